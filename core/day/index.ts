@@ -1,0 +1,4 @@
+/** Network → DayTrace: the day in time, and its metrics. */
+export * from './types.ts';
+export * from './simulate.ts';
+export * from './metrics.ts';

@@ -1,0 +1,187 @@
+import { areaAt, levelAt } from '../water/vessel.ts';
+import type { Runner } from './flows.ts';
+import { factor, solve } from './linear.ts';
+
+const D = 1 / (2 + Math.SQRT2);
+const E32 = 6 + Math.SQRT2;
+/** Nudge of a level for the slope of a flow, m. */
+const NUDGE = 1e-6;
+
+/**
+ * One-step solver for the volumes of a network between switches.
+ *
+ * A Rosenbrock pair of order 2(3) whose formula tolerates an approximate Jacobian; it stays stable
+ * where a weir holds a level steady, and, being linear in the flows, keeps the sum of all volumes.
+ *
+ * @source Shampine & Reichelt (1997), SIAM J. Sci. Comput. 18, 1–22
+ */
+export class Integrator {
+  /** Rate of change of each volume at the start of the step; the last is the floor. */
+  slope: Float64Array;
+  /** Flows of the paths, then over the rims, at the last evaluation. */
+  readonly pathFlows: Float64Array;
+
+  private readonly size: number;
+  private readonly levels: Float64Array;
+  private readonly jacobian: Float64Array;
+  private readonly matrix: Float64Array;
+  private readonly pivots: Int32Array;
+  private readonly k1: Float64Array;
+  private readonly k2: Float64Array;
+  private readonly k3: Float64Array;
+  private readonly mid: Float64Array;
+  private readonly fMid: Float64Array;
+  private jacobianReady = false;
+
+  constructor(
+    private readonly run: Runner,
+    private readonly tolerance: (vessel: number, level: number) => number,
+  ) {
+    const n = run.net.vessels.length;
+    const m = n + 1;
+    this.size = m;
+    const v = () => new Float64Array(m);
+    this.slope = v();
+    this.levels = new Float64Array(n);
+    this.pathFlows = new Float64Array(run.flows.length + n);
+    this.jacobian = new Float64Array(m * m);
+    this.matrix = new Float64Array(m * m);
+    this.pivots = new Int32Array(m);
+    this.k1 = v();
+    this.k2 = v();
+    this.k3 = v();
+    this.mid = v();
+    this.fMid = v();
+  }
+
+  /** Flows at given levels into {@link pathFlows}. */
+  flowsAt(levels: Float64Array): void {
+    const { net, flows, rims } = this.run;
+    for (let i = 0; i < flows.length; i++) {
+      const p = net.paths[i]!;
+      this.pathFlows[i] = flows[i]!(levels[p.from]!, levels[p.to]!);
+    }
+    for (let i = 0; i < rims.length; i++) this.pathFlows[flows.length + i] = rims[i]!(levels[i]!);
+  }
+
+  private derivative(y: Float64Array, out: Float64Array): void {
+    const { net, flows } = this.run;
+    const n = net.vessels.length;
+    const q = this.pathFlows;
+    for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
+    this.flowsAt(this.levels);
+    out.fill(0);
+    for (let i = 0; i < flows.length; i++) {
+      const p = net.paths[i]!;
+      out[p.from] = out[p.from]! - q[i]!;
+      out[p.to] = out[p.to]! + q[i]!;
+    }
+    for (let i = 0; i < n; i++) {
+      const over = q[flows.length + i]!;
+      if (over === 0) continue;
+      const to = net.vessels[i]!.rimTo;
+      out[i] = out[i]! - over;
+      out[to < 0 ? n : to] = out[to < 0 ? n : to]! + over;
+    }
+  }
+
+  /** Begins after a switch: the slope is worked out afresh. */
+  start(y: Float64Array): void {
+    this.derivative(y, this.slope);
+    this.jacobianReady = false;
+  }
+
+  /** Goes on from an accepted step whose end slope is known. */
+  accept(f1: Float64Array): void {
+    this.slope.set(f1);
+    this.jacobianReady = false;
+  }
+
+  /** A cautious first step: no level moves more than about 5 mm. */
+  firstStep(y: Float64Array): number {
+    const { net } = this.run;
+    let h = 600;
+    for (let i = 0; i < net.vessels.length; i++) {
+      const rate = Math.abs(this.slope[i]!);
+      if (rate === 0) continue;
+      const room = net.vessels[i]!.room;
+      h = Math.min(h, (0.005 * areaAt(room, levelAt(room, y[i]!))) / rate);
+    }
+    return h;
+  }
+
+  private formJacobian(y: Float64Array): void {
+    const { net, flows, rims } = this.run;
+    const n = net.vessels.length;
+    const m = this.size;
+    const j = this.jacobian;
+    j.fill(0);
+    const add = (row: number, col: number, x: number) => (j[row * m + col] = j[row * m + col]! + x);
+    for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
+    for (let i = 0; i < flows.length; i++) {
+      const p = net.paths[i]!;
+      const hf = this.levels[p.from]!;
+      const ht = this.levels[p.to]!;
+      const q = flows[i]!(hf, ht);
+      const byFrom =
+        (flows[i]!(hf + NUDGE, ht) - q) / NUDGE / areaAt(net.vessels[p.from]!.room, hf);
+      const byTo = (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / areaAt(net.vessels[p.to]!.room, ht);
+      if (byFrom !== 0) {
+        add(p.from, p.from, -byFrom);
+        add(p.to, p.from, byFrom);
+      }
+      if (byTo !== 0) {
+        add(p.from, p.to, -byTo);
+        add(p.to, p.to, byTo);
+      }
+    }
+    for (let i = 0; i < n; i++) {
+      const v = net.vessels[i]!;
+      const level = this.levels[i]!;
+      if (level < v.height) continue;
+      const by = (rims[i]!(level + NUDGE) - rims[i]!(level)) / NUDGE / areaAt(v.room, level);
+      add(i, i, -by);
+      add(v.rimTo < 0 ? n : v.rimTo, i, by);
+    }
+  }
+
+  /**
+   * Tries a step of length h from y.
+   *
+   * @param y1 receives the volumes at its end, @param f1 their rates there
+   * @returns error as a multiple of the tolerance; at most 1 is good
+   */
+  step(y: Float64Array, h: number, y1: Float64Array, f1: Float64Array): number {
+    const m = this.size;
+    const { k1, k2, k3, mid, fMid, matrix } = this;
+    const f0 = this.slope;
+    if (!this.jacobianReady) {
+      this.formJacobian(y);
+      this.jacobianReady = true;
+    }
+    for (let i = 0; i < m * m; i++) matrix[i] = -h * D * this.jacobian[i]!;
+    for (let i = 0; i < m; i++) matrix[i * m + i] = matrix[i * m + i]! + 1;
+    factor(matrix, m, this.pivots);
+    k1.set(f0);
+    solve(matrix, m, this.pivots, k1);
+    for (let i = 0; i < m; i++) mid[i] = y[i]! + 0.5 * h * k1[i]!;
+    this.derivative(mid, fMid);
+    for (let i = 0; i < m; i++) k2[i] = fMid[i]! - k1[i]!;
+    solve(matrix, m, this.pivots, k2);
+    for (let i = 0; i < m; i++) {
+      k2[i] = k2[i]! + k1[i]!;
+      y1[i] = y[i]! + h * k2[i]!;
+    }
+    this.derivative(y1, f1);
+    for (let i = 0; i < m; i++) {
+      k3[i] = f1[i]! - E32 * (k2[i]! - fMid[i]!) - 2 * (k1[i]! - f0[i]!);
+    }
+    solve(matrix, m, this.pivots, k3);
+    let worst = 0;
+    for (let i = 0; i < m - 1; i++) {
+      const err = Math.abs((h / 6) * (k1[i]! - 2 * k2[i]! + k3[i]!));
+      worst = Math.max(worst, err / this.tolerance(i, this.levels[i]!));
+    }
+    return worst;
+  }
+}

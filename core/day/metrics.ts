@@ -1,0 +1,215 @@
+import type { CubicMetres, Metres, Seconds, Share } from '../quantity/si.ts';
+import { volumeAt } from '../water/vessel.ts';
+import { restVolumes } from '../network/statics.ts';
+import { DAY, type Network } from '../network/types.ts';
+import type { DayTrace } from './types.ts';
+
+/** How a bed's day went. Times are means over complete cycles; null where there was none. */
+export interface BedDay {
+  readonly id: string;
+  readonly fill: Seconds | null;
+  readonly drain: Seconds | null;
+  readonly period: Seconds | null;
+  readonly cyclesPerDay: number;
+  /** Share of the day above half the flood depth. */
+  readonly floodedShare: Share;
+  readonly highest: Metres;
+  /** Longest time without falling below the almost-drained mark after the first flood. */
+  readonly longestWet: Seconds;
+  /** Shortest time drained between two floods; null where there were not two. */
+  readonly shortestDrained: Seconds | null;
+  /** Air drawn into the stones in a day: swing volume × cycles. */
+  readonly airDrawn: CubicMetres;
+}
+
+export interface VesselDay {
+  readonly id: string;
+  readonly lowest: Metres;
+  readonly highest: Metres;
+}
+
+export interface PumpDay {
+  readonly id: string;
+  readonly running: Seconds;
+  readonly dry: Seconds;
+  /** J, from the power on the box and the time switched on. */
+  readonly energy: number;
+  readonly delivered: CubicMetres;
+}
+
+export interface DayMetrics {
+  readonly beds: readonly BedDay[];
+  readonly vessels: readonly VesselDay[];
+  readonly pumps: readonly PumpDay[];
+  /** Delivered a day ÷ (24 h × tank volume at rest), per second; by source vessel. */
+  readonly turnover: readonly { readonly id: string; readonly perSecond: number }[];
+}
+
+const SAME_LEVEL: Metres = 1e-4;
+const COMPLETE: Metres = 0.002;
+
+const mean = (xs: readonly number[]): number | null =>
+  xs.length ? xs.reduce((a, b) => a + b, 0) / xs.length : null;
+
+function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
+  const n = net.vessels.length;
+  const v = net.vessels[vessel]!;
+  const siphons = new Set(
+    net.paths.filter((p) => p.kind === 'drain' && p.siphon && p.from === vessel).map((p) => p.id),
+  );
+  const marks = trace.crossings.filter((c) => c.vessel === vessel);
+  const isSiphon = siphons.size > 0;
+  // A siphon's flood is its start and its drain ends at its break; an overflow's are the marks.
+  const floods = isSiphon
+    ? trace.events.filter((e) => e.kind === 'siphon-starts' && siphons.has(e.where)).map((e) => e.t)
+    : marks.filter((c) => c.mark === 'flood' && c.rising).map((c) => c.t);
+  const falls = isSiphon
+    ? floods
+    : marks.filter((c) => c.mark === 'flood' && !c.rising).map((c) => c.t);
+  const drained = isSiphon
+    ? trace.events.filter((e) => e.kind === 'siphon-stops' && siphons.has(e.where)).map((e) => e.t)
+    : marks.filter((c) => c.mark === 'low' && !c.rising).map((c) => c.t);
+
+  let highest = 0;
+  for (let r = 0; r < trace.rows; r++) highest = Math.max(highest, trace.levels[r * n + vessel]!);
+
+  // Lows: the last moment at the lowest level between a drain and the next flood.
+  const lows: { t: Seconds; level: Metres }[] = [];
+  const lowBetween = (from: Seconds, to: Seconds) => {
+    let level = Infinity;
+    let t = from;
+    for (let r = 0; r < trace.rows; r++) {
+      const time = trace.times[r]!;
+      if (time < from - 1e-9) continue;
+      if (time > to + 1e-9) break;
+      const here = trace.levels[r * n + vessel]!;
+      if (here < level - SAME_LEVEL) {
+        level = here;
+        t = time;
+      } else if (here <= level + SAME_LEVEL) t = time;
+    }
+    return { t, level };
+  };
+  floods.forEach((f, i) => lows.push(lowBetween(i === 0 ? 0 : floods[i - 1]!, f)));
+
+  const fills: Seconds[] = [];
+  const periods: Seconds[] = [];
+  for (let i = 0; i + 1 < lows.length; i++) {
+    if (Math.abs(lows[i]!.level - lows[i + 1]!.level) > COMPLETE) continue;
+    fills.push(floods[i]! - lows[i]!.t);
+    periods.push(lows[i + 1]!.t - lows[i]!.t);
+  }
+  // A single flood from rest back to rest is complete as well.
+  if (!fills.length && floods.length === 1 && drained.length >= 1) {
+    fills.push(floods[0]! - lows[0]!.t);
+  }
+  const drains: Seconds[] = [];
+  const drainedSpans: Seconds[] = [];
+  for (const f of falls) {
+    const d = drained.find((x) => x > f);
+    const again = falls.find((x) => x > f);
+    if (d !== undefined && (again === undefined || d < again || isSiphon)) drains.push(d - f);
+  }
+  for (const d of drained) {
+    const up = marks.find((c) => c.mark === 'low' && c.rising && c.t > d);
+    const next = isSiphon ? floods.find((x) => x > d) : up?.t;
+    if (next !== undefined) drainedSpans.push(next - d);
+  }
+
+  let flooded = 0;
+  let since: Seconds | null = null;
+  const half = marks.filter((c) => c.mark === 'half');
+  const firstRow = trace.levels[vessel]!;
+  if (v.floodLevel !== null && firstRow >= v.floodLevel / 2) since = 0;
+  for (const c of half) {
+    if (c.rising) since ??= c.t;
+    else if (since !== null) {
+      flooded += c.t - since;
+      since = null;
+    }
+  }
+  if (since !== null) flooded += trace.end - since;
+
+  let longestWet = 0;
+  floods.forEach((f, i) => {
+    const d = drained.find((x) => x > f);
+    if (i === 0 || drained.some((x) => x > floods[i - 1]! && x < f)) {
+      longestWet = Math.max(longestWet, (d ?? trace.end) - f);
+    }
+  });
+  const scale = DAY / trace.end;
+  const low = lows.length ? Math.min(...lows.map((l) => l.level)) : 0;
+  const swing = volumeAt(v.room, highest) - volumeAt(v.room, low);
+  return {
+    id: v.id,
+    fill: mean(fills),
+    drain: mean(drains),
+    period: mean(periods),
+    cyclesPerDay: floods.length * scale,
+    floodedShare: flooded / trace.end,
+    highest,
+    longestWet,
+    shortestDrained: drainedSpans.length ? Math.min(...drainedSpans) : null,
+    airDrawn: swing * floods.length * scale,
+  };
+}
+
+/** Metrics of a simulated day, by the conventions written at {@link BedDay}. */
+export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
+  const n = net.vessels.length;
+  const width = net.paths.length + n;
+  const vessels = net.vessels.map((v, i): VesselDay => {
+    let lowest = Infinity;
+    let highest = -Infinity;
+    for (let r = 0; r < trace.rows; r++) {
+      const level = trace.levels[r * n + i]!;
+      if (level < lowest) lowest = level;
+      if (level > highest) highest = level;
+    }
+    return { id: v.id, lowest, highest };
+  });
+  const delivered = net.vessels.map(() => 0);
+  const pumps: PumpDay[] = [];
+  net.paths.forEach((p, pi) => {
+    if (p.kind !== 'pump') return;
+    let litres = 0;
+    for (let r = 0; r + 1 < trace.rows; r++) {
+      const dt = trace.times[r + 1]! - trace.times[r]!;
+      litres += (dt * (trace.flows[r * width + pi]! + trace.flows[(r + 1) * width + pi]!)) / 2;
+    }
+    delivered[p.from]! += litres;
+    let on = 0;
+    let dry = 0;
+    let onSince: Seconds | null = null;
+    let drySince: Seconds | null = null;
+    const stopDry = (t: Seconds) => {
+      if (drySince !== null) dry += t - drySince;
+      drySince = null;
+    };
+    for (const e of trace.events) {
+      if (e.where !== p.id) continue;
+      if (e.kind === 'pump-on') onSince = e.t;
+      if (e.kind === 'pump-dry') drySince = e.t;
+      if (e.kind === 'pump-wet') stopDry(e.t);
+      if (e.kind === 'pump-off') {
+        stopDry(e.t);
+        if (onSince !== null) on += e.t - onSince;
+        onSince = null;
+      }
+    }
+    stopDry(trace.end);
+    if (onSince !== null) on += trace.end - onSince;
+    pumps.push({ id: p.id, running: on - dry, dry, energy: p.power * on, delivered: litres });
+  });
+  const rest = restVolumes(net);
+  return {
+    beds: net.vessels.flatMap((v, i) => (v.bed ? [bedDay(net, trace, i)] : [])),
+    vessels,
+    pumps,
+    turnover: net.vessels.flatMap((v, i) =>
+      delivered[i]! > 0 && rest[i]! > 0
+        ? [{ id: v.id, perSecond: delivered[i]! / trace.end / rest[i]! }]
+        : [],
+    ),
+  };
+}

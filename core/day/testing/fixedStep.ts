@@ -1,0 +1,150 @@
+import {
+  backFlow,
+  drainHead,
+  pumpFlow,
+  runningFlow,
+  spillingFlow,
+  weepFlow,
+} from '../../network/flow.ts';
+import { restVolumes } from '../../network/statics.ts';
+import type { Network } from '../../network/types.ts';
+import { rimFlow } from '../../water/drain.ts';
+import { levelAt } from '../../water/vessel.ts';
+import type { Runner } from '../flows.ts';
+
+/** An event of the plain solver, at the end of the step in which it was noticed. */
+export interface PlainEvent {
+  readonly t: number;
+  readonly kind: string;
+  readonly where: string;
+}
+
+export interface PlainDay {
+  readonly events: PlainEvent[];
+  readonly highest: number[];
+  readonly lowest: number[];
+  readonly volumes: number[];
+  readonly spilled: number;
+  readonly steps: number;
+}
+
+/**
+ * The second method for the day: plain fixed steps, every flow solved afresh from the relations,
+ * modes looked at only between steps. Slow and simple; what the fast solver is compared with.
+ *
+ * @param runner gives the flows from the fast solver's tables instead, to compare stepping alone
+ */
+export function fixedSteps(net: Network, end: number, dt: number, runner?: Runner): PlainDay {
+  const n = net.vessels.length;
+  const volumes = restVolumes(net);
+  const primed = net.paths.map(() => false);
+  const dry = net.paths.map(() => false);
+  let on = net.controls.map(() => false);
+  let spilled = 0;
+  const events: PlainEvent[] = [];
+  const highest = new Array<number>(n).fill(0);
+  const lowest = new Array<number>(n).fill(Infinity);
+  const levels = new Array<number>(n).fill(0);
+  const rates = new Array<number>(n + 1).fill(0);
+
+  const look = (v: readonly number[]) => {
+    for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.room, v[i]!);
+  };
+  const z = (i: number) => net.vessels[i]!.floorZ + levels[i]!;
+  const flowOf = (k: number): number => {
+    const p = net.paths[k]!;
+    if (runner) return runner.flows[k]!(levels[p.from]!, levels[p.to]!);
+    switch (p.kind) {
+      case 'pump':
+        return on[p.control] && !dry[k] ? pumpFlow(net, p, z(p.from), z(p.to)) : 0;
+      case 'drain': {
+        const head = drainHead(p, z(p.from), z(p.to));
+        return primed[k]
+          ? runningFlow(net, p, head)
+          : spillingFlow(net, p, levels[p.from]! - p.crest, head);
+      }
+      case 'hole':
+        return weepFlow(p, levels[p.from]!);
+      case 'back': {
+        const pump = net.paths[p.pump]!;
+        const stands = pump.kind !== 'pump' || !on[pump.control] || dry[p.pump];
+        return stands ? backFlow(net, p, z(p.from), z(p.to)) : 0;
+      }
+    }
+  };
+  const rate = (v: readonly number[]) => {
+    look(v);
+    rates.fill(0);
+    net.paths.forEach((p, k) => {
+      const q = flowOf(k);
+      rates[p.from]! -= q;
+      rates[p.to]! += q;
+    });
+    net.vessels.forEach((vessel, i) => {
+      const q = rimFlow(levels[i]! - vessel.height, vessel.rimWidth);
+      rates[i]! -= q;
+      rates[vessel.rimTo < 0 ? n : vessel.rimTo]! += q;
+    });
+  };
+  const sync = (k: number) => {
+    if (!runner) return;
+    runner.modes.primed[k] = primed[k] ? 1 : 0;
+    runner.modes.dry[k] = dry[k] ? 1 : 0;
+  };
+  const modes = (t: number) => {
+    const now = net.controls.map(
+      (c) => c.spans === null || c.spans.some(([a, b]) => t >= a - 1e-9 && t < b - 1e-9),
+    );
+    net.paths.forEach((p, k) => {
+      const level = levels[p.from]!;
+      if (p.kind === 'pump') {
+        if (now[p.control] !== on[p.control]) {
+          events.push({ t, kind: now[p.control] ? 'pump-on' : 'pump-off', where: p.id });
+          if (!now[p.control]) dry[k] = false;
+        }
+        if (now[p.control] && !dry[k] && level < Math.max(p.intake, 0.002)) {
+          dry[k] = true;
+          events.push({ t, kind: 'pump-dry', where: p.id });
+        } else if (dry[k] && level > Math.max(p.cover, 0.007)) {
+          dry[k] = false;
+          events.push({ t, kind: 'pump-wet', where: p.id });
+        }
+      }
+      if (p.kind === 'drain' && p.prime) {
+        const spill = spillingFlow(net, p, level - p.crest, drainHead(p, z(p.from), z(p.to)));
+        if (!primed[k] && spill > p.prime.start.expected) {
+          primed[k] = true;
+          if (p.siphon) events.push({ t, kind: 'siphon-starts', where: p.id });
+        } else if (primed[k] && level < p.prime.breakLevel) {
+          primed[k] = false;
+          if (p.siphon) events.push({ t, kind: 'siphon-stops', where: p.id });
+        }
+      }
+      sync(k);
+    });
+    on = now;
+    if (runner) now.forEach((x, i) => (runner.modes.on[i] = x ? 1 : 0));
+  };
+
+  const steps = Math.round(end / dt);
+  const mid = new Array<number>(n).fill(0);
+  look(volumes);
+  levels.forEach((h, i) => {
+    highest[i] = h;
+    lowest[i] = h;
+  });
+  for (let s = 0; s < steps; s++) {
+    modes(s * dt);
+    rate(volumes);
+    for (let i = 0; i < n; i++) mid[i] = volumes[i]! + (dt / 2) * rates[i]!;
+    rate(mid);
+    for (let i = 0; i < n; i++) volumes[i] = volumes[i]! + dt * rates[i]!;
+    spilled += dt * rates[n]!;
+    look(volumes);
+    for (let i = 0; i < n; i++) {
+      if (levels[i]! > highest[i]!) highest[i] = levels[i]!;
+      if (levels[i]! < lowest[i]!) lowest[i] = levels[i]!;
+    }
+  }
+  return { events, highest, lowest, volumes, spilled, steps };
+}

@@ -1,0 +1,143 @@
+import { applyEdits, type SystemDocument } from '../system/index.ts';
+import { assess } from '../network/assess.ts';
+import { judge, judgeWhole } from './judge.ts';
+import { knobsFor, type Knob } from './knobs.ts';
+import { keyOf, type Finding, type Fix, type Level } from './types.ts';
+
+const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
+/** Findings that only a simulated day can judge. */
+const NEEDS_DAY = new Set(['dry-run', 'spill', 'root-air']);
+const MOST_FIXES = 4;
+
+/** Level that a finding of this key has among some findings; gone counts as fine. */
+function levelOf(findings: readonly Finding[], key: string): Level {
+  let level: Level = 'fine';
+  for (const f of findings) {
+    if (keyOf(f) === key && RANK[f.level] > RANK[level]) level = f.level;
+  }
+  return level;
+}
+
+/** Judges an edited system as far as the wanted finding needs; nothing where the edit is impossible. */
+function tryEdits(system: SystemDocument, knob: Knob, k: number, day: boolean): Finding[] {
+  const edited = applyEdits(system, knob.edits(k));
+  return day ? judgeWhole(edited).findings : judge(edited, null, assess(edited));
+}
+
+/**
+ * Smallest change of a knob that brings a finding to a level or better, or nothing.
+ * A graded knob is searched by doubling and halving, others one by one.
+ */
+function smallest(
+  system: SystemDocument,
+  knob: Knob,
+  key: string,
+  wanted: Level,
+  day: boolean,
+): number | null {
+  const does = (k: number) => RANK[levelOf(tryEdits(system, knob, k, day), key)] <= RANK[wanted];
+  if (!knob.graded) {
+    for (let k = 0; k < Math.min(knob.count, 10); k++) if (does(k)) return k;
+    return null;
+  }
+  let low = -1;
+  let high = 0;
+  while (!does(high)) {
+    low = high;
+    if (high >= knob.count - 1) return null;
+    high = Math.min(knob.count - 1, 2 * high + 1);
+  }
+  while (high - low > 1) {
+    const mid = (low + high) >> 1;
+    if (does(mid)) high = mid;
+    else low = mid;
+  }
+  return high;
+}
+
+/**
+ * Fixes of one finding, worked out and tried. Each is judged on the edited system with its whole
+ * day before it is offered: it improves this finding and causes no `stop` that was not there.
+ *
+ * @param before findings of the system as it is, day included
+ */
+export function fixesFor(
+  system: SystemDocument,
+  finding: Finding,
+  before: readonly Finding[],
+): Fix[] {
+  if (finding.level === 'fine') return [];
+  const key = keyOf(finding);
+  const a = assess(system);
+  // A pump that runs dry is mended where its reserve is: drawing the last millimetres is no cure.
+  const short =
+    finding.id === 'dry-run'
+      ? before.find(
+          (f) => f.id === 'reserve' && f.level !== 'fine' && sourceOf(system, finding) === f.about,
+        )
+      : undefined;
+  const sought = short ? keyOf(short) : key;
+  const day = !short && NEEDS_DAY.has(finding.id);
+  const stopsBefore = new Set(before.filter((f) => f.level === 'stop').map(keyOf));
+  const watchBefore = new Set(before.filter((f) => f.level === 'watch').map(keyOf));
+  const out: Fix[] = [];
+  const goals: Level[] = finding.level === 'stop' ? ['fine', 'watch'] : ['fine'];
+  for (const knob of knobsFor(system, a, finding)) {
+    for (const goal of goals) {
+      let k: number | null;
+      try {
+        k = smallest(system, knob, sought, goal, day);
+      } catch {
+        k = null;
+      }
+      if (k === null) continue;
+      const edits = knob.edits(k);
+      const after = judgeWhole(applyEdits(system, edits)).findings;
+      const leaves = levelOf(after, key);
+      if (RANK[leaves] >= RANK[finding.level]) continue;
+      const newStops = after.some((f) => f.level === 'stop' && !stopsBefore.has(keyOf(f)));
+      if (newStops) continue;
+      const afterKeys = new Map(after.map((f) => [keyOf(f), f.level]));
+      out.push({
+        id: knob.id,
+        label: knob.label(k),
+        edits,
+        leaves,
+        also: unique(
+          before
+            .filter(
+              (f) => keyOf(f) !== key && RANK[afterKeys.get(keyOf(f)) ?? 'fine'] < RANK[f.level],
+            )
+            .map((f) => f.id),
+        ),
+        costs: unique(
+          after
+            .filter(
+              (f) =>
+                f.level === 'watch' && !watchBefore.has(keyOf(f)) && !stopsBefore.has(keyOf(f)),
+            )
+            .map((f) => f.id),
+        ),
+      });
+      break;
+    }
+    if (out.length >= MOST_FIXES + 2) break;
+  }
+  // What mends more and costs less comes first; equal ones keep the order of the hand.
+  return out
+    .map((fix, i) => ({ fix, i }))
+    .sort(
+      (x, y) =>
+        RANK[x.fix.leaves] - RANK[y.fix.leaves] ||
+        x.fix.costs.length - y.fix.costs.length ||
+        y.fix.also.length - x.fix.also.length ||
+        x.i - y.i,
+    )
+    .slice(0, MOST_FIXES)
+    .map((x) => x.fix);
+}
+
+const sourceOf = (system: SystemDocument, f: Finding): string | undefined =>
+  system.paths.find((p) => p.id === f.about)?.from;
+
+const unique = (xs: readonly string[]): string[] => [...new Set(xs)];

@@ -1,0 +1,13 @@
+import type { Level } from './types.ts';
+
+/** Level of a value that should be large: stop at or below `must`, watch below `wish`. */
+export function atLeast(value: number, must: number, wish: number): Level {
+  if (value <= must) return 'stop';
+  return value < wish ? 'watch' : 'fine';
+}
+
+/** Level of a value that should lie in a range; outside is `watch`. */
+export const within = (value: number, low: number, high: number): Level =>
+  value >= low && value <= high ? 'fine' : 'watch';
+
+export const HANDBOOK = 'Common practice of growers; the figure is a rule of thumb.';

@@ -1,0 +1,85 @@
+import { assess, type Assessment } from '../network/assess.ts';
+import { metricsOf } from '../day/metrics.ts';
+import { simulate } from '../day/simulate.ts';
+import type { DayTrace } from '../day/types.ts';
+import type { SystemDocument } from '../system/index.ts';
+import {
+  dutyRange,
+  hoseBore,
+  overflowCapacity,
+  secondWayOut,
+  staticHeadRule,
+  turnover,
+} from './lift.ts';
+import { dryRun, floorLoad, offTime, onTime, rootAir, spill } from './rhythm.ts';
+import { siphonGeometry, siphonStart, siphonStop } from './siphon.ts';
+import { backflowRoom, bedToTank, dryLayer, looseDelivery, reserve, tankSwing } from './water.ts';
+import type { DaySummary, Finding, Level, Rule } from './types.ts';
+
+/** Rules in the order in which findings of one level are told. */
+export const RULES: readonly Rule[] = [
+  dryRun,
+  spill,
+  reserve,
+  backflowRoom,
+  staticHeadRule,
+  siphonStart,
+  siphonStop,
+  onTime,
+  offTime,
+  secondWayOut,
+  overflowCapacity,
+  tankSwing,
+  looseDelivery,
+  rootAir,
+  siphonGeometry,
+  dryLayer,
+  dutyRange,
+  hoseBore,
+  turnover,
+  bedToTank,
+  floorLoad,
+];
+
+const URGENCY: Record<Level, number> = { stop: 0, watch: 1, fine: 2 };
+
+/** What the findings need of a trace. */
+export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
+  metrics: metricsOf(a.net, trace),
+  events: trace.events,
+  spilled: trace.spilled,
+  balanceError: trace.balanceError,
+  truncated: trace.truncated,
+  end: trace.end,
+});
+
+/**
+ * Findings of a system, the most urgent first.
+ *
+ * @param a from {@link assess}, given where it is at hand
+ * @param day the simulated day's summary; without it only what needs no time is judged
+ */
+export function judge(
+  system: SystemDocument,
+  day: DaySummary | null = null,
+  a: Assessment = assess(system),
+): Finding[] {
+  const found = RULES.flatMap((rule) => rule({ system, a, day }));
+  return found
+    .map((f, i) => ({ f, i }))
+    .sort((x, y) => URGENCY[x.f.level] - URGENCY[y.f.level] || x.i - y.i)
+    .map((x) => x.f);
+}
+
+/** Assessment, simulated day and findings in one. */
+export function judgeWhole(system: SystemDocument): {
+  a: Assessment;
+  trace: DayTrace;
+  day: DaySummary;
+  findings: Finding[];
+} {
+  const a = assess(system);
+  const trace = simulate(a.net);
+  const day = summarise(a, trace);
+  return { a, trace, day, findings: judge(system, day, a) };
+}

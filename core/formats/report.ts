@@ -1,0 +1,156 @@
+import { displayUnit, tell } from '../quantity/index.ts';
+import type { EventKind } from '../day/types.ts';
+import { judgeWhole } from '../findings/judge.ts';
+import type { Standing } from '../network/accounts.ts';
+import type { SystemDocument } from '../system/index.ts';
+
+/** The headless report of a system: plain numbers in the units that the keys name. */
+
+const WORDS: Record<EventKind, string> = {
+  'pump-on': 'pump on',
+  'pump-off': 'pump off',
+  'pump-dry': 'pump draws air',
+  'pump-wet': 'pump covered again',
+  'siphon-starts': 'siphon starts',
+  'siphon-stops': 'siphon stops',
+  'overflow-gulps': 'overflow runs full and gulps',
+  'rim-over': 'water over the rim',
+  'rim-clear': 'rim clear',
+};
+
+/** An event in words. */
+export const eventInWords = (kind: EventKind): string => WORDS[kind];
+
+const rounded = (x: number, places: number): number => {
+  const f = 10 ** places;
+  return Math.round(x * f) / f;
+};
+const litres = (v: number) => rounded(v * 1000, 3);
+const flow = (q: number) => rounded(q * 3.6e6, 1);
+const metres = (m: number) => rounded(m, 4);
+const seconds = (s: number | null) => (s === null ? null : rounded(s, 1));
+
+const standing = (r: Standing) => ({
+  vessel: r.vessel,
+  litres: litres(r.volume),
+  level_m: metres(r.level),
+  freeboard_m: metres(r.freeboard),
+  above_intake_m: r.aboveIntake === null ? null : metres(r.aboveIntake),
+});
+
+/** The report as data; its JSON is what `npm run report -- FILE --json` prints. */
+export function reportOf(system: SystemDocument) {
+  const { a, day, findings } = judgeWhole(system);
+  const vesselName = new Map(system.vessels.map((v) => [v.id, v.name]));
+  return {
+    name: system.name,
+    accounts: {
+      rest: a.accounts.rest.map(standing),
+      deepest: a.accounts.deepest.map(standing),
+      afterPowerCut: a.accounts.afterPowerCut.map(standing),
+    },
+    pumps: a.duties.map((d) => ({
+      id: d.id,
+      static_head_m: metres(d.staticHead),
+      flow_l_h: flow(d.flow),
+    })),
+    siphons: a.siphons.map((s) => ({
+      bed: s.bed,
+      start_l_h: {
+        low: flow(s.start.low),
+        expected: flow(s.start.expected),
+        high: flow(s.start.high),
+      },
+      stops_below_l_h: flow(s.stopsBelow),
+      never_stops_above_l_h: flow(s.flowAtBreak),
+      inflow_l_h: flow(s.inflow),
+      starts: s.starts,
+      stops: s.stops,
+    })),
+    day: {
+      events: day.events.map((e) => ({
+        t_s: rounded(e.t, 1),
+        what: WORDS[e.kind],
+        where: e.where,
+      })),
+      beds: day.metrics.beds.map((b) => ({
+        id: b.id,
+        fill_s: seconds(b.fill),
+        drain_s: seconds(b.drain),
+        period_s: seconds(b.period),
+        cycles_per_day: rounded(b.cyclesPerDay, 2),
+        flooded_share: rounded(b.floodedShare, 4),
+        highest_m: metres(b.highest),
+      })),
+      vessels: day.metrics.vessels.map((v) => ({
+        id: v.id,
+        lowest_m: metres(v.lowest),
+        highest_m: metres(v.highest),
+      })),
+      pumps: day.metrics.pumps.map((p) => ({
+        id: p.id,
+        running_s: rounded(p.running, 1),
+        dry_s: rounded(p.dry, 1),
+        energy_kwh: rounded(p.energy / 3.6e6, 4),
+      })),
+      spilled_l: litres(day.spilled),
+      balance_error_ml: rounded(day.balanceError * 1e6, 6),
+    },
+    findings: findings.map((f) => {
+      const unit = displayUnit(f.kind, 'metric', f.measured);
+      const inUnit = (x: number) => rounded(x / unit.factor, 3);
+      return {
+        id: f.id,
+        level: f.level,
+        about: vesselName.get(f.about) ?? f.about,
+        measured: f.kind === 'time' ? rounded(f.measured, 1) : inUnit(f.measured),
+        limit: f.kind === 'time' ? rounded(f.limit, 1) : inUnit(f.limit),
+        unit: f.kind === 'time' ? 's' : unit.symbol,
+        sentence: tell(f.sentence, 'metric'),
+      };
+    }),
+  };
+}
+
+export type Report = ReturnType<typeof reportOf>;
+
+/** The report as lines to read. */
+export function reportInWords(system: SystemDocument, r: Report = reportOf(system)): string {
+  const lines: string[] = [r.name, ''];
+  const table = (title: string, rows: Report['accounts']['rest']) => {
+    lines.push(title);
+    for (const row of rows) {
+      const intake =
+        row.above_intake_m === null
+          ? ''
+          : `, ${Math.round(row.above_intake_m * 1000)} mm over the intake`;
+      lines.push(
+        `  ${row.vessel}: ${row.litres} L, level ${Math.round(row.level_m * 1000)} mm, ${Math.round(row.freeboard_m * 1000)} mm to the rim${intake}`,
+      );
+    }
+  };
+  table('At rest', r.accounts.rest);
+  table('Deepest flood', r.accounts.deepest);
+  table('After a power cut', r.accounts.afterPowerCut);
+  lines.push('', 'Pumps');
+  for (const p of r.pumps) lines.push(`  ${p.id}: ${p.flow_l_h} L/h at ${p.static_head_m} m`);
+  if (r.siphons.length) lines.push('', 'Siphons');
+  for (const s of r.siphons) {
+    lines.push(
+      `  ${s.bed}: inflow ${s.inflow_l_h} L/h; starts from ${s.start_l_h.low}–${s.start_l_h.high} L/h (${s.starts}), stops below ${s.stops_below_l_h}–${s.never_stops_above_l_h} L/h (${s.stops})`,
+    );
+  }
+  lines.push('', 'The day');
+  for (const b of r.day.beds) {
+    lines.push(
+      `  ${b.id}: ${b.cycles_per_day} cycles, fill ${b.fill_s ?? '–'} s, drain ${b.drain_s ?? '–'} s, flooded ${Math.round(b.flooded_share * 100)} %, highest ${Math.round(b.highest_m * 1000)} mm`,
+    );
+  }
+  lines.push(
+    `  on the floor ${r.day.spilled_l} L; water balance out by ${r.day.balance_error_ml} mL`,
+    '',
+    'Findings',
+  );
+  for (const f of r.findings) lines.push(`  ${f.level.padEnd(5)} ${f.id}: ${f.sentence}`);
+  return `${lines.join('\n')}\n`;
+}

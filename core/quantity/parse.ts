@@ -1,0 +1,163 @@
+import { displayUnit } from './format.ts';
+import { typedUnits, type QuantityKind, type UnitSystem } from './units.ts';
+
+/** What became of a typed text: an SI value, or a sentence that says what was not understood. */
+export type Parsed =
+  { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
+
+const VULGAR: Record<string, string> = {
+  '¼': '1/4',
+  '½': '1/2',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+const WORDS: Partial<Record<QuantityKind, string>> = {
+  length: 'a length: mm, cm, m, in, ft',
+  bore: 'a bore: mm or in, as in 26.6 mm or 3/4 in',
+  run: 'a length: m, cm, ft, in',
+  head: 'a head: m, ft, kPa, psi',
+  area: 'an area: m² or ft²',
+  volume: 'a volume: L, mL, m³, gal, US gal, imp gal',
+  flow: 'a flow: L/h, L/min, gph',
+  mass: 'a mass: g, kg, oz, lb',
+  load: 'a floor load: kg/m², kPa, lb/ft²',
+  temperature: 'a temperature: °C or °F',
+  time: 'a time: s, min, h',
+  clock: 'a time of day, such as 07:30 or 7 pm',
+  power: 'a power: W',
+  share: 'a share in %',
+  count: 'a whole number',
+};
+
+/** A unit-less second number after these takes the next smaller unit: "2 h 30", "1 ft 6". */
+const NEXT_SMALLER: Record<string, number> = {
+  h: 60,
+  hr: 60,
+  hrs: 60,
+  hour: 60,
+  hours: 60,
+  min: 1,
+  mins: 1,
+  minute: 1,
+  minutes: 1,
+  ft: 0.0254,
+  "'": 0.0254,
+  '′': 0.0254,
+  '’': 0.0254,
+  foot: 0.0254,
+  feet: 0.0254,
+};
+
+const NUMBER = /^([+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+))(?:\s*\/\s*(\d+))?/;
+
+function readNumber(text: string): { value: number; rest: string } | null {
+  const first = NUMBER.exec(text);
+  if (!first) return null;
+  const head = Number(first[1]!.replace(',', '.'));
+  let rest = text.slice(first[0].length);
+  if (first[2] !== undefined) {
+    if (Number(first[2]) === 0) return null;
+    return { value: head / Number(first[2]), rest };
+  }
+  const fraction = /^\s*[-\s]\s*(\d+)\s*\/\s*(\d+)/.exec(rest);
+  if (fraction && Number.isInteger(head) && Number(fraction[2]) !== 0) {
+    rest = rest.slice(fraction[0].length);
+    const part = Number(fraction[1]) / Number(fraction[2]);
+    return { value: head < 0 ? head - part : head + part, rest };
+  }
+  return { value: head, rest };
+}
+
+function parseClock(text: string): Parsed {
+  const m = /^(\d{1,2})(?:[:.h](\d{2}))?(?::(\d{2}))?\s*(am|pm|a\.m\.|p\.m\.)?$/i.exec(text);
+  const fail: Parsed = {
+    ok: false,
+    message: `“${text}” is not a time of day. Write it as 07:30 or 7:30 pm.`,
+  };
+  if (!m) return fail;
+  let hours = Number(m[1]);
+  const half = m[4]?.toLowerCase()[0];
+  if (half && (hours < 1 || hours > 12)) return fail;
+  if (half === 'p' && hours < 12) hours += 12;
+  if (half === 'a' && hours === 12) hours = 0;
+  const minutes = Number(m[2] ?? 0);
+  const seconds = Number(m[3] ?? 0);
+  if (hours > 24 || minutes > 59 || seconds > 59) return fail;
+  const value = hours * 3600 + minutes * 60 + seconds;
+  return value > 86400 ? fail : { ok: true, value };
+}
+
+function parseTemperature(text: string, system: UnitSystem): Parsed {
+  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°\s*)?([cfk])?$/i.exec(text.replace('−', '-'));
+  if (!m) return { ok: false, message: `“${text}” is not ${WORDS.temperature}.` };
+  const value = Number(m[1]!.replace(',', '.'));
+  const unit = m[2]?.toLowerCase() ?? (system === 'us' ? 'f' : 'c');
+  if (unit === 'f') return { ok: true, value: ((value - 32) * 5) / 9 };
+  return { ok: true, value: unit === 'k' ? value - 273.15 : value };
+}
+
+/**
+ * Reads what a person typed into a field: "12 gal", "1 1/2 in", "2 h 30", "500 gph", "44 %".
+ * A number without a unit is in the unit that the field shows.
+ *
+ * @param shown the SI value on show, which decides the unit of a bare number where a kind has several
+ * @returns the SI value, or a sentence in the grower's words
+ */
+export function parse(text: string, kind: QuantityKind, system: UnitSystem, shown = 0): Parsed {
+  const trimmed = text.trim().replace(/\s+/g, ' ').replace('−', '-');
+  if (trimmed === '')
+    return { ok: false, message: `Nothing was typed. Enter ${WORDS[kind] ?? 'a number'}.` };
+  if (kind === 'clock') return parseClock(trimmed);
+  if (kind === 'temperature') return parseTemperature(trimmed, system);
+
+  const units = typedUnits(kind, system);
+  const bare = kind === 'time' ? 60 : displayUnit(kind, system, shown).factor;
+  let rest = trimmed.replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (c) => ` ${VULGAR[c]}`).trim();
+  // Thousands such as "1,200" or "1 200" are read as twelve hundred, a comma with other digits as a decimal.
+  rest = rest.replace(/(\d)[, ](\d{3})(?![\d.,/]|\s*\/)/g, '$1$2');
+  let total = 0;
+  let parts = 0;
+  let last: string | null = null;
+  while (rest !== '') {
+    const number = readNumber(rest);
+    if (!number) {
+      return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
+    }
+    rest = number.rest.trimStart();
+    const word = /^[^\d+.,-]+/.exec(rest)?.[0].trim() ?? '';
+    const name = word.toLowerCase();
+    rest = rest.slice(word.length).trimStart();
+    if (parts > 0 && number.value < 0) {
+      return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
+    }
+    let factor: number;
+    if (name === '') {
+      const smaller = last === null ? undefined : NEXT_SMALLER[last];
+      if (parts > 0 && smaller === undefined) {
+        return { ok: false, message: `“${text.trim()}” has a number without a unit at its end.` };
+      }
+      factor = smaller ?? bare;
+    } else {
+      const known = Object.hasOwn(units, name) ? units[name] : undefined;
+      if (known === undefined) {
+        return { ok: false, message: `“${word}” is not a unit of ${WORDS[kind] ?? 'this'}.` };
+      }
+      factor = known;
+    }
+    total += number.value * factor;
+    last = name || last;
+    parts += 1;
+    if (parts > 4) return { ok: false, message: `“${text.trim()}” has too many parts.` };
+  }
+  if (!Number.isFinite(total)) return { ok: false, message: `“${text.trim()}” is too large.` };
+  if (kind === 'count' && !Number.isInteger(total)) {
+    return { ok: false, message: `“${text.trim()}” is not a whole number.` };
+  }
+  return { ok: true, value: total };
+}

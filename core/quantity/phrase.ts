@@ -1,0 +1,45 @@
+import { format } from './format.ts';
+import type { QuantityKind, UnitSystem } from './units.ts';
+
+/** A quantity inside a sentence: shown in the reader's units when the sentence is. */
+export interface Told {
+  readonly value: number;
+  readonly kind: QuantityKind;
+}
+
+/** A sentence with quantities in it, independent of display units; plain data. */
+export type Phrase = readonly (string | Told)[];
+
+/** Template tag that builds a {@link Phrase}: say`The bed holds ${litres(0.09)}.` */
+export function say(strings: TemplateStringsArray, ...values: (string | number | Told)[]): Phrase {
+  const out: (string | Told)[] = [];
+  strings.forEach((s, i) => {
+    if (s) out.push(s);
+    const v = values[i];
+    if (v !== undefined) out.push(typeof v === 'object' ? v : String(v));
+  });
+  return out;
+}
+
+const of =
+  (kind: QuantityKind) =>
+  (value: number): Told => ({ value, kind });
+
+export const mm = of('length');
+export const bore = of('bore');
+export const head = of('head');
+export const litres = of('volume');
+export const flow = of('flow');
+export const time = of('time');
+export const clock = of('clock');
+export const share = of('share');
+export const ratio = of('ratio');
+export const rate = of('rate');
+export const load = of('load');
+export const mass = of('mass');
+export const speed = of('velocity');
+
+/** The sentence in the reader's units. */
+export function tell(phrase: Phrase, system: UnitSystem): string {
+  return phrase.map((p) => (typeof p === 'string' ? p : format(p.value, p.kind, system))).join('');
+}

@@ -1,0 +1,143 @@
+import fc from 'fast-check';
+import { describe, expect, it, test } from 'vitest';
+import {
+  DISPLAY,
+  UNIT_SYSTEMS,
+  format,
+  formatClock,
+  parse,
+  say,
+  tell,
+  litres,
+  type QuantityKind,
+  type UnitSystem,
+} from './index.ts';
+
+const read = (text: string, kind: QuantityKind, system: UnitSystem = 'metric') => {
+  const r = parse(text, kind, system);
+  if (!r.ok) throw new Error(r.message);
+  return r.value;
+};
+
+describe('what people type', () => {
+  test.each([
+    ['12 gal', 'volume', 'us', 12 * 3.785411784e-3],
+    ['12 gal', 'volume', 'imperial', 12 * 4.54609e-3],
+    ['12 imp gal', 'volume', 'us', 12 * 4.54609e-3],
+    ['620', 'volume', 'metric', 0.62],
+    ['1,200 L', 'volume', 'metric', 1.2],
+    ['1,5 L', 'volume', 'metric', 0.0015],
+    ['3/4 in', 'bore', 'metric', 0.01905],
+    ['1 1/2 in', 'bore', 'metric', 0.0381],
+    ['1½ in', 'bore', 'metric', 0.0381],
+    ['1-1/4"', 'bore', 'metric', 0.03175],
+    ['1 ft 6 in', 'length', 'metric', 0.4572],
+    ['5\' 3"', 'length', 'metric', 1.6002],
+    ['24.5 cm', 'length', 'us', 0.245],
+    ['90 s', 'time', 'metric', 90],
+    ['2 h 30', 'time', 'metric', 9000],
+    ['3 min 50', 'time', 'metric', 230],
+    ['15', 'time', 'metric', 900],
+    ['500 gph', 'flow', 'us', (500 * 3.785411784e-3) / 3600],
+    ['20 L/min', 'flow', 'metric', 20e-3 / 60],
+    ['3 psi', 'head', 'metric', 20684.271879504 / 9806.65],
+    ['68 °F', 'temperature', 'metric', 20],
+    ['68', 'temperature', 'us', 20],
+    ['-4 C', 'temperature', 'metric', -4],
+    ['44 %', 'share', 'metric', 0.44],
+    ['60 g', 'mass', 'metric', 0.06],
+    ['2 lb', 'mass', 'metric', 0.90718474],
+    ['7:30 pm', 'clock', 'metric', 19.5 * 3600],
+    ['07:30', 'clock', 'metric', 7.5 * 3600],
+  ] as const)('%s as %s (%s)', (text, kind, system, value) => {
+    expect(read(text, kind, system)).toBeCloseTo(value, 6);
+  });
+
+  test.each([
+    ['', 'volume'],
+    ['twelve', 'volume'],
+    ['12 gallonz', 'volume'],
+    ['5 kg', 'length'],
+    ['1/0 in', 'length'],
+    ['25:00', 'clock'],
+    ['3 in 4', 'length'],
+    ['1.5', 'count'],
+    ['constructor', 'flow'],
+    ['5 toString', 'flow'],
+  ] as const)('%s is refused as %s with a sentence', (text, kind) => {
+    const r = parse(text, kind, 'metric');
+    expect(r.ok).toBe(false);
+    if (!r.ok) expect(r.message).toMatch(/\.$/);
+  });
+
+  it('never throws and never yields a number that is not finite', () => {
+    fc.assert(
+      fc.property(
+        fc.string(),
+        fc.constantFrom(...(Object.keys(DISPLAY) as QuantityKind[])),
+        (s, kind) => {
+          const r = parse(s, kind, 'us');
+          return !r.ok || Number.isFinite(r.value);
+        },
+      ),
+      { numRuns: 2000 },
+    );
+  });
+});
+
+describe('what is shown', () => {
+  it('rounds by what it is', () => {
+    expect(format(0.62, 'volume', 'metric')).toBe('620 L');
+    expect(format(0.0914, 'volume', 'metric')).toBe('91.4 L');
+    expect(format(0.62, 'volume', 'us')).toBe('164 US gal');
+    expect(format(0.24, 'length', 'metric')).toBe('240 mm');
+    expect(format(0.24, 'length', 'us')).toBe('9.45 in');
+    expect(format(0.06, 'mass', 'metric')).toBe('60 g');
+    expect(format(12, 'mass', 'metric')).toBe('12 kg');
+    expect(format(20, 'temperature', 'us')).toBe('68 °F');
+    expect(format(230, 'time', 'metric')).toBe('3 min 50 s');
+    expect(format(9000, 'time', 'metric')).toBe('2 h 30 min');
+    expect(format(0.5, 'time', 'metric')).toBe('0.5 s');
+    expect(format(3 * 86400, 'time', 'metric')).toBe('3 d');
+    expect(format(NaN, 'flow', 'metric')).toBe('–');
+    expect(formatClock(27000)).toBe('07:30');
+  });
+
+  it('comes back through the field as the same value, to what the field shows', () => {
+    const kinds: QuantityKind[] = [
+      'length',
+      'bore',
+      'run',
+      'head',
+      'volume',
+      'flow',
+      'mass',
+      'load',
+      'temperature',
+      'share',
+      'area',
+    ];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.constantFrom(...UNIT_SYSTEMS),
+        fc.double({ min: 0.001, max: 9, noNaN: true }),
+        (kind, system, value) => {
+          const r = parse(format(value, kind, system, true), kind, system);
+          if (!r.ok) return false;
+          const unit = DISPLAY[kind][system].reduce((a, b) => (value >= b.factor * 0.9995 ? b : a));
+          return (
+            Math.abs(r.value - value) <= 0.51 * unit.factor * 10 ** -Math.min(unit.decimals, 1)
+          );
+        },
+      ),
+    );
+  });
+
+  it('a sentence follows the reader’s units', () => {
+    const s = say`${litres(0.1)} are missing.`;
+    expect(tell(s, 'metric')).toBe('100 L are missing.');
+    expect(tell(s, 'us')).toBe('26.4 US gal are missing.');
+    expect(tell(s, 'imperial')).toBe('22 imp gal are missing.');
+  });
+});

@@ -1,0 +1,11 @@
+/** SI quantities used inside the core. The alias names the unit; conversion happens in `quantity/` only. */
+export type Metres = number;
+export type SquareMetres = number;
+export type CubicMetres = number;
+export type CubicMetresPerSecond = number;
+export type Kilograms = number;
+export type Seconds = number;
+export type Watts = number;
+export type Celsius = number;
+/** Share of one: 0.44 means 44 %. */
+export type Share = number;

@@ -1,0 +1,140 @@
+import type { QuantityKind } from '../quantity/units.ts';
+import { sideWidths } from '../water/vessel.ts';
+import { readAt } from './edit.ts';
+import type { SystemDocument } from './types.ts';
+
+/** A number of the document that a person may change: what it is called, its range and its step. */
+export interface Field {
+  readonly label: string;
+  readonly kind: QuantityKind;
+  readonly min: number;
+  readonly max: number;
+  /** One press of an arrow key; ten with Shift. */
+  readonly step: number;
+  readonly hint?: string;
+}
+
+const f = (
+  label: string,
+  kind: QuantityKind,
+  min: number,
+  max: number,
+  step: number,
+  hint?: string,
+): Field => ({ label, kind, min, max, step, ...(hint ? { hint } : {}) });
+
+const L_H = 1e-3 / 3600;
+
+/** Every field by its place in the document; `*` stands for an id. Files are checked against the same ranges. */
+export const FIELDS: Readonly<Record<string, Field>> = {
+  'vessels.*.floor': f('Floor above ground', 'length', 0, 6, 0.005),
+  'vessels.*.fill': f('Water at rest', 'volume', 0, 50, 0.005, 'With the pump off for long.'),
+  'vessels.*.emptyMass': f('Empty weight', 'mass', 0, 2000, 0.5),
+  'vessels.*.shape.length': f('Length', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.width': f('Width', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.height': f('Height to the rim', 'length', 0.05, 4, 0.005),
+  'vessels.*.shape.diameter': f('Diameter', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.bottomLength': f('Length at the bottom', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.bottomWidth': f('Width at the bottom', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.topLength': f('Length at the top', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.topWidth': f('Width at the top', 'length', 0.05, 20, 0.01),
+  'vessels.*.media.top': f('Top of the media', 'length', 0, 4, 0.005, 'Above the bed’s floor.'),
+  'vessels.*.media.voids': f('Voids, measured', 'share', 0.03, 0.95, 0.01),
+  'vessels.*.media.clogging': f('Lost to roots and solids', 'share', 0, 0.6, 0.01),
+  'paths.*.bore': f('Bore', 'bore', 0.003, 0.2, 0.0005),
+  'paths.*.run': f('Level run and detours', 'run', 0, 200, 0.05, 'Pipe beyond the plain rise.'),
+  'paths.*.pump.intake': f('Intake above the floor', 'length', 0, 3, 0.005),
+  'paths.*.pump.maxHead': f('Greatest head on the box', 'head', 0.1, 50, 0.05),
+  'paths.*.pump.maxFlow': f('Greatest flow on the box', 'flow', 10 * L_H, 50000 * L_H, 50 * L_H),
+  'paths.*.pump.wear': f('Lost to age and clogging', 'share', 0, 0.9, 0.05),
+  'paths.*.pump.power': f('Power', 'power', 0, 5000, 1),
+  'paths.*.valve': f('Tap open', 'share', 0, 1, 0.05),
+  'paths.*.barb': f('Bore of the barb', 'bore', 0.002, 0.2, 0.0005),
+  'paths.*.end': f('End above the bed’s floor', 'length', 0, 4, 0.005),
+  'paths.*.crest': f('Standpipe’s crest', 'length', 0.01, 4, 0.005, 'The flood height.'),
+  'paths.*.mouth': f('Mouth', 'bore', 0.003, 0.4, 0.001, 'Inside diameter at the crest.'),
+  'paths.*.mouthOutside': f('Mouth, outside', 'bore', 0.003, 0.4, 0.001),
+  'paths.*.bellBore': f('Bore of the bell', 'bore', 0.01, 0.6, 0.001),
+  'paths.*.gap': f('Gap above the mouth', 'length', 0.001, 0.5, 0.005),
+  'paths.*.notches.count': f('Notches', 'count', 1, 60, 1),
+  'paths.*.notches.width': f('Width of a notch', 'length', 0.001, 0.1, 0.001),
+  'paths.*.breakHeight': f('Break height', 'length', 0.002, 0.5, 0.005, 'Top edge of the notches.'),
+  'paths.*.guard.diameter': f('Guard’s diameter', 'length', 0.02, 1, 0.005),
+  'paths.*.drop': f('Drop below the floor', 'length', 0, 5, 0.01, 'Floor to the pipe’s open end.'),
+  'paths.*.elbows': f('Elbows', 'count', 0, 20, 1),
+  'paths.*.efficiency': f(
+    'Running at',
+    'share',
+    0.2,
+    1,
+    0.05,
+    'Of the full pipe, for air drawn in.',
+  ),
+  'paths.*.weep.height': f('Weep hole above the floor', 'length', 0, 2, 0.005),
+  'paths.*.weep.diameter': f('Weep hole', 'bore', 0.001, 0.05, 0.0005),
+  'controls.*.on': f('On for', 'time', 1, 86400, 60),
+  'controls.*.off': f('Off for', 'time', 1, 86400, 60),
+  'site.waterTemperature': f('Water', 'temperature', 1, 40, 1),
+  'site.airTemperature': f('Air', 'temperature', -10, 50, 1),
+  'site.humidity': f('Humidity of the air', 'share', 0.05, 1, 0.05),
+  'site.airSpeed': f('Air movement', 'velocity', 0, 10, 0.1),
+  'site.floorLoad': f('The floor carries', 'load', 20, 20000, 10),
+  'fish.*.count': f('Fish', 'count', 0, 100000, 1),
+  'fish.*.meanMass': f('Mass of one', 'mass', 0.00005, 20, 0.005),
+  'measurements.*.flow': f(
+    'Measured flow',
+    'flow',
+    L_H,
+    50000 * L_H,
+    10 * L_H,
+    'Bucket ÷ seconds.',
+  ),
+  'measurements.*.time': f('Measured fill', 'time', 2, 86400, 5, 'Stopwatch, break to start.'),
+  'measurements.*.bore': f('Measured bore', 'bore', 0.002, 0.2, 0.0001),
+};
+
+const COLLECTIONS = new Set(['vessels', 'paths', 'controls', 'fish', 'measurements']);
+
+/** The field at a place such as `paths.siphon.crest`, or nothing where no number stands. */
+export function fieldAt(at: string): Field | undefined {
+  const parts = at.split('.');
+  if (COLLECTIONS.has(parts[0]!)) parts[1] = '*';
+  return FIELDS[parts.join('.')];
+}
+
+const num = (system: SystemDocument, at: string): number => readAt(system, at) as number;
+
+/**
+ * The field's range in this system: what stands in a bed stays inside it, an intake stays in its
+ * vessel, a bell's break stays under its crest.
+ */
+export function rangeOf(system: SystemDocument, at: string): { min: number; max: number } {
+  const field = fieldAt(at)!;
+  let { min, max } = field;
+  const [group, id, ...rest] = at.split('.');
+  const inner = rest.join('.');
+  if (group === 'vessels') {
+    const v = system.vessels.find((x) => x.id === id);
+    if (v && inner === 'media.top') max = Math.min(max, v.shape.height);
+    if (v && inner === 'shape.height') {
+      min = Math.max(min, 0.05);
+      max = Math.min(max, Math.max(4, sideWidths(v.shape).bottom));
+    }
+  }
+  if (group === 'paths') {
+    const p = system.paths.find((x) => x.id === id);
+    const from = system.vessels.find((x) => x.id === p?.from);
+    const to = system.vessels.find((x) => x.id === p?.to);
+    if (inner === 'crest' && from) {
+      max = Math.min(max, from.shape.height);
+      if (p?.kind === 'bell-siphon') min = Math.max(min, p.breakHeight + 0.02);
+    }
+    if (inner === 'breakHeight' && p?.kind === 'bell-siphon') max = Math.min(max, p.crest - 0.02);
+    if (inner === 'pump.intake' && from) max = Math.min(max, from.shape.height);
+    if (inner === 'end' && to) max = Math.min(max, to.shape.height + 1);
+    if (inner === 'mouth' || inner === 'mouthOutside') {
+      min = inner === 'mouth' ? num(system, `paths.${id}.bore`) : num(system, `paths.${id}.mouth`);
+    }
+  }
+  return { min, max: Math.max(min, max) };
+}

@@ -1,0 +1,52 @@
+import type {
+  BellSiphon,
+  Control,
+  Measurement,
+  PumpedLine,
+  Standpipe,
+  SystemDocument,
+  Vessel,
+} from './types.ts';
+
+/** The vessel with this id. @throws RangeError where there is none */
+export function vesselOf(system: SystemDocument, id: string): Vessel {
+  const vessel = system.vessels.find((v) => v.id === id);
+  if (!vessel) throw new RangeError(`No vessel “${id}” in this system.`);
+  return vessel;
+}
+
+export const pumpedLines = (s: SystemDocument): PumpedLine[] =>
+  s.paths.filter((p): p is PumpedLine => p.kind === 'pumped-line');
+export const standpipes = (s: SystemDocument): Standpipe[] =>
+  s.paths.filter((p): p is Standpipe => p.kind === 'standpipe');
+export const bellSiphons = (s: SystemDocument): BellSiphon[] =>
+  s.paths.filter((p): p is BellSiphon => p.kind === 'bell-siphon');
+export const beds = (s: SystemDocument): Vessel[] => s.vessels.filter((v) => v.role === 'bed');
+
+/** The control of a pumped line; always on where the document names none. */
+export const controlOf = (s: SystemDocument, line: PumpedLine): Control =>
+  s.controls.find((c) => c.id === line.control) ?? { id: line.control, kind: 'always-on' };
+
+/** The measurement of one kind on one path or vessel, or nothing. */
+export function measured<K extends Measurement['kind']>(
+  s: SystemDocument,
+  kind: K,
+  on: string,
+): Extract<Measurement, { kind: K }> | undefined {
+  return s.measurements.find(
+    (m): m is Extract<Measurement, { kind: K }> =>
+      m.kind === kind && ('path' in m ? m.path : m.vessel) === on,
+  );
+}
+
+/** Number of fish and their mass in a vessel. */
+export function fishIn(s: SystemDocument, vessel: string): { count: number; mass: number } {
+  let count = 0;
+  let mass = 0;
+  for (const f of s.fish) {
+    if (f.vessel !== vessel) continue;
+    count += f.count;
+    mass += f.count * f.meanMass;
+  }
+  return { count, mass };
+}

@@ -1,0 +1,7 @@
+/** The document and what may be done to it. `schema.ts` is apart: it is loaded only to read files. */
+export * from './types.ts';
+export * from './edit.ts';
+export * from './fields.ts';
+export * from './find.ts';
+export * from './migrate.ts';
+export * from './layouts/index.ts';

@@ -1,0 +1,35 @@
+import { DOCUMENT_VERSION } from './types.ts';
+
+type Loose = Record<string, unknown>;
+
+/** Brings a document of one version up to the next. */
+export type Step = (document: Loose) => Loose;
+
+/** Steps by the version they start from. A new version of the document adds one here, and a file to the tests. */
+export const STEPS: Readonly<Record<number, Step>> = {};
+
+/** A document of the current version, or a sentence that says why it cannot be brought up. */
+export type Migrated =
+  | { readonly ok: true; readonly document: Loose }
+  | { readonly ok: false; readonly message: string };
+
+/** Brings a parsed document up to the current version, step by step; a newer one is refused. */
+export function migrate(
+  parsed: Loose,
+  steps: Readonly<Record<number, Step>> = STEPS,
+  current: number = DOCUMENT_VERSION,
+): Migrated {
+  const version = parsed.version;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    return { ok: false, message: 'The file does not say which version it is.' };
+  }
+  if (version > current) {
+    return {
+      ok: false,
+      message: `The file was written by a newer version of this program (${version}; this one reads up to ${current}). It is left as it is.`,
+    };
+  }
+  let document = parsed;
+  for (let v = version; v < current; v++) document = { ...steps[v]!(document), version: v + 1 };
+  return { ok: true, document };
+}

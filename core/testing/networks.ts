@@ -1,0 +1,110 @@
+import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
+import type { Network, NetPath } from '../network/types.ts';
+import { flowAtFroude } from '../water/siphon.ts';
+import type { Storage } from '../water/vessel.ts';
+import check from './check-values.json' with { type: 'json' };
+
+/** Room of a straight-sided vessel. */
+export const straight = (area: number, height: number): Storage => [
+  { z0: 0, z1: height, a: area, b: 0, c: 0, v0: 0 },
+  { z0: height, z1: Infinity, a: area, b: 0, c: 0, v0: area * height },
+];
+
+type Cycle = (typeof check.cycles)[number];
+
+/** Network of a published check cycle: a reservoir, a bed, a pumped line, and a drain. */
+export function checkNetwork(cycle: Cycle): Network {
+  const i = cycle.input as Record<string, number> & {
+    siphon?: boolean;
+    line: Record<string, number> & { drain_back?: boolean };
+  };
+  const line = {
+    bore: i.line.d!,
+    length: i.line.len!,
+    roughness: SMOOTH_ROUGHNESS,
+    sumK: i.line.k!,
+  };
+  const start = flowAtFroude(i.fr ?? 1, i.bore!);
+  const paths: NetPath[] = [
+    {
+      kind: 'pump',
+      id: 'pump',
+      name: 'Pump',
+      from: 0,
+      to: 1,
+      control: 0,
+      figures: { maxHead: i.line.hmax!, maxFlow: i.line.qmax_l_h! / 3.6e6, wear: 0 },
+      line,
+      intake: 0,
+      cover: 0.025,
+      endZ: i.line.z_end!,
+      power: 0,
+    },
+    {
+      kind: 'drain',
+      id: 'drain',
+      name: 'Drain',
+      from: 1,
+      to: 0,
+      crest: i.crest!,
+      mouth: i.crest_d ?? i.bore!,
+      bore: i.bore!,
+      pipe: { bore: i.bore!, length: i.drain_len!, roughness: SMOOTH_ROUGHNESS, sumK: i.drain_k! },
+      outletZ: i.outlet!,
+      siphon: i.siphon === true,
+      prime: i.siphon
+        ? {
+            start: { low: start, expected: start, high: start },
+            breakLevel: i.break!,
+            efficiency: i.eta!,
+          }
+        : null,
+    },
+  ];
+  if (i.line.drain_back) {
+    paths.push({
+      kind: 'back',
+      id: 'back',
+      name: 'Running back',
+      from: 1,
+      to: 0,
+      pump: 0,
+      endZ: i.line.z_end!,
+      intakeZ: 0,
+      line: { ...line, sumK: line.sumK - 1 + i.line.k_pump_off! },
+    });
+  }
+  const spans: [number, number][] = [];
+  if (i.on) for (let t = 0; t < 86400; t += i.on + i.off!) spans.push([t, t + i.on]);
+  return {
+    temperature: 20,
+    controls: [{ id: 'control', spans: i.on ? spans : null }],
+    paths,
+    vessels: [
+      {
+        id: 'reservoir',
+        name: 'Reservoir',
+        floorZ: i.res_floor!,
+        height: 2,
+        room: straight(i.res_area!, 2),
+        initial: i.water!,
+        rimWidth: 3,
+        rimTo: -1,
+        bed: false,
+        floodLevel: null,
+      },
+      {
+        id: 'bed',
+        name: 'Bed',
+        floorZ: i.bed_floor!,
+        height: 1,
+        room: straight(i.bed_area! * i.phi!, 1),
+        initial: 0,
+        rimWidth: 3,
+        rimTo: -1,
+        bed: true,
+        floodLevel: i.crest!,
+      },
+    ],
+  };
+}

@@ -1,0 +1,11 @@
+/** Statics of water: vessels, pipes, pumps, drains, siphons, one subject a file. SI, pure functions. */
+export * from './constants.ts';
+export * from './fluid.ts';
+export * from './root.ts';
+export * from './pipe.ts';
+export * from './pchip.ts';
+export * from './pump.ts';
+export * from './drain.ts';
+export * from './siphon.ts';
+export * from './evaporation.ts';
+export * from './vessel.ts';

@@ -1,0 +1,66 @@
+import { writeFileSync } from 'node:fs';
+import { writeSystem, readSystem } from '../core/formats/file.ts';
+import { applyEdits, type Edit, type SystemDocument } from '../core/system/index.ts';
+import { bedOverTank } from '../core/system/layouts/pair.ts';
+import { trayOverReservoir } from '../core/system/layouts/tray.ts';
+
+/** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
+
+const L_H = 1e-3 / 3600;
+
+const demos: { file: string; base: SystemDocument; edits: Edit[] }[] = [
+  {
+    file: 'potting-shed-pair',
+    base: bedOverTank('potting-shed-pair', 'Potting-shed pair'),
+    edits: [
+      { at: 'site.floorLoad', to: 1500 },
+      { at: 'site.outletProtected', to: true },
+      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } },
+    ],
+  },
+  {
+    file: 'under-stairs-tray',
+    base: trayOverReservoir('under-stairs-tray', 'Under-stairs tray'),
+    edits: [{ at: 'site.outletProtected', to: true }],
+  },
+  {
+    file: 'the-first-attempt',
+    base: bedOverTank('the-first-attempt', 'The first attempt'),
+    edits: [
+      { at: 'vessels.tank.shape', to: { kind: 'box', length: 0.8, width: 0.5, height: 0.5 } },
+      { at: 'vessels.tank.fill', to: 0.2 },
+      { at: 'vessels.tank.lid', to: false },
+      { at: 'vessels.tank.emptyMass', to: 9 },
+      { at: 'vessels.bed.shape', to: { kind: 'box', length: 1.5, width: 1, height: 0.34 } },
+      { at: 'vessels.bed.floor', to: 0.7 },
+      {
+        at: 'vessels.bed.media',
+        to: { medium: 'expanded-clay', top: 0.3, voids: null, clogging: 0 },
+      },
+      { at: 'paths.lift.pump.intake', to: 0.01 },
+      { at: 'paths.lift.pump.maxHead', to: 1.6 },
+      { at: 'paths.lift.pump.maxFlow', to: 1400 * L_H },
+      { at: 'paths.lift.pipe', to: 'hose-13' },
+      { at: 'paths.lift.bore', to: 0.013 },
+      { at: 'paths.lift.valve', to: 1 },
+      { at: 'paths.siphon.pipe', to: 'sch40-2' },
+      { at: 'paths.siphon.bore', to: 0.0525 },
+      { at: 'paths.siphon.mouth', to: 0.0525 },
+      { at: 'paths.siphon.mouthOutside', to: 0.06033 },
+      { at: 'paths.siphon.bellBore', to: 0.07793 },
+      { at: 'paths.siphon.gap', to: 0.01 },
+      { at: 'paths.siphon.crest', to: 0.3 },
+      { at: 'paths.siphon.drop', to: 0.15 },
+      { at: 'paths.spare', to: undefined },
+      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 30, meanMass: 0.04 } },
+    ],
+  },
+];
+
+for (const { file, base, edits } of demos) {
+  const text = writeSystem(applyEdits(base, edits));
+  const back = readSystem(text);
+  if (!back.ok) throw new Error(`${file}: ${back.message}`);
+  writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), text);
+  console.log(`demo/${file}.json`);
+}
