@@ -1,13 +1,10 @@
 import { checkSystem, type Checked } from '../system/schema.ts';
 import { migrate } from '../system/migrate.ts';
-import { DOCUMENT_KIND, type SystemDocument } from '../system/types.ts';
+import { DOCUMENT_KIND } from '../system/types.ts';
+import { LARGEST_FILE } from './limits.ts';
 
-/** Largest system file that is read; a real one is some kilobytes. */
-export const LARGEST_FILE = 5_000_000;
-
-/** The text of a system file: JSON, indented so that it can be read and compared. */
-export const writeSystem = (system: SystemDocument): string =>
-  `${JSON.stringify(system, null, 2)}\n`;
+export { LARGEST_FILE } from './limits.ts';
+export { writeSystem } from './write.ts';
 
 /**
  * Reads a system file. Never throws: what cannot be used comes back as one sentence.

@@ -1,25 +1,10 @@
 import { displayUnit, tell } from '../quantity/index.ts';
-import type { EventKind } from '../day/types.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import type { Standing } from '../network/accounts.ts';
 import type { SystemDocument } from '../system/index.ts';
+import { eventInWords } from './words.ts';
 
 /** The headless report of a system: plain numbers in the units that the keys name. */
-
-const WORDS: Record<EventKind, string> = {
-  'pump-on': 'pump on',
-  'pump-off': 'pump off',
-  'pump-dry': 'pump draws air',
-  'pump-wet': 'pump covered again',
-  'siphon-starts': 'siphon starts',
-  'siphon-stops': 'siphon stops',
-  'overflow-gulps': 'overflow runs full and gulps',
-  'rim-over': 'water over the rim',
-  'rim-clear': 'rim clear',
-};
-
-/** An event in words. */
-export const eventInWords = (kind: EventKind): string => WORDS[kind];
 
 const rounded = (x: number, places: number): number => {
   const f = 10 ** places;
@@ -70,7 +55,7 @@ export function reportOf(system: SystemDocument) {
     day: {
       events: day.events.map((e) => ({
         t_s: rounded(e.t, 1),
-        what: WORDS[e.kind],
+        what: eventInWords(e.kind),
         where: e.where,
       })),
       beds: day.metrics.beds.map((b) => ({

@@ -49,11 +49,11 @@ function write(node: unknown, keys: readonly string[], value: unknown, at: strin
   }
   if (node === null || typeof node !== 'object')
     throw new RangeError(`No place “${at}” in a system.`);
-  const copy = { ...(node as Record<string, unknown>) };
-  const next = write(copy[key], keys.slice(1), value, at);
-  if (next === undefined) delete copy[key];
-  else copy[key] = next;
-  return copy;
+  const { [key]: was, ...others } = node as Record<string, unknown>;
+  const next = write(was, keys.slice(1), value, at);
+  if (next === undefined) return others;
+  // Spread the node itself, so that its keys keep their order in files.
+  return { ...node, [key]: next };
 }
 
 /**

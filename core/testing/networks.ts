@@ -14,7 +14,7 @@ type Cycle = (typeof check.cycles)[number];
 
 /** Network of a published check cycle: a reservoir, a bed, a pumped line, and a drain. */
 export function checkNetwork(cycle: Cycle): Network {
-  const i = cycle.input as Record<string, number> & {
+  const i = cycle.input as unknown as Record<string, number> & {
     siphon?: boolean;
     line: Record<string, number> & { drain_back?: boolean };
   };

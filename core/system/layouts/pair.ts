@@ -46,7 +46,7 @@ export function bedOverTank(id: string, name: string): SystemDocument {
     paths: [
       {
         id: 'lift',
-        name: 'Lift',
+        name: 'Fill line',
         kind: 'pumped-line',
         from: 'tank',
         to: 'bed',

@@ -1,0 +1,73 @@
+/** Imports point one way: app → core, server alone; inside the core along the flow of data. */
+const order = [
+  'quantity',
+  'catalogue',
+  'water',
+  'system',
+  'network',
+  'day',
+  'findings',
+  'working',
+  'formats',
+];
+const rank = (name) => order.indexOf(name);
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circular',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.ts$' },
+      to: { circular: true },
+    },
+    {
+      name: 'core-knows-no-host',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: '^(app|server|scripts|e2e)/' },
+    },
+    {
+      name: 'core-uses-no-interface-package',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '(testing/|\\.test\\.ts$)' },
+      to: { path: 'node_modules', pathNot: 'node_modules/joi' },
+    },
+    {
+      name: 'joi-only-for-the-schema',
+      severity: 'error',
+      from: { path: '^(core|app)/', pathNot: '^core/system/schema\\.ts$' },
+      to: { path: 'node_modules/joi' },
+    },
+    {
+      name: 'app-and-server-apart',
+      severity: 'error',
+      from: { path: '^app/' },
+      to: { path: '^server/' },
+    },
+    {
+      name: 'server-alone',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(app|core)/' },
+    },
+    {
+      name: 'no-test-code-in-the-product',
+      severity: 'error',
+      from: { path: '^(core|app|server)/', pathNot: '(testing/|\\.test\\.ts$)' },
+      to: { path: '(testing/|\\.test\\.ts$)' },
+    },
+    ...order.map((name) => ({
+      name: `core-${name}-looks-back-only`,
+      severity: 'error',
+      from: { path: `^core/${name}/`, pathNot: '\\.test\\.ts$|/testing/' },
+      to: { path: `^core/(${order.filter((o) => rank(o) > rank(name)).join('|') || 'none'})/` },
+    })),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.app.json' },
+    extraExtensionsToScan: ['.vue'],
+    enhancedResolveOptions: { extensions: ['.ts', '.vue', '.js', '.json'] },
+  },
+};

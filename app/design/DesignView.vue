@@ -1,0 +1,487 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { format } from '../../core/quantity';
+import { fieldAt } from '../../core/system';
+import { remindersOf } from '../../core/findings/reminders';
+import FindingsList from '../findings/FindingsList.vue';
+import PersonMenu from '../parts/PersonMenu.vue';
+import WorkingSheet from '../parts/WorkingSheet.vue';
+import { STAGES, isStage, type Stage } from '../router';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { saveFile } from '../storage/files';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+import { useWorking } from '../stores/working';
+import DayStrip from '../strip/DayStrip.vue';
+import KeysDialog from './KeysDialog.vue';
+
+/** One system: the living drawing, the day under it, the stage's panel and the findings beside it. */
+const props = defineProps<{ id: string; stage?: string }>();
+const router = useRouter();
+const system = useSystem();
+const trace = useTrace();
+const settings = useSettings();
+const working = useWorking();
+
+const PANELS = {
+  vessels: defineAsyncComponent(() => import('../stages/vessels/VesselsPanel.vue')),
+  lift: defineAsyncComponent(() => import('../stages/lift/LiftPanel.vue')),
+  drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
+};
+const NAMES: Record<Stage, string> = { vessels: 'Vessels', lift: 'Lift', drain: 'Fill & drain' };
+const KEY: Record<Stage, number> = { vessels: 2, lift: 3, drain: 4 };
+/** Stage on which a finding is worked at. */
+const STAGE_OF: Record<string, Stage> = {
+  reserve: 'vessels',
+  'backflow-room': 'vessels',
+  'tank-swing': 'vessels',
+  'bed-to-tank': 'vessels',
+  'dry-layer': 'vessels',
+  'floor-load': 'vessels',
+  'static-head': 'lift',
+  'duty-range': 'lift',
+  'hose-bore': 'lift',
+  turnover: 'lift',
+  'loose-delivery': 'lift',
+  'dry-run': 'lift',
+};
+const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vessels'));
+const stops = (s: Stage) =>
+  trace.findings.filter((f) => f.level === 'stop' && (STAGE_OF[f.id] ?? 'drain') === s).length;
+
+watch(
+  () => props.id,
+  (id) => {
+    working.close();
+    void system.open(id);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => {
+  working.close();
+  system.close();
+});
+watch(
+  () => system.document?.name,
+  (name) => (document.title = name ? `${name} · Mizuna` : 'Mizuna'),
+);
+
+const phone = useMediaQuery('(max-width: 860px)');
+const side = ref<'panel' | 'findings'>('findings');
+const keys = ref(false);
+
+function go(to: Stage) {
+  void router.replace({ name: 'design', params: { id: props.id, stage: to } });
+}
+
+const levels = computed(() => {
+  if (trace.moment) return trace.moment.levels;
+  const a = system.assessment;
+  return Object.fromEntries((a?.accounts.rest ?? []).map((r) => [r.vessel, r.level]));
+});
+const flows = computed(() => trace.moment?.flows ?? {});
+
+function label(at: string, value: number): string {
+  const field = fieldAt(at);
+  if (!field) return 'Change';
+  return `${field.label} ${format(value, field.kind, settings.units)}`;
+}
+
+const name = ref('');
+watch(
+  () => system.document?.name,
+  (n) => (name.value = n ?? ''),
+  { immediate: true },
+);
+function rename() {
+  const n = name.value.trim().slice(0, 120);
+  if (!n) name.value = system.document?.name ?? '';
+  else if (n !== system.document?.name) system.commit([{ at: 'name', to: n }], `Named ${n}`);
+}
+const saved = computed(
+  () => ({ saved: 'kept', saving: 'keeping', failed: 'not kept' })[system.saving],
+);
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const mod = event.ctrlKey || event.metaKey;
+  const target = event.target as HTMLElement;
+  const typing = target.closest('input, textarea, [contenteditable="true"]');
+  if (mod && event.key.toLowerCase() === 'z' && !typing) {
+    event.preventDefault();
+    if (event.shiftKey) system.redo();
+    else system.undo();
+    return;
+  }
+  if (mod && event.key.toLowerCase() === 'y' && !typing) {
+    event.preventDefault();
+    system.redo();
+    return;
+  }
+  if (mod && event.key.toLowerCase() === 's') {
+    event.preventDefault();
+    if (system.document) void saveFile(system.document);
+    return;
+  }
+  if (mod || event.altKey || !settings.singleKeys) return;
+  const takes = target.closest(
+    'input, textarea, select, button, a, summary, [contenteditable="true"], [role="slider"], [role="menu"], [role="listbox"], [role="combobox"], [role="dialog"], .v-overlay',
+  );
+  if (takes) return;
+  const at = STAGES.find((s) => String(KEY[s]) === event.key);
+  if (at) return go(at);
+  const acts: Record<string, () => void> = {
+    ' ': () => trace.play(),
+    ArrowLeft: () => trace.step(-1),
+    ArrowRight: () => trace.step(1),
+    u: () => settings.nextUnits(),
+    U: () => settings.nextUnits(),
+    '?': () => (keys.value = true),
+  };
+  const act = acts[event.key];
+  if (!act) return;
+  event.preventDefault();
+  act();
+});
+
+const reminders = computed(() =>
+  system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
+);
+const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');
+const nextRedo = computed(() => system.future[0]?.label ?? '');
+</script>
+
+<template>
+  <main v-if="system.document && system.assessment" class="design" :class="{ phone }">
+    <header class="top no-print">
+      <v-btn
+        :icon="mdiArrowLeft"
+        size="small"
+        aria-label="Back to the shelf"
+        :to="{ name: 'shelf' }"
+      />
+      <h1 class="visually-hidden">{{ system.document.name }}</h1>
+      <input
+        v-model="name"
+        class="name"
+        aria-label="Name of the system"
+        maxlength="120"
+        @change="rename"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+      />
+      <span class="kept quiet" role="status">{{ saved }}</span>
+      <span class="grow" />
+      <v-btn
+        :icon="mdiUndo"
+        size="small"
+        :disabled="!system.past.length"
+        :aria-label="lastUndo ? `Undo: ${lastUndo}` : 'Undo'"
+        @click="system.undo()"
+      />
+      <v-btn
+        :icon="mdiRedo"
+        size="small"
+        :disabled="!system.future.length"
+        :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
+        @click="system.redo()"
+      />
+      <PersonMenu />
+      <v-btn
+        v-if="phone"
+        :icon="mdiTrayArrowDown"
+        size="small"
+        aria-label="Save to a file"
+        @click="saveFile(system.document)"
+      />
+      <v-btn v-else :prepend-icon="mdiTrayArrowDown" @click="saveFile(system.document)"
+        >Save to a file</v-btn
+      >
+      <v-btn
+        v-if="!phone"
+        :icon="mdiKeyboardOutline"
+        size="small"
+        aria-label="Keys"
+        @click="keys = true"
+      />
+    </header>
+    <p v-if="system.trouble" class="trouble" role="alert">{{ system.trouble }}</p>
+    <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>
+
+    <nav class="stages no-print" aria-label="Stages">
+      <button
+        v-for="s in STAGES"
+        :key="s"
+        type="button"
+        :aria-current="s === stage ? 'page' : undefined"
+        @click="go(s)"
+      >
+        <b>{{ KEY[s] }}</b>
+        <span>{{ NAMES[s] }}</span>
+        <i v-if="stops(s)" class="stops"
+          >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
+        >
+      </button>
+    </nav>
+
+    <section class="stagearea" aria-label="The system from the side">
+      <SectionDrawing
+        class="drawing"
+        :system="system.document"
+        :assessment="system.assessment"
+        :levels="levels"
+        :flows="flows"
+        :stage="stage"
+        @pull="(at, v) => system.pull([{ at, to: v }])"
+        @settle="(at, v) => system.settle([{ at, to: v }], label(at, v))"
+        @release="system.release()"
+        @nudge="(at, v) => system.nudge(at, v, label(at, v))"
+      />
+      <DayStrip class="day" />
+    </section>
+
+    <aside class="side">
+      <div v-if="phone" class="sides" role="group" aria-label="Beside the drawing">
+        <button type="button" :aria-pressed="side === 'findings'" @click="side = 'findings'">
+          Findings
+        </button>
+        <button type="button" :aria-pressed="side === 'panel'" @click="side = 'panel'">
+          {{ NAMES[stage] }}
+        </button>
+      </div>
+      <WorkingSheet class="working" />
+      <div
+        v-show="!phone || side === 'findings'"
+        class="scroll findingsbox"
+        tabindex="0"
+        role="region"
+        aria-label="Findings of this system"
+      >
+        <FindingsList />
+      </div>
+      <div
+        v-show="!phone || side === 'panel'"
+        class="scroll panelbox"
+        tabindex="0"
+        role="region"
+        :aria-label="NAMES[stage]"
+      >
+        <component :is="PANELS[stage]" />
+        <ul v-if="reminders.length" class="reminders" aria-label="Cautions">
+          <li v-for="r in reminders" :key="r.id">{{ r.sentence }}</li>
+        </ul>
+      </div>
+    </aside>
+    <KeysDialog v-model="keys" />
+  </main>
+  <main v-else-if="system.missing" class="missing">
+    <h1>This system is not on the shelf</h1>
+    <p>
+      It may have been deleted, or it lives in another browser. A saved file can be opened from the
+      shelf.
+    </p>
+    <v-btn variant="tonal" :to="{ name: 'shelf' }">To the shelf</v-btn>
+  </main>
+</template>
+
+<style scoped>
+.design {
+  display: grid;
+  grid-template: 48px auto 1fr / 76px minmax(0, 1fr) 392px;
+  grid-template-areas: 'top top top' 'trouble trouble trouble' 'stages area side';
+  height: 100dvh;
+  overflow: hidden;
+}
+.top {
+  grid-area: top;
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 10px;
+  border-bottom: 1px solid var(--rule);
+}
+.name {
+  font-size: 1.12rem;
+  font-weight: 650;
+  padding: 4px 6px;
+  border-radius: 4px;
+  min-width: 4rem;
+  width: 18rem;
+  color: inherit;
+}
+.name:hover {
+  background: rgb(var(--ink) / 0.05);
+}
+.grow {
+  flex: 1;
+}
+.kept {
+  font-size: 0.84rem;
+}
+.trouble {
+  grid-area: trouble;
+  color: var(--stop);
+  background: var(--stop-ground);
+  padding: 6px 14px;
+}
+.stages {
+  grid-area: stages;
+  border-right: 1px solid var(--rule);
+  padding-top: 6px;
+}
+.stages button {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  width: 100%;
+  padding: 10px 2px;
+  font-size: 0.84rem;
+  color: inherit;
+  border-left: 4px solid transparent;
+}
+.stages b {
+  font-size: 1.25rem;
+}
+.stages [aria-current] {
+  border-left-color: var(--water);
+  background: rgb(var(--ink) / 0.05);
+  font-weight: 650;
+}
+.stops {
+  position: absolute;
+  top: 6px;
+  right: 12px;
+  min-width: 20px;
+  padding: 0 5px;
+  border-radius: 10px;
+  background: var(--stop);
+  color: var(--sheet);
+  font-style: normal;
+  font-weight: 650;
+  font-size: 0.78rem;
+  line-height: 20px;
+}
+.stagearea {
+  grid-area: area;
+  display: grid;
+  grid-template: minmax(0, 1fr) 160px / minmax(0, 1fr);
+  min-height: 0;
+  min-width: 0;
+}
+.side {
+  grid-area: side;
+  border-left: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.scroll {
+  overflow-y: auto;
+  min-height: 0;
+}
+.findingsbox {
+  flex: 0 1 auto;
+  max-height: 50%;
+  border-bottom: 2px solid var(--rule);
+}
+.panelbox {
+  flex: 1 1 0;
+}
+.working {
+  margin: 6px;
+  flex: 0 0 auto;
+}
+.reminders {
+  padding: 8px 12px 16px 26px;
+  border-top: 1px solid var(--rule);
+  font-size: 0.86rem;
+  line-height: 1.4;
+}
+.reminders li {
+  padding-bottom: 4px;
+}
+.missing {
+  max-width: 34rem;
+  margin: 15vh auto;
+  padding: 1rem;
+  display: grid;
+  gap: 1rem;
+  justify-items: start;
+}
+.phone {
+  display: flex;
+  flex-direction: column;
+  height: auto;
+  min-height: 100dvh;
+  overflow: visible;
+  padding-bottom: 62px;
+}
+.phone .name {
+  flex: 1 1 auto;
+  width: 2rem;
+  min-width: 0;
+}
+.phone .kept,
+.phone .grow {
+  display: none;
+}
+.phone .top {
+  height: 52px;
+  gap: 0;
+  padding: 0 4px;
+}
+.phone .stagearea {
+  grid-template-rows: 46vh 150px;
+  width: 100%;
+}
+.phone .stages {
+  position: fixed;
+  inset: auto 0 0;
+  z-index: 5;
+  display: flex;
+  background: var(--paper);
+  border: 0;
+  border-top: 1px solid var(--rule);
+  padding: 0;
+}
+.phone .stages button {
+  padding: 5px 2px 7px;
+  border-left: 0;
+  border-top: 4px solid transparent;
+}
+.phone .stages [aria-current] {
+  border-top-color: var(--water);
+}
+.phone .side {
+  border-left: 0;
+  border-top: 1px solid var(--rule);
+}
+.phone .findingsbox {
+  max-height: none;
+  border: 0;
+}
+.phone .scroll {
+  overflow: visible;
+}
+.sides {
+  display: flex;
+}
+.sides button {
+  flex: 1;
+  padding: 11px;
+  color: inherit;
+  border-bottom: 3px solid transparent;
+}
+.sides [aria-pressed='true'] {
+  border-bottom-color: var(--water);
+  font-weight: 650;
+}
+@media (max-width: 1120px) and (min-width: 861px) {
+  .design {
+    grid-template-columns: 68px minmax(0, 1fr) 330px;
+  }
+}
+</style>

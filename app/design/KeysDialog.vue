@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { useSettings } from '../stores/settings';
+
+/** The keys, and the switch for those who want none. */
+const open = defineModel<boolean>({ required: true });
+const settings = useSettings();
+const KEYS = [
+  ['2, 3, 4', 'Vessels, Lift, Fill & drain'],
+  ['Space', 'play or stop the day'],
+  ['← →', 'previous or next event'],
+  ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
+  ['Ctrl S', 'save to a file'],
+  ['U', 'units'],
+  ['?', 'this list'],
+] as const;
+</script>
+
+<template>
+  <v-dialog v-model="open" aria-labelledby="keys-title">
+    <v-card class="pa-4">
+      <h2 id="keys-title">Keys</h2>
+      <dl>
+        <template v-for="[k, what] in KEYS" :key="k">
+          <dt>{{ k }}</dt>
+          <dd>{{ what }}</dd>
+        </template>
+      </dl>
+      <v-switch
+        v-model="settings.singleKeys"
+        label="Single keys act (2, 3, 4, Space, arrows, U, ?)"
+      />
+      <p class="quiet">
+        They act only where nothing else takes them: not in fields, menus, on buttons or tags.
+      </p>
+      <div class="end"><v-btn variant="tonal" @click="open = false">Close</v-btn></div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 16px;
+  margin: 12px 0;
+}
+dt {
+  font-weight: 650;
+}
+.end {
+  text-align: right;
+}
+</style>

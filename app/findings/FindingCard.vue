@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Finding, Fix } from '../../core/findings';
+import { format, tell } from '../../core/quantity';
+import { fieldAt, readAt } from '../../core/system';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import LevelMark from './LevelMark.vue';
+
+/** One finding: sentence, the number beside the number it must reach, why, and fixes to press. */
+const props = defineProps<{ finding: Finding; fixes: Fix[]; looking: boolean }>();
+const settings = useSettings();
+const system = useSystem();
+const why = ref(false);
+const shownFix = ref('');
+
+const f = (v: number) => format(v, props.finding.kind, settings.units);
+const sentence = computed(() => tell(props.finding.sentence, settings.units));
+const NAMES: Record<string, string> = {
+  'dry-run': 'dry running',
+  reserve: 'reserve',
+  'backflow-room': 'backflow room',
+  'tank-swing': 'tank swing',
+  'siphon-start': 'siphon start',
+  'siphon-stop': 'siphon stop',
+  'siphon-geometry': 'siphon parts',
+  'second-way-out': 'second way out',
+  'loose-delivery': 'loose delivery',
+  'root-air': 'root air',
+  'dry-layer': 'dry layer',
+  'hose-bore': 'hose',
+  'duty-range': 'duty range',
+  'static-head': 'lift',
+  'bed-to-tank': 'bed to tank',
+  'floor-load': 'floor load',
+  'overflow-capacity': 'overflow',
+  'on-time': 'on-time',
+  'off-time': 'off-time',
+};
+const nameOf = (id: string) => NAMES[id] ?? id;
+
+/** What a fix changes, before it does. */
+function changes(fix: Fix): string {
+  const doc = system.document;
+  if (!doc) return '';
+  const parts = fix.edits.flatMap((e) => {
+    const field = fieldAt(e.at);
+    const was = readAt(doc, e.at);
+    if (field && typeof was === 'number' && typeof e.to === 'number') {
+      return [
+        `${field.label} ${format(was, field.kind, settings.units)} → ${format(e.to, field.kind, settings.units)}`,
+      ];
+    }
+    return [];
+  });
+  if (fix.leaves === 'watch') parts.push('stays at watch');
+  if (fix.also.length) parts.push(`also mends ${fix.also.map(nameOf).join(', ')}`);
+  if (fix.costs.length) parts.push(`then watch ${fix.costs.map(nameOf).join(', ')}`);
+  return parts.join('; ');
+}
+function press(fix: Fix) {
+  system.commit(fix.edits, tell(fix.label, settings.units));
+}
+</script>
+
+<template>
+  <li class="card" :class="finding.level" :data-finding="finding.id" :data-level="finding.level">
+    <p class="sentence">
+      <LevelMark :level="finding.level" />
+      {{ sentence }}
+    </p>
+    <p class="numbers">
+      <span>{{ f(finding.measured) }}</span>
+      <span class="quiet">{{ finding.level === 'fine' ? 'measured, limit' : 'now, limit' }} </span>
+      <span>{{ f(finding.limit) }}</span>
+      <button type="button" class="why" :aria-expanded="why" @click="why = !why">why</button>
+    </p>
+    <div v-if="why" class="reason">
+      <p>{{ tell(finding.why, settings.units) }}</p>
+      <p class="quiet">{{ finding.source }}</p>
+    </div>
+    <ul v-if="fixes.length" class="fixes" aria-label="Fixes">
+      <li v-for="fix in fixes" :key="fix.id">
+        <button
+          type="button"
+          class="fix"
+          :data-fix="fix.id"
+          :aria-describedby="`fix-${finding.id}-${finding.about}-${fix.id}`"
+          @click="press(fix)"
+          @focus="shownFix = fix.id"
+          @mouseenter="shownFix = fix.id"
+        >
+          {{ tell(fix.label, settings.units) }}
+        </button>
+        <span
+          :id="`fix-${finding.id}-${finding.about}-${fix.id}`"
+          class="effect"
+          :class="{ 'visually-hidden': shownFix !== fix.id }"
+          >{{ changes(fix) }}</span
+        >
+      </li>
+    </ul>
+    <p v-else-if="looking && finding.level !== 'fine'" class="quiet looking">looking for fixes</p>
+  </li>
+</template>
+
+<style scoped>
+.card {
+  list-style: none;
+  padding: 8px 10px 9px;
+  border-left: 4px solid currentColor;
+  border-bottom: 1px solid var(--rule);
+  background: var(--sheet);
+}
+.card.stop {
+  border-left-color: var(--stop);
+  background: var(--stop-ground);
+}
+.card.watch {
+  border-left-color: var(--watch);
+  background: var(--watch-ground);
+}
+.card.fine {
+  border-left-color: var(--fine);
+}
+.sentence {
+  line-height: 1.35;
+}
+.numbers {
+  font-size: 0.84rem;
+  margin-top: 2px;
+  display: flex;
+  gap: 5px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.why {
+  margin-left: auto;
+  text-decoration: underline;
+  padding: 3px 6px;
+  color: inherit;
+}
+.reason {
+  font-size: 0.88rem;
+  line-height: 1.4;
+  padding: 4px 0;
+}
+.fixes {
+  padding: 4px 0 0;
+  display: grid;
+  gap: 4px;
+}
+.fixes li {
+  list-style: none;
+}
+.fix {
+  text-align: left;
+  width: 100%;
+  border: 1px solid var(--water);
+  border-radius: 4px;
+  padding: 6px 10px;
+  background: var(--sheet);
+  color: var(--text);
+  font-size: 0.9rem;
+  line-height: 1.25;
+}
+.fix:hover {
+  background: var(--water-soft);
+}
+.effect {
+  display: block;
+  font-size: 0.8rem;
+  padding: 2px 4px 2px 10px;
+  color: var(--quiet);
+}
+.looking {
+  font-size: 0.8rem;
+  padding-top: 2px;
+}
+</style>

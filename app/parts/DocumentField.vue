@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { format } from '../../core/quantity';
+import { fieldAt, rangeOf, readAt } from '../../core/system';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import QuantityField from './QuantityField.vue';
+
+/** The field of one number of the document, by its place. */
+const props = defineProps<{
+  at: string;
+  label?: string;
+  clearable?: boolean;
+  placeholder?: string;
+}>();
+const system = useSystem();
+const settings = useSettings();
+const field = computed(() => fieldAt(props.at)!);
+const value = computed(() => {
+  const v = system.document ? readAt(system.document, props.at) : undefined;
+  return typeof v === 'number' ? v : null;
+});
+const range = computed(() =>
+  system.document ? rangeOf(system.document, props.at) : { min: 0, max: 0 },
+);
+const name = computed(() => props.label ?? field.value.label);
+const said = (to: number | null) =>
+  to === null
+    ? `${name.value} cleared`
+    : `${name.value} ${format(to, field.value.kind, settings.units)}`;
+</script>
+
+<template>
+  <QuantityField
+    :model-value="value"
+    :kind="field.kind"
+    :label="name"
+    :hint="field.hint"
+    :min="range.min"
+    :max="range.max"
+    :step="field.step"
+    :clearable="clearable ?? false"
+    :placeholder="placeholder ?? ''"
+    @commit="system.commit([{ at, to: $event }], said($event))"
+    @nudge="system.nudge(at, $event, said($event))"
+  />
+</template>

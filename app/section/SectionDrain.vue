@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { PlacedDrain, Placed } from './scene';
+
+/** A standpipe or bell siphon in its bed: pipe, mouth, bell with its notches, guard, drop. */
+const props = defineProps<{
+  drain: PlacedDrain;
+  bed: Placed;
+  level: number;
+  flow: number;
+  scale: number;
+  x: (x: number) => number;
+  y: (z: number) => number;
+}>();
+
+const siphon = computed(() => (props.drain.path.kind === 'bell-siphon' ? props.drain.path : null));
+const cx = computed(() => props.x(props.drain.x));
+const at = (h: number) => props.y(props.drain.floor + h);
+const bore = computed(() => Math.max(5, props.drain.path.bore * props.scale));
+const mouth = computed(() => Math.max(bore.value, props.drain.path.mouth * props.scale));
+const bell = computed(() =>
+  siphon.value ? Math.max(mouth.value + 7, siphon.value.bellBore * props.scale) : 0,
+);
+const guard = computed(() =>
+  siphon.value?.guard ? Math.max(bell.value + 6, siphon.value.guard.diameter * props.scale) : 0,
+);
+const crest = computed(() => at(props.drain.path.crest));
+const mediaTop = computed(() => at(props.bed.vessel.media?.top ?? props.drain.path.crest));
+const flare = computed(() => Math.min(0.04 * props.scale, 14));
+/** A siphon that carries far more than spills over a crest runs full: the bell is full of water. */
+const running = computed(() => props.flow > 1e-7 && props.level < props.drain.path.crest - 0.001);
+const tail = computed(() =>
+  props.drain.points
+    .slice(1)
+    .map((p) => `${props.x(p.x)},${props.y(p.z)}`)
+    .join(' '),
+);
+const tube = computed(
+  () => `${cx.value},${crest.value + flare.value} ${cx.value},${at(0)} ${tail.value}`,
+);
+</script>
+
+<template>
+  <g class="drain">
+    <template v-if="siphon && guard">
+      <rect
+        :x="cx - guard / 2"
+        :y="mediaTop"
+        :width="guard"
+        :height="at(0) - mediaTop"
+        class="open"
+      />
+      <rect
+        v-if="level > 0"
+        :x="cx - guard / 2"
+        :y="at(Math.min(level, bed.vessel.media?.top ?? level))"
+        :width="guard"
+        :height="at(0) - at(Math.min(level, bed.vessel.media?.top ?? level))"
+        class="pool"
+      />
+      <path
+        class="guard"
+        :d="`M${cx - guard / 2} ${at(0)}V${mediaTop - 6}M${cx + guard / 2} ${at(0)}V${mediaTop - 6}`"
+      />
+    </template>
+    <rect
+      v-else
+      :x="cx - bore / 2 - 4"
+      :y="mediaTop"
+      :width="bore + 8"
+      :height="at(0) - mediaTop"
+      class="open"
+    />
+    <rect
+      v-if="running && siphon"
+      class="pool"
+      :x="cx - bell / 2"
+      :y="crest - siphon.gap * scale * 0.6"
+      :width="bell"
+      :height="at(0) - crest + siphon.gap * scale * 0.6"
+    />
+    <polyline class="pipe" :points="tube" :stroke-width="bore + 3" />
+    <polyline class="bore" :class="{ full: flow > 1e-7 }" :points="tube" :stroke-width="bore" />
+    <path
+      class="mouth"
+      :class="{ full: flow > 1e-7 }"
+      :d="`M${cx - bore / 2} ${crest + flare}L${cx - mouth / 2} ${crest}H${cx + mouth / 2}L${cx + bore / 2} ${crest + flare}`"
+    />
+    <template v-if="siphon">
+      <path
+        class="bell"
+        :d="`M${cx - bell / 2} ${at(siphon.breakHeight)}V${crest - siphon.gap * scale}H${cx + bell / 2}V${at(siphon.breakHeight)}`"
+      />
+      <path
+        class="notch"
+        :d="`M${cx - bell / 2} ${at(siphon.breakHeight)}V${at(0)}M${cx + bell / 2} ${at(siphon.breakHeight)}V${at(0)}`"
+      />
+    </template>
+  </g>
+</template>
+
+<style scoped>
+.open {
+  fill: var(--sheet);
+}
+.pool {
+  fill: var(--water-deep);
+}
+.guard {
+  fill: none;
+  stroke: var(--quiet);
+  stroke-width: 1.6;
+  stroke-dasharray: 3 3;
+}
+.pipe {
+  fill: none;
+  stroke: var(--text);
+  stroke-linejoin: round;
+}
+.bore {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-linejoin: round;
+}
+.bore.full,
+.mouth.full {
+  stroke: var(--water);
+}
+.mouth {
+  fill: var(--sheet);
+  stroke: var(--text) !important;
+  stroke-width: 1.8;
+  stroke-linejoin: round;
+}
+.mouth.full {
+  fill: var(--water);
+}
+.bell {
+  fill: none;
+  stroke: var(--clay);
+  stroke-width: 2.4;
+  stroke-linejoin: round;
+}
+.notch {
+  stroke: var(--clay);
+  stroke-width: 2.4;
+  stroke-dasharray: 2 3;
+}
+</style>

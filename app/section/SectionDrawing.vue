@@ -1,0 +1,536 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { computed, ref, useId, watch } from 'vue';
+import type { Assessment } from '../../core/network';
+import { format } from '../../core/quantity';
+import { fishIn, type SystemDocument } from '../../core/system';
+import type { Stage } from '../router';
+import { useSettings } from '../stores/settings';
+import SectionDrain from './SectionDrain.vue';
+import SectionHandle from './SectionHandle.vue';
+import SectionLens from './SectionLens.vue';
+import { handlesOf, spread, type Handle } from './handles';
+import { halfWidthAt, sceneOf, type Placed, type Point } from './scene';
+
+/** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
+const props = defineProps<{
+  system: SystemDocument;
+  assessment: Assessment;
+  levels: Record<string, number>;
+  flows: Record<string, number>;
+  stage?: Stage;
+}>();
+const emit = defineEmits<{
+  pull: [at: string, value: number];
+  settle: [at: string, value: number];
+  release: [];
+  nudge: [at: string, value: number];
+  chosen: [at: string];
+}>();
+
+const settings = useSettings();
+const uid = useId();
+const frame = ref<HTMLElement>();
+const { width, height } = useElementSize(frame, { width: 640, height: 480 });
+const live = computed(() => props.stage !== undefined);
+const compact = computed(() => width.value < 520);
+const margin = computed(() =>
+  live.value
+    ? { left: compact.value ? 30 : 62, right: compact.value ? 104 : 158, top: 14, bottom: 22 }
+    : { left: 8, right: 8, top: 8, bottom: 12 },
+);
+
+const scene = computed(() => sceneOf(props.system));
+/** While something is pulled the scale stays, or the handle would run away from the pointer. */
+const heldFrame = ref<{ minX: number; maxX: number; maxZ: number } | null>(null);
+const extent = computed(() => heldFrame.value ?? scene.value);
+const scale = computed(() => {
+  const m = margin.value;
+  const e = extent.value;
+  return Math.max(
+    20,
+    Math.min(
+      (width.value - m.left - m.right) / (e.maxX - e.minX + 0.04),
+      (height.value - m.top - m.bottom) / (e.maxZ + 0.04),
+    ),
+  );
+});
+const ground = computed(() => {
+  const free =
+    height.value -
+    margin.value.top -
+    margin.value.bottom -
+    (extent.value.maxZ + 0.04) * scale.value;
+  return height.value - margin.value.bottom - Math.max(0, free / 2) * (live.value ? 0.6 : 1);
+});
+const left = computed(() => {
+  const m = margin.value;
+  const free =
+    width.value - m.left - m.right - (extent.value.maxX - extent.value.minX) * scale.value;
+  return m.left + Math.max(0, free / 2);
+});
+const X = (x: number) => left.value + (x - extent.value.minX) * scale.value;
+const Y = (z: number) => ground.value - z * scale.value;
+const poly = (points: readonly Point[]) => points.map((p) => `${X(p.x)},${Y(p.z)}`).join(' ');
+
+/** Outline of a vessel's inside between two heights above its floor. */
+function inside(p: Placed, from: number, to: number): string {
+  const a = halfWidthAt(p, from);
+  const b = halfWidthAt(p, to);
+  const z = p.vessel.floor;
+  return poly([
+    { x: p.centre - a, z: z + from },
+    { x: p.centre - b, z: z + to },
+    { x: p.centre + b, z: z + to },
+    { x: p.centre + a, z: z + from },
+  ]);
+}
+const levelOf = (p: Placed) =>
+  Math.min(p.vessel.shape.height, Math.max(0, props.levels[p.vessel.id] ?? 0));
+const walls = (p: Placed) => {
+  const { floor, shape } = p.vessel;
+  return poly([
+    { x: p.centre - p.top, z: floor + shape.height },
+    { x: p.centre - p.bottom, z: floor },
+    { x: p.centre + p.bottom, z: floor },
+    { x: p.centre + p.top, z: floor + shape.height },
+  ]);
+};
+
+const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));
+
+/** Marks of the ruler, with a number at the longer ones. */
+const ruler = computed(() => {
+  const inches = settings.units !== 'metric';
+  const step = inches ? 0.0254 * 3 : 0.05;
+  const every = inches ? 4 : scale.value > 160 ? 2 : 4;
+  const top = extent.value.maxZ + 0.05;
+  const out: { y: number; long: boolean; text: string }[] = [];
+  for (let i = 0; i * step <= top; i++) {
+    const long = i % every === 0;
+    out.push({
+      y: Y(i * step),
+      long,
+      text: long ? (inches ? `${i * 3} in` : String(Math.round(i * step * 1000))) : '',
+    });
+  }
+  return out;
+});
+
+/** Legs under what does not stand on the ground. */
+const legs = computed(() =>
+  scene.value.vessels
+    .filter((p) => p.vessel.floor > 0.03)
+    .map((p) => ({
+      id: p.vessel.id,
+      x1: X(p.centre - p.bottom + 0.02),
+      x2: X(p.centre + p.bottom - 0.02),
+      y: Y(p.vessel.floor),
+    })),
+);
+
+const fish = computed(() =>
+  scene.value.vessels.flatMap((p) => {
+    const { count } = fishIn(props.system, p.vessel.id);
+    const level = levelOf(p);
+    const shown = Math.min(count, 7);
+    return Array.from({ length: shown }, (_, i) => ({
+      key: `${p.vessel.id}${i}`,
+      x: X(p.left + (p.right - p.left) * (0.3 + (0.62 * ((i * 5) % 7)) / 7)),
+      y: Y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
+      flip: i % 2 === 0,
+    }));
+  }),
+);
+
+const sprigs = computed(() =>
+  scene.value.vessels.flatMap((p) => {
+    const media = p.vessel.media;
+    if (!media) return [];
+    const n = Math.max(2, Math.floor((p.right - p.left - 0.24) / 0.16));
+    const drains = scene.value.drains.filter((d) => d.path.from === p.vessel.id).map((d) => d.x);
+    return Array.from({ length: n }, (_, i) => p.left + 0.16 + (i * (p.right - p.left - 0.24)) / n)
+      .filter((x) => drains.every((d) => Math.abs(d - x) > 0.09))
+      .map((x, i) => ({
+        key: `${p.vessel.id}${i}`,
+        x: X(x),
+        y: Y(p.vessel.floor + media.top),
+        size: (0.075 + 0.02 * ((i * 7) % 3)) * scale.value,
+      }));
+  }),
+);
+
+const streams = computed(() => {
+  const out: { key: string; x: number; y1: number; y2: number; w: number }[] = [];
+  const surface = (id: string) => {
+    const p = scene.value.vessels.find((v) => v.vessel.id === id)!;
+    return p.vessel.floor + levelOf(p);
+  };
+  const wide = (q: number) => Math.min(9, 1.5 + 220 * Math.sqrt(Math.max(0, q)));
+  for (const l of scene.value.lines) {
+    const q = props.flows[l.path.id] ?? 0;
+    if (q > 1e-7 && !l.bottomFed) {
+      // Over dry stones the jet ends on them; below it trickles unseen.
+      const bed = scene.value.vessels.find((v) => v.vessel.id === l.path.to)!.vessel;
+      const to = Math.max(surface(l.path.to), bed.media ? bed.floor + bed.media.top : 0);
+      if (to < l.end.z)
+        out.push({ key: l.path.id, x: X(l.end.x), y1: Y(l.end.z), y2: Y(to), w: wide(q) });
+    }
+  }
+  for (const d of scene.value.drains) {
+    const q = props.flows[d.path.id] ?? 0;
+    const to = surface(d.path.to);
+    if (q > 1e-7 && to < d.outlet.z) {
+      out.push({ key: d.path.id, x: X(d.outlet.x), y1: Y(d.outlet.z), y2: Y(to), w: wide(q) });
+    }
+  }
+  return out;
+});
+
+const lineFlow = (id: string) =>
+  (props.flows[id] ?? 0) > 1e-7 ? 1 : (props.flows[`${id}-back`] ?? 0) > 1e-7 ? -1 : 0;
+const pipeWidth = (bore: number) => Math.max(4, bore * scale.value);
+
+const handles = computed<Handle[]>(() =>
+  props.stage ? handlesOf(props.system, props.assessment, scene.value, props.stage) : [],
+);
+const tagGap = computed(() => (compact.value ? 36 : 30));
+const tagY = computed(() =>
+  spread(
+    handles.value.map((h) => Y(h.z)),
+    tagGap.value,
+    16,
+    height.value - 16,
+  ),
+);
+const tagX = computed(() => width.value - margin.value.right + 8);
+const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12));
+
+function taken() {
+  heldFrame.value ??= { minX: scene.value.minX, maxX: scene.value.maxX, maxZ: scene.value.maxZ };
+}
+function letGo() {
+  heldFrame.value = null;
+}
+watch(
+  () => props.stage,
+  () => letGo(),
+);
+
+/** The state in words, for those who do not see the drawing. */
+const inWords = computed(() =>
+  scene.value.vessels
+    .map((p) => {
+      const i = props.system.vessels.indexOf(p.vessel);
+      const rest = props.assessment.accounts.rest[i];
+      return `${p.vessel.name} stands at ${format(p.vessel.floor, 'length', settings.units)}, water at ${format(levelOf(p), 'length', settings.units)} of ${format(p.vessel.shape.height, 'length', settings.units)}${rest ? `, ${format(rest.volume, 'volume', settings.units)} at rest` : ''}.`;
+    })
+    .join(' '),
+);
+defineExpose({ scale });
+</script>
+
+<template>
+  <div ref="frame" class="frame">
+    <p v-if="live" class="visually-hidden">Drawing of the system from the side. {{ inWords }}</p>
+    <svg
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      :role="live ? 'group' : 'img'"
+      :aria-label="
+        live ? `${system.name}, drawn to scale with handles` : `${system.name} from the side`
+      "
+    >
+      <defs>
+        <pattern
+          :id="`${uid}stones`"
+          :width="stone * 4"
+          :height="stone * 4"
+          patternUnits="userSpaceOnUse"
+        >
+          <g fill="var(--stone)" stroke="var(--stone-edge)" :stroke-width="stone > 4 ? 0.8 : 0.5">
+            <ellipse :cx="stone" :cy="stone * 0.9" :rx="stone * 0.95" :ry="stone * 0.8" />
+            <ellipse :cx="stone * 3" :cy="stone * 1.2" :rx="stone * 0.85" :ry="stone" />
+            <ellipse :cx="stone * 1.9" :cy="stone * 2.6" :rx="stone" :ry="stone * 0.75" />
+            <ellipse :cx="stone * 3.7" :cy="stone * 3.2" :rx="stone * 0.8" :ry="stone * 0.8" />
+            <ellipse :cx="-stone * 0.3" :cy="stone * 3.2" :rx="stone * 0.8" :ry="stone * 0.8" />
+          </g>
+        </pattern>
+      </defs>
+
+      <g aria-hidden="true">
+        <line
+          class="ground"
+          :x1="live ? margin.left - 24 : 0"
+          :x2="width - (live ? margin.right - 2 : 0)"
+          :y1="ground + 1.5"
+          :y2="ground + 1.5"
+        />
+        <g v-if="live" class="ruler">
+          <line
+            :x1="margin.left - 24"
+            :x2="margin.left - 24"
+            :y1="ground"
+            :y2="Y(extent.maxZ + 0.05)"
+          />
+          <template v-for="(m, i) in ruler" :key="i">
+            <line
+              :x1="margin.left - 24"
+              :x2="margin.left - (m.long ? 14 : 19)"
+              :y1="m.y"
+              :y2="m.y"
+            />
+            <text v-if="m.text && !compact" :x="margin.left - 28" :y="m.y + 4" text-anchor="end">
+              {{ m.text }}
+            </text>
+          </template>
+        </g>
+
+        <g v-for="l in legs" :key="l.id" class="legs">
+          <rect :x="l.x1 - 3" :y="l.y" width="6" :height="Math.max(0, ground - l.y)" />
+          <rect :x="l.x2 - 3" :y="l.y" width="6" :height="Math.max(0, ground - l.y)" />
+          <rect :x="l.x1 - 8" :y="l.y + 1" :width="l.x2 - l.x1 + 16" height="6" />
+        </g>
+
+        <g v-for="p in scene.vessels" :key="p.vessel.id">
+          <polygon class="hollow" :points="inside(p, 0, p.vessel.shape.height)" />
+          <polygon v-if="!p.vessel.media" class="water" :points="inside(p, 0, levelOf(p))" />
+          <template v-else>
+            <polygon :points="inside(p, 0, p.vessel.media.top)" :fill="`url(#${uid}stones)`" />
+            <polygon class="wet" :points="inside(p, 0, levelOf(p))" />
+          </template>
+          <line
+            v-if="levelOf(p) > 0.001"
+            class="surface"
+            :x1="X(p.centre - halfWidthAt(p, levelOf(p)))"
+            :x2="X(p.centre + halfWidthAt(p, levelOf(p)))"
+            :y1="Y(p.vessel.floor + levelOf(p))"
+            :y2="Y(p.vessel.floor + levelOf(p))"
+          />
+        </g>
+
+        <g
+          v-for="f in fish"
+          :key="f.key"
+          class="fish"
+          :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -1 : 1} 1)`"
+        >
+          <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
+          <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
+        </g>
+        <g
+          v-for="sp in sprigs"
+          :key="sp.key"
+          class="sprig"
+          :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"
+        >
+          <path
+            d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"
+          />
+        </g>
+
+        <line
+          v-for="s in streams"
+          :key="s.key"
+          class="stream"
+          :x1="s.x"
+          :x2="s.x"
+          :y1="s.y1"
+          :y2="s.y2"
+          :stroke-width="s.w"
+        />
+
+        <g v-for="l in scene.lines" :key="l.path.id">
+          <polyline
+            class="pipe"
+            :points="poly(l.points)"
+            :stroke-width="pipeWidth(l.path.bore) + 3"
+          />
+          <polyline
+            class="bore"
+            :class="{ full: lineFlow(l.path.id) !== 0 }"
+            :points="poly(l.points)"
+            :stroke-width="pipeWidth(l.path.bore)"
+          />
+          <polyline
+            v-if="lineFlow(l.path.id) !== 0"
+            class="moving"
+            :class="{ back: lineFlow(l.path.id) < 0 }"
+            :points="poly(l.points)"
+          />
+          <g class="pump" :transform="`translate(${X(l.pump.x)} ${Y(l.pump.z)})`">
+            <line x1="0" x2="0" y1="0" :y2="l.path.pump.intake * scale" />
+            <path d="M-13 2v-13q0-7 7-7h12q7 0 7 7v13z" />
+            <path class="slots" d="M-8-2v-6M-3-2v-6M3-2v-6M8-2v-6" />
+          </g>
+        </g>
+
+        <SectionDrain
+          v-for="d in scene.drains"
+          :key="d.path.id"
+          :drain="d"
+          :bed="scene.vessels.find((v) => v.vessel.id === d.path.from)!"
+          :level="levels[d.path.from] ?? 0"
+          :flow="flows[d.path.id] ?? 0"
+          :scale="scale"
+          :x="X"
+          :y="Y"
+        />
+
+        <g v-for="p in scene.vessels" :key="p.vessel.id">
+          <polyline class="wall" :points="walls(p)" />
+        </g>
+      </g>
+
+      <SectionLens
+        v-if="stage"
+        :system="system"
+        :assessment="assessment"
+        :scene="scene"
+        :stage="stage"
+        :levels="levels"
+        :flows="flows"
+        :compact="compact"
+        :x="X"
+        :y="Y"
+      />
+
+      <SectionHandle
+        v-for="(h, i) in handles"
+        :key="h.at"
+        :handle="h"
+        :anchor-x="X(h.x)"
+        :anchor-y="Y(h.z)"
+        :lane-x="lane"
+        :tag-x="tagX"
+        :tag-y="tagY[i]!"
+        :tag-width="margin.right - 12"
+        :scale="scale"
+        :compact="compact"
+        @taken="taken"
+        @pull="(v) => emit('pull', h.at, v)"
+        @settle="(v) => (emit('settle', h.at, v), letGo())"
+        @release="(emit('release'), letGo())"
+        @nudge="(v) => emit('nudge', h.at, v)"
+        @chosen="emit('chosen', h.at)"
+      />
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  width: 100%;
+  height: 100%;
+  min-height: 0;
+  overflow: hidden;
+  position: relative;
+}
+svg {
+  display: block;
+  position: absolute;
+  inset: 0;
+  touch-action: pan-y;
+}
+.ground {
+  stroke: var(--text);
+  stroke-width: 3;
+}
+.ruler line {
+  stroke: var(--quiet);
+  stroke-width: 1;
+}
+.ruler text {
+  font-size: 11px;
+  fill: var(--quiet);
+}
+.legs rect {
+  fill: var(--wood);
+  stroke: var(--stone-edge);
+  stroke-width: 0.8;
+}
+.hollow {
+  fill: var(--sheet);
+}
+.water {
+  fill: var(--water-soft);
+}
+.wet {
+  fill: var(--water);
+  opacity: 0.42;
+}
+.surface {
+  stroke: var(--water);
+  stroke-width: 2;
+}
+.wall {
+  fill: none;
+  stroke: var(--text);
+  stroke-width: 3.5;
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+.fish path {
+  fill: var(--clay);
+}
+.fish .eye {
+  fill: var(--sheet);
+}
+.sprig path {
+  fill: var(--leaf);
+  stroke: var(--leaf);
+  stroke-width: 1.2;
+  stroke-linejoin: round;
+}
+.pipe {
+  fill: none;
+  stroke: var(--text);
+  stroke-linejoin: round;
+  opacity: 0.8;
+}
+.bore {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-linejoin: round;
+}
+.bore.full {
+  stroke: var(--water-deep);
+}
+.moving {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 2;
+  stroke-dasharray: 5 9;
+  animation: run 0.7s linear infinite;
+}
+.moving.back {
+  animation-direction: reverse;
+}
+@keyframes run {
+  to {
+    stroke-dashoffset: -14;
+  }
+}
+.stream {
+  stroke: var(--water);
+  stroke-linecap: round;
+  opacity: 0.75;
+}
+.pump path {
+  fill: var(--text);
+}
+.pump line {
+  stroke: var(--text);
+  stroke-width: 2;
+}
+.pump .slots {
+  stroke: var(--sheet);
+  stroke-width: 1.4;
+}
+@media (prefers-reduced-motion: reduce) {
+  .moving {
+    animation: none;
+  }
+}
+</style>

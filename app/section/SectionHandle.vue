@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { format } from '../../core/quantity';
+import { useSettings } from '../stores/settings';
+import { snapped, type Handle } from './handles';
+
+/** A tag tied to what it measures: pull it, or the dot on the thing itself, or nudge it by keys. */
+const props = defineProps<{
+  handle: Handle;
+  anchorX: number;
+  anchorY: number;
+  laneX: number;
+  tagX: number;
+  tagY: number;
+  tagWidth: number;
+  scale: number;
+  compact: boolean;
+}>();
+const emit = defineEmits<{
+  taken: [];
+  pull: [value: number];
+  settle: [value: number];
+  release: [];
+  nudge: [value: number];
+  chosen: [];
+}>();
+
+const settings = useSettings();
+const pulling = ref(false);
+let startY = 0;
+let startZ = 0;
+let latest = 0;
+let queued = 0;
+
+const text = computed(() => format(props.handle.value, props.handle.kind, settings.units));
+
+function down(event: PointerEvent) {
+  if (event.button !== 0) return;
+  event.preventDefault();
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  const group = (event.currentTarget as Element).closest<SVGGElement>('[role="slider"]');
+  group?.focus();
+  pulling.value = true;
+  startY = event.clientY;
+  startZ = props.handle.z;
+  latest = props.handle.value;
+  emit('taken');
+}
+function move(event: PointerEvent) {
+  if (!pulling.value) return;
+  const z = startZ - (event.clientY - startY) / props.scale;
+  latest = snapped(props.handle, props.handle.valueAt(z));
+  if (queued) return;
+  queued = requestAnimationFrame(() => {
+    queued = 0;
+    if (pulling.value) emit('pull', latest);
+  });
+}
+function up() {
+  if (!pulling.value) return;
+  pulling.value = false;
+  cancelAnimationFrame(queued);
+  queued = 0;
+  emit('settle', latest);
+}
+function cancel() {
+  if (!pulling.value) return;
+  pulling.value = false;
+  cancelAnimationFrame(queued);
+  queued = 0;
+  emit('release');
+}
+function key(event: KeyboardEvent) {
+  const h = props.handle;
+  const size = h.step * (event.shiftKey ? 10 : 1);
+  const to: Record<string, number> = {
+    ArrowUp: h.value + size,
+    ArrowRight: h.value + size,
+    ArrowDown: h.value - size,
+    ArrowLeft: h.value - size,
+    PageUp: h.value + h.step * 10,
+    PageDown: h.value - h.step * 10,
+    Home: h.min,
+    End: h.max,
+  };
+  if (event.key === 'Escape') return cancel();
+  const next = to[event.key];
+  if (next === undefined) return;
+  event.preventDefault();
+  emit('nudge', snapped(h, next));
+}
+</script>
+
+<template>
+  <g
+    class="handle"
+    :class="{ pulling }"
+    role="slider"
+    tabindex="0"
+    :aria-label="handle.name"
+    aria-orientation="vertical"
+    :aria-valuenow="Math.round(handle.value * 1e4) / 1e4"
+    :aria-valuemin="handle.min"
+    :aria-valuemax="handle.max"
+    :aria-valuetext="text"
+    :data-at="handle.at"
+    @keydown="key"
+    @focus="emit('chosen')"
+  >
+    <polyline
+      class="leader"
+      :points="`${anchorX},${anchorY} ${laneX},${anchorY} ${tagX},${tagY}`"
+    />
+    <g class="grip" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel">
+      <rect :x="anchorX - 12" :y="anchorY - 11" width="24" height="22" class="hit" />
+      <circle :cx="anchorX" :cy="anchorY" r="5.5" />
+    </g>
+    <g class="tag" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel">
+      <rect :x="tagX" :y="tagY - 13" :width="tagWidth" height="26" rx="4" />
+      <path :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`" />
+      <text :x="tagX + 17" :y="tagY + 4.5">
+        <tspan class="word">{{ handle.word }}</tspan>
+        <tspan v-if="!compact" dx="5" class="value">{{ text }}</tspan>
+        <tspan v-else :x="tagX + 17" dy="0" class="value" />
+      </text>
+      <text v-if="compact" :x="tagX + tagWidth - 5" :y="tagY + 4.5" text-anchor="end" class="value">
+        {{ text.replace(/ .*/, '') }}
+      </text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.handle {
+  cursor: ns-resize;
+}
+.handle:focus {
+  outline: none;
+}
+.leader {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 1;
+  opacity: 0.55;
+  pointer-events: none;
+}
+.hit {
+  fill: transparent;
+}
+.grip,
+.tag {
+  touch-action: none;
+}
+.grip circle {
+  fill: var(--sheet);
+  stroke: var(--water);
+  stroke-width: 2.5;
+}
+.tag rect {
+  fill: var(--sheet);
+  stroke: var(--water);
+  stroke-width: 1;
+}
+.tag path {
+  fill: var(--water);
+}
+.tag text {
+  font-size: 12.5px;
+  fill: var(--text);
+  user-select: none;
+}
+.word {
+  fill: var(--quiet);
+}
+.value {
+  font-weight: 650;
+}
+.handle:hover .tag rect,
+.handle:focus .tag rect,
+.pulling .tag rect {
+  stroke-width: 2.5;
+}
+.handle:hover .leader,
+.handle:focus .leader,
+.pulling .leader {
+  opacity: 1;
+  stroke-width: 1.8;
+}
+.handle:focus .grip circle,
+.pulling .grip circle {
+  fill: var(--water);
+}
+@media (forced-colors: active) {
+  .tag rect {
+    stroke: ButtonText;
+  }
+  .handle:focus .tag rect {
+    stroke: Highlight;
+  }
+}
+</style>

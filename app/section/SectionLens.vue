@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Assessment } from '../../core/network';
+import { format, type QuantityKind } from '../../core/quantity';
+import type { SystemDocument } from '../../core/system';
+import type { Stage } from '../router';
+import { useSettings } from '../stores/settings';
+import { spread } from './handles';
+import { halfWidthAt, type Scene } from './scene';
+
+/** What the stage looks for, tied to where it is: account lines, the lift, crest and dry layer. */
+const props = defineProps<{
+  system: SystemDocument;
+  assessment: Assessment;
+  scene: Scene;
+  stage: Stage;
+  levels: Record<string, number>;
+  flows: Record<string, number>;
+  compact: boolean;
+  x: (x: number) => number;
+  y: (z: number) => number;
+}>();
+const settings = useSettings();
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+
+/** Name and present content of each vessel. */
+const names = computed(() =>
+  props.scene.vessels.map((p) => {
+    const level = props.levels[p.vessel.id] ?? 0;
+    const i = props.system.vessels.indexOf(p.vessel);
+    const net = props.assessment.net.vessels[i]!;
+    const volume = net.room ? props.assessment.accounts.rest[i]!.volume : 0;
+    return {
+      id: p.vessel.id,
+      x: props.x(p.left) + (p.vessel.role === 'bed' ? 22 : 52),
+      y: p.vessel.role === 'bed' ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
+      name: p.vessel.name,
+      text:
+        p.vessel.role === 'bed' ? f(level, 'length') + ' deep' : f(volume, 'volume') + ' at rest',
+    };
+  }),
+);
+
+/** The three water lines of the accounts. */
+const lines = computed(() => {
+  if (props.stage !== 'vessels') return [];
+  const rows: { key: string; z: number; x1: number; x2: number; text: string; tone: string }[] = [];
+  props.scene.vessels.forEach((p) => {
+    const i = props.system.vessels.indexOf(p.vessel);
+    const { rest, deepest, afterPowerCut } = props.assessment.accounts;
+    const h = p.vessel.shape.height;
+    const add = (key: string, level: number, word: string, tone: string) =>
+      rows.push({
+        key: `${p.vessel.id}-${key}`,
+        z: p.vessel.floor + Math.min(level, h * 1.02),
+        x1: props.x(p.centre - halfWidthAt(p, Math.min(level, h))),
+        x2: props.x(p.centre + halfWidthAt(p, Math.min(level, h))),
+        text: `${word} ${f(level, 'length')}`,
+        tone,
+      });
+    if (p.vessel.role === 'bed') add('deep', deepest[i]!.level, 'deepest flood', 'deep');
+    else {
+      add('rest', rest[i]!.level, 'at rest', 'rest');
+      add('cut', afterPowerCut[i]!.level, 'after a power cut', 'cut');
+      add('deep', deepest[i]!.level, 'beds full', 'deep');
+    }
+  });
+  const out: ((typeof rows)[number] & { ty: number })[] = [];
+  for (const p of props.scene.vessels) {
+    const mine = rows.filter((r) => r.key.startsWith(`${p.vessel.id}-`)).sort((a, b) => b.z - a.z);
+    const ys = spread(
+      mine.map((r) => props.y(r.z)),
+      15,
+      0,
+      1e4,
+    );
+    mine.forEach((r, k) => out.push({ ...r, ty: ys[k]! }));
+  }
+  return out;
+});
+
+const lifts = computed(() => {
+  if (props.stage !== 'lift') return [];
+  return props.scene.lines.map((l) => {
+    const duty = props.assessment.duties.find((d) => d.id === l.path.id)!;
+    const i = props.system.vessels.findIndex((v) => v.id === l.path.from);
+    const from = props.scene.vessels.find((p) => p.vessel.id === l.path.from)!;
+    const surface = from.vessel.floor + props.assessment.accounts.rest[i]!.level;
+    const top = surface + duty.staticHead;
+    const x = props.x(l.pump.x) + 24;
+    return {
+      id: l.path.id,
+      x,
+      y1: props.y(surface),
+      y2: props.y(top),
+      text: `lift ${f(duty.staticHead, 'head')}`,
+      flow: f(props.flows[l.path.id] ?? 0, 'flow'),
+      fx: props.x(l.points[1]!.x) + 14,
+      fy: props.y(l.points[1]!.z) - 9,
+      duty: f(duty.flow, 'flow'),
+    };
+  });
+});
+
+const floods = computed(() => {
+  if (props.stage !== 'drain') return [];
+  return props.scene.vessels.flatMap((p) => {
+    const b = props.assessment.beds.find((x) => x.id === p.vessel.id);
+    if (!b || b.inflow <= 0) return [];
+    const top = p.vessel.media?.top;
+    const z = p.vessel.floor + b.highest;
+    return [
+      {
+        id: p.vessel.id,
+        x1: props.x(p.left),
+        x2: props.x(p.right),
+        y: props.y(z),
+        text: `flood ${f(b.highest, 'length')}`,
+        dryY: top === undefined ? null : props.y(p.vessel.floor + top),
+        dry:
+          top === undefined
+            ? ''
+            : top >= b.highest
+              ? `dry ${f(top - b.highest, 'length')}`
+              : `${f(b.highest - top, 'length')} over the stones`,
+      },
+    ];
+  });
+});
+</script>
+
+<template>
+  <g aria-hidden="true" class="lens">
+    <g v-for="n in names" :key="n.id">
+      <text :x="n.x" :y="n.y" class="halo name">
+        {{ n.name }}<tspan v-if="!compact" dx="6" class="light">{{ n.text }}</tspan>
+      </text>
+    </g>
+    <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">
+      <line :x1="l.x1" :x2="l.x2" :y1="y(l.z)" :y2="y(l.z)" />
+      <text
+        :x="l.x1 + (l.tone === 'deep' && l.key.startsWith('bed') ? 40 : 48)"
+        :y="l.ty + (l.tone === 'deep' ? 13 : -3)"
+        class="halo"
+      >
+        {{ l.text }}
+      </text>
+    </g>
+    <g v-for="l in lifts" :key="l.id" class="lift">
+      <path :d="`M${l.x} ${l.y1}V${l.y2}M${l.x - 5} ${l.y1}h10M${l.x - 5} ${l.y2}h10`" />
+      <text :x="l.x + 8" :y="l.y1 - 12" class="halo strong">{{ l.text }}</text>
+      <text :x="l.fx" :y="l.fy" class="halo strong">{{ l.flow }}</text>
+    </g>
+    <g v-for="b in floods" :key="b.id" class="flood">
+      <line :x1="b.x1" :x2="b.x2" :y1="b.y" :y2="b.y" />
+      <text :x="b.x1 + 30" :y="b.y + 15" class="halo strong">{{ b.text }}</text>
+      <template v-if="b.dryY !== null">
+        <path :d="`M${b.x1 + 18} ${b.y}V${b.dryY}M${b.x1 + 13} ${b.dryY}h10`" />
+        <text :x="b.x1 + 30" :y="b.dryY - 5" class="halo">{{ b.dry }}</text>
+      </template>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+text {
+  font-size: 12.5px;
+  fill: var(--text);
+}
+.halo {
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 4px;
+  stroke-linejoin: round;
+}
+.name {
+  font-weight: 650;
+}
+.light {
+  font-weight: 400;
+  fill: var(--quiet);
+}
+.strong {
+  font-weight: 650;
+}
+.account line {
+  stroke-width: 1.5;
+  stroke-dasharray: 6 4;
+  stroke: var(--water);
+}
+.account.cut line {
+  stroke: var(--clay);
+  stroke-dasharray: 2 4;
+}
+.account.deep line {
+  stroke: var(--text);
+}
+.lift path,
+.flood path {
+  fill: none;
+  stroke: var(--text);
+  stroke-width: 1.4;
+}
+.flood line {
+  stroke: var(--water);
+  stroke-width: 1.6;
+  stroke-dasharray: 6 4;
+}
+</style>

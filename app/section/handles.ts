@@ -1,0 +1,186 @@
+import type { Assessment } from '../../core/network';
+import type { QuantityKind } from '../../core/quantity';
+import { fieldAt, rangeOf, readAt, type SystemDocument } from '../../core/system';
+import { levelAt, volumeAt } from '../../core/water/vessel';
+import type { Stage } from '../router';
+import type { Scene } from './scene';
+
+/** Something in the drawing that can be pulled up and down: one number of the document. */
+export interface Handle {
+  /** Place in the document. */
+  at: string;
+  /** Short word on its tag. */
+  word: string;
+  /** Full name for the screen reader and the history. */
+  name: string;
+  kind: QuantityKind;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  /** Where it stands: to the right, and above the ground. */
+  x: number;
+  z: number;
+  /** Value for a height above the ground. */
+  valueAt: (z: number) => number;
+}
+
+/** Handles of a stage, from the top down. */
+export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage: Stage): Handle[] {
+  const out: Handle[] = [];
+  const add = (
+    at: string,
+    word: string,
+    name: string,
+    x: number,
+    z: number,
+    valueAt: (z: number) => number,
+  ) => {
+    const field = fieldAt(at);
+    const value = readAt(s, at);
+    if (!field || typeof value !== 'number') return;
+    const { min, max } = rangeOf(s, at);
+    out.push({
+      at,
+      word,
+      name,
+      kind: field.kind,
+      value,
+      min,
+      max,
+      step: field.step,
+      x,
+      z,
+      valueAt,
+    });
+  };
+  for (const p of scene.vessels) {
+    const v = p.vessel;
+    const i = s.vessels.indexOf(v);
+    const many = v.role === 'bed' ? 'bed' : v.role;
+    if (stage === 'vessels') {
+      add(
+        `vessels.${v.id}.shape.height`,
+        `${many} rim`,
+        `Rim of ${v.name}`,
+        p.centre + p.top,
+        v.floor + v.shape.height,
+        (z) => z - v.floor,
+      );
+      if (v.media)
+        add(
+          `vessels.${v.id}.media.top`,
+          'stones',
+          `Top of the media in ${v.name}`,
+          p.right - 0.06,
+          v.floor + v.media.top,
+          (z) => z - v.floor,
+        );
+      if (v.role !== 'bed') {
+        const room = a.net.vessels[i]!.room;
+        add(
+          `vessels.${v.id}.fill`,
+          'water',
+          `Water at rest in ${v.name}`,
+          p.centre + p.bottom * 0.9,
+          v.floor + levelAt(room, v.fill),
+          (z) => volumeAt(room, Math.min(v.shape.height, Math.max(0, z - v.floor))),
+        );
+      }
+    }
+    if (stage === 'vessels' || (stage === 'lift' && v.role === 'bed')) {
+      add(
+        `vessels.${v.id}.floor`,
+        `${many} at`,
+        `${v.name}, height above the ground`,
+        p.centre + p.bottom,
+        v.floor,
+        (z) => z,
+      );
+    }
+    if (stage === 'drain' && v.media) {
+      add(
+        `vessels.${v.id}.media.top`,
+        'stones',
+        `Top of the media in ${v.name}`,
+        p.right - 0.06,
+        v.floor + v.media.top,
+        (z) => z - v.floor,
+      );
+    }
+  }
+  if (stage === 'lift') {
+    for (const l of scene.lines) {
+      const from = s.vessels.find((v) => v.id === l.path.from)!;
+      const to = s.vessels.find((v) => v.id === l.path.to)!;
+      add(
+        `paths.${l.path.id}.end`,
+        'pipe end',
+        `End of ${l.path.name}`,
+        l.end.x,
+        l.end.z,
+        (z) => z - to.floor,
+      );
+      add(
+        `paths.${l.path.id}.pump.intake`,
+        'intake',
+        `Pump’s intake in ${from.name}`,
+        l.pump.x,
+        l.pump.z,
+        (z) => z - from.floor,
+      );
+    }
+  }
+  if (stage === 'drain') {
+    for (const d of scene.drains) {
+      const many = scene.drains.filter((x) => x.path.from === d.path.from).length > 1;
+      const word =
+        d.path.kind === 'bell-siphon' || !many || d === scene.drains[0] ? 'crest' : '2nd crest';
+      add(
+        `paths.${d.path.id}.crest`,
+        word,
+        `Crest of ${d.path.name}`,
+        d.x,
+        d.floor + d.path.crest,
+        (z) => z - d.floor,
+      );
+      if (d.path.kind === 'bell-siphon') {
+        add(
+          `paths.${d.path.id}.breakHeight`,
+          'break',
+          `Break height of ${d.path.name}`,
+          d.x + d.path.bellBore / 2,
+          d.floor + d.path.breakHeight,
+          (z) => z - d.floor,
+        );
+      }
+    }
+  }
+  return out.sort((p, q) => q.z - p.z);
+}
+
+/** A value brought into a handle's range and onto its step. */
+export function snapped(h: Pick<Handle, 'min' | 'max' | 'step'>, value: number): number {
+  const stepped = Math.round(value / h.step) * h.step;
+  return Math.round(Math.min(h.max, Math.max(h.min, stepped)) * 1e7) / 1e7;
+}
+
+/** Spreads tags so that none covers another: positions in, down-sorted positions out. */
+export function spread(
+  wanted: readonly number[],
+  gap: number,
+  low: number,
+  high: number,
+): number[] {
+  const out = [...wanted];
+  for (let i = 1; i < out.length; i++) out[i] = Math.max(out[i]!, out[i - 1]! + gap);
+  const over = out.length ? out[out.length - 1]! - high : 0;
+  if (over > 0) {
+    let limit = high;
+    for (let i = out.length - 1; i >= 0; i--) {
+      out[i] = Math.min(out[i]!, limit);
+      limit = out[i]! - gap;
+    }
+  }
+  return out.map((y) => Math.max(low, y));
+}

@@ -1,0 +1,169 @@
+import {
+  type BellSiphon,
+  type PumpedLine,
+  type Standpipe,
+  type SystemDocument,
+  type Vessel,
+} from '../../core/system';
+import { sideWidths } from '../../core/water/vessel';
+
+/** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
+
+export interface Placed {
+  vessel: Vessel;
+  /** Left and right at the widest. */
+  left: number;
+  right: number;
+  /** Half widths at floor and rim. */
+  bottom: number;
+  top: number;
+  centre: number;
+}
+
+export interface Point {
+  x: number;
+  z: number;
+}
+
+export interface PlacedLine {
+  path: PumpedLine;
+  points: Point[];
+  pump: Point;
+  end: Point;
+  /** The end stands in the vessel's floor and is not a free jet. */
+  bottomFed: boolean;
+}
+
+export interface PlacedDrain {
+  path: BellSiphon | Standpipe;
+  x: number;
+  floor: number;
+  points: Point[];
+  outlet: Point;
+}
+
+export interface Scene {
+  vessels: Placed[];
+  lines: PlacedLine[];
+  drains: PlacedDrain[];
+  minX: number;
+  maxX: number;
+  maxZ: number;
+}
+
+const GAP = 0.35;
+/** Room to the left of a bed for the rising pipe. */
+const RISER = 0.2;
+
+/** Half width of the inside at a height above the floor. */
+export const halfWidthAt = (p: Placed, h: number): number => {
+  const t = Math.min(1, Math.max(0, h / p.vessel.shape.height));
+  return p.bottom + (p.top - p.bottom) * t;
+};
+
+function place(vessel: Vessel, left: number): Placed {
+  const { bottom, top } = sideWidths(vessel.shape);
+  const half = Math.max(bottom, top) / 2;
+  return {
+    vessel,
+    left,
+    right: left + 2 * half,
+    bottom: bottom / 2,
+    top: top / 2,
+    centre: left + half,
+  };
+}
+
+/** Lays a system out to scale: beds over the vessel they drain into where they stand above it, else beside. */
+export function sceneOf(s: SystemDocument): Scene {
+  const placed = new Map<string, Placed>();
+  let x = 0;
+  for (const v of s.vessels) {
+    if (v.role === 'bed') continue;
+    const p = place(v, x);
+    placed.set(v.id, p);
+    x = p.right + GAP;
+  }
+  const above = new Map<string, number>();
+  for (const v of s.vessels) {
+    if (v.role !== 'bed') continue;
+    const drain = s.paths.find((p) => p.kind !== 'pumped-line' && p.from === v.id);
+    const under = drain && placed.get(drain.to);
+    if (under && v.floor > under.vessel.floor + 0.6 * under.vessel.shape.height) {
+      const left =
+        above.get(under.vessel.id) ??
+        under.left + Math.min(RISER, 0.3 * (under.right - under.left));
+      const p = place(v, left);
+      placed.set(v.id, p);
+      above.set(under.vessel.id, p.right + GAP);
+      x = Math.max(x, p.right + GAP);
+    } else {
+      const p = place(v, x + RISER);
+      placed.set(v.id, p);
+      x = p.right + GAP;
+    }
+  }
+
+  const lines = s.paths.flatMap((path): PlacedLine[] => {
+    if (path.kind !== 'pumped-line') return [];
+    const from = placed.get(path.from)!;
+    const to = placed.get(path.to)!;
+    const fz = from.vessel.floor;
+    const tz = to.vessel.floor;
+    const px = from.left + Math.min(0.1, 0.2 * (from.right - from.left));
+    const pump = { x: px, z: fz + path.pump.intake };
+    const bottomFed = path.end < 0.02;
+    const end = { x: to.left + (bottomFed ? 0.14 : 0.09), z: tz + path.end };
+    const turn = bottomFed
+      ? tz - 0.07
+      : Math.max(
+          end.z + 0.04,
+          tz + to.vessel.shape.height + 0.05,
+          fz + from.vessel.shape.height + 0.05,
+        );
+    const points = [pump, { x: px, z: turn }, { x: end.x, z: turn }, end];
+    return [{ path, points, pump, end, bottomFed }];
+  });
+
+  const used = new Map<string, number>();
+  const drains = s.paths.flatMap((path): PlacedDrain[] => {
+    if (path.kind === 'pumped-line') return [];
+    const from = placed.get(path.from)!;
+    const to = placed.get(path.to)!;
+    const n = used.get(path.from) ?? 0;
+    used.set(path.from, n + 1);
+    const width = from.right - from.left;
+    const wanted =
+      from.left +
+      width * (path.kind === 'bell-siphon' ? 0.66 : 0.72) -
+      n * Math.min(0.22, 0.24 * width);
+    const reach = Math.min(to.right - 0.1, from.right - 0.1);
+    const dx = reach > from.left + 0.15 ? Math.min(wanted, reach - n * 0.2) : wanted;
+    const floor = from.vessel.floor;
+    const outlet = { x: dx, z: floor - path.drop };
+    const points = [
+      { x: dx, z: floor + path.crest },
+      { x: dx, z: outlet.z },
+    ];
+    const inside = dx > to.left + 0.04 && dx < to.right - 0.04;
+    if (!inside) {
+      outlet.x = Math.min(to.right - 0.12, Math.max(to.left + 0.12, dx));
+      points[1] = { x: dx, z: outlet.z + 0.03 };
+      points.push({ x: outlet.x, z: outlet.z + 0.03 }, { x: outlet.x, z: outlet.z });
+    }
+    return [{ path, x: dx, floor, points, outlet }];
+  });
+
+  const all = [...placed.values()];
+  return {
+    vessels: s.vessels.map((v) => placed.get(v.id)!),
+    lines,
+    drains,
+    minX: Math.min(...all.map((p) => p.left)),
+    maxX: Math.max(...all.map((p) => p.right)),
+    maxZ: Math.max(
+      ...all.map((p) => p.vessel.floor + p.vessel.shape.height),
+      ...lines.flatMap((l) => l.points.map((q) => q.z)),
+    ),
+  };
+}

@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { mdiContentCopy, mdiDeleteOutline, mdiFolderOpenOutline } from '@mdi/js';
+import { onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { LAYOUTS } from '../../core/system';
+import PersonMenu from '../parts/PersonMenu.vue';
+import { chooseFile, openFile } from '../storage/files';
+import { useShelf } from '../stores/shelf';
+import ShelfCard from './ShelfCard.vue';
+
+/** The shelf: every system that this browser keeps, layouts to start from, and files. */
+const shelf = useShelf();
+const router = useRouter();
+const trouble = ref('');
+const dropping = ref(false);
+const undo = ref<(() => Promise<void>) | null>(null);
+const undoText = ref('');
+const undoOpen = ref(false);
+
+onMounted(() => {
+  document.title = 'Mizuna';
+  void shelf.load();
+});
+
+async function take(file: File | null | undefined) {
+  if (!file) return;
+  trouble.value = '';
+  const opened = await openFile(file);
+  if (!opened.ok) {
+    trouble.value = opened.message;
+    return;
+  }
+  const id = await shelf.take(opened.system);
+  await router.push({ name: 'design', params: { id } });
+}
+async function choose() {
+  await take(await chooseFile());
+}
+function drop(event: DragEvent) {
+  dropping.value = false;
+  void take(event.dataTransfer?.files[0]);
+}
+async function make(layout: string) {
+  const id = await shelf.make(layout);
+  await router.push({ name: 'design', params: { id } });
+}
+async function remove(id: string, name: string) {
+  undo.value = await shelf.remove(id);
+  undoText.value = `“${name}” is off the shelf.`;
+  undoOpen.value = true;
+}
+async function putBack() {
+  undoOpen.value = false;
+  await undo.value?.();
+  undo.value = null;
+}
+</script>
+
+<template>
+  <main
+    class="shelf"
+    :class="{ dropping }"
+    @dragover.prevent="dropping = true"
+    @dragleave.self="dropping = false"
+    @drop.prevent="drop"
+  >
+    <header>
+      <svg viewBox="0 0 64 64" width="40" height="40" aria-hidden="true" class="leafmark">
+        <path class="vessel" d="M8 34v22h48V34" />
+        <path class="pool" d="M10 44h44v10H10z" />
+        <path
+          class="leaf"
+          d="M32 40V14m0 8c-8 0-13-5-14-12 8 0 14 4 14 12zm0 8c7 0 12-4 13-11-7 0-13 3-13 11z"
+        />
+      </svg>
+      <div>
+        <h1>Mizuna</h1>
+        <p class="quiet">Tank, bed, pump, siphon: see how the water moves before it does.</p>
+      </div>
+      <span class="grow" />
+      <PersonMenu />
+      <v-btn variant="outlined" :prepend-icon="mdiFolderOpenOutline" @click="choose"
+        >Open a file</v-btn
+      >
+    </header>
+
+    <p v-if="trouble" class="trouble" role="alert">
+      {{ trouble }} <button type="button" @click="trouble = ''">Close</button>
+    </p>
+    <p v-if="shelf.trouble" class="trouble" role="alert">{{ shelf.trouble }}</p>
+
+    <section aria-labelledby="mine">
+      <h2 id="mine">On the shelf</h2>
+      <ul v-if="shelf.systems.length" class="cards">
+        <li v-for="s in shelf.systems" :key="s.id">
+          <ShelfCard :stored="s" />
+          <div class="acts">
+            <v-btn
+              :icon="mdiContentCopy"
+              size="small"
+              :aria-label="`Copy ${s.name}`"
+              @click="shelf.duplicate(s.id)"
+            />
+            <v-btn
+              :icon="mdiDeleteOutline"
+              size="small"
+              :aria-label="`Delete ${s.name}`"
+              @click="remove(s.id, s.name)"
+            />
+          </div>
+        </li>
+      </ul>
+      <p v-else-if="shelf.loaded" class="empty">
+        The shelf is empty. Start from a layout below, open a file, or
+        <button type="button" class="link" @click="shelf.bringDemos()">
+          bring the demo systems</button
+        >.
+      </p>
+    </section>
+
+    <section aria-labelledby="new">
+      <h2 id="new">Start a new system</h2>
+      <ul class="layouts">
+        <li v-for="l in LAYOUTS" :key="l.id">
+          <button type="button" @click="make(l.id)">
+            <b>{{ l.name }}</b>
+            <span class="quiet">{{ l.particular }}</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+    <footer class="quiet">
+      Everything stays in this browser and in the files you save. Drag a system file onto this page
+      to open it.
+    </footer>
+    <v-snackbar v-model="undoOpen">
+      {{ undoText }}
+      <template #actions><v-btn @click="putBack">Undo</v-btn></template>
+    </v-snackbar>
+  </main>
+</template>
+
+<style scoped>
+.shelf {
+  max-width: 1120px;
+  margin: 0 auto;
+  padding: 20px 20px 60px;
+  min-height: 100dvh;
+  width: 100%;
+}
+.dropping {
+  outline: 3px dashed var(--water);
+  outline-offset: -8px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  flex-wrap: wrap;
+  padding-bottom: 14px;
+}
+h1 {
+  font-size: 1.6rem;
+  line-height: 1.1;
+}
+.grow {
+  flex: 1;
+}
+.vessel {
+  fill: none;
+  stroke: var(--text);
+  stroke-width: 4;
+}
+.pool {
+  fill: var(--water);
+}
+.leaf {
+  fill: var(--leaf);
+  stroke: var(--leaf);
+  stroke-width: 2.5;
+  stroke-linejoin: round;
+}
+h2 {
+  font-size: 1.1rem;
+  padding: 18px 0 10px;
+  border-top: 1px solid var(--rule);
+}
+ul {
+  padding: 0;
+  list-style: none;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 16px;
+  padding-bottom: 22px;
+}
+.cards li {
+  position: relative;
+}
+.acts {
+  position: absolute;
+  right: 6px;
+  bottom: 8px;
+}
+.layouts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 12px;
+}
+.layouts button {
+  width: 100%;
+  height: 100%;
+  text-align: left;
+  padding: 12px 14px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  background: var(--sheet);
+  display: grid;
+  gap: 4px;
+  align-content: start;
+  color: inherit;
+}
+.layouts button:hover {
+  border-color: var(--water);
+}
+.trouble {
+  background: var(--stop-ground);
+  color: var(--stop);
+  padding: 10px 14px;
+  border-radius: 4px;
+  margin-bottom: 12px;
+}
+.trouble button,
+.link {
+  text-decoration: underline;
+  color: inherit;
+}
+footer {
+  padding-top: 26px;
+  font-size: 0.9rem;
+}
+.empty {
+  padding-bottom: 22px;
+}
+@media (max-width: 600px) {
+  .shelf {
+    padding: 12px 14px 40px;
+  }
+}
+</style>

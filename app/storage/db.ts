@@ -1,0 +1,61 @@
+import Dexie, { type EntityTable } from 'dexie';
+import type { Edit, SystemDocument } from '../../core/system';
+
+/** One step of a system's history: what was done and what undoes it. */
+export interface Step {
+  label: string;
+  edits: Edit[];
+  inverse: Edit[];
+}
+
+/** A stored system with its history, so that undo survives a reload. */
+export interface StoredSystem {
+  id: string;
+  name: string;
+  updated: number;
+  document: SystemDocument;
+  past: Step[];
+  future: Step[];
+}
+
+interface StoredSetting {
+  key: string;
+  value: unknown;
+}
+
+const database = new Dexie('mizuna') as Dexie & {
+  systems: EntityTable<StoredSystem, 'id'>;
+  settings: EntityTable<StoredSetting, 'key'>;
+};
+database.version(1).stores({ systems: 'id, updated', settings: 'key' });
+
+/** What became of a wish to the store: the value, or a sentence that says why not. */
+export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
+
+async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
+  try {
+    return { ok: true, value: await what() };
+  } catch (error) {
+    const name = (error as { name?: string }).name ?? '';
+    const full = /Quota/i.test(name) || /quota/i.test(String(error));
+    return {
+      ok: false,
+      message: full
+        ? 'This browser’s store is full. Your work goes on here; save it to a file to keep it.'
+        : 'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.',
+    };
+  }
+}
+
+// Undefined would be lost by JSON but not by the structured clone; documents hold neither proxies nor functions.
+const plain = <T>(x: T): T => structuredClone(x);
+
+export const store = {
+  list: () => attempt(() => database.systems.orderBy('updated').reverse().toArray()),
+  get: (id: string) => attempt(() => database.systems.get(id)),
+  put: (system: StoredSystem) => attempt(() => database.systems.put(plain(system))),
+  remove: (id: string) => attempt(() => database.systems.delete(id)),
+  setting: (key: string) => attempt(async () => (await database.settings.get(key))?.value),
+  setSetting: (key: string, value: unknown) =>
+    attempt(() => database.settings.put({ key, value: plain(value) })),
+};

@@ -1,0 +1,223 @@
+import { wrap, type Remote } from 'comlink';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { DayTrace } from '../../core/day';
+import { judge, type DaySummary, type Finding, type Fix } from '../../core/findings';
+import type { SystemDocument } from '../../core/system';
+import type { DayWorker } from '../workers/day.worker';
+import { useSystem } from './system';
+
+const DAY = 86400;
+/** A window of the strip is played in this many seconds. */
+const PLAY_SECONDS = 20;
+
+/** Do two documents have the same parts, so that one's day may stand in for the other's? */
+const sameParts = (a: SystemDocument, b: SystemDocument) =>
+  a.vessels.map((v) => v.id).join() === b.vessels.map((v) => v.id).join() &&
+  a.paths.map((p) => p.id + p.kind).join() === b.paths.map((p) => p.id + p.kind).join();
+
+/** What the worker found out about the open system, and the moment that is shown. */
+export const useTrace = defineStore('trace', () => {
+  const system = useSystem();
+  const trace = shallowRef<DayTrace | null>(null);
+  const day = shallowRef<DaySummary | null>(null);
+  const fixes = shallowRef<Record<string, Fix[]>>({});
+  const fixesReady = ref(false);
+  const busy = ref(false);
+  const trouble = ref('');
+  /** Seconds since midnight. */
+  const time = ref(0);
+  const playing = ref(false);
+  /** Width of the strip's window, s, and where it begins. */
+  const span = ref(DAY);
+  const from = ref(0);
+
+  let worker: Remote<DayWorker> | null = null;
+  let solved: SystemDocument | null = null;
+  let waiting: SystemDocument | null = null;
+  let request = 0;
+  let fixTimer: ReturnType<typeof setTimeout> | undefined;
+
+  function start(): Remote<DayWorker> {
+    worker ??= wrap<DayWorker>(
+      new Worker(new URL('../workers/day.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    return worker;
+  }
+
+  async function run(doc: SystemDocument) {
+    busy.value = true;
+    const mine = ++request;
+    try {
+      const result = await start().day(mine, doc);
+      const first = solved === null || solved.id !== doc.id;
+      solved = doc;
+      trace.value = result.trace;
+      day.value = result.day;
+      trouble.value = result.day.truncated
+        ? 'The day was given up early: water flutters between two states too fast to follow.'
+        : '';
+      if (first) showSensibly(result.day);
+    } catch {
+      trouble.value = 'The day could not be worked out. The figures on the screen still hold.';
+    }
+    const next = waiting;
+    waiting = null;
+    if (next && next !== doc) return run(next);
+    busy.value = false;
+    clearTimeout(fixTimer);
+    fixTimer = setTimeout(() => void findFixes(doc), 120);
+  }
+
+  async function findFixes(doc: SystemDocument) {
+    const mine = ++request;
+    try {
+      const found = await start().fixes(mine, doc);
+      if (!found || system.document !== doc) return;
+      fixes.value = found;
+      fixesReady.value = true;
+    } catch {
+      fixes.value = {};
+    }
+  }
+
+  /** A bed that cycles often is looked at by the hour, and from its second cycle on. */
+  function showSensibly(summary: DaySummary) {
+    const most = Math.max(0, ...summary.metrics.beds.map((b) => b.cyclesPerDay));
+    span.value = most > 40 ? 3600 : DAY;
+    from.value = 0;
+    const flood =
+      summary.events.find((e) => e.kind === 'pump-dry' || e.kind === 'rim-over') ??
+      summary.events.find((e) => e.kind === 'siphon-starts' || e.kind === 'pump-off');
+    time.value = Math.min(flood?.t ?? 0, DAY);
+  }
+
+  watch(
+    () => system.document,
+    (doc, old) => {
+      if (!doc) {
+        trace.value = null;
+        day.value = null;
+        solved = null;
+        fixes.value = {};
+        playing.value = false;
+        return;
+      }
+      fixesReady.value = false;
+      if (!old || old.id !== doc.id || !sameParts(doc, old)) {
+        trace.value = null;
+        day.value = null;
+      }
+      if (busy.value) waiting = doc;
+      else void run(doc);
+    },
+    { immediate: true },
+  );
+
+  const findings = computed<Finding[]>(() => {
+    const doc = system.document;
+    const a = system.assessment;
+    if (!doc || !a) return [];
+    return judge(doc, day.value, a);
+  });
+
+  /** Row of the trace at or before a time; of several at one time the last. */
+  function rowAt(t: number): number {
+    const times = trace.value?.times;
+    if (!times?.length) return -1;
+    let low = 0;
+    let high = times.length - 1;
+    while (low < high) {
+      const mid = (low + high + 1) >> 1;
+      if (times[mid]! <= t) low = mid;
+      else high = mid - 1;
+    }
+    return low;
+  }
+
+  /** Levels and flows at the moment shown. */
+  const moment = computed(() => {
+    const tr = trace.value;
+    if (!tr) return null;
+    const r = rowAt(time.value);
+    if (r < 0) return null;
+    const n = tr.vessels.length;
+    const width = tr.paths.length + n;
+    const t0 = tr.times[r]!;
+    const t1 = tr.times[Math.min(r + 1, tr.rows - 1)]!;
+    const s = t1 > t0 ? Math.min(1, (time.value - t0) / (t1 - t0)) : 0;
+    const mix = (a: Float64Array, w: number, i: number) => {
+      const x = a[r * w + i]!;
+      const y = r + 1 < tr.rows ? a[(r + 1) * w + i]! : x;
+      return x + s * (y - x);
+    };
+    const levels: Record<string, number> = {};
+    const volumes: Record<string, number> = {};
+    const flows: Record<string, number> = {};
+    tr.vessels.forEach((id, i) => {
+      levels[id] = mix(tr.levels, n, i);
+      volumes[id] = mix(tr.volumes, n, i);
+    });
+    tr.paths.forEach((id, i) => (flows[id] = mix(tr.flows, width, i)));
+    return { levels, volumes, flows };
+  });
+
+  function seek(t: number) {
+    time.value = Math.min(DAY, Math.max(0, t));
+    if (time.value < from.value || time.value > from.value + span.value) {
+      from.value = Math.min(DAY - span.value, Math.max(0, time.value - span.value / 4));
+    }
+  }
+  function look(width: number) {
+    span.value = width;
+    from.value = Math.min(DAY - width, Math.max(0, time.value - width / 4));
+  }
+  function step(direction: 1 | -1) {
+    const events = day.value?.events ?? [];
+    const next =
+      direction > 0
+        ? events.find((e) => e.t > time.value + 0.01)
+        : [...events].reverse().find((e) => e.t < time.value - 0.01);
+    seek(next?.t ?? (direction > 0 ? DAY : 0));
+  }
+  let lastFrame = 0;
+  function frame(now: number) {
+    if (!playing.value) return;
+    const dt = Math.min(0.1, (now - lastFrame) / 1000);
+    lastFrame = now;
+    const t = time.value + (dt * span.value) / PLAY_SECONDS;
+    if (t >= DAY) {
+      time.value = DAY;
+      playing.value = false;
+      return;
+    }
+    seek(t);
+    requestAnimationFrame(frame);
+  }
+  function play() {
+    playing.value = !playing.value;
+    if (!playing.value) return;
+    if (time.value >= DAY) seek(0);
+    lastFrame = performance.now();
+    requestAnimationFrame(frame);
+  }
+
+  return {
+    trace,
+    day,
+    fixes,
+    fixesReady,
+    busy,
+    trouble,
+    time,
+    playing,
+    span,
+    from,
+    findings,
+    moment,
+    seek,
+    look,
+    step,
+    play,
+  };
+});

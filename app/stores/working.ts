@@ -1,0 +1,18 @@
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { workingOf } from '../../core/working';
+import { useSystem } from './system';
+
+/** Which number's working is open. */
+export const useWorking = defineStore('working', () => {
+  const system = useSystem();
+  const key = ref('');
+  const shown = computed(() =>
+    key.value && system.document && system.assessment
+      ? workingOf(system.document, system.assessment, key.value)
+      : null,
+  );
+  const open = (k: string) => (key.value = key.value === k ? '' : k);
+  const close = () => (key.value = '');
+  return { key, shown, open, close };
+});

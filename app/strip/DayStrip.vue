@@ -1,0 +1,398 @@
+<script setup lang="ts">
+import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious } from '@mdi/js';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { format, formatClock, formatDuration } from '../../core/quantity';
+import { eventInWords } from '../../core/formats/words';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+
+/** The day under the drawing: pump bars, levels as lines, events as ticks, and the moment shown. */
+const system = useSystem();
+const trace = useTrace();
+const settings = useSettings();
+const box = ref<HTMLElement>();
+const { width, height } = useElementSize(box, { width: 800, height: 110 });
+const BARS = 14;
+const AXIS = 16;
+const DAY = 86400;
+
+const X = (t: number) => ((t - trace.from) / trace.span) * width.value;
+const till = computed(() => trace.from + trace.span);
+
+const spans = computed(() => {
+  const a = system.assessment;
+  if (!a) return [];
+  return a.net.controls.flatMap((c) =>
+    (c.spans ?? [[0, DAY] as const])
+      .filter(([s, e]) => e > trace.from && s < till.value)
+      .map(([s, e], i) => ({
+        key: `${c.id}${i}`,
+        x: X(Math.max(s, trace.from)),
+        w: Math.max(2, X(Math.min(e, till.value)) - X(Math.max(s, trace.from))),
+      })),
+  );
+});
+
+/** A level line in the window, at most a few points a pixel. */
+const curves = computed(() => {
+  const tr = trace.trace;
+  const doc = system.document;
+  if (!tr || !doc || width.value < 10) return [];
+  const n = tr.vessels.length;
+  const h = height.value - BARS - AXIS - 6;
+  return doc.vessels.flatMap((v, i) => {
+    if (!tr.vessels.includes(v.id)) return [];
+    const points: string[] = [];
+    let lastX = -1e9;
+    let low = Infinity;
+    let high = -Infinity;
+    const y = (level: number) =>
+      BARS + 4 + h * (1 - Math.min(1, Math.max(0, level / v.shape.height)));
+    let first = 0;
+    while (first + 1 < tr.rows && tr.times[first + 1]! < trace.from) first++;
+    for (let r = first; r < tr.rows; r++) {
+      const x = X(tr.times[r]!);
+      const level = tr.levels[r * n + i]!;
+      low = Math.min(low, level);
+      high = Math.max(high, level);
+      // Within half a pixel only the extremes matter.
+      if (x - lastX >= 0.5 || r === tr.rows - 1) {
+        if (high - low > 1e-9)
+          points.push(
+            `${x.toFixed(1)},${y(low).toFixed(1)}`,
+            `${x.toFixed(1)},${y(high).toFixed(1)}`,
+          );
+        points.push(`${x.toFixed(1)},${y(level).toFixed(1)}`);
+        lastX = x;
+        low = Infinity;
+        high = -Infinity;
+      }
+      if (x > width.value + 2) break;
+    }
+    return [{ id: v.id, bed: v.role === 'bed', name: v.name, points: points.join(' ') }];
+  });
+});
+
+const events = computed(() => {
+  const list = trace.day?.events ?? [];
+  const out: { key: string; x: number; bad: boolean; title: string }[] = [];
+  let last = -10;
+  for (const e of list) {
+    if (e.t < trace.from || e.t > till.value) continue;
+    const x = X(e.t);
+    const bad = e.kind === 'pump-dry' || e.kind === 'rim-over';
+    if (x - last < 2 && !bad) continue;
+    last = x;
+    const path = system.document?.paths.find((p) => p.id === e.where);
+    const vessel = system.document?.vessels.find((v) => v.id === e.where);
+    out.push({
+      key: `${e.t}${e.kind}`,
+      x,
+      bad,
+      title: `${formatClock(e.t)} ${eventInWords(e.kind)}, ${path?.name ?? vessel?.name ?? ''}`,
+    });
+  }
+  return out;
+});
+
+const axis = computed(() => {
+  const hours = trace.span / 3600;
+  const step = hours > 12 ? (width.value < 500 ? 6 : 3) * 3600 : hours > 3 ? 3600 : 600;
+  const out: { x: number; text: string }[] = [];
+  for (let t = Math.ceil(trace.from / step) * step; t <= till.value; t += step) {
+    const x = X(t);
+    if (x > 14 && x < width.value - 16) out.push({ x, text: t === DAY ? '24:00' : formatClock(t) });
+  }
+  return out;
+});
+
+/** What is going on at the moment shown, in a sentence. */
+const now = computed(() => {
+  const e = [...(trace.day?.events ?? [])].reverse().find((x) => x.t <= trace.time + 0.01);
+  if (!e) return 'At rest.';
+  const name =
+    system.document?.paths.find((p) => p.id === e.where)?.name ??
+    system.document?.vessels.find((v) => v.id === e.where)?.name ??
+    '';
+  const ago = trace.time - e.t;
+  return `${name}: ${eventInWords(e.kind)}${ago > 1 ? ` ${formatDuration(ago)} ago` : ''}.`;
+});
+const levelsNow = computed(() =>
+  (system.document?.vessels ?? [])
+    .map((v) => `${v.name} ${format(trace.moment?.levels[v.id] ?? 0, 'length', settings.units)}`)
+    .join(' · '),
+);
+
+const pressed = ref(false);
+function at(event: PointerEvent) {
+  const r = (event.currentTarget as Element).getBoundingClientRect();
+  trace.seek(trace.from + ((event.clientX - r.left) / r.width) * trace.span);
+}
+function down(event: PointerEvent) {
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  pressed.value = true;
+  trace.playing = false;
+  at(event);
+}
+function key(event: KeyboardEvent) {
+  const small = trace.span / 240;
+  const moves: Record<string, () => void> = {
+    ArrowRight: () => trace.seek(trace.time + small * (event.shiftKey ? 10 : 1)),
+    ArrowLeft: () => trace.seek(trace.time - small * (event.shiftKey ? 10 : 1)),
+    ArrowUp: () => trace.step(1),
+    ArrowDown: () => trace.step(-1),
+    Home: () => trace.seek(0),
+    End: () => trace.seek(DAY),
+  };
+  const move = moves[event.key];
+  if (!move) return;
+  event.preventDefault();
+  move();
+}
+const WINDOWS = [
+  { title: '24 h', value: DAY },
+  { title: '6 h', value: 6 * 3600 },
+  { title: '1 h', value: 3600 },
+] as const;
+</script>
+
+<template>
+  <section class="strip" aria-label="The day">
+    <div class="controls">
+      <v-btn
+        :icon="mdiSkipPrevious"
+        size="small"
+        aria-label="Previous event"
+        @click="trace.step(-1)"
+      />
+      <v-btn
+        :icon="trace.playing ? mdiPause : mdiPlay"
+        size="small"
+        variant="tonal"
+        :aria-label="trace.playing ? 'Stop the day' : 'Play the day'"
+        @click="trace.play()"
+      />
+      <v-btn :icon="mdiSkipNext" size="small" aria-label="Next event" @click="trace.step(1)" />
+      <strong class="clock">{{ formatClock(trace.time) }}</strong>
+      <span class="now"
+        >{{ now }} <span class="quiet levels">{{ levelsNow }}</span></span
+      >
+      <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
+      <span class="windows" role="group" aria-label="Stretch of the day shown">
+        <button
+          v-for="w in WINDOWS"
+          :key="w.value"
+          type="button"
+          :aria-pressed="trace.span === w.value"
+          @click="trace.look(w.value)"
+        >
+          {{ w.title }}
+        </button>
+      </span>
+    </div>
+    <div
+      ref="box"
+      class="box"
+      role="slider"
+      tabindex="0"
+      aria-label="Moment of the day"
+      :aria-valuenow="Math.round(trace.time)"
+      aria-valuemin="0"
+      :aria-valuemax="DAY"
+      :aria-valuetext="`${formatClock(trace.time)}. ${now} ${levelsNow}`"
+      @pointerdown="down"
+      @pointermove="pressed && at($event)"
+      @pointerup="pressed = false"
+      @pointercancel="pressed = false"
+      @keydown="key"
+    >
+      <svg :width="width" :height="height" aria-hidden="true">
+        <rect
+          v-for="s in spans"
+          :key="s.key"
+          class="bar"
+          :x="s.x"
+          y="1"
+          :width="s.w"
+          :height="BARS - 5"
+        />
+        <line
+          v-for="a in axis"
+          :key="a.x"
+          class="grid"
+          :x1="a.x"
+          :x2="a.x"
+          :y1="BARS"
+          :y2="height - AXIS"
+        />
+        <polyline
+          v-for="c in curves"
+          :key="c.id"
+          :class="c.bed ? 'bed' : 'tank'"
+          :points="c.points"
+        />
+        <g v-for="e in events" :key="e.key">
+          <line
+            class="event"
+            :class="{ bad: e.bad }"
+            :x1="e.x"
+            :x2="e.x"
+            :y1="BARS - 3"
+            :y2="e.bad ? height - AXIS : BARS + 5"
+          >
+            <title>{{ e.title }}</title>
+          </line>
+        </g>
+        <text v-for="a in axis" :key="a.text" :x="a.x" :y="height - 3" text-anchor="middle">
+          {{ a.text }}
+        </text>
+        <line class="head" :x1="X(trace.time)" :x2="X(trace.time)" y1="0" :y2="height - AXIS + 3" />
+      </svg>
+      <div class="key" aria-hidden="true">
+        <i class="bed" /> bed <i class="tank" />
+        {{ system.document?.fish.length ? 'tank' : 'reservoir' }} <i class="bar" /> pump on
+      </div>
+    </div>
+    <p v-if="trace.trouble" class="trouble">{{ trace.trouble }}</p>
+  </section>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-top: 1px solid var(--rule);
+  padding: 4px 10px 4px;
+  gap: 2px;
+}
+.controls {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 36px;
+}
+.clock {
+  font-size: 1.05rem;
+  min-width: 4.4rem;
+  padding-left: 6px;
+}
+.now {
+  flex: 1;
+  min-width: 0;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-size: 0.9rem;
+}
+.levels {
+  padding-left: 8px;
+}
+.busy {
+  font-size: 0.8rem;
+}
+.windows {
+  display: flex;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  overflow: hidden;
+}
+.windows button {
+  padding: 4px 9px;
+  font-size: 0.82rem;
+  color: inherit;
+}
+.windows button[aria-pressed='true'] {
+  background: rgb(var(--ink) / 0.12);
+  font-weight: 650;
+}
+.box {
+  position: relative;
+  flex: 1;
+  min-height: 74px;
+  cursor: ew-resize;
+  touch-action: none;
+  overflow: hidden;
+}
+svg {
+  display: block;
+  position: absolute;
+  inset: 0;
+}
+.bar {
+  fill: var(--clay);
+  opacity: 0.75;
+}
+.grid {
+  stroke: var(--rule);
+}
+polyline {
+  fill: none;
+  stroke-width: 1.8;
+  stroke-linejoin: round;
+}
+polyline.bed {
+  stroke: var(--leaf);
+}
+polyline.tank {
+  stroke: var(--water);
+}
+.event {
+  stroke: var(--text);
+  stroke-width: 1.2;
+}
+.event.bad {
+  stroke: var(--stop);
+  stroke-width: 2.5;
+}
+.head {
+  stroke: var(--text);
+  stroke-width: 2;
+}
+text {
+  font-size: 11px;
+  fill: var(--quiet);
+}
+.key {
+  position: absolute;
+  right: 4px;
+  bottom: 17px;
+  font-size: 0.72rem;
+  background: color-mix(in srgb, var(--paper) 80%, transparent);
+  padding: 0 4px;
+  pointer-events: none;
+}
+.key i {
+  display: inline-block;
+  width: 14px;
+  height: 0;
+  border-top: 3px solid;
+  vertical-align: middle;
+  margin-left: 6px;
+}
+.key i.bed {
+  border-color: var(--leaf);
+}
+.key i.tank {
+  border-color: var(--water);
+}
+.key i.bar {
+  border-color: var(--clay);
+}
+.trouble {
+  color: var(--stop);
+  font-size: 0.85rem;
+}
+@media (max-width: 700px) {
+  .levels,
+  .busy,
+  .key {
+    display: none;
+  }
+  .now {
+    font-size: 0.8rem;
+  }
+}
+</style>

@@ -1,0 +1,63 @@
+import { createVuetify, type ThemeDefinition } from 'vuetify';
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import 'vuetify/styles';
+
+/** Paper by day. */
+const paper: ThemeDefinition = {
+  dark: false,
+  colors: {
+    background: '#F6F3EA',
+    surface: '#FBF9F3',
+    'on-background': '#1E2B2D',
+    'on-surface': '#1E2B2D',
+    primary: '#22646C',
+    'on-primary': '#FFFFFF',
+    secondary: '#57792B',
+    error: '#8A2846',
+    warning: '#8A5B00',
+    info: '#22646C',
+    success: '#4A6A22',
+  },
+  variables: { 'border-color': '#1E2B2D', 'border-opacity': 0.16, 'medium-emphasis-opacity': 0.78 },
+};
+
+/** The same bench by lamplight. */
+const evening: ThemeDefinition = {
+  dark: true,
+  colors: {
+    background: '#172022',
+    surface: '#1E292B',
+    'on-background': '#EAE6DA',
+    'on-surface': '#EAE6DA',
+    primary: '#7CC4CC',
+    'on-primary': '#10292C',
+    secondary: '#A9C77B',
+    error: '#F09BB2',
+    warning: '#E9B64C',
+    info: '#7CC4CC',
+    success: '#A9C77B',
+  },
+  variables: { 'border-color': '#EAE6DA', 'border-opacity': 0.2, 'medium-emphasis-opacity': 0.8 },
+};
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
+
+export const vuetify = createVuetify({
+  icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+  theme: {
+    defaultTheme: 'paper',
+    themes: { paper, evening },
+    ...(nonce ? { cspNonce: nonce } : {}),
+  },
+  defaults: {
+    global: { ripple: false },
+    VBtn: { variant: 'text', rounded: 'sm', height: 36 },
+    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VSwitch: { density: 'compact', hideDetails: true, color: 'primary', inset: true },
+    VCard: { variant: 'flat', rounded: 'sm' },
+    VDialog: { maxWidth: 560 },
+    VSnackbar: { location: 'bottom', timeout: 8000 },
+    VList: { density: 'compact' },
+  },
+});

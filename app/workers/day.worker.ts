@@ -1,0 +1,51 @@
+import { expose, transfer } from 'comlink';
+import { assess } from '../../core/network';
+import { simulate, type DayTrace } from '../../core/day';
+import {
+  fixesFor,
+  judgeWhole,
+  keyOf,
+  summarise,
+  type DaySummary,
+  type Fix,
+} from '../../core/findings';
+import type { SystemDocument } from '../../core/system';
+
+/** Number of the newest request; work on an older one is given up between its parts. */
+let newest = 0;
+
+const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+const api = {
+  /** Simulates a day. The trace's arrays are moved, not copied. */
+  day(request: number, system: SystemDocument): { trace: DayTrace; day: DaySummary; took: number } {
+    newest = Math.max(newest, request);
+    const from = performance.now();
+    const a = assess(system);
+    const trace = simulate(a.net);
+    const day = summarise(a, trace);
+    const took = performance.now() - from;
+    return transfer({ trace, day, took }, [
+      trace.times.buffer,
+      trace.levels.buffer,
+      trace.volumes.buffer,
+      trace.flows.buffer,
+    ]);
+  },
+  /** Works out fixes, finding by finding; nothing where a newer request came meanwhile. */
+  async fixes(request: number, system: SystemDocument): Promise<Record<string, Fix[]> | null> {
+    newest = Math.max(newest, request);
+    const { findings } = judgeWhole(system);
+    const out: Record<string, Fix[]> = {};
+    for (const f of findings) {
+      if (f.level === 'fine') break;
+      await pause();
+      if (request < newest) return null;
+      out[keyOf(f)] = fixesFor(system, f, findings);
+    }
+    return out;
+  },
+};
+
+export type DayWorker = typeof api;
+expose(api);

@@ -1,0 +1,33 @@
+import prettier from 'eslint-config-prettier';
+import vue from 'eslint-plugin-vue';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['dist', 'node_modules', 'test-results', 'playwright-report', '.cache'] },
+  ...ts.configs.strict,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.{ts,vue}'],
+    languageOptions: { parserOptions: { parser: ts.parser }, globals: { ...globals.browser } },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/no-v-html': 'error',
+      'vue/require-default-prop': 'off',
+      'no-console': ['error', { allow: ['error'] }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['**/*.{mjs,cjs,js}', 'scripts/**', 'server/**', 'e2e/**'],
+    languageOptions: { globals: globals.node },
+    rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
+  },
+  prettier,
+);

@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+const port = 4199;
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  reporter: [['line'], ['json']],
+  outputDir: 'test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'npx tsx server/main.ts',
+    url: `http://127.0.0.1:${port}/`,
+    env: { PORT: String(port) },
+    reuseExistingServer: false,
+    stdout: 'ignore',
+  },
+});

@@ -1,0 +1,47 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { createHash } from 'node:crypto';
+
+/** What `npm start` and `npm test` share: installing what the lock file names, and running a step. */
+
+export const root = fileURLToPath(new URL('..', import.meta.url));
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+
+/** Runs a command in the project and stops the script where it fails. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    shell: process.platform === 'win32',
+    ...options,
+  });
+  if (done.error) {
+    console.error(`${command} cannot be started: ${done.error.message}`);
+    process.exit(1);
+  }
+  return done.status ?? 1;
+}
+
+const lockHash = () =>
+  createHash('sha256')
+    .update(readFileSync(`${root}/package-lock.json`))
+    .digest('hex');
+const mark = `${root}/node_modules/.installed-from`;
+
+/** Installs from the lock file, unless that was done already. */
+export function install() {
+  const hash = lockHash();
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === hash) return;
+  console.log('Installing what the lock file names.');
+  const status = run(npm, ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);
+  if (status !== 0) {
+    console.error('The packages could not be installed.');
+    process.exit(status);
+  }
+  writeFileSync(mark, hash);
+}
+
+/** Path of a package's command. */
+export const bin = (name) =>
+  `${root}/node_modules/.bin/${name}${process.platform === 'win32' ? '.cmd' : ''}`;
