@@ -172,15 +172,12 @@ export function spread(
   low: number,
   high: number,
 ): number[] {
-  const out = [...wanted];
+  const out = wanted.map((y) => Math.max(low, y));
   for (let i = 1; i < out.length; i++) out[i] = Math.max(out[i]!, out[i - 1]! + gap);
-  const over = out.length ? out[out.length - 1]! - high : 0;
-  if (over > 0) {
-    let limit = high;
-    for (let i = out.length - 1; i >= 0; i--) {
-      out[i] = Math.min(out[i]!, limit);
-      limit = out[i]! - gap;
-    }
+  let limit = high;
+  for (let i = out.length - 1; i >= 0; i--) {
+    out[i] = Math.min(out[i]!, limit);
+    limit = out[i]! - gap;
   }
-  return out.map((y) => Math.max(low, y));
+  return out;
 }

@@ -50,11 +50,28 @@ async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
 // Undefined would be lost by JSON but not by the structured clone; documents hold neither proxies nor functions.
 const plain = <T>(x: T): T => structuredClone(x);
 
+/** What was put away while the store refused, so that work goes on until the page is closed. */
+const memory = new Map<string, StoredSystem>();
+
 export const store = {
   list: () => attempt(() => database.systems.orderBy('updated').reverse().toArray()),
-  get: (id: string) => attempt(() => database.systems.get(id)),
-  put: (system: StoredSystem) => attempt(() => database.systems.put(plain(system))),
-  remove: (id: string) => attempt(() => database.systems.delete(id)),
+  /** The stored row, or the one kept in memory where the store refused it. */
+  async get(id: string): Promise<Kept<StoredSystem | undefined>> {
+    const kept = await attempt(() => database.systems.get(id));
+    const held = memory.get(id);
+    return held ? { ok: true, value: held } : kept;
+  },
+  async put(system: StoredSystem): Promise<Kept<string>> {
+    const row = plain(system);
+    const kept = await attempt(() => database.systems.put(row));
+    if (kept.ok) memory.delete(row.id);
+    else memory.set(row.id, row);
+    return kept;
+  },
+  remove: (id: string) => {
+    memory.delete(id);
+    return attempt(() => database.systems.delete(id));
+  },
   setting: (key: string) => attempt(async () => (await database.settings.get(key))?.value),
   setSetting: (key: string, value: unknown) =>
     attempt(() => database.settings.put({ key, value: plain(value) })),

@@ -79,9 +79,10 @@ export const useShelf = defineStore('shelf', () => {
     };
   }
 
-  /** Puts an opened file on the shelf; one that is there already is kept beside it as a copy. */
+  /** Puts an opened file on the shelf; one that is there already, but different, is kept beside it as a copy. */
   async function take(document: SystemDocument): Promise<string> {
-    const there = systems.value.some((s) => s.id === document.id);
+    const there = systems.value.find((s) => s.id === document.id);
+    if (there && JSON.stringify(there.document) === JSON.stringify(document)) return document.id;
     const mine = there ? { ...document, id: nanoid(), name: freeName(document.name) } : document;
     await keep(mine);
     return mine.id;

@@ -1,0 +1,121 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { assess } from '../../core/network';
+import { anySystem } from '../../core/testing/systems';
+import { applyEdits } from '../../core/system';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { handlesOf, snapped, spread } from './handles';
+import { halfWidthAt, sceneOf } from './scene';
+
+describe('the drawing', () => {
+  it('stands to scale: sizes and heights are those of the document', () => {
+    const s = bedOverTank('a', 'A');
+    const scene = sceneOf(s);
+    const [tank, bed] = scene.vessels;
+    expect(tank!.right - tank!.left).toBeCloseTo(1.1, 9);
+    expect(bed!.right - bed!.left).toBeCloseTo(1.2, 9);
+    expect(scene.maxZ).toBeGreaterThan(0.95 + 0.33);
+    expect(scene.lines[0]!.pump.z).toBeCloseTo(0.27, 9);
+    expect(scene.drains[0]!.outlet.z).toBeCloseTo(0.95 - 0.25, 9);
+  });
+
+  it('lets every drain end over the vessel it runs to, and every part stay in the picture', () => {
+    fc.assert(
+      fc.property(anySystem, (s) => {
+        const scene = sceneOf(s);
+        for (const d of scene.drains) {
+          const to = scene.vessels.find((v) => v.vessel.id === d.path.to)!;
+          expect(d.outlet.x).toBeGreaterThan(to.left);
+          expect(d.outlet.x).toBeLessThan(to.right);
+        }
+        for (const l of scene.lines) {
+          for (const p of l.points) {
+            expect(p.x).toBeGreaterThanOrEqual(scene.minX);
+            expect(p.x).toBeLessThanOrEqual(scene.maxX);
+            expect(p.z).toBeLessThanOrEqual(scene.maxZ + 1e-9);
+          }
+        }
+      }),
+    );
+  });
+
+  it('a bed that does not stand over its tank is drawn beside it', () => {
+    const s = applyEdits(bedOverTank('a', 'A'), [{ at: 'vessels.bed.floor', to: 0.2 }]);
+    const [tank, bed] = sceneOf(s).vessels;
+    expect(bed!.left).toBeGreaterThan(tank!.right);
+  });
+
+  it('a tapered tub narrows towards its floor', () => {
+    const s = applyEdits(bedOverTank('a', 'A'), [
+      {
+        at: 'vessels.tank.shape',
+        to: {
+          kind: 'tapered-box',
+          bottomLength: 0.8,
+          bottomWidth: 0.5,
+          topLength: 1,
+          topWidth: 0.6,
+          height: 0.6,
+        },
+      },
+    ]);
+    const tank = sceneOf(s).vessels[0]!;
+    expect(halfWidthAt(tank, 0)).toBeCloseTo(0.4, 9);
+    expect(halfWidthAt(tank, 0.3)).toBeCloseTo(0.45, 9);
+  });
+});
+
+describe('handles', () => {
+  const s = bedOverTank('a', 'A');
+  const all = (['vessels', 'lift', 'drain'] as const).flatMap((stage) =>
+    handlesOf(s, assess(s), sceneOf(s), stage),
+  );
+
+  it('there is one for everything that the grower pulls', () => {
+    const ats = all.map((h) => h.at);
+    for (const at of [
+      'vessels.tank.floor',
+      'vessels.bed.floor',
+      'vessels.tank.shape.height',
+      'vessels.bed.shape.height',
+      'vessels.tank.fill',
+      'vessels.bed.media.top',
+      'paths.lift.pump.intake',
+      'paths.lift.end',
+      'paths.siphon.crest',
+      'paths.siphon.breakHeight',
+      'paths.spare.crest',
+    ]) {
+      expect(ats).toContain(at);
+    }
+  });
+
+  it('stands where its value is', () => {
+    for (const h of all) expect(Math.abs(h.valueAt(h.z) - h.value), h.at).toBeLessThan(1e-9);
+  });
+
+  it('snaps to its step and stays in its range', () => {
+    const h = { min: 0.05, max: 0.33, step: 0.005 };
+    expect(snapped(h, 0.2371)).toBe(0.235);
+    expect(snapped(h, 9)).toBe(0.33);
+    expect(snapped(h, -1)).toBe(0.05);
+  });
+
+  it('tags never cover one another', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 500, noNaN: true }), { minLength: 1, maxLength: 9 }),
+        (ys) => {
+          const out = spread(
+            [...ys].sort((a, b) => a - b),
+            30,
+            10,
+            500,
+          );
+          for (let i = 1; i < out.length; i++)
+            expect(out[i]! - out[i - 1]!).toBeGreaterThan(29.999);
+        },
+      ),
+    );
+  });
+});

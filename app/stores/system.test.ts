@@ -1,0 +1,102 @@
+import 'fake-indexeddb/auto';
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { readAt } from '../../core/system';
+import { store } from '../storage/db';
+import { useSystem } from './system';
+
+const CREST = 'paths.siphon.crest';
+
+async function opened() {
+  const document = bedOverTank('pair', 'Pair');
+  await store.put({ id: 'pair', name: 'Pair', updated: 1, document, past: [], future: [] });
+  const system = useSystem();
+  await system.open('pair');
+  return { system, crest: () => readAt(system.document!, CREST) };
+}
+
+describe('the open system', () => {
+  beforeEach(() => setActivePinia(createPinia()));
+
+  it('commits, undoes and does again', async () => {
+    const { system, crest } = await opened();
+    system.commit([{ at: CREST, to: 0.2 }], 'shorter');
+    system.commit([{ at: CREST, to: 0.18 }], 'shorter still');
+    expect(crest()).toBe(0.18);
+    system.undo();
+    expect(crest()).toBe(0.2);
+    system.undo();
+    expect(crest()).toBe(0.235);
+    system.undo();
+    system.redo();
+    expect(crest()).toBe(0.2);
+    system.commit([{ at: CREST, to: 0.21 }], 'another way');
+    system.redo();
+    expect(crest()).toBe(0.21);
+    expect(system.future).toEqual([]);
+  });
+
+  it('a pull is one step, however many moves it took, and can be let go', async () => {
+    const { system, crest } = await opened();
+    for (const to of [0.23, 0.22, 0.21]) system.pull([{ at: CREST, to }]);
+    expect(crest()).toBe(0.21);
+    system.settle([{ at: CREST, to: 0.21 }], 'pulled');
+    expect(system.past).toHaveLength(1);
+    system.pull([{ at: CREST, to: 0.1 }]);
+    system.release();
+    expect(crest()).toBe(0.21);
+    system.pull([{ at: CREST, to: 0.21 }]);
+    system.settle([{ at: CREST, to: 0.21 }], 'nowhere');
+    expect(system.past).toHaveLength(1);
+    system.undo();
+    expect(crest()).toBe(0.235);
+  });
+
+  it('a run of nudges is one step, a pause begins another', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    const { system, crest } = await opened();
+    system.nudge(CREST, 0.23, 'a');
+    system.nudge(CREST, 0.225, 'b');
+    expect(system.past).toHaveLength(1);
+    vi.setSystemTime(Date.now() + 5000);
+    system.nudge(CREST, 0.22, 'c');
+    expect(system.past).toHaveLength(2);
+    system.undo();
+    expect(crest()).toBe(0.225);
+    system.undo();
+    expect(crest()).toBe(0.235);
+    vi.useRealTimers();
+  });
+
+  it('keeps document and history, so that undo survives a reload', async () => {
+    const { system } = await opened();
+    system.commit([{ at: CREST, to: 0.2 }], 'shorter');
+    system.flush();
+    await vi.waitFor(() => expect(system.saving).toBe('saved'));
+    setActivePinia(createPinia());
+    const again = useSystem();
+    await again.open('pair');
+    expect(readAt(again.document!, CREST)).toBe(0.2);
+    again.undo();
+    expect(readAt(again.document!, CREST)).toBe(0.235);
+  });
+
+  it('a pull in progress is not what is kept', async () => {
+    const { system } = await opened();
+    system.commit([{ at: CREST, to: 0.2 }], 'shorter');
+    system.pull([{ at: CREST, to: 0.1 }]);
+    system.flush();
+    await vi.waitFor(async () => {
+      const kept = await store.get('pair');
+      expect(kept.ok && readAt(kept.value!.document, CREST)).toBe(0.2);
+    });
+  });
+
+  it('says so where there is no such system', async () => {
+    const system = useSystem();
+    await system.open('nowhere');
+    expect(system.missing).toBe(true);
+    expect(system.document).toBeNull();
+  });
+});

@@ -1,0 +1,117 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, openDemo, openShelf, settled, slider, test } from './helpers';
+import type { Page } from '@playwright/test';
+
+async function axe(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(
+    violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+  ).toEqual([]);
+}
+
+for (const theme of ['paper', 'evening'] as const) {
+  test(`axe finds nothing in the ${theme} theme`, async ({ page }) => {
+    await page.emulateMedia({
+      reducedMotion: 'reduce',
+      colorScheme: theme === 'evening' ? 'dark' : 'light',
+    });
+    await openShelf(page);
+    await axe(page, 'shelf');
+    await page.getByRole('link', { name: /The first attempt/ }).click();
+    await settled(page);
+    for (const stage of ['Vessels', 'Lift', 'Fill & drain']) {
+      await page
+        .getByRole('button', { name: new RegExp(stage) })
+        .first()
+        .click();
+      await expect(page.getByRole('region', { name: stage })).toBeVisible();
+      await page.waitForTimeout(200);
+      await axe(page, stage);
+    }
+    await page.getByRole('button', { name: 'why' }).first().click();
+    await page.getByRole('button', { name: /^Fill:/ }).click();
+    await axe(page, 'working');
+  });
+}
+
+test('the first journey by keyboard alone', async ({ page }) => {
+  await openShelf(page);
+  for (let i = 0; i < 30; i++) {
+    await page.keyboard.press('Tab');
+    if (
+      await page.evaluate(() => document.activeElement?.textContent?.includes('The first attempt'))
+    )
+      break;
+  }
+  await page.keyboard.press('Enter');
+  await settled(page);
+  await page.locator('body').press('4');
+  const crest = slider(page, 'Crest of Bell siphon');
+  await expect(crest).toHaveAttribute('aria-valuetext', '300 mm');
+  for (let i = 0; i < 60; i++) {
+    await page.keyboard.press('Tab');
+    if (await crest.evaluate((e) => e === document.activeElement)) break;
+  }
+  await expect(crest).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(crest).toHaveAttribute('aria-valuetext', '290 mm');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(crest).toHaveAttribute('aria-valuetext', '240 mm');
+  await page.keyboard.press('Control+z');
+  await expect(crest).toHaveAttribute('aria-valuetext', '300 mm');
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(crest).toHaveAttribute('aria-valuetext', '240 mm');
+});
+
+test('single keys act where nothing takes them, and can be switched off', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair');
+  await page.locator('body').press('3');
+  await expect(page.getByRole('region', { name: 'Lift' })).toBeVisible();
+  await page.locator('body').press('u');
+  await expect(page.getByRole('button', { name: 'Units: US gallons, inches' })).toBeVisible();
+  await page.locator('body').press('?');
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Single keys act/)
+    .uncheck();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.locator('body').press('2');
+  await expect(page.getByRole('region', { name: 'Lift' })).toBeVisible();
+});
+
+for (const [width, height] of [
+  [390, 844],
+  [320, 640],
+] as const) {
+  test(`on a phone of ${width} px nothing is lost sideways`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await openDemo(page, 'The first attempt');
+    for (const stage of ['Vessels', 'Lift', 'Fill & drain']) {
+      await page
+        .getByRole('navigation', { name: 'Stages' })
+        .getByRole('button', { name: new RegExp(stage) })
+        .click();
+      await page
+        .getByRole('group', { name: 'Beside the drawing' })
+        .getByRole('button', { name: stage })
+        .click();
+      await page.waitForTimeout(250);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth,
+      );
+      expect(over, stage).toBeLessThanOrEqual(0);
+    }
+    await page.getByRole('button', { name: 'Findings' }).click();
+    await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
+  });
+}
+
+test('at 1280 × 800 the drawing stages do not scroll the page', async ({ page }) => {
+  await openDemo(page, 'Under-stairs tray');
+  const over = await page.evaluate(
+    () => document.documentElement.scrollHeight - window.innerHeight,
+  );
+  expect(over).toBeLessThanOrEqual(0);
+});

@@ -1,0 +1,66 @@
+import { expect, openShelf, test } from './helpers';
+import { readFileSync } from 'node:fs';
+
+const good = readFileSync('demo/potting-shed-pair.json', 'utf8');
+
+const bad: [string, string | Buffer, RegExp][] = [
+  ['broken.json', good.slice(0, 700), /breaks off/],
+  ['foreign.json', '{"name":"a shopping list"}', /no system of this program/],
+  ['newer.json', good.replace('"version": 1', '"version": 9'), /newer version/],
+  ['empty.json', '', /empty/],
+  [
+    'wrong.json',
+    good.replace('"crest": 0.235', '"crest": -3'),
+    /“Standpipe’s crest” of “Bell siphon” is below/,
+  ],
+  ['picture.json', Buffer.from([137, 80, 78, 71, 0, 1, 2, 3]), /breaks off|not JSON/],
+  ['huge.json', ' '.repeat(6_000_000), /far larger/],
+];
+
+for (const [name, content, reason] of bad) {
+  test(`refuses ${name} with the reason and changes nothing`, async ({ page }) => {
+    await openShelf(page);
+    const cards = await page.getByRole('link').count();
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Open a file' }).click(),
+    ]);
+    await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+    await expect(page.getByRole('alert')).toContainText(reason);
+    await expect(page.getByRole('alert')).toContainText(name);
+    expect(await page.getByRole('link').count()).toBe(cards);
+  });
+}
+
+test('a file dragged onto the shelf is opened', async ({ page }) => {
+  await openShelf(page);
+  const text = good
+    .replace('"id": "potting-shed-pair"', '"id": "dragged"')
+    .replace('Potting-shed pair', 'Dragged in');
+  const data = await page.evaluateHandle((t) => {
+    const d = new DataTransfer();
+    d.items.add(new File([t], 'dragged.json', { type: 'application/json' }));
+    return d;
+  }, text);
+  await page.locator('main').dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByLabel('Name of the system')).toHaveValue('Dragged in');
+});
+
+test('an address without a system says so', async ({ page }) => {
+  await page.goto('/system/nothing-here');
+  await expect(
+    page.getByRole('heading', { name: 'This system is not on the shelf' }),
+  ).toBeVisible();
+});
+
+test('without a store the work goes on and says so', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'indexedDB', { value: undefined });
+  });
+  await page.goto('/');
+  await expect(page.getByRole('alert').first()).toContainText(
+    'does not let the program store anything',
+  );
+  await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+  await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
+});

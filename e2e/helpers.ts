@@ -1,0 +1,59 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+
+/** Every journey fails on an error in the console: a broken policy, a missing file, a thrown error. */
+export const test = base.extend<{ clean: undefined }>({
+  clean: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('console', (m) => {
+        if (m.type() === 'error') errors.push(m.text());
+      });
+      page.on('pageerror', (e) => errors.push(e.message));
+      await use(undefined);
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Opens the shelf as a newcomer finds it, the demo systems on it. */
+export async function openShelf(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
+}
+
+/** Opens a demo and waits for its day and its fixes. */
+export async function openDemo(page: Page, name: string, stage?: string): Promise<void> {
+  await openShelf(page);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  if (stage)
+    await page
+      .getByRole('button', { name: new RegExp(stage) })
+      .first()
+      .click();
+  await settled(page);
+}
+
+/** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.getByText('working it out')).toHaveCount(0);
+  await expect(page.getByText('looking for fixes')).toHaveCount(0);
+}
+
+/** Pulls a handle of the drawing by pixels; down is positive. */
+export async function pull(page: Page, handle: Locator, dy: number): Promise<void> {
+  const grip = handle.locator('.tag rect');
+  const box = (await grip.boundingBox())!;
+  const x = box.x + box.width / 2;
+  const y = box.y + box.height / 2;
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y + dy / 2, { steps: 4 });
+  await page.mouse.move(x, y + dy, { steps: 4 });
+  await page.mouse.up();
+}
+
+export const finding = (page: Page, id: string): Locator => page.locator(`[data-finding="${id}"]`);
+export const slider = (page: Page, name: string | RegExp): Locator =>
+  page.getByRole('slider', { name });

@@ -1,0 +1,99 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
+import { prepare } from '../core/day/flows.ts';
+import { metricsOf, simulate } from '../core/day/index.ts';
+import { fixedSteps } from '../core/day/testing/fixedStep.ts';
+import { judge, judgeWhole } from '../core/findings/index.ts';
+import { readSystem } from '../core/formats/file.ts';
+import { assess, compile } from '../core/network/index.ts';
+import { applyEdits, type SystemDocument } from '../core/system/index.ts';
+
+const DAY = 86400;
+const FIXED = 0.1;
+
+function demo(file: string): SystemDocument {
+  const r = readSystem(readFileSync(new URL(`../demo/${file}`, import.meta.url), 'utf8'));
+  if (!r.ok) throw new Error(r.message);
+  return r.system;
+}
+const median = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+function time(what: () => unknown, runs: number): number {
+  const took: number[] = [];
+  for (let i = 0; i < runs; i++) {
+    const t = performance.now();
+    what();
+    took.push(performance.now() - t);
+  }
+  return median(took);
+}
+const ms = (x: number) => `${x < 10 ? x.toFixed(2) : x.toFixed(0)} ms`;
+/** Mean period between events of a kind. */
+function period(events: readonly { t: number; kind: string }[], kind: string): number | null {
+  const t = events.filter((e) => e.kind === kind).map((e) => e.t);
+  return t.length > 2 ? (t[t.length - 1]! - t[1]!) / (t.length - 2) : null;
+}
+
+const demos = readdirSync(new URL('../demo/', import.meta.url)).filter((f) => f.endsWith('.json'));
+
+for (const file of demos) {
+  const net = compile(demo(file));
+  for (let i = 0; i < 5; i++) simulate(net);
+  const took = time(() => simulate(net), 15);
+  const trace = simulate(net);
+  // The plain solver with the same equations solved afresh is timed over an hour and scaled; with the
+  // fast solver's tables over the whole day.
+  const hour = time(() => fixedSteps(net, 3600, FIXED), 1) * 24;
+  const t = performance.now();
+  const tabled = fixedSteps(net, DAY, FIXED, prepare(net));
+  const withTables = performance.now() - t;
+  const a = period(trace.events, 'siphon-starts');
+  const b = period(tabled.events, 'siphon-starts');
+  const m = metricsOf(net, trace);
+  const cycle =
+    a && b
+      ? `cycle ${a.toFixed(1)} s, fixed ${b.toFixed(1)} s (${(100 * Math.abs(a / b - 1)).toFixed(2)} % apart)`
+      : `highest ${(1000 * m.vessels[1]!.highest).toFixed(1)} mm, fixed ${(1000 * tabled.highest[1]!).toFixed(1)} mm`;
+  console.log(
+    `day of ${file.replace('.json', '')}: ${ms(took)}, ${trace.steps} steps (${trace.rejected} rejected); fixed ${FIXED} s of the same equations ${ms(hour)}, ${(hour / took).toFixed(0)}× as long; with the same tables ${ms(withTables)}, ${(withTables / took).toFixed(0)}×; ${cycle}; balance ${(1e6 * trace.balanceError).toExponential(1)} mL`,
+  );
+}
+
+for (const file of demos) {
+  const s = demo(file);
+  const { day } = judgeWhole(s);
+  const siphon = s.paths.find((p) => p.kind !== 'pumped-line')!;
+  let k = 0;
+  const edit = () => {
+    const crest = ('crest' in siphon ? siphon.crest : 0.1) - 0.001 * (k++ % 20);
+    const edited = applyEdits(s, [{ at: `paths.${siphon.id}.crest`, to: crest }]);
+    judge(edited, day, assess(edited));
+  };
+  for (let i = 0; i < 60; i++) edit();
+  console.log(
+    `statics and findings after one edit, ${file.replace('.json', '')}: median ${ms(time(edit, 200))} (wanted below 4 ms)`,
+  );
+}
+
+/** Everything that the shelf, the first screen, loads: the page's scripts and what they import at once. */
+const dist = new URL('../dist/', import.meta.url);
+const html = readFileSync(new URL('index.html', dist), 'utf8');
+const seen = new Set<string>();
+const queue = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((m) => m[1]!);
+while (queue.length) {
+  const f = queue.pop()!;
+  if (seen.has(f)) continue;
+  seen.add(f);
+  const code = readFileSync(new URL(f, dist), 'utf8');
+  for (const m of code.matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g))
+    queue.push(`assets/${m[1]!}`);
+}
+let gzip = 0;
+let brotli = 0;
+for (const f of seen) {
+  const code = readFileSync(new URL(f, dist));
+  gzip += gzipSync(code).length;
+  brotli += brotliCompressSync(code).length;
+}
+console.log(
+  `JavaScript of the first screen: ${(gzip / 1000).toFixed(0)} kB gzip, ${(brotli / 1000).toFixed(0)} kB brotli in ${seen.size} files (wanted below 300 kB)`,
+);

@@ -1,0 +1,75 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+
+const report = (...args: string[]) =>
+  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/report.ts', ...args], {
+    encoding: 'utf8',
+  });
+
+describe('npm run report', () => {
+  it('prints JSON and nothing else, with every key', () => {
+    const r = report('demo/potting-shed-pair.json', '--json');
+    expect(r.status).toBe(0);
+    expect(r.stderr).toBe('');
+    const j = JSON.parse(r.stdout) as Record<string, never>;
+    expect(j).toMatchObject({
+      accounts: {
+        rest: [
+          { vessel: 'tank', litres: 620 },
+          { vessel: 'bed', above_intake_m: null },
+        ],
+        deepest: expect.any(Array),
+        afterPowerCut: expect.any(Array),
+      },
+      pumps: [{ id: 'lift' }],
+      siphons: [{ bed: 'bed', starts: 'yes', stops: 'yes' }],
+      day: {
+        spilled_l: 0,
+        beds: [{ id: 'bed' }],
+        pumps: [{ id: 'lift', running_s: 86400, dry_s: 0 }],
+      },
+    });
+    const siphon = (j.siphons as unknown as Record<string, number | Record<string, number>>[])[0]!;
+    // Froude 0.3, 0.5 and 0.75 of a 26.64 mm bore: 307.7, 512.8, 769.2 L/h
+    expect(siphon.start_l_h).toEqual({ low: 307.7, expected: 512.8, high: 769.2 });
+    expect(Math.abs((j.day as { balance_error_ml: number }).balance_error_ml)).toBeLessThan(1);
+    for (const f of j.findings as { id: string; unit: string; sentence: string }[]) {
+      expect(Object.keys(f)).toEqual([
+        'id',
+        'level',
+        'about',
+        'measured',
+        'limit',
+        'unit',
+        'sentence',
+      ]);
+    }
+  });
+
+  it('prints sentences without --json, findings and all, and exits 0', () => {
+    const r = report('demo/the-first-attempt.json');
+    expect(r.status).toBe(0);
+    expect(r.stdout).toMatch(/stop {2}reserve: .* are missing over the pump’s intake/);
+  });
+
+  it('exits 2 with one sentence on a bad file', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'report-'));
+    writeFileSync(join(dir, 'broken.json'), '{"kind":');
+    for (const args of [
+      [join(dir, 'none.json')],
+      [join(dir, 'broken.json')],
+      [dir],
+      [],
+      ['a', 'b'],
+      ['--what', 'a'],
+    ]) {
+      const r = report(...args);
+      expect(r.status, args.join()).toBe(2);
+      expect(r.stdout).toBe('');
+      expect(r.stderr.trim().split('\n')).toHaveLength(1);
+    }
+  });
+});

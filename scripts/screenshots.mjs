@@ -1,0 +1,73 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { bin, install, root, run } from './setup.mjs';
+
+/** `npm run screenshots`: a current picture of each main view from the demo data. */
+install();
+if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1);
+const { chromium } = await import('@playwright/test');
+const port = 4197;
+const server = spawn(bin('tsx'), ['server/main.ts'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(port) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const folder = `${root}/docs/screenshots`;
+mkdirSync(folder, { recursive: true });
+const desktop = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+/** One picture in a fresh browser, so that none depends on another. */
+async function picture(name, { path = '/', size = desktop, evening = false, act } = {}) {
+  const context = await browser.newContext({
+    viewport: size,
+    colorScheme: evening ? 'dark' : 'light',
+    reducedMotion: 'reduce',
+  });
+  const page = await context.newPage();
+  await page.goto(`http://127.0.0.1:${port}/`);
+  await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+  await page.getByText('The first attempt').waitFor();
+  if (path !== '/') await page.goto(`http://127.0.0.1:${port}${path}`);
+  if (path !== '/') {
+    await page.getByRole('heading', { name: 'Findings' }).waitFor();
+    await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
+    await page.waitForTimeout(900);
+  }
+  if (act) await act(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  await context.close();
+  console.log(`docs/screenshots/${name}.png`);
+}
+
+try {
+  await picture('shelf');
+  await picture('vessels', { path: '/system/potting-shed-pair/vessels' });
+  await picture('lift', { path: '/system/potting-shed-pair/lift' });
+  await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
+  await picture('tray-evening', { path: '/system/under-stairs-tray/drain', evening: true });
+  await picture('first-attempt', { path: '/system/the-first-attempt/vessels' });
+  await picture('working', {
+    path: '/system/potting-shed-pair/lift',
+    act: (page) => page.getByRole('button', { name: /^Flow:/ }).click(),
+  });
+  await picture('phone', { path: '/system/potting-shed-pair/drain', size: phone });
+} finally {
+  await browser.close();
+  server.kill();
+}
