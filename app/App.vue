@@ -1,27 +1,75 @@
 <script setup lang="ts">
-import { onMounted, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useSettings } from './stores/settings';
+import { useShelf } from './stores/shelf';
 import { useSystem } from './stores/system';
 
 const settings = useSettings();
 const system = useSystem();
+const shelf = useShelf();
+const router = useRouter();
 const theme = useTheme();
 watch(
   () => settings.theme,
   (name) => theme.change(name),
   { immediate: true },
 );
-onMounted(() => {
-  void settings.load();
-  const flush = () => system.flush();
-  window.addEventListener('pagehide', flush);
-  document.addEventListener('visibilitychange', () => document.hidden && flush());
+onMounted(() => void settings.load());
+useEventListener(window, 'pagehide', () => system.flush());
+useEventListener(document, 'visibilitychange', () => {
+  if (document.hidden) system.flush();
+});
+
+/** A system file may be dropped on any page. */
+const dropping = ref(false);
+useEventListener(window, 'dragover', (event) => {
+  event.preventDefault();
+  dropping.value = true;
+});
+useEventListener(window, 'dragleave', (event) => {
+  if (event.relatedTarget === null) dropping.value = false;
+});
+useEventListener(window, 'drop', async (event) => {
+  event.preventDefault();
+  dropping.value = false;
+  const id = await shelf.openFile(event.dataTransfer?.files[0]);
+  if (id) await router.push({ name: 'design', params: { id } });
 });
 </script>
 
 <template>
-  <v-app>
+  <v-app :class="{ dropping }">
+    <p v-if="shelf.refused" class="refused" role="alert">
+      {{ shelf.refused }}
+      <button type="button" @click="shelf.refused = ''">Close</button>
+    </p>
     <router-view />
   </v-app>
 </template>
+
+<style scoped>
+.dropping {
+  outline: 3px dashed var(--water);
+  outline-offset: -8px;
+}
+.refused {
+  position: fixed;
+  top: 8px;
+  left: 50%;
+  transform: translateX(-50%);
+  z-index: 20;
+  width: min(46rem, calc(100vw - 24px));
+  background: var(--stop-ground);
+  color: var(--stop);
+  border: 1px solid var(--stop);
+  border-radius: 4px;
+  padding: 10px 14px;
+}
+.refused button {
+  text-decoration: underline;
+  margin-left: 8px;
+}
+</style>

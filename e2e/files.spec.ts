@@ -42,7 +42,7 @@ test('a file dragged onto the shelf is opened', async ({ page }) => {
     d.items.add(new File([t], 'dragged.json', { type: 'application/json' }));
     return d;
   }, text);
-  await page.locator('main').dispatchEvent('drop', { dataTransfer: data });
+  await page.locator('body').dispatchEvent('drop', { dataTransfer: data });
   await expect(page.getByLabel('Name of the system')).toHaveValue('Dragged in');
 });
 

@@ -156,6 +156,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
 
 <template>
   <main v-if="system.document && system.assessment" class="design" :class="{ phone }">
+    <h1 class="visually-hidden">{{ system.document.name }}</h1>
     <header class="top no-print">
       <v-btn
         :icon="mdiArrowLeft"
@@ -163,7 +164,6 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         aria-label="Back to the shelf"
         :to="{ name: 'shelf' }"
       />
-      <h1 class="visually-hidden">{{ system.document.name }}</h1>
       <input
         v-model="name"
         class="name"
@@ -478,6 +478,40 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
 .sides [aria-pressed='true'] {
   border-bottom-color: var(--water);
   font-weight: 650;
+}
+/* On paper: the name, the drawing with its tags, and every finding; fields and controls stay behind. */
+@media print {
+  .design {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+  .design .stagearea {
+    display: block;
+    height: 120mm;
+  }
+  .design .drawing {
+    height: 120mm;
+  }
+  .design .day,
+  .design .panelbox,
+  .design .sides {
+    display: none !important;
+  }
+  .design .side {
+    border: 0;
+  }
+  .design .findingsbox {
+    display: block !important;
+    max-height: none;
+    overflow: visible;
+  }
+  .design h1.visually-hidden {
+    position: static;
+    width: auto;
+    height: auto;
+    clip-path: none;
+  }
 }
 @media (max-width: 1120px) and (min-width: 861px) {
   .design {

@@ -97,6 +97,9 @@ const walls = (p: Placed) => {
   ]);
 };
 
+/** Fish and pump shrink with the drawing, never below half. */
+const small = computed(() => Math.min(1, Math.max(0.45, scale.value / 300)));
+
 const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));
 
 /** Marks of the ruler, with a number at the longer ones. */
@@ -137,7 +140,10 @@ const fish = computed(() =>
     return Array.from({ length: shown }, (_, i) => ({
       key: `${p.vessel.id}${i}`,
       x: X(p.left + (p.right - p.left) * (0.3 + (0.62 * ((i * 5) % 7)) / 7)),
-      y: Y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
+      y: Math.min(
+        Y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
+        Y(p.vessel.floor) - 6 * small.value,
+      ),
       flip: i % 2 === 0,
     }));
   }),
@@ -314,7 +320,7 @@ defineExpose({ scale });
           v-for="f in fish"
           :key="f.key"
           class="fish"
-          :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -1 : 1} 1)`"
+          :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -small : small} ${small})`"
         >
           <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
           <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
@@ -359,8 +365,8 @@ defineExpose({ scale });
             :class="{ back: lineFlow(l.path.id) < 0 }"
             :points="poly(l.points)"
           />
-          <g class="pump" :transform="`translate(${X(l.pump.x)} ${Y(l.pump.z)})`">
-            <line x1="0" x2="0" y1="0" :y2="l.path.pump.intake * scale" />
+          <g class="pump" :transform="`translate(${X(l.pump.x)} ${Y(l.pump.z)}) scale(${small})`">
+            <line x1="0" x2="0" y1="0" :y2="(l.path.pump.intake * scale) / small" />
             <path d="M-13 2v-13q0-7 7-7h12q7 0 7 7v13z" />
             <path class="slots" d="M-8-2v-6M-3-2v-6M3-2v-6M8-2v-6" />
           </g>

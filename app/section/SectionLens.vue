@@ -155,8 +155,8 @@ const floods = computed(() => {
       <line :x1="b.x1" :x2="b.x2" :y1="b.y" :y2="b.y" />
       <text :x="b.x1 + 30" :y="b.y + 15" class="halo strong">{{ b.text }}</text>
       <template v-if="b.dryY !== null">
-        <path :d="`M${b.x1 + 18} ${b.y}V${b.dryY}M${b.x1 + 13} ${b.dryY}h10`" />
-        <text :x="b.x1 + 30" :y="b.dryY - 5" class="halo">{{ b.dry }}</text>
+        <path :d="`M${b.x1 + 62} ${b.y}V${b.dryY}M${b.x1 + 57} ${b.dryY}h10`" />
+        <text :x="b.x1 + 72" :y="b.dryY - 5" class="halo">{{ b.dry }}</text>
       </template>
     </g>
   </g>

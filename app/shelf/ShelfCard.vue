@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { judge } from '../../core/findings/judge';
+import { computed, ref, watch } from 'vue';
 import { assess } from '../../core/network';
 import { format } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
@@ -8,6 +7,7 @@ import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import type { StoredSystem } from '../storage/db';
 import { useSettings } from '../stores/settings';
+import { dayWorker } from '../workers/client';
 
 /** A system on the shelf: its drawing, its name, and what it is waiting for. */
 const props = defineProps<{ stored: StoredSystem }>();
@@ -28,14 +28,19 @@ const levels = computed(() =>
     ]),
   ),
 );
-const counts = computed(() => {
-  if (!a.value) return { stop: 0, watch: 0 };
-  const found = judge(doc.value, null, a.value);
-  return {
-    stop: found.filter((f) => f.level === 'stop').length,
-    watch: found.filter((f) => f.level === 'watch').length,
-  };
-});
+/** Nothing until the worker has judged it, day and all. */
+const counts = ref<{ stop: number; watch: number } | null>(null);
+watch(
+  doc,
+  async (system) => {
+    try {
+      counts.value = await dayWorker().counts(system);
+    } catch {
+      counts.value = null;
+    }
+  },
+  { immediate: true },
+);
 const water = computed(() => doc.value.vessels.reduce((t, v) => t + v.fill, 0));
 const layout = computed(() => LAYOUTS.find((l) => l.id === doc.value.layout)?.name ?? '');
 </script>
@@ -48,9 +53,11 @@ const layout = computed(() => LAYOUTS.find((l) => l.id === doc.value.layout)?.na
     <b>{{ stored.name }}</b>
     <span class="quiet">{{ layout }}, {{ format(water, 'volume', settings.units) }}</span>
     <span class="state">
-      <template v-if="counts.stop"><LevelMark level="stop" /> {{ counts.stop }}</template>
-      <template v-if="counts.watch"><LevelMark level="watch" /> {{ counts.watch }}</template>
-      <LevelMark v-if="!counts.stop && !counts.watch" level="fine" />
+      <template v-if="counts">
+        <template v-if="counts.stop"><LevelMark level="stop" /> {{ counts.stop }}</template>
+        <template v-if="counts.watch"><LevelMark level="watch" /> {{ counts.watch }}</template>
+        <LevelMark v-if="!counts.stop && !counts.watch" level="fine" />
+      </template>
     </span>
   </router-link>
 </template>

@@ -4,15 +4,13 @@ import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
 import PersonMenu from '../parts/PersonMenu.vue';
-import { chooseFile, openFile } from '../storage/files';
+import { chooseFile } from '../storage/files';
 import { useShelf } from '../stores/shelf';
 import ShelfCard from './ShelfCard.vue';
 
 /** The shelf: every system that this browser keeps, layouts to start from, and files. */
 const shelf = useShelf();
 const router = useRouter();
-const trouble = ref('');
-const dropping = ref(false);
 const undo = ref<(() => Promise<void>) | null>(null);
 const undoText = ref('');
 const undoOpen = ref(false);
@@ -22,23 +20,9 @@ onMounted(() => {
   void shelf.load();
 });
 
-async function take(file: File | null | undefined) {
-  if (!file) return;
-  trouble.value = '';
-  const opened = await openFile(file);
-  if (!opened.ok) {
-    trouble.value = opened.message;
-    return;
-  }
-  const id = await shelf.take(opened.system);
-  await router.push({ name: 'design', params: { id } });
-}
 async function choose() {
-  await take(await chooseFile());
-}
-function drop(event: DragEvent) {
-  dropping.value = false;
-  void take(event.dataTransfer?.files[0]);
+  const id = await shelf.openFile(await chooseFile());
+  if (id) await router.push({ name: 'design', params: { id } });
 }
 async function make(layout: string) {
   const id = await shelf.make(layout);
@@ -57,13 +41,7 @@ async function putBack() {
 </script>
 
 <template>
-  <main
-    class="shelf"
-    :class="{ dropping }"
-    @dragover.prevent="dropping = true"
-    @dragleave.self="dropping = false"
-    @drop.prevent="drop"
-  >
+  <main class="shelf">
     <header>
       <svg viewBox="0 0 64 64" width="40" height="40" aria-hidden="true" class="leafmark">
         <path class="vessel" d="M8 34v22h48V34" />
@@ -84,9 +62,6 @@ async function putBack() {
       >
     </header>
 
-    <p v-if="trouble" class="trouble" role="alert">
-      {{ trouble }} <button type="button" @click="trouble = ''">Close</button>
-    </p>
     <p v-if="shelf.trouble" class="trouble" role="alert">{{ shelf.trouble }}</p>
 
     <section aria-labelledby="mine">
@@ -130,8 +105,8 @@ async function putBack() {
       </ul>
     </section>
     <footer class="quiet">
-      Everything stays in this browser and in the files you save. Drag a system file onto this page
-      to open it.
+      Everything stays in this browser and in the files you save. A system file dragged onto any
+      page is opened.
     </footer>
     <v-snackbar v-model="undoOpen">
       {{ undoText }}
@@ -147,10 +122,6 @@ async function putBack() {
   padding: 20px 20px 60px;
   min-height: 100dvh;
   width: 100%;
-}
-.dropping {
-  outline: 3px dashed var(--water);
-  outline-offset: -8px;
 }
 header {
   display: flex;
@@ -231,7 +202,6 @@ ul {
   border-radius: 4px;
   margin-bottom: 12px;
 }
-.trouble button,
 .link {
   text-decoration: underline;
   color: inherit;

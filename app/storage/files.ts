@@ -5,7 +5,7 @@ import { LARGEST_FILE } from '../../core/formats/limits';
 export type Opened = { ok: true; system: SystemDocument } | { ok: false; message: string };
 
 /** Reads a chosen or dropped file. The schema is loaded only now. */
-export async function openFile(file: File): Promise<Opened> {
+export async function readFile(file: File): Promise<Opened> {
   const named = (message: string): Opened => ({ ok: false, message: `${file.name}: ${message}` });
   if (file.size > LARGEST_FILE)
     return named('The file is far larger than any system. It was not opened.');

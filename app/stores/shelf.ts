@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import { LAYOUTS, type SystemDocument } from '../../core/system';
 import { store, type StoredSystem } from '../storage/db';
+import { readFile } from '../storage/files';
 
 const DEMOS = import.meta.glob<{ default: SystemDocument }>('../../demo/*.json');
 
@@ -11,6 +12,8 @@ export const useShelf = defineStore('shelf', () => {
   const systems = shallowRef<StoredSystem[]>([]);
   const loaded = ref(false);
   const trouble = ref('');
+  /** Why the last file was not opened. */
+  const refused = ref('');
 
   async function keep(document: SystemDocument): Promise<boolean> {
     const row: StoredSystem = {
@@ -88,5 +91,19 @@ export const useShelf = defineStore('shelf', () => {
     return mine.id;
   }
 
-  return { systems, loaded, trouble, load, make, duplicate, remove, take, bringDemos };
+  /**
+   * Opens a chosen or dropped file and puts it on the shelf.
+   *
+   * @returns the id it has there, or nothing where it was refused; {@link refused} says why
+   */
+  async function openFile(file: File | null | undefined): Promise<string | null> {
+    if (!file) return null;
+    refused.value = '';
+    const opened = await readFile(file);
+    if (opened.ok) return take(opened.system);
+    refused.value = opened.message;
+    return null;
+  }
+
+  return { systems, loaded, trouble, refused, load, make, duplicate, remove, openFile, bringDemos };
 });

@@ -1,10 +1,9 @@
-import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { DayTrace } from '../../core/day';
 import { judge, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import type { SystemDocument } from '../../core/system';
-import type { DayWorker } from '../workers/day.worker';
+import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 
 const DAY = 86400;
@@ -32,24 +31,16 @@ export const useTrace = defineStore('trace', () => {
   const span = ref(DAY);
   const from = ref(0);
 
-  let worker: Remote<DayWorker> | null = null;
   let solved: SystemDocument | null = null;
   let waiting: SystemDocument | null = null;
   let request = 0;
   let fixTimer: ReturnType<typeof setTimeout> | undefined;
 
-  function start(): Remote<DayWorker> {
-    worker ??= wrap<DayWorker>(
-      new Worker(new URL('../workers/day.worker.ts', import.meta.url), { type: 'module' }),
-    );
-    return worker;
-  }
-
   async function run(doc: SystemDocument) {
     busy.value = true;
     const mine = ++request;
     try {
-      const result = await start().day(mine, doc);
+      const result = await dayWorker().day(mine, doc);
       const first = solved === null || solved.id !== doc.id;
       solved = doc;
       trace.value = result.trace;
@@ -72,7 +63,7 @@ export const useTrace = defineStore('trace', () => {
   async function findFixes(doc: SystemDocument) {
     const mine = ++request;
     try {
-      const found = await start().fixes(mine, doc);
+      const found = await dayWorker().fixes(mine, doc);
       if (!found || system.document !== doc) return;
       fixes.value = found;
       fixesReady.value = true;

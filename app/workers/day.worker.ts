@@ -8,6 +8,7 @@ import {
   summarise,
   type DaySummary,
   type Fix,
+  type Level,
 } from '../../core/findings';
 import type { SystemDocument } from '../../core/system';
 
@@ -31,6 +32,12 @@ const api = {
       trace.volumes.buffer,
       trace.flows.buffer,
     ]);
+  },
+  /** How many findings are at stop and at watch, the day included. */
+  counts(system: SystemDocument): { stop: number; watch: number } {
+    const { findings } = judgeWhole(system);
+    const at = (level: Level) => findings.filter((f) => f.level === level).length;
+    return { stop: at('stop'), watch: at('watch') };
   },
   /** Works out fixes, finding by finding; nothing where a newer request came meanwhile. */
   async fixes(request: number, system: SystemDocument): Promise<Record<string, Fix[]> | null> {

@@ -10,4 +10,4 @@ export function atLeast(value: number, must: number, wish: number): Level {
 export const within = (value: number, low: number, high: number): Level =>
   value >= low && value <= high ? 'fine' : 'watch';
 
-export const HANDBOOK = 'Common practice of growers; the figure is a rule of thumb.';
+export const PRACTICE = 'Common practice of growers; the figure is a rule of thumb.';

@@ -1,7 +1,7 @@
-import { bore, flow, head, mm, rate, say, share, speed } from '../quantity/index.ts';
+import { bore, flow, head, mm, rate, say, share, speed, time } from '../quantity/index.ts';
 import { fishIn, vesselOf } from '../system/index.ts';
 import { selfVentingBore } from '../water/drain.ts';
-import { HANDBOOK, within } from './grade.ts';
+import { PRACTICE, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on pumps and their lines. */
@@ -27,7 +27,7 @@ export const dutyRange: Rule = ({ a }) =>
             ? say`The pump gives only ${flow(d.flow)}, ${share(part)} of its greatest flow.`
             : say`The pump gives ${flow(d.flow)}, ${share(part)} of its greatest flow: there is almost nothing for it to push against.`,
       why: say`Between ${share(DUTY[0])} and ${share(DUTY[1])} of its greatest flow a pump runs cool and its two box figures tell the truth.`,
-      source: HANDBOOK,
+      source: PRACTICE,
     };
   });
 
@@ -54,7 +54,7 @@ export const staticHeadRule: Rule = ({ a }) =>
             ? say`The lift of ${head(d.staticHead)} is ${share(part)} of what the pump reaches; little is left for the flow.`
             : say`The lift is ${head(d.staticHead)} of the pump’s ${head(d.maxHead)}.`,
       why: say`From the water surface to the end of the pipe, or to the surface it ends under. Up to ${share(HEAD_WISH)} of the greatest head leaves room for wear and a falling tank.`,
-      source: HANDBOOK,
+      source: PRACTICE,
     };
   });
 
@@ -77,7 +77,7 @@ export const hoseBore: Rule = ({ a }) =>
       about: d.id,
       level,
       why: say`Losses beyond half the lift or ${head(1)} are paid every hour and a wider hose ends them; between ${speed(VELOCITY[0])} and ${speed(VELOCITY[1])} silt is carried and nothing hums.`,
-      source: `${HANDBOOK} Losses by Darcy–Weisbach with Churchill (1977).`,
+      source: `${PRACTICE} Losses by Darcy–Weisbach with Churchill (1977).`,
     } as const;
     if (slow || (fast && !eats)) {
       return [
@@ -133,7 +133,7 @@ export const turnover: Rule = ({ system, a, day }) =>
               ? say`The water of “${v.name}” passes the bed only ${rate(average)}.`
               : say`The water of “${v.name}” passes the bed ${rate(average)}, more than fish need.`,
         why: say`Once to twice an hour carries waste to the bacteria and oxygen to the fish, counted over the whole day. Another school counts only while the pump runs: here ${rate(running)}.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -205,14 +205,14 @@ export const secondWayOut: Rule = ({ system, a }) =>
         kind: 'flow' as const,
         sentence:
           b.otherWays <= 1e-9
-            ? say`“${v.name}” has no second way out: a clogged drain puts ${flow(b.inflow)} on the floor.`
+            ? say`“${v.name}” has no second way out: a clogged drain lets ${flow(b.inflow)} over the rim after ${time(b.toRim)}.`
             : level === 'stop'
               ? say`The second way out of “${v.name}” carries ${flow(b.otherWays)}; with the drain clogged the pump brings ${flow(b.inflow)}.`
               : level === 'watch'
                 ? say`The second way out of “${v.name}” carries ${flow(b.otherWays)}, less than twice the ${flow(b.inflow)} that come in.`
                 : say`With its drain clogged “${v.name}” still lets ${flow(b.otherWays)} out.`,
         why: say`Roots and leaves clog drains. A second overflow, or a rim that leans towards the tank, must take the pump’s flow before the water reaches the rim; twice the flow is wished, since it clogs as well.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });

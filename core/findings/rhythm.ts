@@ -1,6 +1,6 @@
 import { clock, litres, load, say, share, time } from '../quantity/index.ts';
 import { vesselOf } from '../system/index.ts';
-import { HANDBOOK } from './grade.ts';
+import { PRACTICE } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on the rhythm of the day: timers, root air, dry running, spills; and on weight. */
@@ -39,7 +39,7 @@ export const onTime: Rule = ({ system, a }) =>
               ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(b.fill)}; ${time(ON_SPARE * b.fill)} leave something for a tired pump.`
               : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(b.fill)}.`,
         why: say`The on-time must cover the fill with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -72,7 +72,7 @@ export const offTime: Rule = ({ system, a }) =>
               ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - b.drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
               : say`The pause is ${time(d.shortestOff)}: ${time(b.drain)} to drain, the rest is air for the roots.`,
         why: say`Roots drown in standing water. The pause must cover the drain time and then leave at least ${time(ROOT_AIR)} of air.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -85,7 +85,7 @@ export const rootAir: Rule = ({ system, a, day }) => {
     const v = vesselOf(system, b.id);
     const siphon = a.siphons.some((s) => s.bed === b.id);
     const why = say`Each drain draws fresh air into the stones after the water. A flooded share up to ${share(FLOODED_WISH)} and ${time(ROOT_AIR)} of air between timed floods keep roots and bacteria breathing; a siphon bed breathes by its cycles, at least one an hour (our own number).`;
-    const common = { id: 'root-air', about: b.id, why, source: HANDBOOK } as const;
+    const common = { id: 'root-air', about: b.id, why, source: PRACTICE } as const;
     if (siphon) {
       const level =
         b.longestWet > SIPHON_BREATH || (b.cyclesPerDay < 1 && b.floodedShare > FLOODED_WISH)

@@ -3,7 +3,7 @@ import { boreOf, notchArea } from '../network/compile.ts';
 import { bellSiphons, type BellSiphon } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { STOPS_SHARE, annulusArea } from '../water/siphon.ts';
-import { HANDBOOK } from './grade.ts';
+import { PRACTICE } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on siphons: whether they start, whether they stop, and whether their parts fit. */
@@ -54,7 +54,7 @@ export const siphonStop: Rule = ({ system, a }) =>
             ? say`“${p.name}” may hang at its break: ${flow(s.inflowAtBreak)} come in, below ${flow(s.stopsBelow)} it is sure to stop.`
             : say`“${p.name}” stops: ${flow(s.inflowAtBreak)} come in, it takes ${flow(s.flowAtBreak)} at its break.`,
       why: say`At the break height the siphon must take clearly more than comes in, or the level hangs there and it runs on for ever. Air drawn in makes it hang earlier, so only ${String(100 * STOPS_SHARE)} % are counted on.`,
-      source: HANDBOOK,
+      source: PRACTICE,
     };
   });
 

@@ -3,7 +3,7 @@ import { mediumById } from '../catalogue/media.ts';
 import { fishIn, vesselOf } from '../system/index.ts';
 import { grossVolume, volumeAt } from '../water/vessel.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
-import { HANDBOOK, atLeast, within } from './grade.ts';
+import { PRACTICE, atLeast, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on the water accounts: reserve, backflow, dry layer, tank swing, bed to tank, loose delivery. */
@@ -27,7 +27,7 @@ export const reserve: Rule = ({ system, a }) =>
             ? say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full; ${litres(r.wanted)} are wished.`
             : say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full.`,
       why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.accounts.dailyLoss)} a day); 25 mm over the intake are left out against drawing air.`,
-      source: HANDBOOK,
+      source: PRACTICE,
     };
   });
 
@@ -56,9 +56,11 @@ export const backflowRoom: Rule = ({ system, a }) =>
             ? over > 0
               ? say`${litres(over)} run over the rim of “${v.name}” when the power fails and the beds drain back.`
               : say`“${v.name}” stands full to its rim when the power fails and the beds drain back.`
-            : say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back${level === 'watch' ? ', less than the ' : '.'}${level === 'watch' ? mm(BACKFLOW_WISH) : ''}${level === 'watch' ? ' wished.' : ''}`,
+            : level === 'watch'
+              ? say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back, less than the ${mm(BACKFLOW_WISH)} wished.`
+              : say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back.`,
         why: say`In a power cut the beds, the siphons and the lines run back by themselves. A vessel filled to the brim while the beds stand full has no room for that water.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -95,7 +97,7 @@ export const dryLayer: Rule = ({ system, a }) =>
         why: floats
           ? say`A dry top keeps off algae and gnats, and its weight holds dry expanded clay down until it is soaked: about ${mm(DRY_LAYER_FLOATING)} for media that float.`
           : say`A dry top keeps off algae and gnats and stops splashing; ${mm(DRY_LAYER[0])} to ${mm(DRY_LAYER[1])} is usual. The flood stands at the crest and the head that the flow needs over it.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -140,9 +142,11 @@ export const tankSwing: Rule = ({ system, a }) =>
         sentence:
           swing > SWING_SUMP
             ? say`Each flood takes ${share(swing)} of the fish’s water; beyond ${share(SWING_SUMP)} a sump, smaller beds or beds that take turns are better.`
-            : say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)})${level === 'watch' ? '; up to ' : '.'}${level === 'watch' ? share(SWING_WISH) : ''}${level === 'watch' ? ' is calm for them.' : ''}`,
+            : level === 'watch'
+              ? say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)}); up to ${share(SWING_WISH)} is calm for them.`
+              : say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)}).`,
         why: say`A level that rises and falls moves temperature and oxygen and frightens fish. Up to ${share(SWING_WISH)} is wished, up to ${share(SWING_SUMP)} is lived with.`,
-        source: HANDBOOK,
+        source: PRACTICE,
       },
     ];
   });
@@ -176,7 +180,7 @@ export const bedToTank: Rule = ({ system, a }) =>
               ? say`Bed to tank is ${ratio(r)} by volume: stock the fish by the bed, not by the tank.`
               : say`Bed to tank is ${ratio(r)} by volume; beyond 1 : 1 a sump should take the swing.`,
         why: say`One school begins at 1 : 1 and goes up to 2 : 1 with a sump and mature beds; another compares the water in the flooded stones with the tank, 0.3 : 1 to 1 : 1, here ${ratio(voids / water)}. Small beds clean for fewer fish; large ones take the tank’s water with each flood.`,
-        source: `${HANDBOOK} The schools disagree; both figures are shown.`,
+        source: `${PRACTICE} The schools disagree; both figures are shown.`,
       },
     ];
   });

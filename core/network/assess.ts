@@ -5,6 +5,7 @@ import { boreArea } from '../water/constants.ts';
 import { pumpCurve } from '../water/pump.ts';
 import { STOPS_SHARE, startVerdict, stopVerdict, type StartRange } from '../water/siphon.ts';
 import { rimFlow, selfVentingBore } from '../water/drain.ts';
+import { volumeAt } from '../water/vessel.ts';
 import {
   accountsOf,
   grossTo,
@@ -82,6 +83,8 @@ export interface BedFigures {
   /** Its lowest way out, and what the others carry with that one shut, the bed full to 10 mm under the rim. */
   readonly mainDrain: string | null;
   readonly otherWays: CubicMetresPerSecond;
+  /** With the main drain shut at the flood mark: time until the water reaches the rim, if it does. */
+  readonly toRim: Seconds;
   /** What all ways carry there. */
   readonly allWays: CubicMetresPerSecond;
   readonly selfVenting: Metres;
@@ -229,6 +232,10 @@ function bedFigures(
     gross: grossTo(s, index, v.height),
     mainDrain: main?.id ?? null,
     otherWays: main ? spillingOut(net, index, full, deep, main) + overRim : overRim,
+    toRim:
+      inflow > 0
+        ? (volumeAt(v.room, v.height) - volumeAt(v.room, accounts.deepest[index]!.level)) / inflow
+        : Infinity,
     allWays: spillingOut(net, index, full, deep),
     selfVenting: selfVentingBore(Math.max(inflow, 1e-9)),
   };

@@ -102,6 +102,21 @@ function parseTemperature(text: string, system: UnitSystem): Parsed {
   return { ok: true, value: unit === 'k' ? value - 273.15 : value };
 }
 
+/** Does a text begin with this unit, and not merely with its first letters? */
+const unitStarts = (text: string, unit: string): boolean =>
+  text.slice(0, unit.length).toLowerCase() === unit &&
+  !/^[\p{L}/²³]/u.test(text.slice(unit.length));
+
+/** A bucket test as it is done: "10 L in 42 s", "2 gal / 30 s". */
+function parseBucket(volume: string, duration: string, system: UnitSystem): Parsed {
+  const v = parse(volume, 'volume', system);
+  if (!v.ok) return v;
+  const t = parse(duration, 'time', system);
+  if (!t.ok) return t;
+  if (t.value <= 0) return { ok: false, message: 'A bucket does not fill in no time.' };
+  return { ok: true, value: v.value / t.value };
+}
+
 /**
  * Reads what a person typed into a field: "12 gal", "1 1/2 in", "2 h 30", "500 gph", "44 %".
  * A number without a unit is in the unit that the field shows.
@@ -116,11 +131,17 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
   if (kind === 'clock') return parseClock(trimmed);
   if (kind === 'temperature') return parseTemperature(trimmed, system);
 
+  if (kind === 'flow') {
+    const bucket = /^(.*[a-z])\s*(?:\/|\bin|\bper)\s*(\d.*)$/i.exec(trimmed);
+    if (bucket) return parseBucket(bucket[1]!, bucket[2]!, system);
+  }
   const units = typedUnits(kind, system);
   const bare = kind === 'time' ? 60 : displayUnit(kind, system, shown).factor;
   let rest = trimmed.replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (c) => ` ${VULGAR[c]}`).trim();
   // Thousands such as "1,200" or "1 200" are read as twelve hundred, a comma with other digits as a decimal.
   rest = rest.replace(/(\d)[, ](\d{3})(?![\d.,/]|\s*\/)/g, '$1$2');
+  // The longest name first, so that “m3/h” is not taken for metres.
+  const names = Object.keys(units).sort((a, b) => b.length - a.length);
   let total = 0;
   let parts = 0;
   let last: string | null = null;
@@ -130,8 +151,9 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
       return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
     }
     rest = number.rest.trimStart();
-    const word = /^[^\d+.,-]+/.exec(rest)?.[0].trim() ?? '';
-    const name = word.toLowerCase();
+    const known = names.find((n) => unitStarts(rest, n));
+    const word = known ?? /^[^\d+.,-]+/.exec(rest)?.[0].trim() ?? '';
+    const name = known ?? word.toLowerCase();
     rest = rest.slice(word.length).trimStart();
     if (parts > 0 && number.value < 0) {
       return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
@@ -144,11 +166,10 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
       }
       factor = smaller ?? bare;
     } else {
-      const known = Object.hasOwn(units, name) ? units[name] : undefined;
       if (known === undefined) {
         return { ok: false, message: `“${word}” is not a unit of ${WORDS[kind] ?? 'this'}.` };
       }
-      factor = known;
+      factor = units[known]!;
     }
     total += number.value * factor;
     last = name || last;

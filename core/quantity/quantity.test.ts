@@ -40,6 +40,12 @@ describe('what people type', () => {
     ['15', 'time', 'metric', 900],
     ['500 gph', 'flow', 'us', (500 * 3.785411784e-3) / 3600],
     ['20 L/min', 'flow', 'metric', 20e-3 / 60],
+    ['10 L in 42 s', 'flow', 'metric', 0.01 / 42],
+    ['2 gal / 1 min 30', 'flow', 'us', (2 * 3.785411784e-3) / 90],
+    ['0.5 m3/h', 'flow', 'metric', 0.5 / 3600],
+    ['1/2 L in 3 s', 'flow', 'metric', 0.0005 / 3],
+    ['1.2 m2', 'area', 'metric', 1.2],
+    ['150 kg/m2', 'load', 'metric', 150],
     ['3 psi', 'head', 'metric', 20684.271879504 / 9806.65],
     ['68 °F', 'temperature', 'metric', 20],
     ['68', 'temperature', 'us', 20],
@@ -64,6 +70,7 @@ describe('what people type', () => {
     ['1.5', 'count'],
     ['constructor', 'flow'],
     ['5 toString', 'flow'],
+    ['5 mmm', 'length'],
   ] as const)('%s is refused as %s with a sentence', (text, kind) => {
     const r = parse(text, kind, 'metric');
     expect(r.ok).toBe(false);

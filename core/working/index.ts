@@ -291,6 +291,22 @@ export function workingOf(s: SystemDocument, a: Assessment, key: string): Workin
           }
         : null;
     }
+    case 'days': {
+      const r = a.accounts.reserves.find((x) => x.vessel === id);
+      return r
+        ? {
+            title: 'Lasts without topping up',
+            value: (Math.max(0, r.volume) / Math.max(1e-9, a.accounts.dailyLoss)) * 86400,
+            kind: 'time',
+            formula: 'days = reserve ÷ daily loss',
+            given: [
+              given('reserve', 'over the pump, beds full', r.volume, 'volume', 'water balance'),
+              given('loss', 'a day', a.accounts.dailyLoss, 'volume', 'evaporation and plants'),
+            ],
+            source: 'Water balance.',
+          }
+        : null;
+    }
     case 'daily-loss':
       return {
         title: 'Lost in a day',

@@ -96,7 +96,7 @@ const boreOf = (id: string) => [
           measure="flow"
           :on="line.id"
           label="Bucket test"
-          hint="Litres ÷ seconds at the outlet, as 10 L/min. It wins over the box."
+          hint="At the outlet: “10 L in 42 s”, or a flow. It wins over the box."
           placeholder="not measured"
         />
       </div>

@@ -126,6 +126,13 @@ const catcher = computed(() => {
           working="daily-loss"
         />
         <ShownNumber
+          v-if="reserve"
+          label="Lasts without topping up"
+          :value="(Math.max(0, reserve.volume) / Math.max(1e-9, a.accounts.dailyLoss)) * 86400"
+          kind="time"
+          :working="`days/${vessel.id}`"
+        />
+        <ShownNumber
           v-if="weight"
           label="Weight on its footprint"
           :value="weight.load"

@@ -1,0 +1,12 @@
+import { wrap, type Remote } from 'comlink';
+import type { DayWorker } from './day.worker';
+
+let worker: Remote<DayWorker> | null = null;
+
+/** The worker that simulates days and tries fixes; one for the whole application, started when first asked. */
+export function dayWorker(): Remote<DayWorker> {
+  worker ??= wrap<DayWorker>(
+    new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return worker;
+}
