@@ -37,6 +37,7 @@ export async function openDemo(page: Page, name: string, stage?: string): Promis
 
 /** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
 export async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
   await expect(page.getByText('working it out')).toHaveCount(0);
   await expect(page.getByText('looking for fixes')).toHaveCount(0);
 }

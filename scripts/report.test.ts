@@ -14,7 +14,11 @@ describe('npm run report', () => {
     const r = report('demo/potting-shed-pair.json', '--json');
     expect(r.status).toBe(0);
     expect(r.stderr).toBe('');
-    const j = JSON.parse(r.stdout) as Record<string, never>;
+    const j = JSON.parse(r.stdout) as {
+      siphons: { start_l_h: Record<string, number> }[];
+      day: { balance_error_ml: number };
+      findings: { id: string; unit: string; sentence: string }[];
+    };
     expect(j).toMatchObject({
       accounts: {
         rest: [
@@ -32,11 +36,11 @@ describe('npm run report', () => {
         pumps: [{ id: 'lift', running_s: 86400, dry_s: 0 }],
       },
     });
-    const siphon = (j.siphons as unknown as Record<string, number | Record<string, number>>[])[0]!;
+    const siphon = j.siphons[0]!;
     // Froude 0.3, 0.5 and 0.75 of a 26.64 mm bore: 307.7, 512.8, 769.2 L/h
     expect(siphon.start_l_h).toEqual({ low: 307.7, expected: 512.8, high: 769.2 });
-    expect(Math.abs((j.day as { balance_error_ml: number }).balance_error_ml)).toBeLessThan(1);
-    for (const f of j.findings as { id: string; unit: string; sentence: string }[]) {
+    expect(Math.abs(j.day.balance_error_ml)).toBeLessThan(1);
+    for (const f of j.findings) {
       expect(Object.keys(f)).toEqual([
         'id',
         'level',
