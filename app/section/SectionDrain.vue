@@ -8,6 +8,8 @@ const props = defineProps<{
   bed: Placed;
   level: number;
   flow: number;
+  /** Flow from which the pipe runs full, m³/s; none for a plain overflow. */
+  fullFrom: number | null;
   scale: number;
   x: (x: number) => number;
   y: (z: number) => number;
@@ -27,8 +29,10 @@ const guard = computed(() =>
 const crest = computed(() => at(props.drain.path.crest));
 const mediaTop = computed(() => at(props.bed.vessel.media?.top ?? props.drain.path.crest));
 const flare = computed(() => Math.min(0.04 * props.scale, 14));
-/** A siphon that carries far more than spills over a crest runs full: the bell is full of water. */
-const running = computed(() => props.flow > 1e-7 && props.level < props.drain.path.crest - 0.001);
+const flows = computed(() => props.flow > 1e-7);
+const running = computed(
+  () => flows.value && props.fullFrom !== null && props.flow > props.fullFrom,
+);
 const tail = computed(() =>
   props.drain.points
     .slice(1)
@@ -80,10 +84,11 @@ const tube = computed(
       :height="at(0) - crest + siphon.gap * scale * 0.6"
     />
     <polyline class="pipe" :points="tube" :stroke-width="bore + 3" />
-    <polyline class="bore" :class="{ full: flow > 1e-7 }" :points="tube" :stroke-width="bore" />
+    <polyline class="bore" :class="{ full: running }" :points="tube" :stroke-width="bore" />
+    <polyline v-if="flows && !running" class="trickle" :points="tube" :stroke-width="bore * 0.35" />
     <path
       class="mouth"
-      :class="{ full: flow > 1e-7 }"
+      :class="{ full: running }"
       :d="`M${cx - bore / 2} ${crest + flare}L${cx - mouth / 2} ${crest}H${cx + mouth / 2}L${cx + bore / 2} ${crest + flare}`"
     />
     <template v-if="siphon">
@@ -125,6 +130,11 @@ const tube = computed(
 .bore.full,
 .mouth.full {
   stroke: var(--water);
+}
+.trickle {
+  fill: none;
+  stroke: var(--water);
+  stroke-linejoin: round;
 }
 .mouth {
   fill: var(--sheet);

@@ -193,6 +193,11 @@ const streams = computed(() => {
   return out;
 });
 
+/** A siphon runs full when it takes about what it takes at its break, or more. */
+const fullFrom = (id: string) => {
+  const w = props.assessment.siphons.find((s) => s.id === id);
+  return w ? 0.9 * w.flowAtBreak : null;
+};
 const lineFlow = (id: string) =>
   (props.flows[id] ?? 0) > 1e-7 ? 1 : (props.flows[`${id}-back`] ?? 0) > 1e-7 ? -1 : 0;
 const pipeWidth = (bore: number) => Math.max(4, bore * scale.value);
@@ -379,6 +384,7 @@ defineExpose({ scale });
           :bed="scene.vessels.find((v) => v.vessel.id === d.path.from)!"
           :level="levels[d.path.from] ?? 0"
           :flow="flows[d.path.id] ?? 0"
+          :full-from="fullFrom(d.path.id)"
           :scale="scale"
           :x="X"
           :y="Y"
