@@ -51,6 +51,18 @@ const COMPLETE: Metres = 0.002;
 const mean = (xs: readonly number[]): number | null =>
   xs.length ? xs.reduce((a, b) => a + b, 0) / xs.length : null;
 
+/** First of some rising times that lies after t. */
+function after(times: readonly Seconds[], t: Seconds): Seconds | undefined {
+  let low = 0;
+  let high = times.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (times[mid]! > t) high = mid;
+    else low = mid + 1;
+  }
+  return times[low];
+}
+
 function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   const n = net.vessels.length;
   const v = net.vessels[vessel]!;
@@ -74,23 +86,23 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   for (let r = 0; r < trace.rows; r++) highest = Math.max(highest, trace.levels[r * n + vessel]!);
 
   // Lows: the last moment at the lowest level between a drain and the next flood.
-  const lows: { t: Seconds; level: Metres }[] = [];
-  const lowBetween = (from: Seconds, to: Seconds) => {
+  let row = 0;
+  const lows = floods.map((flood, i) => {
+    const from = i === 0 ? 0 : floods[i - 1]!;
     let level = Infinity;
     let t = from;
-    for (let r = 0; r < trace.rows; r++) {
-      const time = trace.times[r]!;
+    while (row > 0 && trace.times[row - 1]! >= from) row--;
+    for (; row < trace.rows && trace.times[row]! <= flood + 1e-9; row++) {
+      const time = trace.times[row]!;
+      const here = trace.levels[row * n + vessel]!;
       if (time < from - 1e-9) continue;
-      if (time > to + 1e-9) break;
-      const here = trace.levels[r * n + vessel]!;
       if (here < level - SAME_LEVEL) {
         level = here;
         t = time;
       } else if (here <= level + SAME_LEVEL) t = time;
     }
     return { t, level };
-  };
-  floods.forEach((f, i) => lows.push(lowBetween(i === 0 ? 0 : floods[i - 1]!, f)));
+  });
 
   const fills: Seconds[] = [];
   const periods: Seconds[] = [];
@@ -106,13 +118,13 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   const drains: Seconds[] = [];
   const drainedSpans: Seconds[] = [];
   for (const f of falls) {
-    const d = drained.find((x) => x > f);
-    const again = falls.find((x) => x > f);
+    const d = after(drained, f);
+    const again = after(falls, f);
     if (d !== undefined && (again === undefined || d < again || isSiphon)) drains.push(d - f);
   }
+  const rises = marks.filter((c) => c.mark === 'low' && c.rising).map((c) => c.t);
   for (const d of drained) {
-    const up = marks.find((c) => c.mark === 'low' && c.rising && c.t > d);
-    const next = isSiphon ? floods.find((x) => x > d) : up?.t;
+    const next = after(isSiphon ? floods : rises, d);
     if (next !== undefined) drainedSpans.push(next - d);
   }
 
@@ -132,8 +144,9 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
 
   let longestWet = 0;
   floods.forEach((f, i) => {
-    const d = drained.find((x) => x > f);
-    if (i === 0 || drained.some((x) => x > floods[i - 1]! && x < f)) {
+    const d = after(drained, f);
+    const before = i === 0 ? undefined : after(drained, floods[i - 1]!);
+    if (i === 0 || (before !== undefined && before < f)) {
       longestWet = Math.max(longestWet, (d ?? trace.end) - f);
     }
   });

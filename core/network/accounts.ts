@@ -205,26 +205,31 @@ export interface LooseDelivery {
   readonly time: Seconds;
 }
 
+const LOOSE_SLICES = 12;
+
 /** The delivery off at its highest point and the pump left on: what it throws out until it draws air. */
 export function looseDeliveries(net: Network, rest: readonly CubicMetres[]): LooseDelivery[] {
   return pumpsOf(net).map((p) => {
     const v = net.vessels[p.from]!;
-    const left = Math.min(rest[p.from]!, volumeAt(v.room, p.intake));
-    const lost = rest[p.from]! - left;
-    const steps = 12;
+    const least = Math.min(rest[p.from]!, volumeAt(v.room, p.intake));
+    const slice = (rest[p.from]! - least) / LOOSE_SLICES;
+    let left = rest[p.from]!;
     let time = 0;
-    for (let i = 0; i < steps; i++) {
-      const volume = left + (lost * (i + 0.5)) / steps;
-      const q = pumpFlow(net, p, v.floorZ + levelAt(v.room, volume), p.endZ);
-      time += q > 0 ? lost / steps / q : Infinity;
+    // From the top down, until the intake draws air or the falling tank is too low for the pump.
+    for (let i = 0; i < LOOSE_SLICES && slice > 0; i++) {
+      const q = pumpFlow(net, p, v.floorZ + levelAt(v.room, left - slice / 2), p.endZ);
+      if (q <= 0) break;
+      time += slice / q;
+      left -= slice;
     }
+    const lost = rest[p.from]! - left;
     return {
       pump: p.id,
       vessel: v.id,
       lost,
       left,
       shareLeft: rest[p.from]! > 0 ? left / rest[p.from]! : 1,
-      time: lost > 0 ? time : 0,
+      time,
     };
   });
 }
