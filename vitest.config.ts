@@ -1,8 +1,9 @@
 import vue from '@vitejs/plugin-vue';
+import vuetify from 'vite-plugin-vuetify';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue(), vuetify({ autoImport: true })],
   test: {
     include: [
       'core/**/*.test.ts',
@@ -10,6 +11,8 @@ export default defineConfig({
       'server/**/*.test.ts',
       'scripts/**/*.test.ts',
     ],
+    // Vuetify's components bring their styles along.
+    server: { deps: { inline: ['vuetify'] } },
     setupFiles: ['core/testing/setup.ts'],
     testTimeout: 60_000,
   },

@@ -1,4 +1,4 @@
-import type { Seconds } from '../quantity/si.ts';
+import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { floodMark, residueLevel, restVolumes, surfaces } from '../network/statics.ts';
 import { DAY, type Network } from '../network/types.ts';
@@ -147,8 +147,13 @@ function edgesOf(net: Network, end: Seconds): Seconds[] {
  * The day starts at rest at 00:00 with the timers' programme.
  *
  * @param end seconds to simulate, a day unless said otherwise
+ * @param poured volume in each vessel at the start; at rest unless said otherwise
  */
-export function simulate(net: Network, end: Seconds = DAY): DayTrace {
+export function simulate(
+  net: Network,
+  end: Seconds = DAY,
+  poured: readonly CubicMetres[] = restVolumes(net),
+): DayTrace {
   const n = net.vessels.length;
   const run = prepare(net);
   const { modes } = run;
@@ -158,7 +163,7 @@ export function simulate(net: Network, end: Seconds = DAY): DayTrace {
   const edges = edgesOf(net, end);
   const rec = new Recorder(net);
 
-  const start = [...restVolumes(net), 0];
+  const start = [...poured, 0];
   const solver = new Integrator(run, (i, level) =>
     i === n ? 1e-4 : LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
   );

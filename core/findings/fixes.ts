@@ -8,6 +8,7 @@ const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
 /** Findings that only a simulated day can judge. */
 const NEEDS_DAY = new Set(['dry-run', 'spill', 'root-air']);
 const MOST_FIXES = 4;
+const MORE_TURNS = 4;
 
 /** Level that a finding of this key has among some findings; gone counts as fine. */
 function levelOf(findings: readonly Finding[], key: string): Level {
@@ -91,8 +92,17 @@ export function fixesFor(
         k = null;
       }
       if (k === null) continue;
-      const edits = knob.edits(k);
-      const after = judgeWhole(applyEdits(system, edits)).findings;
+      // The whole day may ask for a little more than the statics, which the search went by.
+      let edits = knob.edits(k);
+      let after = judgeWhole(applyEdits(system, edits)).findings;
+      for (
+        let more = 1;
+        more <= MORE_TURNS && RANK[levelOf(after, key)] > RANK[goal] && k + 1 < knob.count;
+        more++
+      ) {
+        edits = knob.edits(++k);
+        after = judgeWhole(applyEdits(system, edits)).findings;
+      }
       const leaves = levelOf(after, key);
       if (RANK[leaves] >= RANK[finding.level]) continue;
       const newStops = after.some((f) => f.level === 'stop' && !stopsBefore.has(keyOf(f)));

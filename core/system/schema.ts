@@ -276,7 +276,9 @@ export const systemSchema = Joi.object({
     .unique('id')
     .required(),
   measurements: Joi.array().items(measurement).max(256).unique('id').required(),
-}).unknown(true);
+})
+  .unknown(true)
+  .required();
 
 /** Words for the place of an error: the name of the vessel or path, and the field's label. */
 function placeInWords(document: unknown, path: readonly (string | number)[]): string {

@@ -1,0 +1,94 @@
+import 'fake-indexeddb/auto';
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { writeSystem } from '../../core/formats/file';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { store } from '../storage/db';
+import { useShelf } from './shelf';
+
+const file = (text: string, name = 'a.json') =>
+  new File([text], name, { type: 'application/json' });
+
+async function emptied() {
+  setActivePinia(createPinia());
+  const rows = await store.list();
+  if (rows.ok) for (const r of rows.value) await store.remove(r.id);
+  await store.setSetting('demos', undefined);
+  return useShelf();
+}
+
+describe('the shelf', () => {
+  let shelf: ReturnType<typeof useShelf>;
+  beforeEach(async () => {
+    shelf = await emptied();
+  });
+  const names = () => shelf.systems.map((s) => s.name);
+
+  it('holds the three demo systems at first, in the same format as saved files', async () => {
+    await shelf.load();
+    expect(names().sort()).toEqual(['Potting-shed pair', 'The first attempt', 'Under-stairs tray']);
+    for (const s of shelf.systems)
+      expect(s.document).toMatchObject({ kind: 'mizuna-system', id: s.id });
+  });
+
+  it('does not bring deleted demos back by itself, but on request', async () => {
+    await shelf.load();
+    for (const s of [...shelf.systems]) await shelf.remove(s.id);
+    setActivePinia(createPinia());
+    shelf = useShelf();
+    await shelf.load();
+    expect(names()).toEqual([]);
+    await shelf.bringDemos();
+    expect(names()).toHaveLength(3);
+  });
+
+  it('makes systems with names of their own', async () => {
+    const a = await shelf.make('bed-over-tank');
+    const b = await shelf.make('bed-over-tank');
+    expect(a).not.toBe(b);
+    expect(names()).toEqual(['Bed over tank, bell siphon 2', 'Bed over tank, bell siphon']);
+    const kept = await store.get(b);
+    expect(kept.ok && kept.value?.document.layout).toBe('bed-over-tank');
+  });
+
+  it('copies into a system that shares nothing', async () => {
+    const id = await shelf.make('tray-over-reservoir');
+    await shelf.duplicate(id);
+    const [copy, source] = shelf.systems;
+    expect(copy!.name).toBe('Flood tray over reservoir, timer, copy');
+    expect(copy!.id).not.toBe(source!.id);
+    expect(copy!.document.vessels).toEqual(source!.document.vessels);
+    expect(copy!.document.vessels).not.toBe(source!.document.vessels);
+    await shelf.duplicate('nowhere');
+    expect(shelf.systems).toHaveLength(2);
+  });
+
+  it('deletes, and puts back with everything', async () => {
+    const id = await shelf.make('bed-over-tank');
+    const undo = await shelf.remove(id);
+    expect(await store.get(id)).toEqual({ ok: true, value: undefined });
+    await undo();
+    const kept = await store.get(id);
+    expect(kept.ok && kept.value?.name).toBe('Bed over tank, bell siphon');
+    expect(names()).toHaveLength(1);
+  });
+
+  it('takes a file in; the same again is not doubled, another with its id stands beside it', async () => {
+    const document = bedOverTank('mine', 'Mine');
+    expect(await shelf.openFile(file(writeSystem(document)))).toBe('mine');
+    expect(await shelf.openFile(file(writeSystem(document)))).toBe('mine');
+    expect(names()).toEqual(['Mine']);
+    const other = await shelf.openFile(file(writeSystem({ ...document, layout: 'other' })));
+    expect(other).not.toBe('mine');
+    expect(names()).toEqual(['Mine 2', 'Mine']);
+  });
+
+  it('says why a file is refused, and forgets it with the next', async () => {
+    expect(await shelf.openFile(file('{', 'half.json'))).toBeNull();
+    expect(shelf.refused).toMatch(/^half\.json: .*breaks off/);
+    expect(shelf.systems).toHaveLength(0);
+    await shelf.openFile(file(writeSystem(bedOverTank('x', 'X'))));
+    expect(shelf.refused).toBe('');
+    expect(await shelf.openFile(null)).toBeNull();
+  });
+});

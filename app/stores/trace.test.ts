@@ -1,0 +1,168 @@
+import 'fake-indexeddb/auto';
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { simulate } from '../../core/day';
+import { fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
+import { assess } from '../../core/network';
+import { applyEdits, readAt, type SystemDocument } from '../../core/system';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { store } from '../storage/db';
+import { useSystem } from './system';
+import { useTrace } from './trace';
+
+/** Stands in for the worker: the same work, answered when the test lets it. */
+const asked: { crest: unknown; answer: () => void }[] = [];
+let hold = false;
+let broken = false;
+vi.mock('../workers/client', () => ({
+  dayWorker: () => ({
+    async day(_: number, system: SystemDocument) {
+      const crest = readAt(system, 'paths.siphon.crest');
+      if (hold) await new Promise<void>((answer) => asked.push({ crest, answer }));
+      else asked.push({ crest, answer: () => undefined });
+      if (broken) throw new Error('gone');
+      const a = assess(system);
+      const trace = simulate(a.net);
+      return { trace, day: summarise(a, trace), took: 1 };
+    },
+    async fixes(_: number, system: SystemDocument) {
+      const { findings } = judgeWhole(system);
+      const out: Record<string, Fix[]> = {};
+      for (const f of findings)
+        if (f.level !== 'fine') out[keyOf(f)] = fixesFor(system, f, findings);
+      return out;
+    },
+  }),
+}));
+
+async function opened(document: SystemDocument) {
+  await store.put({
+    id: document.id,
+    name: document.name,
+    updated: 1,
+    document,
+    past: [],
+    future: [],
+  });
+  const system = useSystem();
+  const trace = useTrace();
+  await system.open(document.id);
+  return { system, trace };
+}
+const settled = (trace: ReturnType<typeof useTrace>) =>
+  vi.waitFor(() => expect(trace.busy).toBe(false), { timeout: 10_000 });
+
+describe('the day on the screen', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia());
+    asked.length = 0;
+    hold = false;
+    broken = false;
+  });
+
+  it('findings are there at once, those of the day when it is', async () => {
+    hold = true;
+    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    expect(trace.findings.map((f) => f.id)).toContain('reserve');
+    expect(trace.findings.map((f) => f.id)).not.toContain('dry-run');
+    asked[0]!.answer();
+    await settled(trace);
+    expect(trace.findings.map((f) => f.id)).toContain('dry-run');
+    expect(trace.trace!.rows).toBeGreaterThan(100);
+  });
+
+  it('the newest request wins: what came between is never simulated', async () => {
+    hold = true;
+    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    await vi.waitFor(() => expect(asked).toHaveLength(1));
+    for (const to of [0.23, 0.22, 0.21, 0.2]) {
+      system.commit([{ at: 'paths.siphon.crest', to }], 'shorter');
+      await Promise.resolve();
+    }
+    asked[0]!.answer();
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    asked[1]!.answer();
+    await settled(trace);
+    expect(asked.map((x) => x.crest)).toEqual([0.235, 0.2]);
+    expect(trace.day!.metrics.beds[0]!.highest).toBeLessThan(0.215);
+  });
+
+  it('fixes follow, and go with the next edit until they are found anew', async () => {
+    const { system, trace } = await opened(
+      applyEdits(bedOverTank('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
+    );
+    await vi.waitFor(() => expect(trace.fixesReady).toBe(true), { timeout: 10_000 });
+    const fix = trace.fixes['loose-delivery/lift']![0]!;
+    system.commit(fix.edits, 'raise');
+    await Promise.resolve();
+    expect(trace.fixesReady).toBe(false);
+    expect(trace.findings.find((f) => f.id === 'loose-delivery')!.level).toBe('fine');
+  });
+
+  it('shows levels between rows, and both sides of a switch', async () => {
+    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    await settled(trace);
+    const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
+    trace.seek(start.t - 0.5);
+    const before = trace.moment!;
+    trace.seek(start.t + 0.5);
+    const after = trace.moment!;
+    expect(after.flows.siphon!).toBeGreaterThan(3 * before.flows.siphon!);
+    expect(Math.abs(after.levels.bed! - before.levels.bed!)).toBeLessThan(0.003);
+    trace.seek(0);
+    expect(trace.moment!.volumes.tank).toBeCloseTo(0.62, 9);
+  });
+
+  it('steps from event to event and stays within the day', async () => {
+    const { trace } = await opened(trayOverReservoir('tray', 'Tray'));
+    await settled(trace);
+    trace.seek(0);
+    trace.step(1);
+    expect(trace.time).toBe(6 * 3600);
+    trace.step(1);
+    expect(trace.time).toBe(6 * 3600 + 360);
+    trace.step(-1);
+    trace.step(-1);
+    expect(trace.time).toBe(0);
+    trace.seek(1e9);
+    expect(trace.time).toBe(86400);
+    trace.step(1);
+    expect(trace.time).toBe(86400);
+  });
+
+  it('a busy bed is looked at by the hour, a slow one by the day; the window follows the moment', async () => {
+    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    await settled(trace);
+    expect(trace.span).toBe(3600);
+    trace.seek(40_000);
+    expect(trace.from).toBeLessThan(40_000);
+    expect(trace.from + trace.span).toBeGreaterThan(40_000);
+    trace.look(86400);
+    expect(trace.from).toBe(0);
+    system.close();
+    const second = await opened(trayOverReservoir('tray', 'Tray'));
+    await settled(second.trace);
+    expect(second.trace.span).toBe(86400);
+  });
+
+  it('an added part does away with the old day until the new one is there', async () => {
+    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    await settled(trace);
+    hold = true;
+    system.commit([{ at: 'paths.spare', to: undefined }], 'taken out');
+    await vi.waitFor(() => expect(trace.trace).toBeNull());
+    asked[asked.length - 1]!.answer();
+    await vi.waitFor(() => expect(trace.trace).not.toBeNull(), { timeout: 10_000 });
+    expect(trace.trace!.paths).not.toContain('spare');
+  });
+
+  it('a worker that fails is said plainly, and the figures without time stay', async () => {
+    broken = true;
+    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    await settled(trace);
+    expect(trace.trouble).toMatch(/could not be worked out/);
+    expect(trace.findings.map((f) => f.id)).toContain('reserve');
+  });
+});

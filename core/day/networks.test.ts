@@ -1,0 +1,282 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { switchesInOrder } from '../testing/switches.ts';
+import { anyNetwork } from '../testing/anyNetwork.ts';
+import { straight } from '../testing/networks.ts';
+import type { NetPath, Network } from '../network/types.ts';
+import { SQRT_2G, boreArea } from '../water/constants.ts';
+import { volumeAt } from '../water/vessel.ts';
+import { simulate } from './simulate.ts';
+import { fixedSteps } from './testing/fixedStep.ts';
+
+const HOUR = 3600;
+
+describe('networks of any make-up', () => {
+  it('keep their water, to the drop and below, for a day', () => {
+    fc.assert(
+      fc.property(anyNetwork, (net) => {
+        const trace = simulate(net);
+        const poured = net.vessels.reduce((sum, v) => sum + v.initial, 0);
+        expect(Math.abs(trace.balanceError)).toBeLessThan(1e-9 * Math.max(1, poured));
+        expect(trace.volumes.reduce((a, b) => Math.min(a, b), 0)).toBeGreaterThan(-1e-9);
+        expect(trace.spilled).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 60, seed: 21 },
+    );
+  });
+
+  it('have rows in order, one volume for one level, and flows that explain the change', () => {
+    fc.assert(
+      fc.property(anyNetwork, (net) => {
+        const trace = simulate(net, 2 * HOUR);
+        const n = net.vessels.length;
+        for (let r = 0; r < trace.rows; r++) {
+          if (r > 0) expect(trace.times[r]!).toBeGreaterThanOrEqual(trace.times[r - 1]!);
+          net.vessels.forEach((v, i) => {
+            const volume = trace.volumes[r * n + i]!;
+            expect(Math.abs(volumeAt(v.room, trace.levels[r * n + i]!) - volume)).toBeLessThan(
+              1e-9,
+            );
+          });
+        }
+        expect(trace.times[trace.rows - 1]).toBe(trace.end);
+      }),
+      { numRuns: 40, seed: 4 },
+    );
+  });
+
+  it('never send water up a path by itself', () => {
+    fc.assert(
+      fc.property(anyNetwork, (net) => {
+        const trace = simulate(net, 2 * HOUR);
+        const width = net.paths.length + net.vessels.length;
+        for (let i = 0; i < trace.rows * width; i++)
+          expect(trace.flows[i]!).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 30, seed: 8 },
+    );
+  });
+
+  it('come out as by plain fixed steps', () => {
+    fc.assert(
+      fc.property(anyNetwork, (net) => {
+        const end = 1500;
+        const fast = simulate(net, end);
+        const plain = fixedSteps(net, end, 0.05);
+        // Two switches that nearly meet may fall either way; such a case is no measure of accuracy.
+        fc.pre(switchesInOrder(fast.events) === switchesInOrder(plain.events));
+        const n = net.vessels.length;
+        const last = (trace: typeof fast, i: number) => trace.volumes[(trace.rows - 1) * n + i]!;
+        net.vessels.forEach((_, i) => {
+          const scale = Math.max(0.01, plain.volumes[i]!);
+          expect(Math.abs(last(fast, i) - plain.volumes[i]!)).toBeLessThan(0.01 * scale + 1e-3);
+        });
+        expect(Math.abs(fast.spilled - plain.spilled)).toBeLessThan(0.01 * plain.spilled + 1e-3);
+      }),
+      { numRuns: 12, seed: 13 },
+    );
+  });
+});
+
+/** Two straight vessels, the upper one emptying into the lower. */
+function pairOf(
+  path: NetPath,
+  upper: { area: number; initial: number },
+  spans: [number, number][] | null = [],
+): Network {
+  const common = { rimWidth: 4, rimTo: -1, floodLevel: null };
+  return {
+    temperature: 20,
+    controls: [{ id: 'c', spans }],
+    paths: [path],
+    vessels: [
+      {
+        id: 'up',
+        name: 'Upper',
+        floorZ: 2,
+        height: 1,
+        room: straight(upper.area, 1),
+        initial: upper.initial,
+        bed: true,
+        ...common,
+      },
+      {
+        id: 'low',
+        name: 'Lower',
+        floorZ: 0,
+        height: 1.5,
+        room: straight(1, 1.5),
+        initial: 0.2,
+        bed: false,
+        ...common,
+      },
+    ],
+  };
+}
+
+describe('cases with a solution on paper', () => {
+  it('a vessel empties through a hole by Torricelli', () => {
+    const d = 0.012;
+    const area = 0.5;
+    const net = pairOf(
+      { kind: 'hole', id: 'h', name: 'Hole', from: 0, to: 1, level: 0, diameter: d },
+      { area, initial: 0.25 },
+    );
+    // √h falls in a straight line: t = 2A/(C·a·√2g)·(√h₀ − √h₁), h to the hole's centre
+    const k = (0.61 * boreArea(d) * SQRT_2G) / (2 * area);
+    const h0 = 0.5 - d / 2;
+    for (const t of [200, 600, 1000]) {
+      const trace = simulate(net, t, [0.25, 0.2]);
+      const level = trace.levels[(trace.rows - 1) * 2]!;
+      expect(level).toBeCloseTo((Math.sqrt(h0) - k * t) ** 2 + d / 2, 3);
+    }
+  });
+
+  it('a covered pump on a flat line fills at its own rate: level rises in a straight line', () => {
+    const q = 1e-4;
+    const net = pairOf(
+      {
+        kind: 'pump',
+        id: 'p',
+        name: 'Pump',
+        from: 1,
+        to: 0,
+        control: 0,
+        // So strong a head that lift and losses hardly matter: the flow is the box's greatest.
+        figures: { maxHead: 4000, maxFlow: q, wear: 0 },
+        line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
+        intake: 0.01,
+        cover: 0.035,
+        endZ: 2.9,
+        power: 0,
+      },
+      { area: 0.5, initial: 0 },
+      [[100, 700]],
+    );
+    const trace = simulate(net, 1000);
+    const rows = trace.rows - 1;
+    expect(trace.volumes[rows * 2]!).toBeCloseTo(600 * q, 4);
+    expect(trace.events.map((e) => [e.kind, e.t])).toEqual([
+      ['pump-on', 100],
+      ['pump-off', 700],
+    ]);
+  });
+
+  it('a pump stops at the very moment its intake is uncovered', () => {
+    const q = 2e-4;
+    const net = pairOf(
+      {
+        kind: 'pump',
+        id: 'p',
+        name: 'Pump',
+        from: 1,
+        to: 0,
+        control: 0,
+        figures: { maxHead: 4000, maxFlow: q, wear: 0 },
+        line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
+        intake: 0.12,
+        cover: 0.145,
+        endZ: 2.9,
+        power: 0,
+      },
+      { area: 0.5, initial: 0 },
+      null,
+    );
+    const dry = simulate(net, 1000).events.find((e) => e.kind === 'pump-dry')!;
+    // 0.2 m³ on 1 m² down to 0.12 m: 0.08 m³ at 0.2 L/s
+    expect(dry.t).toBeCloseTo(400, 0);
+    expect(dry.level).toBeCloseTo(0.12, 7);
+  });
+
+  it('an overflow settles where weir and inflow agree', () => {
+    const q = 2e-4;
+    const mouth = 0.06;
+    const drain: NetPath = {
+      kind: 'drain',
+      id: 'd',
+      name: 'Drain',
+      from: 0,
+      to: 1,
+      crest: 0.2,
+      mouth,
+      bore: mouth,
+      pipe: { bore: mouth, length: 0.5, roughness: 1.5e-6, sumK: 0.5 },
+      outletZ: 1.5,
+      siphon: false,
+      prime: null,
+    };
+    const net = pairOf(drain, { area: 0.4, initial: 0.08 }, null);
+    const fed: Network = {
+      ...net,
+      paths: [
+        drain,
+        {
+          kind: 'pump',
+          id: 'p',
+          name: 'Pump',
+          from: 1,
+          to: 0,
+          control: 0,
+          figures: { maxHead: 4000, maxFlow: q, wear: 0 },
+          line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
+          intake: 0,
+          cover: 0.025,
+          endZ: 2.9,
+          power: 0,
+        },
+      ],
+    };
+    const trace = simulate(fed, 2 * HOUR);
+    // h = (Q/(⅔·0.6·√2g·π·D))^(2/3)
+    const head = (q / (0.4 * SQRT_2G * Math.PI * mouth)) ** (2 / 3);
+    expect(trace.levels[(trace.rows - 1) * 2]!).toBeCloseTo(0.2 + head, 4);
+    // Held steady by a weir the solver takes long strides.
+    expect(trace.steps).toBeLessThan(120);
+  });
+
+  it('a siphon empties a vessel in the time that the integral gives', () => {
+    const bore = 0.025;
+    const area = 0.3;
+    const pipe = { bore, length: 0.8, roughness: 1.5e-6, sumK: 2 };
+    const start = 1e-5;
+    const net = pairOf(
+      {
+        kind: 'drain',
+        id: 's',
+        name: 'Siphon',
+        from: 0,
+        to: 1,
+        crest: 0.3,
+        mouth: 0.04,
+        bore,
+        pipe,
+        outletZ: 1.6,
+        siphon: true,
+        prime: {
+          start: { low: start, expected: start, high: start },
+          breakLevel: 0.05,
+          efficiency: 0.85,
+        },
+      },
+      { area, initial: 0.31 * area },
+    );
+    const events = simulate(net, HOUR, [0.31 * area, 0.2]).events.filter((e) => e.where === 's');
+    expect(events.map((e) => e.kind)).toEqual(['siphon-starts', 'siphon-stops']);
+    // With f held at 0.024: Q = η·A·√(2gH/(3 + f·L/d)), t = area/(η·A·√(2g/(3+fL/d)))·2(√H₀ − √H₁)
+    const k = 0.85 * boreArea(bore) * Math.sqrt((2 * 9.80665) / (3 + (0.024 * 0.8) / bore));
+    const wanted = ((2 * area) / k) * (Math.sqrt(0.31 + 0.4) - Math.sqrt(0.05 + 0.4));
+    const took = events[1]!.t - events[0]!.t;
+    expect(Math.abs(took / wanted - 1)).toBeLessThan(0.02);
+  });
+
+  it('what stands above the rim runs off at once, and only that', () => {
+    const net = pairOf(
+      { kind: 'hole', id: 'h', name: 'Hole', from: 0, to: 1, level: 0.9, diameter: 0.004 },
+      { area: 0.5, initial: 0.6 },
+    );
+    const trace = simulate(net, HOUR, [0.6, 0.2]);
+    expect(trace.spilled).toBeGreaterThan(0.09);
+    expect(trace.spilled).toBeLessThan(0.1001);
+    expect(trace.events.map((e) => e.kind)).toContain('rim-over');
+  });
+});
