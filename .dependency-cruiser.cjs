@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'core-uses-no-interface-package',
       severity: 'error',
-      from: { path: '^core/', pathNot: '(testing/|\\.test\\.ts$)' },
+      from: { path: '^core/', pathNot: '(test/|\\.test\\.ts$)' },
       to: { path: 'node_modules', pathNot: 'node_modules/joi' },
     },
     {
@@ -53,13 +53,13 @@ module.exports = {
     {
       name: 'no-test-code-in-the-product',
       severity: 'error',
-      from: { path: '^(core|app|server)/', pathNot: '(testing/|\\.test\\.ts$)' },
-      to: { path: '(testing/|\\.test\\.ts$)' },
+      from: { path: '^(core|app|server)/', pathNot: '(test/|\\.test\\.ts$)' },
+      to: { path: '(test/|\\.test\\.ts$)' },
     },
     ...order.map((name) => ({
       name: `core-${name}-looks-back-only`,
       severity: 'error',
-      from: { path: `^core/${name}/`, pathNot: '\\.test\\.ts$|/testing/' },
+      from: { path: `^core/${name}/`, pathNot: '\\.test\\.ts$|/test/' },
       to: { path: `^core/(${order.filter((o) => rank(o) > rank(name)).join('|') || 'none'})/` },
     })),
   ],

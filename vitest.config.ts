@@ -13,7 +13,7 @@ export default defineConfig({
     ],
     // Vuetify's components bring their styles along.
     server: { deps: { inline: ['vuetify'] } },
-    setupFiles: ['core/testing/setup.ts'],
+    setupFiles: ['core/test/setup.ts'],
     testTimeout: 60_000,
   },
 });

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { prepare } from '../core/day/flows.ts';
 import { metricsOf, simulate } from '../core/day/index.ts';
-import { fixedSteps } from '../core/day/testing/fixedStep.ts';
+import { fixedSteps } from '../core/day/test/fixedStep.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
 import { readSystem } from '../core/formats/file.ts';
 import { assess, compile } from '../core/network/index.ts';

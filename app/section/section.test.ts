@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../../core/network';
-import { anySystem } from '../../core/testing/systems';
+import { anySystem } from '../../core/test/systems';
 import { applyEdits } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { handlesOf, snapped, spread } from './handles';

@@ -5,14 +5,14 @@ import { drainTime, fillTime } from '../network/statics.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { applyEdits } from '../system/edit.ts';
-import check from '../testing/check-values.json' with { type: 'json' };
-import { checkNetwork } from '../testing/networks.ts';
-import { anySystem } from '../testing/systems.ts';
+import check from '../test/check-values.json' with { type: 'json' };
+import { checkNetwork } from '../test/networks.ts';
+import { anySystem } from '../test/systems.ts';
 import { metricsOf } from './metrics.ts';
 import { simulate } from './simulate.ts';
 import { lookUp, tabulate } from './table.ts';
 import { factor, solve } from './linear.ts';
-import { fixedSteps } from './testing/fixedStep.ts';
+import { fixedSteps } from './test/fixedStep.ts';
 
 const KIND: Record<string, string> = {
   'siphon primes': 'siphon-starts',

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { switchesInOrder } from '../testing/switches.ts';
-import { anyNetwork } from '../testing/anyNetwork.ts';
-import { straight } from '../testing/networks.ts';
+import { switchesInOrder } from '../test/switches.ts';
+import { anyNetwork } from '../test/anyNetwork.ts';
+import { straight } from '../test/networks.ts';
 import type { NetPath, Network } from '../network/types.ts';
 import { SQRT_2G, boreArea } from '../water/constants.ts';
 import { volumeAt } from '../water/vessel.ts';
 import { simulate } from './simulate.ts';
-import { fixedSteps } from './testing/fixedStep.ts';
+import { fixedSteps } from './test/fixedStep.ts';
 
 const HOUR = 3600;
 

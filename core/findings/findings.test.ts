@@ -6,7 +6,7 @@ import { readSystem } from '../formats/file.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { anySystem } from '../testing/systems.ts';
+import { anySystem } from '../test/systems.ts';
 import { fixesFor, judge, judgeWhole, keyOf, remindersOf, type Level } from './index.ts';
 
 const LH = 1 / 3.6e6;

@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { readSystem } from '../formats/file.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
-import { anySystem } from '../testing/systems.ts';
-import guide from '../testing/small-unit-guide.json' with { type: 'json' };
+import { anySystem } from '../test/systems.ts';
+import guide from '../test/small-unit-guide.json' with { type: 'json' };
 import {
   assess,
   compile,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { anySystem } from '../testing/systems.ts';
+import { anySystem } from '../test/systems.ts';
 import { FIELDS, applyEdits, fieldAt, rangeOf, readAt, type SystemDocument } from './index.ts';
 import { bedOverTank } from './layouts/pair.ts';
 import { trayOverReservoir } from './layouts/tray.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { PIPES, MEDIA, FITTINGS, TIMERS } from '../catalogue/index.ts';
 import { LARGEST_FILE, readSystem, writeSystem } from '../formats/file.ts';
-import { anySystem } from '../testing/systems.ts';
+import { anySystem } from '../test/systems.ts';
 import {
   LAYOUTS,
   applyEdits,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import check from '../testing/check-values.json' with { type: 'json' };
+import check from '../test/check-values.json' with { type: 'json' };
 import { ballValveK, SMOOTH_ROUGHNESS } from '../catalogue/index.ts';
 import {
   GRAVITY,

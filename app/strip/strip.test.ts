@@ -1,0 +1,88 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { nextTick } from 'vue';
+import { simulate } from '../../core/day';
+import { summarise } from '../../core/findings';
+import { assess } from '../../core/network';
+import type { SystemDocument } from '../../core/system';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+import { freshStores, mountIt } from '../test/mountIt';
+import DayStrip from './DayStrip.vue';
+
+/** The strip with a day that is already there. */
+async function strip(document: SystemDocument) {
+  const system = useSystem();
+  const trace = useTrace();
+  system.document = document;
+  await nextTick();
+  const a = assess(document);
+  trace.trace = simulate(a.net);
+  trace.day = summarise(a, trace.trace);
+  trace.busy = false;
+  const w = mountIt(DayStrip);
+  await nextTick();
+  return { w, trace, slider: w.find('[role="slider"]') };
+}
+
+describe('the day strip', () => {
+  beforeEach(freshStores);
+
+  it('has a bar for every program, a line for every vessel, a tick for every event', async () => {
+    const { w } = await strip(trayOverReservoir('t', 'T'));
+    expect(w.findAll('rect.bar')).toHaveLength(8);
+    expect(w.findAll('polyline.bed')).toHaveLength(1);
+    expect(w.findAll('polyline.tank')).toHaveLength(1);
+    expect(w.findAll('.event').length).toBeGreaterThanOrEqual(8);
+    expect(w.find('.event title').text()).toMatch(/^06:00 pump on, Fill line/);
+  });
+
+  it('says the moment, what goes on and the levels', async () => {
+    const { trace, slider } = await strip(bedOverTank('a', 'A'));
+    const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
+    trace.seek(start.t + 30);
+    await nextTick();
+    expect(slider.attributes('aria-valuetext')).toMatch(
+      /^00:05:\d\d\. Bell siphon: siphon starts 30 s ago\. Fish tank \d+ mm · Bed \d+ mm$/,
+    );
+  });
+
+  it('moves by arrow keys, to events by up and down, to the ends', async () => {
+    const { trace, slider } = await strip(trayOverReservoir('t', 'T'));
+    trace.seek(0);
+    await slider.trigger('keydown', { key: 'ArrowUp' });
+    expect(trace.time).toBe(21600);
+    await slider.trigger('keydown', { key: 'ArrowRight' });
+    expect(trace.time).toBe(21600 + 360);
+    await slider.trigger('keydown', { key: 'ArrowRight', shiftKey: true });
+    expect(trace.time).toBe(21600 + 3960);
+    await slider.trigger('keydown', { key: 'ArrowDown' });
+    expect(trace.time).toBeCloseTo(21960, 6);
+    await slider.trigger('keydown', { key: 'End' });
+    expect(trace.time).toBe(86400);
+    await slider.trigger('keydown', { key: 'Home' });
+    expect(trace.time).toBe(0);
+  });
+
+  it('looks at a day, six hours or one', async () => {
+    const { w, trace } = await strip(trayOverReservoir('t', 'T'));
+    const buttons = w.findAll('.windows button');
+    expect(buttons.map((b) => b.text())).toEqual(['24 h', '6 h', '1 h']);
+    await buttons[2]!.trigger('click');
+    expect(trace.span).toBe(3600);
+    expect(buttons[2]!.attributes('aria-pressed')).toBe('true');
+    expect(w.findAll('rect.bar').length).toBeLessThan(8);
+  });
+
+  it('a long day of many cycles stays a short line', async () => {
+    const { w, trace } = await strip(bedOverTank('a', 'A'));
+    trace.look(86400);
+    await nextTick();
+    const points = w.find('polyline.bed').attributes('points')!.split(' ');
+    expect(points.length).toBeGreaterThan(400);
+    expect(points.length).toBeLessThan(8000);
+  });
+});
