@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js';
-import { useEventListener, useMediaQuery } from '@vueuse/core';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { format } from '../../core/quantity';
@@ -18,6 +18,7 @@ import { useTrace } from '../stores/trace';
 import { useWorking } from '../stores/working';
 import DayStrip from '../strip/DayStrip.vue';
 import KeysDialog from './KeysDialog.vue';
+import { STAGE_KEY, useDesignKeys } from './keys';
 
 /** One system: the living drawing, the day under it, the stage's panel and the findings beside it. */
 const props = defineProps<{ id: string; stage?: string }>();
@@ -33,7 +34,6 @@ const PANELS = {
   drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
 };
 const NAMES: Record<Stage, string> = { vessels: 'Vessels', lift: 'Lift', drain: 'Fill & drain' };
-const KEY: Record<Stage, number> = { vessels: 2, lift: 3, drain: 4 };
 /** Stage on which a finding is worked at. */
 const STAGE_OF: Record<string, Stage> = {
   reserve: 'vessels',
@@ -106,46 +106,7 @@ const saved = computed(
   () => ({ saved: 'kept', saving: 'keeping', failed: 'not kept' })[system.saving],
 );
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const mod = event.ctrlKey || event.metaKey;
-  const target = event.target as HTMLElement;
-  const typing = target.closest('input, textarea, [contenteditable="true"]');
-  if (mod && event.key.toLowerCase() === 'z' && !typing) {
-    event.preventDefault();
-    if (event.shiftKey) system.redo();
-    else system.undo();
-    return;
-  }
-  if (mod && event.key.toLowerCase() === 'y' && !typing) {
-    event.preventDefault();
-    system.redo();
-    return;
-  }
-  if (mod && event.key.toLowerCase() === 's') {
-    event.preventDefault();
-    if (system.document) void saveFile(system.document);
-    return;
-  }
-  if (mod || event.altKey || !settings.singleKeys) return;
-  const takes = target.closest(
-    'input, textarea, select, button, a, summary, [contenteditable="true"], [role="slider"], [role="menu"], [role="listbox"], [role="combobox"], [role="dialog"], .v-overlay',
-  );
-  if (takes) return;
-  const at = STAGES.find((s) => String(KEY[s]) === event.key);
-  if (at) return go(at);
-  const acts: Record<string, () => void> = {
-    ' ': () => trace.play(),
-    ArrowLeft: () => trace.step(-1),
-    ArrowRight: () => trace.step(1),
-    u: () => settings.nextUnits(),
-    U: () => settings.nextUnits(),
-    '?': () => (keys.value = true),
-  };
-  const act = acts[event.key];
-  if (!act) return;
-  event.preventDefault();
-  act();
-});
+useDesignKeys({ go, showKeys: () => (keys.value = true) });
 
 const reminders = computed(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
@@ -218,7 +179,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         :aria-current="s === stage ? 'page' : undefined"
         @click="go(s)"
       >
-        <b>{{ KEY[s] }}</b>
+        <b>{{ STAGE_KEY[s] }}</b>
         <span>{{ NAMES[s] }}</span>
         <i v-if="stops(s)" class="stops"
           >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
@@ -412,12 +373,16 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
   justify-items: start;
 }
 .phone {
+  flex: none;
   display: flex;
   flex-direction: column;
   height: auto;
   min-height: 100dvh;
   overflow: visible;
   padding-bottom: 62px;
+}
+.phone > * {
+  flex: none;
 }
 .phone .name {
   flex: 1 1 auto;
@@ -456,6 +421,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
   border-top-color: var(--water);
 }
 .phone .side {
+  display: block;
   border-left: 0;
   border-top: 1px solid var(--rule);
 }

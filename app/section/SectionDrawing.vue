@@ -3,12 +3,14 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref, useId, watch } from 'vue';
 import type { Assessment } from '../../core/network';
 import { format } from '../../core/quantity';
-import { fishIn, type SystemDocument } from '../../core/system';
+import type { SystemDocument } from '../../core/system';
 import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import SectionDrain from './SectionDrain.vue';
 import SectionHandle from './SectionHandle.vue';
 import SectionLens from './SectionLens.vue';
+import SectionLife from './SectionLife.vue';
+import SectionRuler from './SectionRuler.vue';
 import { handlesOf, spread, type Handle } from './handles';
 import { halfWidthAt, sceneOf, type Placed, type Point } from './scene';
 
@@ -102,24 +104,6 @@ const small = computed(() => Math.min(1, Math.max(0.45, scale.value / 300)));
 
 const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));
 
-/** Marks of the ruler, with a number at the longer ones. */
-const ruler = computed(() => {
-  const inches = settings.units !== 'metric';
-  const step = inches ? 0.0254 * 3 : 0.05;
-  const every = inches ? 4 : scale.value > 160 ? 2 : 4;
-  const top = extent.value.maxZ + 0.05;
-  const out: { y: number; long: boolean; text: string }[] = [];
-  for (let i = 0; i * step <= top; i++) {
-    const long = i % every === 0;
-    out.push({
-      y: Y(i * step),
-      long,
-      text: long ? (inches ? `${i * 3} in` : String(Math.round(i * step * 1000))) : '',
-    });
-  }
-  return out;
-});
-
 /** Legs under what does not stand on the ground. */
 const legs = computed(() =>
   scene.value.vessels
@@ -130,40 +114,6 @@ const legs = computed(() =>
       x2: X(p.centre + p.bottom - 0.02),
       y: Y(p.vessel.floor),
     })),
-);
-
-const fish = computed(() =>
-  scene.value.vessels.flatMap((p) => {
-    const { count } = fishIn(props.system, p.vessel.id);
-    const level = levelOf(p);
-    const shown = Math.min(count, 7);
-    return Array.from({ length: shown }, (_, i) => ({
-      key: `${p.vessel.id}${i}`,
-      x: X(p.left + (p.right - p.left) * (0.3 + (0.62 * ((i * 5) % 7)) / 7)),
-      y: Math.min(
-        Y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
-        Y(p.vessel.floor) - 6 * small.value,
-      ),
-      flip: i % 2 === 0,
-    }));
-  }),
-);
-
-const sprigs = computed(() =>
-  scene.value.vessels.flatMap((p) => {
-    const media = p.vessel.media;
-    if (!media) return [];
-    const n = Math.max(2, Math.floor((p.right - p.left - 0.24) / 0.16));
-    const drains = scene.value.drains.filter((d) => d.path.from === p.vessel.id).map((d) => d.x);
-    return Array.from({ length: n }, (_, i) => p.left + 0.16 + (i * (p.right - p.left - 0.24)) / n)
-      .filter((x) => drains.every((d) => Math.abs(d - x) > 0.09))
-      .map((x, i) => ({
-        key: `${p.vessel.id}${i}`,
-        x: X(x),
-        y: Y(p.vessel.floor + media.top),
-        size: (0.075 + 0.02 * ((i * 7) % 3)) * scale.value,
-      }));
-  }),
 );
 
 const streams = computed(() => {
@@ -278,25 +228,14 @@ defineExpose({ scale });
           :y1="ground + 1.5"
           :y2="ground + 1.5"
         />
-        <g v-if="live" class="ruler">
-          <line
-            :x1="margin.left - 24"
-            :x2="margin.left - 24"
-            :y1="ground"
-            :y2="Y(extent.maxZ + 0.05)"
-          />
-          <template v-for="(m, i) in ruler" :key="i">
-            <line
-              :x1="margin.left - 24"
-              :x2="margin.left - (m.long ? 14 : 19)"
-              :y1="m.y"
-              :y2="m.y"
-            />
-            <text v-if="m.text && !compact" :x="margin.left - 28" :y="m.y + 4" text-anchor="end">
-              {{ m.text }}
-            </text>
-          </template>
-        </g>
+        <SectionRuler
+          v-if="live"
+          :top="extent.maxZ + 0.05"
+          :x="margin.left - 24"
+          :y="Y"
+          :scale="scale"
+          :numbered="!compact"
+        />
 
         <g v-for="l in legs" :key="l.id" class="legs">
           <rect :x="l.x1 - 3" :y="l.y" width="6" :height="Math.max(0, ground - l.y)" />
@@ -321,25 +260,15 @@ defineExpose({ scale });
           />
         </g>
 
-        <g
-          v-for="f in fish"
-          :key="f.key"
-          class="fish"
-          :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -small : small} ${small})`"
-        >
-          <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
-          <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
-        </g>
-        <g
-          v-for="sp in sprigs"
-          :key="sp.key"
-          class="sprig"
-          :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"
-        >
-          <path
-            d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"
-          />
-        </g>
+        <SectionLife
+          :system="system"
+          :scene="scene"
+          :level-of="levelOf"
+          :scale="scale"
+          :small="small"
+          :x="X"
+          :y="Y"
+        />
 
         <line
           v-for="s in streams"
@@ -449,14 +378,6 @@ svg {
   stroke: var(--text);
   stroke-width: 3;
 }
-.ruler line {
-  stroke: var(--quiet);
-  stroke-width: 1;
-}
-.ruler text {
-  font-size: 11px;
-  fill: var(--quiet);
-}
 .legs rect {
   fill: var(--wood);
   stroke: var(--stone-edge);
@@ -482,18 +403,6 @@ svg {
   stroke-width: 3.5;
   stroke-linejoin: round;
   stroke-linecap: round;
-}
-.fish path {
-  fill: var(--clay);
-}
-.fish .eye {
-  fill: var(--sheet);
-}
-.sprig path {
-  fill: var(--leaf);
-  stroke: var(--leaf);
-  stroke-width: 1.2;
-  stroke-linejoin: round;
 }
 .pipe {
   fill: none;

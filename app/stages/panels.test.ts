@@ -92,7 +92,9 @@ describe('the lift panel', () => {
         { fitting: 'elbow-90', count: 1 },
       ]),
     );
-    w.findAllComponents({ name: 'VSelect' })[0]!.vm.$emit('update:modelValue', 'hose-25');
+    w.findAllComponents({ name: 'VSelect' })
+      .find((c) => c.props('label') === 'Hose or pipe')!
+      .vm.$emit('update:modelValue', 'hose-25');
     expect(readAt(system.document!, 'paths.lift.bore')).toBe(0.025);
   });
 

@@ -7,6 +7,7 @@ import { eventInWords } from '../../core/formats/words';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
+import { levelLine } from './levelLine';
 
 /** The day under the drawing: pump bars, levels as lines, events as ticks, and the moment shown. */
 const system = useSystem();
@@ -35,43 +36,22 @@ const spans = computed(() => {
   );
 });
 
-/** A level line in the window, at most a few points a pixel. */
 const curves = computed(() => {
   const tr = trace.trace;
   const doc = system.document;
   if (!tr || !doc || width.value < 10) return [];
-  const n = tr.vessels.length;
-  const h = height.value - BARS - AXIS - 6;
-  return doc.vessels.flatMap((v, i) => {
-    if (!tr.vessels.includes(v.id)) return [];
-    const points: string[] = [];
-    let lastX = -1e9;
-    let low = Infinity;
-    let high = -Infinity;
-    const y = (level: number) =>
-      BARS + 4 + h * (1 - Math.min(1, Math.max(0, level / v.shape.height)));
-    let first = 0;
-    while (first + 1 < tr.rows && tr.times[first + 1]! < trace.from) first++;
-    for (let r = first; r < tr.rows; r++) {
-      const x = X(tr.times[r]!);
-      const level = tr.levels[r * n + i]!;
-      low = Math.min(low, level);
-      high = Math.max(high, level);
-      // Within half a pixel only the extremes matter.
-      if (x - lastX >= 0.5 || r === tr.rows - 1) {
-        if (high - low > 1e-9)
-          points.push(
-            `${x.toFixed(1)},${y(low).toFixed(1)}`,
-            `${x.toFixed(1)},${y(high).toFixed(1)}`,
-          );
-        points.push(`${x.toFixed(1)},${y(level).toFixed(1)}`);
-        lastX = x;
-        low = Infinity;
-        high = -Infinity;
-      }
-      if (x > width.value + 2) break;
-    }
-    return [{ id: v.id, bed: v.role === 'bed', name: v.name, points: points.join(' ') }];
+  const frame = {
+    from: trace.from,
+    span: trace.span,
+    width: width.value,
+    top: BARS + 4,
+    height: height.value - BARS - AXIS - 6,
+  };
+  return doc.vessels.flatMap((v) => {
+    const row = tr.vessels.indexOf(v.id);
+    if (row < 0) return [];
+    const points = levelLine(tr, row, v.shape.height, frame);
+    return [{ id: v.id, bed: v.role === 'bed', points }];
   });
 });
 

@@ -12,6 +12,7 @@ import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { freshStores, mountIt } from '../test/mountIt';
 import DayStrip from './DayStrip.vue';
+import { levelLine } from './levelLine';
 
 /** The strip with a day that is already there. */
 async function strip(document: SystemDocument) {
@@ -27,6 +28,37 @@ async function strip(document: SystemDocument) {
   await nextTick();
   return { w, trace, slider: w.find('[role="slider"]') };
 }
+
+describe('a level line', () => {
+  const frame = { from: 0, span: 86400, width: 400, top: 10, height: 100 };
+  const net = assess(bedOverTank('a', 'A')).net;
+  const day = simulate(net);
+  const ys = (line: string) => line.split(' ').map((p) => Number(p.split(',')[1]));
+
+  it('loses no peak and no trough, however narrow the box', () => {
+    let high = 0;
+    for (let r = 0; r < day.rows; r++) high = Math.max(high, day.levels[r * 2 + 1]!);
+    for (const width of [40, 400, 2000]) {
+      const line = ys(levelLine(day, 1, 0.33, { ...frame, width }));
+      expect(Math.min(...line)).toBeCloseTo(10 + 100 * (1 - high / 0.33), 1);
+      expect(Math.max(...line)).toBeCloseTo(110, 1);
+    }
+  });
+
+  it('begins before its window and ends behind it, so that nothing is missing at the edges', () => {
+    const line = levelLine(day, 0, 0.75, { ...frame, from: 7200, span: 3600 });
+    const xs = line.split(' ').map((p) => Number(p.split(',')[0]));
+    expect(xs[0]!).toBeLessThanOrEqual(0);
+    expect(xs.at(-1)!).toBeGreaterThanOrEqual(400);
+  });
+
+  it('keeps a level over the rim inside its box', () => {
+    for (const y of ys(levelLine(day, 0, 0.3, frame))) {
+      expect(y).toBeGreaterThanOrEqual(10);
+      expect(y).toBeLessThanOrEqual(110);
+    }
+  });
+});
 
 describe('the day strip', () => {
   beforeEach(freshStores);

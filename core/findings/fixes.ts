@@ -1,7 +1,8 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { assess } from '../network/assess.ts';
 import { judge, judgeWhole } from './judge.ts';
-import { knobsFor, type Knob } from './knobs.ts';
+import type { Knob } from './knobs.ts';
+import { knobsFor } from './remedies.ts';
 import { keyOf, type Finding, type Fix, type Level } from './types.ts';
 
 const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };

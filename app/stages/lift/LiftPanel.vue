@@ -43,6 +43,19 @@ const boreOf = (id: string) => [
     .filter((m) => m.kind === 'bore' && m.path === line.value?.id)
     .map((m) => ({ at: `measurements.${m.id}`, to: undefined })),
 ];
+const OUTLETS = [
+  { id: 'yes', name: 'Yes' },
+  { id: 'no', name: 'No' },
+  { id: 'unknown', name: 'Not known' },
+];
+const outlet = computed(() => {
+  const known = doc.value.site.outletProtected;
+  return known === null ? 'unknown' : known ? 'yes' : 'no';
+});
+function setOutlet(id: unknown) {
+  const to = id === 'unknown' ? null : id === 'yes';
+  system.commit([{ at: 'site.outletProtected', to }], `Outlet protected: ${String(id)}`);
+}
 </script>
 
 <template>
@@ -98,6 +111,19 @@ const boreOf = (id: string) => [
           label="Bucket test"
           hint="At the outlet: “10 L in 42 s”, or a flow. It wins over the box."
           placeholder="not measured"
+        />
+      </div>
+    </PanelGroup>
+    <PanelGroup title="Outlet">
+      <div class="fields">
+        <v-select
+          class="wide"
+          :model-value="outlet"
+          :items="OUTLETS"
+          item-title="name"
+          item-value="id"
+          label="Behind a residual-current device (RCD, GFCI)"
+          @update:model-value="setOutlet"
         />
       </div>
     </PanelGroup>

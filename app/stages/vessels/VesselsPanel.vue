@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { MEDIA, mediumById } from '../../../core/catalogue';
+import { format } from '../../../core/quantity';
 import { fishIn, type Vessel } from '../../../core/system';
 import { grossVolume } from '../../../core/water/vessel';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
+import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** Vessels: shapes, media, heights, and the water in them. */
 const system = useSystem();
+const settings = useSettings();
 const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const chosen = ref('');
@@ -211,12 +214,8 @@ const catcher = computed(() => {
       </div>
       <v-btn v-else variant="outlined" @click="addFish">Put fish in</v-btn>
       <p v-if="fish" class="quiet note">
-        {{
-          Math.round(
-            (fishIn(doc, vessel.id).mass / Math.max(1e-9, a.accounts.rest[index]!.volume)) * 10,
-          ) / 10
-        }}
-        kg of fish per m³ of water.
+        {{ format(fishIn(doc, vessel.id).mass, 'mass', settings.units) }} of fish in
+        {{ format(a.accounts.rest[index]!.volume, 'volume', settings.units) }} of water.
       </p>
     </PanelGroup>
     <PanelGroup title="Place">
@@ -224,6 +223,7 @@ const catcher = computed(() => {
         <DocumentField at="site.waterTemperature" label="Water temperature" />
         <DocumentField at="site.airTemperature" label="Air temperature" />
         <DocumentField at="site.humidity" label="Humidity" />
+        <DocumentField at="site.airSpeed" />
         <DocumentField at="site.floorLoad" clearable placeholder="not known" />
       </div>
     </PanelGroup>

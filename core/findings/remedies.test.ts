@@ -6,7 +6,7 @@ import { assess } from '../network/assess.ts';
 import { applyEdits, readAt, type Edit, type SystemDocument } from '../system/index.ts';
 import { checkSystem } from '../system/schema.ts';
 import { fixesFor, judgeWhole, type Finding } from './index.ts';
-import { knobsFor } from './knobs.ts';
+import { knobsFor } from './remedies.ts';
 
 const demo = (name: string): SystemDocument => {
   const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));

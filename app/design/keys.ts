@@ -1,0 +1,59 @@
+import { useEventListener } from '@vueuse/core';
+import { STAGES, type Stage } from '../router';
+import { saveFile } from '../storage/files';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+
+/** Number of each stage: its place in the order of the work, and its key. */
+export const STAGE_KEY: Record<Stage, number> = { vessels: 2, lift: 3, drain: 4 };
+
+/**
+ * Keys of the design screen. Single keys act only where nothing else takes them: not in fields,
+ * menus, on buttons or sliders; and they can be switched off.
+ */
+export function useDesignKeys(to: { go: (stage: Stage) => void; showKeys: () => void }): void {
+  const system = useSystem();
+  const trace = useTrace();
+  const settings = useSettings();
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    const mod = event.ctrlKey || event.metaKey;
+    const target = event.target as HTMLElement;
+    const typing = target.closest('input, textarea, [contenteditable="true"]');
+    if (mod && event.key.toLowerCase() === 'z' && !typing) {
+      event.preventDefault();
+      if (event.shiftKey) system.redo();
+      else system.undo();
+      return;
+    }
+    if (mod && event.key.toLowerCase() === 'y' && !typing) {
+      event.preventDefault();
+      system.redo();
+      return;
+    }
+    if (mod && event.key.toLowerCase() === 's') {
+      event.preventDefault();
+      if (system.document) void saveFile(system.document);
+      return;
+    }
+    if (mod || event.altKey || !settings.singleKeys) return;
+    const takes = target.closest(
+      'input, textarea, select, button, a, summary, [contenteditable="true"], [role="slider"], [role="menu"], [role="listbox"], [role="combobox"], [role="dialog"], .v-overlay',
+    );
+    if (takes) return;
+    const at = STAGES.find((s) => String(STAGE_KEY[s]) === event.key);
+    if (at) return to.go(at);
+    const acts: Record<string, () => void> = {
+      ' ': () => trace.play(),
+      ArrowLeft: () => trace.step(-1),
+      ArrowRight: () => trace.step(1),
+      u: () => settings.nextUnits(),
+      U: () => settings.nextUnits(),
+      '?': () => to.showKeys(),
+    };
+    const act = acts[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  });
+}

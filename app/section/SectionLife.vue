@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { fishIn, type SystemDocument } from '../../core/system';
+import type { Placed, Scene } from './scene';
+
+/** Fish in the tank and sprigs on the stones: that something lives here, not how much. */
+const props = defineProps<{
+  system: SystemDocument;
+  scene: Scene;
+  levelOf: (p: Placed) => number;
+  scale: number;
+  /** Fish shrink with the drawing. */
+  small: number;
+  x: (x: number) => number;
+  y: (z: number) => number;
+}>();
+const MOST_FISH = 7;
+
+const fish = computed(() =>
+  props.scene.vessels.flatMap((p) => {
+    const { count } = fishIn(props.system, p.vessel.id);
+    const level = props.levelOf(p);
+    const shown = Math.min(count, MOST_FISH);
+    return Array.from({ length: shown }, (_, i) => ({
+      key: `${p.vessel.id}${i}`,
+      x: props.x(p.left + (p.right - p.left) * (0.3 + (0.62 * ((i * 5) % 7)) / 7)),
+      y: Math.min(
+        props.y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
+        props.y(p.vessel.floor) - 6 * props.small,
+      ),
+      flip: i % 2 === 0,
+    }));
+  }),
+);
+
+const sprigs = computed(() =>
+  props.scene.vessels.flatMap((p) => {
+    const media = p.vessel.media;
+    if (!media) return [];
+    const n = Math.max(2, Math.floor((p.right - p.left - 0.24) / 0.16));
+    const drains = props.scene.drains.filter((d) => d.path.from === p.vessel.id).map((d) => d.x);
+    return Array.from({ length: n }, (_, i) => p.left + 0.16 + (i * (p.right - p.left - 0.24)) / n)
+      .filter((x) => drains.every((d) => Math.abs(d - x) > 0.09))
+      .map((x, i) => ({
+        key: `${p.vessel.id}${i}`,
+        x: props.x(x),
+        y: props.y(p.vessel.floor + media.top),
+        size: (0.075 + 0.02 * ((i * 7) % 3)) * props.scale,
+      }));
+  }),
+);
+</script>
+
+<template>
+  <g
+    v-for="f in fish"
+    :key="f.key"
+    class="fish"
+    :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -small : small} ${small})`"
+  >
+    <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
+    <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
+  </g>
+  <g
+    v-for="sp in sprigs"
+    :key="sp.key"
+    class="sprig"
+    :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"
+  >
+    <path
+      d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"
+    />
+  </g>
+</template>
+
+<style scoped>
+.fish path {
+  fill: var(--clay);
+}
+.fish .eye {
+  fill: var(--sheet);
+}
+.sprig path {
+  fill: var(--leaf);
+  stroke: var(--leaf);
+  stroke-width: 1.2;
+  stroke-linejoin: round;
+}
+</style>

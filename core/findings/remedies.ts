@@ -1,0 +1,316 @@
+import { PIPES } from '../catalogue/index.ts';
+import { bore, head, mm, say } from '../quantity/index.ts';
+import {
+  bellSiphons,
+  pumpedLines,
+  standpipes,
+  vesselOf,
+  type SystemDocument,
+} from '../system/index.ts';
+import type { Assessment } from '../network/assess.ts';
+import {
+  number,
+  pipeSize,
+  crestKnob,
+  intakeKnob,
+  fillKnob,
+  valveKnob,
+  pumpSizeKnob,
+  heightKnob,
+  widthKnob,
+  timerKnobs,
+  secondOverflow,
+  type Knob,
+} from './knobs.ts';
+import type { Finding } from './types.ts';
+
+/** Knobs worth trying for a finding, the simplest in the hand first. */
+export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
+  const lines = pumpedLines(s);
+  const line = lines.find((l) => l.id === f.about);
+  const from = lines.filter((l) => l.from === f.about);
+  const siphon = bellSiphons(s).find((p) => p.id === f.about);
+  const feeding = siphon ? lines.filter((l) => l.to === siphon.from) : [];
+  switch (f.id) {
+    case 'reserve':
+    case 'tank-swing':
+      return [
+        ...fillKnob(s, f.about, 1),
+        ...from.flatMap((l) => crestKnob(s, l.to, -1)),
+        ...(f.id === 'reserve' ? from.flatMap((l) => intakeKnob(s, l, -1)) : []),
+        ...widthKnob(s, f.about, 1).map((k) => withFill(s, f.about, k)),
+      ];
+    case 'dry-run': {
+      if (!line) return [];
+      return [
+        ...fillKnob(s, line.from, 1),
+        ...crestKnob(s, line.to, -1),
+        ...intakeKnob(s, line, -1),
+      ];
+    }
+    case 'backflow-room':
+      return [...fillKnob(s, f.about, -1), ...heightKnob(s, f.about)];
+    case 'spill':
+      return s.vessels.flatMap((v) =>
+        v.id !== f.about
+          ? []
+          : v.role === 'bed'
+            ? [...secondOverflow(s, a, v.id), ...crestKnob(s, v.id, -1)]
+            : [...fillKnob(s, v.id, -1), ...heightKnob(s, v.id)],
+      );
+    case 'dry-layer': {
+      const more = f.measured < f.limit;
+      const v = vesselOf(s, f.about);
+      return [
+        ...number(
+          s,
+          `${v.id}-media`,
+          `vessels.${v.id}.media.top`,
+          more ? 0.005 : -0.005,
+          (a0, b0) =>
+            more
+              ? say`Add ${mm(b0 - a0)} of stones, up to ${mm(b0)}`
+              : say`Take ${mm(a0 - b0)} of stones off, down to ${mm(b0)}`,
+        ),
+        ...crestKnob(s, v.id, more ? -1 : 1),
+      ];
+    }
+    case 'bed-to-tank':
+      return from.slice(0, 1).flatMap((l) => widthKnob(s, l.to, f.measured < f.limit ? 1 : -1));
+    case 'loose-delivery':
+      return line ? intakeKnob(s, line, 1) : [];
+    case 'static-head':
+      if (!line) return [];
+      return [
+        ...(line.valve !== null && f.measured < f.limit ? valveKnob(s, line, 1) : []),
+        ...number(
+          s,
+          `${line.id}-end`,
+          `paths.${line.id}.end`,
+          -0.01,
+          (a0, b0) => say`Lower the end of “${line.name}” by ${mm(a0 - b0)}`,
+        ),
+        ...number(
+          s,
+          `${line.id}-head`,
+          `paths.${line.id}.pump.maxHead`,
+          0.1,
+          (_, b0) => say`Take a pump that reaches ${head(b0)}`,
+        ),
+      ];
+    case 'duty-range':
+      if (!line) return [];
+      return f.measured < f.limit
+        ? [
+            ...valveKnob(s, line, 1),
+            ...pipeSize(s, line.id, 1, `“${line.name}”`),
+            ...number(
+              s,
+              `${line.id}-head`,
+              `paths.${line.id}.pump.maxHead`,
+              0.1,
+              (_, b0) => say`Take a pump that reaches ${head(b0)}`,
+            ),
+          ]
+        : [...valveKnob(s, line, -1)];
+    case 'hose-bore':
+      if (!line) return [];
+      return f.kind === 'velocity' && f.measured < f.limit
+        ? pipeSize(s, line.id, -1, `“${line.name}”`)
+        : [...pipeSize(s, line.id, 1, `“${line.name}”`), ...valveKnob(s, line, -1)];
+    case 'turnover': {
+      const more = f.measured < f.limit;
+      return from.flatMap((l) => [
+        ...valveKnob(s, l, more ? 1 : -1),
+        ...timerKnobs(s, l, 'on', more ? 1 : -1),
+        ...pumpSizeKnob(s, l, more ? 1 : -1),
+      ]);
+    }
+    case 'siphon-start':
+      if (!siphon) return [];
+      return [
+        ...feeding.flatMap((l) => valveKnob(s, l, 1)),
+        ...pipeSize(s, siphon.id, -1, `the standpipe of “${siphon.name}”`),
+        ...feeding.flatMap((l) => pumpSizeKnob(s, l, 1)),
+        ...standpipes(s)
+          .filter((p) => p.from === siphon.from)
+          .flatMap((p) =>
+            number(
+              s,
+              `${p.id}-crest`,
+              `paths.${p.id}.crest`,
+              0.005,
+              (a0, b0) => say`Raise “${p.name}” by ${mm(b0 - a0)}, clear of the siphon’s start`,
+            ),
+          ),
+      ];
+    case 'siphon-stop':
+      if (!siphon) return [];
+      return [
+        ...feeding.flatMap((l) => valveKnob(s, l, -1)),
+        ...number(
+          s,
+          `${siphon.id}-drop`,
+          `paths.${siphon.id}.drop`,
+          0.02,
+          (a0, b0) => say`Let the pipe of “${siphon.name}” fall ${mm(b0 - a0)} further`,
+        ),
+        ...pipeSize(s, siphon.id, 1, `the standpipe of “${siphon.name}”`),
+      ];
+    case 'siphon-geometry':
+      return siphon ? geometryKnobs(s, siphon.id, f) : [];
+    case 'overflow-capacity':
+      return [
+        {
+          id: `${f.about}-vent`,
+          count: 1,
+          graded: false,
+          edits: () => [{ at: `paths.${f.about}.vented`, to: true }],
+          label: () => say`Fit a vent to the drop pipe, above the highest water`,
+        },
+        ...pipeSize(s, f.about, 1, 'the overflow'),
+      ];
+    case 'second-way-out': {
+      const v = vesselOf(s, f.about);
+      const main = a.beds.find((b) => b.id === v.id)?.mainDrain;
+      const second = standpipes(s).find((p) => p.from === v.id && p.id !== main);
+      const target = s.paths.find((p) => p.from === v.id)?.to;
+      return [
+        ...(second ? pipeSize(s, second.id, 1, `“${second.name}”`) : secondOverflow(s, a, v.id)),
+        ...(target !== undefined && v.rimTo === null && vesselOf(s, target).floor < v.floor
+          ? [
+              {
+                id: `${v.id}-rim`,
+                count: 1,
+                graded: false,
+                edits: () => [{ at: `vessels.${v.id}.rimTo`, to: target }],
+                label: () =>
+                  say`Lean the rim of “${v.name}” so that it spills into “${vesselOf(s, target).name}”`,
+              },
+            ]
+          : []),
+      ];
+    }
+    case 'on-time':
+      return line
+        ? [
+            ...timerKnobs(s, line, 'on', 1),
+            ...valveKnob(s, line, 1),
+            ...crestKnob(s, line.to, -1),
+            ...pumpSizeKnob(s, line, 1),
+          ]
+        : [];
+    case 'off-time':
+      return line ? [...timerKnobs(s, line, 'off', 1), ...timerKnobs(s, line, 'on', -1)] : [];
+    case 'root-air':
+      return lines
+        .filter((l) => l.to === f.about)
+        .flatMap((l) => [...timerKnobs(s, l, 'off', 1), ...timerKnobs(s, l, 'on', -1)]);
+    default:
+      return [];
+  }
+}
+
+/** A wider vessel is filled to the level it had. */
+function withFill(s: SystemDocument, vessel: string, knob: Knob): Knob {
+  const v = vesselOf(s, vessel);
+  return {
+    ...knob,
+    edits: (k) => {
+      const [edit] = knob.edits(k);
+      const to = edit!.to as number;
+      const key = edit!.at.endsWith('diameter') ? 'diameter' : 'length';
+      const was = v.shape[key as keyof typeof v.shape] as unknown as number;
+      const grow = key === 'diameter' ? (to / was) ** 2 : to / was;
+      return [edit!, { at: `vessels.${vessel}.fill`, to: Math.round(v.fill * grow * 1e4) / 1e4 }];
+    },
+  };
+}
+
+function geometryKnobs(s: SystemDocument, id: string, f: Finding): Knob[] {
+  const at = `paths.${id}`;
+  switch (f.part) {
+    case 'gap':
+      return number(
+        s,
+        `${id}-gap`,
+        `${at}.gap`,
+        0.005,
+        (_, b) => say`Leave ${mm(b)} under the bell’s top`,
+      );
+    case 'ring': {
+      const list = PIPES.filter((p) => p.family === 'schedule-40');
+      const p = bellSiphons(s).find((x) => x.id === id)!;
+      const wider = list.filter((x) => x.bore > p.bellBore + 1e-6);
+      return [
+        {
+          id: `${id}-bell`,
+          count: wider.length,
+          graded: false,
+          edits: (k) => [
+            { at: `${at}.bellBore`, to: wider[k]!.bore },
+            ...(p.guard && p.guard.diameter < wider[k]!.bore + 0.035
+              ? [
+                  {
+                    at: `${at}.guard.diameter`,
+                    to: Math.ceil((wider[k]!.bore + 0.035) * 200) / 200,
+                  },
+                ]
+              : []),
+          ],
+          label: (k) => say`Make the bell of ${wider[k]!.name}, ${bore(wider[k]!.bore)} bore`,
+        },
+      ];
+    }
+    case 'notches':
+      return number(
+        s,
+        `${id}-notches`,
+        `${at}.notches.count`,
+        1,
+        (_, b) => say`Cut ${String(b)} notches`,
+      );
+    case 'break': {
+      const more = f.measured < f.limit;
+      return number(
+        s,
+        `${id}-break`,
+        `${at}.breakHeight`,
+        more ? 0.005 : -0.005,
+        (_, b) => say`Cut the notches ${mm(b)} high`,
+      );
+    }
+    case 'drop':
+      return number(
+        s,
+        `${id}-drop`,
+        `${at}.drop`,
+        0.01,
+        (_, b) => say`Let the pipe fall ${mm(b)} under the floor`,
+      );
+    case 'guard':
+      return number(
+        s,
+        `${id}-guard`,
+        `${at}.guard.diameter`,
+        0.005,
+        (_, b) => say`Take a guard of ${mm(b)}`,
+      );
+    case 'slots': {
+      const p = bellSiphons(s).find((x) => x.id === id)!;
+      const need = (3 * Math.PI * p.bore ** 2) / 4;
+      const to = Math.ceil(need * 1e4) / 1e4;
+      return [
+        {
+          id: `${id}-slots`,
+          count: 1,
+          graded: false,
+          edits: () => [{ at: `${at}.guard.slotArea`, to }],
+          label: () => say`Slot the guard low until ${String(Math.round(to * 1e4))} cm² are open`,
+        },
+      ];
+    }
+    default:
+      return [];
+  }
+}

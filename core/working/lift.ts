@@ -1,0 +1,136 @@
+import { FITTING_SOURCE, PIPE_SOURCE } from '../catalogue/index.ts';
+import { lineLength } from '../network/compile.ts';
+import { measured, vesselOf } from '../system/index.ts';
+import { given, TYPED, WATER_TABLE, type Subject } from './subject.ts';
+import type { Working } from './types.ts';
+
+/** Workings of pump and line; nothing for a number of another subject. */
+export function liftWorking(
+  what: string,
+  { s, a, id, duty, line, index }: Subject,
+): Working | null {
+  switch (what) {
+    case 'static-head':
+      return duty && line
+        ? {
+            title: 'Lift (static head)',
+            value: duty.staticHead,
+            kind: 'head',
+            formula: 'H_static = z_end − z_water',
+            given: [
+              given(
+                'z_end',
+                'end of the delivery, above the ground',
+                vesselOf(s, line.to).floor + line.end,
+                'head',
+                TYPED,
+              ),
+              given(
+                'z_water',
+                'water surface at rest',
+                vesselOf(s, line.from).floor +
+                  a.accounts.rest[s.vessels.findIndex((v) => v.id === line.from)]!.level,
+                'head',
+                WATER_TABLE,
+              ),
+            ],
+            source: 'Definition. Where the end is under water, its surface counts instead.',
+            note: 'It grows as the tank empties; the simulated day follows it.',
+          }
+        : null;
+    case 'flow':
+      return duty && line
+        ? {
+            title: 'Flow at the duty point',
+            value: duty.flow,
+            kind: 'flow',
+            formula: 'H₀·(1 − (Q/Q₀)²) = H_static + (f·L/D + ΣK)·v²/2g',
+            given: [
+              given(
+                'H₀',
+                'greatest head',
+                duty.maxHead,
+                'head',
+                measured(s, 'flow', id) ? 'fitted to your bucket test' : 'the box',
+              ),
+              given(
+                'Q₀',
+                'greatest flow, wear taken off',
+                duty.maxFlow,
+                'flow',
+                measured(s, 'flow', id) ? 'fitted to your bucket test' : 'the box',
+              ),
+              given('H_static', 'lift', duty.staticHead, 'head', 'above'),
+              given(
+                'D',
+                'bore',
+                duty.bore,
+                'bore',
+                measured(s, 'bore', id) ? 'as measured' : PIPE_SOURCE,
+              ),
+              given('L', 'length: rise and level run', lineLength(s, line), 'run', TYPED),
+              given('ΣK', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
+              given('v', 'velocity that comes out', duty.velocity, 'velocity', 'solved'),
+            ],
+            source: 'Darcy–Weisbach; f by Churchill (1977), Chemical Engineering 84(24), 91–92.',
+          }
+        : null;
+    case 'losses':
+      return duty
+        ? {
+            title: 'Head lost in the line',
+            value: duty.losses,
+            kind: 'head',
+            formula: 'h = (f·L/D + ΣK)·v²/2g',
+            given: [
+              given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
+              given('L', 'length', duty.length, 'run', TYPED),
+              given('ΣK', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
+              given('v', 'velocity', duty.velocity, 'velocity', 'from the duty point'),
+            ],
+            source: 'Darcy–Weisbach; f by Churchill (1977).',
+          }
+        : null;
+    case 'velocity':
+      return duty
+        ? {
+            title: 'Velocity in the line',
+            value: duty.velocity,
+            kind: 'velocity',
+            formula: 'v = Q/(π·D²/4)',
+            given: [
+              given('Q', 'flow', duty.flow, 'flow', 'duty point'),
+              given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
+            ],
+            source: 'Continuity.',
+          }
+        : null;
+    case 'turnover': {
+      const lines = a.duties.filter((d) => d.from === id);
+      const volume = a.accounts.rest[index]?.volume ?? 0;
+      return lines.length && volume > 0
+        ? {
+            title: 'Turnover, over the day',
+            value: lines.reduce((t, d) => t + d.flow * d.onShare, 0) / volume,
+            kind: 'rate',
+            formula: 'n = Q·(on ÷ 24 h)/V',
+            given: [
+              given(
+                'Q',
+                'flow at rest level',
+                lines.reduce((t, d) => t + d.flow, 0),
+                'flow',
+                'duty point',
+              ),
+              given('on', 'share of the day', lines[0]!.onShare, 'share', 'timer'),
+              given('V', 'tank at rest', volume, 'volume', TYPED),
+            ],
+            source:
+              'One to two an hour with fish is practice; another school counts only while the pump runs.',
+          }
+        : null;
+    }
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,64 @@
+import { mediumById } from '../catalogue/index.ts';
+import {
+  assess,
+  type Assessment,
+  type BedFigures,
+  type Duty,
+  type SiphonWindow,
+} from '../network/assess.ts';
+import {
+  applyEdits,
+  measured,
+  vesselOf,
+  type PumpedLine,
+  type SystemDocument,
+} from '../system/index.ts';
+import type { Given } from './types.ts';
+
+/** The part of a system that a number belongs to. */
+export interface Subject {
+  readonly s: SystemDocument;
+  readonly a: Assessment;
+  readonly id: string;
+  readonly duty: Duty | undefined;
+  readonly line: PumpedLine | undefined;
+  readonly bed: BedFigures | undefined;
+  readonly siphon: SiphonWindow | undefined;
+  readonly index: number;
+}
+
+export const given = (
+  symbol: string,
+  meaning: string,
+  value: number,
+  kind: Given['kind'],
+  from: string,
+): Given => ({ symbol, meaning, value, kind, from });
+
+export const TYPED = 'as entered';
+export const WATER_TABLE = 'solved from the vessel’s shape';
+
+/** A figure at the low and high end of a bed's voids, where they are not measured. */
+export function overVoids(
+  s: SystemDocument,
+  bed: string,
+  figure: (a: Assessment) => number,
+): readonly [number, number] | undefined {
+  const v = vesselOf(s, bed);
+  if (!v.media || v.media.voids !== null || measured(s, 'fill-time', bed)) return undefined;
+  const medium = mediumById(v.media.medium);
+  if (!medium) return undefined;
+  const ends = [medium.voids[0], medium.voids[2]].map((voids) =>
+    figure(assess(applyEdits(s, [{ at: `vessels.${bed}.media.voids`, to: voids }]))),
+  );
+  return [Math.min(...ends), Math.max(...ends)];
+}
+
+export const firstBed = (s: SystemDocument): string | undefined =>
+  s.vessels.find((v) => v.role === 'bed')?.id;
+
+/** A range where both its ends are finite. */
+export const withRange = (
+  range: readonly [number, number] | undefined,
+): { range?: readonly [number, number] } =>
+  range && Number.isFinite(range[0]) && Number.isFinite(range[1]) ? { range } : {};
