@@ -199,6 +199,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         @settle="(at, v) => system.settle([{ at, to: v }], label(at, v))"
         @release="system.release()"
         @nudge="(at, v) => system.nudge(at, v, label(at, v))"
+        @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
       />
       <DayStrip class="day" />
     </section>

@@ -9,6 +9,7 @@ const KEYS = [
   ['Space', 'play or stop the day'],
   ['← →', 'previous or next event'],
   ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten'],
+  ['Enter', 'type the number of the chosen tag; so does a double click'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
   ['Ctrl S', 'save to a file'],
   ['U', 'units'],

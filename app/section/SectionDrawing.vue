@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { computed, ref, useId, watch } from 'vue';
+import { computed, nextTick, ref, useId, watch } from 'vue';
 import type { Assessment } from '../../core/network';
 import { format } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
+import QuantityField from '../parts/QuantityField.vue';
 import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import SectionDrain from './SectionDrain.vue';
@@ -27,6 +28,7 @@ const emit = defineEmits<{
   settle: [at: string, value: number];
   release: [];
   nudge: [at: string, value: number];
+  typed: [at: string, value: number];
   chosen: [at: string];
 }>();
 
@@ -166,6 +168,33 @@ const tagY = computed(() =>
 );
 const tagX = computed(() => width.value - margin.value.right + 8);
 const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12));
+
+/** The tag whose number is being typed. */
+const typingAt = ref('');
+const typing = ref<HTMLElement>();
+const typed = computed(() => {
+  const i = handles.value.findIndex((h) => h.at === typingAt.value);
+  return i < 0 ? null : { handle: handles.value[i]!, y: tagY.value[i]! };
+});
+async function typeAt(h: Handle) {
+  typingAt.value = h.at;
+  await nextTick();
+  const input = typing.value?.querySelector('input');
+  input?.focus();
+  input?.select();
+}
+function typeIn(value: number | null) {
+  if (value === null) return;
+  emit('typed', typingAt.value, value);
+  doneTyping(true);
+}
+/** Back to the tag, where the keyboard came from. */
+function doneTyping(refocus: boolean) {
+  const at = typingAt.value;
+  if (!at) return;
+  typingAt.value = '';
+  if (refocus) frame.value?.querySelector<SVGGElement>(`[data-at="${at}"]`)?.focus();
+}
 
 function taken() {
   heldFrame.value ??= { minX: scene.value.minX, maxX: scene.value.maxX, maxZ: scene.value.maxZ };
@@ -355,8 +384,28 @@ defineExpose({ scale });
         @release="(emit('release'), letGo())"
         @nudge="(v) => emit('nudge', h.at, v)"
         @chosen="emit('chosen', h.at)"
+        @type="typeAt(h)"
       />
     </svg>
+    <div
+      v-if="typed"
+      ref="typing"
+      class="typing"
+      :style="{ left: `${tagX - 4}px`, top: `${typed.y - 20}px`, width: `${margin.right - 6}px` }"
+      @focusout="doneTyping(false)"
+      @keydown.esc.capture.stop="doneTyping(true)"
+    >
+      <QuantityField
+        :model-value="typed.handle.value"
+        :kind="typed.handle.kind"
+        :label="typed.handle.word"
+        :min="typed.handle.min"
+        :max="typed.handle.max"
+        :step="typed.handle.step"
+        @commit="typeIn"
+        @nudge="(v) => emit('nudge', typed!.handle.at, v)"
+      />
+    </div>
   </div>
 </template>
 
@@ -373,6 +422,11 @@ svg {
   position: absolute;
   inset: 0;
   touch-action: pan-y;
+}
+.typing {
+  position: absolute;
+  background: var(--sheet);
+  z-index: 2;
 }
 .ground {
   stroke: var(--text);

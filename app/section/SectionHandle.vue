@@ -23,6 +23,8 @@ const emit = defineEmits<{
   release: [];
   nudge: [value: number];
   chosen: [];
+  /** The number is to be typed. */
+  type: [];
 }>();
 
 const settings = useSettings();
@@ -84,6 +86,11 @@ function key(event: KeyboardEvent) {
     End: h.max,
   };
   if (event.key === 'Escape') return cancel();
+  if (event.key === 'Enter') {
+    event.preventDefault();
+    emit('type');
+    return;
+  }
   const next = to[event.key];
   if (next === undefined) return;
   event.preventDefault();
@@ -115,7 +122,14 @@ function key(event: KeyboardEvent) {
       <rect :x="anchorX - 12" :y="anchorY - 11" width="24" height="22" class="hit" />
       <circle :cx="anchorX" :cy="anchorY" r="5.5" />
     </g>
-    <g class="tag" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel">
+    <g
+      class="tag"
+      @dblclick="emit('type')"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="cancel"
+    >
       <rect :x="tagX" :y="tagY - 13" :width="tagWidth" height="26" rx="4" />
       <path :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`" />
       <text :x="tagX + 17" :y="tagY + 4.5">
