@@ -18,9 +18,9 @@ watch(
   { immediate: true },
 );
 onMounted(() => void settings.load());
-useEventListener(window, 'pagehide', () => system.flush());
+useEventListener(window, 'pagehide', () => void system.flush());
 useEventListener(document, 'visibilitychange', () => {
-  if (document.hidden) system.flush();
+  if (document.hidden) void system.flush();
 });
 
 /** A system file may be dropped on any page. */

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
+import { chromiumLaunch } from './chromium.mjs';
 import { bin, install, root, run } from './setup.mjs';
 
 /** `npm run screenshots`: a current picture of each main view from the demo data. */
@@ -14,18 +15,7 @@ const server = spawn(bin('tsx'), ['server/main.ts'], {
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(chromiumLaunch);
 const folder = `${root}/docs/screenshots`;
 mkdirSync(folder, { recursive: true });
 const desktop = { width: 1280, height: 800 };

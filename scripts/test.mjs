@@ -1,12 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { chromiumLaunch } from './chromium.mjs';
 import { bin, install, root, run } from './setup.mjs';
 
 /**
  * `npm test`: installs what is missing (Debian's Chromium too, where it may), then checks types,
  * style, imports, units and the journeys in a real browser, and counts what passed.
  */
-const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+const CHROMIUM = chromiumLaunch.executablePath;
 
 function chromium() {
   if (existsSync(CHROMIUM)) return true;

@@ -135,7 +135,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     for (const d of scene.drains) {
       const many = scene.drains.filter((x) => x.path.from === d.path.from).length > 1;
       const word =
-        d.path.kind === 'bell-siphon' || !many || d === scene.drains[0] ? 'crest' : '2nd crest';
+        d.path.kind === 'bell-siphon' || !many || d === scene.drains[0] ? 'crest' : 'spare';
       add(
         `paths.${d.path.id}.crest`,
         word,

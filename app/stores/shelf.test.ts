@@ -5,6 +5,7 @@ import { writeSystem } from '../../core/formats/file';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { store } from '../storage/db';
 import { useShelf } from './shelf';
+import { useSystem } from './system';
 
 const file = (text: string, name = 'a.json') =>
   new File([text], name, { type: 'application/json' });
@@ -81,6 +82,16 @@ describe('the shelf', () => {
     const other = await shelf.openFile(file(writeSystem({ ...document, layout: 'other' })));
     expect(other).not.toBe('mine');
     expect(names()).toEqual(['Mine 2', 'Mine']);
+  });
+
+  it('shows what was edited a moment ago, though it was not written yet', async () => {
+    const id = await shelf.make('bed-over-tank');
+    const system = useSystem();
+    await system.open(id);
+    system.commit([{ at: 'name', to: 'Just renamed' }], 'renamed');
+    system.close();
+    await shelf.load();
+    expect(names()).toEqual(['Just renamed']);
   });
 
   it('says why a file is refused, and forgets it with the next', async () => {

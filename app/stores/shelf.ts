@@ -4,6 +4,7 @@ import { ref, shallowRef } from 'vue';
 import { LAYOUTS, type SystemDocument } from '../../core/system';
 import { store, type StoredSystem } from '../storage/db';
 import { readFile } from '../storage/files';
+import { useSystem } from './system';
 
 const DEMOS = import.meta.glob<{ default: SystemDocument }>('../../demo/*.json');
 
@@ -39,6 +40,8 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   async function load() {
+    // What was just edited is written first, or its card would show the day before.
+    await useSystem().flush();
     const kept = await store.list();
     if (kept.ok) systems.value = kept.value;
     else trouble.value = kept.message;

@@ -24,6 +24,7 @@ export const useSystem = defineStore('system', () => {
   let held: SystemDocument | null = null;
   let lastNudge = { at: '', when: 0 };
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let writing: Promise<void> = Promise.resolve();
 
   let lastGood: Assessment | null = null;
   const assessment = computed<Assessment | null>(() => {
@@ -36,11 +37,7 @@ export const useSystem = defineStore('system', () => {
     return lastGood;
   });
 
-  async function save() {
-    clearTimeout(timer);
-    timer = undefined;
-    const doc = held ?? document.value;
-    if (!doc) return;
+  async function write(doc: SystemDocument) {
     const kept = await store.put({
       id: doc.id,
       name: doc.name,
@@ -52,18 +49,25 @@ export const useSystem = defineStore('system', () => {
     saving.value = kept.ok ? 'saved' : 'failed';
     trouble.value = kept.ok ? '' : kept.message;
   }
+  function save() {
+    clearTimeout(timer);
+    timer = undefined;
+    const doc = held ?? document.value;
+    if (doc) writing = write(doc);
+  }
   function saveSoon() {
     saving.value = 'saving';
     clearTimeout(timer);
-    timer = setTimeout(() => void save(), SAVE_AFTER);
+    timer = setTimeout(save, SAVE_AFTER);
   }
-  /** Writes what is still waiting, as the page goes away. */
-  function flush() {
-    if (timer !== undefined) void save();
+  /** Writes what is still waiting, as the page goes away; the answer comes when it is written. */
+  function flush(): Promise<void> {
+    if (timer !== undefined) save();
+    return writing;
   }
 
   async function open(id: string) {
-    flush();
+    await flush();
     if (document.value?.id === id) return;
     close();
     const kept = await store.get(id);
@@ -77,7 +81,7 @@ export const useSystem = defineStore('system', () => {
     document.value = kept.value.document;
   }
   function close() {
-    flush();
+    void flush();
     document.value = null;
     past.value = [];
     future.value = [];

@@ -16,7 +16,7 @@ const id = Joi.string()
   .pattern(/^[\w-]{1,64}$/)
   .invalid('__proto__', 'constructor', 'prototype')
   .required();
-const name = Joi.string().trim().min(1).max(120).required();
+const name = Joi.string().min(1).max(120).required();
 const oneOf = (rows: readonly { id: string }[]) =>
   Joi.string()
     .valid(...rows.map((r) => r.id))
