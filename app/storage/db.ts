@@ -47,8 +47,11 @@ async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
   }
 }
 
-// Undefined would be lost by JSON but not by the structured clone; documents hold neither proxies nor functions.
-const plain = <T>(x: T): T => structuredClone(x);
+/**
+ * A copy without any watcher's wrapping, which the store cannot hold. An edit that removes has nothing
+ * at `to`, and reads the same without the key.
+ */
+const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(x)) as T));
 
 /** What was put away while the store refused, so that work goes on until the page is closed. */
 const memory = new Map<string, StoredSystem>();

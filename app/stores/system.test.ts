@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { reactive } from 'vue';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { readAt } from '../../core/system';
 import { store } from '../storage/db';
@@ -91,6 +92,25 @@ describe('the open system', () => {
       const kept = await store.get('pair');
       expect(kept.ok && readAt(kept.value!.document, CREST)).toBe(0.2);
     });
+  });
+
+  it('keeps an edit that a component handed over wrapped, and one that removes', async () => {
+    const { system } = await opened();
+    system.commit(
+      reactive([{ at: 'paths.spare.weep', to: { height: 0.01, diameter: 0.004 } }]),
+      'hole',
+    );
+    system.commit([{ at: 'paths.spare', to: undefined }], 'taken out');
+    await system.flush();
+    expect(system.saving).toBe('saved');
+    setActivePinia(createPinia());
+    const again = useSystem();
+    await again.open('pair');
+    expect(readAt(again.document!, 'paths.spare')).toBeUndefined();
+    again.undo();
+    expect(readAt(again.document!, 'paths.spare.weep.diameter')).toBe(0.004);
+    again.redo();
+    expect(readAt(again.document!, 'paths.spare')).toBeUndefined();
   });
 
   it('says so where there is no such system', async () => {
