@@ -117,6 +117,11 @@ for (const [width, height] of [
       );
       expect(over, stage).toBeLessThanOrEqual(0);
     }
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await expect(page.getByRole('slider').first()).toBeInViewport();
+    const rail = (await page.getByRole('navigation', { name: 'Stages' }).boundingBox())!;
+    expect(Math.round(rail.y + rail.height)).toBe(height);
+    expect(rail.height).toBeLessThan(90);
     await page.getByRole('button', { name: 'Findings' }).click();
     await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
   });

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -7,18 +6,19 @@ import { format } from '../../core/quantity';
 import { fieldAt } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
-import PersonMenu from '../parts/PersonMenu.vue';
 import WorkingSheet from '../parts/WorkingSheet.vue';
-import { STAGES, isStage, type Stage } from '../router';
+import { isStage, type Stage } from '../router';
 import SectionDrawing from '../section/SectionDrawing.vue';
-import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useWorking } from '../stores/working';
 import DayStrip from '../strip/DayStrip.vue';
 import KeysDialog from './KeysDialog.vue';
-import { STAGE_KEY, useDesignKeys } from './keys';
+import StageRail from './StageRail.vue';
+import TopBar from './TopBar.vue';
+import { useDesignKeys } from './keys';
+import { STAGE_NAMES } from './stages';
 
 /** One system: the living drawing, the day under it, the stage's panel and the findings beside it. */
 const props = defineProps<{ id: string; stage?: string }>();
@@ -33,26 +33,7 @@ const PANELS = {
   lift: defineAsyncComponent(() => import('../stages/lift/LiftPanel.vue')),
   drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
 };
-const NAMES: Record<Stage, string> = { vessels: 'Vessels', lift: 'Lift', drain: 'Fill & drain' };
-/** Stage on which a finding is worked at. */
-const STAGE_OF: Record<string, Stage> = {
-  reserve: 'vessels',
-  'backflow-room': 'vessels',
-  'tank-swing': 'vessels',
-  'bed-to-tank': 'vessels',
-  'dry-layer': 'vessels',
-  'floor-load': 'vessels',
-  'static-head': 'lift',
-  'duty-range': 'lift',
-  'hose-bore': 'lift',
-  turnover: 'lift',
-  'loose-delivery': 'lift',
-  'dry-run': 'lift',
-};
 const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vessels'));
-const stops = (s: Stage) =>
-  trace.findings.filter((f) => f.level === 'stop' && (STAGE_OF[f.id] ?? 'drain') === s).length;
-
 watch(
   () => props.id,
   (id) => {
@@ -91,101 +72,21 @@ function label(at: string, value: number): string {
   return `${field.label} ${format(value, field.kind, settings.units)}`;
 }
 
-const name = ref('');
-watch(
-  () => system.document?.name,
-  (n) => (name.value = n ?? ''),
-  { immediate: true },
-);
-function rename() {
-  const n = name.value.trim().slice(0, 120);
-  if (!n) name.value = system.document?.name ?? '';
-  else if (n !== system.document?.name) system.commit([{ at: 'name', to: n }], `Named ${n}`);
-}
-const saved = computed(
-  () => ({ saved: 'kept', saving: 'keeping', failed: 'not kept' })[system.saving],
-);
-
 useDesignKeys({ go, showKeys: () => (keys.value = true) });
 
 const reminders = computed(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
 );
-const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');
-const nextRedo = computed(() => system.future[0]?.label ?? '');
 </script>
 
 <template>
   <main v-if="system.document && system.assessment" class="design" :class="{ phone }">
     <h1 class="visually-hidden">{{ system.document.name }}</h1>
-    <header class="top no-print">
-      <v-btn
-        :icon="mdiArrowLeft"
-        size="small"
-        aria-label="Back to the shelf"
-        :to="{ name: 'shelf' }"
-      />
-      <input
-        v-model="name"
-        class="name"
-        aria-label="Name of the system"
-        maxlength="120"
-        @change="rename"
-        @keydown.enter="($event.target as HTMLInputElement).blur()"
-      />
-      <span class="kept quiet" role="status">{{ saved }}</span>
-      <span class="grow" />
-      <v-btn
-        :icon="mdiUndo"
-        size="small"
-        :disabled="!system.past.length"
-        :aria-label="lastUndo ? `Undo: ${lastUndo}` : 'Undo'"
-        @click="system.undo()"
-      />
-      <v-btn
-        :icon="mdiRedo"
-        size="small"
-        :disabled="!system.future.length"
-        :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
-        @click="system.redo()"
-      />
-      <PersonMenu />
-      <v-btn
-        v-if="phone"
-        :icon="mdiTrayArrowDown"
-        size="small"
-        aria-label="Save to a file"
-        @click="saveFile(system.document)"
-      />
-      <v-btn v-else :prepend-icon="mdiTrayArrowDown" @click="saveFile(system.document)"
-        >Save to a file</v-btn
-      >
-      <v-btn
-        v-if="!phone"
-        :icon="mdiKeyboardOutline"
-        size="small"
-        aria-label="Keys"
-        @click="keys = true"
-      />
-    </header>
+    <TopBar class="top no-print" :phone="phone" @keys="keys = true" />
     <p v-if="system.trouble" class="trouble" role="alert">{{ system.trouble }}</p>
     <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>
 
-    <nav class="stages no-print" aria-label="Stages">
-      <button
-        v-for="s in STAGES"
-        :key="s"
-        type="button"
-        :aria-current="s === stage ? 'page' : undefined"
-        @click="go(s)"
-      >
-        <b>{{ STAGE_KEY[s] }}</b>
-        <span>{{ NAMES[s] }}</span>
-        <i v-if="stops(s)" class="stops"
-          >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
-        >
-      </button>
-    </nav>
+    <StageRail class="stages no-print" :stage="stage" :phone="phone" @go="go" />
 
     <section class="stagearea" aria-label="The system from the side">
       <SectionDrawing
@@ -210,7 +111,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
           Findings
         </button>
         <button type="button" :aria-pressed="side === 'panel'" @click="side = 'panel'">
-          {{ NAMES[stage] }}
+          {{ STAGE_NAMES[stage] }}
         </button>
       </div>
       <WorkingSheet class="working" />
@@ -228,7 +129,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         class="scroll panelbox"
         tabindex="0"
         role="region"
-        :aria-label="NAMES[stage]"
+        :aria-label="STAGE_NAMES[stage]"
       >
         <component :is="PANELS[stage]" />
         <ul v-if="reminders.length" class="reminders" aria-label="Cautions">
@@ -258,29 +159,6 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
 }
 .top {
   grid-area: top;
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  padding: 0 10px;
-  border-bottom: 1px solid var(--rule);
-}
-.name {
-  font-size: 1.12rem;
-  font-weight: 650;
-  padding: 4px 6px;
-  border-radius: 4px;
-  min-width: 4rem;
-  width: 18rem;
-  color: inherit;
-}
-.name:hover {
-  background: rgb(var(--ink) / 0.05);
-}
-.grow {
-  flex: 1;
-}
-.kept {
-  font-size: 0.84rem;
 }
 .trouble {
   grid-area: trouble;
@@ -290,41 +168,6 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
 }
 .stages {
   grid-area: stages;
-  border-right: 1px solid var(--rule);
-  padding-top: 6px;
-}
-.stages button {
-  position: relative;
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  width: 100%;
-  padding: 10px 2px;
-  font-size: 0.84rem;
-  color: inherit;
-  border-left: 4px solid transparent;
-}
-.stages b {
-  font-size: 1.25rem;
-}
-.stages [aria-current] {
-  border-left-color: var(--water);
-  background: rgb(var(--ink) / 0.05);
-  font-weight: 650;
-}
-.stops {
-  position: absolute;
-  top: 6px;
-  right: 12px;
-  min-width: 20px;
-  padding: 0 5px;
-  border-radius: 10px;
-  background: var(--stop);
-  color: var(--sheet);
-  font-style: normal;
-  font-weight: 650;
-  font-size: 0.78rem;
-  line-height: 20px;
 }
 .stagearea {
   grid-area: area;
@@ -385,41 +228,9 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
 .phone > * {
   flex: none;
 }
-.phone .name {
-  flex: 1 1 auto;
-  width: 2rem;
-  min-width: 0;
-}
-.phone .kept,
-.phone .grow {
-  display: none;
-}
-.phone .top {
-  height: 52px;
-  gap: 0;
-  padding: 0 4px;
-}
 .phone .stagearea {
   grid-template-rows: 46vh 150px;
   width: 100%;
-}
-.phone .stages {
-  position: fixed;
-  inset: auto 0 0;
-  z-index: 5;
-  display: flex;
-  background: var(--paper);
-  border: 0;
-  border-top: 1px solid var(--rule);
-  padding: 0;
-}
-.phone .stages button {
-  padding: 5px 2px 7px;
-  border-left: 0;
-  border-top: 4px solid transparent;
-}
-.phone .stages [aria-current] {
-  border-top-color: var(--water);
 }
 .phone .side {
   display: block;

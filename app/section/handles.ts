@@ -115,7 +115,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       const to = s.vessels.find((v) => v.id === l.path.to)!;
       add(
         `paths.${l.path.id}.end`,
-        'pipe end',
+        'end',
         `End of ${l.path.name}`,
         l.end.x,
         l.end.z,

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { STAGES, type Stage } from '../router';
+import { useTrace } from '../stores/trace';
+import { STAGE_KEY } from './keys';
+import { STAGE_NAMES, stageOf } from './stages';
+
+/** The stages in the order of the work; what stands at stop is on its number. Places to stand, not steps. */
+defineProps<{ stage: Stage; phone: boolean }>();
+const emit = defineEmits<{ go: [stage: Stage] }>();
+const trace = useTrace();
+const stops = (s: Stage) =>
+  trace.findings.filter((f) => f.level === 'stop' && stageOf(f.id) === s).length;
+</script>
+
+<template>
+  <nav class="rail" :class="{ narrow: phone }" aria-label="Stages">
+    <button
+      v-for="s in STAGES"
+      :key="s"
+      type="button"
+      :aria-current="s === stage ? 'page' : undefined"
+      @click="emit('go', s)"
+    >
+      <b>{{ STAGE_KEY[s] }}</b>
+      <span>{{ STAGE_NAMES[s] }}</span>
+      <i v-if="stops(s)" class="stops"
+        >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
+      >
+    </button>
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  border-right: 1px solid var(--rule);
+  padding-top: 6px;
+}
+.rail button {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  width: 100%;
+  padding: 10px 2px;
+  font-size: 0.84rem;
+  color: inherit;
+  border-left: 4px solid transparent;
+}
+.rail b {
+  font-size: 1.25rem;
+}
+.rail [aria-current] {
+  border-left-color: var(--water);
+  background: rgb(var(--ink) / 0.05);
+  font-weight: 650;
+}
+.stops {
+  position: absolute;
+  top: 6px;
+  right: 12px;
+  min-width: 20px;
+  padding: 0 5px;
+  border-radius: 10px;
+  background: var(--stop);
+  color: var(--sheet);
+  font-style: normal;
+  font-weight: 650;
+  font-size: 0.78rem;
+  line-height: 20px;
+}
+.rail.narrow {
+  position: fixed;
+  inset: auto 0 0;
+  z-index: 5;
+  display: flex;
+  background: var(--paper);
+  border: 0;
+  border-top: 1px solid var(--rule);
+  padding: 0;
+}
+.rail.narrow button {
+  padding: 5px 2px 7px;
+  border-left: 0;
+  border-top: 4px solid transparent;
+}
+.rail.narrow [aria-current] {
+  border-top-color: var(--water);
+}
+</style>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js';
+import { computed, ref, watch } from 'vue';
+import PersonMenu from '../parts/PersonMenu.vue';
+import { saveFile } from '../storage/files';
+import { useSystem } from '../stores/system';
+
+/** Name, keeping, undo, units and theme, and the file of the open system. */
+defineProps<{ phone: boolean }>();
+const emit = defineEmits<{ keys: [] }>();
+const system = useSystem();
+
+const name = ref('');
+watch(
+  () => system.document?.name,
+  (n) => (name.value = n ?? ''),
+  { immediate: true },
+);
+function rename() {
+  const n = name.value.trim().slice(0, 120);
+  if (!n) name.value = system.document?.name ?? '';
+  else if (n !== system.document?.name) system.commit([{ at: 'name', to: n }], `Named ${n}`);
+}
+const saved = computed(
+  () => ({ saved: 'kept', saving: 'keeping', failed: 'not kept' })[system.saving],
+);
+
+const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');
+const nextRedo = computed(() => system.future[0]?.label ?? '');
+function save() {
+  if (system.document) void saveFile(system.document);
+}
+</script>
+
+<template>
+  <header class="bar" :class="{ narrow: phone }">
+    <v-btn
+      :icon="mdiArrowLeft"
+      size="small"
+      aria-label="Back to the shelf"
+      :to="{ name: 'shelf' }"
+    />
+    <input
+      v-model="name"
+      class="name"
+      aria-label="Name of the system"
+      maxlength="120"
+      @change="rename"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <span class="kept quiet" role="status">{{ saved }}</span>
+    <span class="grow" />
+    <v-btn
+      :icon="mdiUndo"
+      size="small"
+      :disabled="!system.past.length"
+      :aria-label="lastUndo ? `Undo: ${lastUndo}` : 'Undo'"
+      @click="system.undo()"
+    />
+    <v-btn
+      :icon="mdiRedo"
+      size="small"
+      :disabled="!system.future.length"
+      :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
+      @click="system.redo()"
+    />
+    <PersonMenu />
+    <v-btn
+      v-if="phone"
+      :icon="mdiTrayArrowDown"
+      size="small"
+      aria-label="Save to a file"
+      @click="save"
+    />
+    <v-btn v-else :prepend-icon="mdiTrayArrowDown" @click="save">Save to a file</v-btn>
+    <v-btn
+      v-if="!phone"
+      :icon="mdiKeyboardOutline"
+      size="small"
+      aria-label="Keys"
+      @click="emit('keys')"
+    />
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 10px;
+  border-bottom: 1px solid var(--rule);
+}
+.name {
+  font-size: 1.12rem;
+  font-weight: 650;
+  padding: 4px 6px;
+  border-radius: 4px;
+  min-width: 4rem;
+  width: 18rem;
+  color: inherit;
+}
+.name:hover {
+  background: rgb(var(--ink) / 0.05);
+}
+.grow {
+  flex: 1;
+}
+.kept {
+  font-size: 0.84rem;
+}
+.narrow .name {
+  flex: 1 1 auto;
+  width: 2rem;
+  min-width: 0;
+}
+.narrow .kept,
+.narrow .grow {
+  display: none;
+}
+.bar.narrow {
+  height: 52px;
+  gap: 0;
+  padding: 0 4px;
+}
+</style>
