@@ -12,6 +12,9 @@ export interface Timer {
   readonly sets: 'interval' | 'programs';
 }
 
+export const TIMER_SOURCE =
+  'Generic kinds of plug-in timers as they are commonly sold; the steps and programs of the one in hand win.';
+
 export const TIMERS: readonly Timer[] = [
   { id: 'dial-15', name: 'Dial with pins of 15 min', step: 900, programs: 48, sets: 'programs' },
   { id: 'dial-30', name: 'Dial with pins of 30 min', step: 1800, programs: 24, sets: 'programs' },

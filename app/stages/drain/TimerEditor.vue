@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { TIMERS, timerById } from '../../../core/catalogue';
+import { TIMERS, TIMER_SOURCE, timerById } from '../../../core/catalogue';
 import { formatClock, formatDuration, parse } from '../../../core/quantity';
 import type { Control } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
@@ -105,6 +105,7 @@ function setDevice(id: string) {
       item-title="name"
       item-value="id"
       label="Timer in hand"
+      :hint="TIMER_SOURCE"
       @update:model-value="setDevice"
     />
     <template v-if="control.kind === 'interval'">
