@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { reactive } from 'vue';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { readAt } from '../../core/system';
@@ -16,6 +16,12 @@ async function opened() {
   await system.open('pair');
   return { system, crest: () => readAt(system.document!, CREST) };
 }
+
+// What one test left to be written must not reach the next one's system.
+afterEach(async () => {
+  await useSystem().flush();
+  useSystem().close();
+});
 
 describe('the open system', () => {
   beforeEach(() => setActivePinia(createPinia()));

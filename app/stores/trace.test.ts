@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { simulate } from '../../core/day';
 import { fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
 import { assess } from '../../core/network';
@@ -52,6 +52,14 @@ async function opened(document: SystemDocument) {
 }
 const settled = (trace: ReturnType<typeof useTrace>) =>
   vi.waitFor(() => expect(trace.busy).toBe(false), { timeout: 10_000 });
+
+// What one test left to be written must not reach the next one's system.
+afterEach(async () => {
+  hold = false;
+  for (const a of asked) a.answer();
+  await useSystem().flush();
+  useSystem().close();
+});
 
 describe('the day on the screen', () => {
   beforeEach(() => {
