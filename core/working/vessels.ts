@@ -1,6 +1,7 @@
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
 import { fishIn } from '../system/index.ts';
+import { grossVolume, shapeArea } from '../water/vessel.ts';
 import {
   given,
   TYPED,
@@ -15,6 +16,26 @@ import type { Working } from './types.ts';
 /** Workings of the water accounts; nothing for a number of another subject. */
 export function vesselsWorking(what: string, { s, a, id, index }: Subject): Working | null {
   switch (what) {
+    case 'holds': {
+      const v = s.vessels[index];
+      return v
+        ? {
+            title: 'Holds to the rim',
+            value: grossVolume(v.shape),
+            kind: 'volume',
+            formula: {
+              box: 'V = L·W·H',
+              cylinder: 'V = π·D²/4·H',
+              'tapered-box': 'V = ∫ L(z)·W(z) dz, both changing evenly from floor to rim',
+            }[v.shape.kind],
+            given: [
+              given('H', 'height to the rim', v.shape.height, 'length', TYPED),
+              given('A', 'area of its rim', shapeArea(v.shape, v.shape.height), 'area', TYPED),
+            ],
+            source: 'Geometry; stones are not taken off here.',
+          }
+        : null;
+    }
     case 'reserve': {
       const r = a.accounts.reserves.find((x) => x.vessel === id);
       const bedId = firstBed(s);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { readSystem } from '../formats/file.ts';
+import { judgeWhole } from '../findings/judge.ts';
 import { assess } from '../network/assess.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
@@ -105,6 +106,51 @@ describe('the working shown beside a number gives that number', () => {
     const { w, v } = working(pair, 'fill/bed');
     const volume = v('φ') * 1.2 * 0.7 * (v('h₁') - v('h₀'));
     near(w.value, volume / v('Q_in'), 0.05);
+  });
+});
+
+describe('the working of what only the day can say', () => {
+  const whole = judgeWhole(pair);
+  const of = (key: string) => {
+    const w = workingOf(pair, whole.a, key, whole.day.metrics)!;
+    return { w, v: (symbol: string) => w.given.find((g) => g.symbol === symbol)!.value };
+  };
+
+  it('floods a day: 24 h over the period', () => {
+    const { w, v } = of('cycles/bed');
+    near(v('fill') + v('drain'), v('period'), 0.001);
+    near(w.value, 86400 / v('period'), 0.01);
+  });
+
+  it('flooded share', () => {
+    const { w, v } = of('flooded/bed');
+    near(w.value, v('t') / 86400);
+  });
+
+  it('air drawn: what drains out, flood by flood', () => {
+    const { w, v } = of('air/bed');
+    near(w.value, v('n') * v('swing'));
+    // From nothing, or the break's 30 mm, up to 244 mm of 0.437 × 0.84 m²
+    near(v('swing'), 0.437 * 0.84 * 0.244, 0.03);
+  });
+
+  it('energy: 22 W all day', () => {
+    const { w, v } = of('energy/lift');
+    near(w.value, 22 * 86400);
+    near(w.value, v('P') * v('t_on'));
+    expect(v('t_dry')).toBe(0);
+  });
+
+  it('is not there before the day is', () => {
+    for (const key of ['cycles/bed', 'flooded/bed', 'air/bed', 'energy/lift']) {
+      expect(workingOf(pair, whole.a, key)).toBeNull();
+    }
+  });
+
+  it('what a vessel holds is its shape', () => {
+    const { w, v } = working(pair, 'holds/tank');
+    near(w.value, v('A') * v('H'));
+    near(w.value, Math.PI * 0.55 ** 2 * 0.75);
   });
 });
 

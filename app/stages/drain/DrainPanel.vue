@@ -90,13 +90,26 @@ function setSlots(p: BellSiphon, text: string) {
           kind="length"
           :working="`highest/${c.vessel.id}`"
         />
-        <ShownNumber v-if="c.day" label="Floods a day" :value="c.day.cyclesPerDay" kind="count" />
-        <ShownNumber v-if="c.day" label="Stands flooded" :value="c.day.floodedShare" kind="share" />
+        <ShownNumber
+          v-if="c.day"
+          label="Floods a day"
+          :value="c.day.cyclesPerDay"
+          kind="count"
+          :working="`cycles/${c.vessel.id}`"
+        />
+        <ShownNumber
+          v-if="c.day"
+          label="Stands flooded"
+          :value="c.day.floodedShare"
+          kind="share"
+          :working="`flooded/${c.vessel.id}`"
+        />
         <ShownNumber
           v-if="c.day"
           label="Air drawn in a day"
           :value="c.day.airDrawn"
           kind="volume"
+          :working="`air/${c.vessel.id}`"
         />
       </div>
       <div class="fields">

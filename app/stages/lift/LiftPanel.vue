@@ -94,7 +94,13 @@ function setOutlet(id: unknown) {
           kind="rate"
           :working="`turnover/${line.from}`"
         />
-        <ShownNumber v-if="pumped" label="Energy a day" :value="pumped.energy" kind="energy" />
+        <ShownNumber
+          v-if="pumped"
+          label="Energy a day"
+          :value="pumped.energy"
+          kind="energy"
+          :working="`energy/${line.id}`"
+        />
       </div>
       <DutyCurve :duty="duty" :line="line" />
     </PanelGroup>

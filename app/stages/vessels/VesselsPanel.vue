@@ -99,7 +99,12 @@ const catcher = computed(() => {
     </div>
     <PanelGroup :title="vessel.name">
       <div class="numbers">
-        <ShownNumber label="Holds to the rim" :value="grossVolume(vessel.shape)" kind="volume" />
+        <ShownNumber
+          label="Holds to the rim"
+          :value="grossVolume(vessel.shape)"
+          kind="volume"
+          :working="`holds/${vessel.id}`"
+        />
         <ShownNumber
           v-if="bed"
           label="Deepest flood"

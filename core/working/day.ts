@@ -1,0 +1,91 @@
+import type { DayMetrics } from '../day/metrics.ts';
+import { given, type Subject } from './subject.ts';
+import type { Working } from './types.ts';
+
+const TRACE = 'the simulated day';
+const DAY_SOURCE =
+  'Counted in the simulated day, from rest at 00:00; times are means over complete cycles.';
+
+/** Workings of what only the day in time can say; nothing without a day. */
+export function dayWorking(
+  what: string,
+  { id }: Subject,
+  metrics: DayMetrics | null,
+): Working | null {
+  const bed = metrics?.beds.find((b) => b.id === id);
+  const pump = metrics?.pumps.find((p) => p.id === id);
+  switch (what) {
+    case 'cycles':
+      return bed
+        ? {
+            title: 'Floods a day',
+            value: bed.cyclesPerDay,
+            kind: 'count',
+            formula: 'n = number of floods in 24 h; with a steady rhythm n ≈ 24 h/(fill + drain)',
+            given: [
+              given('fill', 'from its lowest level to the flood', bed.fill ?? 0, 'time', TRACE),
+              given('drain', 'from there to break or residue', bed.drain ?? 0, 'time', TRACE),
+              given('period', 'from low to low', bed.period ?? 0, 'time', TRACE),
+            ],
+            source: DAY_SOURCE,
+          }
+        : null;
+    case 'flooded':
+      return bed
+        ? {
+            title: 'Stands flooded',
+            value: bed.floodedShare,
+            kind: 'share',
+            formula: 'time above half the flood depth ÷ 24 h',
+            given: [
+              given('t', 'above half the flood depth', bed.floodedShare * 86400, 'time', TRACE),
+              given('h', 'highest level', bed.highest, 'length', TRACE),
+            ],
+            source: DAY_SOURCE,
+          }
+        : null;
+    case 'air':
+      return bed
+        ? {
+            title: 'Air drawn in a day',
+            value: bed.airDrawn,
+            kind: 'volume',
+            formula: 'air = swing volume × floods',
+            given: [
+              given('n', 'floods', bed.cyclesPerDay, 'count', TRACE),
+              given(
+                'swing',
+                'water from the lowest to the highest level',
+                bed.cyclesPerDay > 0 ? bed.airDrawn / bed.cyclesPerDay : 0,
+                'volume',
+                TRACE,
+              ),
+            ],
+            source: `What drains out is replaced by air. ${DAY_SOURCE}`,
+          }
+        : null;
+    case 'energy':
+      return pump
+        ? {
+            title: 'Energy a day',
+            value: pump.energy,
+            kind: 'energy',
+            formula: 'E = P·t_on',
+            given: [
+              given(
+                'P',
+                'power',
+                pump.energy / Math.max(1, pump.running + pump.dry),
+                'power',
+                'the box',
+              ),
+              given('t_on', 'switched on', pump.running + pump.dry, 'time', TRACE),
+              given('t_dry', 'of which dry', pump.dry, 'time', TRACE),
+            ],
+            source: DAY_SOURCE,
+          }
+        : null;
+    default:
+      return null;
+  }
+}
