@@ -101,7 +101,7 @@ const walls = (p: Placed) => {
   ]);
 };
 
-/** Fish and pump shrink with the drawing, never below half. */
+/** Fish and pump shrink with the drawing, never below 0.45 of their size. */
 const small = computed(() => Math.min(1, Math.max(0.45, scale.value / 300)));
 
 const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));

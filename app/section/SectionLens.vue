@@ -28,8 +28,7 @@ const names = computed(() =>
   props.scene.vessels.map((p) => {
     const level = props.levels[p.vessel.id] ?? 0;
     const i = props.system.vessels.indexOf(p.vessel);
-    const net = props.assessment.net.vessels[i]!;
-    const volume = net.room ? props.assessment.accounts.rest[i]!.volume : 0;
+    const { volume } = props.assessment.accounts.rest[i]!;
     return {
       id: p.vessel.id,
       x: props.x(p.left) + (p.vessel.role === 'bed' ? 22 : 52),
@@ -97,7 +96,6 @@ const lifts = computed(() => {
       flow: f(props.flows[l.path.id] ?? 0, 'flow'),
       fx: props.x(l.points[1]!.x) + 14,
       fy: props.y(l.points[1]!.z) - 9,
-      duty: f(duty.flow, 'flow'),
     };
   });
 });
@@ -138,11 +136,7 @@ const floods = computed(() => {
     </g>
     <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">
       <line :x1="l.x1" :x2="l.x2" :y1="y(l.z)" :y2="y(l.z)" />
-      <text
-        :x="l.x1 + (l.tone === 'deep' && l.key.startsWith('bed') ? 40 : 48)"
-        :y="l.ty + (l.tone === 'deep' ? 13 : -3)"
-        class="halo"
-      >
+      <text :x="l.x1 + 48" :y="l.ty + (l.tone === 'deep' ? 13 : -3)" class="halo">
         {{ l.text }}
       </text>
     </g>

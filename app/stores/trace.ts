@@ -168,7 +168,7 @@ export const useTrace = defineStore('trace', () => {
     const next =
       direction > 0
         ? events.find((e) => e.t > time.value + 0.01)
-        : [...events].reverse().find((e) => e.t < time.value - 0.01);
+        : events.findLast((e) => e.t < time.value - 0.01);
     seek(next?.t ?? (direction > 0 ? DAY : 0));
   }
   let lastFrame = 0;

@@ -90,7 +90,7 @@ const axis = computed(() => {
 
 /** What is going on at the moment shown, in a sentence. */
 const now = computed(() => {
-  const e = [...(trace.day?.events ?? [])].reverse().find((x) => x.t <= trace.time + 0.01);
+  const e = (trace.day?.events ?? []).findLast((x) => x.t <= trace.time + 0.01);
   if (!e) return 'At rest.';
   const name =
     system.document?.paths.find((p) => p.id === e.where)?.name ??

@@ -114,6 +114,25 @@ function pairOf(
   };
 }
 
+/**
+ * A pump from the lower vessel up with so strong a head that lift and losses hardly matter: its flow is
+ * the box's greatest.
+ */
+const steadyPump = (flow: number, intake: number): NetPath => ({
+  kind: 'pump',
+  id: 'p',
+  name: 'Pump',
+  from: 1,
+  to: 0,
+  control: 0,
+  figures: { maxHead: 4000, maxFlow: flow, wear: 0 },
+  line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
+  intake,
+  cover: intake + 0.025,
+  endZ: 2.9,
+  power: 0,
+});
+
 describe('cases with a solution on paper', () => {
   it('a vessel empties through a hole by Torricelli', () => {
     const d = 0.012;
@@ -134,25 +153,7 @@ describe('cases with a solution on paper', () => {
 
   it('a covered pump on a flat line fills at its own rate: level rises in a straight line', () => {
     const q = 1e-4;
-    const net = pairOf(
-      {
-        kind: 'pump',
-        id: 'p',
-        name: 'Pump',
-        from: 1,
-        to: 0,
-        control: 0,
-        // So strong a head that lift and losses hardly matter: the flow is the box's greatest.
-        figures: { maxHead: 4000, maxFlow: q, wear: 0 },
-        line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
-        intake: 0.01,
-        cover: 0.035,
-        endZ: 2.9,
-        power: 0,
-      },
-      { area: 0.5, initial: 0 },
-      [[100, 700]],
-    );
+    const net = pairOf(steadyPump(q, 0.01), { area: 0.5, initial: 0 }, [[100, 700]]);
     const trace = simulate(net, 1000);
     const rows = trace.rows - 1;
     expect(trace.volumes[rows * 2]!).toBeCloseTo(600 * q, 4);
@@ -164,24 +165,7 @@ describe('cases with a solution on paper', () => {
 
   it('a pump stops at the very moment its intake is uncovered', () => {
     const q = 2e-4;
-    const net = pairOf(
-      {
-        kind: 'pump',
-        id: 'p',
-        name: 'Pump',
-        from: 1,
-        to: 0,
-        control: 0,
-        figures: { maxHead: 4000, maxFlow: q, wear: 0 },
-        line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
-        intake: 0.12,
-        cover: 0.145,
-        endZ: 2.9,
-        power: 0,
-      },
-      { area: 0.5, initial: 0 },
-      null,
-    );
+    const net = pairOf(steadyPump(q, 0.12), { area: 0.5, initial: 0 }, null);
     const dry = simulate(net, 1000).events.find((e) => e.kind === 'pump-dry')!;
     // 0.2 m³ on 1 m² down to 0.12 m: 0.08 m³ at 0.2 L/s
     expect(dry.t).toBeCloseTo(400, 0);
@@ -208,23 +192,7 @@ describe('cases with a solution on paper', () => {
     const net = pairOf(drain, { area: 0.4, initial: 0.08 }, null);
     const fed: Network = {
       ...net,
-      paths: [
-        drain,
-        {
-          kind: 'pump',
-          id: 'p',
-          name: 'Pump',
-          from: 1,
-          to: 0,
-          control: 0,
-          figures: { maxHead: 4000, maxFlow: q, wear: 0 },
-          line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
-          intake: 0,
-          cover: 0.025,
-          endZ: 2.9,
-          power: 0,
-        },
-      ],
+      paths: [drain, steadyPump(q, 0)],
     };
     const trace = simulate(fed, 2 * HOUR);
     // h = (Q/(⅔·0.6·√2g·π·D))^(2/3)

@@ -1,3 +1,4 @@
+import { RUNNING_EFFICIENCY } from '../../water/siphon.ts';
 import type { SystemDocument } from '../types.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION } from '../types.ts';
 
@@ -88,7 +89,7 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         drop: 0.25,
         elbows: 1,
         waterLock: false,
-        efficiency: 0.85,
+        efficiency: RUNNING_EFFICIENCY,
       },
       {
         id: 'spare',
