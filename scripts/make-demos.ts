@@ -35,7 +35,7 @@ const demos: { file: string; base: SystemDocument; edits: Edit[] }[] = [
       { at: 'vessels.bed.floor', to: 0.7 },
       {
         at: 'vessels.bed.media',
-        to: { medium: 'expanded-clay', top: 0.3, voids: null, clogging: 0 },
+        to: { medium: 'expanded-clay', top: 0.3, voids: null, clogging: 0, layers: [] },
       },
       { at: 'paths.lift.pump.intake', to: 0.01 },
       { at: 'paths.lift.pump.maxHead', to: 1.6 },

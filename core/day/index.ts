@@ -2,3 +2,4 @@
 export * from './types.ts';
 export * from './simulate.ts';
 export * from './metrics.ts';
+export { blockDrain, drillBlockedDrain, type BlockedDrain } from './drills/blockedDrain.ts';

@@ -12,6 +12,7 @@ const NUDGE = 1e-6;
  *
  * A Rosenbrock pair of order 2(3) whose formula tolerates an approximate Jacobian; it stays stable
  * where a weir holds a level steady, and, being linear in the flows, keeps the sum of all volumes.
+ * The volumes are those of the vessels, then of the lines that empty, and last of the floor.
  *
  * @source Shampine & Reichelt (1997), SIAM J. Sci. Comput. 18, 1–22
  */
@@ -38,7 +39,7 @@ export class Integrator {
     private readonly tolerance: (vessel: number, level: number) => number,
   ) {
     const n = run.net.vessels.length;
-    const m = n + 1;
+    const m = n + run.lines.length + 1;
     this.size = m;
     const v = () => new Float64Array(m);
     this.slope = v();
@@ -65,23 +66,33 @@ export class Integrator {
   }
 
   private derivative(y: Float64Array, out: Float64Array): void {
-    const { net, flows } = this.run;
+    const { net, flows, lines, lineOf, modes } = this.run;
     const n = net.vessels.length;
+    const floor = this.size - 1;
     const q = this.pathFlows;
     for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
     this.flowsAt(this.levels);
     out.fill(0);
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
+      const k = lineOf[i]!;
+      const to = k < 0 || modes.full[k] ? p.to : n + k;
       out[p.from] = out[p.from]! - q[i]!;
-      out[p.to] = out[p.to]! + q[i]!;
+      out[to] = out[to]! + q[i]!;
+    }
+    for (let k = 0; k < lines.length; k++) {
+      if (!modes.emptying[k]) continue;
+      const l = lines[k]!;
+      const back = l.back(this.levels[l.to]!);
+      out[n + k] = out[n + k]! - back;
+      out[l.from] = out[l.from]! + back;
     }
     for (let i = 0; i < n; i++) {
       const over = q[flows.length + i]!;
       if (over === 0) continue;
       const to = net.vessels[i]!.rimTo;
       out[i] = out[i]! - over;
-      out[to < 0 ? n : to] = out[to < 0 ? n : to]! + over;
+      out[to < 0 ? floor : to] = out[to < 0 ? floor : to]! + over;
     }
   }
 
@@ -100,7 +111,13 @@ export class Integrator {
   /** A cautious first step: no level moves more than about 5 mm. */
   firstStep(y: Float64Array): number {
     const { net } = this.run;
+    const { lines, modes } = this.run;
     let h = 600;
+    lines.forEach((l, k) => {
+      // A line fills or empties in seconds; its end is found exactly, but the step should not dwarf it.
+      const rate = Math.abs(this.slope[net.vessels.length + k]!);
+      if (rate > 0 && !modes.full[k]) h = Math.min(h, l.volume / rate);
+    });
     for (let i = 0; i < net.vessels.length; i++) {
       const rate = Math.abs(this.slope[i]!);
       if (rate === 0) continue;
@@ -111,7 +128,7 @@ export class Integrator {
   }
 
   private formJacobian(y: Float64Array): void {
-    const { net, flows, rims } = this.run;
+    const { net, flows, rims, lineOf, modes } = this.run;
     const n = net.vessels.length;
     const m = this.size;
     const j = this.jacobian;
@@ -126,13 +143,15 @@ export class Integrator {
       const byFrom =
         (flows[i]!(hf + NUDGE, ht) - q) / NUDGE / areaAt(net.vessels[p.from]!.room, hf);
       const byTo = (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / areaAt(net.vessels[p.to]!.room, ht);
+      const k = lineOf[i]!;
+      const sink = k < 0 || modes.full[k] ? p.to : n + k;
       if (byFrom !== 0) {
         add(p.from, p.from, -byFrom);
-        add(p.to, p.from, byFrom);
+        add(sink, p.from, byFrom);
       }
       if (byTo !== 0) {
         add(p.from, p.to, -byTo);
-        add(p.to, p.to, byTo);
+        add(sink, p.to, byTo);
       }
     }
     for (let i = 0; i < n; i++) {
@@ -141,7 +160,7 @@ export class Integrator {
       if (level < v.height) continue;
       const by = (rims[i]!(level + NUDGE) - rims[i]!(level)) / NUDGE / areaAt(v.room, level);
       add(i, i, -by);
-      add(v.rimTo < 0 ? n : v.rimTo, i, by);
+      add(v.rimTo < 0 ? m - 1 : v.rimTo, i, by);
     }
   }
 
@@ -178,7 +197,8 @@ export class Integrator {
     }
     solve(matrix, m, this.pivots, k3);
     let worst = 0;
-    for (let i = 0; i < m - 1; i++) {
+    // What a line holds changes evenly; the vessels at its ends are what has to be followed.
+    for (let i = 0; i < this.levels.length; i++) {
       const err = Math.abs((h / 6) * (k1[i]! - 2 * k2[i]! + k3[i]!));
       worst = Math.max(worst, err / this.tolerance(i, this.levels[i]!));
     }

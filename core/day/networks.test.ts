@@ -84,7 +84,7 @@ function pairOf(
   upper: { area: number; initial: number },
   spans: [number, number][] | null = [],
 ): Network {
-  const common = { rimWidth: 4, rimTo: -1, floodLevel: null };
+  const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1 };
   return {
     temperature: 20,
     controls: [{ id: 'c', spans }],
@@ -130,6 +130,9 @@ const steadyPump = (flow: number, intake: number): NetPath => ({
   intake,
   cover: intake + 0.025,
   endZ: 2.9,
+  topZ: 2.9,
+  startZ: null,
+  lineVolume: 0,
   power: 0,
 });
 
@@ -187,6 +190,7 @@ describe('cases with a solution on paper', () => {
       pipe: { bore: mouth, length: 0.5, roughness: 1.5e-6, sumK: 0.5 },
       outletZ: 1.5,
       siphon: false,
+      open: 1,
       prime: null,
     };
     const net = pairOf(drain, { area: 0.4, initial: 0.08 }, null);
@@ -220,6 +224,7 @@ describe('cases with a solution on paper', () => {
         pipe,
         outletZ: 1.6,
         siphon: true,
+        open: 1,
         prime: {
           start: { low: start, expected: start, high: start },
           breakLevel: 0.05,

@@ -1,4 +1,5 @@
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
+import { pumpCurve } from '../water/pump.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { floodMark, residueLevel, restVolumes, surfaces } from '../network/statics.ts';
 import { DAY, type Network } from '../network/types.ts';
@@ -14,6 +15,8 @@ const SHORTEST_STEP: Seconds = 1e-4;
 /** Beyond this many events a day is given up: a real system has some hundreds. */
 const MOST_EVENTS = 20_000;
 const EVENT_TIME: Seconds = 1e-7;
+/** A line counts as full or empty within this share of its volume. */
+const LINE_SLACK = 1e-7;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
 
@@ -26,8 +29,11 @@ interface Watch {
   readonly where: string;
 }
 
+/**
+ * Every switch of a network. The levels they look at are the vessels', then the lines' filled shares.
+ */
 function watches(run: Runner, over: Uint8Array): Watch[] {
-  const { net, modes } = run;
+  const { net, modes, lines, gives } = run;
   const out: Watch[] = [];
   net.paths.forEach((p, i) => {
     const watch = (
@@ -41,8 +47,20 @@ function watches(run: Runner, over: Uint8Array): Watch[] {
       watch(
         () => modes.on[p.control] === 1 && modes.dry[i] === 0,
         (l) => intake - l[p.from]!,
-        () => ((modes.dry[i] = 1), 'pump-dry'),
+        () => {
+          modes.dry[i] = 1;
+          modes.primed[i] = 0;
+          return 'pump-dry';
+        },
       );
+      if (p.startZ !== null) {
+        const reach = pumpCurve(p.figures).maxHead - (p.startZ - net.vessels[p.from]!.floorZ);
+        watch(
+          () => modes.on[p.control] === 1 && modes.dry[i] === 0 && modes.primed[i] === 0,
+          (l) => reach + l[p.from]!,
+          () => ((modes.primed[i] = 1), null),
+        );
+      }
       watch(
         () => modes.on[p.control] === 1 && modes.dry[i] === 1,
         (l) => l[p.from]! - cover,
@@ -63,6 +81,38 @@ function watches(run: Runner, over: Uint8Array): Watch[] {
         () => ((modes.primed[i] = 0), p.siphon ? 'siphon-stops' : null),
       );
     }
+  });
+  lines.forEach((line, k) => {
+    const at = net.vessels.length + k;
+    const watch = (active: () => boolean, value: (l: Float64Array) => number, fire: () => null) =>
+      out.push({ vessel: line.from, where: net.paths[line.pump]!.id, active, value, fire });
+    watch(
+      () => modes.full[k] === 0 && gives(line.pump),
+      (l) => l[at]! - 1 + LINE_SLACK,
+      () => {
+        modes.full[k] = 1;
+        return null;
+      },
+    );
+    watch(
+      () => modes.emptying[k] === 1 && gives(line.pump),
+      () => 1,
+      () => ((modes.emptying[k] = 0), null),
+    );
+    watch(
+      () => modes.emptying[k] === 0 && !gives(line.pump),
+      (l) => l[at]! - 10 * LINE_SLACK,
+      () => {
+        modes.emptying[k] = 1;
+        modes.full[k] = 0;
+        return null;
+      },
+    );
+    watch(
+      () => modes.emptying[k] === 1,
+      (l) => LINE_SLACK - l[at]!,
+      () => ((modes.emptying[k] = 0), null),
+    );
   });
   net.vessels.forEach((v, i) => {
     const watch = (
@@ -163,18 +213,23 @@ export function simulate(
   const edges = edgesOf(net, end);
   const rec = new Recorder(net);
 
-  const start = [...poured, 0];
-  const solver = new Integrator(run, (i, level) =>
-    i === n ? 1e-4 : LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
+  const lines = run.lines.length;
+  const floor = n + lines;
+  const start = [...poured, ...run.lines.map(() => 0), 0];
+  const solver = new Integrator(
+    run,
+    (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
   );
   const y = Float64Array.from(start);
-  const y1 = new Float64Array(n + 1);
-  const f1 = new Float64Array(n + 1);
-  const levels = new Float64Array(n);
-  const probe = new Float64Array(n);
-  const scratch = new Float64Array(n);
+  const y1 = new Float64Array(floor + 1);
+  const f1 = new Float64Array(floor + 1);
+  const levels = new Float64Array(floor);
+  const probe = new Float64Array(floor);
+  const middle = new Float64Array(floor);
+  const scratch = new Float64Array(floor);
   const setLevels = (from: Float64Array, into: Float64Array) => {
     for (let i = 0; i < n; i++) into[i] = levelAt(net.vessels[i]!.room, from[i]!);
+    for (let k = 0; k < lines; k++) into[n + k] = from[n + k]! / run.lines[k]!.volume;
   };
 
   let t = 0;
@@ -190,7 +245,7 @@ export function simulate(
       modes.on[ci] = on;
       net.paths.forEach((p, pi) => {
         if (p.kind !== 'pump' || p.control !== ci) return;
-        if (!on) modes.dry[pi] = 0;
+        if (!on) modes.dry[pi] = modes.primed[pi] = 0;
         rec.event(t, on ? 'pump-on' : 'pump-off', p.id, levels[p.from]!);
         events++;
       });
@@ -208,6 +263,10 @@ export function simulate(
   };
   const record = () => {
     solver.flowsAt(levels);
+    // What goes into an empty line has not arrived anywhere yet.
+    run.lines.forEach((l, k) => {
+      if (!modes.full[k]) solver.pathFlows[l.pump] = 0;
+    });
     rec.row(t, levels, y, solver.pathFlows);
   };
 
@@ -255,9 +314,10 @@ export function simulate(
     for (const w of watch) {
       if (!w.active() || !(w.value(probe) > 0)) continue;
       const along = (s: number) => {
-        for (let i = 0; i < n; i++) {
-          scratch[i] = levelAt(net.vessels[i]!.room, hermite(y[i]!, f0[i]!, y1[i]!, f1[i]!, h, s));
+        for (let i = 0; i < floor; i++) {
+          middle[i] = hermite(y[i]!, f0[i]!, y1[i]!, f1[i]!, h, s);
         }
+        setLevels(middle, scratch);
         return w.value(scratch);
       };
       const s = risingRoot(along);
@@ -311,9 +371,9 @@ export function simulate(
     }
   }
   let total = 0;
-  for (let i = 0; i <= n; i++) total += y[i]! - start[i]!;
+  for (let i = 0; i <= floor; i++) total += y[i]! - start[i]!;
   return rec.finish({
-    spilled: y[n]!,
+    spilled: y[floor]!,
     balanceError: total,
     steps,
     rejected,

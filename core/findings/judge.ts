@@ -1,4 +1,5 @@
 import { assess, type Assessment } from '../network/assess.ts';
+import { drillBlockedDrain } from '../day/drills/blockedDrain.ts';
 import { metricsOf } from '../day/metrics.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
@@ -43,12 +44,17 @@ export const RULES: readonly Rule[] = [
 
 const URGENCY: Record<Level, number> = { stop: 0, watch: 1, fine: 2 };
 
-/** What the findings need of a trace. */
+/** What the findings need of a trace; a bed without a second way out is drilled for a day as well. */
 export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   metrics: metricsOf(a.net, trace),
   events: trace.events,
   spilled: trace.spilled,
   balanceError: trace.balanceError,
+  clogged: a.beds.flatMap((b) =>
+    b.mainDrain !== null && b.inflow > 0 && b.otherWays < b.inflow
+      ? (drillBlockedDrain(a.net, b.mainDrain) ?? [])
+      : [],
+  ),
   truncated: trace.truncated,
   end: trace.end,
 });

@@ -1,4 +1,4 @@
-import { bore, flow, head, mm, rate, say, share, speed, time } from '../quantity/index.ts';
+import { bore, flow, head, litres, mm, rate, say, share, speed, time } from '../quantity/index.ts';
 import { fishIn, vesselOf } from '../system/index.ts';
 import { selfVentingBore } from '../water/drain.ts';
 import { PRACTICE, within } from './grade.ts';
@@ -38,6 +38,19 @@ export const staticHeadRule: Rule = ({ a }) =>
   a.duties.map((d) => {
     const part = d.staticHead / d.maxHead;
     const level = part >= 1 || d.flow <= 0 ? 'stop' : part > HEAD_WISH ? 'watch' : 'fine';
+    if (d.peakHead !== null && d.peakHead >= d.maxHead) {
+      return {
+        id: 'static-head',
+        about: d.id,
+        level: 'stop' as const,
+        measured: d.peakHead,
+        limit: d.maxHead,
+        kind: 'head' as const,
+        sentence: say`The line peaks ${head(d.peakHead)} above the water and the pump reaches ${head(d.maxHead)}: it never gets over.`,
+        why: say`To start, the pump must push water over the highest point once. Without a vent the down leg then fills and helps, and only the lift of ${head(d.staticHead)} to the end counts; with a vent the peak counts for good.`,
+        source: 'Bernoulli along the line.',
+      };
+    }
     return {
       id: 'static-head',
       about: d.id,
@@ -190,11 +203,17 @@ export const overflowCapacity: Rule = ({ system, a }) =>
   });
 
 /** A way out that no clog of the main drain closes. */
-export const secondWayOut: Rule = ({ system, a }) =>
+export const secondWayOut: Rule = ({ system, a, day }) =>
   a.beds.flatMap((b): Finding[] => {
     if (b.inflow <= 0) return [];
     const v = vesselOf(system, b.id);
     const level = b.otherWays < b.inflow ? 'stop' : b.otherWays < 2 * b.inflow ? 'watch' : 'fine';
+    const clog = day?.clogged.find((c) => c.bed === b.id);
+    const outcome = !clog
+      ? []
+      : clog.overAt === null
+        ? say` Tried for a day: the pump draws air before the rim is reached.`
+        : say` Tried for a day: ${litres(clog.spilled)} on the floor, ${litres(clog.left)} left below.`;
     return [
       {
         id: 'second-way-out',
@@ -205,9 +224,15 @@ export const secondWayOut: Rule = ({ system, a }) =>
         kind: 'flow' as const,
         sentence:
           b.otherWays <= 1e-9
-            ? say`“${v.name}” has no second way out: a clogged drain lets ${flow(b.inflow)} over the rim after ${time(b.toRim)}.`
+            ? [
+                ...say`“${v.name}” has no second way out: a clogged drain lets ${flow(b.inflow)} over the rim after ${time(b.toRim)}.`,
+                ...outcome,
+              ]
             : level === 'stop'
-              ? say`The second way out of “${v.name}” carries ${flow(b.otherWays)}; with the drain clogged the pump brings ${flow(b.inflow)}.`
+              ? [
+                  ...say`The second way out of “${v.name}” carries ${flow(b.otherWays)}; with the drain clogged the pump brings ${flow(b.inflow)}.`,
+                  ...outcome,
+                ]
               : level === 'watch'
                 ? say`The second way out of “${v.name}” carries ${flow(b.otherWays)}, less than twice the ${flow(b.inflow)} that come in.`
                 : say`With its drain clogged “${v.name}” still lets ${flow(b.otherWays)} out.`,

@@ -1,5 +1,6 @@
 import type { Phrase, QuantityKind } from '../quantity/index.ts';
 import type { DayEvent } from '../day/types.ts';
+import type { BlockedDrain } from '../day/drills/blockedDrain.ts';
 import type { DayMetrics } from '../day/metrics.ts';
 import type { Assessment } from '../network/assess.ts';
 import type { Edit, SystemDocument } from '../system/index.ts';
@@ -50,6 +51,8 @@ export interface DaySummary {
   readonly events: readonly DayEvent[];
   readonly spilled: CubicMetres;
   readonly balanceError: CubicMetres;
+  /** For each bed that a clogged drain would flood: what a day of that does. */
+  readonly clogged: readonly BlockedDrain[];
   readonly truncated: boolean;
   readonly end: Seconds;
 }

@@ -78,6 +78,8 @@ export function reportOf(system: SystemDocument) {
         dry_s: rounded(p.dry, 1),
         energy_kwh: rounded(p.energy / 3.6e6, 4),
       })),
+      complete: !day.truncated,
+      until_s: rounded(day.end, 1),
       spilled_l: litres(day.spilled),
       balance_error_ml: rounded(day.balanceError * 1e6, 6),
     },
@@ -126,6 +128,11 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
     );
   }
   lines.push('', 'The day');
+  if (!r.day.complete) {
+    lines.push(
+      `  given up at ${Math.round(r.day.until_s)} s of 86400: it switches to and fro too often to follow. Figures below are of that part only.`,
+    );
+  }
   for (const b of r.day.beds) {
     lines.push(
       `  ${b.id}: ${b.cycles_per_day} cycles, fill ${b.fill_s ?? '–'} s, drain ${b.drain_s ?? '–'} s, flooded ${Math.round(b.flooded_share * 100)} %, highest ${Math.round(b.highest_m * 1000)} mm`,

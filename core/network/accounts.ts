@@ -3,7 +3,8 @@ import { fishIn } from '../system/find.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
-import { areaAt, footprint, levelAt, shapeArea, storage, volumeAt } from '../water/vessel.ts';
+import { footprint, shapeArea } from '../water/shape.ts';
+import { areaAt, levelAt, storage, volumeAt } from '../water/vessel.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { pumpFlow } from './flow.ts';
 import { highestLevel, inflowOf, pumpsOf, restVolumes, settle, surfaces } from './statics.ts';
@@ -73,9 +74,6 @@ export function dailyLoss(
   return loss;
 }
 
-/** Water in a pumped line when it is full, m³. */
-const lineVolume = (bore: Metres, length: Metres): CubicMetres => boreArea(bore) * length;
-
 function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   const intake = new Map<number, Metres>();
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
@@ -128,7 +126,7 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
   }
   const pipes = net.vessels.map(() => 0);
   for (const p of pumps) {
-    if (inflowWhenFull[p.to]! > 0) pipes[p.from]! += lineVolume(p.line.bore, p.line.length);
+    if (inflowWhenFull[p.to]! > 0) pipes[p.from]! += p.lineVolume;
   }
   const withPipes = deep.map((x, i) => x - pipes[i]!);
 
@@ -164,7 +162,12 @@ export interface Weight {
   readonly vessel: string;
   readonly mass: number;
   readonly load: number;
+  /** On each of its legs, kg, where it stands on legs. */
+  readonly perLeg: number | null;
 }
+
+/** Wet drained density of a medium, kg/L; of stones where it is not in the table. */
+const wetDensity = (medium: string): number => mediumById(medium)?.wetDensity ?? 1.5;
 
 /** Plants in leaf, kg per m² of bed (practice). */
 const PLANT_MASS = 10;
@@ -179,12 +182,24 @@ export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
     );
     let mass = fullest * 1000 + v.emptyMass + fishIn(s, v.id).mass;
     if (v.media) {
-      const medium = mediumById(v.media.medium);
-      const gross = grossTo(s, i, v.media.top);
-      mass += gross * 1000 * (medium?.wetDensity ?? 1.5);
+      let below = 0;
+      for (const layer of [...v.media.layers, v.media]) {
+        const gross = grossTo(s, i, layer.top);
+        mass += (gross - below) * 1000 * wetDensity(layer.medium);
+        below = gross;
+      }
+    }
+    if (v.pots) {
+      const held = v.pots.count * boreArea(v.pots.diameter) * v.pots.height;
+      mass += held * 1000 * wetDensity(v.pots.medium);
     }
     if (v.role === 'bed') mass += PLANT_MASS * shapeArea(v.shape, v.shape.height);
-    return { vessel: v.id, mass, load: mass / footprint(v.shape) };
+    return {
+      vessel: v.id,
+      mass,
+      load: mass / footprint(v.shape),
+      perLeg: v.legs > 0 ? mass / v.legs : null,
+    };
   });
 }
 

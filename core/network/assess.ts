@@ -40,6 +40,8 @@ export interface Duty {
   readonly from: string;
   readonly to: string;
   readonly staticHead: Metres;
+  /** From the water to an unvented peak, which the pump must reach to start; null where there is none. */
+  readonly peakHead: Metres | null;
   readonly losses: Metres;
   readonly flow: CubicMetresPerSecond;
   readonly velocity: number;
@@ -140,6 +142,7 @@ function dutiesOf(net: Network, rest: readonly CubicMetres[]): Duty[] {
       from: net.vessels[p.from]!.id,
       to: net.vessels[p.to]!.id,
       staticHead: head,
+      peakHead: p.startZ === null ? null : p.startZ - source,
       losses: flow > 0 ? curve.headAt(flow) - head : 0,
       flow,
       velocity: flow / boreArea(p.line.bore),

@@ -24,7 +24,8 @@ import { barbK, type PipeRun } from '../water/pipe.ts';
 import { RUNS_FULL_FROUDE } from '../water/drain.ts';
 import { fitPump, type PumpFigures } from '../water/pump.ts';
 import { UNKNOWN_SIPHON_K, flowAtFroude, siphonK, startKind, startRange } from '../water/siphon.ts';
-import { levelAt, rimLength, storage, type Storage } from '../water/vessel.ts';
+import { rimLength } from '../water/shape.ts';
+import { levelAt, storage, type Storage } from '../water/vessel.ts';
 import { fillTime } from './statics.ts';
 import {
   AIR_MARGIN,
@@ -46,12 +47,16 @@ function roughnessOf(p: WaterPath): Metres {
   return size?.roughness ?? SMOOTH_ROUGHNESS;
 }
 
-/** Drainable voids of a bed as they are now: measured or from the table, less what roots and solids take. */
-export function voidsNow(v: Vessel): Share {
-  if (!v.media) return 1;
-  const clean = v.media.voids ?? mediumById(v.media.medium)?.voids[1] ?? 0.4;
-  return clean * (1 - v.media.clogging);
-}
+/** Drainable voids of a medium: as measured, else the table's usual value. */
+const voidsOf = (m: { medium: string; voids: Share | null }): Share =>
+  m.voids ?? mediumById(m.medium)?.voids[1] ?? 0.4;
+
+/** Voids that a fill time can mean at all. */
+const within = (voids: Share): Share => Math.min(0.95, Math.max(0.03, voids));
+
+/** Voids of a bed's main medium as they are now, less what roots and solids take, times a correction. */
+const voidsNow = (v: Vessel, correction: number): Share =>
+  v.media ? within(voidsOf(v.media) * (1 - v.media.clogging) * correction) : 1;
 
 /** Open area inside the guards that stand in a bed, m². */
 function guardArea(s: SystemDocument, vessel: string): number {
@@ -63,9 +68,28 @@ function guardArea(s: SystemDocument, vessel: string): number {
   return area;
 }
 
-function roomOf(s: SystemDocument, v: Vessel, voids: Share): Storage {
-  if (!v.media) return storage(v.shape, null);
-  return storage(v.shape, { top: v.media.top, voids, openArea: guardArea(s, v.id) });
+/** @param correction of all voids in it, as a fill time asks */
+function roomOf(s: SystemDocument, v: Vessel, correction: number): Storage {
+  const { media, pots } = v;
+  if (!media && !pots) return storage(v.shape, null);
+  const layers = media
+    ? [
+        ...media.layers.map((l) => ({
+          top: l.top,
+          voids: within(voidsOf(l) * (1 - media.clogging) * correction),
+        })),
+        { top: media.top, voids: voidsNow(v, correction) },
+      ]
+    : [];
+  return storage(v.shape, {
+    layers,
+    openArea: guardArea(s, v.id),
+    pots: pots && {
+      area: pots.count * boreArea(pots.diameter),
+      top: pots.height,
+      voids: within(voidsOf(pots) * correction),
+    },
+  });
 }
 
 /** Losses of a pumped line in velocity heads, entrance and exit included; Infinity where its tap is shut. */
@@ -81,7 +105,9 @@ export function lineK(s: SystemDocument, p: PumpedLine): number {
 /** Length of a pumped line: its rise and its level run. */
 export function lineLength(s: SystemDocument, p: PumpedLine): Metres {
   const rise = vesselOf(s, p.to).floor + p.end - (vesselOf(s, p.from).floor + p.pump.intake);
-  return Math.max(0, rise) + p.run;
+  // Over a peak the pipe goes up to it and down again.
+  const over = p.peak ? 2 * Math.max(0, p.peak.height - p.end) : 0;
+  return Math.max(0, rise) + over + p.run;
 }
 
 function lineRun(s: SystemDocument, p: PumpedLine): PipeRun {
@@ -165,6 +191,7 @@ function drainOf(
     bore,
     pipe: drainRun(s, p),
     outletZ,
+    open: 1,
   };
   if (p.kind === 'bell-siphon') {
     const kind = startKind(p.mouth, bore, p.waterLock);
@@ -215,6 +242,7 @@ function pumpOf(
   const target = vesselOf(s, p.to);
   const line = lineRun(s, p);
   const endZ = target.floor + p.end;
+  const peakZ = Math.max(endZ, target.floor + (p.peak?.height ?? 0));
   let figures: PumpFigures = {
     maxHead: p.pump.maxHead,
     maxFlow: p.pump.maxFlow,
@@ -224,7 +252,8 @@ function pumpOf(
   const bucket = measured(s, 'flow', p.id);
   if (bucket && Number.isFinite(line.sumK)) {
     const surface = source.floor + levelAt(rooms[from]!, source.fill);
-    figures = fitPump(figures, bucket.flow, endZ - surface, line, s.site.waterTemperature);
+    const top = p.peak?.vented ? peakZ : endZ;
+    figures = fitPump(figures, bucket.flow, top - surface, line, s.site.waterTemperature);
   }
   const out: NetPath[] = [
     {
@@ -239,10 +268,14 @@ function pumpOf(
       intake: p.pump.intake,
       cover: p.pump.intake + AIR_MARGIN,
       endZ,
+      topZ: p.peak?.vented ? peakZ : endZ,
+      startZ: p.peak && !p.peak.vented && peakZ > endZ ? peakZ : null,
+      lineVolume: p.checkValve ? 0 : boreArea(line.bore) * line.length,
       power: p.pump.power,
     },
   ];
-  if (!p.checkValve) {
+  // Over a vented peak nothing runs back but the line's own water: air breaks the pull.
+  if (!p.checkValve && !(p.peak?.vented && peakZ > endZ)) {
     out.push({
       kind: 'back',
       id: `${p.id}-back`,
@@ -258,9 +291,10 @@ function pumpOf(
   return out;
 }
 
-function assemble(s: SystemDocument, voids: ReadonlyMap<string, Share>): Network {
+function assemble(s: SystemDocument, corrections: ReadonlyMap<string, number>): Network {
   const index = new Map(s.vessels.map((v, i) => [v.id, i]));
-  const rooms = s.vessels.map((v) => roomOf(s, v, voids.get(v.id) ?? 1));
+  const correction = (v: Vessel) => corrections.get(v.id) ?? 1;
+  const rooms = s.vessels.map((v) => roomOf(s, v, correction(v)));
   const lines = pumpedLines(s);
   const controls = [...new Set(lines.map((l) => l.control))].map((id): NetControl => ({
     id,
@@ -292,6 +326,7 @@ function assemble(s: SystemDocument, voids: ReadonlyMap<string, Share>): Network
       floorZ: v.floor,
       height: v.shape.height,
       room: rooms[i]!,
+      voids: voidsNow(v, correction(v)),
       initial: v.fill,
       rimWidth: rimLength(v.shape),
       rimTo: v.rimTo === null ? -1 : (index.get(v.rimTo) ?? -1),
@@ -309,9 +344,9 @@ function assemble(s: SystemDocument, voids: ReadonlyMap<string, Share>): Network
  * few corrections by measured ÷ predicted settle it.
  */
 export function compile(s: SystemDocument): Network {
-  const voids = new Map<string, Share>(s.vessels.map((v) => [v.id, voidsNow(v)]));
-  let net = assemble(s, voids);
-  const timed = s.vessels.filter((v) => v.media && measured(s, 'fill-time', v.id));
+  const corrections = new Map<string, number>();
+  let net = assemble(s, corrections);
+  const timed = s.vessels.filter((v) => (v.media ?? v.pots) && measured(s, 'fill-time', v.id));
   if (timed.length === 0) return net;
   for (let turn = 0; turn < 6; turn++) {
     let worst = 0;
@@ -321,20 +356,10 @@ export function compile(s: SystemDocument): Network {
       if (!Number.isFinite(predicted) || predicted <= 0) continue;
       const factor = measured(s, 'fill-time', v.id)!.time / predicted;
       worst = Math.max(worst, Math.abs(factor - 1));
-      voids.set(v.id, Math.min(0.95, Math.max(0.03, voids.get(v.id)! * factor)));
+      corrections.set(v.id, (corrections.get(v.id) ?? 1) * factor);
     }
     if (worst < 1e-4) break;
-    net = assemble(s, voids);
+    net = assemble(s, corrections);
   }
   return net;
-}
-
-/** Voids that a compiled bed holds in its media, as corrected by measurements. */
-export function voidsInUse(s: SystemDocument, net: Network, vessel: number): Share {
-  const v = s.vessels[vessel]!;
-  const open = guardArea(s, v.id);
-  const a = net.vessels[vessel]!.room[0]!.a;
-  const gross = storage(v.shape, null)[0]!.a;
-  // a = φ·A + (1 − φ)·A_guard, solved for φ.
-  return (a - open) / (gross - open);
 }

@@ -16,9 +16,16 @@ import {
  * without tables. Surfaces are above the ground, flows are m³/s in the path's own direction.
  */
 
-/** Static head of a pumped line: to the delivery's surface where its end is under water, else to its end. */
+/**
+ * Static head of a pumped line: to the delivery's surface where its end is under water, else to its
+ * end, or to a vented peak above both.
+ */
 export const staticHead = (p: PumpPath, source: Metres, delivery: Metres): Metres =>
-  Math.max(p.endZ, delivery) - source;
+  Math.max(p.topZ, delivery) - source;
+
+/** Whether a pump of a greatest head gets its line running: it must reach an unvented peak once. */
+export const reachesPeak = (p: PumpPath, maxHead: Metres, source: Metres): boolean =>
+  p.startZ === null || maxHead > p.startZ - source;
 
 /** Delivered flow of a running, covered pump. */
 export function pumpFlow(
@@ -27,7 +34,9 @@ export function pumpFlow(
   source: Metres,
   delivery: Metres,
 ): CubicMetresPerSecond {
-  return dutyFlow(pumpCurve(p.figures), staticHead(p, source, delivery), p.line, net.temperature);
+  const curve = pumpCurve(p.figures);
+  if (!reachesPeak(p, curve.maxHead, source)) return 0;
+  return dutyFlow(curve, staticHead(p, source, delivery), p.line, net.temperature);
 }
 
 /** Head that drives a drain: to its outlet, or to the receiving surface where that stands higher. */
@@ -41,17 +50,20 @@ export function spillingFlow(
   crestHead: Metres,
   drivingHead: Metres,
 ): CubicMetresPerSecond {
-  if (crestHead <= 0) return 0;
+  if (crestHead <= 0 || p.open <= 0) return 0;
   const free = Math.min(ringWeirFlow(crestHead, p.mouth), mouthOrificeFlow(crestHead, p.bore));
   // The full pipe is the costly one to solve; where it needs less head than there is, it does not limit.
-  return fullPipeNeeds(free, p.pipe, net.temperature) <= drivingHead
-    ? free
-    : fullPipeFlow(drivingHead, p.pipe, net.temperature);
+  return (
+    p.open *
+    (fullPipeNeeds(free, p.pipe, net.temperature) <= drivingHead
+      ? free
+      : fullPipeFlow(drivingHead, p.pipe, net.temperature))
+  );
 }
 
 /** Flow of a drain that runs full. */
 export function runningFlow(net: Network, p: DrainPath, drivingHead: Metres): CubicMetresPerSecond {
-  return (p.prime?.efficiency ?? 1) * fullPipeFlow(drivingHead, p.pipe, net.temperature);
+  return p.open * (p.prime?.efficiency ?? 1) * fullPipeFlow(drivingHead, p.pipe, net.temperature);
 }
 
 /** Flow of a weep hole, to a level above its bottom edge. */

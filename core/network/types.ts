@@ -1,4 +1,4 @@
-import type { Celsius, CubicMetres, Metres, Seconds, Watts } from '../quantity/si.ts';
+import type { Celsius, CubicMetres, Metres, Seconds, Share, Watts } from '../quantity/si.ts';
 import type { PipeRun } from '../water/pipe.ts';
 import type { PumpFigures } from '../water/pump.ts';
 import type { StartRange } from '../water/siphon.ts';
@@ -11,6 +11,8 @@ export interface NetVessel {
   readonly floorZ: Metres;
   readonly height: Metres;
   readonly room: Storage;
+  /** Drainable voids of its main medium, as measurements corrected them; 1 where it holds none. */
+  readonly voids: Share;
   /** Water at rest, as filled. */
   readonly initial: CubicMetres;
   readonly rimWidth: Metres;
@@ -37,7 +39,13 @@ export interface PumpPath extends PathBase {
   /** Intake above the source's floor, and the level that covers it safely again. */
   readonly intake: Metres;
   readonly cover: Metres;
+  /** The line's open end, and what the pump lifts to while it runs: the end, or a vented peak. */
   readonly endZ: Metres;
+  readonly topZ: Metres;
+  /** Peak without a vent: the pump must reach it once, then the down leg fills and helps. */
+  readonly startZ: Metres | null;
+  /** Water that an empty line takes up before any arrives; 0 where a check valve keeps it full. */
+  readonly lineVolume: CubicMetres;
   readonly power: Watts;
 }
 
@@ -59,6 +67,8 @@ export interface DrainPath extends PathBase {
   readonly outletZ: Metres;
   readonly prime: Prime | null;
   readonly siphon: boolean;
+  /** Share that is not blocked; 1 unless a drill says otherwise. */
+  readonly open: Share;
 }
 
 /** A round hole in a standpipe's side. */

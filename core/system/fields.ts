@@ -1,5 +1,4 @@
 import type { QuantityKind } from '../quantity/units.ts';
-import { sideWidths } from '../water/vessel.ts';
 import { readAt } from './edit.ts';
 import type { SystemDocument } from './types.ts';
 
@@ -27,7 +26,14 @@ const L_H = 1e-3 / 3600;
 
 /** Every field by its place in the document; `*` stands for an id. Files are checked against the same ranges. */
 export const FIELDS: Readonly<Record<string, Field>> = {
-  'vessels.*.floor': f('Floor above ground', 'length', 0, 6, 0.005),
+  'vessels.*.floor': f(
+    'Floor above ground',
+    'length',
+    -3,
+    6,
+    0.005,
+    'Below zero where it is dug in.',
+  ),
   'vessels.*.fill': f('Water at rest', 'volume', 0, 50, 0.005, 'With the pump off for long.'),
   'vessels.*.emptyMass': f('Empty weight', 'mass', 0, 2000, 0.5),
   'vessels.*.shape.length': f('Length', 'length', 0.05, 20, 0.01),
@@ -38,9 +44,26 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'vessels.*.shape.bottomWidth': f('Width at the bottom', 'length', 0.05, 20, 0.01),
   'vessels.*.shape.topLength': f('Length at the top', 'length', 0.05, 20, 0.01),
   'vessels.*.shape.topWidth': f('Width at the top', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.bottomDiameter': f('Diameter at the bottom', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.topDiameter': f('Diameter at the top', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.factor': f(
+    'Shape factor',
+    'share',
+    0.3,
+    1,
+    0.01,
+    'What banks and round corners leave of length × width: 0.78 for an oval.',
+  ),
+  'vessels.*.legs': f('Legs', 'count', 0, 24, 1, '0 where it lies flat on what carries it.'),
   'vessels.*.media.top': f('Top of the media', 'length', 0, 4, 0.005, 'Above the bed’s floor.'),
   'vessels.*.media.voids': f('Voids, measured', 'share', 0.03, 0.95, 0.01),
   'vessels.*.media.clogging': f('Lost to roots and solids', 'share', 0, 0.6, 0.01),
+  'vessels.*.media.layers.*.top': f('Top of the layer', 'length', 0.005, 4, 0.005),
+  'vessels.*.media.layers.*.voids': f('Voids of the layer', 'share', 0.03, 0.95, 0.01),
+  'vessels.*.pots.count': f('Pots', 'count', 1, 500, 1),
+  'vessels.*.pots.diameter': f('Diameter of a pot', 'length', 0.02, 1, 0.005),
+  'vessels.*.pots.height': f('Height of a pot', 'length', 0.02, 1, 0.005),
+  'vessels.*.pots.voids': f('Voids in the pots', 'share', 0.03, 0.95, 0.01),
   'paths.*.bore': f('Bore', 'bore', 0.003, 0.2, 0.0005),
   'paths.*.run': f('Level run and detours', 'run', 0, 200, 0.05, 'Pipe beyond the plain rise.'),
   'paths.*.pump.intake': f('Intake above the floor', 'length', 0, 3, 0.005),
@@ -51,6 +74,14 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'paths.*.valve': f('Tap open', 'share', 0, 1, 0.05),
   'paths.*.barb': f('Bore of the barb', 'bore', 0.002, 0.2, 0.0005),
   'paths.*.end': f('End above the bed’s floor', 'length', 0, 4, 0.005),
+  'paths.*.peak.height': f(
+    'Highest point of the line',
+    'length',
+    0,
+    6,
+    0.005,
+    'Above the floor of what it feeds.',
+  ),
   'paths.*.crest': f('Standpipe’s crest', 'length', 0.01, 4, 0.005, 'The flood height.'),
   'paths.*.mouth': f('Mouth', 'bore', 0.003, 0.4, 0.001, 'Inside diameter at the crest.'),
   'paths.*.mouthOutside': f('Mouth, outside', 'bore', 0.003, 0.4, 0.001),
@@ -94,11 +125,14 @@ export const FIELDS: Readonly<Record<string, Field>> = {
 };
 
 const COLLECTIONS = new Set(['vessels', 'paths', 'controls', 'fish', 'measurements']);
+/** Collections inside an entry: the id in them is a `*` too. */
+const INNER = new Set(['layers']);
 
 /** The field at a place such as `paths.siphon.crest`, or nothing where no number stands. */
 export function fieldAt(at: string): Field | undefined {
   const parts = at.split('.');
   if (COLLECTIONS.has(parts[0]!)) parts[1] = '*';
+  for (let i = 2; i + 1 < parts.length; i++) if (INNER.has(parts[i]!)) parts[i + 1] = '*';
   return FIELDS[parts.join('.')];
 }
 
@@ -115,10 +149,20 @@ export function rangeOf(system: SystemDocument, at: string): { min: number; max:
   const inner = rest.join('.');
   if (group === 'vessels') {
     const v = system.vessels.find((x) => x.id === id);
-    if (v && inner === 'media.top') max = Math.min(max, v.shape.height);
-    if (v && inner === 'shape.height') {
-      min = Math.max(min, 0.05);
-      max = Math.min(max, Math.max(4, sideWidths(v.shape).bottom));
+    if (v && inner === 'media.top') {
+      max = Math.min(max, v.shape.height);
+      min = Math.max(min, ...(v.media?.layers ?? []).map((l) => l.top + 0.005));
+    }
+    if (v?.media && /^media\.layers\..*\.top$/.test(inner)) {
+      // A layer lies over the one below it and under the one above.
+      const { layers, top } = v.media;
+      const i = layers.findIndex((l) => l.id === rest[2]);
+      min = Math.max(min, (layers[i - 1]?.top ?? 0) + 0.005);
+      max = Math.min(max, (layers[i + 1]?.top ?? top) - 0.005);
+    }
+    if (v && inner === 'pots.height') max = Math.min(max, v.shape.height);
+    if (v?.shape.kind === 'measured' && inner === 'shape.height') {
+      min = Math.max(min, v.shape.points[0]?.[0] ?? 0);
     }
   }
   if (group === 'paths') {
@@ -132,6 +176,7 @@ export function rangeOf(system: SystemDocument, at: string): { min: number; max:
     if (inner === 'breakHeight' && p?.kind === 'bell-siphon') max = Math.min(max, p.crest - 0.02);
     if (inner === 'pump.intake' && from) max = Math.min(max, from.shape.height);
     if (inner === 'end' && to) max = Math.min(max, to.shape.height + 1);
+    if (inner === 'peak.height' && p?.kind === 'pumped-line') min = Math.max(min, p.end);
     if (inner === 'mouth' || inner === 'mouthOutside') {
       min = inner === 'mouth' ? num(system, `paths.${id}.bore`) : num(system, `paths.${id}.mouth`);
     }

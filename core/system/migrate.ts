@@ -6,7 +6,28 @@ type Loose = Record<string, unknown>;
 export type Step = (document: Loose) => Loose;
 
 /** Steps by the version they start from. A new version of the document adds one here, and a file to the tests. */
-export const STEPS: Readonly<Record<number, Step>> = {};
+export const STEPS: Readonly<Record<number, Step>> = {
+  /** Version 2 knows layers of media, pots, legs, and a line that peaks above its end. */
+  1: (document) => ({
+    ...document,
+    vessels: each(document.vessels, (v) => ({
+      ...v,
+      media: isLoose(v.media) ? { ...v.media, layers: [] } : v.media,
+      pots: null,
+      legs: 0,
+    })),
+    paths: each(document.paths, (p) => (p.kind === 'pumped-line' ? { ...p, peak: null } : p)),
+  }),
+};
+
+function isLoose(x: unknown): x is Loose {
+  return x !== null && typeof x === 'object' && !Array.isArray(x);
+}
+
+/** Every entry of a list changed; what is no list, and what is no entry, is left for the schema to name. */
+function each(list: unknown, change: (entry: Loose) => Loose): unknown {
+  return Array.isArray(list) ? list.map((x: unknown) => (isLoose(x) ? change(x) : x)) : list;
+}
 
 /** A document of the current version, or a sentence that says why it cannot be brought up. */
 export type Migrated =

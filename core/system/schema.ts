@@ -22,6 +22,27 @@ const oneOf = (rows: readonly { id: string }[]) =>
     .valid(...rows.map((r) => r.id))
     .required();
 
+/** A list of number pairs, each within its limits. */
+const pairs = (
+  first: readonly [number, number],
+  second: readonly [number, number],
+  least: number,
+  most: number,
+) =>
+  Joi.array()
+    .items(
+      Joi.array().ordered(
+        Joi.number().strict().min(first[0]).max(first[1]).required(),
+        Joi.number().strict().min(second[0]).max(second[1]).required(),
+      ),
+    )
+    .min(least)
+    .max(most);
+const MEASURED_LEVEL = [0.001, 4] as const;
+const MEASURED_POURED = [1e-6, 50] as const;
+
+const voids = (at: keyof typeof FIELDS & string) => num(at).allow(null);
+
 const shape = Joi.alternatives().conditional('.kind', {
   switch: [
     {
@@ -51,6 +72,43 @@ const shape = Joi.alternatives().conditional('.kind', {
         topWidth: num('vessels.*.shape.topWidth'),
         height: num('vessels.*.shape.height'),
       }),
+    },
+    {
+      is: 'tapered-round',
+      then: Joi.object({
+        kind: Joi.string(),
+        bottomDiameter: num('vessels.*.shape.bottomDiameter'),
+        topDiameter: num('vessels.*.shape.topDiameter'),
+        height: num('vessels.*.shape.height'),
+      }),
+    },
+    {
+      is: 'half-barrel',
+      then: Joi.object({
+        kind: Joi.string(),
+        diameter: num('vessels.*.shape.diameter'),
+        length: num('vessels.*.shape.length'),
+        height: num('vessels.*.shape.height'),
+      }),
+    },
+    {
+      is: 'pond',
+      then: Joi.object({
+        kind: Joi.string(),
+        length: num('vessels.*.shape.length'),
+        width: num('vessels.*.shape.width'),
+        height: num('vessels.*.shape.height'),
+        factor: num('vessels.*.shape.factor'),
+      }),
+    },
+    {
+      is: 'measured',
+      then: Joi.object({
+        kind: Joi.string(),
+        width: num('vessels.*.shape.width'),
+        height: num('vessels.*.shape.height'),
+        points: pairs(MEASURED_LEVEL, MEASURED_POURED, 1, 60).required(),
+      }),
       otherwise: Joi.forbidden().messages({
         'any.unknown': 'has a shape that this version does not know',
       }),
@@ -71,11 +129,33 @@ const vessel = Joi.object({
   media: Joi.object({
     medium: oneOf(MEDIA),
     top: num('vessels.*.media.top'),
-    voids: num('vessels.*.media.voids').allow(null),
+    voids: voids('vessels.*.media.voids'),
     clogging: num('vessels.*.media.clogging'),
+    layers: Joi.array()
+      .items(
+        Joi.object({
+          id,
+          medium: oneOf(MEDIA),
+          top: num('vessels.*.media.layers.*.top'),
+          voids: voids('vessels.*.media.layers.*.voids'),
+        }),
+      )
+      .max(6)
+      .unique('id')
+      .required(),
   })
     .allow(null)
     .required(),
+  pots: Joi.object({
+    medium: oneOf(MEDIA),
+    count: num('vessels.*.pots.count').integer(),
+    diameter: num('vessels.*.pots.diameter'),
+    height: num('vessels.*.pots.height'),
+    voids: voids('vessels.*.pots.voids'),
+  })
+    .allow(null)
+    .required(),
+  legs: num('vessels.*.legs').integer(),
 });
 
 const pathBase = {
@@ -99,17 +179,7 @@ const path = Joi.alternatives().conditional('.kind', {
           intake: num('paths.*.pump.intake'),
           maxHead: num('paths.*.pump.maxHead'),
           maxFlow: num('paths.*.pump.maxFlow'),
-          points: Joi.array()
-            .items(
-              Joi.array().ordered(
-                Joi.number().strict().min(0).max(20).required(),
-                Joi.number().strict().min(0).max(100).required(),
-              ),
-            )
-            .min(2)
-            .max(40)
-            .allow(null)
-            .required(),
+          points: pairs([0, 20], [0, 100], 2, 40).allow(null).required(),
           wear: num('paths.*.pump.wear'),
           power: num('paths.*.pump.power'),
         }).required(),
@@ -125,6 +195,12 @@ const path = Joi.alternatives().conditional('.kind', {
         valve: num('paths.*.valve').allow(null),
         barb: num('paths.*.barb').allow(null),
         end: num('paths.*.end'),
+        peak: Joi.object({
+          height: num('paths.*.peak.height'),
+          vented: Joi.boolean().strict().required(),
+        })
+          .allow(null)
+          .required(),
         checkValve: Joi.boolean().strict().required(),
         control: Joi.string().required(),
       }),
@@ -347,6 +423,19 @@ function crossCheck(s: SystemDocument): string | null {
     }
   }
   for (const v of s.vessels) {
+    if (v.shape.kind === 'measured') {
+      const { points } = v.shape;
+      for (let i = 1; i < points.length; i++) {
+        if (points[i]![0] <= points[i - 1]![0] || points[i]![1] <= points[i - 1]![1]) {
+          return `The poured litres of “${v.name}” do not rise: each pouring must stand higher and hold more than the one before.`;
+        }
+      }
+    }
+    const tops = [...(v.media?.layers ?? []).map((l) => l.top), v.media?.top ?? Infinity];
+    for (let i = 1; i < tops.length; i++) {
+      if (tops[i]! <= tops[i - 1]!)
+        return `The layers of media in “${v.name}” are not in order from the floor up.`;
+    }
     if (v.rimTo !== null && (!vessels.has(v.rimTo) || v.rimTo === v.id)) {
       return `“${v.name}” spills into “${v.rimTo}”, which is not another vessel in the file.`;
     }

@@ -8,10 +8,10 @@ import type {
   Share,
   Watts,
 } from '../quantity/si.ts';
-import type { Shape } from '../water/vessel.ts';
+import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 1;
+export const DOCUMENT_VERSION = 2;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /** What a vessel is for. Fish live in a tank; a reservoir holds solution; beds are flooded. */
@@ -26,6 +26,26 @@ export interface Media {
   voids: Share | null;
   /** Share of the voids lost to roots and solids, 0–0.25. */
   clogging: Share;
+  /** Other media under it, from the floor up, each to its top. */
+  layers: MediaLayer[];
+}
+
+/** A layer of another medium under the main one, such as coarse gravel around a drain. */
+export interface MediaLayer {
+  id: string;
+  medium: string;
+  top: Metres;
+  voids: Share | null;
+}
+
+/** Pots that stand on the floor of a bed or tray; the same for all of them. */
+export interface Pots {
+  medium: string;
+  count: number;
+  /** Mean outside diameter. */
+  diameter: Metres;
+  height: Metres;
+  voids: Share | null;
 }
 
 export interface Vessel {
@@ -43,6 +63,9 @@ export interface Vessel {
   /** Vessel that catches what runs over the rim; null means the floor. */
   rimTo: string | null;
   media: Media | null;
+  pots: Pots | null;
+  /** Legs that it stands on; 0 where it lies flat on what carries it. */
+  legs: number;
 }
 
 export interface Pump {
@@ -78,6 +101,8 @@ export interface PumpedLine extends PathBase {
   barb: Metres | null;
   /** Height of the delivery's end above the floor of the vessel it feeds. */
   end: Metres;
+  /** The line's highest point above the floor of the vessel it feeds, where that is above its end. */
+  peak: { height: Metres; vented: boolean } | null;
   /** Holds the water in the line when the pump stops. */
   checkValve: boolean;
   control: string;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
 import type { NetControl, NetPath, NetVessel, Network } from '../network/types.ts';
+import { boreArea } from '../water/constants.ts';
 import { flowAtFroude } from '../water/siphon.ts';
 import { storage } from '../water/vessel.ts';
 
@@ -33,6 +34,7 @@ const path = fc.oneof(
     end: between(0, 0.6),
     control: fc.nat(2),
     runsBack: fc.boolean(),
+    peak: fc.constantFrom('none', 'none', 'vented', 'plain'),
   }),
   fc.record({
     kind: fc.constant('drain' as const),
@@ -64,7 +66,9 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
       const shape = { kind: 'box', length: v.length, width: v.width, height: v.height } as const;
       const room = storage(
         shape,
-        v.voids === null ? null : { top: v.height * 0.8, voids: v.voids, openArea: 0 },
+        v.voids === null
+          ? null
+          : { layers: [{ top: v.height * 0.8, voids: v.voids }], openArea: 0, pots: null },
       );
       return {
         id: `v${i}`,
@@ -72,6 +76,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
         floorZ: v.floorZ,
         height: v.height,
         room,
+        voids: v.voids ?? 1,
         initial: v.fill * v.length * v.width * v.height * (v.voids ?? 1),
         rimWidth: 2 * (v.length + v.width),
         rimTo: v.rim < n && v.rim !== i ? v.rim : -1,
@@ -97,6 +102,9 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
           intake: p.intake,
           cover: p.intake + 0.025,
           endZ,
+          topZ: p.peak === 'vented' ? endZ + 0.1 : endZ,
+          startZ: p.peak === 'plain' ? endZ + 0.1 : null,
+          lineVolume: p.runsBack ? boreArea(p.bore) * 2 : 0,
           power: 10,
         });
         if (p.runsBack) {
@@ -124,6 +132,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
           pipe: { bore: p.bore, length: 0.6, roughness: SMOOTH_ROUGHNESS, sumK: 2.3 },
           outletZ: floor(from) - p.drop,
           siphon: p.prime === 'siphon',
+          open: 1,
           prime:
             p.prime === 'none'
               ? null

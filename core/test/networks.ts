@@ -6,8 +6,8 @@ import check from './check-values.json' with { type: 'json' };
 
 /** Room of a straight-sided vessel. */
 export const straight = (area: number, height: number): Storage => [
-  { z0: 0, z1: height, a: area, b: 0, c: 0, v0: 0 },
-  { z0: height, z1: Infinity, a: area, b: 0, c: 0, v0: area * height },
+  { z0: 0, z1: height, a: area, b: 0, c: 0, arc: null, phi: 1, v0: 0 },
+  { z0: height, z1: Infinity, a: area, b: 0, c: 0, arc: null, phi: 1, v0: area * height },
 ];
 
 type Cycle = (typeof check.cycles)[number];
@@ -38,6 +38,10 @@ export function checkNetwork(cycle: Cycle): Network {
       intake: 0,
       cover: 0.025,
       endZ: i.line.z_end!,
+      topZ: i.line.z_end!,
+      startZ: null,
+      // The check cycles take lines as always full.
+      lineVolume: 0,
       power: 0,
     },
     {
@@ -52,6 +56,7 @@ export function checkNetwork(cycle: Cycle): Network {
       pipe: { bore: i.bore!, length: i.drain_len!, roughness: SMOOTH_ROUGHNESS, sumK: i.drain_k! },
       outletZ: i.outlet!,
       siphon: i.siphon === true,
+      open: 1,
       prime: i.siphon
         ? {
             start: { low: start, expected: start, high: start },
@@ -87,6 +92,7 @@ export function checkNetwork(cycle: Cycle): Network {
         floorZ: i.res_floor!,
         height: 2,
         room: straight(i.res_area!, 2),
+        voids: 1,
         initial: i.water!,
         rimWidth: 3,
         rimTo: -1,
@@ -99,6 +105,7 @@ export function checkNetwork(cycle: Cycle): Network {
         floorZ: i.bed_floor!,
         height: 1,
         room: straight(i.bed_area! * i.phi!, 1),
+        voids: i.phi!,
         initial: 0,
         rimWidth: 3,
         rimTo: -1,

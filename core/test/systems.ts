@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { PIPES } from '../catalogue/pipes.ts';
-import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
+import { applyEdits, type Edit, type SystemDocument, type Vessel } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { grossVolume } from '../water/vessel.ts';
 
-/** Generated systems: both layouts with sizes, pipes, pumps, media and timers drawn at random. */
+/** Generated systems: both layouts with sizes, pipes, pumps, media, timers and odd vessels drawn at random. */
 
 const L_H = 1e-3 / 3600;
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -101,5 +102,72 @@ const tray = fc
     ]),
   );
 
-/** Any of both. */
-export const anySystem: fc.Arbitrary<SystemDocument> = fc.oneof(pair, tray);
+const rises = fc.array(fc.tuple(between(0.02, 0.15), between(0.01, 0.08)), {
+  minLength: 2,
+  maxLength: 5,
+});
+
+/** Shapes that only some vessels have, beside those that the layouts start from. */
+const oddShape = fc.oneof(
+  fc.record({
+    kind: fc.constant('tapered-round'),
+    bottomDiameter: between(0.4, 0.9),
+    topDiameter: between(0.5, 1.2),
+    height: between(0.5, 0.8),
+  }),
+  fc.record({
+    kind: fc.constant('half-barrel'),
+    diameter: between(0.55, 0.7),
+    length: between(0.8, 1.4),
+    height: between(0.36, 0.7),
+  }),
+  fc.record({
+    kind: fc.constant('pond'),
+    length: between(0.8, 3),
+    width: between(0.6, 2),
+    height: between(0.5, 0.9),
+    factor: between(0.6, 0.9),
+  }),
+  fc.record({ width: between(0.4, 0.9), rises }).map(({ width, rises: steps }) => {
+    let level = 0;
+    let poured = 0;
+    const points = steps.map(([h, v]) => [(level += h), (poured += v)]);
+    return { kind: 'measured', width, height: Math.max(0.4, level + 0.05), points };
+  }),
+);
+
+/** A system with some of what is less common: odd vessels, layers, pots, a line over a peak, legs. */
+const odd = fc
+  .record({
+    system: fc.oneof(pair, tray),
+    below: fc.option(oddShape),
+    bed: fc.option(oddShape),
+    layer: fc.boolean(),
+    pots: fc.boolean(),
+    peak: fc.option(fc.record({ height: between(0.4, 0.7), vented: fc.boolean() })),
+    legs: fc.constantFrom(0, 4),
+  })
+  .map((r): SystemDocument => {
+    const [lower, upper] = r.system.vessels as [Vessel, Vessel];
+    const edits: Edit[] = [
+      { at: `vessels.${upper.id}.legs`, to: r.legs },
+      { at: 'paths.lift.peak', to: r.peak },
+    ];
+    if (r.below) edits.push({ at: `vessels.${lower.id}.shape`, to: r.below });
+    if (r.bed) edits.push({ at: `vessels.${upper.id}.shape`, to: r.bed });
+    if (r.layer && upper.media) {
+      const layer = { id: 'coarse', medium: 'gravel', top: 0.04, voids: null };
+      edits.push({ at: `vessels.${upper.id}.media.layers`, to: [layer] });
+    }
+    if (r.pots) {
+      const pots = { medium: 'perlite', count: 6, diameter: 0.1, height: 0.1, voids: 0.5 };
+      edits.push({ at: `vessels.${upper.id}.pots`, to: pots });
+    }
+    const made = applyEdits(r.system, edits);
+    // Filled with what it holds: a vessel metres over its rim is no system.
+    const fill = Math.min(lower.fill, 0.85 * grossVolume(made.vessels[0]!.shape));
+    return applyEdits(made, [{ at: `vessels.${lower.id}.fill`, to: fill }]);
+  });
+
+/** Any of them. */
+export const anySystem: fc.Arbitrary<SystemDocument> = fc.oneof(pair, tray, odd);

@@ -8,4 +8,5 @@ export * from './pump.ts';
 export * from './drain.ts';
 export * from './siphon.ts';
 export * from './evaporation.ts';
+export * from './shape.ts';
 export * from './vessel.ts';

@@ -1,13 +1,12 @@
 /**
- * Monotone piecewise cubic through points.
+ * Slopes at the points of a monotone piecewise cubic.
  *
  * @param xs strictly rising abscissae, at least two
  * @param ys ordinates
- * @returns the interpolant; beyond the ends it goes on along the end slope
  * @throws RangeError where the abscissae do not rise
  * @source Fritsch & Butland (1984), SIAM J. Sci. Stat. Comput. 5, 300–304
  */
-export function pchip(xs: readonly number[], ys: readonly number[]): (x: number) => number {
+export function pchipSlopes(xs: readonly number[], ys: readonly number[]): number[] {
   const n = xs.length;
   if (n < 2 || ys.length !== n) throw new RangeError('pchip needs two points or more');
   const h: number[] = [];
@@ -29,19 +28,31 @@ export function pchip(xs: readonly number[], ys: readonly number[]): (x: number)
       m[i] = (w1 + w2) / (w1 / a + w2 / b);
     }
   }
+  return m;
+}
+
+/**
+ * Monotone piecewise cubic through points; arguments as for {@link pchipSlopes}.
+ *
+ * @returns the interpolant; beyond the ends it goes on along the end slope
+ */
+export function pchip(xs: readonly number[], ys: readonly number[]): (x: number) => number {
+  const m = pchipSlopes(xs, ys);
+  const n = xs.length;
   return (x) => {
     if (x <= xs[0]!) return ys[0]! + m[0]! * (x - xs[0]!);
     if (x >= xs[n - 1]!) return ys[n - 1]! + m[n - 1]! * (x - xs[n - 1]!);
     let i = 0;
     while (x > xs[i + 1]!) i++;
-    const t = (x - xs[i]!) / h[i]!;
+    const h = xs[i + 1]! - xs[i]!;
+    const t = (x - xs[i]!) / h;
     const t2 = t * t;
     const t3 = t2 * t;
     return (
       (2 * t3 - 3 * t2 + 1) * ys[i]! +
-      (t3 - 2 * t2 + t) * h[i]! * m[i]! +
+      (t3 - 2 * t2 + t) * h * m[i]! +
       (3 * t2 - 2 * t3) * ys[i + 1]! +
-      (t3 - t2) * h[i]! * m[i + 1]!
+      (t3 - t2) * h * m[i + 1]!
     );
   };
 }

@@ -1,30 +1,26 @@
 import type { CubicMetres, Metres, Share, SquareMetres } from '../quantity/si.ts';
+import {
+  arcArea,
+  arcVolume,
+  sliceArea,
+  slicesOf,
+  type Arc,
+  type Shape,
+  type Slice,
+} from './shape.ts';
 
-/** Inside shape of a vessel, m. */
-export type Shape =
-  | {
-      readonly kind: 'box';
-      readonly length: Metres;
-      readonly width: Metres;
-      readonly height: Metres;
-    }
-  | { readonly kind: 'cylinder'; readonly diameter: Metres; readonly height: Metres }
-  | {
-      readonly kind: 'tapered-box';
-      readonly bottomLength: Metres;
-      readonly bottomWidth: Metres;
-      readonly topLength: Metres;
-      readonly topWidth: Metres;
-      readonly height: Metres;
-    };
-
-/** A slice of a vessel between two heights in which the free water area is a + b·s + c·s², s = z − z0. */
+/**
+ * A slice of a vessel between two heights in which the free water area is a + b·s + c·s²,
+ * s = z − z0, and where the bottom is round also its arc's area times φ.
+ */
 export interface Segment {
   readonly z0: Metres;
   readonly z1: Metres;
   readonly a: number;
   readonly b: number;
   readonly c: number;
+  readonly arc: Arc | null;
+  readonly phi: Share;
   /** Volume below the slice. */
   readonly v0: CubicMetres;
 }
@@ -32,111 +28,99 @@ export interface Segment {
 /** Room for water in a vessel, from its floor up; the last slice goes on upwards without end. */
 export type Storage = readonly Segment[];
 
-/** Area of the open shape at height z above its floor, m²; above the rim the rim's area. */
-export function shapeArea(shape: Shape, z: Metres): SquareMetres {
-  switch (shape.kind) {
-    case 'box':
-      return shape.length * shape.width;
-    case 'cylinder':
-      return (Math.PI * shape.diameter ** 2) / 4;
-    case 'tapered-box': {
-      const t = Math.min(1, Math.max(0, z / shape.height));
-      return (
-        (shape.bottomLength + (shape.topLength - shape.bottomLength) * t) *
-        (shape.bottomWidth + (shape.topWidth - shape.bottomWidth) * t)
-      );
-    }
-  }
-}
-
-/** Coefficients of the area in powers of z above the floor. */
-function areaPolynomial(shape: Shape): readonly [number, number, number] {
-  if (shape.kind !== 'tapered-box') return [shapeArea(shape, 0), 0, 0];
-  const dl = (shape.topLength - shape.bottomLength) / shape.height;
-  const dw = (shape.topWidth - shape.bottomWidth) / shape.height;
-  return [
-    shape.bottomLength * shape.bottomWidth,
-    shape.bottomLength * dw + shape.bottomWidth * dl,
-    dl * dw,
-  ];
-}
-
-/** Rim length around the top, m: what a spilling vessel spills over. */
-export function rimLength(shape: Shape): Metres {
-  switch (shape.kind) {
-    case 'box':
-      return 2 * (shape.length + shape.width);
-    case 'cylinder':
-      return Math.PI * shape.diameter;
-    case 'tapered-box':
-      return 2 * (shape.topLength + shape.topWidth);
-  }
-}
-
 /** Volume of the empty shape up to its rim, m³. */
 export const grossVolume = (shape: Shape): CubicMetres =>
   volumeAt(storage(shape, null), shape.height);
 
-/** Footprint on the floor, m²: the larger of bottom and top. */
-export const footprint = (shape: Shape): SquareMetres =>
-  Math.max(shapeArea(shape, 0), shapeArea(shape, shape.height));
-
-/** Width as seen from the side, at the floor and at the rim, m. */
-export function sideWidths(shape: Shape): { bottom: Metres; top: Metres } {
-  switch (shape.kind) {
-    case 'box':
-      return { bottom: shape.length, top: shape.length };
-    case 'cylinder':
-      return { bottom: shape.diameter, top: shape.diameter };
-    case 'tapered-box':
-      return { bottom: shape.bottomLength, top: shape.topLength };
-  }
-}
-
-/** Media in a vessel: its top, the drainable voids, and the open area inside the siphon's guard. */
-export interface MediaFill {
-  readonly top: Metres;
-  readonly voids: Share;
+/** What stands in a vessel and leaves room between its grains. */
+export interface Filling {
+  /** Layers of media from the floor up, each to its top with its drainable voids. */
+  readonly layers: readonly { readonly top: Metres; readonly voids: Share }[];
+  /** Kept clear of media by the siphon's guard. */
   readonly openArea: SquareMetres;
+  /** Pots on the floor: the area they cover, their height and the voids of what is in them. */
+  readonly pots: {
+    readonly area: SquareMetres;
+    readonly top: Metres;
+    readonly voids: Share;
+  } | null;
 }
+
+/** Share of a slice's smallest area that pots can cover at most. */
+const POTS_AT_MOST = 0.95;
 
 /**
- * Room for water in a vessel: V(h) = ∫ A(z)·φ dz inside the media, φ = 1 above it and in the guard.
+ * Room for water in a vessel: V(h) = ∫ A(z)·φ dz inside the media, φ = 1 above it and in the guard;
+ * pots take the place of media or water and hold their own voids.
  *
- * @param media nothing where the vessel holds water only
+ * @param filling nothing where the vessel holds water only
  */
-export function storage(shape: Shape, media: MediaFill | null): Storage {
-  const [a, b, c] = areaPolynomial(shape);
-  const height = shape.height;
-  const cuts = [0];
-  if (media && media.top > 0 && media.top < height) cuts.push(media.top);
-  cuts.push(height);
+export function storage(shape: Shape, filling: Filling | null): Storage {
+  const slices = slicesOf(shape);
+  const cuts = new Set<Metres>();
+  for (const layer of filling?.layers ?? []) cuts.add(layer.top);
+  if (filling?.pots) cuts.add(filling.pots.top);
   const out: Segment[] = [];
   let v0 = 0;
-  for (let i = 0; i < cuts.length - 1; i++) {
-    const z0 = cuts[i]!;
-    const z1 = cuts[i + 1]!;
-    const inMedia = media !== null && z1 <= media.top + 1e-12;
-    const phi = inMedia ? media.voids : 1;
-    const open = inMedia ? (1 - phi) * media.openArea : 0;
-    // Powers of s = z − z0.
-    const segment: Segment = {
-      z0,
-      z1,
-      a: phi * (a + b * z0 + c * z0 * z0) + open,
-      b: phi * (b + 2 * c * z0),
-      c: phi * c,
-      v0,
-    };
-    out.push(segment);
-    v0 = segmentVolume(segment, z1 - z0);
+  for (const whole of slices) {
+    const inner = [...cuts].filter((z) => z > whole.z0 + 1e-9 && z < whole.z1 - 1e-9);
+    const ends = [whole.z0, ...inner.sort((x, y) => x - y), whole.z1];
+    for (let i = 0; i + 1 < ends.length; i++) {
+      const segment = segmentOf(whole, ends[i]!, ends[i + 1]!, filling, v0);
+      out.push(segment);
+      v0 = segmentVolume(segment, segment.z1 - segment.z0);
+    }
   }
-  out.push({ z0: height, z1: Infinity, a: shapeArea(shape, height), b: 0, c: 0, v0 });
+  const top = slices[slices.length - 1]!;
+  out.push({
+    z0: shape.height,
+    z1: Infinity,
+    a: sliceArea(top, top.z1 - top.z0),
+    b: 0,
+    c: 0,
+    arc: null,
+    phi: 1,
+    v0,
+  });
   return out;
 }
 
-const segmentVolume = (g: Segment, s: Metres): CubicMetres =>
-  g.v0 + s * (g.a + s * (g.b / 2 + (s * g.c) / 3));
+function segmentOf(
+  g: Slice,
+  z0: Metres,
+  z1: Metres,
+  filling: Filling | null,
+  v0: CubicMetres,
+): Segment {
+  const middle = (z0 + z1) / 2;
+  const layer = filling?.layers.find((l) => middle < l.top);
+  const phi = layer?.voids ?? 1;
+  const pots = filling?.pots && middle < filling.pots.top ? filling.pots : null;
+  const s = z0 - g.z0;
+  const least = Math.min(sliceArea(g, s), sliceArea(g, z1 - g.z0));
+  const covered = pots ? Math.min(pots.area, POTS_AT_MOST * least) : 0;
+  const open = layer ? (1 - phi) * Math.min(filling!.openArea, least) : 0;
+  return {
+    z0,
+    z1,
+    a: phi * (g.a + s * (g.b + s * g.c)) + open + covered * ((pots?.voids ?? 1) - phi),
+    b: phi * (g.b + 2 * g.c * s),
+    c: phi * g.c,
+    arc: g.arc,
+    phi,
+    v0,
+  };
+}
+
+function segmentVolume(g: Segment, s: Metres): CubicMetres {
+  const v = g.v0 + s * (g.a + s * (g.b / 2 + (s * g.c) / 3));
+  return g.arc ? v + g.phi * (arcVolume(g.arc, g.z0 + s) - arcVolume(g.arc, g.z0)) : v;
+}
+
+function segmentArea(g: Segment, s: Metres): SquareMetres {
+  const area = g.a + s * (g.b + s * g.c);
+  return g.arc ? area + g.phi * arcArea(g.arc, g.z0 + s) : area;
+}
 
 /** Volume of water up to a level above the floor, m³; 0 at or below the floor. */
 export function volumeAt(room: Storage, level: Metres): CubicMetres {
@@ -147,13 +131,16 @@ export function volumeAt(room: Storage, level: Metres): CubicMetres {
   return segmentVolume(g, level - g.z0);
 }
 
-/** Free water area at a level, m²: dV/dh. */
+/** A round bottom has no area at its lowest line; the area a hair above it stands in, so that it can be divided by. */
+const HAIR: Metres = 1e-4;
+
+/** Free water area at a level, m²: dV/dh, above zero. */
 export function areaAt(room: Storage, level: Metres): SquareMetres {
   let i = 0;
   while (level > room[i]!.z1) i++;
   const g = room[i]!;
   const s = Math.max(0, level - g.z0);
-  return g.a + s * (g.b + s * g.c);
+  return segmentArea(g, g.arc && g.z0 === 0 ? Math.max(HAIR, s) : s);
 }
 
 /**
@@ -167,18 +154,26 @@ export function levelAt(room: Storage, volume: CubicMetres): Metres {
   while (i + 1 < room.length && volume > room[i + 1]!.v0) i++;
   const g = room[i]!;
   const rest = volume - g.v0;
-  if (g.b === 0 && g.c === 0) return g.z0 + rest / g.a;
-  // Newton from the mean area; the volume is a rising cubic in s, so this settles in a few steps.
+  if (g.b === 0 && g.c === 0 && g.arc === null) return g.z0 + rest / g.a;
   const full = g.z1 - g.z0;
-  let s = Math.min(full, rest / g.a);
-  for (let k = 0; k < 30; k++) {
+  // Near a round bottom the volume goes as h^1.5; elsewhere the area at the floor is a good start.
+  let s =
+    g.a > 0
+      ? Math.min(full, rest / g.a)
+      : Math.min(
+          full,
+          ((0.75 * rest) / (g.phi * g.arc!.length)) ** (2 / 3) / (2 * g.arc!.radius) ** (1 / 3),
+        );
+  // Newton between closing bounds; the volume rises with s, so this settles in a few steps.
+  let low = 0;
+  let high = full;
+  for (let k = 0; k < 60; k++) {
     const miss = segmentVolume(g, s) - volume;
-    const area = g.a + s * (g.b + s * g.c);
-    const next = Math.min(full, Math.max(0, s - miss / area));
-    if (Math.abs(next - s) < 1e-13) {
-      s = next;
-      break;
-    }
+    if (miss > 0) high = s;
+    else low = s;
+    const straight = s - miss / segmentArea(g, s);
+    const next = straight >= low && straight <= high ? straight : (low + high) / 2;
+    if (Math.abs(next - s) < 1e-13) return g.z0 + next;
     s = next;
   }
   return g.z0 + s;

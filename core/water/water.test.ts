@@ -4,7 +4,6 @@ import check from '../test/check-values.json' with { type: 'json' };
 import { ballValveK, SMOOTH_ROUGHNESS } from '../catalogue/index.ts';
 import {
   GRAVITY,
-  areaAt,
   barbK,
   boreArea,
   dutyFlow,
@@ -13,10 +12,8 @@ import {
   frictionFactor,
   fullPipeFlow,
   fullPipeNeeds,
-  grossVolume,
   headLoss,
   holeFlow,
-  levelAt,
   openWaterEvaporation,
   pchip,
   pipeFroude,
@@ -29,11 +26,8 @@ import {
   startRange,
   startVerdict,
   stopVerdict,
-  storage,
-  volumeAt,
   waterDensity,
   waterViscosity,
-  type Shape,
 } from './index.ts';
 
 const LH = 1 / 3.6e6;
@@ -202,78 +196,6 @@ describe('drains and siphons', () => {
     // curtain = π·d·d/4 = bore area: 0.5 + 1.5 = 2.0
     near(siphonK(g), 2, 1e-3);
     near(siphonK({ ...g, elbows: 1 }), 2.9, 1e-3);
-  });
-});
-
-const shapes: fc.Arbitrary<Shape> = fc.oneof(
-  fc.record({
-    kind: fc.constant('box' as const),
-    length: fc.double({ min: 0.1, max: 3, noNaN: true }),
-    width: fc.double({ min: 0.1, max: 3, noNaN: true }),
-    height: fc.double({ min: 0.1, max: 1.5, noNaN: true }),
-  }),
-  fc.record({
-    kind: fc.constant('cylinder' as const),
-    diameter: fc.double({ min: 0.1, max: 3, noNaN: true }),
-    height: fc.double({ min: 0.1, max: 1.5, noNaN: true }),
-  }),
-  fc.record({
-    kind: fc.constant('tapered-box' as const),
-    bottomLength: fc.double({ min: 0.1, max: 2, noNaN: true }),
-    bottomWidth: fc.double({ min: 0.1, max: 2, noNaN: true }),
-    topLength: fc.double({ min: 0.1, max: 3, noNaN: true }),
-    topWidth: fc.double({ min: 0.1, max: 3, noNaN: true }),
-    height: fc.double({ min: 0.1, max: 1.5, noNaN: true }),
-  }),
-);
-
-describe('vessels', () => {
-  it('volume(level(v)) = v, with and without stones', () => {
-    fc.assert(
-      fc.property(
-        shapes,
-        fc.double({ min: 0, max: 1.2, noNaN: true }),
-        fc.double({ min: 0.2, max: 1, noNaN: true }),
-        (shape, fill, voids) => {
-          const room = storage(shape, { top: shape.height * 0.7, voids, openArea: 0.003 });
-          const v = fill * volumeAt(room, shape.height);
-          return Math.abs(volumeAt(room, levelAt(room, v)) - v) < 1e-10 + 1e-9 * v;
-        },
-      ),
-    );
-  });
-
-  it('area is the slope of volume', () => {
-    fc.assert(
-      fc.property(shapes, fc.double({ min: 0.05, max: 0.6, noNaN: true }), (shape, share) => {
-        const room = storage(shape, { top: shape.height * 0.7, voids: 0.4, openArea: 0 });
-        const h = share * shape.height;
-        const slope = (volumeAt(room, h + 1e-6) - volumeAt(room, h - 1e-6)) / 2e-6;
-        return Math.abs(slope / areaAt(room, h) - 1) < 1e-4;
-      }),
-    );
-  });
-
-  it('a tapered tub holds what the prismatoid formula says', () => {
-    const tub: Shape = {
-      kind: 'tapered-box',
-      bottomLength: 0.4,
-      bottomWidth: 0.3,
-      topLength: 0.5,
-      topWidth: 0.4,
-      height: 0.3,
-    };
-    // H/6·(A₀ + 4·A_mid + A₁) = 0.05·(0.12 + 4·0.1575 + 0.2)
-    near(grossVolume(tub), 0.05 * (0.12 + 4 * 0.1575 + 0.2), 1e-12);
-  });
-
-  it('stones leave only their voids, the guard stays open', () => {
-    const room = storage(
-      { kind: 'box', length: 1, width: 0.5, height: 0.3 },
-      { top: 0.25, voids: 0.4, openArea: 0.01 },
-    );
-    near(volumeAt(room, 0.2), 0.2 * (0.4 * 0.5 + 0.6 * 0.01), 1e-12);
-    near(volumeAt(room, 0.3), 0.25 * (0.4 * 0.5 + 0.6 * 0.01) + 0.05 * 0.5, 1e-12);
   });
 });
 

@@ -3,7 +3,6 @@ import { notchArea } from '../network/compile.ts';
 import { measured, type BellSiphon } from '../system/index.ts';
 import { GRAVITY, boreArea } from '../water/constants.ts';
 import { START_FROUDE, STOPS_SHARE, startKind } from '../water/siphon.ts';
-import { grossVolume } from '../water/vessel.ts';
 import { given, TYPED, overVoids, withRange, type Subject } from './subject.ts';
 import type { Working } from './types.ts';
 
@@ -19,25 +18,27 @@ export function cycleWorking(
             title: 'Fill time',
             value: bed.fill,
             kind: 'time',
-            formula: 't = ∫ dV/(Q_in − Q_out), dV = φ·A·dh',
+            formula: String.raw`t = \int_{h_0}^{h_1} \frac{\varphi\,A\,dh}{Q_\mathrm{in} - Q_\mathrm{out}(h)}`,
             given: [
-              given('Q_in', 'inflow when full', bed.inflow, 'flow', 'duty point at that level'),
-              given('h₀', 'from', bed.residue, 'length', 'what stays in the bed'),
               given(
-                'h₁',
+                'Q_\\mathrm{in}',
+                'inflow when full',
+                bed.inflow,
+                'flow',
+                'duty point at that level',
+              ),
+              given('h_0', 'from', bed.residue, 'length', 'what stays in the bed'),
+              given(
+                'h_1',
                 'to the flood mark',
                 bed.flood,
                 'length',
                 'start of the siphon, or 95 % of the crest',
               ),
               given(
-                'φ',
+                '\\varphi',
                 'voids now',
-                (a.net.vessels[index]?.room[0]?.a ?? 0) /
-                  Math.max(
-                    1e-9,
-                    grossVolume(s.vessels[index]!.shape) / s.vessels[index]!.shape.height,
-                  ),
+                a.net.vessels[index]!.voids,
                 'share',
                 measured(s, 'fill-time', id) ? 'fitted to your stopwatch' : MEDIA_SOURCE,
               ),
@@ -52,12 +53,12 @@ export function cycleWorking(
             title: 'Drain time',
             value: bed.drain,
             kind: 'time',
-            formula: 't = ∫ dV/(Q_drain − Q_in)',
+            formula: String.raw`t = \int_{h_0}^{h_1} \frac{\varphi\,A\,dh}{Q_\mathrm{drain}(h) - Q_\mathrm{in}}`,
             given: [
-              given('h₁', 'from', bed.flood, 'length', 'flood mark'),
-              given('h₀', 'to', bed.residue, 'length', 'break, or the line’s end'),
+              given('h_1', 'from', bed.flood, 'length', 'flood mark'),
+              given('h_0', 'to', bed.residue, 'length', 'break, or the line’s end'),
               given(
-                'Q_in',
+                'Q_\\mathrm{in}',
                 'inflow meanwhile',
                 a.siphons.some((x) => x.bed === id) ? bed.inflow : 0,
                 'flow',
@@ -74,9 +75,9 @@ export function cycleWorking(
             title: 'Deepest flood',
             value: bed.highest,
             kind: 'length',
-            formula: 'Q_out(h) = Q_in, or Q_out(h) = Q_start where a siphon starts before',
+            formula: String.raw`Q_\mathrm{out}(h) = \min\left(Q_\mathrm{in},\, Q_\mathrm{start}\right)`,
             given: [
-              given('Q_in', 'inflow', bed.inflow, 'flow', 'duty point'),
+              given('Q_\\mathrm{in}', 'inflow', bed.inflow, 'flow', 'duty point'),
               given(
                 'C',
                 'weir and orifice',
@@ -97,10 +98,10 @@ export function cycleWorking(
         title: 'Flow that starts the siphon',
         value: siphon.start.expected,
         kind: 'flow',
-        formula: 'Q_start = Fr·A·√(g·d)',
+        formula: String.raw`Q_\mathrm{start} = \mathrm{Fr}\, A \sqrt{g\,d}`,
         given: [
           given(
-            'Fr',
+            '\\mathrm{Fr}',
             'starting Froude number',
             fr,
             'plain',
@@ -122,12 +123,12 @@ export function cycleWorking(
         title: 'Flow at the break',
         value: siphon.flowAtBreak,
         kind: 'flow',
-        formula: 'Q_s = η·A·√(2g·H/(1 + ΣK + f·L/d))',
+        formula: String.raw`Q_s = \eta\, A \sqrt{\frac{2\,g\,H}{1 + \Sigma K + f\,L/d}}`,
         given: [
-          given('η', 'air drawn in and fouling', p.efficiency, 'share', 'default 85 %'),
+          given('\\eta', 'air drawn in and fouling', p.efficiency, 'share', 'default 85 %'),
           given('H', 'water over the outlet at the break', p.breakHeight + p.drop, 'head', TYPED),
           given(
-            'ΣK',
+            '\\Sigma K',
             'notches, turn over the mouth, elbows',
             net?.kind === 'drain' ? net.pipe.sumK : 0,
             'plain',

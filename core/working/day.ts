@@ -21,11 +21,23 @@ export function dayWorking(
             title: 'Floods a day',
             value: bed.cyclesPerDay,
             kind: 'count',
-            formula: 'n = number of floods in 24 h; with a steady rhythm n ≈ 24 h/(fill + drain)',
+            formula: String.raw`n = \text{floods in 24 h} \approx \frac{24\,\mathrm{h}}{t_\mathrm{fill} + t_\mathrm{drain}}`,
             given: [
-              given('fill', 'from its lowest level to the flood', bed.fill ?? 0, 'time', TRACE),
-              given('drain', 'from there to break or residue', bed.drain ?? 0, 'time', TRACE),
-              given('period', 'from low to low', bed.period ?? 0, 'time', TRACE),
+              given(
+                't_\\mathrm{fill}',
+                'from its lowest level to the flood',
+                bed.fill ?? 0,
+                'time',
+                TRACE,
+              ),
+              given(
+                't_\\mathrm{drain}',
+                'from there to break or residue',
+                bed.drain ?? 0,
+                'time',
+                TRACE,
+              ),
+              given('T', 'from low to low', bed.period ?? 0, 'time', TRACE),
             ],
             source: DAY_SOURCE,
           }
@@ -36,7 +48,7 @@ export function dayWorking(
             title: 'Stands flooded',
             value: bed.floodedShare,
             kind: 'share',
-            formula: 'time above half the flood depth ÷ 24 h',
+            formula: String.raw`\text{share} = \frac{t}{24\,\mathrm{h}}`,
             given: [
               given('t', 'above half the flood depth', bed.floodedShare * 86400, 'time', TRACE),
               given('h', 'highest level', bed.highest, 'length', TRACE),
@@ -50,11 +62,11 @@ export function dayWorking(
             title: 'Air drawn in a day',
             value: bed.airDrawn,
             kind: 'volume',
-            formula: 'air = swing volume × floods',
+            formula: String.raw`V_\mathrm{air} = n \cdot V_\mathrm{swing}`,
             given: [
               given('n', 'floods', bed.cyclesPerDay, 'count', TRACE),
               given(
-                'swing',
+                'V_\\mathrm{swing}',
                 'water from the lowest to the highest level',
                 bed.cyclesPerDay > 0 ? bed.airDrawn / bed.cyclesPerDay : 0,
                 'volume',
@@ -70,7 +82,7 @@ export function dayWorking(
             title: 'Energy a day',
             value: pump.energy,
             kind: 'energy',
-            formula: 'E = P·t_on',
+            formula: String.raw`E = P \cdot t_\mathrm{on}`,
             given: [
               given(
                 'P',
@@ -79,8 +91,8 @@ export function dayWorking(
                 'power',
                 'the box',
               ),
-              given('t_on', 'switched on', pump.running + pump.dry, 'time', TRACE),
-              given('t_dry', 'of which dry', pump.dry, 'time', TRACE),
+              given('t_\\mathrm{on}', 'switched on', pump.running + pump.dry, 'time', TRACE),
+              given('t_\\mathrm{dry}', 'of which dry', pump.dry, 'time', TRACE),
             ],
             source: DAY_SOURCE,
           }

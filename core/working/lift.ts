@@ -16,17 +16,17 @@ export function liftWorking(
             title: 'Lift (static head)',
             value: duty.staticHead,
             kind: 'head',
-            formula: 'H_static = z_end − z_water',
+            formula: String.raw`H_\mathrm{static} = z_\mathrm{end} - z_\mathrm{water}`,
             given: [
               given(
-                'z_end',
+                'z_\\mathrm{end}',
                 'end of the delivery, above the ground',
                 vesselOf(s, line.to).floor + line.end,
                 'head',
                 TYPED,
               ),
               given(
-                'z_water',
+                'z_\\mathrm{water}',
                 'water surface at rest',
                 vesselOf(s, line.from).floor +
                   a.accounts.rest[s.vessels.findIndex((v) => v.id === line.from)]!.level,
@@ -44,23 +44,23 @@ export function liftWorking(
             title: 'Flow at the duty point',
             value: duty.flow,
             kind: 'flow',
-            formula: 'H₀·(1 − (Q/Q₀)²) = H_static + (f·L/D + ΣK)·v²/2g',
+            formula: String.raw`H_0 \left(1 - \left(\frac{Q}{Q_0}\right)^2\right) = H_\mathrm{static} + \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g}`,
             given: [
               given(
-                'H₀',
+                'H_0',
                 'greatest head',
                 duty.maxHead,
                 'head',
                 measured(s, 'flow', id) ? 'fitted to your bucket test' : 'the box',
               ),
               given(
-                'Q₀',
+                'Q_0',
                 'greatest flow, wear taken off',
                 duty.maxFlow,
                 'flow',
                 measured(s, 'flow', id) ? 'fitted to your bucket test' : 'the box',
               ),
-              given('H_static', 'lift', duty.staticHead, 'head', 'above'),
+              given('H_\\mathrm{static}', 'lift', duty.staticHead, 'head', 'above'),
               given(
                 'D',
                 'bore',
@@ -69,7 +69,13 @@ export function liftWorking(
                 measured(s, 'bore', id) ? 'as measured' : PIPE_SOURCE,
               ),
               given('L', 'length: rise and level run', lineLength(s, line), 'run', TYPED),
-              given('ΣK', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
+              given(
+                '\\Sigma K',
+                'entrance, exit, fittings, tap',
+                duty.sumK,
+                'plain',
+                FITTING_SOURCE,
+              ),
               given('v', 'velocity that comes out', duty.velocity, 'velocity', 'solved'),
             ],
             source: 'Darcy–Weisbach; f by Churchill (1977), Chemical Engineering 84(24), 91–92.',
@@ -81,11 +87,17 @@ export function liftWorking(
             title: 'Head lost in the line',
             value: duty.losses,
             kind: 'head',
-            formula: 'h = (f·L/D + ΣK)·v²/2g',
+            formula: String.raw`h = \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g}`,
             given: [
               given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
               given('L', 'length', duty.length, 'run', TYPED),
-              given('ΣK', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
+              given(
+                '\\Sigma K',
+                'entrance, exit, fittings, tap',
+                duty.sumK,
+                'plain',
+                FITTING_SOURCE,
+              ),
               given('v', 'velocity', duty.velocity, 'velocity', 'from the duty point'),
             ],
             source: 'Darcy–Weisbach; f by Churchill (1977).',
@@ -97,7 +109,7 @@ export function liftWorking(
             title: 'Velocity in the line',
             value: duty.velocity,
             kind: 'velocity',
-            formula: 'v = Q/(π·D²/4)',
+            formula: String.raw`v = \frac{Q}{\pi D^2 / 4}`,
             given: [
               given('Q', 'flow', duty.flow, 'flow', 'duty point'),
               given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
@@ -113,7 +125,7 @@ export function liftWorking(
             title: 'Turnover, over the day',
             value: lines.reduce((t, d) => t + d.flow * d.onShare, 0) / volume,
             kind: 'rate',
-            formula: 'n = Q·(on ÷ 24 h)/V',
+            formula: String.raw`n = \frac{Q \cdot s}{V}`,
             given: [
               given(
                 'Q',
@@ -122,7 +134,7 @@ export function liftWorking(
                 'flow',
                 'duty point',
               ),
-              given('on', 'share of the day', lines[0]!.onShare, 'share', 'timer'),
+              given('s', 'share of the day', lines[0]!.onShare, 'share', 'timer'),
               given('V', 'tank at rest', volume, 'volume', TYPED),
             ],
             source:

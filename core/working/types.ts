@@ -2,6 +2,7 @@ import type { QuantityKind } from '../quantity/index.ts';
 
 /** One value that goes into a computed number, and where it comes from. */
 export interface Given {
+  /** In TeX. */
   readonly symbol: string;
   readonly meaning: string;
   readonly value: number;
@@ -14,6 +15,7 @@ export interface Working {
   readonly title: string;
   readonly value: number;
   readonly kind: QuantityKind;
+  /** In TeX, with the symbols of {@link given}. */
   readonly formula: string;
   readonly given: readonly Given[];
   readonly source: string;

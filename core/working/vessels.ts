@@ -1,7 +1,8 @@
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
 import { fishIn } from '../system/index.ts';
-import { grossVolume, shapeArea } from '../water/vessel.ts';
+import { shapeArea, type ShapeKind } from '../water/shape.ts';
+import { grossVolume } from '../water/vessel.ts';
 import {
   given,
   TYPED,
@@ -13,6 +14,17 @@ import {
 } from './subject.ts';
 import type { Working } from './types.ts';
 
+/** Volume to the rim, shape by shape. */
+const HOLDS: Record<ShapeKind, string> = {
+  box: String.raw`V = L \cdot W \cdot H`,
+  cylinder: String.raw`V = \frac{\pi D^2}{4} H`,
+  'tapered-box': String.raw`V = \int_0^H L(z)\, W(z)\, dz`,
+  'tapered-round': String.raw`V = \int_0^H \frac{\pi}{4} D(z)^2\, dz = \frac{\pi H}{12} \left(D_0^2 + D_0 D_1 + D_1^2\right)`,
+  'half-barrel': String.raw`V = L \left[R^2 \arccos\frac{R - H}{R} - (R - H) \sqrt{2 R H - H^2}\right]`,
+  pond: String.raw`V = k \cdot L \cdot W \cdot H`,
+  measured: String.raw`V(h)\text{: monotone cubic through the poured litres}`,
+};
+
 /** Workings of the water accounts; nothing for a number of another subject. */
 export function vesselsWorking(what: string, { s, a, id, index }: Subject): Working | null {
   switch (what) {
@@ -23,11 +35,7 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Holds to the rim',
             value: grossVolume(v.shape),
             kind: 'volume',
-            formula: {
-              box: 'V = L·W·H',
-              cylinder: 'V = π·D²/4·H',
-              'tapered-box': 'V = ∫ L(z)·W(z) dz, both changing evenly from floor to rim',
-            }[v.shape.kind],
+            formula: HOLDS[v.shape.kind],
             given: [
               given('H', 'height to the rim', v.shape.height, 'length', TYPED),
               given('A', 'area of its rim', shapeArea(v.shape, v.shape.height), 'area', TYPED),
@@ -44,12 +52,18 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Reserve over the pump',
             value: r.volume,
             kind: 'volume',
-            formula: 'reserve = V_rest − swing − V(intake + 25 mm)',
+            formula: String.raw`V_\mathrm{reserve} = V_\mathrm{rest} - V_\mathrm{swing} - V(h_\mathrm{intake} + 25\,\mathrm{mm})`,
             given: [
-              given('V_rest', 'at rest', r.rest, 'volume', TYPED),
-              given('swing', 'taken by beds and pipes', r.swing, 'volume', 'deepest flood'),
+              given('V_\\mathrm{rest}', 'at rest', r.rest, 'volume', TYPED),
               given(
-                'wished',
+                'V_\\mathrm{swing}',
+                'taken by beds and pipes',
+                r.swing,
+                'volume',
+                'deepest flood',
+              ),
+              given(
+                'V_\\mathrm{wished}',
                 `the greater of ${RESERVE_SHARE * 100} % and ${RESERVE_DAYS} days of losses`,
                 r.wanted,
                 'volume',
@@ -76,10 +90,22 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Lasts without topping up',
             value: (Math.max(0, r.volume) / Math.max(1e-9, a.accounts.dailyLoss)) * 86400,
             kind: 'time',
-            formula: 'days = reserve ÷ daily loss',
+            formula: String.raw`t = \frac{V_\mathrm{reserve}}{V_\mathrm{loss}} \cdot 24\,\mathrm{h}`,
             given: [
-              given('reserve', 'over the pump, beds full', r.volume, 'volume', 'water balance'),
-              given('loss', 'a day', a.accounts.dailyLoss, 'volume', 'evaporation and plants'),
+              given(
+                'V_\\mathrm{reserve}',
+                'over the pump, beds full',
+                r.volume,
+                'volume',
+                'water balance',
+              ),
+              given(
+                'V_\\mathrm{loss}',
+                'a day',
+                a.accounts.dailyLoss,
+                'volume',
+                'evaporation and plants',
+              ),
             ],
             source: 'Water balance.',
           }
@@ -90,16 +116,15 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
         title: 'Lost in a day',
         value: a.accounts.dailyLoss,
         kind: 'volume',
-        formula:
-          '(25 + 19·v)·(x_s − x) over open water, a tenth of it under lids and dry stones, 3 mm a day by plants',
+        formula: String.raw`\dot m = (25 + 19\,v)(x_s - x), \quad x = \frac{0.622\,e}{p - e}, \quad e_s = 611.2\; e^{\frac{17.62\,t}{243.12 + t}}`,
         given: [
           given('t', 'water', s.site.waterTemperature, 'temperature', TYPED),
-          given('t_a', 'air', s.site.airTemperature, 'temperature', TYPED),
-          given('RH', 'humidity', s.site.humidity, 'share', TYPED),
+          given('t_\\mathrm{air}', 'air', s.site.airTemperature, 'temperature', TYPED),
+          given('\\varphi', 'humidity', s.site.humidity, 'share', TYPED),
           given('v', 'air movement', s.site.airSpeed, 'velocity', TYPED),
         ],
         source:
-          'Common pool formula; vapour pressure by Magnus (WMO constants); plants 2–4 mm a day.',
+          'Over open water, a tenth of it under lids and over dry stones, plants 3 mm a day. Common pool formula; vapour pressure by Magnus (WMO constants); plants 2–4 mm a day.',
       };
     case 'bed-to-tank': {
       const fed = a.beds.filter((b) => a.duties.some((d) => d.to === b.id && d.from === id));
@@ -110,9 +135,9 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Bed to tank',
             value: gross / water,
             kind: 'ratio',
-            formula: 'gross volume of the beds ÷ water at rest',
+            formula: String.raw`\frac{V_\mathrm{bed}}{V}`,
             given: [
-              given('V_bed', 'beds to the rim', gross, 'volume', WATER_TABLE),
+              given('V_\\mathrm{bed}', 'beds to the rim', gross, 'volume', WATER_TABLE),
               given('V', 'water at rest', water, 'volume', TYPED),
             ],
             source:
@@ -127,7 +152,7 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Weight on its footprint',
             value: w.load,
             kind: 'load',
-            formula: '(water + vessel + wet media + plants + fish)/footprint',
+            formula: String.raw`\frac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} + m_\mathrm{media} + m_\mathrm{plants} + m_f`,
             given: [
               given(
                 'm',

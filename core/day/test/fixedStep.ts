@@ -1,13 +1,16 @@
 import {
   backFlow,
   drainHead,
-  pumpFlow,
+  reachesPeak,
   runningFlow,
   spillingFlow,
+  staticHead,
   weepFlow,
 } from '../../network/flow.ts';
 import { restVolumes } from '../../network/statics.ts';
 import type { Network } from '../../network/types.ts';
+import { fullPipeFlow } from '../../water/pipe.ts';
+import { dutyFlow, pumpCurve } from '../../water/pump.ts';
 import { rimFlow } from '../../water/drain.ts';
 import { levelAt } from '../../water/vessel.ts';
 import type { Runner } from '../flows.ts';
@@ -46,6 +49,13 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   const lowest = new Array<number>(n).fill(Infinity);
   const levels = new Array<number>(n).fill(0);
   const rates = new Array<number>(n + 1).fill(0);
+  /** Water in each pump's line, where it empties when the pump stops. */
+  const inLine = net.paths.map(() => 0);
+  const lineRates = net.paths.map(() => 0);
+  const gives = (k: number): boolean => {
+    const p = net.paths[k]!;
+    return p.kind === 'pump' && on[p.control]! && !dry[k] && (p.startZ === null || primed[k]!);
+  };
 
   const look = (v: readonly number[]) => {
     for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.room, v[i]!);
@@ -56,7 +66,14 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
     if (runner) return runner.flows[k]!(levels[p.from]!, levels[p.to]!);
     switch (p.kind) {
       case 'pump':
-        return on[p.control] && !dry[k] ? pumpFlow(net, p, z(p.from), z(p.to)) : 0;
+        return gives(k)
+          ? dutyFlow(
+              pumpCurve(p.figures),
+              staticHead(p, z(p.from), z(p.to)),
+              p.line,
+              net.temperature,
+            )
+          : 0;
       case 'drain': {
         const head = drainHead(p, z(p.from), z(p.to));
         return primed[k]
@@ -78,7 +95,21 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
     net.paths.forEach((p, k) => {
       const q = flowOf(k);
       rates[p.from]! -= q;
-      rates[p.to]! += q;
+      lineRates[k] = 0;
+      if (p.kind !== 'pump' || !(p.lineVolume > 0)) {
+        rates[p.to]! += q;
+        return;
+      }
+      if (gives(k)) {
+        if (inLine[k]! < p.lineVolume) lineRates[k] = q;
+        else rates[p.to]! += q;
+      } else if (inLine[k]! > 0) {
+        const head = Math.max(0.05, p.endZ - net.vessels[p.from]!.floorZ - p.intake);
+        const covered = Math.min(1, Math.max(0, (z(p.to) - p.endZ) / 0.002));
+        const back = (1 - covered) * fullPipeFlow(head, { ...p.line, sumK: 11 }, net.temperature);
+        lineRates[k] = -back;
+        rates[p.from]! += back;
+      }
     });
     net.vessels.forEach((vessel, i) => {
       const q = rimFlow(levels[i]! - vessel.height, vessel.rimWidth);
@@ -100,14 +131,18 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
       if (p.kind === 'pump') {
         if (now[p.control] !== on[p.control]) {
           events.push({ t, kind: now[p.control] ? 'pump-on' : 'pump-off', where: p.id });
-          if (!now[p.control]) dry[k] = false;
+          if (!now[p.control]) dry[k] = primed[k] = false;
         }
         if (now[p.control] && !dry[k] && level < Math.max(p.intake, 0.002)) {
           dry[k] = true;
+          primed[k] = false;
           events.push({ t, kind: 'pump-dry', where: p.id });
         } else if (dry[k] && level > Math.max(p.cover, 0.007)) {
           dry[k] = false;
           events.push({ t, kind: 'pump-wet', where: p.id });
+        }
+        if (p.startZ !== null && now[p.control] && !dry[k]) {
+          primed[k] ||= reachesPeak(p, pumpCurve(p.figures).maxHead, z(p.from));
         }
       }
       if (p.kind === 'drain' && p.prime) {
@@ -140,6 +175,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
     rate(mid);
     for (let i = 0; i < n; i++) volumes[i] = volumes[i]! + dt * rates[i]!;
     spilled += dt * rates[n]!;
+    for (let k = 0; k < inLine.length; k++) inLine[k]! += dt * lineRates[k]!;
     look(volumes);
     for (let i = 0; i < n; i++) {
       if (levels[i]! > highest[i]!) highest[i] = levels[i]!;

@@ -30,6 +30,8 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         emptyMass: 18,
         rimTo: null,
         media: null,
+        pots: null,
+        legs: 0,
       },
       {
         id: 'bed',
@@ -41,7 +43,9 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         lid: false,
         emptyMass: 22,
         rimTo: null,
-        media: { medium: 'lava-rock', top: 0.28, voids: null, clogging: 0.05 },
+        media: { medium: 'lava-rock', top: 0.28, voids: null, clogging: 0.05, layers: [] },
+        pots: null,
+        legs: 0,
       },
     ],
     paths: [
@@ -66,6 +70,7 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         valve: 0.9,
         barb: null,
         end: 0.32,
+        peak: null,
         checkValve: false,
         control: 'mains',
       },

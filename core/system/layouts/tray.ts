@@ -35,6 +35,8 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         emptyMass: 8,
         rimTo: null,
         media: null,
+        pots: null,
+        legs: 0,
       },
       {
         id: 'tray',
@@ -46,7 +48,9 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         lid: false,
         emptyMass: 9,
         rimTo: null,
-        media: { medium: 'expanded-shale', top: 0.165, voids: null, clogging: 0 },
+        media: { medium: 'expanded-shale', top: 0.165, voids: null, clogging: 0, layers: [] },
+        pots: null,
+        legs: 0,
       },
     ],
     paths: [
@@ -74,6 +78,7 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         valve: null,
         barb: null,
         end: 0,
+        peak: null,
         checkValve: false,
         control: 'timer',
       },

@@ -1,0 +1,143 @@
+import { describe, expect, it, test } from 'vitest';
+import { compile } from '../network/compile.ts';
+import { assess } from '../network/assess.ts';
+import { judge, judgeWhole } from '../findings/judge.ts';
+import { applyEdits, type Edit } from '../system/index.ts';
+import { bedOverTank } from '../system/layouts/pair.ts';
+import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { drillBlockedDrain, simulate } from './index.ts';
+
+const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
+const program = (...rows: { start: number; on: number }[]): Edit => ({
+  at: 'controls.timer',
+  to: { id: 'timer', kind: 'programs', device: 'digital-8', rows },
+});
+
+describe('the water in a pumped line', () => {
+  // 20 m of 25 mm hose and the rise hold some 10 L.
+  const long: Edit[] = [
+    { at: 'paths.lift.run', to: 20 },
+    { at: 'paths.lift.bore', to: 0.025 },
+    { at: 'paths.lift.end', to: 0.3 },
+    program({ start: 3600, on: 900 }),
+  ];
+  const net = compile(tray(...long));
+  const pump = net.paths.find((p) => p.kind === 'pump')!;
+  const volume = pump.kind === 'pump' ? pump.lineVolume : 0;
+  const day = simulate(net, 7200);
+  const at = (t: number) => day.times.findLastIndex((x) => x <= t);
+  const stored = (r: number) => day.volumes[r * 2]! + day.volumes[r * 2 + 1]!;
+
+  it('is its bore times its length', () => {
+    const rise = net.vessels[1]!.floorZ + 0.3 - net.vessels[0]!.floorZ - 0.03;
+    const length = pump.kind === 'pump' ? pump.line.length : 0;
+    expect(Math.abs(length - 20 - rise)).toBeLessThan(0.2);
+    expect(volume).toBeCloseTo((Math.PI / 4) * 0.025 ** 2 * length, 9);
+  });
+
+  it('is taken up before any arrives: after volume ÷ flow', () => {
+    const first = day.times.findIndex((_, r) => day.levels[r * 2 + 1]! > 1e-5);
+    const flow = assess(tray(...long)).duties[0]!.flow;
+    expect(day.times[first]! - 3600).toBeGreaterThan((0.97 * volume) / flow);
+    const arrived = day.times.findIndex((_, r) => day.flows[r * (net.paths.length + 2)]! > 0);
+    expect((day.times[arrived]! - 3600) / (volume / flow)).toBeCloseTo(1, 1);
+  });
+
+  it('is in neither vessel while the pump runs, and back when it stands', () => {
+    expect(stored(at(3599)) - stored(at(4400))).toBeCloseTo(volume, 6);
+    expect(stored(at(7100))).toBeCloseTo(stored(0), 6);
+    expect(Math.abs(day.balanceError)).toBeLessThan(1e-12);
+  });
+
+  it('stays there behind a check valve', () => {
+    const held = simulate(compile(tray(...long, { at: 'paths.lift.checkValve', to: true })), 7200);
+    for (const r of [1, held.rows >> 1, held.rows - 1]) {
+      expect(held.volumes[r * 2]! + held.volumes[r * 2 + 1]!).toBeCloseTo(stored(0), 9);
+    }
+  });
+
+  it('a stop and a start within seconds lose nothing', () => {
+    const rows = Array.from({ length: 30 }, (_, i) => ({ start: 600 + 25 * i, on: 13 }));
+    const busy = simulate(compile(tray(...long, program(...rows))), 3600);
+    expect(Math.abs(busy.balanceError)).toBeLessThan(1e-9);
+    expect(busy.truncated).toBe(false);
+  });
+});
+
+describe('a line that peaks above its end', () => {
+  const peak = (height: number, vented: boolean): Edit => ({
+    at: 'paths.lift.peak',
+    to: { height, vented },
+  });
+  const duty = (...edits: Edit[]) => assess(pair(...edits)).duties[0]!;
+  const plain = duty();
+
+  it('with a vent lifts to the peak for good', () => {
+    const d = duty(peak(0.52, true));
+    expect(d.staticHead - plain.staticHead).toBeCloseTo(0.2, 9);
+    expect(d.flow).toBeLessThan(plain.flow);
+  });
+
+  it('without one the down leg helps: only the longer pipe costs flow', () => {
+    const d = duty(peak(0.52, false));
+    expect(d.staticHead).toBeCloseTo(plain.staticHead, 9);
+    expect(d.length - plain.length).toBeCloseTo(0.4, 9);
+    expect(d.flow).toBeLessThan(plain.flow);
+    expect(d.flow).toBeGreaterThan(duty(peak(0.52, true)).flow);
+  });
+
+  test.each([true, false])('higher than the pump reaches gives nothing (vented %s)', (vented) => {
+    // 1.9 m of head from some 0.65 m of water: 2.55 m is the most; the bed's floor is at 0.95 m.
+    const s = pair(peak(1.7, vented));
+    expect(assess(s).duties[0]!.flow).toBe(0);
+    const { findings, trace } = judgeWhole(s);
+    expect(findings.find((f) => f.id === 'static-head')!.level).toBe('stop');
+    expect(Math.max(...trace.flows.filter((_, i) => i % (trace.paths.length + 2) === 0))).toBe(0);
+  });
+
+  it('starts while the tank is full, and not again once the tank has fallen', () => {
+    const { maxHead } = plain;
+    const surface = assess(pair()).accounts.rest[0]!.level;
+    // 5 mm to spare over the water at rest.
+    const height = maxHead + surface - 0.95 - 0.005;
+    const s = pair(peak(height, false));
+    expect(judge(s).find((f) => f.id === 'static-head')!.level).not.toBe('stop');
+    const lower = applyEdits(s, [{ at: 'vessels.tank.fill', to: 0.6 }]);
+    expect(
+      judge(lower)
+        .find((f) => f.id === 'static-head')!
+        .sentence.join(''),
+    ).toContain('never gets over');
+    expect(simulate(compile(s)).events.some((e) => e.kind === 'siphon-starts')).toBe(true);
+    expect(simulate(compile(lower)).events.some((e) => e.kind === 'siphon-starts')).toBe(false);
+  });
+});
+
+describe('a blocked drain, tried for a day', () => {
+  const alone = pair({ at: 'paths.spare', to: undefined });
+
+  it('puts on the floor what is over the pump, less what the bed holds to its rim', () => {
+    const net = compile(alone);
+    const r = drillBlockedDrain(net, 'siphon')!;
+    const tank = Math.PI * 0.55 ** 2;
+    // From 620 L down to the intake at 0.27 m.
+    expect(r.left).toBeCloseTo(tank * 0.27, 3);
+    const bed = 0.28 * (0.437 * 0.84 + 0.563 * Math.PI * 0.055 ** 2) + 0.05 * 0.84;
+    const line = net.paths[0]!.kind === 'pump' ? net.paths[0]!.lineVolume : 0;
+    expect(r.spilled).toBeCloseTo(0.62 - r.left - bed - line, 2);
+    expect(r.overAt).toBeGreaterThan(300);
+    expect(r.untilDry).toBeGreaterThan(0);
+  });
+
+  it('is told in the finding, with what is left', () => {
+    const f = judgeWhole(alone).findings.find((x) => x.id === 'second-way-out')!;
+    expect(f.level).toBe('stop');
+    expect(f.sentence.filter((p) => typeof p === 'string').join('')).toContain('on the floor');
+  });
+
+  it('half open carries half, and nothing happens with a second way out', () => {
+    expect(drillBlockedDrain(compile(pair()), 'siphon')!.spilled).toBe(0);
+    expect(drillBlockedDrain(compile(pair()), 'nothing')).toBeNull();
+  });
+});
