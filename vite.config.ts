@@ -1,14 +1,64 @@
 import vue from '@vitejs/plugin-vue';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
+/** The typesetter brings each of its fonts in three formats; every browser that runs this reads the first. */
+const oneFontFormat: Plugin = {
+  name: 'one-font-format',
+  enforce: 'pre',
+  transform(code, id) {
+    return id.includes('katex') && id.includes('.css')
+      ? code.replace(/,\s*url\([^)]*\.(?:woff|ttf)\)\s*format\("(?:woff|truetype)"\)/g, '')
+      : null;
+  },
+};
+
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [
+    vue(),
+    vuetify({ autoImport: true }),
+    oneFontFormat,
+    VitePWA({
+      // The page asks before a new version takes over.
+      registerType: 'prompt',
+      injectRegister: false,
+      manifest: {
+        id: '/',
+        name: 'Mizuna',
+        short_name: 'Mizuna',
+        description: 'Design, judge and run a fish tank or reservoir with flood-and-drain beds.',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#F6F3EA',
+        theme_color: '#F6F3EA',
+        icons: [
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          {
+            src: '/icon-maskable-512.png',
+            sizes: '512x512',
+            type: 'image/png',
+            purpose: 'maskable',
+          },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        navigateFallback: '/index.html',
+        inlineWorkboxRuntime: true,
+        sourcemap: false,
+      },
+    }),
+  ],
   build: {
     target: 'es2022',
     sourcemap: false,
     modulePreload: { polyfill: false },
     reportCompressedSize: false,
+    // A small font put into the styles would be refused by the page's own policy.
+    assetsInlineLimit: 0,
   },
   worker: { format: 'es' },
 });

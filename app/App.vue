@@ -3,6 +3,8 @@ import { useEventListener } from '@vueuse/core';
 import { onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
+import VersionOffer from './parts/VersionOffer.vue';
+import { keepOffline, outdated } from './storage/version';
 import { useSettings } from './stores/settings';
 import { useShelf } from './stores/shelf';
 import { useSystem } from './stores/system';
@@ -17,11 +19,20 @@ watch(
   (name) => theme.change(name),
   { immediate: true },
 );
-onMounted(() => void settings.load());
-useEventListener(window, 'pagehide', () => void system.flush());
-useEventListener(document, 'visibilitychange', () => {
-  if (document.hidden) void system.flush();
+onMounted(() => {
+  void settings.load();
+  void keepOffline();
 });
+// A part of an older version that can no longer be fetched: say so instead of breaking.
+useEventListener(window, 'vite:preloadError', (event) => {
+  event.preventDefault();
+  outdated.value = true;
+});
+/** Coming back to this window: another may have written meanwhile, or the store may be gone. */
+useEventListener(document, 'visibilitychange', () => {
+  if (!document.hidden) void system.look();
+});
+useEventListener(window, 'focus', () => void system.look());
 
 /** A system file may be dropped on any page. */
 const dropping = ref(false);
@@ -46,7 +57,12 @@ useEventListener(window, 'drop', async (event) => {
       {{ shelf.refused }}
       <button type="button" @click="shelf.refused = ''">Close</button>
     </p>
+    <p v-if="shelf.told" class="refused told" role="status">
+      {{ shelf.told }}
+      <button type="button" @click="shelf.told = ''">Close</button>
+    </p>
     <router-view />
+    <VersionOffer />
   </v-app>
 </template>
 
@@ -67,6 +83,15 @@ useEventListener(window, 'drop', async (event) => {
   border: 1px solid var(--stop);
   border-radius: 4px;
   padding: 10px 14px;
+}
+.refused.told {
+  top: 8px;
+  background: var(--sheet);
+  color: var(--text);
+  border-color: var(--water);
+}
+.refused + .told {
+  top: 64px;
 }
 .refused button {
   text-decoration: underline;

@@ -71,7 +71,7 @@ function mutate(
   if (how === 'replace') holder[key] = value;
   else if (how === 'drop') {
     if (Array.isArray(node)) node.splice(Number(key), 1);
-    else delete holder[key];
+    else Reflect.deleteProperty(holder, key);
   } else if (how === 'double' && Array.isArray(node)) node.push(structuredClone(holder[key]));
   else if (how === 'scale' && typeof holder[key] === 'number') holder[key] *= -1e4;
   else if (!Array.isArray(node)) holder.unheard = value;

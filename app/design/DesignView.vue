@@ -1,6 +1,15 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core';
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  onBeforeUnmount,
+  onMounted,
+  ref,
+  shallowRef,
+  watch,
+} from 'vue';
 import { useRouter } from 'vue-router';
 import { format } from '../../core/quantity';
 import { fieldAt } from '../../core/system';
@@ -8,6 +17,8 @@ import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
 import WorkingSheet from '../parts/WorkingSheet.vue';
 import { isStage, type Stage } from '../router';
+import type PrintSheet from '../print/PrintSheet.vue';
+import { fileStem, offerFile } from '../storage/files';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -16,6 +27,7 @@ import { useWorking } from '../stores/working';
 import DayStrip from '../strip/DayStrip.vue';
 import KeysDialog from './KeysDialog.vue';
 import StageRail from './StageRail.vue';
+import SystemTrouble from './SystemTrouble.vue';
 import TopBar from './TopBar.vue';
 import { useDesignKeys } from './keys';
 import { STAGE_NAMES } from './stages';
@@ -72,6 +84,38 @@ function label(at: string, value: number): string {
   return `${field.label} ${format(value, field.kind, settings.units)}`;
 }
 
+/** The printed sheet is only in the page while it is needed; its code comes when the page is idle. */
+const Sheet = shallowRef<typeof PrintSheet | null>(null);
+const sheet = ref<InstanceType<typeof PrintSheet> | null>(null);
+const onPaper = ref(false);
+const loadSheet = async () => (Sheet.value ??= (await import('../print/PrintSheet.vue')).default);
+useEventListener(window, 'beforeprint', () => (onPaper.value = Sheet.value !== null));
+useEventListener(window, 'afterprint', () => (onPaper.value = false));
+async function print() {
+  await loadSheet();
+  onPaper.value = true;
+  await nextTick();
+  window.print();
+}
+async function saveDrawing() {
+  await loadSheet();
+  onPaper.value = true;
+  await nextTick();
+  const text = sheet.value?.drawing();
+  onPaper.value = false;
+  if (text && system.document)
+    offerFile(text, `${fileStem(system.document.name)}.svg`, 'image/svg+xml');
+}
+async function saveDay() {
+  if (!system.document || !trace.trace) return;
+  const { dayCsv } = await import('../../core/formats/csv');
+  const text = dayCsv(system.document, trace.trace, settings.units);
+  offerFile(text, `${fileStem(system.document.name)}-day.csv`, 'text/csv;charset=utf-8');
+}
+let idle = 0;
+onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 2500)));
+onBeforeUnmount(() => clearTimeout(idle));
+
 useDesignKeys({ go, showKeys: () => (keys.value = true) });
 
 const reminders = computed(() =>
@@ -82,8 +126,15 @@ const reminders = computed(() =>
 <template>
   <main v-if="system.document && system.assessment" class="design" :class="{ phone }">
     <h1 class="visually-hidden">{{ system.document.name }}</h1>
-    <TopBar class="top no-print" :phone="phone" @keys="keys = true" />
-    <p v-if="system.trouble" class="trouble" role="alert">{{ system.trouble }}</p>
+    <TopBar
+      class="top no-print"
+      :phone="phone"
+      @keys="keys = true"
+      @print="print"
+      @drawing="saveDrawing"
+      @day="saveDay"
+    />
+    <SystemTrouble class="trouble no-print" />
     <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>
 
     <StageRail class="stages no-print" :stage="stage" :phone="phone" @go="go" />
@@ -139,9 +190,15 @@ const reminders = computed(() =>
     </aside>
     <KeysDialog v-model="keys" />
   </main>
-  <main v-else-if="system.missing" class="missing">
+  <component
+    :is="Sheet"
+    v-if="Sheet && onPaper && system.document && system.assessment"
+    ref="sheet"
+  />
+  <main v-if="system.missing" class="missing">
     <h1>This system is not on the shelf</h1>
-    <p>
+    <p v-if="system.trouble" role="alert">{{ system.trouble }}</p>
+    <p v-else>
       It may have been deleted, or it lives in another browser. A saved file can be opened from the
       shelf.
     </p>
@@ -162,9 +219,6 @@ const reminders = computed(() =>
 }
 .trouble {
   grid-area: trouble;
-  color: var(--stop);
-  background: var(--stop-ground);
-  padding: 6px 14px;
 }
 .stages {
   grid-area: stages;
@@ -257,38 +311,10 @@ const reminders = computed(() =>
   border-bottom-color: var(--water);
   font-weight: 650;
 }
-/* On paper: the name, the drawing with its tags, and every finding; fields and controls stay behind. */
+/* On paper there is the sheet instead. */
 @media print {
   .design {
-    display: block;
-    height: auto;
-    overflow: visible;
-  }
-  .design .stagearea {
-    display: block;
-    height: 120mm;
-  }
-  .design .drawing {
-    height: 120mm;
-  }
-  .design .day,
-  .design .panelbox,
-  .design .sides {
-    display: none !important;
-  }
-  .design .side {
-    border: 0;
-  }
-  .design .findingsbox {
-    display: block !important;
-    max-height: none;
-    overflow: visible;
-  }
-  .design h1.visually-hidden {
-    position: static;
-    width: auto;
-    height: auto;
-    clip-path: none;
+    display: none;
   }
 }
 @media (max-width: 1120px) and (min-width: 861px) {

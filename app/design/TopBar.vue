@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js';
+import {
+  mdiArrowLeft,
+  mdiExportVariant,
+  mdiKeyboardOutline,
+  mdiRedo,
+  mdiTrayArrowDown,
+  mdiUndo,
+} from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { saveFile } from '../storage/files';
@@ -7,7 +14,7 @@ import { useSystem } from '../stores/system';
 
 /** Name, keeping, undo, units and theme, and the file of the open system. */
 defineProps<{ phone: boolean }>();
-const emit = defineEmits<{ keys: [] }>();
+const emit = defineEmits<{ keys: []; print: []; drawing: []; day: [] }>();
 const system = useSystem();
 
 const name = ref('');
@@ -65,14 +72,35 @@ function save() {
       @click="system.redo()"
     />
     <PersonMenu />
-    <v-btn
-      v-if="phone"
-      :icon="mdiTrayArrowDown"
-      size="small"
-      aria-label="Save to a file"
-      @click="save"
-    />
-    <v-btn v-else :prepend-icon="mdiTrayArrowDown" @click="save">Save to a file</v-btn>
+    <v-btn v-if="!phone" :prepend-icon="mdiTrayArrowDown" @click="save">Save to a file</v-btn>
+    <v-menu>
+      <template #activator="{ props: menu }">
+        <v-btn
+          v-bind="menu"
+          :icon="phone ? mdiTrayArrowDown : mdiExportVariant"
+          size="small"
+          aria-label="Print, drawing, table"
+        />
+      </template>
+      <v-list density="compact">
+        <v-list-item v-if="phone" title="Save to a file" @click="save" />
+        <v-list-item
+          title="Print a sheet"
+          subtitle="One page: drawing to scale, water, findings"
+          @click="emit('print')"
+        />
+        <v-list-item
+          title="Save the drawing"
+          subtitle="SVG in millimetres, for any drawing program"
+          @click="emit('drawing')"
+        />
+        <v-list-item
+          title="Save the day as a table"
+          subtitle="CSV of every level and flow, for a spreadsheet"
+          @click="emit('day')"
+        />
+      </v-list>
+    </v-menu>
     <v-btn
       v-if="!phone"
       :icon="mdiKeyboardOutline"

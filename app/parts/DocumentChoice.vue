@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { readAt, type Edit } from '../../core/system';
 import { useSystem } from '../stores/system';
+import PlainChoice from './PlainChoice.vue';
 
 /** A choice among named rows that stands at one place of the document. */
 const props = defineProps<{
@@ -12,21 +13,13 @@ const props = defineProps<{
   also?: (id: string) => Edit[];
 }>();
 const system = useSystem();
-const value = computed(() => (system.document ? readAt(system.document, props.at) : undefined));
-function choose(chosen: unknown) {
-  const id = String(chosen);
+const value = computed(() => (system.document ? String(readAt(system.document, props.at)) : ''));
+function choose(id: string) {
   const name = props.items.find((i) => i.id === id)?.name ?? id;
   system.commit([{ at: props.at, to: id }, ...(props.also?.(id) ?? [])], `${props.label}: ${name}`);
 }
 </script>
 
 <template>
-  <v-select
-    :model-value="value"
-    :items="items"
-    item-title="name"
-    item-value="id"
-    :label="label"
-    @update:model-value="choose"
-  />
+  <PlainChoice :model-value="value" :items="items" :label="label" @update:model-value="choose" />
 </template>

@@ -4,6 +4,7 @@ import { nextTick, ref, watch } from 'vue';
 import { format } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 import { useWorking } from '../stores/working';
+import MathText from './MathText.vue';
 
 /** How the chosen number came about: formula, the values of this system, source and range. */
 const working = useWorking();
@@ -44,10 +45,10 @@ watch(
         @click="working.close()"
       />
     </header>
-    <p class="formula">{{ working.shown.formula }}</p>
+    <p class="formula"><MathText :tex="working.shown.formula" display /></p>
     <dl>
       <template v-for="g in working.shown.given" :key="g.symbol">
-        <dt>{{ g.symbol }}</dt>
+        <dt><MathText :tex="g.symbol" /></dt>
         <dd>
           <b>{{
             g.kind === 'plain'
@@ -92,17 +93,13 @@ h2:focus {
 }
 .formula {
   font-size: 1.02rem;
-  padding: 6px 0;
-  font-style: italic;
+  padding: 2px 0;
 }
 dl {
   display: grid;
   grid-template-columns: auto 1fr;
   gap: 2px 12px;
   margin: 4px 0 8px;
-}
-dt {
-  font-style: italic;
 }
 p + p {
   margin-top: 4px;

@@ -11,9 +11,12 @@ import SectionDrain from './SectionDrain.vue';
 import SectionHandle from './SectionHandle.vue';
 import SectionLens from './SectionLens.vue';
 import SectionLife from './SectionLife.vue';
+import SectionLine from './SectionLine.vue';
 import SectionRuler from './SectionRuler.vue';
+import SectionVessel from './SectionVessel.vue';
+import { useFrame } from './frame';
 import { handlesOf, spread, type Handle } from './handles';
-import { halfWidthAt, sceneOf, type Placed, type Point } from './scene';
+import { halfWidthAt, sceneOf, type Placed } from './scene';
 
 /** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
 const props = defineProps<{
@@ -22,6 +25,8 @@ const props = defineProps<{
   levels: Record<string, number>;
   flows: Record<string, number>;
   stage?: Stage;
+  /** Made for paper: its size in px, and how many of them a metre has. */
+  paper?: { width: number; height: number; perMetre: number };
 }>();
 const emit = defineEmits<{
   pull: [at: string, value: number];
@@ -35,88 +40,45 @@ const emit = defineEmits<{
 const settings = useSettings();
 const uid = useId();
 const frame = ref<HTMLElement>();
-const { width, height } = useElementSize(frame, { width: 640, height: 480 });
+const place = useElementSize(frame, { width: 640, height: 480 });
+const width = computed(() => props.paper?.width ?? place.width.value);
+const height = computed(() => props.paper?.height ?? place.height.value);
 const live = computed(() => props.stage !== undefined);
-const compact = computed(() => width.value < 520);
-const margin = computed(() =>
-  live.value
-    ? { left: compact.value ? 30 : 62, right: compact.value ? 104 : 158, top: 14, bottom: 22 }
-    : { left: 8, right: 8, top: 8, bottom: 12 },
-);
-
 const scene = computed(() => sceneOf(props.system));
-/** While something is pulled the scale stays, or the handle would run away from the pointer. */
-const heldFrame = ref<{ minX: number; maxX: number; maxZ: number } | null>(null);
-const extent = computed(() => heldFrame.value ?? scene.value);
-const scale = computed(() => {
-  const m = margin.value;
-  const e = extent.value;
-  return Math.max(
-    20,
-    Math.min(
-      (width.value - m.left - m.right) / (e.maxX - e.minX + 0.04),
-      (height.value - m.top - m.bottom) / (e.maxZ + 0.04),
-    ),
-  );
-});
-const ground = computed(() => {
-  const free =
-    height.value -
-    margin.value.top -
-    margin.value.bottom -
-    (extent.value.maxZ + 0.04) * scale.value;
-  return height.value - margin.value.bottom - Math.max(0, free / 2) * (live.value ? 0.6 : 1);
-});
-const left = computed(() => {
-  const m = margin.value;
-  const free =
-    width.value - m.left - m.right - (extent.value.maxX - extent.value.minX) * scale.value;
-  return m.left + Math.max(0, free / 2);
-});
-const X = (x: number) => left.value + (x - extent.value.minX) * scale.value;
-const Y = (z: number) => ground.value - z * scale.value;
-const poly = (points: readonly Point[]) => points.map((p) => `${X(p.x)},${Y(p.z)}`).join(' ');
-
-/** Outline of a vessel's inside between two heights above its floor. */
-function inside(p: Placed, from: number, to: number): string {
-  const a = halfWidthAt(p, from);
-  const b = halfWidthAt(p, to);
-  const z = p.vessel.floor;
-  return poly([
-    { x: p.centre - a, z: z + from },
-    { x: p.centre - b, z: z + to },
-    { x: p.centre + b, z: z + to },
-    { x: p.centre + a, z: z + from },
-  ]);
-}
+const { compact, margin, extent, scale, ground, X, Y, poly, hold, letGo } = useFrame(
+  scene,
+  width,
+  height,
+  live,
+  computed(() => props.paper?.perMetre),
+);
 const levelOf = (p: Placed) =>
   Math.min(p.vessel.shape.height, Math.max(0, props.levels[p.vessel.id] ?? 0));
-const walls = (p: Placed) => {
-  const { floor, shape } = p.vessel;
-  return poly([
-    { x: p.centre - p.top, z: floor + shape.height },
-    { x: p.centre - p.bottom, z: floor },
-    { x: p.centre + p.bottom, z: floor },
-    { x: p.centre + p.top, z: floor + shape.height },
-  ]);
-};
-
 /** Fish and pump shrink with the drawing, never below 0.45 of their size. */
 const small = computed(() => Math.min(1, Math.max(0.45, scale.value / 300)));
 
 const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));
 
-/** Legs under what does not stand on the ground. */
-const legs = computed(() =>
-  scene.value.vessels
-    .filter((p) => p.vessel.floor > 0.03)
-    .map((p) => ({
-      id: p.vessel.id,
-      x1: X(p.centre - p.bottom + 0.02),
-      x2: X(p.centre + p.bottom - 0.02),
-      y: Y(p.vessel.floor),
-    })),
-);
+/** The ground, left out where something is dug into it. */
+const grounds = computed(() => {
+  const from = live.value ? margin.value.left - 24 : 0;
+  const to = width.value - (live.value ? margin.value.right - 2 : 0);
+  const dug = scene.value.vessels
+    .filter((p) => p.vessel.floor < -0.005 && p.vessel.floor + p.vessel.shape.height > -0.005)
+    .map((p) => {
+      const half = halfWidthAt(p, -p.vessel.floor);
+      return [X(p.centre - half), X(p.centre + half)] as const;
+    })
+    .sort((a, b) => a[0] - b[0]);
+  const out: { x1: number; x2: number }[] = [];
+  let x1 = from;
+  for (const [a, b] of dug) {
+    if (a > x1) out.push({ x1, x2: a });
+    x1 = Math.max(x1, b);
+  }
+  if (x1 < to) out.push({ x1, x2: to });
+  return out;
+});
 
 const streams = computed(() => {
   const out: { key: string; x: number; y1: number; y2: number; w: number }[] = [];
@@ -152,7 +114,6 @@ const fullFrom = (id: string) => {
 };
 const lineFlow = (id: string) =>
   (props.flows[id] ?? 0) > 1e-7 ? 1 : (props.flows[`${id}-back`] ?? 0) > 1e-7 ? -1 : 0;
-const pipeWidth = (bore: number) => Math.max(4, bore * scale.value);
 
 const handles = computed<Handle[]>(() =>
   props.stage ? handlesOf(props.system, props.assessment, scene.value, props.stage) : [],
@@ -196,12 +157,6 @@ function doneTyping(refocus: boolean) {
   if (refocus) frame.value?.querySelector<SVGGElement>(`[data-at="${at}"]`)?.focus();
 }
 
-function taken() {
-  heldFrame.value ??= { minX: scene.value.minX, maxX: scene.value.maxX, maxZ: scene.value.maxZ };
-}
-function letGo() {
-  heldFrame.value = null;
-}
 watch(
   () => props.stage,
   () => letGo(),
@@ -250,44 +205,45 @@ defineExpose({ scale });
       </defs>
 
       <g aria-hidden="true">
+        <rect
+          v-if="extent.minZ < 0"
+          class="earth"
+          :x="grounds[0]?.x1 ?? 0"
+          :y="ground"
+          :width="width - (grounds[0]?.x1 ?? 0) - (live ? margin.right - 2 : 0)"
+          :height="height - ground"
+        />
         <line
+          v-for="g in grounds"
+          :key="g.x1"
           class="ground"
-          :x1="live ? margin.left - 24 : 0"
-          :x2="width - (live ? margin.right - 2 : 0)"
+          :x1="g.x1"
+          :x2="g.x2"
           :y1="ground + 1.5"
           :y2="ground + 1.5"
         />
         <SectionRuler
           v-if="live"
           :top="extent.maxZ + 0.05"
+          :bottom="extent.minZ"
           :x="margin.left - 24"
           :y="Y"
           :scale="scale"
           :numbered="!compact"
         />
 
-        <g v-for="l in legs" :key="l.id" class="legs">
-          <rect :x="l.x1 - 3" :y="l.y" width="6" :height="Math.max(0, ground - l.y)" />
-          <rect :x="l.x2 - 3" :y="l.y" width="6" :height="Math.max(0, ground - l.y)" />
-          <rect :x="l.x1 - 8" :y="l.y + 1" :width="l.x2 - l.x1 + 16" height="6" />
-        </g>
-
-        <g v-for="p in scene.vessels" :key="p.vessel.id">
-          <polygon class="hollow" :points="inside(p, 0, p.vessel.shape.height)" />
-          <polygon v-if="!p.vessel.media" class="water" :points="inside(p, 0, levelOf(p))" />
-          <template v-else>
-            <polygon :points="inside(p, 0, p.vessel.media.top)" :fill="`url(#${uid}stones)`" />
-            <polygon class="wet" :points="inside(p, 0, levelOf(p))" />
-          </template>
-          <line
-            v-if="levelOf(p) > 0.001"
-            class="surface"
-            :x1="X(p.centre - halfWidthAt(p, levelOf(p)))"
-            :x2="X(p.centre + halfWidthAt(p, levelOf(p)))"
-            :y1="Y(p.vessel.floor + levelOf(p))"
-            :y2="Y(p.vessel.floor + levelOf(p))"
-          />
-        </g>
+        <SectionVessel
+          v-for="p in scene.vessels"
+          :key="p.vessel.id"
+          part="inside"
+          :placed="p"
+          :level="levelOf(p)"
+          :scale="scale"
+          :ground="ground"
+          :stones="`${uid}stones`"
+          :x="X"
+          :y="Y"
+        />
 
         <SectionLife
           :system="system"
@@ -310,30 +266,17 @@ defineExpose({ scale });
           :stroke-width="s.w"
         />
 
-        <g v-for="l in scene.lines" :key="l.path.id">
-          <polyline
-            class="pipe"
-            :points="poly(l.points)"
-            :stroke-width="pipeWidth(l.path.bore) + 3"
-          />
-          <polyline
-            class="bore"
-            :class="{ full: lineFlow(l.path.id) !== 0 }"
-            :points="poly(l.points)"
-            :stroke-width="pipeWidth(l.path.bore)"
-          />
-          <polyline
-            v-if="lineFlow(l.path.id) !== 0"
-            class="moving"
-            :class="{ back: lineFlow(l.path.id) < 0 }"
-            :points="poly(l.points)"
-          />
-          <g class="pump" :transform="`translate(${X(l.pump.x)} ${Y(l.pump.z)}) scale(${small})`">
-            <line x1="0" x2="0" y1="0" :y2="(l.path.pump.intake * scale) / small" />
-            <path d="M-13 2v-13q0-7 7-7h12q7 0 7 7v13z" />
-            <path class="slots" d="M-8-2v-6M-3-2v-6M3-2v-6M8-2v-6" />
-          </g>
-        </g>
+        <SectionLine
+          v-for="l in scene.lines"
+          :key="l.path.id"
+          :line="l"
+          :points="poly(l.points)"
+          :way="lineFlow(l.path.id)"
+          :scale="scale"
+          :small="small"
+          :x="X"
+          :y="Y"
+        />
 
         <SectionDrain
           v-for="d in scene.drains"
@@ -348,9 +291,18 @@ defineExpose({ scale });
           :y="Y"
         />
 
-        <g v-for="p in scene.vessels" :key="p.vessel.id">
-          <polyline class="wall" :points="walls(p)" />
-        </g>
+        <SectionVessel
+          v-for="p in scene.vessels"
+          :key="p.vessel.id"
+          part="walls"
+          :placed="p"
+          :level="0"
+          :scale="scale"
+          :ground="ground"
+          :stones="`${uid}stones`"
+          :x="X"
+          :y="Y"
+        />
       </g>
 
       <SectionLens
@@ -378,7 +330,7 @@ defineExpose({ scale });
         :tag-width="margin.right - 12"
         :scale="scale"
         :compact="compact"
-        @taken="taken"
+        @taken="hold"
         @pull="(v) => emit('pull', h.at, v)"
         @settle="(v) => (emit('settle', h.at, v), letGo())"
         @release="(emit('release'), letGo())"
@@ -432,80 +384,12 @@ svg {
   stroke: var(--text);
   stroke-width: 3;
 }
-.legs rect {
-  fill: var(--wood);
-  stroke: var(--stone-edge);
-  stroke-width: 0.8;
-}
-.hollow {
-  fill: var(--sheet);
-}
-.water {
-  fill: var(--water-soft);
-}
-.wet {
-  fill: var(--water);
-  opacity: 0.42;
-}
-.surface {
-  stroke: var(--water);
-  stroke-width: 2;
-}
-.wall {
-  fill: none;
-  stroke: var(--text);
-  stroke-width: 3.5;
-  stroke-linejoin: round;
-  stroke-linecap: round;
-}
-.pipe {
-  fill: none;
-  stroke: var(--text);
-  stroke-linejoin: round;
-  opacity: 0.8;
-}
-.bore {
-  fill: none;
-  stroke: var(--sheet);
-  stroke-linejoin: round;
-}
-.bore.full {
-  stroke: var(--water-deep);
-}
-.moving {
-  fill: none;
-  stroke: var(--water);
-  stroke-width: 2;
-  stroke-dasharray: 5 9;
-  animation: run 0.7s linear infinite;
-}
-.moving.back {
-  animation-direction: reverse;
-}
-@keyframes run {
-  to {
-    stroke-dashoffset: -14;
-  }
+.earth {
+  fill: var(--earth);
 }
 .stream {
   stroke: var(--water);
   stroke-linecap: round;
   opacity: 0.75;
-}
-.pump path {
-  fill: var(--text);
-}
-.pump line {
-  stroke: var(--text);
-  stroke-width: 2;
-}
-.pump .slots {
-  stroke: var(--sheet);
-  stroke-width: 1.4;
-}
-@media (prefers-reduced-motion: reduce) {
-  .moving {
-    animation: none;
-  }
 }
 </style>

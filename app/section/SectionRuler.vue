@@ -6,6 +6,8 @@ import { useSettings } from '../stores/settings';
 const props = defineProps<{
   /** Height of its upper end above the ground, m. */
   top: number;
+  /** Its lower end; below zero where something is dug in. */
+  bottom?: number;
   x: number;
   y: (z: number) => number;
   scale: number;
@@ -19,7 +21,7 @@ const marks = computed(() => {
   const step = inches ? 0.0254 * 3 : 0.05;
   const every = inches ? 4 : props.scale > 160 ? 2 : 4;
   const out: { y: number; long: boolean; text: string }[] = [];
-  for (let i = 0; i * step <= props.top; i++) {
+  for (let i = Math.ceil((props.bottom ?? 0) / step); i * step <= props.top; i++) {
     const long = i % every === 0;
     out.push({
       y: props.y(i * step),
@@ -33,7 +35,7 @@ const marks = computed(() => {
 
 <template>
   <g class="ruler">
-    <line :x1="x" :x2="x" :y1="y(0)" :y2="y(top)" />
+    <line :x1="x" :x2="x" :y1="y(bottom ?? 0)" :y2="y(top)" />
     <template v-for="(m, i) in marks" :key="i">
       <line :x1="x" :x2="x + (m.long ? 10 : 5)" :y1="m.y" :y2="m.y" />
       <text v-if="m.text && numbered" :x="x - 4" :y="m.y + 4" text-anchor="end">{{ m.text }}</text>

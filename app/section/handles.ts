@@ -121,6 +121,15 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
         l.end.z,
         (z) => z - to.floor,
       );
+      if (l.path.peak)
+        add(
+          `paths.${l.path.id}.peak.height`,
+          'peak',
+          `Peak of ${l.path.name}`,
+          l.points[2]!.x,
+          to.floor + l.path.peak.height,
+          (z) => z - to.floor,
+        );
       add(
         `paths.${l.path.id}.pump.intake`,
         'intake',

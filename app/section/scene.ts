@@ -5,7 +5,7 @@ import {
   type SystemDocument,
   type Vessel,
 } from '../../core/system';
-import { sideWidths } from '../../core/water/vessel';
+import { halfWidth, profileHeights, widest } from '../../core/water/shape';
 
 /** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
 
@@ -14,9 +14,10 @@ export interface Placed {
   /** Left and right at the widest. */
   left: number;
   right: number;
-  /** Half widths at floor and rim. */
+  /** Half widths at floor and rim, and the widest. */
   bottom: number;
   top: number;
+  widest: number;
   centre: number;
 }
 
@@ -48,6 +49,8 @@ export interface Scene {
   drains: PlacedDrain[];
   minX: number;
   maxX: number;
+  /** Below zero where something is dug in. */
+  minZ: number;
   maxZ: number;
 }
 
@@ -56,22 +59,37 @@ const GAP = 0.35;
 const RISER = 0.2;
 
 /** Half width of the inside at a height above the floor. */
-export const halfWidthAt = (p: Placed, h: number): number => {
-  const t = Math.min(1, Math.max(0, h / p.vessel.shape.height));
-  return p.bottom + (p.top - p.bottom) * t;
-};
+export const halfWidthAt = (p: Placed, h: number): number => halfWidth(p.vessel.shape, h);
+
+/** Right-hand side of the inside between two heights above the floor, from the lower up. */
+export function outline(p: Placed, from: number, to: number): Point[] {
+  const { shape, floor } = p.vessel;
+  const between = profileHeights(shape).filter((h) => h > from && h < to);
+  return [from, ...between, to].map((h) => ({
+    x: p.centre + halfWidth(shape, h),
+    z: floor + h,
+  }));
+}
 
 function place(vessel: Vessel, left: number): Placed {
-  const { bottom, top } = sideWidths(vessel.shape);
-  const half = Math.max(bottom, top) / 2;
+  const half = widest(vessel.shape);
   return {
     vessel,
     left,
     right: left + 2 * half,
-    bottom: bottom / 2,
-    top: top / 2,
+    bottom: halfWidth(vessel.shape, 0),
+    top: halfWidth(vessel.shape, vessel.shape.height),
+    widest: half,
     centre: left + half,
   };
+}
+
+/** Where the pipe of a pump rises in the vessel it stands in: near the wall, but over its floor. */
+function riserOf(from: Placed, intake: number): number {
+  const room = halfWidthAt(from, intake);
+  return (
+    from.centre - Math.max(0, Math.min(from.widest - Math.min(0.1, 0.4 * from.widest), room - 0.07))
+  );
 }
 
 /** Lays a system out to scale: beds over the vessel they drain into where they stand above it, else beside. */
@@ -90,9 +108,14 @@ export function sceneOf(s: SystemDocument): Scene {
     const drain = s.paths.find((p) => p.kind !== 'pumped-line' && p.from === v.id);
     const under = drain && placed.get(drain.to);
     if (under && v.floor > under.vessel.floor + 0.6 * under.vessel.shape.height) {
+      const risers = s.paths.flatMap((p) =>
+        p.kind === 'pumped-line' && p.from === under.vessel.id
+          ? [riserOf(under, p.pump.intake) + 0.08]
+          : [],
+      );
       const left =
         above.get(under.vessel.id) ??
-        under.left + Math.min(RISER, 0.3 * (under.right - under.left));
+        Math.max(under.left + Math.min(RISER, 0.3 * (under.right - under.left)), ...risers);
       const p = place(v, left);
       placed.set(v.id, p);
       above.set(under.vessel.id, p.right + GAP);
@@ -110,16 +133,18 @@ export function sceneOf(s: SystemDocument): Scene {
     const to = placed.get(path.to)!;
     const fz = from.vessel.floor;
     const tz = to.vessel.floor;
-    const px = from.left + Math.min(0.1, 0.2 * (from.right - from.left));
+    const px = riserOf(from, path.pump.intake);
     const pump = { x: px, z: fz + path.pump.intake };
     const bottomFed = path.end < 0.02;
-    const end = { x: to.left + (bottomFed ? 0.14 : 0.09), z: tz + path.end };
+    const side = Math.min(to.widest, halfWidthAt(to, path.end));
+    const end = { x: to.centre - Math.max(0, side - (bottomFed ? 0.14 : 0.09)), z: tz + path.end };
     const turn = bottomFed
       ? tz - 0.07
       : Math.max(
           end.z + 0.04,
           tz + to.vessel.shape.height + 0.05,
           fz + from.vessel.shape.height + 0.05,
+          path.peak ? tz + path.peak.height : -Infinity,
         );
     const points = [pump, { x: px, z: turn }, { x: end.x, z: turn }, end];
     return [{ path, points, pump, end, bottomFed }];
@@ -138,7 +163,10 @@ export function sceneOf(s: SystemDocument): Scene {
       width * (path.kind === 'bell-siphon' ? 0.66 : 0.72) -
       n * Math.min(0.22, 0.24 * width);
     const reach = Math.min(to.right - 0.1, from.right - 0.1);
-    const dx = reach > from.left + 0.15 ? Math.min(wanted, reach - n * 0.2) : wanted;
+    const over = reach > from.left + 0.15 ? Math.min(wanted, reach - n * 0.2) : wanted;
+    // A pipe through a round or tapering floor stands where there is a floor.
+    const half = 0.8 * halfWidthAt(from, Math.min(0.1, 0.3 * from.vessel.shape.height));
+    const dx = Math.min(from.centre + half, Math.max(from.centre - half, over));
     const floor = from.vessel.floor;
     const outlet = { x: dx, z: floor - path.drop };
     const points = [
@@ -161,6 +189,7 @@ export function sceneOf(s: SystemDocument): Scene {
     drains,
     minX: Math.min(...all.map((p) => p.left)),
     maxX: Math.max(...all.map((p) => p.right)),
+    minZ: Math.min(0, ...all.map((p) => p.vessel.floor)),
     maxZ: Math.max(
       ...all.map((p) => p.vessel.floor + p.vessel.shape.height),
       ...lines.flatMap((l) => l.points.map((q) => q.z)),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiDeleteOutline, mdiFolderOpenOutline } from '@mdi/js';
+import { mdiContentCopy, mdiDeleteOutline, mdiFolderOpenOutline, mdiPackageDown } from '@mdi/js';
 import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
@@ -60,9 +60,19 @@ async function putBack() {
       <v-btn variant="outlined" :prepend-icon="mdiFolderOpenOutline" @click="choose"
         >Open a file</v-btn
       >
+      <v-btn
+        v-if="shelf.systems.length"
+        variant="outlined"
+        :prepend-icon="mdiPackageDown"
+        @click="shelf.backUp()"
+        >Back up everything</v-btn
+      >
     </header>
 
-    <p v-if="shelf.trouble" class="trouble" role="alert">{{ shelf.trouble }}</p>
+    <p v-if="shelf.trouble" class="trouble" role="alert">
+      {{ shelf.trouble }}
+      <button type="button" class="link" @click="shelf.backUp()">Save everything to a file</button>
+    </p>
 
     <section aria-labelledby="mine">
       <h2 id="mine">On the shelf</h2>
@@ -105,8 +115,8 @@ async function putBack() {
       </ul>
     </section>
     <footer class="quiet">
-      Everything stays in this browser and in the files you save. A system file dragged onto any
-      page is opened.
+      Everything stays in this browser and in the files you save. A system file or a backup dragged
+      onto any page is opened; what a backup holds is put beside what stands here.
     </footer>
     <v-snackbar v-model="undoOpen">
       {{ undoText }}

@@ -215,13 +215,13 @@ describe('working', () => {
     await nextTick();
     expect(sheet.text()).toContain('Flow at the duty point: 1201 L/h');
     expect(sheet.text()).toContain('Churchill (1977)');
-    expect(sheet.findAll('dt').map((d) => d.text())).toEqual([
-      'H₀',
-      'Q₀',
-      'H_static',
+    expect(sheet.findAll('dt .math').map((d) => d.attributes('data-tex'))).toEqual([
+      'H_0',
+      'Q_0',
+      'H_\\mathrm{static}',
       'D',
       'L',
-      'ΣK',
+      '\\Sigma K',
       'v',
     ]);
     await sheet.find('[aria-label="Close the working"]').trigger('click');

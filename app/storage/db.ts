@@ -1,21 +1,13 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Edit, SystemDocument } from '../../core/system';
-
-/** One step of a system's history: what was done and what undoes it. */
-export interface Step {
-  label: string;
-  edits: Edit[];
-  inverse: Edit[];
-}
+import { upToDate, type Kept as History } from '../../core/system';
 
 /** A stored system with its history, so that undo survives a reload. */
-export interface StoredSystem {
+export interface StoredSystem extends History {
   id: string;
   name: string;
   updated: number;
-  document: SystemDocument;
-  past: Step[];
-  future: Step[];
+  /** Goes up by one with every writing; tells a window that another one wrote in between. */
+  rev: number;
 }
 
 interface StoredSetting {
@@ -32,18 +24,18 @@ database.version(1).stores({ systems: 'id, updated', settings: 'key' });
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
 
+const FULL =
+  'This browser’s store is full: what you do now is not kept here. Your work goes on; save it to a file.';
+const BLOCKED =
+  'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.';
+
 async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
   try {
     return { ok: true, value: await what() };
   } catch (error) {
-    const name = (error as { name?: string }).name ?? '';
-    const full = /Quota/i.test(name) || /quota/i.test(String(error));
-    return {
-      ok: false,
-      message: full
-        ? 'This browser’s store is full. Your work goes on here; save it to a file to keep it.'
-        : 'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.',
-    };
+    const { name = '', inner } = error as { name?: string; inner?: { name?: string } };
+    const full = /Quota/i.test(`${name} ${inner?.name ?? ''} ${String(error)}`);
+    return { ok: false, message: full ? FULL : BLOCKED };
   }
 }
 
@@ -56,21 +48,62 @@ const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(
 /** What was put away while the store refused, so that work goes on until the page is closed. */
 const memory = new Map<string, StoredSystem>();
 
+/** A row as this version of the program reads it; nothing where only a newer one can. */
+function current(row: StoredSystem): StoredSystem | null {
+  const raised = upToDate(row);
+  return raised && { ...row, ...raised, rev: row.rev ?? 0 };
+}
+const newer = (row: StoredSystem): string =>
+  `“${row.name}” was kept by a newer version of this program. It stays as it is; open it with that one.`;
+
 export const store = {
-  list: () => attempt(() => database.systems.orderBy('updated').reverse().toArray()),
+  /** Every stored system, the latest first; what the store refused is among them. */
+  async list(): Promise<Kept<StoredSystem[]>> {
+    const kept = await attempt(() => database.systems.orderBy('updated').reverse().toArray());
+    const held = [...memory.values()];
+    if (!kept.ok) return held.length ? { ok: true, value: held } : kept;
+    const rest = kept.value.filter((r) => !memory.has(r.id)).map(current);
+    return { ok: true, value: [...held, ...rest.filter((r) => r !== null)] };
+  },
   /** The stored row, or the one kept in memory where the store refused it. */
   async get(id: string): Promise<Kept<StoredSystem | undefined>> {
-    const kept = await attempt(() => database.systems.get(id));
     const held = memory.get(id);
-    return held ? { ok: true, value: held } : kept;
+    if (held) return { ok: true, value: held };
+    const kept = await attempt(() => database.systems.get(id));
+    if (!kept.ok || !kept.value) return kept;
+    const row = current(kept.value);
+    return row ? { ok: true, value: row } : { ok: false, message: newer(kept.value) };
   },
   async put(system: StoredSystem): Promise<Kept<string>> {
     const row = plain(system);
     const kept = await attempt(() => database.systems.put(row));
     if (kept.ok) memory.delete(row.id);
-    else memory.set(row.id, row);
+    // It never stood in the store, so nothing there can have gone on without it.
+    else memory.set(row.id, { ...row, rev: 0 });
     return kept;
   },
+  /**
+   * Writes what the caller makes of the stored row, in one transaction; what others wrote meanwhile is
+   * seen by it.
+   *
+   * @param make from the row that stands there, or nothing; answering nothing leaves it
+   */
+  async update(
+    id: string,
+    make: (there: StoredSystem | undefined) => StoredSystem | null,
+  ): Promise<Kept<StoredSystem | null>> {
+    return attempt(() =>
+      database.transaction('rw', database.systems, async () => {
+        const there = await database.systems.get(id);
+        const row = make((there && current(there)) ?? undefined);
+        if (row) await database.systems.put(plain(row));
+        return row;
+      }),
+    );
+  },
+  /** Holds a row for this page only. */
+  hold: (row: StoredSystem) => void memory.set(row.id, plain(row)),
+  letGo: (id: string) => void memory.delete(id),
   remove: (id: string) => {
     memory.delete(id);
     return attempt(() => database.systems.delete(id));

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { UNIT_SYSTEMS, type UnitSystem } from '../../core/quantity';
 import { store } from '../storage/db';
 
@@ -10,34 +10,64 @@ export const useSettings = defineStore('settings', () => {
   const units = ref<UnitSystem>('metric');
   const theme = ref<ThemeName>('paper');
   const singleKeys = ref(true);
+  /** First-use hints that were read; they do not come back. */
+  const read = ref<string[]>([]);
   const loaded = ref(false);
+
+  const kept = (): Record<string, unknown> => ({
+    units: units.value,
+    theme: theme.value,
+    singleKeys: singleKeys.value,
+    read: [...read.value],
+  });
+  /** Takes over what of kept settings makes sense. */
+  function restore(from: Readonly<Record<string, unknown>>) {
+    if (UNIT_SYSTEMS.includes(from.units as UnitSystem)) units.value = from.units as UnitSystem;
+    if (from.theme === 'evening' || from.theme === 'paper') theme.value = from.theme;
+    if (typeof from.singleKeys === 'boolean') singleKeys.value = from.singleKeys;
+    if (Array.isArray(from.read)) {
+      const more = from.read.filter((x): x is string => typeof x === 'string');
+      read.value = [...new Set([...read.value, ...more])];
+    }
+  }
 
   async function load() {
     if (loaded.value) return;
-    const kept = await store.setting('person');
-    const value = (kept.ok ? kept.value : undefined) as
-      { units?: UnitSystem; theme?: ThemeName; singleKeys?: boolean } | undefined;
-    if (value?.units && UNIT_SYSTEMS.includes(value.units)) units.value = value.units;
-    if (value?.theme === 'evening' || value?.theme === 'paper') theme.value = value.theme;
-    else if (window.matchMedia('(prefers-color-scheme: dark)').matches) theme.value = 'evening';
-    if (typeof value?.singleKeys === 'boolean') singleKeys.value = value.singleKeys;
+    const row = await store.setting('person');
+    const value = row.ok ? row.value : undefined;
+    if (window.matchMedia('(prefers-color-scheme: dark)').matches) theme.value = 'evening';
+    if (value !== null && typeof value === 'object') restore(value as Record<string, unknown>);
     loaded.value = true;
   }
-  watch([units, theme, singleKeys], () => {
-    if (!loaded.value) return;
-    void store.setSetting('person', {
-      units: units.value,
-      theme: theme.value,
-      singleKeys: singleKeys.value,
-    });
+  watch([units, theme, singleKeys, read], () => {
+    if (loaded.value) void store.setSetting('person', kept());
   });
+
   function nextUnits() {
     units.value = UNIT_SYSTEMS[(UNIT_SYSTEMS.indexOf(units.value) + 1) % UNIT_SYSTEMS.length]!;
   }
   function nextTheme() {
     theme.value = theme.value === 'paper' ? 'evening' : 'paper';
   }
-  return { units, theme, singleKeys, loaded, load, nextUnits, nextTheme };
+  /** Whether a first-use hint is still to be shown; not before it is known which were read. */
+  const isNew = computed(() => (hint: string) => loaded.value && !read.value.includes(hint));
+  function markRead(hint: string) {
+    if (!read.value.includes(hint)) read.value = [...read.value, hint];
+  }
+  return {
+    units,
+    theme,
+    singleKeys,
+    read,
+    loaded,
+    load,
+    kept,
+    restore,
+    nextUnits,
+    nextTheme,
+    isNew,
+    markRead,
+  };
 });
 
 export const UNIT_NAMES: Record<UnitSystem, string> = {

@@ -1,9 +1,12 @@
 import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { LAYOUTS, type SystemDocument } from '../../core/system';
+import type { Backup } from '../../core/formats/file';
+import { LAYOUTS, same, type Kept, type SystemDocument } from '../../core/system';
+import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type StoredSystem } from '../storage/db';
-import { readFile } from '../storage/files';
+import { readFile, saveBackup } from '../storage/files';
+import { useSettings } from './settings';
 import { useSystem } from './system';
 
 const DEMOS = import.meta.glob<{ default: SystemDocument }>('../../demo/*.json');
@@ -13,38 +16,45 @@ export const useShelf = defineStore('shelf', () => {
   const systems = shallowRef<StoredSystem[]>([]);
   const loaded = ref(false);
   const trouble = ref('');
-  /** Why the last file was not opened. */
+  /** Why the last file was not opened, or what of it was not. */
   const refused = ref('');
+  /** What was put on the shelf from a backup. */
+  const told = ref('');
 
-  async function keep(document: SystemDocument): Promise<boolean> {
+  async function keep(kept: Kept): Promise<boolean> {
+    const { document } = kept;
     const row: StoredSystem = {
+      ...kept,
       id: document.id,
       name: document.name,
       updated: Date.now(),
-      document,
-      past: [],
-      future: [],
+      rev: 1,
     };
-    const kept = await store.put(row);
-    if (!kept.ok) trouble.value = kept.message;
+    const put = await store.put(row);
+    if (!put.ok) trouble.value = put.message;
+    tellOthers({ what: 'shelf' });
     systems.value = [row, ...systems.value.filter((s) => s.id !== row.id)];
-    return kept.ok;
+    return put.ok;
   }
+  const keepNew = (document: SystemDocument) => keep({ document, past: [], future: [] });
 
   /** Puts the demo systems on the shelf, each afresh. */
   async function bringDemos() {
     for (const path of Object.keys(DEMOS).sort().reverse()) {
       const { default: document } = await DEMOS[path]!();
-      await keep(structuredClone(document));
+      await keepNew(structuredClone(document));
     }
   }
 
-  async function load() {
-    // What was just edited is written first, or its card would show the day before.
-    await useSystem().flush();
+  async function list() {
     const kept = await store.list();
     if (kept.ok) systems.value = kept.value;
     else trouble.value = kept.message;
+  }
+  async function load() {
+    // What was just edited is written first, or its card would show the day before.
+    await useSystem().flush();
+    await list();
     const seeded = await store.setting('demos');
     if (!seeded.ok || seeded.value !== true) {
       if (!systems.value.length) await bringDemos();
@@ -52,6 +62,13 @@ export const useShelf = defineStore('shelf', () => {
     }
     loaded.value = true;
   }
+  let relist: ReturnType<typeof setTimeout> | undefined;
+  hearOthers(() => {
+    if (!loaded.value) return;
+    // A handle that is pulled elsewhere writes often; the cards need not follow each time.
+    clearTimeout(relist);
+    relist = setTimeout(() => void list(), 200);
+  });
 
   const freeName = (name: string): string => {
     const taken = new Set(systems.value.map((s) => s.name));
@@ -62,7 +79,7 @@ export const useShelf = defineStore('shelf', () => {
   async function make(layoutId: string): Promise<string> {
     const layout = LAYOUTS.find((l) => l.id === layoutId)!;
     const document = layout.make(nanoid(), freeName(layout.name));
-    await keep(document);
+    await keepNew(document);
     return document.id;
   }
 
@@ -70,7 +87,7 @@ export const useShelf = defineStore('shelf', () => {
     const source = systems.value.find((s) => s.id === id);
     if (!source) return;
     const document = structuredClone(source.document);
-    await keep({ ...document, id: nanoid(), name: freeName(`${document.name}, copy`) });
+    await keepNew({ ...document, id: nanoid(), name: freeName(`${document.name}, copy`) });
   }
 
   /** Takes a system off the shelf; the answer puts it back. */
@@ -78,35 +95,81 @@ export const useShelf = defineStore('shelf', () => {
     const row = systems.value.find((s) => s.id === id);
     systems.value = systems.value.filter((s) => s.id !== id);
     await store.remove(id);
+    tellOthers({ what: 'removed', id });
     return async () => {
       if (!row) return;
       await store.put(row);
+      tellOthers({ what: 'shelf' });
       systems.value = [row, ...systems.value].sort((a, b) => b.updated - a.updated);
     };
   }
 
-  /** Puts an opened file on the shelf; one that is there already, but different, is kept beside it as a copy. */
-  async function take(document: SystemDocument): Promise<string> {
+  /** Puts a system on the shelf; one that is there already, but different, is kept beside it as a copy. */
+  async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
+    const { document } = kept;
     const there = systems.value.find((s) => s.id === document.id);
-    if (there && JSON.stringify(there.document) === JSON.stringify(document)) return document.id;
+    if (there && same(there.document, document)) return { id: document.id, there: true };
     const mine = there ? { ...document, id: nanoid(), name: freeName(document.name) } : document;
-    await keep(mine);
-    return mine.id;
+    // Steps of a copy lead to the same document but for its name and id.
+    await keep({ ...kept, document: mine });
+    return { id: mine.id, there: false };
+  }
+
+  async function takeBackup(backup: Backup) {
+    if (!loaded.value) await load();
+    let put = 0;
+    let there = 0;
+    for (const kept of [...backup.systems].reverse()) {
+      if ((await take(kept)).there) there++;
+      else put++;
+    }
+    useSettings().restore(backup.settings);
+    const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
+    told.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}.`;
+    refused.value = backup.refused.join(' ');
   }
 
   /**
-   * Opens a chosen or dropped file and puts it on the shelf.
+   * Opens a chosen or dropped file and puts what it holds on the shelf.
    *
-   * @returns the id it has there, or nothing where it was refused; {@link refused} says why
+   * @returns the id of the one system it held; nothing for a backup, or where it was refused, and
+   * {@link refused} says why
    */
   async function openFile(file: File | null | undefined): Promise<string | null> {
     if (!file) return null;
     refused.value = '';
+    told.value = '';
     const opened = await readFile(file);
-    if (opened.ok) return take(opened.system);
-    refused.value = opened.message;
+    if (!opened.ok) {
+      refused.value = opened.message;
+      return null;
+    }
+    if (opened.what === 'system') {
+      return (await take({ document: opened.system, past: [], future: [] })).id;
+    }
+    await takeBackup(opened.backup);
     return null;
   }
 
-  return { systems, loaded, trouble, refused, load, make, duplicate, remove, openFile, bringDemos };
+  /** Offers everything as one file: every system with its history, and the settings. */
+  async function backUp() {
+    await useSystem().flush();
+    await list();
+    await saveBackup(systems.value, useSettings().kept());
+  }
+
+  return {
+    systems,
+    loaded,
+    trouble,
+    refused,
+    told,
+    load,
+    make,
+    duplicate,
+    remove,
+    openFile,
+    backUp,
+    bringDemos,
+  };
 });

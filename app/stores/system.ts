@@ -1,13 +1,30 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/network';
-import { applyEdits, invertEdits, readAt, type Edit, type SystemDocument } from '../../core/system';
-import { store, type Step } from '../storage/db';
+import {
+  applyEdits,
+  invertEdits,
+  merge,
+  readAt,
+  stepBetween,
+  type Conflict,
+  type Edit,
+  type Step,
+  type SystemDocument,
+} from '../../core/system';
+import { hearOthers, tellOthers } from '../storage/channel';
+import { store, type StoredSystem } from '../storage/db';
 
 const LONGEST_HISTORY = 200;
 /** Nudges of one place within this time are one step of the history, ms. */
 const ONE_NUDGE = 900;
-const SAVE_AFTER = 150;
+
+/** What is known of the stored row that the open document grew out of. */
+interface Track {
+  readonly id: string;
+  base: SystemDocument;
+  rev: number;
+}
 
 /** The open system: document, history, autosave. Components change it only through edits. */
 export const useSystem = defineStore('system', () => {
@@ -16,6 +33,10 @@ export const useSystem = defineStore('system', () => {
   const future = shallowRef<Step[]>([]);
   const saving = ref<'saved' | 'saving' | 'failed'>('saved');
   const trouble = ref('');
+  /** The stored system vanished under the open one. */
+  const gone = ref(false);
+  /** Places that this window and another changed, each its own way. */
+  const conflicts = shallowRef<readonly Conflict[]>([]);
   /** What the last step did, for the status line and the screen reader. */
   const said = ref('');
   const missing = ref(false);
@@ -23,8 +44,9 @@ export const useSystem = defineStore('system', () => {
   /** The document before a handle was taken up; nothing while none is. */
   let held: SystemDocument | null = null;
   let lastNudge = { at: '', when: 0 };
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let writing: Promise<void> = Promise.resolve();
+  let track: Track | null = null;
+  let pending: { track: Track; doc: SystemDocument; past: Step[]; future: Step[] } | null = null;
+  let writing: Promise<void> | null = null;
 
   let lastGood: Assessment | null = null;
   const assessment = computed<Assessment | null>(() => {
@@ -37,34 +59,129 @@ export const useSystem = defineStore('system', () => {
     return lastGood;
   });
 
-  async function write(doc: SystemDocument) {
-    const kept = await store.put({
-      id: doc.id,
-      name: doc.name,
-      updated: Date.now(),
-      document: doc,
-      past: past.value,
-      future: future.value,
+  const rowOf = (
+    doc: SystemDocument,
+    rev: number,
+    steps: Step[],
+    undone: Step[],
+  ): StoredSystem => ({
+    id: doc.id,
+    name: doc.name,
+    updated: Date.now(),
+    document: doc,
+    past: steps.slice(-LONGEST_HISTORY),
+    future: undone,
+    rev,
+  });
+
+  /** Takes over what stands in the store; what was done here since `from` is laid over it. */
+  function adopt(row: StoredSystem, from: SystemDocument) {
+    const mine = held ?? document.value;
+    past.value = row.past;
+    future.value = row.future;
+    lastNudge = { at: '', when: 0 };
+    const over = mine && mine !== from ? merge(from, mine, row.document) : null;
+    const doc = over?.document ?? row.document;
+    if (held) held = doc;
+    else document.value = doc;
+    if (over?.edits.length) {
+      past.value = [...row.past, stepBetween(row.document, doc, 'Changed in two windows')];
+      future.value = [];
+      save();
+    }
+    if (over?.conflicts.length) conflicts.value = over.conflicts;
+  }
+
+  /** Writes the newest state. Where another window wrote in between, both are merged in one transaction. */
+  async function write(job: NonNullable<typeof pending>) {
+    const { track: t, doc } = job;
+    let merged: { row: StoredSystem; conflicts: readonly Conflict[] } | null = null;
+    let vanished = false;
+    const kept = await store.update(t.id, (there) => {
+      merged = null;
+      vanished = !there && t.rev > 0;
+      if (vanished) return null;
+      if (!there || there.rev === t.rev) return rowOf(doc, t.rev + 1, job.past, job.future);
+      const m = merge(t.base, doc, there.document);
+      const label = job.past[job.past.length - 1]?.label ?? 'Changed in two windows';
+      const row = m.edits.length
+        ? rowOf(
+            m.document,
+            there.rev + 1,
+            [...there.past, stepBetween(there.document, m.document, label)],
+            [],
+          )
+        : there;
+      merged = { row, conflicts: m.conflicts };
+      return m.edits.length ? row : null;
     });
-    saving.value = kept.ok ? 'saved' : 'failed';
-    trouble.value = kept.ok ? '' : kept.message;
+    const open = t === track;
+    if (!kept.ok || vanished) {
+      store.hold(rowOf(doc, t.rev, job.past, job.future));
+      if (!open) return;
+      saving.value = 'failed';
+      if (kept.ok) gone.value = true;
+      else trouble.value = kept.message;
+      return;
+    }
+    store.letGo(t.id);
+    const result = merged as { row: StoredSystem; conflicts: readonly Conflict[] } | null;
+    t.base = result?.row.document ?? doc;
+    t.rev = result?.row.rev ?? t.rev + 1;
+    if (kept.value) tellOthers({ what: 'wrote', id: t.id, rev: t.rev });
+    if (!open) return;
+    saving.value = 'saved';
+    trouble.value = '';
+    if (!result) return;
+    adopt(result.row, doc);
+    if (result.conflicts.length) conflicts.value = result.conflicts;
   }
+  /** Writes at once, one writing after the other; a kill loses at most what is being written. */
   function save() {
-    clearTimeout(timer);
-    timer = undefined;
     const doc = held ?? document.value;
-    if (doc) writing = write(doc);
-  }
-  function saveSoon() {
+    if (!doc || !track) return;
     saving.value = 'saving';
-    clearTimeout(timer);
-    timer = setTimeout(save, SAVE_AFTER);
+    pending = { track, doc, past: past.value, future: future.value };
+    writing ??= drain();
   }
-  /** Writes what is still waiting, as the page goes away; the answer comes when it is written. */
-  function flush(): Promise<void> {
-    if (timer !== undefined) save();
-    return writing;
+  async function drain() {
+    while (pending) {
+      const job = pending;
+      pending = null;
+      await write(job);
+    }
+    writing = null;
   }
+  /** The answer comes when everything is written. */
+  const flush = (): Promise<void> => writing ?? Promise.resolve();
+
+  /** Looks whether another window wrote, or the row is gone; what is new is taken over. */
+  async function look() {
+    const t = track;
+    if (!t || writing) return;
+    const kept = await store.get(t.id);
+    if (t !== track || writing) return;
+    if (!kept.ok) return;
+    if (!kept.value) {
+      gone.value = true;
+      return;
+    }
+    gone.value = false;
+    if (kept.value.rev <= t.rev) return;
+    const from = t.base;
+    t.base = kept.value.document;
+    t.rev = kept.value.rev;
+    said.value = 'Changed in another window';
+    adopt(kept.value, from);
+  }
+  hearOthers((news) => {
+    if (!track) return;
+    if (news.what === 'shelf') {
+      if (gone.value) void look();
+    } else if (news.id !== track.id) return;
+    else if (news.what === 'removed') gone.value = true;
+    else if (news.rev > track.rev) void flush().then(look);
+  });
 
   async function open(id: string) {
     await flush();
@@ -78,17 +195,39 @@ export const useSystem = defineStore('system', () => {
     }
     past.value = kept.value.past;
     future.value = kept.value.future;
+    track = { id, base: kept.value.document, rev: kept.value.rev };
     document.value = kept.value.document;
   }
   function close() {
-    void flush();
     document.value = null;
+    track = null;
     past.value = [];
     future.value = [];
     held = null;
     said.value = '';
+    trouble.value = '';
     missing.value = false;
+    gone.value = false;
+    conflicts.value = [];
+    saving.value = 'saved';
     lastNudge = { at: '', when: 0 };
+  }
+  /** Puts a system that vanished from the store back into it. */
+  function keepAgain() {
+    if (!track) return;
+    track.rev = 0;
+    gone.value = false;
+    save();
+  }
+  /** Ends a quarrel over one place: mine makes an edit of it, theirs stands already. */
+  function settleConflict(conflict: Conflict, mine: boolean) {
+    conflicts.value = conflicts.value.filter((c) => c !== conflict);
+    if (!mine) return;
+    try {
+      commit([{ at: conflict.at, to: conflict.mine }], 'This window’s value');
+    } catch {
+      trouble.value = 'What you changed was taken out in the other window; its value has no place.';
+    }
   }
 
   function push(before: SystemDocument, edits: readonly Edit[], label: string) {
@@ -96,7 +235,7 @@ export const useSystem = defineStore('system', () => {
     past.value = [...past.value, step].slice(-LONGEST_HISTORY);
     future.value = [];
     said.value = label;
-    saveSoon();
+    save();
   }
 
   /** Makes a change: one step of the history. */
@@ -119,7 +258,7 @@ export const useSystem = defineStore('system', () => {
       past.value = [...past.value.slice(0, -1), { ...last, label, edits: [{ at, to }] }];
       future.value = [];
       said.value = label;
-      saveSoon();
+      save();
     } else push(before, [{ at, to }], label);
     lastNudge = { at, when: now };
   }
@@ -151,7 +290,7 @@ export const useSystem = defineStore('system', () => {
     future.value = [step, ...future.value];
     said.value = `Undone: ${step.label}`;
     lastNudge = { at: '', when: 0 };
-    saveSoon();
+    save();
   }
   function redo() {
     const step = future.value[0];
@@ -160,7 +299,7 @@ export const useSystem = defineStore('system', () => {
     past.value = [...past.value, step];
     future.value = future.value.slice(1);
     said.value = `Done again: ${step.label}`;
-    saveSoon();
+    save();
   }
 
   return {
@@ -170,11 +309,16 @@ export const useSystem = defineStore('system', () => {
     future,
     saving,
     trouble,
+    gone,
+    conflicts,
     said,
     missing,
     open,
     close,
     flush,
+    look,
+    keepAgain,
+    settleConflict,
     commit,
     nudge,
     pull,

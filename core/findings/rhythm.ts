@@ -187,7 +187,11 @@ export const floorLoad: Rule = ({ system, a }) => {
   const known = system.site.floorLoad;
   const limit = known ?? COMMON_FLOOR;
   const worst = [...a.weights]
-    .filter((w) => vesselOf(system, w.vessel).role !== 'bed')
+    .filter((w) => {
+      // A vessel that is dug in rests on the earth around it, not on a floor.
+      const v = vesselOf(system, w.vessel);
+      return v.role !== 'bed' && v.floor >= 0;
+    })
     .sort((x, y) => y.load - x.load)[0];
   if (!worst) return [];
   const v = vesselOf(system, worst.vessel);

@@ -1,21 +1,27 @@
+import { applyEdits, invertEdits, type Edit } from '../system/edit.ts';
+import { upToDate, type Kept, type Step } from '../system/history.ts';
 import { checkSystem, type Checked } from '../system/schema.ts';
 import { migrate } from '../system/migrate.ts';
-import { DOCUMENT_KIND } from '../system/types.ts';
-import { LARGEST_FILE } from './limits.ts';
+import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
+import { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
+import { BACKUP_KIND, BACKUP_VERSION } from './write.ts';
 
-export { LARGEST_FILE } from './limits.ts';
-export { writeSystem } from './write.ts';
+export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
+export { writeBackup, writeSystem } from './write.ts';
 
-/**
- * Reads a system file. Never throws: what cannot be used comes back as one sentence.
- *
- * @param text whole content of the file
- */
-export function readSystem(text: string): Checked {
-  if (text.length > LARGEST_FILE) {
-    return { ok: false, message: 'The file is far larger than any system. It was not opened.' };
-  }
-  if (text.trim() === '') return { ok: false, message: 'The file is empty.' };
+type Loose = Record<string, unknown>;
+const isLoose = (x: unknown): x is Loose =>
+  x !== null && typeof x === 'object' && !Array.isArray(x);
+
+type Refused = { readonly ok: false; readonly message: string };
+const refuse = (message: string): Refused => ({ ok: false, message });
+const NO_SYSTEM = 'The file is JSON, but no system of this program.';
+
+/** A JSON object, or why there is none. */
+function parseObject(text: string, largest: number): { ok: true; object: Loose } | Refused {
+  if (text.length > largest)
+    return refuse('The file is far larger than any system. It was not opened.');
+  if (text.trim() === '') return refuse('The file is empty.');
   let parsed: unknown;
   try {
     // A key named __proto__ would be set as a plain own property by JSON.parse and copied on by spreads; drop it.
@@ -23,19 +29,140 @@ export function readSystem(text: string): Checked {
       key === '__proto__' ? undefined : value,
     );
   } catch {
-    return {
-      ok: false,
-      message: 'The file is not a whole system file: it breaks off or is not JSON text.',
-    };
+    return refuse('The file is not a whole system file: it breaks off or is not JSON text.');
   }
-  if (parsed === null || typeof parsed !== 'object' || Array.isArray(parsed)) {
-    return { ok: false, message: 'The file is JSON, but no system of this program.' };
-  }
-  const document = parsed as Record<string, unknown>;
-  if (document.kind !== DOCUMENT_KIND) {
-    return { ok: false, message: 'The file is JSON, but no system of this program.' };
-  }
+  return isLoose(parsed) ? { ok: true, object: parsed } : refuse(NO_SYSTEM);
+}
+
+function readDocument(document: Loose): Checked {
+  if (document.kind !== DOCUMENT_KIND) return refuse(NO_SYSTEM);
   const migrated = migrate(document);
-  if (!migrated.ok) return migrated;
-  return checkSystem(migrated.document);
+  return migrated.ok ? checkSystem(migrated.document) : migrated;
+}
+
+/**
+ * Reads a system file. Never throws: what cannot be used comes back as one sentence.
+ *
+ * @param text whole content of the file
+ */
+export function readSystem(text: string): Checked {
+  const parsed = parseObject(text, LARGEST_FILE);
+  return parsed.ok ? readDocument(parsed.object) : parsed;
+}
+
+/** What a backup held: the systems that can be used, and a sentence for each that cannot. */
+export interface Backup {
+  readonly made: string;
+  readonly settings: Readonly<Loose>;
+  readonly systems: readonly Kept[];
+  readonly refused: readonly string[];
+}
+
+/** A file that was opened: one system, or everything that a backup held. */
+export type OpenedFile =
+  | { readonly ok: true; readonly what: 'system'; readonly system: SystemDocument }
+  | { readonly ok: true; readonly what: 'backup'; readonly backup: Backup }
+  | Refused;
+
+function editsOf(x: unknown): Edit[] | null {
+  if (!Array.isArray(x)) return null;
+  const edits = x.map((e: unknown) =>
+    isLoose(e) && typeof e.at === 'string' && e.at.length < 300 ? { at: e.at, to: e.to } : null,
+  );
+  return edits.every((e) => e !== null) ? edits : null;
+}
+
+/**
+ * Steps that can be walked from a document and come back to it; the first that cannot ends them.
+ * Every state on the way is checked as a file would be.
+ */
+function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): Step[] {
+  const out: Step[] = [];
+  let state = from;
+  for (const step of Array.isArray(x) ? (x as unknown[]) : []) {
+    const edits = isLoose(step) ? editsOf(step.edits) : null;
+    const inverse = isLoose(step) ? editsOf(step.inverse) : null;
+    if (!isLoose(step) || !edits || !inverse || typeof step.label !== 'string') break;
+    try {
+      const next = applyEdits(state, way === 'edits' ? edits : inverse);
+      if (!checkSystem(next).ok) break;
+      // The way back is worked out here, so that a doctored file cannot lead astray.
+      const back = invertEdits(state, way === 'edits' ? edits : inverse);
+      out.push({
+        label: step.label.slice(0, 200),
+        edits: way === 'edits' ? edits : back,
+        inverse: way === 'edits' ? back : inverse,
+      });
+      state = next;
+    } catch {
+      break;
+    }
+  }
+  return out;
+}
+
+function readBackupOf(object: Loose): OpenedFile {
+  if (object.version !== BACKUP_VERSION) {
+    return refuse(
+      'The backup was written by a newer version of this program. It is left as it is.',
+    );
+  }
+  const systems: Kept[] = [];
+  const refused: string[] = [];
+  const rows = Array.isArray(object.systems) ? (object.systems as unknown[]) : [];
+  rows.forEach((row, i) => {
+    const raw = isLoose(row) && isLoose(row.document) ? row.document : null;
+    const name = typeof raw?.name === 'string' ? `“${raw.name.slice(0, 60)}”` : `System ${i + 1}`;
+    const read = raw ? readDocument(raw) : refuse('It is not there.');
+    if (!read.ok) {
+      refused.push(`${name}: ${read.message}`);
+      return;
+    }
+    // Steps of an older version are walked in their own version first.
+    const old = raw!.version !== DOCUMENT_VERSION;
+    const kept = old ? raisedHistory(raw!, row as Loose) : (row as Loose);
+    systems.push({
+      document: read.system,
+      past: stepsOf(read.system, [...listOf(kept.past)].reverse(), 'inverse').reverse(),
+      future: stepsOf(read.system, kept.future, 'edits'),
+    });
+  });
+  return {
+    ok: true,
+    what: 'backup',
+    backup: {
+      made: typeof object.made === 'string' ? object.made.slice(0, 40) : '',
+      settings: isLoose(object.settings) ? object.settings : {},
+      systems,
+      refused,
+    },
+  };
+}
+
+const listOf = (x: unknown): unknown[] => (Array.isArray(x) ? (x as unknown[]) : []);
+
+function raisedHistory(document: Loose, row: Loose): { past: unknown; future: unknown } {
+  const steps = (x: unknown): Step[] =>
+    listOf(x).flatMap((s) => {
+      const edits = isLoose(s) ? editsOf(s.edits) : null;
+      const inverse = isLoose(s) ? editsOf(s.inverse) : null;
+      return isLoose(s) && edits && inverse ? [{ label: String(s.label), edits, inverse }] : [];
+    });
+  const raised = upToDate({
+    document: document as unknown as SystemDocument,
+    past: steps(row.past),
+    future: steps(row.future),
+  });
+  return raised ?? { past: [], future: [] };
+}
+
+/** Reads any file of this program. Never throws. */
+export function readAnyFile(text: string): OpenedFile {
+  const parsed = parseObject(text, LARGEST_BACKUP);
+  if (!parsed.ok) return parsed;
+  if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object);
+  if (text.length > LARGEST_FILE)
+    return refuse('The file is far larger than any system. It was not opened.');
+  const read = readDocument(parsed.object);
+  return read.ok ? { ok: true, what: 'system', system: read.system } : read;
 }

@@ -1,5 +1,28 @@
+import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
 
 /** The text of a system file: JSON, indented so that it can be read and compared. */
 export const writeSystem = (system: SystemDocument): string =>
   `${JSON.stringify(system, null, 2)}\n`;
+
+export const BACKUP_KIND = 'mizuna-backup';
+/** Version of the wrapping; each document in it has its own. */
+export const BACKUP_VERSION = 1;
+
+/**
+ * The text of a backup: every system with its history, and how the person likes to see things.
+ *
+ * @param made when, as ISO 8601
+ */
+export const writeBackup = (
+  systems: readonly Kept[],
+  settings: Readonly<Record<string, unknown>>,
+  made: string,
+): string =>
+  `${JSON.stringify({
+    kind: BACKUP_KIND,
+    version: BACKUP_VERSION,
+    made,
+    settings,
+    systems: systems.map(({ document, past, future }) => ({ document, past, future })),
+  })}\n`;

@@ -43,9 +43,10 @@ export function formatDuration(seconds: number): string {
     return `${sign}${Math.floor(whole / 60)} min${s ? ` ${s} s` : ''}`;
   }
   const minutes = Math.round(whole / 60);
-  const days = Math.floor(minutes / 1440);
-  if (days >= 2) {
-    const h = Math.round((minutes % 1440) / 60);
+  if (minutes >= 2 * 1440) {
+    const hours = Math.round(minutes / 60);
+    const days = Math.floor(hours / 24);
+    const h = hours % 24;
     return `${sign}${days} d${h ? ` ${h} h` : ''}`;
   }
   const m = minutes % 60;

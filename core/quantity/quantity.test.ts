@@ -5,6 +5,7 @@ import {
   UNIT_SYSTEMS,
   format,
   formatClock,
+  formatDuration,
   parse,
   say,
   tell,
@@ -18,6 +19,11 @@ const read = (text: string, kind: QuantityKind, system: UnitSystem = 'metric') =
   if (!r.ok) throw new Error(r.message);
   return r.value;
 };
+
+it('hours that round up to a day are a day', () => {
+  expect(formatDuration(34 * 86400 + 23.7 * 3600)).toBe('35 d');
+  expect(formatDuration(2 * 86400 + 1.2 * 3600)).toBe('2 d 1 h');
+});
 
 describe('what people type', () => {
   test.each([

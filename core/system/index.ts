@@ -3,5 +3,7 @@ export * from './types.ts';
 export * from './edit.ts';
 export * from './fields.ts';
 export * from './find.ts';
+export * from './history.ts';
+export * from './merge.ts';
 export * from './migrate.ts';
 export * from './layouts/index.ts';

@@ -3,10 +3,10 @@ import { DOCUMENT_VERSION } from './types.ts';
 type Loose = Record<string, unknown>;
 
 /** Brings a document of one version up to the next. */
-export type Step = (document: Loose) => Loose;
+export type Raise = (document: Loose) => Loose;
 
 /** Steps by the version they start from. A new version of the document adds one here, and a file to the tests. */
-export const STEPS: Readonly<Record<number, Step>> = {
+export const STEPS: Readonly<Record<number, Raise>> = {
   /** Version 2 knows layers of media, pots, legs, and a line that peaks above its end. */
   1: (document) => ({
     ...document,
@@ -37,7 +37,7 @@ export type Migrated =
 /** Brings a parsed document up to the current version, step by step; a newer one is refused. */
 export function migrate(
   parsed: Loose,
-  steps: Readonly<Record<number, Step>> = STEPS,
+  steps: Readonly<Record<number, Raise>> = STEPS,
   current: number = DOCUMENT_VERSION,
 ): Migrated {
   const version = parsed.version;

@@ -10,3 +10,4 @@ export * from './siphon.ts';
 export * from './evaporation.ts';
 export * from './shape.ts';
 export * from './vessel.ts';
+export * from './alike.ts';

@@ -145,6 +145,23 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
           }
         : null;
     }
+    case 'leg': {
+      const w = a.weights.find((x) => x.vessel === id);
+      return w && w.perLeg !== null
+        ? {
+            title: 'Weight on each leg',
+            value: w.perLeg,
+            kind: 'mass',
+            formula: String.raw`\frac{m}{n}`,
+            given: [
+              given('m', 'all of it at the fullest', w.mass, 'mass', 'see its weight'),
+              given('n', 'legs', s.vessels[index]!.legs, 'count', TYPED),
+            ],
+            source:
+              'Spread evenly; legs near the deep end carry more. A comparison, not a permission.',
+          }
+        : null;
+    }
     case 'weight': {
       const w = a.weights.find((x) => x.vessel === id);
       return w

@@ -4,6 +4,7 @@ import { TIMERS, TIMER_SOURCE, timerById } from '../../../core/catalogue';
 import { formatClock, formatDuration, parse } from '../../../core/quantity';
 import type { Control } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -88,22 +89,18 @@ function setDevice(id: string) {
 
 <template>
   <div class="fields">
-    <v-select
+    <PlainChoice
       class="wide"
       :model-value="control.kind"
       :items="KINDS"
-      item-title="name"
-      item-value="id"
       label="The pump is"
       @update:model-value="change"
     />
-    <v-select
+    <PlainChoice
       v-if="'device' in control"
       class="wide"
       :model-value="control.device"
       :items="TIMERS.filter((t) => t.sets === control.kind)"
-      item-title="name"
-      item-value="id"
       label="Timer in hand"
       :hint="TIMER_SOURCE"
       @update:model-value="setDevice"

@@ -2,10 +2,13 @@
 import { computed, ref } from 'vue';
 import { FITTINGS, PIPES, pipeById } from '../../../core/catalogue';
 import { pumpedLines, type PumpedLine } from '../../../core/system';
+import { CURVE_EXPONENT } from '../../../core/water/pump';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
+import PairsTable from '../../parts/PairsTable.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
@@ -43,6 +46,28 @@ const boreOf = (id: string) => [
     .filter((m) => m.kind === 'bore' && m.path === line.value?.id)
     .map((m) => ({ at: `measurements.${m.id}`, to: undefined })),
 ];
+/** Points begin on the curve through the two box figures, so that nothing jumps. */
+function setPoints(on: boolean) {
+  const { maxFlow: q, maxHead: h } = line.value!.pump;
+  const to = on ? [0, 0.35, 0.7, 1].map((x) => [x * q, h * (1 - x ** CURVE_EXPONENT)]) : null;
+  system.commit(
+    [{ at: `${at.value}.pump.points`, to }],
+    on ? 'Pump curve by points' : 'Pump by its two figures',
+  );
+}
+function notFalling(rows: readonly (readonly [number, number])[]): string {
+  for (let i = 1; i < rows.length; i++) {
+    if (rows[i]![0] <= rows[i - 1]![0] || rows[i]![1] >= rows[i - 1]![1])
+      return 'The curve must fall: each point needs more flow and less head than the one before.';
+  }
+  return '';
+}
+function setPeak(on: boolean) {
+  const l = line.value!;
+  const to = on ? { height: Math.round((l.end + 0.15) * 1000) / 1000, vented: false } : null;
+  system.commit([{ at: `${at.value}.peak`, to }], on ? 'The line peaks' : 'No peak in the line');
+}
+
 const OUTLETS = [
   { id: 'yes', name: 'Yes' },
   { id: 'no', name: 'No' },
@@ -52,9 +77,9 @@ const outlet = computed(() => {
   const known = doc.value.site.outletProtected;
   return known === null ? 'unknown' : known ? 'yes' : 'no';
 });
-function setOutlet(id: unknown) {
+function setOutlet(id: string) {
   const to = id === 'unknown' ? null : id === 'yes';
-  system.commit([{ at: 'site.outletProtected', to }], `Outlet protected: ${String(id)}`);
+  system.commit([{ at: 'site.outletProtected', to }], `Outlet protected: ${id}`);
 }
 </script>
 
@@ -106,8 +131,27 @@ function setOutlet(id: unknown) {
     </PanelGroup>
     <PanelGroup title="Pump">
       <div class="fields">
-        <DocumentField :at="`${at}.pump.maxFlow`" />
-        <DocumentField :at="`${at}.pump.maxHead`" />
+        <v-switch
+          class="wide"
+          :model-value="line.pump.points !== null"
+          label="Curve read from the box, point by point"
+          @update:model-value="setPoints($event === true)"
+        />
+        <PairsTable
+          v-if="line.pump.points"
+          label="Curve of the pump"
+          :first="{ label: 'Flow', kind: 'flow', min: 0, max: 20, step: 50e-3 / 3600 }"
+          :second="{ label: 'Head', kind: 'head', min: 0, max: 100, step: 0.05 }"
+          :rows="line.pump.points"
+          :least="2"
+          :most="40"
+          :problem="notFalling"
+          @commit="(rows) => system.commit([{ at: `${at}.pump.points`, to: rows }], 'Pump curve')"
+        />
+        <template v-else>
+          <DocumentField :at="`${at}.pump.maxFlow`" />
+          <DocumentField :at="`${at}.pump.maxHead`" />
+        </template>
         <DocumentField :at="`${at}.pump.intake`" />
         <DocumentField :at="`${at}.pump.wear`" />
         <DocumentField :at="`${at}.pump.power`" />
@@ -122,12 +166,10 @@ function setOutlet(id: unknown) {
     </PanelGroup>
     <PanelGroup title="Outlet">
       <div class="fields">
-        <v-select
+        <PlainChoice
           class="wide"
           :model-value="outlet"
           :items="OUTLETS"
-          item-title="name"
-          item-value="id"
           label="Behind a residual-current device (RCD, GFCI)"
           @update:model-value="setOutlet"
         />
@@ -150,6 +192,7 @@ function setOutlet(id: unknown) {
         />
         <DocumentField :at="`${at}.run`" />
         <DocumentField :at="`${at}.end`" />
+        <DocumentField v-if="line.peak" :at="`${at}.peak.height`" />
         <DocumentField v-if="line.valve !== null" :at="`${at}.valve`" />
         <v-switch
           :model-value="line.valve !== null"
@@ -158,6 +201,22 @@ function setOutlet(id: unknown) {
             system.commit(
               [{ at: `${at}.valve`, to: $event ? 1 : null }],
               $event ? 'Tap fitted' : 'Tap taken out',
+            )
+          "
+        />
+        <v-switch
+          :model-value="line.peak !== null"
+          label="Peaks above its end"
+          @update:model-value="setPeak($event === true)"
+        />
+        <v-switch
+          v-if="line.peak"
+          :model-value="line.peak.vented"
+          label="Vent at the peak"
+          @update:model-value="
+            system.commit(
+              [{ at: `${at}.peak.vented`, to: $event === true }],
+              $event ? 'Vent at the peak' : 'No vent at the peak',
             )
           "
         />

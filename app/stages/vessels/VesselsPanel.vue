@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { MEDIA, mediumById } from '../../../core/catalogue';
 import { format } from '../../../core/quantity';
 import { fishIn, type Vessel } from '../../../core/system';
 import { grossVolume } from '../../../core/water/vessel';
-import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import MediaGroup from './MediaGroup.vue';
+import ShapeGroup from './ShapeGroup.vue';
 
 /** Vessels: shapes, media, heights, and the water in them. */
 const system = useSystem();
@@ -34,42 +34,6 @@ const ratio = computed(() => {
 });
 const fish = computed(() => doc.value.fish.find((f) => f.vessel === vessel.value.id));
 
-const SHAPES = [
-  { id: 'box', name: 'Box' },
-  { id: 'cylinder', name: 'Upright cylinder' },
-  { id: 'tapered-box', name: 'Tapered box' },
-];
-const FIELDS_OF = {
-  box: ['length', 'width', 'height'],
-  cylinder: ['diameter', 'height'],
-  'tapered-box': ['bottomLength', 'bottomWidth', 'topLength', 'topWidth', 'height'],
-} as const;
-
-/** Another shape of about the same size. */
-function reshape(kind: string) {
-  const s = vessel.value.shape;
-  const long = s.kind === 'box' ? s.length : s.kind === 'cylinder' ? s.diameter : s.topLength;
-  const wide = s.kind === 'box' ? s.width : s.kind === 'cylinder' ? s.diameter : s.topWidth;
-  const mm = (x: number) => Math.round(x * 1000) / 1000;
-  const height = s.height;
-  const to =
-    kind === 'box'
-      ? { kind, length: long, width: wide, height }
-      : kind === 'cylinder'
-        ? { kind, diameter: long, height }
-        : {
-            kind,
-            bottomLength: mm(long * 0.85),
-            bottomWidth: mm(wide * 0.85),
-            topLength: long,
-            topWidth: wide,
-            height,
-          };
-  system.commit(
-    [{ at: `${at.value}.shape`, to }],
-    `${vessel.value.name}: ${SHAPES.find((x) => x.id === kind)!.name}`,
-  );
-}
 function addFish() {
   system.commit(
     [{ at: 'fish.fish', to: { id: 'fish', vessel: vessel.value.id, count: 10, meanMass: 0.05 } }],
@@ -147,25 +111,20 @@ const catcher = computed(() => {
           kind="load"
           :working="`weight/${vessel.id}`"
         />
+        <ShownNumber
+          v-if="weight && weight.perLeg !== null"
+          label="Weight on each leg"
+          :value="weight.perLeg"
+          kind="mass"
+          :working="`leg/${vessel.id}`"
+        />
       </div>
       <div class="fields">
-        <v-select
-          class="wide"
-          :model-value="vessel.shape.kind"
-          :items="SHAPES"
-          item-title="name"
-          item-value="id"
-          label="Shape"
-          @update:model-value="reshape"
-        />
-        <DocumentField
-          v-for="k in FIELDS_OF[vessel.shape.kind]"
-          :key="`${vessel.id}${k}`"
-          :at="`${at}.shape.${k}`"
-        />
+        <ShapeGroup :vessel="vessel" />
         <DocumentField :at="`${at}.floor`" />
         <DocumentField v-if="vessel.role !== 'bed'" :at="`${at}.fill`" />
         <DocumentField :at="`${at}.emptyMass`" />
+        <DocumentField :at="`${at}.legs`" />
         <v-switch
           :model-value="vessel.lid"
           label="Lid"
@@ -187,31 +146,7 @@ const catcher = computed(() => {
         />
       </div>
     </PanelGroup>
-    <PanelGroup v-if="vessel.media" title="Media">
-      <div class="fields">
-        <DocumentChoice
-          class="wide"
-          :at="`${at}.media.medium`"
-          label="Media"
-          :items="MEDIA"
-          :also="
-            () => (vessel.media?.voids === null ? [] : [{ at: `${at}.media.voids`, to: null }])
-          "
-        />
-        <DocumentField :at="`${at}.media.top`" />
-        <DocumentField :at="`${at}.media.clogging`" />
-        <DocumentField
-          class="wide"
-          :at="`${at}.media.voids`"
-          clearable
-          :placeholder="`table: ${Math.round((mediumById(vessel.media.medium)?.voids[1] ?? 0) * 100)} % (${Math.round((mediumById(vessel.media.medium)?.voids[0] ?? 0) * 100)}–${Math.round((mediumById(vessel.media.medium)?.voids[2] ?? 0) * 100)})`"
-        />
-      </div>
-      <p class="quiet note">
-        Voids are what really fills and drains: soak the media, drain 15 min, fill a bucket of it
-        with water, and divide what then drains out by the bucket.
-      </p>
-    </PanelGroup>
+    <MediaGroup :vessel="vessel" />
     <PanelGroup v-if="vessel.role === 'tank'" title="Fish">
       <div v-if="fish" class="fields">
         <DocumentField :at="`fish.${fish.id}.count`" />

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { placeInWords, valueInWords } from '../parts/place';
+import { saveFile } from '../storage/files';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+
+/** What threatens the keeping of the open system, and what to do about it. */
+const system = useSystem();
+const settings = useSettings();
+const save = () => system.document && void saveFile(system.document);
+</script>
+
+<template>
+  <div v-if="system.trouble || system.gone || system.conflicts.length" class="trouble" role="alert">
+    <p v-if="system.gone">
+      This system is no longer in the browser’s store: another window deleted it, or the store was
+      cleared. Your work goes on here.
+      <button type="button" @click="system.keepAgain()">Keep it again</button>
+      <button type="button" @click="save">Save it to a file</button>
+    </p>
+    <p v-if="system.trouble">
+      {{ system.trouble }}
+      <button type="button" @click="save">Save it to a file</button>
+    </p>
+    <template v-if="system.document">
+      <p v-for="c in system.conflicts" :key="c.at">
+        {{ placeInWords(system.document, c.at) }} was changed in two windows.
+        <button type="button" @click="system.settleConflict(c, true)">
+          Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
+        </button>
+        <button type="button" @click="system.settleConflict(c, false)">
+          Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
+        </button>
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.trouble {
+  color: var(--stop);
+  background: var(--stop-ground);
+  padding: 6px 14px;
+  display: grid;
+  gap: 4px;
+}
+button {
+  color: inherit;
+  border: 1px solid currentColor;
+  border-radius: 4px;
+  padding: 3px 10px;
+  margin: 2px 0 2px 8px;
+}
+</style>

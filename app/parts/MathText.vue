@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { onMounted, ref, watch } from 'vue';
+
+/** A formula or a symbol, from its TeX. */
+const props = defineProps<{ tex: string; display?: boolean }>();
+const place = ref<HTMLElement>();
+
+async function set() {
+  try {
+    const { setFormula } = await import('./mathematics');
+    if (place.value) setFormula(place.value, props.tex, props.display ?? false);
+  } catch {
+    // Without the typesetter, as after a lost connection, the source is still legible.
+    if (place.value) place.value.textContent = props.tex;
+  }
+}
+onMounted(set);
+watch(() => props.tex, set);
+</script>
+
+<template>
+  <span ref="place" :data-tex="tex" class="math" />
+</template>
+
+<style scoped>
+.math {
+  display: inline-block;
+  max-width: 100%;
+  overflow-x: auto;
+  overflow-y: hidden;
+}
+</style>

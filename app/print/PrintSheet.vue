@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { PIPES, mediumById, pipeById, timerById } from '../../core/catalogue';
+import { remindersOf } from '../../core/findings/reminders';
+import { format, formatClock, tell, type QuantityKind } from '../../core/quantity';
+import { controlOf, pumpedLines } from '../../core/system';
+import { grossVolume } from '../../core/water/vessel';
+import LevelMark from '../findings/LevelMark.vue';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { svgFile } from '../section/exportSvg';
+import { paperSize } from '../section/paper';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+
+/** One page of a design: the drawing to scale, the water accounts, what works how, and what is open. */
+const system = useSystem();
+const trace = useTrace();
+const settings = useSettings();
+const sheet = ref<HTMLElement>();
+const doc = computed(() => system.document!);
+const a = computed(() => system.assessment!);
+const f = (v: number, k: QuantityKind) =>
+  Number.isFinite(v) ? format(v, k, settings.units) : 'never';
+
+const paper = computed(() => paperSize(doc.value, 186, 104));
+/** At rest, as the drawing's account lines begin. */
+const levels = computed(() =>
+  Object.fromEntries(a.value.accounts.rest.map((r) => [r.vessel, r.level])),
+);
+const accounts = computed(() =>
+  doc.value.vessels.map((v, i) => {
+    const { rest, deepest, afterPowerCut } = a.value.accounts;
+    const cell = (r: (typeof rest)[number]) => `${f(r.volume, 'volume')}, ${f(r.level, 'length')}`;
+    const layers = [...(v.media?.layers ?? []), ...(v.media ? [v.media] : [])];
+    return {
+      id: v.id,
+      name: v.name,
+      what: layers.map((m) => mediumById(m.medium)?.name ?? m.medium).join(' over '),
+      holds: f(grossVolume(v.shape), 'volume'),
+      rest: cell(rest[i]!),
+      deepest: cell(deepest[i]!),
+      cut: cell(afterPowerCut[i]!),
+      weight: f(a.value.weights[i]!.mass, 'mass'),
+    };
+  }),
+);
+const rhythm = (id: string): string => {
+  const line = pumpedLines(doc.value).find((l) => l.id === id)!;
+  const c = controlOf(doc.value, line);
+  if (c.kind === 'always-on') return 'always on';
+  const device = timerById(c.device)?.name ?? c.device;
+  return c.kind === 'interval'
+    ? `${f(c.on, 'time')} on, ${f(c.off, 'time')} off (${device})`
+    : `${c.rows.map((r) => `${formatClock(r.start)} for ${f(r.on, 'time')}`).join(', ')} (${device})`;
+};
+const lines = computed(() =>
+  a.value.duties.map((d) => {
+    const line = pumpedLines(doc.value).find((l) => l.id === d.id)!;
+    return `${d.name}: ${f(d.flow, 'flow')} at ${f(d.staticHead, 'head')} of lift, ${pipeById(line.pipe)?.name ?? f(d.bore, 'bore')}, ${f(d.length, 'run')}; the pump is ${rhythm(d.id)}.`;
+  }),
+);
+const drains = computed(() =>
+  doc.value.paths.flatMap((p) => {
+    if (p.kind === 'pumped-line') return [];
+    const size = PIPES.find((x) => x.id === p.pipe)?.name ?? f(p.bore, 'bore');
+    const w = a.value.siphons.find((s) => s.id === p.id);
+    const window = w
+      ? ` Starts from ${f(w.start.expected, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
+      : '';
+    const bell =
+      p.kind === 'bell-siphon'
+        ? `, break ${f(p.breakHeight, 'length')}, bell ${f(p.bellBore, 'bore')}`
+        : '';
+    return [`${p.name}: ${size}, crest ${f(p.crest, 'length')}${bell}.${window}`];
+  }),
+);
+const beds = computed(() =>
+  a.value.beds.map((b) => {
+    const day = trace.day?.metrics.beds.find((x) => x.id === b.id);
+    const v = doc.value.vessels.find((x) => x.id === b.id)!;
+    return `${v.name}: fills in ${f(b.fill, 'time')}, drains in ${f(b.drain, 'time')}${day ? `, ${f(day.cyclesPerDay, 'count')} floods a day` : ''}.`;
+  }),
+);
+const open = computed(() => trace.findings.filter((x) => x.level !== 'fine'));
+const cautions = computed(() => remindersOf(doc.value));
+
+/** The drawing as a file; nothing before it is in the page. */
+function drawing(): string | null {
+  const svg = sheet.value?.querySelector('svg');
+  return svg
+    ? svgFile(svg, doc.value.name, `${doc.value.name}, 1 : ${paper.value.scale}, millimetres`)
+    : null;
+}
+defineExpose({ drawing });
+</script>
+
+<template>
+  <article ref="sheet" class="sheet v-theme--paper" aria-hidden="true">
+    <header>
+      <h1>{{ doc.name }}</h1>
+      <span>Drawn 1 : {{ paper.scale }}, printed at its full size</span>
+    </header>
+    <div class="drawing" :style="{ width: `${paper.width}px`, height: `${paper.height}px` }">
+      <SectionDrawing
+        :system="doc"
+        :assessment="a"
+        :levels="levels"
+        :flows="{}"
+        stage="vessels"
+        :paper="paper"
+      />
+    </div>
+    <table>
+      <thead>
+        <tr>
+          <th>Vessel</th>
+          <th>To the rim</th>
+          <th>At rest</th>
+          <th>Deepest flood</th>
+          <th>After a power cut</th>
+          <th>Fullest weight</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in accounts" :key="r.id">
+          <th>
+            {{ r.name }}<small v-if="r.what">, {{ r.what }}</small>
+          </th>
+          <td>{{ r.holds }}</td>
+          <td>{{ r.rest }}</td>
+          <td>{{ r.deepest }}</td>
+          <td>{{ r.cut }}</td>
+          <td>{{ r.weight }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <ul class="works">
+      <li v-for="t in [...lines, ...drains, ...beds]" :key="t">{{ t }}</li>
+    </ul>
+    <section class="columns">
+      <h2>{{ open.length ? 'Open' : 'Nothing is open' }}</h2>
+      <p v-for="x in open" :key="`${x.id}${x.about}${x.part ?? ''}`" class="finding">
+        <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
+      </p>
+      <h2>Cautions</h2>
+      <p v-for="c in cautions" :key="c.id" class="caution">{{ c.sentence }}</p>
+    </section>
+  </article>
+</template>
+
+<style scoped>
+.sheet {
+  display: none;
+  background: #fff;
+  color: var(--text);
+  font-size: 8.6pt;
+  line-height: 1.32;
+}
+@media print {
+  .sheet {
+    display: block;
+  }
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  border-bottom: 1.5pt solid var(--text);
+  padding-bottom: 1mm;
+}
+h1 {
+  font-size: 15pt;
+}
+h2 {
+  font-size: 9.4pt;
+  padding-top: 1.5mm;
+}
+.drawing {
+  margin: 2mm auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 0.7mm 2mm 0.7mm 0;
+  border-bottom: 0.5pt solid var(--rule);
+}
+thead th,
+tbody th {
+  font-weight: 650;
+}
+small {
+  font-weight: 400;
+}
+.works {
+  padding: 1.5mm 0 0 4mm;
+}
+.columns {
+  columns: 2;
+  column-gap: 6mm;
+}
+.finding,
+.caution {
+  break-inside: avoid;
+  padding: 0.6mm 0;
+}
+.caution {
+  font-size: 7.8pt;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { outline, type Placed, type Point } from './scene';
+
+/** One vessel: its inside with water, stones in their layers, pots; what it stands on. */
+const props = defineProps<{
+  placed: Placed;
+  level: number;
+  scale: number;
+  ground: number;
+  /** Id of the pattern of stones. */
+  stones: string;
+  /** Walls only, over what stands in it; or all that they hold. */
+  part: 'inside' | 'walls';
+  x: (x: number) => number;
+  y: (z: number) => number;
+}>();
+
+const vessel = computed(() => props.placed.vessel);
+const poly = (points: readonly Point[]) =>
+  points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' ');
+/** Polygon of the inside between two heights above the floor. */
+const between = (from: number, to: number) => {
+  const right = outline(props.placed, from, to);
+  const c = props.placed.centre;
+  return poly([...right.map((p) => ({ x: 2 * c - p.x, z: p.z })), ...right.reverse()]);
+};
+const walls = computed(() => {
+  const right = outline(props.placed, 0, vessel.value.shape.height);
+  const c = props.placed.centre;
+  return poly([...[...right].reverse().map((p) => ({ x: 2 * c - p.x, z: p.z })), ...right]);
+});
+const layers = computed(() => {
+  const media = vessel.value.media;
+  if (!media) return [];
+  let below = 0;
+  return [...media.layers, media].map((l, i) => {
+    const from = below;
+    below = l.top;
+    return { key: i, points: between(from, l.top), top: l.top, last: i === media.layers.length };
+  });
+});
+/** Legs under what does not stand on the ground; two are drawn of however many. */
+const legs = computed(() => {
+  const z = vessel.value.floor;
+  if (z <= 0.03) return null;
+  // A round bottom lies in a cradle that is narrower than it.
+  const half = Math.max(props.placed.bottom, 0.6 * props.placed.widest);
+  return {
+    x1: props.x(props.placed.centre - half + 0.02),
+    x2: props.x(props.placed.centre + half - 0.02),
+    y: props.y(z),
+  };
+});
+/** As many pots as stand side by side, evenly spread. */
+const pots = computed(() => {
+  const p = vessel.value.pots;
+  if (!p) return [];
+  const wide = 2 * props.placed.bottom || props.placed.widest;
+  const n = Math.max(1, Math.min(p.count, Math.floor(wide / (p.diameter * 1.05))));
+  return Array.from({ length: n }, (_, i) => ({
+    key: i,
+    x: props.x(props.placed.centre - wide / 2 + ((i + 0.5) * wide) / n - p.diameter / 2),
+    y: props.y(vessel.value.floor + p.height),
+    w: p.diameter * props.scale,
+    h: p.height * props.scale,
+  }));
+});
+const half = computed(() => outline(props.placed, props.level, props.level)[0]!.x);
+</script>
+
+<template>
+  <g v-if="part === 'inside'">
+    <g v-if="legs" class="legs">
+      <rect :x="legs.x1 - 3" :y="legs.y" width="6" :height="Math.max(0, ground - legs.y)" />
+      <rect :x="legs.x2 - 3" :y="legs.y" width="6" :height="Math.max(0, ground - legs.y)" />
+      <rect :x="legs.x1 - 8" :y="legs.y + 1" :width="legs.x2 - legs.x1 + 16" height="6" />
+    </g>
+    <polygon class="hollow" :points="between(0, vessel.shape.height)" />
+    <polygon v-if="!vessel.media" class="water" :points="between(0, level)" />
+    <template v-else>
+      <polygon
+        v-for="l in layers"
+        :key="l.key"
+        :class="{ under: !l.last }"
+        :points="l.points"
+        :fill="`url(#${stones})`"
+      />
+      <template v-for="l in layers" :key="l.key">
+        <line
+          v-if="!l.last"
+          class="seam"
+          :x1="x(2 * placed.centre - outline(placed, l.top, l.top)[0]!.x)"
+          :x2="x(outline(placed, l.top, l.top)[0]!.x)"
+          :y1="y(vessel.floor + l.top)"
+          :y2="y(vessel.floor + l.top)"
+        />
+      </template>
+      <polygon class="wet" :points="between(0, level)" />
+    </template>
+    <g v-for="p in pots" :key="p.key" class="pot">
+      <path
+        :d="`M${p.x} ${p.y}h${p.w}l${-0.12 * p.w} ${p.h}h${-0.76 * p.w}z`"
+        :fill="`url(#${stones})`"
+      />
+    </g>
+    <line
+      v-if="level > 0.001"
+      class="surface"
+      :x1="x(2 * placed.centre - half)"
+      :x2="x(half)"
+      :y1="y(vessel.floor + level)"
+      :y2="y(vessel.floor + level)"
+    />
+  </g>
+  <polyline v-else class="wall" :points="walls" />
+</template>
+
+<style scoped>
+.legs rect {
+  fill: var(--wood);
+  stroke: var(--stone-edge);
+  stroke-width: 0.8;
+}
+.hollow {
+  fill: var(--sheet);
+}
+.water {
+  fill: var(--water-soft);
+}
+.wet {
+  fill: var(--water);
+  opacity: 0.42;
+}
+.under {
+  opacity: 0.55;
+}
+.seam {
+  stroke: var(--stone-edge);
+  stroke-width: 1.2;
+  stroke-dasharray: 2 3;
+}
+.pot path {
+  stroke: var(--clay);
+  stroke-width: 1.6;
+  fill-opacity: 0.7;
+}
+.surface {
+  stroke: var(--water);
+  stroke-width: 2;
+}
+.wall {
+  fill: none;
+  stroke: var(--text);
+  stroke-width: 3.5;
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+</style>
