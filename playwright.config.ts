@@ -13,6 +13,8 @@ export default defineConfig({
   reporter: [['line'], ['json']],
   outputDir: 'test-results',
   use: {
+    // The page itself is tested, not a copy that an earlier visit left; offline.spec allows it.
+    serviceWorkers: 'block',
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: chromiumLaunch,

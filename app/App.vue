@@ -73,7 +73,7 @@ useEventListener(window, 'drop', async (event) => {
 }
 .refused {
   position: fixed;
-  top: 8px;
+  bottom: 16px;
   left: 50%;
   transform: translateX(-50%);
   z-index: 20;
@@ -85,13 +85,20 @@ useEventListener(window, 'drop', async (event) => {
   padding: 10px 14px;
 }
 .refused.told {
-  top: 8px;
   background: var(--sheet);
   color: var(--text);
   border-color: var(--water);
 }
 .refused + .told {
-  top: 64px;
+  bottom: 76px;
+}
+@media (max-width: 860px) {
+  .refused {
+    bottom: 76px;
+  }
+  .refused + .told {
+    bottom: 150px;
+  }
 }
 .refused button {
   text-decoration: underline;

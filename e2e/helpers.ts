@@ -18,8 +18,8 @@ export const test = base.extend<{ clean: undefined }>({
 export { expect };
 
 /** Opens the shelf as a newcomer finds it, the demo systems on it. */
-export async function openShelf(page: Page): Promise<void> {
-  await page.goto('/');
+export async function openShelf(page: Page, at = ''): Promise<void> {
+  await page.goto(`${at}/`);
   await expect(page.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
 }
 

@@ -79,7 +79,7 @@ const beds = computed(() =>
   a.value.beds.map((b) => {
     const day = trace.day?.metrics.beds.find((x) => x.id === b.id);
     const v = doc.value.vessels.find((x) => x.id === b.id)!;
-    return `${v.name}: fills in ${f(b.fill, 'time')}, drains in ${f(b.drain, 'time')}${day ? `, ${f(day.cyclesPerDay, 'count')} floods a day` : ''}.`;
+    return `${v.name}: ${Number.isFinite(b.fill) ? `fills in ${f(b.fill, 'time')}` : 'never fills'}, drains in ${f(b.drain, 'time')}${day ? `, ${f(day.cyclesPerDay, 'count')} floods a day` : ''}.`;
   }),
 );
 const open = computed(() => trace.findings.filter((x) => x.level !== 'fine'));

@@ -330,6 +330,7 @@ defineExpose({ scale });
         :tag-width="margin.right - 12"
         :scale="scale"
         :compact="compact"
+        :still="paper !== undefined"
         @taken="hold"
         @pull="(v) => emit('pull', h.at, v)"
         @settle="(v) => (emit('settle', h.at, v), letGo())"

@@ -15,6 +15,8 @@ const props = defineProps<{
   tagWidth: number;
   scale: number;
   compact: boolean;
+  /** On paper there is nothing to pull. */
+  still?: boolean;
 }>();
 const emit = defineEmits<{
   taken: [];
@@ -131,7 +133,10 @@ function key(event: KeyboardEvent) {
       @pointercancel="cancel"
     >
       <rect :x="tagX" :y="tagY - 13" :width="tagWidth" height="26" rx="4" />
-      <path :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`" />
+      <path
+        v-if="!still"
+        :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`"
+      />
       <text :x="tagX + 17" :y="tagY + 4.5">
         <tspan class="word">{{ handle.word }}</tspan>
         <tspan v-if="!compact" dx="5" class="value">{{ text }}</tspan>

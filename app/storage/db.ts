@@ -1,5 +1,12 @@
 import Dexie, { type EntityTable } from 'dexie';
-import { upToDate, type Kept as History } from '../../core/system';
+import {
+  merge,
+  stepBetween,
+  upToDate,
+  type Conflict,
+  type Kept as History,
+  type SystemDocument,
+} from '../../core/system';
 
 /** A stored system with its history, so that undo survives a reload. */
 export interface StoredSystem extends History {
@@ -8,6 +15,18 @@ export interface StoredSystem extends History {
   updated: number;
   /** Goes up by one with every writing; tells a window that another one wrote in between. */
   rev: number;
+  /** Key of the latest draft that is in it: the window that wrote it, and its how manieth. */
+  by?: string;
+}
+
+/**
+ * What a window is about to write, put down by a single request in the very moment of the edit. It
+ * needs nothing more from the page, so a kill right after it loses nothing.
+ */
+export interface Draft extends StoredSystem {
+  key: string;
+  /** The document that stood in the store when the window last looked. */
+  base: SystemDocument;
 }
 
 interface StoredSetting {
@@ -18,8 +37,10 @@ interface StoredSetting {
 const database = new Dexie('mizuna') as Dexie & {
   systems: EntityTable<StoredSystem, 'id'>;
   settings: EntityTable<StoredSetting, 'key'>;
+  drafts: EntityTable<Draft, 'key'>;
 };
 database.version(1).stores({ systems: 'id, updated', settings: 'key' });
+database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
 
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -53,6 +74,59 @@ function current(row: StoredSystem): StoredSystem | null {
   const raised = upToDate(row);
   return raised && { ...row, ...raised, rev: row.rev ?? 0 };
 }
+/** The window that a draft is of. */
+const windowOf = (key: string | undefined): string => key?.replace(/-\d+$/, '') ?? '';
+
+/** A stored row and what a window made of it, merged; the steps that led there are kept. */
+export function combine(
+  there: StoredSystem,
+  mine: Pick<StoredSystem, 'document' | 'past' | 'future' | 'rev' | 'by'> & {
+    base: SystemDocument;
+  },
+): { row: StoredSystem; changed: boolean; conflicts: readonly Conflict[] } {
+  const { document, past, future } = mine;
+  const next = { ...there, updated: Date.now(), rev: there.rev + 1, by: mine.by ?? '' };
+  // What the same window wrote before is in what it wrote later.
+  const own = mine.by !== undefined && windowOf(there.by) === windowOf(mine.by);
+  if (there.rev === mine.rev || own) {
+    return {
+      row: { ...next, name: document.name, document, past, future },
+      changed: true,
+      conflicts: [],
+    };
+  }
+  const m = merge(mine.base, document, there.document);
+  if (!m.edits.length) return { row: there, changed: false, conflicts: m.conflicts };
+  const label = past[past.length - 1]?.label ?? 'Changed in two windows';
+  return {
+    row: {
+      ...next,
+      name: m.document.name,
+      document: m.document,
+      past: [...there.past, stepBetween(there.document, m.document, label)],
+      future: [],
+    },
+    changed: true,
+    conflicts: m.conflicts,
+  };
+}
+
+/**
+ * A change of the drafts whose requests all leave before this returns, the commit with them: what it
+ * takes from here on is the browser's affair and needs no more of the page. What goes wrong is no
+ * trouble, since the row itself is written as well.
+ */
+function atOnce(change: (drafts: IDBObjectStore) => void): void {
+  try {
+    const open = database.backendDB();
+    const transaction = open.transaction('drafts', 'readwrite');
+    change(transaction.objectStore('drafts'));
+    transaction.commit();
+  } catch {
+    // Blocked, full or not open; the writing of the row says so.
+  }
+}
+
 const newer = (row: StoredSystem): string =>
   `“${row.name}” was kept by a newer version of this program. It stays as it is; open it with that one.`;
 
@@ -93,6 +167,7 @@ export const store = {
     make: (there: StoredSystem | undefined) => StoredSystem | null,
   ): Promise<Kept<StoredSystem | null>> {
     return attempt(() =>
+      // Drafts are no part of it: while it runs, later ones must get through.
       database.transaction('rw', database.systems, async () => {
         const there = await database.systems.get(id);
         const row = make((there && current(there)) ?? undefined);
@@ -101,6 +176,36 @@ export const store = {
       }),
     );
   },
+  /** Puts a draft down, in one go with this very event. */
+  draft: (draft: Draft) => atOnce((drafts) => drafts.put(plain(draft))),
+  /** Takes drafts away that were made good. */
+  dropDrafts: (keys: readonly string[]) =>
+    atOnce((drafts) => {
+      for (const key of keys) drafts.delete(key);
+    }),
+  /**
+   * Writes what windows that are gone had put down but not written. A window that is still there loses
+   * nothing by it: its own writing then finds its changes made.
+   */
+  recover: () =>
+    attempt(() =>
+      database.transaction('rw', database.systems, database.drafts, async () => {
+        const drafts = await database.drafts.orderBy('key').toArray();
+        // The latest of a window holds all that the earlier ones did.
+        const latest = new Map(drafts.map((d) => [`${windowOf(d.key)} ${d.id}`, d]));
+        for (const draft of latest.values()) {
+          const stored = await database.systems.get(draft.id);
+          const there = stored && current(stored);
+          if (!there || !upToDate(draft)) continue;
+          const written = windowOf(there.by) === windowOf(draft.key) && there.by! >= draft.key;
+          if (written) continue;
+          const { row, changed } = combine(there, { ...draft, by: draft.key });
+          if (changed) await database.systems.put(row);
+        }
+        await database.drafts.bulkDelete(drafts.map((d) => d.key));
+        return drafts.length;
+      }),
+    ),
   /** Holds a row for this page only. */
   hold: (row: StoredSystem) => void memory.set(row.id, plain(row)),
   letGo: (id: string) => void memory.delete(id),

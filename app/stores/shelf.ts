@@ -54,6 +54,7 @@ export const useShelf = defineStore('shelf', () => {
   async function load() {
     // What was just edited is written first, or its card would show the day before.
     await useSystem().flush();
+    await store.recover();
     await list();
     const seeded = await store.setting('demos');
     if (!seeded.ok || seeded.value !== true) {

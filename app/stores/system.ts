@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/network';
@@ -9,11 +10,12 @@ import {
   stepBetween,
   type Conflict,
   type Edit,
+  type Kept,
   type Step,
   type SystemDocument,
 } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
-import { store, type StoredSystem } from '../storage/db';
+import { combine, store, type StoredSystem } from '../storage/db';
 
 const LONGEST_HISTORY = 200;
 /** Nudges of one place within this time are one step of the history, ms. */
@@ -25,6 +27,15 @@ interface Track {
   base: SystemDocument;
   rev: number;
 }
+
+/** A state that is to be written, and the drafts that it makes good. */
+interface Job extends Kept {
+  readonly track: Track;
+  readonly drafts: readonly string[];
+}
+
+/** Tells this window's drafts from others'; later windows sort after earlier ones. */
+const WINDOW = `${Date.now().toString(36)}-${nanoid(6)}`;
 
 /** The open system: document, history, autosave. Components change it only through edits. */
 export const useSystem = defineStore('system', () => {
@@ -45,7 +56,8 @@ export const useSystem = defineStore('system', () => {
   let held: SystemDocument | null = null;
   let lastNudge = { at: '', when: 0 };
   let track: Track | null = null;
-  let pending: { track: Track; doc: SystemDocument; past: Step[]; future: Step[] } | null = null;
+  let pending: Job | null = null;
+  let drafted = 0;
   let writing: Promise<void> | null = null;
 
   let lastGood: Assessment | null = null;
@@ -59,17 +71,12 @@ export const useSystem = defineStore('system', () => {
     return lastGood;
   });
 
-  const rowOf = (
-    doc: SystemDocument,
-    rev: number,
-    steps: Step[],
-    undone: Step[],
-  ): StoredSystem => ({
+  const rowOf = ({ document: doc, past: steps, future: undone }: Kept, rev: number) => ({
     id: doc.id,
     name: doc.name,
     updated: Date.now(),
     document: doc,
-    past: steps.slice(-LONGEST_HISTORY),
+    past: steps,
     future: undone,
     rev,
   });
@@ -93,31 +100,22 @@ export const useSystem = defineStore('system', () => {
   }
 
   /** Writes the newest state. Where another window wrote in between, both are merged in one transaction. */
-  async function write(job: NonNullable<typeof pending>) {
-    const { track: t, doc } = job;
-    let merged: { row: StoredSystem; conflicts: readonly Conflict[] } | null = null;
+  async function write(job: Job) {
+    const { track: t } = job;
+    let outcome: ReturnType<typeof combine> | null = null;
     let vanished = false;
     const kept = await store.update(t.id, (there) => {
-      merged = null;
+      outcome = null;
       vanished = !there && t.rev > 0;
       if (vanished) return null;
-      if (!there || there.rev === t.rev) return rowOf(doc, t.rev + 1, job.past, job.future);
-      const m = merge(t.base, doc, there.document);
-      const label = job.past[job.past.length - 1]?.label ?? 'Changed in two windows';
-      const row = m.edits.length
-        ? rowOf(
-            m.document,
-            there.rev + 1,
-            [...there.past, stepBetween(there.document, m.document, label)],
-            [],
-          )
-        : there;
-      merged = { row, conflicts: m.conflicts };
-      return m.edits.length ? row : null;
+      const by = job.drafts[job.drafts.length - 1]!;
+      if (!there) return { ...rowOf(job, 1), by };
+      outcome = combine(there, { ...rowOf(job, t.rev), by, base: t.base });
+      return outcome.changed ? outcome.row : null;
     });
     const open = t === track;
     if (!kept.ok || vanished) {
-      store.hold(rowOf(doc, t.rev, job.past, job.future));
+      store.hold(rowOf(job, t.rev));
       if (!open) return;
       saving.value = 'failed';
       if (kept.ok) gone.value = true;
@@ -125,23 +123,31 @@ export const useSystem = defineStore('system', () => {
       return;
     }
     store.letGo(t.id);
-    const result = merged as { row: StoredSystem; conflicts: readonly Conflict[] } | null;
-    t.base = result?.row.document ?? doc;
-    t.rev = result?.row.rev ?? t.rev + 1;
+    store.dropDrafts(job.drafts);
+    const merged = outcome as ReturnType<typeof combine> | null;
+    const alone = merged === null || merged.row.document === job.document;
+    t.base = merged?.row.document ?? job.document;
+    t.rev = merged?.row.rev ?? 1;
     if (kept.value) tellOthers({ what: 'wrote', id: t.id, rev: t.rev });
     if (!open) return;
     saving.value = 'saved';
     trouble.value = '';
-    if (!result) return;
-    adopt(result.row, doc);
-    if (result.conflicts.length) conflicts.value = result.conflicts;
+    if (alone) return;
+    adopt(merged.row, job.document);
+    if (merged.conflicts.length) conflicts.value = merged.conflicts;
   }
-  /** Writes at once, one writing after the other; a kill loses at most what is being written. */
+  /**
+   * Keeps the state at once: a draft leaves with this very event, so that a kill loses at most what
+   * is on its way; the row follows, one writing after the other.
+   */
   function save() {
     const doc = held ?? document.value;
     if (!doc || !track) return;
     saving.value = 'saving';
-    pending = { track, doc, past: past.value, future: future.value };
+    const key = `${WINDOW}-${String(++drafted).padStart(9, '0')}`;
+    const state = { document: doc, past: past.value.slice(-LONGEST_HISTORY), future: future.value };
+    pending = { track, ...state, drafts: [...(pending?.drafts ?? []), key] };
+    store.draft({ ...rowOf(pending, track.rev), key, base: track.base });
     writing ??= drain();
   }
   async function drain() {
@@ -187,6 +193,7 @@ export const useSystem = defineStore('system', () => {
     await flush();
     if (document.value?.id === id) return;
     close();
+    await store.recover();
     const kept = await store.get(id);
     if (!kept.ok) trouble.value = kept.message;
     if (!kept.ok || !kept.value) {

@@ -1,0 +1,24 @@
+import { expect, test } from '@playwright/test';
+import { editAndKill } from './kill';
+
+test.describe.configure({ mode: 'serial' });
+
+/** Ten in every test run, a hundred by night. */
+const RUNS = Number(process.env.KILL_RUNS ?? 10);
+
+for (let run = 1; run <= RUNS; run++) {
+  test(`a browser killed while editing loses at most the edit in flight, run ${run}`, async ({
+    baseURL,
+  }) => {
+    const after = 60 + 900 * Math.random();
+    const { made, found, undone } = await editAndKill(baseURL!, after);
+    test.info().annotations.push({
+      type: 'kill',
+      description: `${after.toFixed(0)} ms, ${made} made, ${found} found`,
+    });
+    expect(found).toBeGreaterThanOrEqual(made - 1);
+    // An edit whose answer the kill overtook may well be there.
+    expect(found).toBeLessThanOrEqual(made + 1);
+    expect(undone).toBeCloseTo(0.62, 9);
+  });
+}

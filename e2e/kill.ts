@@ -1,0 +1,84 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtemp, readFile, readdir, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { chromiumLaunch } from '../scripts/chromium.mjs';
+
+/** What a kill left. Edits are counted; each adds 5 L to the tank. */
+export interface KillResult {
+  /** Edits that the page had taken before the kill. */
+  readonly made: number;
+  /** Edits that were in the store afterwards. */
+  readonly found: number;
+  /** The tank after all of the history was undone, m³; it must be the untouched one. */
+  readonly undone: number;
+}
+
+const TANK = 0.62;
+const EDIT = 0.005;
+/** A key that is held down repeats about this often, ms. */
+const REPEAT = 30;
+
+/** Every process of a browser that keeps its data in a folder, killed at once: no one gets to say goodbye. */
+async function killBrowser(folder: string): Promise<void> {
+  const pids: string[] = [];
+  for (const pid of await readdir('/proc')) {
+    if (!/^\d+$/.test(pid)) continue;
+    const line = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
+    if (line.includes(folder)) pids.push(pid);
+  }
+  execFileSync('kill', ['-9', ...pids], { stdio: 'ignore' });
+}
+
+const tank = (page: Page) => page.getByRole('slider', { name: 'Water at rest in Fish tank' });
+const litres = async (page: Page) => Number(await tank(page).getAttribute('aria-valuenow'));
+
+/**
+ * Edits a system as fast as a held key does, kills the browser at a moment, opens it again and looks
+ * at what is there.
+ *
+ * @param at address of the program
+ * @param after ms of editing before the kill
+ */
+export async function editAndKill(at: string, after: number): Promise<KillResult> {
+  const folder = await mkdtemp(join(tmpdir(), 'mizuna-kill-'));
+  const launch = () => chromium.launchPersistentContext(folder, chromiumLaunch);
+  try {
+    const first = await launch();
+    const page = first.pages()[0] ?? (await first.newPage());
+    await page.goto(at);
+    await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+    await tank(page).focus();
+    let made = 0;
+    let dead = false;
+    const killing = new Promise<void>((resolve) => setTimeout(resolve, after)).then(async () => {
+      dead = true;
+      await killBrowser(folder);
+    });
+    try {
+      while (!dead) {
+        await page.keyboard.press('ArrowUp');
+        // An answer that came while the kill was under way does not count as taken.
+        if (!dead) made++;
+        await new Promise((resolve) => setTimeout(resolve, REPEAT * Math.random()));
+      }
+    } catch {
+      // The page went away under the hand.
+    }
+    await killing;
+    await first.close().catch(() => undefined);
+
+    const second = await launch();
+    const again = second.pages()[0] ?? (await second.newPage());
+    await again.goto(`${at}/system/potting-shed-pair/vessels`);
+    const found = Math.round(((await litres(again)) - TANK) / EDIT);
+    const undo = again.getByRole('button', { name: /^Undo: / });
+    while (await undo.isVisible()) await undo.click();
+    const undone = await litres(again);
+    await second.close();
+    return { made, found, undone };
+  } finally {
+    await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+  }
+}

@@ -1,0 +1,114 @@
+import type { BrowserContext, Page } from '@playwright/test';
+import { expect, openDemo, settled, slider, test } from './helpers';
+
+const CREST = 'Crest of Bell siphon';
+const BREAK = 'Break height of Bell siphon';
+
+async function second(context: BrowserContext, first: Page, deaf = false): Promise<Page> {
+  const page = await context.newPage();
+  if (deaf) {
+    // A window that is half asleep: it hears nothing and is not told that it came to the front.
+    await page.addInitScript(() => {
+      BroadcastChannel.prototype.addEventListener = () => undefined;
+      for (const type of ['focus', 'visibilitychange'])
+        window.addEventListener(type, (e) => e.stopImmediatePropagation(), true);
+    });
+  }
+  await page.goto(first.url());
+  await settled(page);
+  return page;
+}
+const reads = (page: Page, name: string, value: string) =>
+  expect(slider(page, name)).toHaveAttribute('aria-valuetext', value);
+const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
+
+test('a second window follows the first as it goes, and its undo is the same', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await second(context, page);
+  await slider(page, CREST).press('ArrowDown');
+  await reads(other, CREST, '230 mm');
+  await slider(other, BREAK).press('ArrowUp');
+  await reads(page, BREAK, '35 mm');
+  await reads(page, CREST, '230 mm');
+  await other.getByRole('button', { name: /^Undo: Break/ }).click();
+  await reads(page, BREAK, '30 mm');
+  await page.getByRole('button', { name: /^Undo: Standpipe/ }).click();
+  await reads(other, CREST, '235 mm');
+});
+
+test('a handle that is being pulled keeps what the other window did meanwhile', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await second(context, page);
+  const tag = (await slider(page, CREST).locator('.tag rect').boundingBox())!;
+  await page.mouse.move(tag.x + 40, tag.y + 13);
+  await page.mouse.down();
+  await page.mouse.move(tag.x + 40, tag.y + 30, { steps: 4 });
+  await slider(other, BREAK).press('ArrowUp');
+  await kept(other);
+  await page.waitForTimeout(150);
+  await page.mouse.move(tag.x + 40, tag.y + 34, { steps: 2 });
+  await page.mouse.up();
+  await reads(page, BREAK, '35 mm');
+  const crest = (await slider(page, CREST).getAttribute('aria-valuetext'))!;
+  expect(crest).not.toBe('235 mm');
+  await reads(other, CREST, crest);
+  await reads(other, BREAK, '35 mm');
+});
+
+test('changes made in both without hearing of each other are merged field by field', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await second(context, page, true);
+  await slider(page, CREST).press('ArrowDown');
+  await kept(page);
+  await slider(other, BREAK).press('ArrowUp');
+  for (const p of [page, other]) {
+    await reads(p, CREST, '230 mm');
+    await reads(p, BREAK, '35 mm');
+  }
+  await other.reload();
+  await reads(other, CREST, '230 mm');
+  await reads(other, BREAK, '35 mm');
+});
+
+for (const [choice, value] of [
+  [/Take this window’s: 240 mm/, '240 mm'],
+  [/Take the other’s: 230 mm/, '230 mm'],
+] as const) {
+  test(`one number changed in both is asked about: ${value}`, async ({ page, context }) => {
+    await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+    const other = await second(context, page, true);
+    await slider(page, CREST).press('ArrowDown');
+    await kept(page);
+    await slider(other, CREST).press('ArrowUp');
+    await expect(other.getByRole('alert')).toContainText(
+      'Standpipe’s crest of “Bell siphon” was changed in two windows',
+    );
+    await other.getByRole('button', { name: choice }).click();
+    await expect(other.getByRole('alert')).toHaveCount(0);
+    await reads(other, CREST, value);
+    await reads(page, CREST, value);
+  });
+}
+
+test('what another window deletes is said, and can be kept again', async ({ page, context }) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
+  await expect(page.getByRole('alert')).toContainText('no longer in the browser’s store');
+  await slider(page, CREST).press('ArrowDown');
+  await reads(page, CREST, '230 mm');
+  await page.getByRole('button', { name: 'Keep it again' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await kept(page);
+  await expect(other.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
+});
