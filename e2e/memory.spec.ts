@@ -80,16 +80,6 @@ test('the first attempt is mended fix by fix until nothing is at stop', async ({
   await expect(card).not.toContainText('stop');
 });
 
-test('on paper there is the drawing and every finding, and no controls', async ({ page }) => {
-  await openDemo(page, 'The first attempt');
-  await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('heading', { name: 'The first attempt' })).toBeVisible();
-  await expect(page.locator('svg').filter({ has: page.locator('.ground') })).toBeVisible();
-  await expect(finding(page, 'reserve')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Save to a file' })).toBeHidden();
-  await expect(page.getByRole('slider', { name: 'Moment of the day' })).toBeHidden();
-});
-
 test('two systems keep their own histories', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   await slider(page, 'Crest of Bell siphon').press('ArrowDown');

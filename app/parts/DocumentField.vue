@@ -20,9 +20,9 @@ const value = computed(() => {
   const v = system.document ? readAt(system.document, props.at) : undefined;
   return typeof v === 'number' ? v : null;
 });
-const range = computed(() =>
-  system.document ? rangeOf(system.document, props.at) : { min: 0, max: 0 },
-);
+// Two numbers, not a pair: the field is drawn anew only where one of them changes.
+const least = computed(() => (system.document ? rangeOf(system.document, props.at).min : 0));
+const most = computed(() => (system.document ? rangeOf(system.document, props.at).max : 0));
 const name = computed(() => props.label ?? field.value.label);
 const said = (to: number | null) =>
   to === null
@@ -36,9 +36,10 @@ const said = (to: number | null) =>
     :kind="field.kind"
     :label="name"
     :hint="field.hint"
-    :min="range.min"
-    :max="range.max"
+    :min="least"
+    :max="most"
     :step="field.step"
+    :calm="system.holding"
     :clearable="clearable ?? false"
     :placeholder="placeholder ?? ''"
     @commit="system.commit([{ at, to: $event }], said($event))"

@@ -14,12 +14,16 @@ const props = defineProps<{
   hint?: string | undefined;
   clearable?: boolean;
   placeholder?: string;
+  /** The number is changing under a hand elsewhere. */
+  calm?: boolean;
 }>();
 const emit = defineEmits<{
   commit: [value: number | null];
   nudge: [value: number];
 }>();
 
+/** How often a calm field follows, ms. */
+const CALM = 150;
 const settings = useSettings();
 const shown = computed(() =>
   props.modelValue === null ? '' : format(props.modelValue, props.kind, settings.units, true),
@@ -27,10 +31,21 @@ const shown = computed(() =>
 const text = ref(shown.value);
 const touched = ref(false);
 const problem = ref('');
-watch([shown, () => settings.units], () => {
+const problems = computed(() => (problem.value ? [problem.value] : []));
+function show() {
+  later = undefined;
   text.value = shown.value;
   touched.value = false;
   problem.value = '';
+}
+/** While a handle is pulled the field follows a few times a second; the tag under the hand is quicker. */
+let later: ReturnType<typeof setTimeout> | undefined;
+watch([shown, () => settings.units, () => props.calm], () => {
+  if (props.calm) later ??= setTimeout(show, CALM);
+  else {
+    clearTimeout(later);
+    show();
+  }
 });
 
 const allowed = () =>
@@ -59,10 +74,24 @@ function take() {
   emit('commit', Math.min(props.max, Math.max(props.min, read.value)));
   void nextTick(() => (text.value = shown.value));
 }
+function typed(now: string | null) {
+  text.value = now ?? '';
+  touched.value = true;
+}
 function back() {
   text.value = shown.value;
   touched.value = false;
   problem.value = '';
+}
+/** One handler, always the same: the field beneath is then left alone while other numbers move. */
+function key(event: KeyboardEvent) {
+  if (event.key === 'Enter') take();
+  else if (event.key === 'ArrowUp') arrow(event, 1);
+  else if (event.key === 'ArrowDown') arrow(event, -1);
+  else if (event.key === 'Escape') {
+    event.stopPropagation();
+    back();
+  }
 }
 function arrow(event: KeyboardEvent, direction: 1 | -1) {
   event.preventDefault();
@@ -76,9 +105,9 @@ function arrow(event: KeyboardEvent, direction: 1 | -1) {
 
 <template>
   <v-text-field
-    v-model="text"
+    :model-value="text"
     :label="label"
-    :error-messages="problem ? [problem] : []"
+    :error-messages="problems"
     :hint="hint"
     :persistent-hint="false"
     :placeholder="placeholder"
@@ -87,12 +116,9 @@ function arrow(event: KeyboardEvent, direction: 1 | -1) {
     inputmode="text"
     autocomplete="off"
     spellcheck="false"
-    @update:model-value="touched = true"
+    @update:model-value="typed"
     @click:clear="emit('commit', null)"
     @blur="take"
-    @keydown.enter="take"
-    @keydown.esc.stop="back"
-    @keydown.up="arrow($event, 1)"
-    @keydown.down="arrow($event, -1)"
+    @keydown="key"
   />
 </template>

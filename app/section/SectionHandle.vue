@@ -34,7 +34,6 @@ const pulling = ref(false);
 let startY = 0;
 let startZ = 0;
 let latest = 0;
-let queued = 0;
 
 const text = computed(() => format(props.handle.value, props.handle.kind, settings.units));
 
@@ -53,25 +52,20 @@ function down(event: PointerEvent) {
 function move(event: PointerEvent) {
   if (!pulling.value) return;
   const z = startZ - (event.clientY - startY) / props.scale;
-  latest = snapped(props.handle, props.handle.valueAt(z));
-  if (queued) return;
-  queued = requestAnimationFrame(() => {
-    queued = 0;
-    if (pulling.value) emit('pull', latest);
-  });
+  const value = snapped(props.handle, props.handle.valueAt(z));
+  if (value === latest) return;
+  latest = value;
+  // Browsers send moves with their frames; what is shown now is in the frame that follows.
+  emit('pull', latest);
 }
 function up() {
   if (!pulling.value) return;
   pulling.value = false;
-  cancelAnimationFrame(queued);
-  queued = 0;
   emit('settle', latest);
 }
 function cancel() {
   if (!pulling.value) return;
   pulling.value = false;
-  cancelAnimationFrame(queued);
-  queued = 0;
   emit('release');
 }
 function key(event: KeyboardEvent) {

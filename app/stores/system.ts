@@ -54,6 +54,8 @@ export const useSystem = defineStore('system', () => {
 
   /** The document before a handle was taken up; nothing while none is. */
   let held: SystemDocument | null = null;
+  /** A handle is being pulled. */
+  const holding = ref(false);
   let lastNudge = { at: '', when: 0 };
   let track: Track | null = null;
   let pending: Job | null = null;
@@ -211,6 +213,7 @@ export const useSystem = defineStore('system', () => {
     past.value = [];
     future.value = [];
     held = null;
+    holding.value = false;
     said.value = '';
     trouble.value = '';
     missing.value = false;
@@ -274,11 +277,13 @@ export const useSystem = defineStore('system', () => {
   function pull(edits: readonly Edit[]) {
     if (!document.value) return;
     held ??= document.value;
+    holding.value = true;
     document.value = applyEdits(held, edits);
   }
   function settle(edits: readonly Edit[], label: string) {
     const before = held;
     held = null;
+    holding.value = false;
     if (!before) return;
     const changed = edits.some((e) => readAt(before, e.at) !== e.to);
     document.value = changed ? applyEdits(before, edits) : before;
@@ -287,6 +292,7 @@ export const useSystem = defineStore('system', () => {
   function release() {
     if (held) document.value = held;
     held = null;
+    holding.value = false;
   }
 
   function undo() {
@@ -318,6 +324,7 @@ export const useSystem = defineStore('system', () => {
     trouble,
     gone,
     conflicts,
+    holding,
     said,
     missing,
     open,

@@ -1,14 +1,17 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { DayTrace } from '../../core/day';
-import { judge, type DaySummary, type Finding, type Fix } from '../../core/findings';
-import type { SystemDocument } from '../../core/system';
+import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
+import { same, type SystemDocument } from '../../core/system';
 import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 
 const DAY = 86400;
 /** A window of the strip is played in this many seconds. */
 const PLAY_SECONDS = 20;
+
+/** While a handle is pulled the day follows this often, ms, and leaves the rest to the hand. */
+const WHILE_PULLED = 400;
 
 /** Do two documents have the same parts, so that one's day may stand in for the other's? */
 const sameParts = (a: SystemDocument, b: SystemDocument) =>
@@ -31,18 +34,22 @@ export const useTrace = defineStore('trace', () => {
   const span = ref(DAY);
   const from = ref(0);
 
-  let solved: SystemDocument | null = null;
+  /** The document whose day is shown. */
+  const solved = shallowRef<SystemDocument | null>(null);
   let waiting: SystemDocument | null = null;
   let request = 0;
+  let began = 0;
+  let later: ReturnType<typeof setTimeout> | undefined;
   let fixTimer: ReturnType<typeof setTimeout> | undefined;
 
   async function run(doc: SystemDocument) {
     busy.value = true;
+    began = Date.now();
     const mine = ++request;
     try {
       const result = await dayWorker().day(mine, doc);
-      const first = solved === null || solved.id !== doc.id;
-      solved = doc;
+      const first = solved.value === null || solved.value.id !== doc.id;
+      solved.value = doc;
       trace.value = result.trace;
       day.value = result.day;
       trouble.value = result.day.truncated
@@ -54,8 +61,12 @@ export const useTrace = defineStore('trace', () => {
     }
     const next = waiting;
     waiting = null;
-    if (next && next !== doc) return run(next);
     busy.value = false;
+    if (next && next !== doc) {
+      if (!system.holding) return run(next);
+      later = setTimeout(() => void run(next), WHILE_PULLED);
+      return;
+    }
     clearTimeout(fixTimer);
     fixTimer = setTimeout(() => void findFixes(doc), 120);
   }
@@ -89,7 +100,7 @@ export const useTrace = defineStore('trace', () => {
       if (!doc) {
         trace.value = null;
         day.value = null;
-        solved = null;
+        solved.value = null;
         fixes.value = {};
         playing.value = false;
         return;
@@ -99,17 +110,28 @@ export const useTrace = defineStore('trace', () => {
         trace.value = null;
         day.value = null;
       }
+      clearTimeout(later);
       if (busy.value) waiting = doc;
-      else void run(doc);
+      else if (system.holding && Date.now() - began < WHILE_PULLED) {
+        later = setTimeout(() => void run(doc), WHILE_PULLED);
+      } else void run(doc);
     },
     { immediate: true },
   );
 
+  let known: Finding[] = [];
   const findings = computed<Finding[]>(() => {
     const doc = system.document;
     const a = system.assessment;
     if (!doc || !a) return [];
-    return judge(doc, day.value, a);
+    // A finding that says the same as before stays the same object, and its card as it is.
+    const before = new Map(known.map((f) => [keyOf(f), f]));
+    const now = judge(doc, day.value, a).map((f) => {
+      const was = before.get(keyOf(f));
+      return was && same(was, f) ? was : f;
+    });
+    if (now.length !== known.length || now.some((f, i) => f !== known[i])) known = now;
+    return known;
   });
 
   /** Row of the trace at or before a time; of several at one time the last. */
@@ -196,6 +218,7 @@ export const useTrace = defineStore('trace', () => {
   return {
     trace,
     day,
+    solved,
     fixes,
     fixesReady,
     busy,

@@ -22,23 +22,27 @@ const DAY = 86400;
 const X = (t: number) => ((t - trace.from) / trace.span) * width.value;
 const till = computed(() => trace.from + trace.span);
 
+/** As text, so that only another rhythm draws the bars anew. */
+const rhythms = computed(() =>
+  JSON.stringify(system.assessment?.net.controls.map((c) => [c.id, c.spans ?? [[0, DAY]]]) ?? []),
+);
 const spans = computed(() => {
-  const a = system.assessment;
-  if (!a) return [];
-  return a.net.controls.flatMap((c) =>
-    (c.spans ?? [[0, DAY] as const])
+  const controls = JSON.parse(rhythms.value) as [string, [number, number][]][];
+  return controls.flatMap(([id, list]) =>
+    list
       .filter(([s, e]) => e > trace.from && s < till.value)
       .map(([s, e], i) => ({
-        key: `${c.id}${i}`,
+        key: `${id}${i}`,
         x: X(Math.max(s, trace.from)),
         w: Math.max(2, X(Math.min(e, till.value)) - X(Math.max(s, trace.from))),
       })),
   );
 });
 
+/** A line is drawn anew with a new day, not with every move of a handle. */
 const curves = computed(() => {
   const tr = trace.trace;
-  const doc = system.document;
+  const doc = trace.solved;
   if (!tr || !doc || width.value < 10) return [];
   const frame = {
     from: trace.from,
@@ -65,8 +69,8 @@ const events = computed(() => {
     const bad = e.kind === 'pump-dry' || e.kind === 'rim-over';
     if (x - last < 2 && !bad) continue;
     last = x;
-    const path = system.document?.paths.find((p) => p.id === e.where);
-    const vessel = system.document?.vessels.find((v) => v.id === e.where);
+    const path = trace.solved?.paths.find((p) => p.id === e.where);
+    const vessel = trace.solved?.vessels.find((v) => v.id === e.where);
     out.push({
       key: `${e.t}${e.kind}`,
       x,
@@ -99,6 +103,7 @@ const now = computed(() => {
   const ago = trace.time - e.t;
   return `${name}: ${eventInWords(e.kind)}${ago > 1 ? ` ${formatDuration(ago)} ago` : ''}.`;
 });
+const lower = computed(() => (system.document?.fish.length ? 'tank' : 'reservoir'));
 const levelsNow = computed(() =>
   (system.document?.vessels ?? [])
     .map((v) => `${v.name} ${format(trace.moment?.levels[v.id] ?? 0, 'length', settings.units)}`)
@@ -231,8 +236,7 @@ const WINDOWS = [
         <line class="head" :x1="X(trace.time)" :x2="X(trace.time)" y1="0" :y2="height - AXIS + 3" />
       </svg>
       <div class="key" aria-hidden="true">
-        <i class="bed" /> bed <i class="tank" />
-        {{ system.document?.fish.length ? 'tank' : 'reservoir' }} <i class="bar" /> pump on
+        <i class="bed" /> bed <i class="tank" /> {{ lower }} <i class="bar" /> pump on
       </div>
     </div>
     <p v-if="trace.trouble" class="trouble">{{ trace.trouble }}</p>

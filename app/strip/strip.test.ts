@@ -21,6 +21,7 @@ async function strip(document: SystemDocument) {
   system.document = document;
   await nextTick();
   const a = assess(document);
+  trace.solved = useSystem().document;
   trace.trace = simulate(a.net);
   trace.day = summarise(a, trace.trace);
   trace.busy = false;

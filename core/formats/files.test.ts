@@ -1,0 +1,129 @@
+import Papa from 'papaparse';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it, test } from 'vitest';
+import { simulate } from '../day/simulate.ts';
+import { compile } from '../network/compile.ts';
+import { applyEdits, invertEdits, same, type Edit, type SystemDocument } from '../system/index.ts';
+import { bedOverTank } from '../system/layouts/pair.ts';
+import { dayCsv } from './csv.ts';
+import { readAnyFile, writeBackup } from './file.ts';
+
+const pair = bedOverTank('pair', 'Pair');
+const step = (from: SystemDocument, edit: Edit) => ({
+  label: 'step',
+  edits: [edit],
+  inverse: invertEdits(from, [edit]),
+});
+
+describe('the day as a table', () => {
+  const trace = simulate(compile(pair), 3600);
+  const table = (s: SystemDocument, units: 'metric' | 'us' = 'metric') => {
+    const text = dayCsv(s, trace, units);
+    expect(text.startsWith('\uFEFFTime (s),')).toBe(true);
+    return Papa.parse<string[]>(text.slice(1).trim()).data;
+  };
+
+  it('has a row for every step, with units in the heads', () => {
+    const [head, ...rows] = table(pair);
+    expect(rows).toHaveLength(trace.rows);
+    expect(head).toContain('Fish tank: level (mm)');
+    expect(head).toContain('Bell siphon: flow (L/h)');
+    expect(head).toContain('Bed: over the rim (L/h)');
+    expect(rows[0]![head!.indexOf('Fish tank: content (L)')]).toBe('620');
+    const last = rows[rows.length - 1]!;
+    const level = trace.levels[(trace.rows - 1) * 2]! * 1000;
+    expect(Number(last[head!.indexOf('Fish tank: level (mm)')])).toBeCloseTo(level, 2);
+  });
+
+  it('in the reader’s units', () => {
+    const [head, first] = table(pair, 'us');
+    expect(Number(first![head!.indexOf('Fish tank: content (US gal)')])).toBeCloseTo(163.79, 2);
+  });
+
+  it('tells every event once, at its time', () => {
+    const [, ...rows] = table(pair);
+    const told = rows.filter((r) => r[r.length - 1]).flatMap((r) => r[r.length - 1]!.split('; '));
+    expect(told).toHaveLength(trace.events.length);
+    const start = trace.events.find((e) => e.kind === 'siphon-starts')!;
+    const row = rows.find((r) => r[r.length - 1]!.includes('siphon starts'))!;
+    expect(Number(row[0])).toBeCloseTo(start.t, 3);
+  });
+
+  test.each(['=1+2', '+1', '-1', '@SUM(A1)', '\t=1', '\r=1', '=HYPERLINK("http://x","y")'])(
+    'a part named %j is text to a spreadsheet, and nothing of it is lost',
+    (name) => {
+      const s = applyEdits(pair, [
+        { at: 'vessels.tank.name', to: name },
+        { at: 'paths.siphon.name', to: name },
+      ]);
+      const [head, ...rows] = table(s);
+      for (const cell of [...head!, ...rows.flatMap((r) => r[r.length - 1]!)]) {
+        expect(/^[=+\-@\t\r]/.test(cell), cell).toBe(false);
+      }
+      expect(head!.some((c) => c.includes(`${name}: level`))).toBe(true);
+    },
+  );
+
+  it('negative numbers stay numbers', () => {
+    const odd = { ...trace, levels: trace.levels.map((x) => -x) };
+    const [head, first] = Papa.parse<string[]>(dayCsv(pair, odd, 'metric').slice(1).trim()).data;
+    expect(Number(first![head!.indexOf('Fish tank: level (mm)')])).toBeLessThan(0);
+  });
+});
+
+describe('a backup', () => {
+  const edit: Edit = { at: 'paths.siphon.crest', to: 0.2 };
+  const back: Edit = { at: 'site.humidity', to: 0.5 };
+  const document = applyEdits(pair, [edit]);
+  const kept = { document, past: [step(pair, edit)], future: [step(document, back)] };
+  const open = (text: string) => {
+    const r = readAnyFile(text);
+    if (!r.ok || r.what !== 'backup') throw new Error('no backup');
+    return r.backup;
+  };
+  const text = writeBackup([kept], { units: 'us' }, '2026-01-02T03:04:05Z');
+
+  it('comes back as it went, histories and settings', () => {
+    const b = open(text);
+    expect(b.systems).toEqual([kept]);
+    expect(b.settings).toEqual({ units: 'us' });
+    expect(b.made).toBe('2026-01-02T03:04:05Z');
+    expect(b.refused).toEqual([]);
+  });
+
+  it('names what cannot be used and keeps the rest', () => {
+    const bad = { ...kept, document: applyEdits(pair, [{ at: 'paths.siphon.crest', to: -3 }]) };
+    const b = open(writeBackup([bad, kept], {}, ''));
+    expect(b.systems).toHaveLength(1);
+    expect(b.refused).toEqual([expect.stringContaining('“Pair”: “Standpipe’s crest”')]);
+  });
+
+  it('lets go of a history that leads astray, and works out the way back itself', () => {
+    const astray = [{ ...kept.past[0]!, inverse: [{ at: 'paths.siphon.crest', to: -9 }] }];
+    expect(open(writeBackup([{ ...kept, past: astray }], {}, '')).systems[0]!.past).toEqual([]);
+    const doctored = [{ ...kept.past[0]!, edits: [{ at: 'vessels', to: 'gone' }] }];
+    const [first] = open(writeBackup([{ ...kept, past: doctored }], {}, '')).systems;
+    expect(first!.past[0]!.edits).toEqual([edit]);
+  });
+
+  it('of an older program comes up with its history', () => {
+    const old = JSON.parse(
+      readFileSync('core/system/versions/version-1-potting-shed-pair.json', 'utf8'),
+    ) as SystemDocument;
+    const was = applyEdits(old, [edit]);
+    const b = open(writeBackup([{ document: was, past: [step(old, edit)], future: [] }], {}, ''));
+    expect(b.systems[0]!.document.version).toBe(2);
+    const undone = applyEdits(b.systems[0]!.document, b.systems[0]!.past[0]!.inverse);
+    expect(
+      same(
+        undone.paths.find((p) => p.id === 'siphon'),
+        old.paths.find((p) => p.id === 'siphon'),
+      ),
+    ).toBe(true);
+  });
+
+  it('of a newer program is left alone', () => {
+    const r = readAnyFile(text.replace('"version":1', '"version":7'));
+    expect(r.ok ? '' : r.message).toContain('newer version');
+  });
+});

@@ -1,0 +1,85 @@
+import { chromium } from '@playwright/test';
+import { chromiumLaunch } from '../chromium.mjs';
+
+/** What only a browser can tell: how long a newcomer waits, and how a pulled handle feels. */
+
+const percentile = (xs, p) => {
+  const sorted = [...xs].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))];
+};
+
+/**
+ * Time from the first request to the shelf with its cards, and from there to the first judged system,
+ * day and all; ms, each in a fresh browser profile.
+ *
+ * @param at address of the served build
+ */
+export async function firstVisit(at) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const runs = [];
+  for (let i = 0; i < 5; i++) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    const from = performance.now();
+    await page.goto(at);
+    await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+    const shelf = performance.now() - from;
+    const pressed = performance.now();
+    await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+    await page.getByText('Bell siphon: siphon starts').waitFor();
+    runs.push({ shelf, judged: performance.now() - pressed });
+    await context.close();
+  }
+  await browser.close();
+  return {
+    shelf: percentile(runs.map((r) => r.shelf), 0.5),
+    judged: percentile(runs.map((r) => r.judged), 0.5),
+  };
+}
+
+/**
+ * Pulls a handle up and down by pointer events, and measures for each move the time until its number
+ * stands in the page, and until the frame with it is done; ms.
+ */
+export async function pulling(at, system, stage, handle) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(at);
+  await page.getByRole('link', { name: new RegExp(system) }).click();
+  await page.getByRole('button', { name: new RegExp(stage) }).first().click();
+  await page.waitForTimeout(2500);
+  const slider = page.getByRole('slider', { name: handle });
+  const box = await slider.locator('.tag rect').boundingBox();
+  await slider.evaluate((g) => {
+    const seen = { moves: [], numbers: [], frames: [] };
+    window.__pull = seen;
+    let last = 0;
+    g.addEventListener('pointermove', () => (last = performance.now()), true);
+    new MutationObserver(() => {
+      if (!last) return;
+      const began = last;
+      last = 0;
+      seen.numbers.push(performance.now() - began);
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => seen.frames.push(performance.now() - began);
+        channel.port2.postMessage(0);
+      });
+    }).observe(g, { attributes: true, attributeFilter: ['aria-valuetext'] });
+  });
+  const x = box.x + 60;
+  let y = box.y + 13;
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 0; i < 240; i++) {
+    y += i % 60 < 30 ? 1.5 : -1.5;
+    await page.mouse.move(x, y);
+    await page.waitForTimeout(8);
+  }
+  await page.mouse.up();
+  await page.waitForTimeout(300);
+  const seen = await page.evaluate(() => window.__pull);
+  await browser.close();
+  const tell = (xs) => ({ n: xs.length, median: percentile(xs, 0.5), p95: percentile(xs, 0.95) });
+  return { number: tell(seen.numbers), frame: tell(seen.frames) };
+}
