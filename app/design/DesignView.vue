@@ -15,6 +15,7 @@ import { format } from '../../core/quantity';
 import { fieldAt } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
+import FirstHints from '../parts/FirstHints.vue';
 import WorkingSheet from '../parts/WorkingSheet.vue';
 import { isStage, type Stage } from '../router';
 import type PrintSheet from '../print/PrintSheet.vue';
@@ -153,6 +154,7 @@ const reminders = computed(() =>
         @nudge="(at, v) => system.nudge(at, v, label(at, v))"
         @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
       />
+      <FirstHints v-if="!phone || side === 'findings'" />
       <DayStrip class="day" />
     </section>
 
@@ -229,6 +231,7 @@ const reminders = computed(() =>
   grid-template: minmax(0, 1fr) 160px / minmax(0, 1fr);
   min-height: 0;
   min-width: 0;
+  position: relative;
 }
 .side {
   grid-area: side;

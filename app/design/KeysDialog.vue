@@ -8,7 +8,7 @@ const KEYS = [
   ['2, 3, 4', 'Vessels, Lift, Fill & drain'],
   ['Space', 'play or stop the day'],
   ['← →', 'previous or next event'],
-  ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten'],
+  ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten, with Alt by a fifth'],
   ['Enter', 'type the number of the chosen tag; so does a double click'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
   ['Ctrl S', 'save to a file'],

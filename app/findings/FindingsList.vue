@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { keyOf } from '../../core/findings';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { keyOf, type Level } from '../../core/findings';
+import { SHOWN_FOR } from '../stores/changes';
 import { useTrace } from '../stores/trace';
 import FindingCard from './FindingCard.vue';
 
@@ -21,6 +22,36 @@ const summary = computed(() => {
   if (watch) parts.push(`${watch} to watch`);
   return parts.join(', ');
 });
+
+/** What the last change mended and what it brought, for a moment; told once the day has caught up. */
+const news = ref('');
+let before: Map<string, Level> | null = null;
+let timer: ReturnType<typeof setTimeout> | undefined;
+const URGENCY: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
+watch(
+  () => [trace.findings, trace.busy, trace.solved?.id] as const,
+  ([findings, busy, id], [, , old]) => {
+    if (busy) return;
+    const now = new Map(findings.map((f) => [keyOf(f), f.level]));
+    if (before && id === old) {
+      let better = 0;
+      let worse = 0;
+      for (const key of new Set([...now.keys(), ...before.keys()])) {
+        const change = URGENCY[now.get(key) ?? 'fine'] - URGENCY[before.get(key) ?? 'fine'];
+        if (change < 0) better++;
+        if (change > 0) worse++;
+      }
+      const parts = [...(better ? [`${better} better`] : []), ...(worse ? [`${worse} worse`] : [])];
+      if (parts.length) {
+        news.value = parts.join(', ');
+        clearTimeout(timer);
+        timer = setTimeout(() => (news.value = ''), SHOWN_FOR);
+      }
+    }
+    before = now;
+  },
+);
+onBeforeUnmount(() => clearTimeout(timer));
 </script>
 
 <template>
@@ -28,6 +59,7 @@ const summary = computed(() => {
     <header>
       <h2 id="findings-title">Findings</h2>
       <span class="quiet" role="status">{{ summary }}</span>
+      <span v-if="news" class="news">{{ news }}</span>
     </header>
     <ul>
       <FindingCard
@@ -53,6 +85,13 @@ header {
   gap: 10px;
   align-items: baseline;
   padding: 8px 10px 6px;
+}
+.news {
+  margin-left: auto;
+  padding: 1px 8px;
+  border-radius: 4px;
+  background: var(--water-soft);
+  font-size: 0.86rem;
 }
 h2 {
   font-size: 1.05rem;

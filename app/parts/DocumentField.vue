@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { format } from '../../core/quantity';
-import { fieldAt, rangeOf, readAt } from '../../core/system';
+import { fieldAt, rangeOf, readAt, stockAt, stockSizes } from '../../core/system';
+import { useChanges } from '../stores/changes';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import QuantityField from './QuantityField.vue';
@@ -15,6 +16,7 @@ const props = defineProps<{
 }>();
 const system = useSystem();
 const settings = useSettings();
+const changes = useChanges();
 const field = computed(() => fieldAt(props.at)!);
 const value = computed(() => {
   const v = system.document ? readAt(system.document, props.at) : undefined;
@@ -23,6 +25,15 @@ const value = computed(() => {
 // Two numbers, not a pair: the field is drawn anew only where one of them changes.
 const least = computed(() => (system.document ? rangeOf(system.document, props.at).min : 0));
 const most = computed(() => (system.document ? rangeOf(system.document, props.at).max : 0));
+const stops = computed(() => stockSizes(props.at));
+/** The stock size that it is, or what the field means. */
+const hint = computed(() => {
+  const stock = value.value === null ? undefined : stockAt(stops.value, value.value);
+  if (stock) return `${stock.name}. The arrow keys go from size to size.`;
+  return stops.value.length
+    ? 'No stock size. The arrow keys go from size to size.'
+    : field.value.hint;
+});
 const name = computed(() => props.label ?? field.value.label);
 const said = (to: number | null) =>
   to === null
@@ -35,7 +46,9 @@ const said = (to: number | null) =>
     :model-value="value"
     :kind="field.kind"
     :label="name"
-    :hint="field.hint"
+    :hint="hint"
+    :stops="stops"
+    :class="{ changed: changes.places.has(at) }"
     :min="least"
     :max="most"
     :step="field.step"
@@ -46,3 +59,9 @@ const said = (to: number | null) =>
     @nudge="system.nudge(at, $event, said($event))"
   />
 </template>
+
+<style scoped>
+.changed :deep(.v-field) {
+  background: var(--water-soft);
+}
+</style>

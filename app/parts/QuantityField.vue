@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
 import { format, parse, type QuantityKind } from '../../core/quantity';
+import { nextStock, type StockSize } from '../../core/system';
 import { useSettings } from '../stores/settings';
 
 /** A number with its unit: type any unit, step with the arrow keys. Emits SI values only. */
@@ -16,6 +17,8 @@ const props = defineProps<{
   placeholder?: string;
   /** The number is changing under a hand elsewhere. */
   calm?: boolean;
+  /** Sizes that can be bought, rising; the arrow keys go from one to the next. */
+  stops?: readonly StockSize[];
 }>();
 const emit = defineEmits<{
   commit: [value: number | null];
@@ -97,8 +100,15 @@ function arrow(event: KeyboardEvent, direction: 1 | -1) {
   event.preventDefault();
   if (touched.value) take();
   if (problem.value || props.modelValue === null) return;
-  const size = props.step * (event.shiftKey ? 10 : 1);
-  const next = Math.round((props.modelValue + direction * size) / props.step) * props.step;
+  const stock = !event.altKey && nextStock(props.stops ?? [], props.modelValue, direction);
+  if (stock && stock.value >= props.min && stock.value <= props.max) {
+    emit('nudge', stock.value);
+    return;
+  }
+  // With Alt a fifth of the step; from one stock size to the next where there are such.
+  const step = event.altKey ? props.step / 5 : props.step;
+  const size = step * (event.shiftKey ? 10 : 1);
+  const next = Math.round((props.modelValue + direction * size) / step) * step;
   emit('nudge', Math.min(props.max, Math.max(props.min, Math.round(next * 1e9) / 1e9)));
 }
 </script>

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { show, type QuantityKind } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
+import { useWas } from './changed';
 import { useWorking } from '../stores/working';
 
 /** A computed number: larger than its label, and a press shows how it came about. */
@@ -13,6 +14,7 @@ const shown = computed(() =>
     ? show(props.value, props.kind, settings.units)
     : { text: 'never', unit: '' },
 );
+const was = useWas(() => `${shown.value.text} ${shown.value.unit}`);
 </script>
 
 <template>
@@ -24,15 +26,17 @@ const shown = computed(() =>
     @click="drawer.open(props.working)"
   >
     <span class="label">{{ label }}</span>
-    <span class="value"
+    <span class="value" :class="{ changed: was }"
       >{{ shown.text }} <small>{{ shown.unit }}</small></span
     >
+    <span v-if="was" class="was">was {{ was }}</span>
   </button>
   <div v-else class="number still">
     <span class="label">{{ label }}</span>
-    <span class="value"
+    <span class="value" :class="{ changed: was }"
       >{{ shown.text }} <small>{{ shown.unit }}</small></span
     >
+    <span v-if="was" class="was">was {{ was }}</span>
   </div>
 </template>
 
@@ -65,6 +69,22 @@ button.number:hover {
   font-size: 1.12rem;
   font-weight: 600;
   line-height: 1.3;
+}
+.number {
+  position: relative;
+}
+.changed {
+  color: var(--water);
+}
+/* Over the label's line, so that nothing moves when it comes and goes. */
+.was {
+  position: absolute;
+  right: 2px;
+  top: 4px;
+  font-size: 0.76rem;
+  color: var(--quiet);
+  background: var(--paper);
+  padding-left: 4px;
 }
 small {
   font-size: 0.78rem;

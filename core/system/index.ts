@@ -6,4 +6,5 @@ export * from './find.ts';
 export * from './history.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
+export * from './stock.ts';
 export * from './layouts/index.ts';

@@ -46,6 +46,13 @@ const boreOf = (id: string) => [
     .filter((m) => m.kind === 'bore' && m.path === line.value?.id)
     .map((m) => ({ at: `measurements.${m.id}`, to: undefined })),
 ];
+/** A typed count; what is no count leaves the old one. */
+function typeFitting(id: string, event: Event) {
+  const input = event.target as HTMLInputElement;
+  const count = Number(input.value.trim());
+  if (Number.isInteger(count) && count !== fittingCount(id)) setFitting(id, count);
+  input.value = String(fittingCount(id));
+}
 /** Points begin on the curve through the two box figures, so that nothing jumps. */
 function setPoints(on: boolean) {
   const { maxFlow: q, maxHead: h } = line.value!.pump;
@@ -246,7 +253,15 @@ function setOutlet(id: string) {
           >
             −
           </button>
-          <b>{{ fittingCount(f.id) }}</b>
+          <input
+            :value="fittingCount(f.id)"
+            inputmode="numeric"
+            autocomplete="off"
+            :aria-label="`${f.name}, how many`"
+            @change="typeFitting(f.id, $event)"
+            @keydown.up.prevent="setFitting(f.id, fittingCount(f.id) + 1)"
+            @keydown.down.prevent="setFitting(f.id, fittingCount(f.id) - 1)"
+          />
           <button
             type="button"
             :aria-label="`One ${f.name} more`"
@@ -274,7 +289,7 @@ function setOutlet(id: string) {
 .fitting span {
   flex: 1;
 }
-.fitting b {
+.fitting input {
   min-width: 1.4em;
   text-align: center;
 }
