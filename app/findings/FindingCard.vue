@@ -5,12 +5,14 @@ import { format, tell } from '../../core/quantity';
 import { fieldAt, readAt } from '../../core/system';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
+import { useWorking } from '../stores/working';
 import LevelMark from './LevelMark.vue';
 
 /** One finding: sentence, the number beside the number it must reach, why, and fixes to press. */
 const props = defineProps<{ finding: Finding; fixes: Fix[]; looking: boolean }>();
 const settings = useSettings();
 const system = useSystem();
+const working = useWorking();
 const why = ref(false);
 const shownFix = ref('');
 
@@ -70,7 +72,14 @@ function press(fix: Fix) {
       {{ sentence }}
     </p>
     <p class="numbers">
-      <span>{{ f(finding.measured) }}</span>
+      <button
+        type="button"
+        class="measured"
+        :aria-label="`${f(finding.measured)}. Show the working`"
+        @click="working.openFinding(finding)"
+      >
+        {{ f(finding.measured) }}
+      </button>
       <span class="quiet">{{ finding.level === 'fine' ? 'measured, limit' : 'now, limit' }} </span>
       <span>{{ f(finding.limit) }}</span>
       <button type="button" class="why" :aria-expanded="why" @click="why = !why">why</button>
@@ -133,6 +142,12 @@ function press(fix: Fix) {
   gap: 5px;
   align-items: baseline;
   flex-wrap: wrap;
+}
+.measured {
+  color: inherit;
+  text-decoration: underline dotted 1px;
+  text-underline-offset: 4px;
+  padding: 3px 0;
 }
 .why {
   margin-left: auto;

@@ -59,6 +59,9 @@ watch(
         </dd>
       </template>
     </dl>
+    <p v-if="working.shown.limit !== undefined">
+      Held against {{ format(working.shown.limit, working.shown.kind, settings.units) }}.
+    </p>
     <p v-if="working.shown.range">
       Between {{ format(working.shown.range[0], working.shown.kind, settings.units) }} and
       {{ format(working.shown.range[1], working.shown.kind, settings.units) }}, as the inputs are

@@ -5,6 +5,7 @@ import { format, type QuantityKind } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
+import LensNumber from './LensNumber.vue';
 import { spread } from './handles';
 import { halfWidthAt, type Scene } from './scene';
 
@@ -40,15 +41,26 @@ const names = computed(() =>
   }),
 );
 
+/** The working of each of the accounts’ lines. */
+const ACCOUNT = { rest: 'at-rest', deep: 'deepest', cut: 'after-cut' } as const;
+
 /** The three water lines of the accounts. */
 const lines = computed(() => {
   if (props.stage !== 'vessels') return [];
-  const rows: { key: string; z: number; x1: number; x2: number; text: string; tone: string }[] = [];
+  const rows: {
+    key: string;
+    z: number;
+    x1: number;
+    x2: number;
+    text: string;
+    tone: string;
+    working: string;
+  }[] = [];
   props.scene.vessels.forEach((p) => {
     const i = props.system.vessels.indexOf(p.vessel);
     const { rest, deepest, afterPowerCut } = props.assessment.accounts;
     const h = p.vessel.shape.height;
-    const add = (key: string, level: number, word: string, tone: string) =>
+    const add = (key: keyof typeof ACCOUNT, level: number, word: string, tone: string) =>
       rows.push({
         key: `${p.vessel.id}-${key}`,
         z: p.vessel.floor + Math.min(level, h * 1.02),
@@ -56,6 +68,7 @@ const lines = computed(() => {
         x2: props.x(p.centre + halfWidthAt(p, Math.min(level, h))),
         text: `${word} ${f(level, 'length')}`,
         tone,
+        working: `${ACCOUNT[key]}/${p.vessel.id}`,
       });
     if (p.vessel.role === 'bed') add('deep', deepest[i]!.level, 'deepest flood', 'deep');
     else {
@@ -128,29 +141,49 @@ const floods = computed(() => {
 </script>
 
 <template>
-  <g aria-hidden="true" class="lens">
-    <g v-for="n in names" :key="n.id">
+  <g class="lens">
+    <g v-for="n in names" :key="n.id" aria-hidden="true">
       <text :x="n.x" :y="n.y" class="halo name">
         {{ n.name }}<tspan v-if="!compact" dx="6" class="light">{{ n.text }}</tspan>
       </text>
     </g>
     <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">
       <line :x1="l.x1" :x2="l.x2" :y1="y(l.z)" :y2="y(l.z)" />
-      <text :x="l.x1 + 48" :y="l.ty + (l.tone === 'deep' ? 13 : -3)" class="halo">
-        {{ l.text }}
-      </text>
+      <LensNumber
+        :x="l.x1 + 48"
+        :y="l.ty + (l.tone === 'deep' ? 13 : -3)"
+        :text="l.text"
+        :working="l.working"
+      />
     </g>
     <g v-for="l in lifts" :key="l.id" class="lift">
       <path :d="`M${l.x} ${l.y1}V${l.y2}M${l.x - 5} ${l.y1}h10M${l.x - 5} ${l.y2}h10`" />
-      <text :x="l.x + 8" :y="l.y1 - 12" class="halo strong">{{ l.text }}</text>
-      <text :x="l.fx" :y="l.fy" class="halo strong">{{ l.flow }}</text>
+      <LensNumber
+        class="strong"
+        :x="l.x + 8"
+        :y="l.y1 - 12"
+        :text="l.text"
+        :working="`static-head/${l.id}`"
+      />
+      <LensNumber class="strong" :x="l.fx" :y="l.fy" :text="l.flow" :working="`flow/${l.id}`" />
     </g>
     <g v-for="b in floods" :key="b.id" class="flood">
       <line :x1="b.x1" :x2="b.x2" :y1="b.y" :y2="b.y" />
-      <text :x="b.x1 + 30" :y="b.y + 15" class="halo strong">{{ b.text }}</text>
+      <LensNumber
+        class="strong"
+        :x="b.x1 + 30"
+        :y="b.y + 15"
+        :text="b.text"
+        :working="`highest/${b.id}`"
+      />
       <template v-if="b.dryY !== null">
         <path :d="`M${b.x1 + 62} ${b.y}V${b.dryY}M${b.x1 + 57} ${b.dryY}h10`" />
-        <text :x="b.x1 + 72" :y="b.dryY - 5" class="halo">{{ b.dry }}</text>
+        <LensNumber
+          :x="b.x1 + 72"
+          :y="b.dryY - 5"
+          :text="b.dry"
+          :working="`finding:dry-layer/${b.id}`"
+        />
       </template>
     </g>
   </g>

@@ -19,6 +19,8 @@ export interface Working {
   readonly formula: string;
   readonly given: readonly Given[];
   readonly source: string;
+  /** What it is held against, where a finding judges it. */
+  readonly limit?: number;
   /** Low and high, where inputs are ranges. */
   readonly range?: readonly [number, number];
   readonly note?: string;

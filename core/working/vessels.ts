@@ -2,7 +2,7 @@ import { MEDIA_SOURCE } from '../catalogue/index.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
 import { fishIn } from '../system/index.ts';
 import { shapeArea, type ShapeKind } from '../water/shape.ts';
-import { grossVolume } from '../water/vessel.ts';
+import { areaAt, grossVolume } from '../water/vessel.ts';
 import {
   given,
   TYPED,
@@ -43,6 +43,44 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             source: 'Geometry; stones are not taken off here.',
           }
         : null;
+    }
+    case 'at-rest':
+    case 'deepest':
+    case 'after-cut': {
+      const account = {
+        'at-rest': [a.accounts.rest, 'Water at rest', 'as poured, and run off to where it stands'],
+        deepest: [
+          a.accounts.deepest,
+          'Water with the beds full',
+          'less what the beds and lines hold',
+        ],
+        'after-cut': [
+          a.accounts.afterPowerCut,
+          'Water after a power cut',
+          'with all that runs back by itself',
+        ],
+      } as const;
+      const [rows, title, from] = account[what];
+      const row = rows[index];
+      if (!row) return null;
+      return {
+        title,
+        value: row.level,
+        kind: 'length',
+        formula: String.raw`V(h) = V, \quad V(h) = \int_0^h \varphi\,A(z)\, dz`,
+        given: [
+          given('V', from, row.volume, 'volume', 'water balance'),
+          given('H', 'height of the rim', s.vessels[index]!.shape.height, 'length', TYPED),
+          given(
+            'A',
+            'area at that level',
+            areaAt(a.net.vessels[index]!.room, row.level),
+            'area',
+            WATER_TABLE,
+          ),
+        ],
+        source: 'Water balance without time; shape and stones as entered or measured.',
+      };
     }
     case 'reserve': {
       const r = a.accounts.reserves.find((x) => x.vessel === id);

@@ -1,13 +1,15 @@
+import katex from 'katex';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { readSystem } from '../formats/file.ts';
 import { judgeWhole } from '../findings/judge.ts';
+import { keyOf } from '../findings/types.ts';
 import { assess } from '../network/assess.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { frictionFactor, headLoss } from '../water/pipe.ts';
 import { kinematicViscosity } from '../water/fluid.ts';
-import { workingOf, type Working } from './index.ts';
+import { workingOf, workingOfFinding, type Working } from './index.ts';
 
 const demo = (name: string): SystemDocument => {
   const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
@@ -165,6 +167,76 @@ describe('ranges', () => {
       { at: 'measurements.t', to: { id: 't', kind: 'fill-time', vessel: 'bed', time: 240 } },
     ]);
     expect(workingOf(timed, assess(timed), 'drain/bed')!.range).toBeUndefined();
+  });
+});
+
+describe('the working of findings', () => {
+  const first = demo('the-first-attempt');
+  const cases = [pair, tray, first].flatMap((s) => {
+    const whole = judgeWhole(s);
+    return whole.findings.map((f) => [`${s.name}: ${keyOf(f)}`, s, whole, f] as const);
+  });
+
+  it('covers every finding that there is', () => {
+    expect(new Set(cases.map(([, , , f]) => f.id)).size).toBeGreaterThanOrEqual(20);
+  });
+
+  test.each(cases)('%s', (_, s, whole, f) => {
+    const w = workingOfFinding(s, whole.a, whole.day, f)!;
+    expect(w.value).toBe(f.measured);
+    expect(w.limit).toBe(f.limit);
+    expect(new Set(w.given.map((g) => g.symbol)).size).toBe(w.given.length);
+    for (const g of w.given) expect(Number.isNaN(g.value), g.symbol).toBe(false);
+    const v = (symbol: string) => w.given.find((g) => g.symbol === symbol)!.value;
+    const share = 1e-6;
+    // What is plain arithmetic is done again from the values shown.
+    if (f.id === 'reserve')
+      near(w.value, v('V_\\mathrm{rest}') - v('V_\\mathrm{swing}') - v('V(h)'), share);
+    if (f.id === 'dry-layer') near(w.value, v('h_\\mathrm{media}') - v('h_\\mathrm{flood}'), share);
+    if (f.id === 'duty-range') near(w.value, v('Q') / v('Q_0'), share);
+    if (f.id === 'bed-to-tank') near(w.value, v('V_\\mathrm{bed}') / v('V'), share);
+    if (f.id === 'loose-delivery')
+      near(w.value, v('V_\\mathrm{left}') / (v('V_\\mathrm{left}') + v('V_\\mathrm{lost}')), share);
+    if (f.id === 'tank-swing' && f.kind === 'share')
+      near(w.value, v('V_\\mathrm{swing}') / v('V_\\mathrm{rest}'), share);
+    if (f.id === 'turnover') near(w.value, v('V_\\mathrm{day}') / 86400 / v('V'), 1e-3);
+    if (f.id === 'floor-load') near(w.value, v('m') / v('A'), share);
+    if (f.part === 'notches') near(w.value, v('A_n') / boreArea(v('d')), share);
+    if (f.part === 'ring') near(w.limit!, Math.hypot(v('d'), v('D_m')), share);
+  });
+
+  it('is nothing for a finding of another system', () => {
+    const f = cases[0]![3];
+    expect(
+      workingOfFinding(pair, assess(pair), null, { ...f, id: 'reserve', about: 'x' }),
+    ).toBeNull();
+  });
+});
+
+describe('every formula and symbol', () => {
+  const tex = new Set<string>();
+  for (const s of [pair, tray, demo('the-first-attempt')]) {
+    const { a, day, findings } = judgeWhole(s);
+    const ids = [...s.vessels, ...s.paths].map((p) => p.id);
+    const kinds =
+      'static-head flow losses velocity turnover fill drain highest holds reserve days daily-loss bed-to-tank weight leg start stop cycles flooded air energy at-rest deepest after-cut';
+    const all = [
+      ...kinds
+        .split(' ')
+        .flatMap((k) => ids.map((id) => workingOf(s, a, `${k}/${id}`, day.metrics))),
+      ...findings.map((f) => workingOfFinding(s, a, day, f)),
+    ];
+    for (const w of all) {
+      if (!w) continue;
+      tex.add(w.formula);
+      for (const g of w.given) tex.add(g.symbol);
+    }
+  }
+
+  it('there are many', () => expect(tex.size).toBeGreaterThan(60));
+  test.each([...tex])('%s is set without a fault', (t) => {
+    const html = katex.renderToString(t, { strict: 'error', throwOnError: true });
+    expect(html).toContain('<math');
   });
 });
 
