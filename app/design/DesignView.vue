@@ -154,7 +154,7 @@ const reminders = computed(() =>
         @nudge="(at, v) => system.nudge(at, v, label(at, v))"
         @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
       />
-      <FirstHints v-if="!phone || side === 'findings'" />
+      <FirstHints v-if="!phone" />
       <DayStrip class="day" />
     </section>
 
@@ -167,6 +167,7 @@ const reminders = computed(() =>
           {{ STAGE_NAMES[stage] }}
         </button>
       </div>
+      <FirstHints v-if="phone" flat />
       <WorkingSheet class="working" />
       <div
         v-show="!phone || side === 'findings'"

@@ -4,6 +4,11 @@ import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 
+defineProps<{
+  /** In the flow of the page, not over the drawing. */
+  flat?: boolean;
+}>();
+
 /** What a newcomer cannot see: one hint at a time, gone for good once read or done. */
 const settings = useSettings();
 const system = useSystem();
@@ -41,13 +46,13 @@ watch(
 </script>
 
 <template>
-  <aside v-if="hint" class="hint no-print" aria-label="A first hint">
+  <div v-if="hint" role="note" class="hint no-print" :class="{ flat }" aria-label="A first hint">
     <p>{{ hint.text }}</p>
     <button type="button" @click="settings.markRead(hint.id)">Understood</button>
     <button type="button" @click="HINTS.forEach((h) => settings.markRead(h.id))">
       No more hints
     </button>
-  </aside>
+  </div>
 </template>
 
 <style scoped>
@@ -64,6 +69,11 @@ watch(
   padding: 6px 10px;
   font-size: 0.88rem;
   line-height: 1.35;
+}
+.flat {
+  position: static;
+  max-width: none;
+  margin: 8px;
 }
 button {
   text-decoration: underline;

@@ -29,4 +29,14 @@ watch(() => props.tex, set);
   overflow-x: auto;
   overflow-y: hidden;
 }
+.math :deep(.katex) {
+  font-size: 1.06em;
+}
+.math :deep(.katex-display) {
+  margin: 0.3em 0;
+  text-align: left;
+}
+.math :deep(.katex-display > .katex) {
+  text-align: left;
+}
 </style>

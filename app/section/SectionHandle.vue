@@ -103,7 +103,7 @@ function key(event: KeyboardEvent) {
 <template>
   <g
     class="handle"
-    :class="{ pulling, changed: changes.places.has(handle.at) }"
+    :class="{ pulling, compact, changed: changes.places.has(handle.at) }"
     role="slider"
     tabindex="0"
     :aria-label="handle.name"
@@ -187,6 +187,9 @@ function key(event: KeyboardEvent) {
   font-size: 12.5px;
   fill: var(--text);
   user-select: none;
+}
+.compact .tag text {
+  font-size: 11px;
 }
 .word {
   fill: var(--quiet);

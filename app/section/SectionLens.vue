@@ -70,10 +70,12 @@ const lines = computed(() => {
         tone,
         working: `${ACCOUNT[key]}/${p.vessel.id}`,
       });
-    if (p.vessel.role === 'bed') add('deep', deepest[i]!.level, 'deepest flood', 'deep');
+    const short = props.compact;
+    if (p.vessel.role === 'bed')
+      add('deep', deepest[i]!.level, short ? 'flood' : 'deepest flood', 'deep');
     else {
       add('rest', rest[i]!.level, 'at rest', 'rest');
-      add('cut', afterPowerCut[i]!.level, 'after a power cut', 'cut');
+      add('cut', afterPowerCut[i]!.level, short ? 'after a cut' : 'after a power cut', 'cut');
       add('deep', deepest[i]!.level, 'beds full', 'deep');
     }
   });

@@ -193,6 +193,16 @@ export const useTrace = defineStore('trace', () => {
         : events.findLast((e) => e.t < time.value - 0.01);
     seek(next?.t ?? (direction > 0 ? DAY : 0));
   }
+  /** Who wants no motion is led from event to event instead, one each time, ms. */
+  const EACH_EVENT = 900;
+  const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+  function nextEvent() {
+    if (!playing.value) return;
+    step(1);
+    if (time.value >= DAY) playing.value = false;
+    else setTimeout(nextEvent, EACH_EVENT);
+  }
+
   let lastFrame = 0;
   function frame(now: number) {
     if (!playing.value) return;
@@ -211,6 +221,10 @@ export const useTrace = defineStore('trace', () => {
     playing.value = !playing.value;
     if (!playing.value) return;
     if (time.value >= DAY) seek(0);
+    if (still()) {
+      nextEvent();
+      return;
+    }
     lastFrame = performance.now();
     requestAnimationFrame(frame);
   }

@@ -284,6 +284,7 @@ const WINDOWS = [
   overflow: hidden;
 }
 .windows button {
+  white-space: nowrap;
   padding: 4px 9px;
   font-size: 0.82rem;
   color: inherit;
@@ -368,6 +369,17 @@ text {
 .trouble {
   color: var(--stop);
   font-size: 0.85rem;
+}
+@media (max-width: 360px) {
+  .windows button {
+    padding: 4px 5px;
+  }
+  .clock {
+    font-size: 0.95rem;
+  }
+  .now {
+    display: none;
+  }
 }
 @media (max-width: 700px) {
   .levels,

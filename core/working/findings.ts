@@ -341,7 +341,7 @@ const EXPLAIN: Readonly<Record<string, (c: Case) => Explained | null>> = {
         }
       : {
           title: 'What the overflow carries',
-          formula: String.raw`Q = \min\left(\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\; C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\right)`,
+          formula: String.raw`\begin{aligned} Q = \min\Big(&\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\\ &C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\Big) \end{aligned}`,
           given: [
             given('Q', '10 mm under the rim', b.allWays, 'flow', 'all ways out'),
             given(String.raw`Q_\mathrm{in}`, 'inflow', b.inflow, 'flow', DUTY),
@@ -454,7 +454,7 @@ const EXPLAIN: Readonly<Record<string, (c: Case) => Explained | null>> = {
   spill: ({ day }) =>
     day && {
       title: 'Water on the floor',
-      formula: String.raw`V = \int Q_\mathrm{rim}\, dt, \quad Q_\mathrm{rim} = \tfrac{2}{3} C \sqrt{2g}\, L\, h^{1.5}`,
+      formula: String.raw`\begin{aligned} V &= \int Q_\mathrm{rim}\, dt \\ Q_\mathrm{rim} &= \tfrac{2}{3} C \sqrt{2g}\, L\, h^{1.5} \end{aligned}`,
       given: [
         given('V', 'in the day', day.spilled, 'volume', DAY),
         given(
@@ -471,7 +471,7 @@ const EXPLAIN: Readonly<Record<string, (c: Case) => Explained | null>> = {
     return w
       ? {
           title: 'Weight on its footprint',
-          formula: String.raw`\frac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} + m_\mathrm{media} + m_\mathrm{plants} + m_f`,
+          formula: String.raw`\begin{aligned} &\tfrac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} \\ &\quad + m_\mathrm{media} + m_\mathrm{plants} + m_f \end{aligned}`,
           given: [
             given('m', 'all of it at the fullest', w.mass, 'mass', 'water 1 kg a litre'),
             given('A', 'footprint', w.mass / w.load, 'area', TYPED),

@@ -44,7 +44,7 @@ export function liftWorking(
             title: 'Flow at the duty point',
             value: duty.flow,
             kind: 'flow',
-            formula: String.raw`H_0 \left(1 - \left(\frac{Q}{Q_0}\right)^2\right) = H_\mathrm{static} + \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g}`,
+            formula: String.raw`\begin{aligned} H_0 \left(1 - \left(\tfrac{Q}{Q_0}\right)^2\right) &= H_\mathrm{static} + h \\ h &= \left(\tfrac{f\,L}{D} + \Sigma K\right) \tfrac{v^2}{2g} \end{aligned}`,
             given: [
               given(
                 'H_0',

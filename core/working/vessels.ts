@@ -19,8 +19,8 @@ const HOLDS: Record<ShapeKind, string> = {
   box: String.raw`V = L \cdot W \cdot H`,
   cylinder: String.raw`V = \frac{\pi D^2}{4} H`,
   'tapered-box': String.raw`V = \int_0^H L(z)\, W(z)\, dz`,
-  'tapered-round': String.raw`V = \int_0^H \frac{\pi}{4} D(z)^2\, dz = \frac{\pi H}{12} \left(D_0^2 + D_0 D_1 + D_1^2\right)`,
-  'half-barrel': String.raw`V = L \left[R^2 \arccos\frac{R - H}{R} - (R - H) \sqrt{2 R H - H^2}\right]`,
+  'tapered-round': String.raw`V = \frac{\pi H}{12} \left(D_0^2 + D_0 D_1 + D_1^2\right)`,
+  'half-barrel': String.raw`\begin{aligned} V = L \Big[&R^2 \arccos\tfrac{R - H}{R} \\ &- (R - H) \sqrt{2 R H - H^2}\Big] \end{aligned}`,
   pond: String.raw`V = k \cdot L \cdot W \cdot H`,
   measured: String.raw`V(h)\text{: monotone cubic through the poured litres}`,
 };
@@ -154,7 +154,7 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
         title: 'Lost in a day',
         value: a.accounts.dailyLoss,
         kind: 'volume',
-        formula: String.raw`\dot m = (25 + 19\,v)(x_s - x), \quad x = \frac{0.622\,e}{p - e}, \quad e_s = 611.2\; e^{\frac{17.62\,t}{243.12 + t}}`,
+        formula: String.raw`\begin{aligned} \dot m &= (25 + 19\,v)(x_s - x) \\ x &= \frac{0.622\,e}{p - e}, \quad e_s = 611.2 \exp\frac{17.62\,t}{243.12 + t} \end{aligned}`,
         given: [
           given('t', 'water', s.site.waterTemperature, 'temperature', TYPED),
           given('t_\\mathrm{air}', 'air', s.site.airTemperature, 'temperature', TYPED),
@@ -207,7 +207,7 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
             title: 'Weight on its footprint',
             value: w.load,
             kind: 'load',
-            formula: String.raw`\frac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} + m_\mathrm{media} + m_\mathrm{plants} + m_f`,
+            formula: String.raw`\begin{aligned} &\tfrac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} \\ &\quad + m_\mathrm{media} + m_\mathrm{plants} + m_f \end{aligned}`,
             given: [
               given(
                 'm',

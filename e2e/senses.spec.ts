@@ -1,0 +1,264 @@
+import type { Page } from '@playwright/test';
+import { expect, finding, openDemo, openShelf, pull, settled, slider, test } from './helpers';
+
+/** The first journey as a screen reader meets it, and the page under each person's own conditions. */
+
+test('the first journey by the names and roles that a screen reader says', async ({ page }) => {
+  await openShelf(page);
+  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    - main:
+      - heading "Mizuna" [level=1]
+      - button /Units/
+      - button "Evening colours"
+      - button "Open a file"
+      - button "Back up everything"
+      - region "On the shelf":
+        - list:
+          - listitem:
+            - link /Potting-shed pair from the side .* watch 2/
+            - button "Copy Potting-shed pair"
+            - button "Delete Potting-shed pair"
+      - region "Start a new system":
+        - list:
+          - listitem:
+            - button /Bed over tank, bell siphon/
+          - listitem:
+            - button /Flood tray over reservoir, timer/
+  `);
+  await page.getByRole('link', { name: /The first attempt/ }).click();
+  await settled(page);
+  await expect(page.getByRole('main')).toMatchAriaSnapshot(`
+    - main:
+      - heading "The first attempt" [level=1]
+      - link "Back to the shelf"
+      - textbox "Name of the system": The first attempt
+      - status: kept
+      - button "Undo" [disabled]
+      - button "Do again" [disabled]
+      - button "Save to a file"
+      - button "Print, drawing, table"
+      - button "Keys"
+      - navigation "Stages":
+        - button "2 Vessels 3 at stop"
+        - button "3 Lift 2 at stop"
+        - button "4 Fill & drain 2 at stop"
+      - region "The system from the side":
+        - paragraph: /Fish tank stands at 0 mm, water at \\d+ mm of 500 mm, 200 L at rest/
+        - group "The first attempt, drawn to scale with handles":
+          - button "at rest 500 mm. Show the working"
+          - button "after a power cut 452 mm. Show the working"
+          - button "beds full 0 mm. Show the working"
+          - button "deepest flood 306 mm. Show the working"
+          - slider "Rim of Bed": /340 mm/
+          - slider "Top of the media in Bed": /300 mm/
+          - slider "Bed, height above the ground": /700 mm/
+          - slider "Rim of Fish tank": /500 mm/
+          - slider "Water at rest in Fish tank": /200 L/
+          - slider "Fish tank, height above the ground": /0 mm/
+        - note "A first hint"
+        - region "The day":
+          - button "Previous event"
+          - button "Play the day"
+          - button "Next event"
+          - group "Stretch of the day shown":
+            - button "24 h" [pressed]
+          - slider "Moment of the day"
+      - complementary:
+        - region "Findings of this system":
+          - region "Findings":
+            - heading "Findings" [level=2]
+            - status: 7 at stop, 10 to watch
+  `);
+  // A finding: what it says, how it came about, why, and what can be pressed.
+  await expect(finding(page, 'reserve')).toMatchAriaSnapshot(`
+    - listitem:
+      - paragraph: /stop .* are missing over the pump’s intake/
+      - paragraph:
+        - button /Show the working/
+        - button "why"
+      - list "Fixes":
+        - listitem:
+          - button /./
+  `);
+  await finding(page, 'reserve')
+    .getByRole('button', { name: /Show the working/ })
+    .press('Enter');
+  const sheet = page.getByRole('region', { name: /^Reserve over the pump/ });
+  await expect(sheet.getByRole('heading')).toBeFocused();
+  await expect(sheet.locator('math').first()).toBeAttached();
+  await page.keyboard.press('Escape');
+  await expect(
+    finding(page, 'reserve').getByRole('button', { name: /Show the working/ }),
+  ).toBeFocused();
+  await finding(page, 'reserve')
+    .getByRole('button', { name: /Cut the standpipe/ })
+    .press('Enter');
+  await expect(finding(page, 'reserve')).toHaveCount(0);
+  // What was done is said.
+  await expect(page.locator('[aria-live="polite"]').first()).toContainText('Cut the standpipe');
+  await expect(page.getByRole('button', { name: /^Undo: Cut the standpipe/ })).toBeEnabled();
+});
+
+test('with reduced motion nothing moves by itself, and the day goes from event to event', async ({
+  page,
+}) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await openDemo(page, 'Potting-shed pair', 'Lift');
+  const running = await page.evaluate(
+    () => document.getAnimations().filter((a) => a.playState === 'running').length,
+  );
+  expect(running).toBe(0);
+  const clock = page.locator('.clock');
+  const before = await clock.textContent();
+  await page.getByRole('button', { name: 'Play the day' }).click();
+  await expect(clock).not.toHaveText(before!);
+  const first = await clock.textContent();
+  await page.waitForTimeout(300);
+  expect(await clock.textContent()).toBe(first);
+  await expect(clock).not.toHaveText(first!);
+  await page.getByRole('button', { name: 'Stop the day' }).click();
+});
+
+/** Nothing sticks out sideways, and everything that can be pressed can be reached by scrolling. */
+async function whole(page: Page): Promise<void> {
+  const lost = await page.evaluate(() => {
+    const out: string[] = [];
+    if (document.documentElement.scrollWidth > window.innerWidth) out.push('the page sideways');
+    for (const e of document.querySelectorAll('button, a[href], input, [role="slider"]')) {
+      const r = e.getBoundingClientRect();
+      if (r.width === 0 || getComputedStyle(e).visibility === 'hidden') continue;
+      if (r.left < -1 || r.right > window.innerWidth + 1)
+        out.push(e.getAttribute('aria-label') ?? e.textContent?.trim() ?? e.tagName);
+    }
+    return out;
+  });
+  expect(lost).toEqual([]);
+}
+
+for (const [what, width, height] of [
+  // 1280 × 800 at 200 % is a window of half the size.
+  ['at 200 % zoom', 640, 400],
+  ['on a phone of 390 px', 390, 844],
+  ['on a phone of 320 px', 320, 640],
+] as const) {
+  test(`${what} nothing is lost`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await openShelf(page);
+    await whole(page);
+    await page.getByRole('link', { name: /The first attempt/ }).click();
+    await settled(page);
+    await page.getByRole('button', { name: 'No more hints' }).click();
+    for (const stage of ['Lift', 'Fill & drain', 'Vessels']) {
+      await page
+        .getByRole('navigation', { name: 'Stages' })
+        .getByRole('button', { name: new RegExp(stage) })
+        .click();
+      await page
+        .getByRole('group', { name: 'Beside the drawing' })
+        .getByRole('button', { name: stage })
+        .click();
+      await expect(page.getByRole('region', { name: stage })).toBeVisible();
+      await page.waitForTimeout(250);
+      await whole(page);
+    }
+    const rim = slider(page, 'Rim of Bed');
+    await rim.scrollIntoViewIfNeeded();
+    await pull(page, rim, -6);
+    await expect(rim).not.toHaveAttribute('aria-valuetext', '340 mm');
+    await page.getByRole('button', { name: /^Holds to the rim/ }).click();
+    await expect(page.locator('.katex-display')).toBeVisible();
+    await whole(page);
+  });
+}
+
+test('in forced colours the drawing, the marks and what is chosen can be told', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' });
+  await openDemo(page, 'The first attempt', 'Fill & drain');
+  const contrast = await page.evaluate(() => {
+    const rgb = (c: string) =>
+      c
+        .match(/[\d.]+/g)!
+        .slice(0, 3)
+        .map(Number);
+    const light = (c: string) => {
+      const [r, g, b] = rgb(c).map((x) => {
+        const s = x / 255;
+        return s <= 0.03928 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+      }) as [number, number, number];
+      return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    };
+    const ground = getComputedStyle(document.querySelector('.v-application')!).backgroundColor;
+    const against = (c: string) => {
+      const [a, b] = [light(c), light(ground)].sort((x, y) => y - x) as [number, number];
+      return (a + 0.05) / (b + 0.05);
+    };
+    const of = (selector: string, property: 'stroke' | 'fill' | 'color') =>
+      against(getComputedStyle(document.querySelector(selector)!)[property]);
+    return {
+      wall: of('.wall', 'stroke'),
+      surface: of('.surface', 'stroke'),
+      tag: of('.tag text', 'fill'),
+      lens: of('.lens-number', 'fill'),
+      sentence: of('.sentence', 'color'),
+      ground: of('.ground', 'stroke'),
+    };
+  });
+  for (const [what, ratio] of Object.entries(contrast)) {
+    expect(ratio, what).toBeGreaterThan(what === 'surface' ? 3 : 4.5);
+  }
+  await expect(page.getByRole('button', { name: /4 Fill & drain/ })).toHaveCSS(
+    'outline-style',
+    'solid',
+  );
+});
+
+test('finely with Alt, coarsely with Shift; bells go from one stock size to the next', async ({
+  page,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const crest = slider(page, 'Crest of Bell siphon');
+  await crest.focus();
+  await crest.press('Alt+ArrowUp');
+  await expect(crest).toHaveAttribute('aria-valuetext', '236 mm');
+  await crest.press('Shift+ArrowDown');
+  await expect(crest).toHaveAttribute('aria-valuetext', '185 mm');
+  const bell = page.getByRole('textbox', { name: 'Bore of the bell' });
+  await bell.focus();
+  await bell.press('ArrowUp');
+  await expect(bell).toHaveValue(/102\.3 mm/);
+  await bell.press('ArrowDown');
+  await expect(bell).toHaveValue(/77\.9 mm/);
+  await bell.press('Alt+ArrowDown');
+  await expect(bell).toHaveValue(/77\.[78] mm/);
+});
+
+test('what an edit changed is shown for a moment, and first hints go for good', async ({
+  page,
+}) => {
+  await openDemo(page, 'The first attempt', 'Fill & drain');
+  const hint = page.getByRole('note', { name: 'A first hint' });
+  await expect(hint).toContainText('Pull a tag');
+  await pull(page, slider(page, 'Top of the media in Bed'), -8);
+  // Who pulls has learnt to pull.
+  await expect(hint).not.toContainText('Pull a tag');
+  await hint.getByRole('button', { name: 'No more hints' }).click();
+  await expect(hint).toHaveCount(0);
+  await settled(page);
+  await finding(page, 'reserve')
+    .getByRole('button', { name: /Cut the standpipe/ })
+    .click();
+  const deepest = page.getByRole('button', { name: /^Deepest flood/ });
+  await expect(deepest).toContainText('was 306 mm');
+  await expect(page.locator('.handle.changed')).toHaveAttribute(
+    'aria-label',
+    'Crest of Bell siphon',
+  );
+  await expect(page.locator('.news')).toContainText('better');
+  await expect(deepest).not.toContainText('was', { timeout: 8000 });
+  await expect(page.locator('.handle.changed')).toHaveCount(0);
+  await page.reload();
+  await settled(page);
+  await expect(hint).toHaveCount(0);
+});
