@@ -76,7 +76,33 @@ test('the first journey by keyboard alone', async ({ page }) => {
   await expect(crest).toHaveAttribute('aria-valuetext', '300 mm');
   await page.keyboard.press('Control+Shift+Z');
   await expect(crest).toHaveAttribute('aria-valuetext', '240 mm');
+  // On to the first fix, pressed and found to mend; then into a file, and home.
+  await settled(page);
+  const before = await page.locator('[data-level="stop"]').count();
+  await tabTo(page, (e) => e instanceof HTMLElement && 'fix' in e.dataset);
+  await page.keyboard.press('Enter');
+  await settled(page);
+  await expect
+    .poll(() => page.locator('[data-level="stop"]').count(), { timeout: 15_000 })
+    .toBeLessThan(before);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.keyboard.press('Control+s'),
+  ]);
+  expect(download.suggestedFilename()).toBe('The-first-attempt.mizuna.json');
+  await tabTo(page, (e) => e?.getAttribute('aria-label') === 'Back to the shelf');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'On the shelf' })).toBeVisible();
 });
+
+/** Goes on by Tab until the focus is where it is wanted. */
+async function tabTo(page: Page, wanted: (e: Element | null) => boolean): Promise<void> {
+  for (let i = 0; i < 120; i++) {
+    await page.keyboard.press('Tab');
+    if (await page.evaluate(`(${String(wanted)})(document.activeElement)`)) return;
+  }
+  throw new Error('Tab never came there.');
+}
 
 test('single keys act where nothing takes them, and can be switched off', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair');

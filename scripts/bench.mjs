@@ -1,6 +1,40 @@
-import { bin, install, run } from './setup.mjs';
+import { spawn } from 'node:child_process';
+import { bin, install, root, run } from './setup.mjs';
 
 /** `npm run bench`: measures, one line each; nothing here passes or fails. */
 install();
 if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1);
-process.exit(run(bin('tsx'), ['scripts/bench.ts']));
+if (run(bin('tsx'), ['scripts/bench.ts']) !== 0) process.exit(1);
+
+const { firstVisit, pulling, workerMemory } = await import('./bench/browser.mjs');
+const port = 4196;
+const at = `http://127.0.0.1:${port}`;
+const server = spawn(bin('tsx'), ['server/main.ts'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(port) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+try {
+  const ms = (x) => `${x.toFixed(0)} ms`;
+  const visit = await firstVisit(at);
+  console.log(
+    `first visit in the browser: shelf with its cards after ${ms(visit.shelf)}, a system opened from there judged with its day after ${ms(visit.judged)} (medians of 5)`,
+  );
+  for (const [system, stage, handle] of [
+    ['Potting-shed pair', 'Fill & drain', 'Crest of Bell siphon'],
+    ['The first attempt', 'Vessels', 'Rim of Bed'],
+  ]) {
+    const { number, frame } = await pulling(at, system, stage, handle);
+    console.log(
+      `pulling “${handle}” of ${system}: from the move to its redrawn number median ${number.median.toFixed(1)} ms, 95th percentile ${number.p95.toFixed(1)} ms (wanted below 16 ms); to the end of that frame median ${ms(frame.median)}, ${ms(frame.p95)}; ${number.n} moves`,
+    );
+  }
+  const memory = await workerMemory(at);
+  console.log(
+    `memory of the worker after 40 edits: ${memory.used.toFixed(1)} MB of heap, ${memory.kept.toFixed(1)} MB once swept`,
+  );
+} finally {
+  server.kill();
+}
+process.exit(0);

@@ -1,12 +1,15 @@
+import fc from 'fast-check';
 import { readFileSync, readdirSync } from 'node:fs';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { prepare } from '../core/day/flows.ts';
 import { metricsOf, simulate } from '../core/day/index.ts';
 import { fixedSteps } from '../core/day/test/fixedStep.ts';
+import { generalDay } from './bench/generalOde.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
 import { readSystem } from '../core/formats/file.ts';
 import { assess, compile } from '../core/network/index.ts';
 import { applyEdits, type SystemDocument } from '../core/system/index.ts';
+import { anyNetwork } from '../core/test/anyNetwork.ts';
 
 const DAY = 86400;
 const FIXED = 0.1;
@@ -40,19 +43,28 @@ for (const file of demos) {
   for (let i = 0; i < 5; i++) simulate(net);
   const took = time(() => simulate(net), 15);
   const trace = simulate(net);
+  const m0 = metricsOf(net, trace);
   // The plain solver with the same equations solved afresh is timed over an hour and scaled; with the
   // fast solver's tables over the whole day.
   const hour = time(() => fixedSteps(net, 3600, FIXED), 1) * 24;
   const t = performance.now();
   const tabled = fixedSteps(net, DAY, FIXED, prepare(net));
   const withTables = performance.now() - t;
+  // A general package: the same right-hand side, tables and switches.
+  generalDay(net, 3600);
+  const g = performance.now();
+  const general = generalDay(net, DAY);
+  const generalTook = performance.now() - g;
+  const apart = Math.max(...general.highest.map((h, i) => Math.abs(h - m0.vessels[i]!.highest)));
+  console.log(
+    `  by a general ODE package with the same right-hand side and switches ${ms(generalTook)}, ${(generalTook / took).toFixed(1)}× as long (wanted at least 3×); ${general.evaluations} evaluations, ${general.switches} switches; highest levels ${(1000 * apart).toFixed(2)} mm apart`,
+  );
   const a = period(trace.events, 'siphon-starts');
   const b = period(tabled.events, 'siphon-starts');
-  const m = metricsOf(net, trace);
   const cycle =
     a && b
       ? `cycle ${a.toFixed(1)} s, fixed ${b.toFixed(1)} s (${(100 * Math.abs(a / b - 1)).toFixed(2)} % apart)`
-      : `highest ${(1000 * m.vessels[1]!.highest).toFixed(1)} mm, fixed ${(1000 * tabled.highest[1]!).toFixed(1)} mm`;
+      : `highest ${(1000 * m0.vessels[1]!.highest).toFixed(1)} mm, fixed ${(1000 * tabled.highest[1]!).toFixed(1)} mm`;
   console.log(
     `day of ${file.replace('.json', '')}: ${ms(took)}, ${trace.steps} steps (${trace.rejected} rejected); fixed ${FIXED} s of the same equations ${ms(hour)}, ${(hour / took).toFixed(0)}× as long; with the same tables ${ms(withTables)}, ${(withTables / took).toFixed(0)}×; ${cycle}; balance ${(1e6 * trace.balanceError).toExponential(1)} mL`,
   );
@@ -71,6 +83,22 @@ for (const file of demos) {
   for (let i = 0; i < 60; i++) edit();
   console.log(
     `statics and findings after one edit, ${file.replace('.json', '')}: median ${ms(time(edit, 200))} (wanted below 4 ms)`,
+  );
+}
+
+/** A thousand networks of any make-up for a day each: is any water made or lost? */
+{
+  const nets = fc.sample(anyNetwork, { numRuns: 1000, seed: 20 });
+  let worst = 0;
+  let given = 0;
+  const t = performance.now();
+  for (const net of nets) {
+    const trace = simulate(net);
+    worst = Math.max(worst, Math.abs(trace.balanceError));
+    if (trace.truncated) given++;
+  }
+  console.log(
+    `1,000 random networks for a day: worst balance ${(1e6 * worst).toExponential(1)} mL (wanted below 1 mL), ${given} given up as fluttering, ${ms(performance.now() - t)}`,
   );
 }
 

@@ -68,6 +68,14 @@ const stops = (s: Stage) =>
   font-size: 0.78rem;
   line-height: 20px;
 }
+@media (forced-colors: active) {
+  .stops {
+    background: Canvas;
+    color: CanvasText;
+    border: 1px solid CanvasText;
+    forced-color-adjust: none;
+  }
+}
 .rail.narrow {
   position: fixed;
   inset: auto 0 0;

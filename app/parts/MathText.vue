@@ -19,12 +19,21 @@ watch(() => props.tex, set);
 </script>
 
 <template>
-  <span ref="place" :data-tex="tex" class="math" />
+  <span
+    ref="place"
+    :data-tex="tex"
+    class="math"
+    :class="{ display }"
+    :tabindex="display ? 0 : undefined"
+  />
 </template>
 
 <style scoped>
 .math {
   display: inline-block;
+}
+/* A long formula is scrolled, by keys too. */
+.display {
   max-width: 100%;
   overflow-x: auto;
   overflow-y: hidden;

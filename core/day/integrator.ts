@@ -65,7 +65,8 @@ export class Integrator {
     for (let i = 0; i < rims.length; i++) this.pathFlows[flows.length + i] = rims[i]!(levels[i]!);
   }
 
-  private derivative(y: Float64Array, out: Float64Array): void {
+  /** Rates of change of the volumes at a state: the right-hand side of the equations. */
+  derivative(y: Float64Array, out: Float64Array): void {
     const { net, flows, lines, lineOf, modes } = this.run;
     const n = net.vessels.length;
     const floor = this.size - 1;

@@ -1,138 +1,22 @@
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
-import { pumpCurve } from '../water/pump.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { floodMark, residueLevel, restVolumes, surfaces } from '../network/statics.ts';
 import { DAY, type Network } from '../network/types.ts';
-import { LEAST_INTAKE, prepare, type Runner } from './flows.ts';
+import { prepare } from './flows.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
-import type { Crossing, DayTrace, EventKind } from './types.ts';
+import { watches, type Watch } from './watches.ts';
+import type { Crossing, DayTrace } from './types.ts';
 
 /** Wanted accuracy of a step, as a level, m. */
 const LEVEL_TOLERANCE = 1.5e-4;
-const LONGEST_STEP: Seconds = 900;
+const LONGEST_STEP: Seconds = 3600;
 const SHORTEST_STEP: Seconds = 1e-4;
 /** Beyond this many events a day is given up: a real system has some hundreds. */
 const MOST_EVENTS = 20_000;
 const EVENT_TIME: Seconds = 1e-7;
-/** A line counts as full or empty within this share of its volume. */
-const LINE_SLACK = 1e-7;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
-
-/** A switch that waits for a level or a flow: it fires when its value rises above zero. */
-interface Watch {
-  readonly vessel: number;
-  readonly active: () => boolean;
-  readonly value: (levels: Float64Array) => number;
-  readonly fire: () => EventKind | null;
-  readonly where: string;
-}
-
-/**
- * Every switch of a network. The levels they look at are the vessels', then the lines' filled shares.
- */
-function watches(run: Runner, over: Uint8Array): Watch[] {
-  const { net, modes, lines, gives } = run;
-  const out: Watch[] = [];
-  net.paths.forEach((p, i) => {
-    const watch = (
-      active: () => boolean,
-      value: (levels: Float64Array) => number,
-      fire: () => EventKind | null,
-    ) => out.push({ vessel: p.from, where: p.id, active, value, fire });
-    if (p.kind === 'pump') {
-      const intake = Math.max(p.intake, LEAST_INTAKE);
-      const cover = Math.max(p.cover, LEAST_INTAKE + 0.005);
-      watch(
-        () => modes.on[p.control] === 1 && modes.dry[i] === 0,
-        (l) => intake - l[p.from]!,
-        () => {
-          modes.dry[i] = 1;
-          modes.primed[i] = 0;
-          return 'pump-dry';
-        },
-      );
-      if (p.startZ !== null) {
-        const reach = pumpCurve(p.figures).maxHead - (p.startZ - net.vessels[p.from]!.floorZ);
-        watch(
-          () => modes.on[p.control] === 1 && modes.dry[i] === 0 && modes.primed[i] === 0,
-          (l) => reach + l[p.from]!,
-          () => ((modes.primed[i] = 1), null),
-        );
-      }
-      watch(
-        () => modes.on[p.control] === 1 && modes.dry[i] === 1,
-        (l) => l[p.from]! - cover,
-        () => ((modes.dry[i] = 0), 'pump-wet'),
-      );
-    }
-    if (p.kind === 'drain' && p.prime) {
-      const { start, breakLevel } = p.prime;
-      const spill = run.spill[i]!;
-      watch(
-        () => modes.primed[i] === 0,
-        (l) => spill(l[p.from]!, l[p.to]!) - start.expected,
-        () => ((modes.primed[i] = 1), p.siphon ? 'siphon-starts' : 'overflow-gulps'),
-      );
-      watch(
-        () => modes.primed[i] === 1,
-        (l) => breakLevel - l[p.from]!,
-        () => ((modes.primed[i] = 0), p.siphon ? 'siphon-stops' : null),
-      );
-    }
-  });
-  lines.forEach((line, k) => {
-    const at = net.vessels.length + k;
-    const watch = (active: () => boolean, value: (l: Float64Array) => number, fire: () => null) =>
-      out.push({ vessel: line.from, where: net.paths[line.pump]!.id, active, value, fire });
-    watch(
-      () => modes.full[k] === 0 && gives(line.pump),
-      (l) => l[at]! - 1 + LINE_SLACK,
-      () => {
-        modes.full[k] = 1;
-        return null;
-      },
-    );
-    watch(
-      () => modes.emptying[k] === 1 && gives(line.pump),
-      () => 1,
-      () => ((modes.emptying[k] = 0), null),
-    );
-    watch(
-      () => modes.emptying[k] === 0 && !gives(line.pump),
-      (l) => l[at]! - 10 * LINE_SLACK,
-      () => {
-        modes.emptying[k] = 1;
-        modes.full[k] = 0;
-        return null;
-      },
-    );
-    watch(
-      () => modes.emptying[k] === 1,
-      (l) => LINE_SLACK - l[at]!,
-      () => ((modes.emptying[k] = 0), null),
-    );
-  });
-  net.vessels.forEach((v, i) => {
-    const watch = (
-      active: () => boolean,
-      value: (l: Float64Array) => number,
-      fire: () => EventKind,
-    ) => out.push({ vessel: i, where: v.id, active, value, fire });
-    watch(
-      () => over[i] === 0,
-      (l) => l[i]! - v.height,
-      () => ((over[i] = 1), 'rim-over'),
-    );
-    watch(
-      () => over[i] === 1,
-      (l) => v.height - l[i]!,
-      () => ((over[i] = 0), 'rim-clear'),
-    );
-  });
-  return out;
-}
 
 interface Mark {
   readonly vessel: number;

@@ -32,8 +32,14 @@ export async function firstVisit(at) {
   }
   await browser.close();
   return {
-    shelf: percentile(runs.map((r) => r.shelf), 0.5),
-    judged: percentile(runs.map((r) => r.judged), 0.5),
+    shelf: percentile(
+      runs.map((r) => r.shelf),
+      0.5,
+    ),
+    judged: percentile(
+      runs.map((r) => r.judged),
+      0.5,
+    ),
   };
 }
 
@@ -46,7 +52,10 @@ export async function pulling(at, system, stage, handle) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(at);
   await page.getByRole('link', { name: new RegExp(system) }).click();
-  await page.getByRole('button', { name: new RegExp(stage) }).first().click();
+  await page
+    .getByRole('button', { name: new RegExp(stage) })
+    .first()
+    .click();
   await page.waitForTimeout(2500);
   const slider = page.getByRole('slider', { name: handle });
   const box = await slider.locator('.tag rect').boundingBox();
@@ -82,4 +91,54 @@ export async function pulling(at, system, stage, handle) {
   await browser.close();
   const tell = (xs) => ({ n: xs.length, median: percentile(xs, 0.5), p95: percentile(xs, 0.95) });
   return { number: tell(seen.numbers), frame: tell(seen.frames) };
+}
+
+/**
+ * Heap of the day's worker after a system was opened and edited for a while, MB.
+ */
+export async function workerMemory(at) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(at);
+  const cdp = await page.context().newCDPSession(page);
+  const workers = [];
+  cdp.on('Target.attachedToTarget', (e) => {
+    if (e.targetInfo.type === 'worker') workers.push(e.sessionId);
+  });
+  await cdp.send('Target.setAutoAttach', {
+    autoAttach: true,
+    waitForDebuggerOnStart: false,
+    flatten: false,
+  });
+  await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+  await page
+    .getByRole('button', { name: /Fill & drain/ })
+    .first()
+    .click();
+  const crest = page.getByRole('slider', { name: 'Crest of Bell siphon' });
+  for (let i = 0; i < 40; i++) {
+    await crest.press(i % 20 < 10 ? 'ArrowDown' : 'ArrowUp');
+    await page.waitForTimeout(60);
+  }
+  await page.waitForTimeout(1500);
+  const ask = (method) =>
+    new Promise((resolve) => {
+      const id = Math.floor(Math.random() * 1e9);
+      const hear = (e) => {
+        const message = JSON.parse(e.message);
+        if (message.id !== id) return;
+        cdp.off('Target.receivedMessageFromTarget', hear);
+        resolve(message.result);
+      };
+      cdp.on('Target.receivedMessageFromTarget', hear);
+      void cdp.send('Target.sendMessageToTarget', {
+        sessionId: workers[workers.length - 1],
+        message: JSON.stringify({ id, method }),
+      });
+    });
+  const before = await ask('Runtime.getHeapUsage');
+  await ask('HeapProfiler.collectGarbage');
+  const after = await ask('Runtime.getHeapUsage');
+  await browser.close();
+  return { used: before.usedSize / 1e6, kept: after.usedSize / 1e6 };
 }
