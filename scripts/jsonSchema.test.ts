@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { systemSchema } from '../core/system/schema.ts';
+import { systemSchema } from '../core/system/schema/index.ts';
 import { anySystem } from '../core/test/systems.ts';
 import { jsonSchema } from './jsonSchema.ts';
 

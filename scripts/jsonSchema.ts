@@ -1,5 +1,5 @@
 import { DOCUMENT_VERSION } from '../core/system/index.ts';
-import { systemSchema } from '../core/system/schema.ts';
+import { systemSchema } from '../core/system/schema/index.ts';
 
 /** What Joi says of a schema of its own; the parts of it that this program uses. */
 interface Described {

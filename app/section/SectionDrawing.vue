@@ -17,6 +17,7 @@ import SectionVessel from './SectionVessel.vue';
 import { useFrame } from './frame';
 import { handlesOf, spread, type Handle } from './handles';
 import { halfWidthAt, sceneOf, type Placed } from './scene';
+import { streamsOf } from './streams';
 
 /** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
 const props = defineProps<{
@@ -80,32 +81,7 @@ const grounds = computed(() => {
   return out;
 });
 
-const streams = computed(() => {
-  const out: { key: string; x: number; y1: number; y2: number; w: number }[] = [];
-  const surface = (id: string) => {
-    const p = scene.value.vessels.find((v) => v.vessel.id === id)!;
-    return p.vessel.floor + levelOf(p);
-  };
-  const wide = (q: number) => Math.min(9, 1.5 + 220 * Math.sqrt(Math.max(0, q)));
-  for (const l of scene.value.lines) {
-    const q = props.flows[l.path.id] ?? 0;
-    if (q > 1e-7 && !l.bottomFed) {
-      // Over dry stones the jet ends on them; below it trickles unseen.
-      const bed = scene.value.vessels.find((v) => v.vessel.id === l.path.to)!.vessel;
-      const to = Math.max(surface(l.path.to), bed.media ? bed.floor + bed.media.top : 0);
-      if (to < l.end.z)
-        out.push({ key: l.path.id, x: X(l.end.x), y1: Y(l.end.z), y2: Y(to), w: wide(q) });
-    }
-  }
-  for (const d of scene.value.drains) {
-    const q = props.flows[d.path.id] ?? 0;
-    const to = surface(d.path.to);
-    if (q > 1e-7 && to < d.outlet.z) {
-      out.push({ key: d.path.id, x: X(d.outlet.x), y1: Y(d.outlet.z), y2: Y(to), w: wide(q) });
-    }
-  }
-  return out;
-});
+const streams = computed(() => streamsOf(scene.value, props.flows, levelOf, X, Y));
 
 /** A siphon runs full when it takes about what it takes at its break, or more. */
 const fullFrom = (id: string) => {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious } from '@mdi/js';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, formatClock, formatDuration } from '../../core/quantity';
@@ -7,6 +6,7 @@ import { eventInWords } from '../../core/formats/words';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
+import StripControls from './StripControls.vue';
 import { levelLine } from './levelLine';
 
 /** The day under the drawing: pump bars, levels as lines, events as ticks, and the moment shown. */
@@ -136,47 +136,11 @@ function key(event: KeyboardEvent) {
   event.preventDefault();
   move();
 }
-const WINDOWS = [
-  { title: '24 h', value: DAY },
-  { title: '6 h', value: 6 * 3600 },
-  { title: '1 h', value: 3600 },
-] as const;
 </script>
 
 <template>
   <section class="strip" aria-label="The day">
-    <div class="controls">
-      <v-btn
-        :icon="mdiSkipPrevious"
-        size="small"
-        aria-label="Previous event"
-        @click="trace.step(-1)"
-      />
-      <v-btn
-        :icon="trace.playing ? mdiPause : mdiPlay"
-        size="small"
-        variant="tonal"
-        :aria-label="trace.playing ? 'Stop the day' : 'Play the day'"
-        @click="trace.play()"
-      />
-      <v-btn :icon="mdiSkipNext" size="small" aria-label="Next event" @click="trace.step(1)" />
-      <strong class="clock">{{ formatClock(trace.time) }}</strong>
-      <span class="now"
-        >{{ now }} <span class="quiet levels">{{ levelsNow }}</span></span
-      >
-      <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
-      <span class="windows" role="group" aria-label="Stretch of the day shown">
-        <button
-          v-for="w in WINDOWS"
-          :key="w.value"
-          type="button"
-          :aria-pressed="trace.span === w.value"
-          @click="trace.look(w.value)"
-        >
-          {{ w.title }}
-        </button>
-      </span>
-    </div>
+    <StripControls :now="now" :levels="levelsNow" />
     <div
       ref="box"
       class="box"
@@ -251,47 +215,6 @@ const WINDOWS = [
   border-top: 1px solid var(--rule);
   padding: 4px 10px 4px;
   gap: 2px;
-}
-.controls {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  min-height: 36px;
-}
-.clock {
-  font-size: 1.05rem;
-  min-width: 4.4rem;
-  padding-left: 6px;
-}
-.now {
-  flex: 1;
-  min-width: 0;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  font-size: 0.9rem;
-}
-.levels {
-  padding-left: 8px;
-}
-.busy {
-  font-size: 0.8rem;
-}
-.windows {
-  display: flex;
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  overflow: hidden;
-}
-.windows button {
-  white-space: nowrap;
-  padding: 4px 9px;
-  font-size: 0.82rem;
-  color: inherit;
-}
-.windows button[aria-pressed='true'] {
-  background: rgb(var(--ink) / 0.12);
-  font-weight: 650;
 }
 .box {
   position: relative;
@@ -370,25 +293,9 @@ text {
   color: var(--stop);
   font-size: 0.85rem;
 }
-@media (max-width: 360px) {
-  .windows button {
-    padding: 4px 5px;
-  }
-  .clock {
-    font-size: 0.95rem;
-  }
-  .now {
-    display: none;
-  }
-}
 @media (max-width: 700px) {
-  .levels,
-  .busy,
   .key {
     display: none;
-  }
-  .now {
-    font-size: 0.8rem;
   }
 }
 </style>

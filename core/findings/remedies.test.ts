@@ -4,7 +4,7 @@ import { tell } from '../quantity/index.ts';
 import { readSystem } from '../formats/file.ts';
 import { assess } from '../network/assess.ts';
 import { applyEdits, readAt, type Edit, type SystemDocument } from '../system/index.ts';
-import { checkSystem } from '../system/schema.ts';
+import { checkSystem } from '../system/schema/index.ts';
 import { fixesFor, judgeWhole, type Finding } from './index.ts';
 import { knobsFor } from './remedies.ts';
 

@@ -1,6 +1,6 @@
 import { applyEdits, invertEdits, type Edit } from '../system/edit.ts';
 import { upToDate, type Kept, type Step } from '../system/history.ts';
-import { checkSystem, type Checked } from '../system/schema.ts';
+import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
 import { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';

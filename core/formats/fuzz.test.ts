@@ -5,7 +5,7 @@ import { judge } from '../findings/judge.ts';
 import { simulate } from '../day/simulate.ts';
 import { assess } from '../network/assess.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import { checkSystem } from '../system/schema.ts';
+import { checkSystem } from '../system/schema/index.ts';
 import { readAnyFile, writeBackup, writeSystem } from './file.ts';
 
 /** Files that were whole once: every demo, every older version, and a backup of them with a history. */

@@ -1,4 +1,4 @@
-/** The document and what may be done to it. `schema.ts` is apart: it is loaded only to read files. */
+/** The document and what may be done to it. `schema/` is apart: it is loaded only to read files. */
 export * from './types.ts';
 export * from './edit.ts';
 export * from './fields.ts';

@@ -15,7 +15,7 @@ import {
   type Edit,
 } from './index.ts';
 import { bedOverTank } from './layouts/pair.ts';
-import { checkSystem } from './schema.ts';
+import { checkSystem } from './schema/index.ts';
 
 const base = bedOverTank('pair', 'Pair');
 

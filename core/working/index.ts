@@ -9,7 +9,7 @@ import type { Subject } from './subject.ts';
 import type { Working } from './types.ts';
 import { vesselsWorking } from './vessels.ts';
 
-export { workingOfFinding } from './findings.ts';
+export { workingOfFinding } from './findings/index.ts';
 export type { Given, Working } from './types.ts';
 
 /**

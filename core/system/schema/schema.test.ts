@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { anySystem } from '../test/systems.ts';
-import { FIELDS, applyEdits, fieldAt, rangeOf, readAt, type SystemDocument } from './index.ts';
-import { bedOverTank } from './layouts/pair.ts';
-import { trayOverReservoir } from './layouts/tray.ts';
-import { checkSystem } from './schema.ts';
+import { anySystem } from '../../test/systems.ts';
+import { FIELDS, applyEdits, fieldAt, rangeOf, readAt, type SystemDocument } from '../index.ts';
+import { bedOverTank } from '../layouts/pair.ts';
+import { trayOverReservoir } from '../layouts/tray.ts';
+import { checkSystem } from './index.ts';
 
 const pair = bedOverTank('pair', 'Pair');
 const tray = trayOverReservoir('tray', 'Tray');

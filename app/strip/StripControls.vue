@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious } from '@mdi/js';
+import { formatClock } from '../../core/quantity';
+import { useTrace } from '../stores/trace';
+
+/** Play and step, the moment in words, and how much of the day is on show. */
+defineProps<{ now: string; levels: string }>();
+const trace = useTrace();
+const WINDOWS = [
+  { title: '24 h', value: 86400 },
+  { title: '6 h', value: 6 * 3600 },
+  { title: '1 h', value: 3600 },
+] as const;
+</script>
+
+<template>
+  <div class="controls">
+    <v-btn
+      :icon="mdiSkipPrevious"
+      size="small"
+      aria-label="Previous event"
+      @click="trace.step(-1)"
+    />
+    <v-btn
+      :icon="trace.playing ? mdiPause : mdiPlay"
+      size="small"
+      variant="tonal"
+      :aria-label="trace.playing ? 'Stop the day' : 'Play the day'"
+      @click="trace.play()"
+    />
+    <v-btn :icon="mdiSkipNext" size="small" aria-label="Next event" @click="trace.step(1)" />
+    <strong class="clock">{{ formatClock(trace.time) }}</strong>
+    <span class="now"
+      >{{ now }} <span class="quiet levels">{{ levels }}</span></span
+    >
+    <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
+    <span class="windows" role="group" aria-label="Stretch of the day shown">
+      <button
+        v-for="w in WINDOWS"
+        :key="w.value"
+        type="button"
+        :aria-pressed="trace.span === w.value"
+        @click="trace.look(w.value)"
+      >
+        {{ w.title }}
+      </button>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.controls {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 36px;
+}
+.clock {
+  font-size: 1.05rem;
+  min-width: 4.4rem;
+  padding-left: 6px;
+}
+.now {
+  flex: 1;
+  min-width: 0;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-size: 0.9rem;
+}
+.levels {
+  padding-left: 8px;
+}
+.busy {
+  font-size: 0.8rem;
+}
+.windows {
+  display: flex;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  overflow: hidden;
+}
+.windows button {
+  white-space: nowrap;
+  padding: 4px 9px;
+  font-size: 0.82rem;
+  color: inherit;
+}
+.windows button[aria-pressed='true'] {
+  background: rgb(var(--ink) / 0.12);
+  font-weight: 650;
+}
+@media (max-width: 360px) {
+  .windows button {
+    padding: 4px 5px;
+  }
+  .clock {
+    font-size: 0.95rem;
+  }
+  .now {
+    display: none;
+  }
+}
+@media (max-width: 700px) {
+  .levels,
+  .busy {
+    display: none;
+  }
+  .now {
+    font-size: 0.8rem;
+  }
+}
+</style>

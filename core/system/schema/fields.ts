@@ -1,0 +1,36 @@
+import Joi from 'joi';
+import { FIELDS } from '../fields.ts';
+
+/** Pieces of the schema: numbers in the range of their field, ids, names, pairs. */
+
+export const num = (at: keyof typeof FIELDS & string): Joi.NumberSchema => {
+  const field = FIELDS[at]!;
+  return Joi.number().strict().min(field.min).max(field.max).required().label(field.label);
+};
+export const id = Joi.string()
+  .pattern(/^[\w-]{1,64}$/)
+  .invalid('__proto__', 'constructor', 'prototype')
+  .required();
+export const name = Joi.string().min(1).max(120).required();
+export const oneOf = (rows: readonly { id: string }[]) =>
+  Joi.string()
+    .valid(...rows.map((r) => r.id))
+    .required();
+
+/** A list of number pairs, each within its limits. */
+export const pairs = (
+  first: readonly [number, number],
+  second: readonly [number, number],
+  least: number,
+  most: number,
+) =>
+  Joi.array()
+    .items(
+      Joi.array().ordered(
+        Joi.number().strict().min(first[0]).max(first[1]).required(),
+        Joi.number().strict().min(second[0]).max(second[1]).required(),
+      ),
+    )
+    .min(least)
+    .max(most);
+export const voids = (at: keyof typeof FIELDS & string) => num(at).allow(null);

@@ -1,0 +1,138 @@
+import Joi from 'joi';
+import { TIMERS } from '../../catalogue/index.ts';
+import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../types.ts';
+import { id, name, num, oneOf } from './fields.ts';
+import { path } from './paths.ts';
+import { vessel } from './vessels.ts';
+import { crossCheck, placeInWords, problemInWords } from './words.ts';
+
+/**
+ * The schema of a system file. Ranges come from the same table as the fields on the screen; unknown
+ * keys are kept. Kept apart from the rest of the core, since Joi is only needed when a file is read.
+ */
+
+const clockTime = Joi.number().strict().min(0).max(86400).required();
+const control = Joi.alternatives().conditional('.kind', {
+  switch: [
+    { is: 'always-on', then: Joi.object({ id, kind: Joi.string() }) },
+    {
+      is: 'interval',
+      then: Joi.object({
+        id,
+        kind: Joi.string(),
+        device: oneOf(TIMERS),
+        on: num('controls.*.on'),
+        off: num('controls.*.off'),
+      }),
+    },
+    {
+      is: 'programs',
+      then: Joi.object({
+        id,
+        kind: Joi.string(),
+        device: oneOf(TIMERS),
+        rows: Joi.array()
+          .items(Joi.object({ start: clockTime, on: clockTime.min(1) }))
+          .max(200)
+          .required(),
+      }),
+      otherwise: Joi.forbidden().messages({
+        'any.unknown': 'is a kind of control that this version does not know',
+      }),
+    },
+  ],
+});
+
+const flow = num('measurements.*.flow');
+const measurement = Joi.alternatives().conditional('.kind', {
+  switch: [
+    {
+      is: 'flow',
+      then: Joi.object({ id, kind: Joi.string(), path: Joi.string().required(), flow }),
+    },
+    {
+      is: 'starting-flow',
+      then: Joi.object({ id, kind: Joi.string(), path: Joi.string().required(), flow }),
+    },
+    {
+      is: 'fill-time',
+      then: Joi.object({
+        id,
+        kind: Joi.string(),
+        vessel: Joi.string().required(),
+        time: num('measurements.*.time'),
+      }),
+    },
+    {
+      is: 'bore',
+      then: Joi.object({
+        id,
+        kind: Joi.string(),
+        path: Joi.string().required(),
+        bore: num('measurements.*.bore'),
+      }),
+      otherwise: Joi.forbidden().messages({
+        'any.unknown': 'is a kind of measurement that this version does not know',
+      }),
+    },
+  ],
+});
+
+/** Schema of the current version. */
+export const systemSchema = Joi.object({
+  kind: Joi.string().valid(DOCUMENT_KIND).required(),
+  version: Joi.number().valid(DOCUMENT_VERSION).required(),
+  id,
+  name,
+  layout: Joi.string().max(64).required(),
+  site: Joi.object({
+    waterTemperature: num('site.waterTemperature'),
+    airTemperature: num('site.airTemperature'),
+    humidity: num('site.humidity'),
+    airSpeed: num('site.airSpeed'),
+    floorLoad: num('site.floorLoad').allow(null),
+    outletProtected: Joi.boolean().strict().allow(null).required(),
+  }).required(),
+  vessels: Joi.array().items(vessel).min(1).max(64).unique('id').required(),
+  paths: Joi.array().items(path).max(128).unique('id').required(),
+  controls: Joi.array().items(control).max(32).unique('id').required(),
+  fish: Joi.array()
+    .items(
+      Joi.object({
+        id,
+        vessel: Joi.string().required(),
+        count: num('fish.*.count').integer(),
+        meanMass: num('fish.*.meanMass'),
+      }),
+    )
+    .max(64)
+    .unique('id')
+    .required(),
+  measurements: Joi.array().items(measurement).max(256).unique('id').required(),
+})
+  .unknown(true)
+  .required();
+
+/** A checked document, or one sentence that says what is wrong with it. */
+export type Checked =
+  | { readonly ok: true; readonly system: SystemDocument }
+  | { readonly ok: false; readonly message: string };
+
+/** Checks a document of the current version. */
+export function checkSystem(document: unknown): Checked {
+  const { error, value } = systemSchema.validate(document, {
+    convert: false,
+    allowUnknown: true,
+    abortEarly: true,
+  });
+  if (error) {
+    const detail = error.details[0]!;
+    return {
+      ok: false,
+      message: `${placeInWords(document, detail.path)} ${problemInWords(detail)}.`,
+    };
+  }
+  const system = value as SystemDocument;
+  const problem = crossCheck(system);
+  return problem ? { ok: false, message: problem } : { ok: true, system };
+}

@@ -1,0 +1,99 @@
+import type Joi from 'joi';
+import { FIELDS } from '../fields.ts';
+import type { SystemDocument } from '../types.ts';
+
+/** Words for the place of an error: the name of the vessel or path, and the field's label. */
+export function placeInWords(document: unknown, path: readonly (string | number)[]): string {
+  let node: unknown = document;
+  let named = '';
+  for (const key of path) {
+    node = (node as Record<string | number, unknown> | undefined)?.[key];
+    const n = (node as { name?: unknown } | null | undefined)?.name;
+    if (typeof n === 'string' && n) named = n.slice(0, 60);
+  }
+  const generic = path.map((k) => (typeof k === 'number' ? '*' : k)).join('.');
+  const label = FIELDS[generic]?.label ?? path.filter((k) => typeof k === 'string').join(' › ');
+  return named && path.length > 1 ? `“${label}” of “${named}”` : `“${label || 'the file'}”`;
+}
+
+/** What is wrong there, in words. */
+export function problemInWords(detail: Joi.ValidationErrorItem): string {
+  const c = detail.context ?? {};
+  switch (detail.type) {
+    case 'any.required':
+      return 'is missing';
+    case 'number.base':
+    case 'number.infinity':
+    case 'number.unsafe':
+      return 'is not a number';
+    case 'number.min':
+      return `is below ${String(c.limit)}, the least that is allowed (SI units)`;
+    case 'number.max':
+      return `is above ${String(c.limit)}, the most that is allowed (SI units)`;
+    case 'any.only':
+      return `is “${String(c.value).slice(0, 40)}”, which this version does not know`;
+    case 'array.unique':
+      return 'has an id that is used twice';
+    case 'array.max':
+      return `has more than ${String(c.limit)} entries`;
+    case 'any.unknown':
+      return detail.message;
+    default:
+      return 'is not what it should be';
+  }
+}
+
+/** References that the schema alone cannot see. Returns a sentence or nothing. */
+export function crossCheck(s: SystemDocument): string | null {
+  const vessels = new Set(s.vessels.map((v) => v.id));
+  const controls = new Set(s.controls.map((c) => c.id));
+  const paths = new Set(s.paths.map((p) => p.id));
+  for (const p of s.paths) {
+    for (const end of [p.from, p.to]) {
+      if (!vessels.has(end))
+        return `“${p.name}” runs to a vessel “${end}” that is not in the file.`;
+    }
+    if (p.from === p.to) return `“${p.name}” runs from a vessel to itself.`;
+    if (p.kind === 'pumped-line' && !controls.has(p.control)) {
+      return `“${p.name}” is switched by “${p.control}”, which is not in the file.`;
+    }
+    if (p.kind === 'pumped-line' && p.pump.points) {
+      const flows = [...p.pump.points].sort((a, b) => a[0] - b[0]);
+      for (let i = 1; i < flows.length; i++) {
+        if (flows[i]![0] <= flows[i - 1]![0] || flows[i]![1] >= flows[i - 1]![1]) {
+          return `The pump curve of “${p.name}” does not fall: each point needs more flow and less head than the one before.`;
+        }
+      }
+    }
+    if (p.kind === 'bell-siphon' && p.breakHeight >= p.crest) {
+      return `The break height of “${p.name}” is not below its crest.`;
+    }
+  }
+  for (const v of s.vessels) {
+    if (v.shape.kind === 'measured') {
+      const { points } = v.shape;
+      for (let i = 1; i < points.length; i++) {
+        if (points[i]![0] <= points[i - 1]![0] || points[i]![1] <= points[i - 1]![1]) {
+          return `The poured litres of “${v.name}” do not rise: each pouring must stand higher and hold more than the one before.`;
+        }
+      }
+    }
+    const tops = [...(v.media?.layers ?? []).map((l) => l.top), v.media?.top ?? Infinity];
+    for (let i = 1; i < tops.length; i++) {
+      if (tops[i]! <= tops[i - 1]!)
+        return `The layers of media in “${v.name}” are not in order from the floor up.`;
+    }
+    if (v.rimTo !== null && (!vessels.has(v.rimTo) || v.rimTo === v.id)) {
+      return `“${v.name}” spills into “${v.rimTo}”, which is not another vessel in the file.`;
+    }
+  }
+  for (const f of s.fish) {
+    if (!vessels.has(f.vessel))
+      return `There are fish in a vessel “${f.vessel}” that is not in the file.`;
+  }
+  for (const m of s.measurements) {
+    const on = 'path' in m ? paths.has(m.path) : vessels.has(m.vessel);
+    if (!on) return 'There is a measurement of a part that is not in the file.';
+  }
+  return null;
+}
