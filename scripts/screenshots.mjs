@@ -22,7 +22,10 @@ const desktop = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 /** One picture in a fresh browser, so that none depends on another. */
-async function picture(name, { path = '/', size = desktop, evening = false, act } = {}) {
+async function picture(
+  name,
+  { path = '/', size = desktop, evening = false, hint = false, act } = {},
+) {
   const context = await browser.newContext({
     viewport: size,
     colorScheme: evening ? 'dark' : 'light',
@@ -38,9 +41,12 @@ async function picture(name, { path = '/', size = desktop, evening = false, act 
     await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
     await page.waitForTimeout(900);
   }
+  const hints = page.getByRole('button', { name: 'No more hints' });
+  if (!hint && (await hints.isVisible())) await hints.click();
   if (act) await act(page);
   await page.waitForTimeout(400);
-  await page.screenshot({ path: `${folder}/${name}.png` });
+  const whole = page.locator('article.sheet');
+  await ((await whole.isVisible()) ? whole : page).screenshot({ path: `${folder}/${name}.png` });
   await context.close();
   console.log(`docs/screenshots/${name}.png`);
 }
@@ -51,10 +57,48 @@ try {
   await picture('lift', { path: '/system/potting-shed-pair/lift' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
   await picture('tray-evening', { path: '/system/under-stairs-tray/drain', evening: true });
-  await picture('first-attempt', { path: '/system/the-first-attempt/vessels' });
+  await picture('first-attempt', { path: '/system/the-first-attempt/vessels', hint: true });
   await picture('working', {
     path: '/system/potting-shed-pair/lift',
     act: (page) => page.getByRole('button', { name: /^Flow:/ }).click(),
+  });
+  await picture('shapes', {
+    path: '/system/potting-shed-pair/vessels',
+    act: async (page) => {
+      const type = async (label, value) => {
+        const field = page.getByRole('textbox', { name: label, exact: true });
+        await field.fill(value);
+        await field.press('Enter');
+      };
+      const choose = async (label, name) => {
+        await page.getByRole('combobox', { name: label, exact: true }).click({ force: true });
+        await page.getByRole('option', { name }).click();
+      };
+      await choose('Shape', /^Pond/);
+      await type('Length', '2.4 m');
+      await type('Width', '1.4 m');
+      await type('Floor above ground', '-600 mm');
+      await type('Water at rest', '1.5 m3');
+      await page.getByRole('button', { name: 'Bed', exact: true }).click();
+      await choose('Shape', /^Half barrel/);
+      await type('Diameter', '800 mm');
+      await type('Length', '1.2 m');
+      await type('Height to the rim', '330 mm');
+      await type('Floor above ground', '450 mm');
+      await page.getByRole('button', { name: 'A layer under it' }).click();
+      await type('Top of layer 1', '60 mm');
+      await page.locator('.panelbox').evaluate((e) => (e.scrollTop = 0));
+      await page.waitForTimeout(5500);
+    },
+  });
+  await picture('sheet', {
+    path: '/system/potting-shed-pair/vessels',
+    size: { width: 800, height: 1000 },
+    act: async (page) => {
+      await page.waitForTimeout(2500);
+      await page.emulateMedia({ media: 'print' });
+      await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+    },
   });
   await picture('phone', { path: '/system/potting-shed-pair/drain', size: phone });
 } finally {
