@@ -114,7 +114,7 @@ async function saveDay() {
   offerFile(text, `${fileStem(system.document.name)}-day.csv`, 'text/csv;charset=utf-8');
 }
 let idle = 0;
-onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 2500)));
+onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 1000)));
 onBeforeUnmount(() => clearTimeout(idle));
 
 useDesignKeys({ go, showKeys: () => (keys.value = true) });
@@ -125,7 +125,11 @@ const reminders = computed(() =>
 </script>
 
 <template>
-  <main v-if="system.document && system.assessment" class="design" :class="{ phone }">
+  <main
+    v-if="system.document && system.assessment"
+    class="design"
+    :class="{ phone, papered: onPaper }"
+  >
     <h1 class="visually-hidden">{{ system.document.name }}</h1>
     <TopBar
       class="top no-print"
@@ -317,7 +321,7 @@ const reminders = computed(() =>
 }
 /* On paper there is the sheet instead. */
 @media print {
-  .design {
+  .papered {
     display: none;
   }
 }

@@ -38,20 +38,28 @@ export const given = (
 export const TYPED = 'as entered';
 export const WATER_TABLE = 'solved from the vessel’s shape';
 
+/** The system with a bed's voids at their low and at their high end, where they are not measured. */
+export function endsOfVoids(
+  s: SystemDocument,
+  bed: string,
+): readonly [SystemDocument, SystemDocument] | undefined {
+  const v = vesselOf(s, bed);
+  if (!v.media || v.media.voids !== null || measured(s, 'fill-time', bed)) return undefined;
+  const medium = mediumById(v.media.medium);
+  if (!medium) return undefined;
+  const at = `vessels.${bed}.media.voids`;
+  const [low, , high] = medium.voids;
+  return [applyEdits(s, [{ at, to: low }]), applyEdits(s, [{ at, to: high }])];
+}
+
 /** A figure at the low and high end of a bed's voids, where they are not measured. */
 export function overVoids(
   s: SystemDocument,
   bed: string,
   figure: (a: Assessment) => number,
 ): readonly [number, number] | undefined {
-  const v = vesselOf(s, bed);
-  if (!v.media || v.media.voids !== null || measured(s, 'fill-time', bed)) return undefined;
-  const medium = mediumById(v.media.medium);
-  if (!medium) return undefined;
-  const ends = [medium.voids[0], medium.voids[2]].map((voids) =>
-    figure(assess(applyEdits(s, [{ at: `vessels.${bed}.media.voids`, to: voids }]))),
-  );
-  return [Math.min(...ends), Math.max(...ends)];
+  const ends = endsOfVoids(s, bed)?.map((x) => figure(assess(x)));
+  return ends && [Math.min(...ends), Math.max(...ends)];
 }
 
 export const firstBed = (s: SystemDocument): string | undefined =>
