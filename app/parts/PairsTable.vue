@@ -103,7 +103,7 @@ function drop(row: number) {
 .pairs {
   grid-column: 1 / -1;
   display: grid;
-  gap: 6px;
+  gap: 12px;
   justify-items: start;
 }
 .pair {

@@ -135,7 +135,8 @@ export function sceneOf(s: SystemDocument): Scene {
     const tz = to.vessel.floor;
     const px = riserOf(from, path.pump.intake);
     const pump = { x: px, z: fz + path.pump.intake };
-    const bottomFed = path.end < 0.02;
+    // A line over a peak comes in from above, wherever it ends.
+    const bottomFed = path.end < 0.02 && !path.peak;
     const side = Math.min(to.widest, halfWidthAt(to, path.end));
     const end = { x: to.centre - Math.max(0, side - (bottomFed ? 0.14 : 0.09)), z: tz + path.end };
     const turn = bottomFed

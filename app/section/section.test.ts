@@ -5,6 +5,7 @@ import { anySystem } from '../../core/test/systems';
 import { applyEdits } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { handlesOf, snapped, spread } from './handles';
+import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf } from './scene';
 
 describe('the drawing', () => {
@@ -117,5 +118,57 @@ describe('handles', () => {
         },
       ),
     );
+  });
+
+  it('pumps and drains stand inside the vessel that holds them, whatever its shape', () => {
+    fc.assert(
+      fc.property(anySystem, (s) => {
+        const scene = sceneOf(s);
+        const inside = (id: string, x: number, h: number) => {
+          const p = scene.vessels.find((v) => v.vessel.id === id)!;
+          return Math.abs(x - p.centre) <= halfWidthAt(p, h) + 1e-9;
+        };
+        for (const l of scene.lines)
+          expect(inside(l.path.from, l.pump.x, l.path.pump.intake)).toBe(true);
+        for (const d of scene.drains) expect(inside(d.path.from, d.x, d.path.crest)).toBe(true);
+      }),
+    );
+  });
+
+  it('a line over a peak rises to it before it comes down to its end', () => {
+    const s = applyEdits(bedOverTank('a', 'A'), [
+      { at: 'paths.lift.peak', to: { height: 0.6, vented: true } },
+      { at: 'paths.lift.end', to: 0 },
+    ]);
+    const [line] = sceneOf(s).lines;
+    expect(Math.max(...line!.points.map((p) => p.z))).toBeCloseTo(0.95 + 0.6, 9);
+    expect(line!.points[line!.points.length - 1]!.z).toBeCloseTo(0.95, 9);
+  });
+
+  it('what is dug in goes below the ground', () => {
+    const s = applyEdits(bedOverTank('a', 'A'), [{ at: 'vessels.tank.floor', to: -0.5 }]);
+    expect(sceneOf(s).minZ).toBeCloseTo(-0.5, 9);
+    expect(sceneOf(bedOverTank('a', 'A')).minZ).toBe(0);
+  });
+
+  it('on paper it is of the largest common scale that fits', () => {
+    fc.assert(
+      fc.property(
+        anySystem,
+        fc.double({ min: 90, max: 280, noNaN: true }),
+        fc.double({ min: 60, max: 190, noNaN: true }),
+        (s, wide, high) => {
+          const p = paperSize(s, wide, high);
+          // A metre is 1000/scale mm, and a millimetre 96/25.4 px.
+          expect(p.perMetre).toBeCloseTo((1000 / p.scale) * (96 / 25.4), 9);
+          expect(p.width).toBeLessThanOrEqual(wide * PX_PER_MM + 1);
+          expect(p.height).toBeLessThanOrEqual(high * PX_PER_MM + 1);
+          const scene = sceneOf(s);
+          expect(p.width).toBeGreaterThan((scene.maxX - scene.minX) * p.perMetre);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect(paperSize(bedOverTank('a', 'A'), 186, 104).scale).toBe(15);
   });
 });

@@ -226,13 +226,14 @@ const LOOSE_SLICES = 12;
 export function looseDeliveries(net: Network, rest: readonly CubicMetres[]): LooseDelivery[] {
   return pumpsOf(net).map((p) => {
     const v = net.vessels[p.from]!;
+    const highest = Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
     const least = Math.min(rest[p.from]!, volumeAt(v.room, p.intake));
     const slice = (rest[p.from]! - least) / LOOSE_SLICES;
     let left = rest[p.from]!;
     let time = 0;
     // From the top down, until the intake draws air or the falling tank is too low for the pump.
     for (let i = 0; i < LOOSE_SLICES && slice > 0; i++) {
-      const q = pumpFlow(net, p, v.floorZ + levelAt(v.room, left - slice / 2), p.endZ);
+      const q = pumpFlow(net, p, v.floorZ + levelAt(v.room, left - slice / 2), highest);
       if (q <= 0) break;
       time += slice / q;
       left -= slice;
