@@ -19,6 +19,11 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: chromiumLaunch,
   },
+  projects: [
+    { name: 'journeys', testIgnore: 'kill.spec.ts' },
+    // Browsers that are killed want the machine to themselves.
+    { name: 'kills', testMatch: 'kill.spec.ts', dependencies: ['journeys'] },
+  ],
   webServer: {
     command: 'npx tsx server/main.ts',
     url: `http://127.0.0.1:${port}/`,

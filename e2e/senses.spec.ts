@@ -214,6 +214,24 @@ test('in forced colours the drawing, the marks and what is chosen can be told', 
   );
 });
 
+test('a handle that passes another keeps the focus, and the pointer that pulls it', async ({
+  page,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const crest = slider(page, 'Crest of Bell siphon');
+  await crest.focus();
+  for (let i = 0; i < 14; i++) await crest.press('ArrowUp');
+  await expect(crest).toHaveAttribute('aria-valuetext', '305 mm');
+  await expect(crest).toBeFocused();
+  await pull(page, crest, 60);
+  const low = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
+  expect(low).toBeLessThan(200);
+  await pull(page, crest, -60);
+  const high = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
+  expect(high).toBeGreaterThan(low + 80);
+  await expect(crest).toBeFocused();
+});
+
 test('finely with Alt, coarsely with Shift; bells go from one stock size to the next', async ({
   page,
 }) => {

@@ -6,6 +6,6 @@ process.chdir(root);
 process.env.KILL_RUNS ??= '100';
 const failed =
   run(bin('vite'), ['build', '--logLevel', 'warn']) +
-  run(bin('playwright'), ['test', 'e2e/kill.spec.ts', '--reporter=line']) +
+  run(bin('playwright'), ['test', '--project=kills', '--no-deps', '--reporter=line']) +
   run(process.execPath, ['scripts/bench.mjs']);
 process.exit(failed === 0 ? 0 : 1);

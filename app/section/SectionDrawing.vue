@@ -15,8 +15,8 @@ import SectionLine from './SectionLine.vue';
 import SectionRuler from './SectionRuler.vue';
 import SectionVessel from './SectionVessel.vue';
 import { useFrame } from './frame';
-import { handlesOf, spread, type Handle } from './handles';
-import { halfWidthAt, sceneOf, type Placed } from './scene';
+import { handlesOf, sharedHandles, spread, type Handle } from './handles';
+import { halfWidthAt, sceneOf, shared, type Placed, type Scene } from './scene';
 import { streamsOf } from './streams';
 
 /** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
@@ -45,7 +45,7 @@ const place = useElementSize(frame, { width: 640, height: 480 });
 const width = computed(() => props.paper?.width ?? place.width.value);
 const height = computed(() => props.paper?.height ?? place.height.value);
 const live = computed(() => props.stage !== undefined);
-const scene = computed(() => sceneOf(props.system));
+const scene = computed<Scene>((before) => shared(before ?? null, sceneOf(props.system)));
 const { compact, margin, extent, scale, ground, X, Y, poly, hold, letGo } = useFrame(
   scene,
   width,
@@ -91,18 +91,28 @@ const fullFrom = (id: string) => {
 const lineFlow = (id: string) =>
   (props.flows[id] ?? 0) > 1e-7 ? 1 : (props.flows[`${id}-back`] ?? 0) > 1e-7 ? -1 : 0;
 
-const handles = computed<Handle[]>(() =>
-  props.stage ? handlesOf(props.system, props.assessment, scene.value, props.stage) : [],
+const handles = computed<Handle[]>((before) =>
+  props.stage
+    ? sharedHandles(
+        before ?? [],
+        handlesOf(props.system, props.assessment, scene.value, props.stage),
+      )
+    : [],
 );
 const tagGap = computed(() => (compact.value ? 36 : 30));
-const tagY = computed(() =>
-  spread(
-    handles.value.map((h) => Y(h.z)),
+/** Tags stand in the order of what they measure, whatever their order in the page. */
+const tagY = computed(() => {
+  const down = handles.value.map((h, i) => ({ i, y: Y(h.z) })).sort((a, b) => a.y - b.y);
+  const ys = spread(
+    down.map((d) => d.y),
     tagGap.value,
     16,
     height.value - 16,
-  ),
-);
+  );
+  const out: number[] = [];
+  down.forEach((d, k) => (out[d.i] = ys[k]!));
+  return out;
+});
 const tagX = computed(() => width.value - margin.value.right + 8);
 const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12));
 

@@ -1,6 +1,6 @@
 import type { Assessment } from '../../core/network';
 import type { QuantityKind } from '../../core/quantity';
-import { fieldAt, rangeOf, readAt, type SystemDocument } from '../../core/system';
+import { fieldAt, rangeOf, readAt, type SystemDocument, type Vessel } from '../../core/system';
 import { levelAt, volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../router';
 import type { Scene } from './scene';
@@ -23,12 +23,15 @@ export interface Handle {
   z: number;
   /** Value for a height above the ground. */
   valueAt: (z: number) => number;
+  /** The vessel whose floor that height is counted from. */
+  part: Vessel;
 }
 
 /** Handles of a stage, from the top down. */
 export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage: Stage): Handle[] {
   const out: Handle[] = [];
   const add = (
+    part: Vessel,
     at: string,
     word: string,
     name: string,
@@ -52,6 +55,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       x,
       z,
       valueAt,
+      part,
     });
   };
   for (const p of scene.vessels) {
@@ -60,6 +64,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     const many = v.role === 'bed' ? 'bed' : v.role;
     if (stage === 'vessels') {
       add(
+        v,
         `vessels.${v.id}.shape.height`,
         `${many} rim`,
         `Rim of ${v.name}`,
@@ -69,6 +74,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       );
       if (v.media)
         add(
+          v,
           `vessels.${v.id}.media.top`,
           'stones',
           `Top of the media in ${v.name}`,
@@ -79,6 +85,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       if (v.role !== 'bed') {
         const room = a.net.vessels[i]!.room;
         add(
+          v,
           `vessels.${v.id}.fill`,
           'water',
           `Water at rest in ${v.name}`,
@@ -90,6 +97,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     }
     if (stage === 'vessels' || (stage === 'lift' && v.role === 'bed')) {
       add(
+        v,
         `vessels.${v.id}.floor`,
         `${many} at`,
         `${v.name}, height above the ground`,
@@ -100,6 +108,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     }
     if (stage === 'drain' && v.media) {
       add(
+        v,
         `vessels.${v.id}.media.top`,
         'stones',
         `Top of the media in ${v.name}`,
@@ -114,6 +123,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       const from = s.vessels.find((v) => v.id === l.path.from)!;
       const to = s.vessels.find((v) => v.id === l.path.to)!;
       add(
+        to,
         `paths.${l.path.id}.end`,
         'end',
         `End of ${l.path.name}`,
@@ -123,6 +133,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       );
       if (l.path.peak)
         add(
+          to,
           `paths.${l.path.id}.peak.height`,
           'peak',
           `Peak of ${l.path.name}`,
@@ -131,6 +142,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
           (z) => z - to.floor,
         );
       add(
+        from,
         `paths.${l.path.id}.pump.intake`,
         'intake',
         `Pump’s intake in ${from.name}`,
@@ -142,10 +154,12 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
   }
   if (stage === 'drain') {
     for (const d of scene.drains) {
+      const bed = s.vessels.find((v) => v.id === d.path.from)!;
       const many = scene.drains.filter((x) => x.path.from === d.path.from).length > 1;
       const word =
         d.path.kind === 'bell-siphon' || !many || d === scene.drains[0] ? 'crest' : 'spare';
       add(
+        bed,
         `paths.${d.path.id}.crest`,
         word,
         `Crest of ${d.path.name}`,
@@ -155,6 +169,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
       );
       if (d.path.kind === 'bell-siphon') {
         add(
+          bed,
           `paths.${d.path.id}.breakHeight`,
           'break',
           `Break height of ${d.path.name}`,
@@ -166,6 +181,33 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     }
   }
   return out.sort((p, q) => q.z - p.z);
+}
+
+/**
+ * Handles of which each that says and stands the same is the very object that it was. They keep their
+ * order while they are the same ones: a handle that is moved past another in the page would lose the
+ * focus and the pointer that hold it.
+ */
+export function sharedHandles(before: readonly Handle[], now: readonly Handle[]): Handle[] {
+  const known = new Map(before.map((h) => [h.at, h]));
+  const stay = before.length === now.length && now.every((h) => known.has(h.at));
+  const order = new Map(before.map((h, i) => [h.at, i]));
+  const list = stay ? [...now].sort((p, q) => order.get(p.at)! - order.get(q.at)!) : now;
+  return list.map((h) => {
+    const q = known.get(h.at);
+    const same =
+      q &&
+      q.value === h.value &&
+      q.x === h.x &&
+      q.z === h.z &&
+      q.min === h.min &&
+      q.max === h.max &&
+      q.name === h.name &&
+      q.word === h.word &&
+      // What a height means hangs on where the part stands; for water, on its vessel's shape.
+      q.part === h.part;
+    return same ? q : h;
+  });
 }
 
 /** A value brought into a handle's range and onto its step. */

@@ -197,3 +197,31 @@ export function sceneOf(s: SystemDocument): Scene {
     ),
   };
 }
+
+const samePoints = (a: readonly Point[], b: readonly Point[]) =>
+  a.length === b.length && a.every((p, i) => p.x === b[i]!.x && p.z === b[i]!.z);
+
+/**
+ * A scene in which every part that stands as it did before is the very object that it was, so that it
+ * need not be drawn anew while something else is pulled.
+ */
+export function shared(before: Scene | null, now: Scene): Scene {
+  if (!before) return now;
+  return {
+    ...now,
+    vessels: now.vessels.map((p, i) => {
+      const q = before.vessels[i];
+      return q && q.vessel === p.vessel && q.left === p.left && q.right === p.right ? q : p;
+    }),
+    lines: now.lines.map((l, i) => {
+      const q = before.lines[i];
+      return q && q.path === l.path && samePoints(q.points, l.points) ? q : l;
+    }),
+    drains: now.drains.map((d, i) => {
+      const q = before.drains[i];
+      return q && q.path === d.path && q.floor === d.floor && samePoints(q.points, d.points)
+        ? q
+        : d;
+    }),
+  };
+}

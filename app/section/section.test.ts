@@ -4,9 +4,9 @@ import { assess } from '../../core/network';
 import { anySystem } from '../../core/test/systems';
 import { applyEdits } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
-import { handlesOf, snapped, spread } from './handles';
+import { handlesOf, sharedHandles, snapped, spread } from './handles';
 import { PX_PER_MM, paperSize } from './paper';
-import { halfWidthAt, sceneOf } from './scene';
+import { halfWidthAt, sceneOf, shared } from './scene';
 
 describe('the drawing', () => {
   it('stands to scale: sizes and heights are those of the document', () => {
@@ -170,5 +170,31 @@ describe('handles', () => {
       { numRuns: 60 },
     );
     expect(paperSize(bedOverTank('a', 'A'), 186, 104).scale).toBe(15);
+  });
+
+  it('what did not change stays the same object, and what did is new', () => {
+    const a = bedOverTank('a', 'A');
+    const b = applyEdits(a, [{ at: 'paths.siphon.crest', to: 0.2 }]);
+    const before = sceneOf(a);
+    const now = shared(before, sceneOf(b));
+    expect(now.vessels[0]).toBe(before.vessels[0]);
+    expect(now.lines[0]).toBe(before.lines[0]);
+    expect(now.drains[0]).not.toBe(before.drains[0]);
+    expect(now.drains[1]).toBe(before.drains[1]);
+    expect(now).toEqual(sceneOf(b));
+
+    const first = handlesOf(a, assess(a), before, 'drain');
+    const next = sharedHandles(first, handlesOf(b, assess(b), now, 'drain'));
+    const at = (list: typeof first, place: string) => list.find((h) => h.at === place)!;
+    expect(at(next, 'paths.spare.crest')).toBe(at(first, 'paths.spare.crest'));
+    expect(at(next, 'paths.siphon.crest').value).toBe(0.2);
+    // A crest that is pulled past the stones keeps its place in the page.
+    const over = applyEdits(a, [{ at: 'paths.siphon.crest', to: 0.3 }]);
+    const passed = sharedHandles(first, handlesOf(over, assess(over), sceneOf(over), 'drain'));
+    expect(passed.map((h) => h.at)).toEqual(first.map((h) => h.at));
+    // A bed that stands lower gives every height in it another meaning.
+    const low = applyEdits(a, [{ at: 'vessels.bed.floor', to: 0.8 }]);
+    const moved = sharedHandles(first, handlesOf(low, assess(low), sceneOf(low), 'drain'));
+    expect(at(moved, 'paths.spare.crest').valueAt(1.06)).toBeCloseTo(0.26, 9);
   });
 });

@@ -119,7 +119,7 @@ export function combine(
 function atOnce(change: (drafts: IDBObjectStore) => void): void {
   try {
     const open = database.backendDB();
-    const transaction = open.transaction('drafts', 'readwrite');
+    const transaction = open.transaction('drafts', 'readwrite', { durability: 'strict' });
     change(transaction.objectStore('drafts'));
     transaction.commit();
   } catch {

@@ -18,6 +18,8 @@ import { hearOthers, tellOthers } from '../storage/channel';
 import { combine, store, type StoredSystem } from '../storage/db';
 
 const LONGEST_HISTORY = 200;
+/** Pause between two writings of a row while edits come fast, ms. */
+const BREATH = 120;
 /** Nudges of one place within this time are one step of the history, ms. */
 const ONE_NUDGE = 900;
 
@@ -61,6 +63,8 @@ export const useSystem = defineStore('system', () => {
   let pending: Job | null = null;
   let drafted = 0;
   let writing: Promise<void> | null = null;
+  let hurry = false;
+  let goOn: () => void = () => undefined;
 
   let lastGood: Assessment | null = null;
   const assessment = computed<Assessment | null>(() => {
@@ -157,11 +161,24 @@ export const useSystem = defineStore('system', () => {
       const job = pending;
       pending = null;
       await write(job);
+      if (pending && !hurry) await breathe();
     }
     writing = null;
+    hurry = false;
   }
-  /** The answer comes when everything is written. */
-  const flush = (): Promise<void> => writing ?? Promise.resolve();
+  /** Between two rows of a run of edits; each has its draft already, and those should not have to queue. */
+  const breathe = () =>
+    new Promise<void>((resolve) => {
+      goOn = resolve;
+      setTimeout(resolve, BREATH);
+    });
+  /** The answer comes when everything is written, without pausing for breath. */
+  function flush(): Promise<void> {
+    if (!writing) return Promise.resolve();
+    hurry = true;
+    goOn();
+    return writing;
+  }
 
   /** Looks whether another window wrote, or the row is gone; what is new is taken over. */
   async function look() {
