@@ -166,7 +166,12 @@ export function sceneOf(s: SystemDocument): Scene {
     const reach = Math.min(to.right - 0.1, from.right - 0.1);
     const over = reach > from.left + 0.15 ? Math.min(wanted, reach - n * 0.2) : wanted;
     // A pipe through a round or tapering floor stands where there is a floor.
-    const half = 0.8 * halfWidthAt(from, Math.min(0.1, 0.3 * from.vessel.shape.height));
+    const half =
+      0.8 *
+      Math.min(
+        halfWidthAt(from, Math.min(0.1, 0.3 * from.vessel.shape.height)),
+        halfWidthAt(from, path.crest),
+      );
     const dx = Math.min(from.centre + half, Math.max(from.centre - half, over));
     const floor = from.vessel.floor;
     const outlet = { x: dx, z: floor - path.drop };
