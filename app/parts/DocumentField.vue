@@ -23,8 +23,9 @@ const value = computed(() => {
   return typeof v === 'number' ? v : null;
 });
 // Two numbers, not a pair: the field is drawn anew only where one of them changes.
-const least = computed(() => (system.document ? rangeOf(system.document, props.at).min : 0));
-const most = computed(() => (system.document ? rangeOf(system.document, props.at).max : 0));
+const range = computed(() => system.document && rangeOf(system.document, props.at));
+const least = computed(() => range.value?.min ?? 0);
+const most = computed(() => range.value?.max ?? 0);
 const stops = computed(() => stockSizes(props.at));
 /** The stock size that it is, or what the field means. */
 const hint = computed(() => {

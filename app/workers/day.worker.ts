@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { assess } from '../../core/network';
+import { assess, type Assessment } from '../../core/network';
 import { simulate, type DayTrace } from '../../core/day';
 import {
   fixesFor,
@@ -8,17 +8,16 @@ import {
   keyOf,
   summarise,
   type DaySummary,
-  type Finding,
   type Fix,
   type Level,
 } from '../../core/findings';
-import type { SystemDocument } from '../../core/system';
+import { same, type SystemDocument } from '../../core/system';
 
 /** Number of the newest request; work on an older one is given up between its parts. */
 let newest = 0;
 
-/** The system whose day was worked out last, and what was found: fixes are asked for next. */
-let last: { system: string; findings: Finding[] } | null = null;
+/** The day worked out last: fixes for it are asked for next, unless another edit comes. */
+let last: { system: SystemDocument; a: Assessment; day: DaySummary } | null = null;
 
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
@@ -30,7 +29,7 @@ const api = {
     const a = assess(system);
     const trace = simulate(a.net);
     const day = summarise(a, trace);
-    last = { system: JSON.stringify(system), findings: judge(system, day, a) };
+    last = { system, a, day };
     const took = performance.now() - from;
     return transfer({ trace, day, took }, [
       trace.times.buffer,
@@ -49,7 +48,9 @@ const api = {
   async fixes(request: number, system: SystemDocument): Promise<Record<string, Fix[]> | null> {
     newest = Math.max(newest, request);
     const findings =
-      last?.system === JSON.stringify(system) ? last.findings : judgeWhole(system).findings;
+      last && same(last.system, system)
+        ? judge(system, last.day, last.a)
+        : judgeWhole(system).findings;
     const out: Record<string, Fix[]> = {};
     for (const f of findings) {
       if (f.level === 'fine') break;
