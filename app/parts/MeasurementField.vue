@@ -16,7 +16,13 @@ const props = defineProps<{
 }>();
 const system = useSystem();
 const settings = useSettings();
-const KEY = { flow: 'flow', 'starting-flow': 'flow', 'fill-time': 'time', bore: 'bore' } as const;
+const KEY = {
+  flow: 'flow',
+  'starting-flow': 'flow',
+  'fill-time': 'time',
+  'drain-time': 'time',
+  bore: 'bore',
+} as const;
 const field = computed(() => FIELDS[`measurements.*.${KEY[props.measure]}`]!);
 const found = computed(() =>
   system.document ? measured(system.document, props.measure, props.on) : undefined,
@@ -32,7 +38,10 @@ function set(to: number | null) {
       system.commit([{ at: `measurements.${id}`, to: undefined }], `${props.label} taken back`);
     return;
   }
-  const on = props.measure === 'fill-time' ? { vessel: props.on } : { path: props.on };
+  const on =
+    props.measure === 'fill-time' || props.measure === 'drain-time'
+      ? { vessel: props.on }
+      : { path: props.on };
   system.commit(
     [
       {

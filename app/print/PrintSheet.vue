@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { PIPES, mediumById, pipeById, timerById } from '../../core/catalogue';
 import { remindersOf } from '../../core/findings/reminders';
 import { format, formatClock, tell, type QuantityKind } from '../../core/quantity';
-import { controlOf, pumpedLines } from '../../core/system';
+import { controlOf, isDrain, pumpedLines } from '../../core/system';
 import { grossVolume } from '../../core/water/vessel';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -62,7 +62,7 @@ const lines = computed(() =>
 );
 const drains = computed(() =>
   doc.value.paths.flatMap((p) => {
-    if (p.kind === 'pumped-line') return [];
+    if (!isDrain(p)) return [];
     const size = PIPES.find((x) => x.id === p.pipe)?.name ?? f(p.bore, 'bore');
     const w = a.value.siphons.find((s) => s.id === p.id);
     const window = w

@@ -16,10 +16,15 @@ const props = defineProps<{
 }>();
 
 const siphon = computed(() => (props.drain.path.kind === 'bell-siphon' ? props.drain.path : null));
+const loop = computed(() => (props.drain.path.kind === 'loop-siphon' ? props.drain.path : null));
 const cx = computed(() => props.x(props.drain.x));
 const at = (h: number) => props.y(props.drain.floor + h);
 const bore = computed(() => Math.max(5, props.drain.path.bore * props.scale));
-const mouth = computed(() => Math.max(bore.value, props.drain.path.mouth * props.scale));
+const mouth = computed(() =>
+  'mouth' in props.drain.path
+    ? Math.max(bore.value, props.drain.path.mouth * props.scale)
+    : bore.value,
+);
 const bell = computed(() =>
   siphon.value ? Math.max(mouth.value + 7, siphon.value.bellBore * props.scale) : 0,
 );
@@ -39,8 +44,17 @@ const tail = computed(() =>
     .map((p) => `${props.x(p.x)},${props.y(p.z)}`)
     .join(' '),
 );
-const tube = computed(
-  () => `${cx.value},${crest.value + flare.value} ${cx.value},${at(0)} ${tail.value}`,
+const tube = computed(() => {
+  if (!loop.value)
+    return `${cx.value},${crest.value + flare.value} ${cx.value},${at(0)} ${tail.value}`;
+  // Up from its inlet, over the top, and down beside it.
+  const leg = Math.max(2.5 * bore.value, 0.05 * props.scale);
+  const top = crest.value - bore.value / 2;
+  return `${cx.value - leg},${at(loop.value.breakHeight)} ${cx.value - leg},${top} ${cx.value},${top} ${cx.value},${at(0)} ${tail.value}`;
+});
+/** The sleeve around a pipe that draws from the floor. */
+const sleeve = computed(() =>
+  props.drain.path.kind === 'standpipe' && props.drain.path.fromBottom ? bore.value + 16 : 0,
 );
 </script>
 
@@ -68,7 +82,7 @@ const tube = computed(
       />
     </template>
     <rect
-      v-else
+      v-else-if="!loop"
       :x="cx - bore / 2 - 4"
       :y="mediaTop"
       :width="bore + 8"
@@ -87,6 +101,12 @@ const tube = computed(
     <polyline class="bore" :class="{ full: running }" :points="tube" :stroke-width="bore" />
     <polyline v-if="flows && !running" class="trickle" :points="tube" :stroke-width="bore * 0.35" />
     <path
+      v-if="sleeve"
+      class="sleeve"
+      :d="`M${cx - sleeve / 2} ${at(0.03)}V${crest - 14}M${cx + sleeve / 2} ${at(0.03)}V${crest - 14}`"
+    />
+    <path
+      v-if="!loop"
       class="mouth"
       :class="{ full: running }"
       :d="`M${cx - bore / 2} ${crest + flare}L${cx - mouth / 2} ${crest}H${cx + mouth / 2}L${cx + bore / 2} ${crest + flare}`"
@@ -144,6 +164,10 @@ const tube = computed(
 }
 .mouth.full {
   fill: var(--water);
+}
+.sleeve {
+  stroke: var(--text);
+  stroke-width: 2;
 }
 .bell {
   fill: none;

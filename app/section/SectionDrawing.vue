@@ -14,9 +14,10 @@ import SectionLife from './SectionLife.vue';
 import SectionLine from './SectionLine.vue';
 import SectionRuler from './SectionRuler.vue';
 import SectionVessel from './SectionVessel.vue';
+import SectionWay from './SectionWay.vue';
 import { useFrame } from './frame';
 import { handlesOf, sharedHandles, spread, type Handle } from './handles';
-import { halfWidthAt, sceneOf, shared, type Placed, type Scene } from './scene';
+import { halfWidthAt, sceneOf, shared, type Placed, type PlacedLine, type Scene } from './scene';
 import { streamsOf } from './streams';
 
 /** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
@@ -81,6 +82,11 @@ const grounds = computed(() => {
   return out;
 });
 
+/** Every vessel that is drawn: of those that stand side by side each one. */
+const cells = computed(() =>
+  scene.value.vessels.flatMap((p) => p.cells.map((centre) => ({ p, centre }))),
+);
+
 const streams = computed(() => streamsOf(scene.value, props.flows, levelOf, X, Y));
 
 /** A siphon runs full when it takes about what it takes at its break, or more. */
@@ -88,8 +94,11 @@ const fullFrom = (id: string) => {
   const w = props.assessment.siphons.find((s) => s.id === id);
   return w ? 0.9 * w.flowAtBreak : null;
 };
-const lineFlow = (id: string) =>
-  (props.flows[id] ?? 0) > 1e-7 ? 1 : (props.flows[`${id}-back`] ?? 0) > 1e-7 ? -1 : 0;
+const lineFlow = (l: PlacedLine) => {
+  const ids = [l.path.id, ...l.branches.map((b) => b.id)];
+  if (ids.some((id) => (props.flows[id] ?? 0) > 1e-7)) return 1;
+  return ids.some((id) => (props.flows[`${id}-back`] ?? 0) > 1e-7) ? -1 : 0;
+};
 
 const handles = computed<Handle[]>((before) =>
   props.stage
@@ -219,8 +228,9 @@ defineExpose({ scale });
         />
 
         <SectionVessel
-          v-for="p in scene.vessels"
-          :key="p.vessel.id"
+          v-for="{ p, centre } in cells"
+          :key="`${p.vessel.id}${centre}`"
+          :centre="centre"
           part="inside"
           :placed="p"
           :level="levelOf(p)"
@@ -257,9 +267,20 @@ defineExpose({ scale });
           :key="l.path.id"
           :line="l"
           :points="poly(l.points)"
-          :way="lineFlow(l.path.id)"
+          :branches="l.branches.map((b) => poly(b.points))"
+          :way="lineFlow(l)"
           :scale="scale"
           :small="small"
+          :x="X"
+          :y="Y"
+        />
+
+        <SectionWay
+          v-for="w in scene.ways"
+          :key="w.path.id"
+          :way="w"
+          :flow="flows[w.path.id] ?? 0"
+          :scale="scale"
           :x="X"
           :y="Y"
         />
@@ -278,8 +299,9 @@ defineExpose({ scale });
         />
 
         <SectionVessel
-          v-for="p in scene.vessels"
-          :key="p.vessel.id"
+          v-for="{ p, centre } in cells"
+          :key="`${p.vessel.id}${centre}`"
+          :centre="centre"
           part="walls"
           :placed="p"
           :level="0"

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Assessment } from '../../core/network';
 import { format, type QuantityKind } from '../../core/quantity';
-import type { SystemDocument } from '../../core/system';
+import { isStore, type SystemDocument } from '../../core/system';
 import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
@@ -25,21 +25,36 @@ const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 
 /** Name and present content of each vessel. */
-const names = computed(() =>
-  props.scene.vessels.map((p) => {
+const names = computed(() => {
+  const all = props.scene.vessels.map((p) => {
     const level = props.levels[p.vessel.id] ?? 0;
     const i = props.system.vessels.indexOf(p.vessel);
     const { volume } = props.assessment.accounts.rest[i]!;
     return {
       id: p.vessel.id,
-      x: props.x(p.left) + (p.vessel.role === 'bed' ? 22 : 52),
-      y: p.vessel.role === 'bed' ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
+      x: props.x(p.left) + (isStore(p.vessel) ? 52 : 4),
+      y: !isStore(p.vessel) ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
+      width: 0,
       name: p.vessel.name,
-      text:
-        p.vessel.role === 'bed' ? f(level, 'length') + ' deep' : f(volume, 'volume') + ' at rest',
+      text: isStore(p.vessel) ? f(volume, 'volume') + ' at rest' : f(level, 'length') + ' deep',
     };
-  }),
-);
+  });
+  // A name that would run into the one beside it stands a line lower.
+  const out: typeof all = [];
+  for (const n of [...all].sort((a, b) => a.x - b.x)) {
+    let { y } = n;
+    const width = (props.compact ? n.name.length : n.name.length + n.text.length + 1) * 6.6;
+    for (let turn = 0; turn < 4; turn++) {
+      const hit = out.find(
+        (o) => Math.abs(o.y - y) < 13 && n.x < o.x + o.width && o.x < n.x + width,
+      );
+      if (!hit) break;
+      y = hit.y + 14;
+    }
+    out.push({ ...n, y, width });
+  }
+  return out;
+});
 
 /** The working of each of the accounts’ lines. */
 const ACCOUNT = { rest: 'at-rest', deep: 'deepest', cut: 'after-cut' } as const;
@@ -71,9 +86,10 @@ const lines = computed(() => {
         working: `${ACCOUNT[key]}/${p.vessel.id}`,
       });
     const short = props.compact;
-    if (p.vessel.role === 'bed')
+    if (!isStore(p.vessel)) {
+      if (p.vessel.role === 'felt' || p.vessel.role === 'channel') return;
       add('deep', deepest[i]!.level, short ? 'flood' : 'deepest flood', 'deep');
-    else {
+    } else {
       add('rest', rest[i]!.level, 'at rest', 'rest');
       add('cut', afterPowerCut[i]!.level, short ? 'after a cut' : 'after a power cut', 'cut');
       add('deep', deepest[i]!.level, 'beds full', 'deep');
@@ -119,7 +135,7 @@ const floods = computed(() => {
   if (props.stage !== 'drain') return [];
   return props.scene.vessels.flatMap((p) => {
     const b = props.assessment.beds.find((x) => x.id === p.vessel.id);
-    if (!b || b.inflow <= 0) return [];
+    if (!b || b.inflow <= 0 || !b.floods) return [];
     const top = p.vessel.media?.top;
     const z = p.vessel.floor + b.highest;
     return [

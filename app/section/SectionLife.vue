@@ -33,18 +33,53 @@ const fish = computed(() =>
   }),
 );
 
+/** Height above the ground at which plants stand in a vessel; nothing where none do. */
+function rootsAt(p: Placed): number | null {
+  const v = p.vessel;
+  if (v.media) return v.floor + v.media.top;
+  if (v.pots) return v.floor + v.pots.height;
+  if (v.role === 'raft') return v.floor + props.levelOf(p) + 0.01;
+  return v.role === 'channel' ? v.floor + v.shape.height : null;
+}
+
+/** Sprigs that hang from felt, row by row. */
+const onWall = computed(() =>
+  props.scene.vessels.flatMap((p) => {
+    if (p.vessel.role !== 'felt') return [];
+    const across = Math.max(2, Math.floor((2 * p.widest) / 0.22));
+    const rows = Math.max(2, Math.floor(p.vessel.shape.height / 0.24));
+    return Array.from({ length: across * rows }, (_, i) => ({
+      key: `${p.vessel.id}${i}`,
+      x: props.x(
+        p.left +
+          ((i % across) + 0.5 + 0.25 * (Math.floor(i / across) % 2)) *
+            ((2 * p.widest) / (across + 0.3)),
+      ),
+      y: props.y(p.vessel.floor + ((Math.floor(i / across) + 0.4) * p.vessel.shape.height) / rows),
+      size: (0.085 + 0.02 * ((i * 7) % 3)) * props.scale,
+    }));
+  }),
+);
+
 const sprigs = computed(() =>
   props.scene.vessels.flatMap((p) => {
-    const media = p.vessel.media;
-    if (!media) return [];
-    const n = Math.max(2, Math.floor((p.right - p.left - 0.24) / 0.16));
+    const z = rootsAt(p);
+    if (z === null) return [];
+    const n = Math.max(1, Math.floor((p.right - p.left - 0.24) / 0.16));
     const drains = props.scene.drains.filter((d) => d.path.from === p.vessel.id).map((d) => d.x);
-    return Array.from({ length: n }, (_, i) => p.left + 0.16 + (i * (p.right - p.left - 0.24)) / n)
+    const inset = n > 1 ? 0.16 : p.widest;
+    return p.cells
+      .flatMap((c) =>
+        Array.from(
+          { length: n },
+          (_, i) => c - p.widest + inset + (i * (p.right - p.left - 0.24)) / n,
+        ),
+      )
       .filter((x) => drains.every((d) => Math.abs(d - x) > 0.09))
       .map((x, i) => ({
         key: `${p.vessel.id}${i}`,
         x: props.x(x),
-        y: props.y(p.vessel.floor + media.top),
+        y: props.y(z),
         size: (0.075 + 0.02 * ((i * 7) % 3)) * props.scale,
       }));
   }),
@@ -62,7 +97,7 @@ const sprigs = computed(() =>
     <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
   </g>
   <g
-    v-for="sp in sprigs"
+    v-for="sp in [...sprigs, ...onWall]"
     :key="sp.key"
     class="sprig"
     :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"

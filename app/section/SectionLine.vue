@@ -5,6 +5,8 @@ import type { PlacedLine } from './scene';
 const props = defineProps<{
   line: PlacedLine;
   points: string;
+  /** Further deliveries from their tees. */
+  branches: readonly string[];
   /** 1 up, −1 back down, 0 still. */
   way: number;
   scale: number;
@@ -14,13 +16,65 @@ const props = defineProps<{
   y: (z: number) => number;
 }>();
 const bore = () => Math.max(4, props.line.path.bore * props.scale);
+/** Taps with their handles: along the pipe is open, across it is shut. */
+const taps = () => {
+  const at = (p: { x: number; z: number }, z: number, open: number | null) =>
+    open === null
+      ? []
+      : [{ x: props.x(p.x), y: (props.y(p.z) + props.y(z)) / 2, turn: (open * Math.PI) / 2 }];
+  const { path, points, end, bottomFed, branches } = props.line;
+  const turn = points[1]!.z;
+  const own = bottomFed && !branches.length ? points[0]! : end;
+  return [
+    ...at(own, turn, path.valve),
+    ...branches.flatMap((b, i) => at(b.end, turn, path.branches[i]?.valve ?? null)),
+  ];
+};
 </script>
 
 <template>
   <g>
-    <polyline class="pipe" :points="points" :stroke-width="bore() + 3" />
-    <polyline class="bore" :class="{ full: way !== 0 }" :points="points" :stroke-width="bore()" />
-    <polyline v-if="way !== 0" class="moving" :class="{ back: way < 0 }" :points="points" />
+    <polyline
+      v-for="(p, i) in [points, ...branches]"
+      :key="`p${i}`"
+      class="pipe"
+      :points="p"
+      :stroke-width="bore() + 3"
+    />
+    <polyline
+      v-for="(p, i) in [points, ...branches]"
+      :key="`b${i}`"
+      class="bore"
+      :class="{ full: way !== 0 }"
+      :points="p"
+      :stroke-width="bore()"
+    />
+    <template v-if="way !== 0">
+      <polyline
+        v-for="(p, i) in [points, ...branches]"
+        :key="`m${i}`"
+        class="moving"
+        :class="{ back: way < 0 }"
+        :points="p"
+      />
+    </template>
+    <g v-for="(t, i) in taps()" :key="`t${i}`" class="tap" :transform="`translate(${t.x} ${t.y})`">
+      <path d="M-6-5v10l12-10v10z" />
+      <line x1="0" y1="0" :x2="9 * Math.cos(t.turn)" :y2="-9 * Math.sin(t.turn)" />
+    </g>
+    <g
+      v-if="line.path.filter"
+      class="filter"
+      :transform="`translate(${(x(line.points[1]!.x) + x(line.points[2]!.x)) / 2} ${y(line.points[1]!.z)})`"
+    >
+      <rect x="-14" y="-11" width="28" height="22" rx="3" />
+      <path d="M-7-11v22M0-11v22M7-11v22" />
+    </g>
+    <path
+      v-if="line.path.venturi"
+      class="venturi"
+      :d="`M${x(line.end.x) - bore() / 2 - 3} ${y(line.end.z) + 16}l${bore() / 2 + 1} -7l${-bore() / 2 - 1} -7M${x(line.end.x) + bore() / 2 + 3} ${y(line.end.z) + 16}l${-bore() / 2 - 1} -7l${bore() / 2 + 1} -7`"
+    />
     <path
       v-if="line.path.peak?.vented"
       class="vent"
@@ -68,6 +122,31 @@ const bore = () => Math.max(4, props.line.path.bore * props.scale);
   to {
     stroke-dashoffset: -14;
   }
+}
+.tap path {
+  fill: var(--sheet);
+  stroke: var(--text);
+  stroke-width: 1.4;
+  stroke-linejoin: round;
+}
+.tap line {
+  stroke: var(--clay);
+  stroke-width: 2.4;
+  stroke-linecap: round;
+}
+.filter rect {
+  fill: var(--sheet);
+  stroke: var(--text);
+  stroke-width: 1.6;
+}
+.filter path {
+  stroke: var(--quiet);
+  stroke-dasharray: 2 2;
+}
+.venturi {
+  fill: none;
+  stroke: var(--clay);
+  stroke-width: 2;
 }
 .pump path {
   fill: var(--text);

@@ -5,6 +5,8 @@ import { outline, type Placed, type Point } from './scene';
 /** One vessel: its inside with water, stones in their layers, pots; what it stands on. */
 const props = defineProps<{
   placed: Placed;
+  /** Centre of the one that is drawn: several may stand side by side. */
+  centre: number;
   level: number;
   scale: number;
   ground: number;
@@ -17,17 +19,22 @@ const props = defineProps<{
 }>();
 
 const vessel = computed(() => props.placed.vessel);
+const felt = computed(() => vessel.value.role === 'felt');
+/** Felt shows no level: it darkens with what it holds. */
+const wetness = computed(() =>
+  Math.min(1, Math.max(0, props.level / (0.8 * vessel.value.shape.height))),
+);
 const poly = (points: readonly Point[]) =>
   points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' ');
 /** Polygon of the inside between two heights above the floor. */
 const between = (from: number, to: number) => {
-  const right = outline(props.placed, from, to);
-  const c = props.placed.centre;
+  const right = outline(props.placed, from, to, props.centre);
+  const c = props.centre;
   return poly([...right.map((p) => ({ x: 2 * c - p.x, z: p.z })), ...right.reverse()]);
 };
 const walls = computed(() => {
-  const right = outline(props.placed, 0, vessel.value.shape.height);
-  const c = props.placed.centre;
+  const right = outline(props.placed, 0, vessel.value.shape.height, props.centre);
+  const c = props.centre;
   return poly([...[...right].reverse().map((p) => ({ x: 2 * c - p.x, z: p.z })), ...right]);
 });
 const layers = computed(() => {
@@ -47,8 +54,8 @@ const legs = computed(() => {
   // A round bottom lies in a cradle that is narrower than it.
   const half = Math.max(props.placed.bottom, 0.6 * props.placed.widest);
   return {
-    x1: props.x(props.placed.centre - half + 0.02),
-    x2: props.x(props.placed.centre + half - 0.02),
+    x1: props.x(props.centre - half + 0.02),
+    x2: props.x(props.centre + half - 0.02),
     y: props.y(z),
   };
 });
@@ -60,13 +67,13 @@ const pots = computed(() => {
   const n = Math.max(1, Math.min(p.count, Math.floor(wide / (p.diameter * 1.05))));
   return Array.from({ length: n }, (_, i) => ({
     key: i,
-    x: props.x(props.placed.centre - wide / 2 + ((i + 0.5) * wide) / n - p.diameter / 2),
+    x: props.x(props.centre - wide / 2 + ((i + 0.5) * wide) / n - p.diameter / 2),
     y: props.y(vessel.value.floor + p.height),
     w: p.diameter * props.scale,
     h: p.height * props.scale,
   }));
 });
-const half = computed(() => outline(props.placed, props.level, props.level)[0]!.x);
+const half = computed(() => outline(props.placed, props.level, props.level, props.centre)[0]!.x);
 </script>
 
 <template>
@@ -77,7 +84,13 @@ const half = computed(() => outline(props.placed, props.level, props.level)[0]!.
       <rect :x="legs.x1 - 8" :y="legs.y + 1" :width="legs.x2 - legs.x1 + 16" height="6" />
     </g>
     <polygon class="hollow" :points="between(0, vessel.shape.height)" />
-    <polygon v-if="!vessel.media" class="water" :points="between(0, level)" />
+    <polygon
+      v-if="felt"
+      class="felt"
+      :points="between(0, vessel.shape.height)"
+      :style="{ fillOpacity: 0.12 + 0.6 * wetness }"
+    />
+    <polygon v-else-if="!vessel.media" class="water" :points="between(0, level)" />
     <template v-else>
       <polygon
         v-for="l in layers"
@@ -90,14 +103,23 @@ const half = computed(() => outline(props.placed, props.level, props.level)[0]!.
         <line
           v-if="!l.last"
           class="seam"
-          :x1="x(2 * placed.centre - outline(placed, l.top, l.top)[0]!.x)"
-          :x2="x(outline(placed, l.top, l.top)[0]!.x)"
+          :x1="x(2 * centre - outline(placed, l.top, l.top, centre)[0]!.x)"
+          :x2="x(outline(placed, l.top, l.top, centre)[0]!.x)"
           :y1="y(vessel.floor + l.top)"
           :y2="y(vessel.floor + l.top)"
         />
       </template>
       <polygon class="wet" :points="between(0, level)" />
     </template>
+    <rect
+      v-if="vessel.role === 'raft'"
+      class="raft"
+      :x="x(centre - placed.top) + 4"
+      :y="y(vessel.floor + level) - 5"
+      :width="Math.max(0, x(centre + placed.top) - x(centre - placed.top) - 8)"
+      height="9"
+      rx="2"
+    />
     <g v-for="p in pots" :key="p.key" class="pot">
       <path
         :d="`M${p.x} ${p.y}h${p.w}l${-0.12 * p.w} ${p.h}h${-0.76 * p.w}z`"
@@ -105,9 +127,9 @@ const half = computed(() => outline(props.placed, props.level, props.level)[0]!.
       />
     </g>
     <line
-      v-if="level > 0.001"
+      v-if="level > 0.001 && !felt"
       class="surface"
-      :x1="x(2 * placed.centre - half)"
+      :x1="x(2 * centre - half)"
       :x2="x(half)"
       :y1="y(vessel.floor + level)"
       :y2="y(vessel.floor + level)"
@@ -131,6 +153,15 @@ const half = computed(() => outline(props.placed, props.level, props.level)[0]!.
 .wet {
   fill: var(--water);
   opacity: 0.42;
+}
+.felt {
+  fill: var(--water);
+  stroke: var(--leaf);
+  stroke-dasharray: 1 5;
+}
+.raft {
+  fill: var(--wood);
+  stroke: var(--stone-edge);
 }
 .under {
   opacity: 0.55;

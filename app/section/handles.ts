@@ -1,6 +1,14 @@
 import type { Assessment } from '../../core/network';
 import type { QuantityKind } from '../../core/quantity';
-import { fieldAt, rangeOf, readAt, type SystemDocument, type Vessel } from '../../core/system';
+import {
+  fieldAt,
+  isSiphon,
+  isStore,
+  rangeOf,
+  readAt,
+  type SystemDocument,
+  type Vessel,
+} from '../../core/system';
 import { levelAt, volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../router';
 import type { Scene } from './scene';
@@ -61,7 +69,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
   for (const p of scene.vessels) {
     const v = p.vessel;
     const i = s.vessels.indexOf(v);
-    const many = v.role === 'bed' ? 'bed' : v.role;
+    const many = { felt: 'wall', box: 'box' }[v.role as string] ?? v.role;
     if (stage === 'vessels') {
       add(
         v,
@@ -82,7 +90,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
           v.floor + v.media.top,
           (z) => z - v.floor,
         );
-      if (v.role !== 'bed') {
+      if (isStore(v)) {
         const room = a.net.vessels[i]!.room;
         add(
           v,
@@ -95,7 +103,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
         );
       }
     }
-    if (stage === 'vessels' || (stage === 'lift' && v.role === 'bed')) {
+    if (stage === 'vessels' || (stage === 'lift' && !isStore(v))) {
       add(
         v,
         `vessels.${v.id}.floor`,
@@ -141,6 +149,18 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
           to.floor + l.path.peak.height,
           (z) => z - to.floor,
         );
+      l.branches.forEach((b) => {
+        const fed = s.vessels.find((v) => v.id === b.to)!;
+        add(
+          fed,
+          `paths.${l.path.id}.branches.${b.id}.end`,
+          'end',
+          `End of ${l.path.name} in ${fed.name}`,
+          b.end.x,
+          b.end.z,
+          (z) => z - fed.floor,
+        );
+      });
       add(
         from,
         `paths.${l.path.id}.pump.intake`,
@@ -156,8 +176,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
     for (const d of scene.drains) {
       const bed = s.vessels.find((v) => v.id === d.path.from)!;
       const many = scene.drains.filter((x) => x.path.from === d.path.from).length > 1;
-      const word =
-        d.path.kind === 'bell-siphon' || !many || d === scene.drains[0] ? 'crest' : 'spare';
+      const word = isSiphon(d.path) || !many || d === scene.drains[0] ? 'crest' : 'spare';
       add(
         bed,
         `paths.${d.path.id}.crest`,
@@ -167,17 +186,66 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
         d.floor + d.path.crest,
         (z) => z - d.floor,
       );
-      if (d.path.kind === 'bell-siphon') {
+      if (isSiphon(d.path)) {
         add(
           bed,
           `paths.${d.path.id}.breakHeight`,
           'break',
           `Break height of ${d.path.name}`,
-          d.x + d.path.bellBore / 2,
+          d.x + (d.path.kind === 'bell-siphon' ? d.path.bellBore / 2 : -0.05),
           d.floor + d.path.breakHeight,
           (z) => z - d.floor,
         );
       }
+    }
+  }
+  if (stage === 'drain') {
+    for (const w of scene.ways) {
+      const from = s.vessels.find((v) => v.id === w.path.from)!;
+      const to = s.vessels.find((v) => v.id === w.path.to)!;
+      const first = w.points[0]!;
+      const last = w.points[w.points.length - 1]!;
+      if (w.path.kind === 'link' && w.path.height > 0)
+        add(
+          from,
+          `paths.${w.path.id}.height`,
+          'passes at',
+          `Lower edge of ${w.path.name}`,
+          first.x,
+          from.floor + w.path.height,
+          (z) => z - from.floor,
+        );
+      if (w.path.kind === 'float-valve')
+        add(
+          to,
+          `paths.${w.path.id}.level`,
+          'shut at',
+          `Level at which ${w.path.name} shuts`,
+          last.x,
+          to.floor + w.path.level,
+          (z) => z - to.floor,
+        );
+    }
+    for (const l of scene.lines) {
+      const { float } = l.path;
+      const p = scene.vessels.find((v) => v.vessel.id === float?.vessel);
+      if (!float || !p) continue;
+      for (const key of ['on', 'off'] as const)
+        add(
+          p.vessel,
+          `paths.${l.path.id}.float.${key}`,
+          float.off > float.on
+            ? key === 'on'
+              ? 'fill on'
+              : 'full'
+            : key === 'on'
+              ? 'empty on'
+              : 'empty',
+          `Float of ${l.path.name}, ${key === 'on' ? 'starts' : 'stops'} the pump`,
+          p.right,
+          p.vessel.floor + float[key],
+          (z) => z - p.vessel.floor,
+        );
     }
   }
   return out.sort((p, q) => q.z - p.z);

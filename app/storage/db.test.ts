@@ -1,7 +1,14 @@
 import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { applyEdits, invertEdits, readAt, type Edit, type SystemDocument } from '../../core/system';
+import {
+  DOCUMENT_VERSION,
+  applyEdits,
+  invertEdits,
+  readAt,
+  type Edit,
+  type SystemDocument,
+} from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { combine, store, type Draft, type StoredSystem } from './db';
 
@@ -122,9 +129,11 @@ describe('rows of other versions', () => {
   it('are brought up when they are read', async () => {
     await store.put({ ...row(old, 0), id: old.id });
     const kept = await store.get(old.id);
-    expect(kept.ok && kept.value?.document.version).toBe(2);
+    expect(kept.ok && kept.value?.document.version).toBe(DOCUMENT_VERSION);
     const list = await store.list();
-    expect(list.ok && list.value.find((r) => r.id === old.id)?.document.version).toBe(2);
+    expect(list.ok && list.value.find((r) => r.id === old.id)?.document.version).toBe(
+      DOCUMENT_VERSION,
+    );
     await store.remove(old.id);
   });
 

@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, formatClock, formatDuration } from '../../core/quantity';
 import { eventInWords } from '../../core/formats/words';
+import { PLANT_ROLES } from '../../core/system';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -55,7 +56,7 @@ const curves = computed(() => {
     const row = tr.vessels.indexOf(v.id);
     if (row < 0) return [];
     const points = levelLine(tr, row, v.shape.height, frame);
-    return [{ id: v.id, bed: v.role === 'bed', points }];
+    return [{ id: v.id, bed: (PLANT_ROLES as readonly string[]).includes(v.role), points }];
   });
 });
 

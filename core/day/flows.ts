@@ -1,12 +1,13 @@
 import type { CubicMetres, CubicMetresPerSecond, Metres } from '../quantity/si.ts';
-import { mouthOrificeFlow, ringWeirFlow, rimFlow } from '../water/drain.ts';
+import { rimFlow } from '../water/drain.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
-import { weepFlow } from '../network/flow.ts';
-import { STANDING_IMPELLER_K, UNCOVER, type Network } from '../network/types.ts';
+import { freeEntry, openFlow } from '../network/flow.ts';
+import { STANDING_IMPELLER_K, UNCOVER, type Network, type PumpPath } from '../network/types.ts';
+import { tabulateBranches } from './branches.ts';
 import { lookUp, tabulate, type FlowTable } from './table.ts';
 
-/** Modes of a network at a moment: what is switched, dry, primed. One number a path, control or line. */
+/** Modes of a network at a moment: what is switched, dry, primed. One number a path, control, line or vessel. */
 export interface Modes {
   readonly on: Uint8Array;
   readonly dry: Uint8Array;
@@ -15,6 +16,10 @@ export interface Modes {
   /** Lines full of water, and lines running empty. */
   readonly full: Uint8Array;
   readonly emptying: Uint8Array;
+  /** Pumps that their float switch holds still. */
+  readonly held: Uint8Array;
+  /** Vessels that stand above their rim. */
+  readonly over: Uint8Array;
 }
 
 /** A pumped line that empties when its pump stops: a store of its own. */
@@ -44,6 +49,8 @@ export interface Runner {
   readonly lineOf: Int32Array;
   /** Whether a pump gives water now, if its line lets it: switched on, covered, over its peak. */
   readonly gives: (pump: number) => boolean;
+  /** Levels that the flows of branched lines look at: those at which flows are asked for. */
+  readonly levels: Float64Array;
 }
 
 /** A line without a way back through the pump drains down its own pipe; its losses then, velocity heads. */
@@ -52,9 +59,10 @@ const RUN_BACK_K = STANDING_IMPELLER_K + 1;
 /** The pumped lines that empty when their pump stops. */
 function linesOf(net: Network): Line[] {
   return net.paths.flatMap((p, pump): Line[] => {
-    if (p.kind !== 'pump' || !(p.lineVolume > 0) || !Number.isFinite(p.line.sumK)) return [];
+    if (p.kind !== 'pump' || !(p.lineVolume > 0)) return [];
     const head = Math.max(0.05, p.endZ - net.vessels[p.from]!.floorZ - p.intake);
-    const rate = fullPipeFlow(head, { ...p.line, sumK: RUN_BACK_K }, net.temperature);
+    const pipe = { ...p.line, sumK: Number.isFinite(p.line.sumK) ? RUN_BACK_K : Infinity };
+    const rate = fullPipeFlow(head, pipe, net.temperature);
     const end = p.endZ - net.vessels[p.to]!.floorZ;
     return [
       {
@@ -72,48 +80,70 @@ function linesOf(net: Network): Line[] {
 /** The least intake height that a simulated pump can draw down to, m. */
 export const LEAST_INTAKE: Metres = 0.002;
 
-/** Builds the flow functions of a network, its pump lines and pipes tabulated. */
-export function prepare(net: Network): Runner {
+/** Modes of a network in which nothing runs yet. */
+export const still = (net: Network, lines: number): Modes => ({
+  on: new Uint8Array(net.controls.length),
+  dry: new Uint8Array(net.paths.length),
+  primed: new Uint8Array(net.paths.length),
+  full: new Uint8Array(lines),
+  emptying: new Uint8Array(lines),
+  held: new Uint8Array(net.paths.length),
+  over: new Uint8Array(net.vessels.length),
+});
+
+/**
+ * Builds the flow functions of a network, its pump lines and pipes tabulated.
+ *
+ * @param modes what runs at the start; nothing unless said otherwise
+ */
+export function prepare(net: Network, modes?: Modes): Runner {
   const n = net.vessels.length;
   const lines = linesOf(net);
-  const modes: Modes = {
-    on: new Uint8Array(net.controls.length),
-    dry: new Uint8Array(net.paths.length),
-    primed: new Uint8Array(net.paths.length),
-    full: new Uint8Array(lines.length),
-    emptying: new Uint8Array(lines.length),
-  };
+  const now = modes ?? still(net, lines.length);
   const lineOf = new Int32Array(net.paths.length).fill(-1);
   lines.forEach((l, k) => (lineOf[l.pump] = k));
+  // What comes out of a branch has come through the line of its pump.
+  net.paths.forEach((p, i) => {
+    if (p.kind === 'pump' && p.lead !== i) lineOf[i] = lineOf[p.lead]!;
+  });
   const gives = (i: number): boolean => {
     const p = net.paths[i]!;
+    if (p.kind !== 'pump') return false;
+    const lead = p.lead;
     return (
-      p.kind === 'pump' &&
-      modes.on[p.control] === 1 &&
-      modes.dry[i] === 0 &&
-      (p.startZ === null || modes.primed[i] === 1)
+      now.on[p.control] === 1 &&
+      now.held[lead] === 0 &&
+      now.dry[lead] === 0 &&
+      (p.startZ === null || now.primed[lead] === 1)
     );
   };
+  const levels = new Float64Array(n);
   const top = (i: number) => net.vessels[i]!.floorZ + net.vessels[i]!.height + 0.3;
   const floor = (i: number) => net.vessels[i]!.floorZ;
   const spill: (PathFlow | null)[] = net.paths.map(() => null);
+  const branches = net.manifolds.map((m) => tabulateBranches(net, m, levels));
   const flows = net.paths.map((p, index): PathFlow => {
     const zf = floor(p.from);
     const zt = floor(p.to);
-    const { primed, dry, on } = modes;
+    const { primed } = now;
     switch (p.kind) {
       case 'pump': {
+        if (p.steady !== null) {
+          const q = p.steady;
+          return () => (gives(index) ? q : 0);
+        }
+        if (p.manifold >= 0) {
+          const branch = branches[p.manifold]!(index);
+          return (from, to) => (gives(index) ? branch(from, to) : 0);
+        }
         const curve = pumpCurve(p.figures);
         const span = Math.max(0.05, curve.maxHead - (p.topZ - top(p.from)));
         const table: FlowTable = tabulate(
           (h) => dutyFlow(curve, curve.maxHead - h, p.line, net.temperature),
           span,
         );
-        const control = p.control;
         return (from, to) =>
-          on[control] && !dry[index] && (p.startZ === null || primed[index])
-            ? lookUp(table, curve.maxHead - Math.max(p.topZ, zt + to) + zf + from)
-            : 0;
+          gives(index) ? lookUp(table, curve.maxHead - Math.max(p.topZ, zt + to) + zf + from) : 0;
       }
       case 'drain': {
         const span = Math.max(0.05, top(p.from) - p.outletZ);
@@ -123,8 +153,7 @@ export function prepare(net: Network): Runner {
         const spilling: PathFlow = (from, to) => {
           const over = from - p.crest;
           if (over <= 0) return 0;
-          const free = Math.min(ringWeirFlow(over, p.mouth), mouthOrificeFlow(over, p.bore));
-          return open * Math.min(free, lookUp(table, head(from, to)));
+          return open * Math.min(freeEntry(p, over), lookUp(table, head(from, to)));
         };
         const prime = p.prime;
         if (!prime) return spilling;
@@ -134,26 +163,33 @@ export function prepare(net: Network): Runner {
             ? open * prime.efficiency * lookUp(table, head(from, to))
             : spilling(from, to);
       }
-      case 'hole':
-        return (from) => weepFlow(p, from);
       case 'back': {
-        const pump = net.paths[p.pump]!;
-        const control = pump.kind === 'pump' ? pump.control : -1;
         if (!Number.isFinite(p.line.sumK)) return () => 0;
         const span = Math.max(0.05, top(p.from) - p.intakeZ);
         const table = tabulate((h) => fullPipeFlow(h, p.line, net.temperature), span);
+        const pump = net.paths[p.pump] as PumpPath;
         return (from, to) => {
-          if (on[control] && !dry[p.pump]) return 0;
+          if (now.on[pump.control] && !now.held[pump.lead] && !now.dry[pump.lead]) return 0;
           const over = zf + from - p.endZ;
           if (over <= 0) return 0;
           const q = lookUp(table, zf + from - Math.max(p.intakeZ, zt + to));
           return over < UNCOVER ? (q * over) / UNCOVER : q;
         };
       }
+      case 'link':
+      case 'float': {
+        if (!Number.isFinite(p.pipe.sumK)) return () => 0;
+        const span = Math.max(0.05, top(p.from) - Math.min(floor(p.from), floor(p.to)));
+        const table = tabulate((h) => fullPipeFlow(h, p.pipe, net.temperature), span);
+        const full = (h: Metres) => lookUp(table, h);
+        return (from, to) => openFlow(net, p, from, to, full);
+      }
+      default:
+        return (from, to) => openFlow(net, p, from, to);
     }
   });
   const rims = net.vessels
     .slice(0, n)
     .map((v) => (level: Metres) => (level > v.height ? rimFlow(level - v.height, v.rimWidth) : 0));
-  return { net, modes, flows, spill, rims, lines, lineOf, gives };
+  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, levels };
 }

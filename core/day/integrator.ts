@@ -4,6 +4,8 @@ import { factor, solve } from './linear.ts';
 
 const D = 1 / (2 + Math.SQRT2);
 const E32 = 6 + Math.SQRT2;
+/** What air and plants take fades over the last of the water, m. */
+const FADES = 0.002;
 /** Nudge of a level for the slope of a flow, m. */
 const NUDGE = 1e-6;
 
@@ -12,12 +14,13 @@ const NUDGE = 1e-6;
  *
  * A Rosenbrock pair of order 2(3) whose formula tolerates an approximate Jacobian; it stays stable
  * where a weir holds a level steady, and, being linear in the flows, keeps the sum of all volumes.
- * The volumes are those of the vessels, then of the lines that empty, and last of the floor.
+ * The volumes are those of the vessels, then of the lines that empty, then what went onto the floor, and
+ * last what went into air and plants.
  *
  * @source Shampine & Reichelt (1997), SIAM J. Sci. Comput. 18, 1–22
  */
 export class Integrator {
-  /** Rate of change of each volume at the start of the step; the last is the floor. */
+  /** Rate of change of each volume at the start of the step. */
   slope: Float64Array;
   /** Flows of the paths, then over the rims, at the last evaluation. */
   readonly pathFlows: Float64Array;
@@ -39,11 +42,11 @@ export class Integrator {
     private readonly tolerance: (vessel: number, level: number) => number,
   ) {
     const n = run.net.vessels.length;
-    const m = n + run.lines.length + 1;
+    const m = n + run.lines.length + 2;
     this.size = m;
     const v = () => new Float64Array(m);
     this.slope = v();
-    this.levels = new Float64Array(n);
+    this.levels = run.levels;
     this.pathFlows = new Float64Array(run.flows.length + n);
     this.jacobian = new Float64Array(m * m);
     this.matrix = new Float64Array(m * m);
@@ -58,6 +61,7 @@ export class Integrator {
   /** Flows at given levels into {@link pathFlows}. */
   flowsAt(levels: Float64Array): void {
     const { net, flows, rims } = this.run;
+    if (levels !== this.levels) this.levels.set(levels.subarray(0, this.levels.length));
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
       this.pathFlows[i] = flows[i]!(levels[p.from]!, levels[p.to]!);
@@ -69,7 +73,7 @@ export class Integrator {
   derivative(y: Float64Array, out: Float64Array): void {
     const { net, flows, lines, lineOf, modes } = this.run;
     const n = net.vessels.length;
-    const floor = this.size - 1;
+    const floor = this.size - 2;
     const q = this.pathFlows;
     for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
     this.flowsAt(this.levels);
@@ -94,6 +98,13 @@ export class Integrator {
       const to = net.vessels[i]!.rimTo;
       out[i] = out[i]! - over;
       out[to < 0 ? floor : to] = out[to < 0 ? floor : to]! + over;
+    }
+    for (let i = 0; i < n; i++) {
+      const { loss } = net.vessels[i]!;
+      if (loss === 0) continue;
+      const q = loss * Math.min(1, Math.max(0, this.levels[i]! / FADES));
+      out[i] = out[i]! - q;
+      out[floor + 1] = out[floor + 1]! + q;
     }
   }
 
@@ -161,7 +172,14 @@ export class Integrator {
       if (level < v.height) continue;
       const by = (rims[i]!(level + NUDGE) - rims[i]!(level)) / NUDGE / areaAt(v.room, level);
       add(i, i, -by);
-      add(v.rimTo < 0 ? m - 1 : v.rimTo, i, by);
+      add(v.rimTo < 0 ? m - 2 : v.rimTo, i, by);
+    }
+    for (let i = 0; i < n; i++) {
+      const v = net.vessels[i]!;
+      if (v.loss === 0 || this.levels[i]! >= FADES) continue;
+      const by = v.loss / FADES / areaAt(v.room, this.levels[i]!);
+      add(i, i, -by);
+      add(m - 1, i, by);
     }
   }
 

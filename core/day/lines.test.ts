@@ -11,7 +11,7 @@ const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const program = (...rows: { start: number; on: number }[]): Edit => ({
   at: 'controls.timer',
-  to: { id: 'timer', kind: 'programs', device: 'digital-8', rows },
+  to: { id: 'timer', kind: 'programs', device: 'digital-8', own: null, rows },
 });
 
 describe('the water in a pumped line', () => {

@@ -1,6 +1,6 @@
 import type { CubicMetres, Metres, Seconds, Share } from '../quantity/si.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { restVolumes } from '../network/statics.ts';
+import { restVolumes } from '../network/settle.ts';
 import { DAY, type Network } from '../network/types.ts';
 import type { DayTrace } from './types.ts';
 
@@ -67,7 +67,9 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   const n = net.vessels.length;
   const v = net.vessels[vessel]!;
   const siphons = new Set(
-    net.paths.filter((p) => p.kind === 'drain' && p.siphon && p.from === vessel).map((p) => p.id),
+    net.paths
+      .filter((p) => p.kind === 'drain' && p.siphon && v.joined.includes(p.from))
+      .map((p) => p.id),
   );
   const marks = trace.crossings.filter((c) => c.vessel === vessel);
   const isSiphon = siphons.size > 0;
@@ -183,6 +185,7 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
   });
   const delivered = net.vessels.map(() => 0);
   const pumps: PumpDay[] = [];
+  const byPump = new Map<number, CubicMetres>();
   net.paths.forEach((p, pi) => {
     if (p.kind !== 'pump') return;
     let litres = 0;
@@ -191,6 +194,11 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
       litres += (dt * (trace.flows[r * width + pi]! + trace.flows[(r + 1) * width + pi]!)) / 2;
     }
     delivered[p.from]! += litres;
+    if (p.lead !== pi) {
+      // A branch's water is its pump's as well.
+      byPump.set(p.lead, (byPump.get(p.lead) ?? 0) + litres);
+      return;
+    }
     let on = 0;
     let dry = 0;
     let onSince: Seconds | null = null;
@@ -213,6 +221,10 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
     stopDry(trace.end);
     if (onSince !== null) on += trace.end - onSince;
     pumps.push({ id: p.id, running: on - dry, dry, energy: p.power * on, delivered: litres });
+  });
+  pumps.forEach((d, k) => {
+    const more = byPump.get(net.paths.findIndex((p) => p.id === d.id));
+    if (more) pumps[k] = { ...d, delivered: d.delivered + more };
   });
   const rest = restVolumes(net);
   return {

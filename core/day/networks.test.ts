@@ -50,8 +50,11 @@ describe('networks of any make-up', () => {
       fc.property(anyNetwork, (net) => {
         const trace = simulate(net, 2 * HOUR);
         const width = net.paths.length + net.vessels.length;
-        for (let i = 0; i < trace.rows * width; i++)
+        for (let i = 0; i < trace.rows * width; i++) {
+          // An open pipe between two vessels is the one path that has no way up.
+          if (net.paths[i % width]?.kind === 'link') continue;
           expect(trace.flows[i]!).toBeGreaterThanOrEqual(0);
+        }
       }),
       { numRuns: 30, seed: 8 },
     );
@@ -84,11 +87,12 @@ function pairOf(
   upper: { area: number; initial: number },
   spans: [number, number][] | null = [],
 ): Network {
-  const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1 };
+  const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1, loss: 0 };
   return {
     temperature: 20,
     controls: [{ id: 'c', spans }],
     paths: [path],
+    manifolds: [],
     vessels: [
       {
         id: 'up',
@@ -98,6 +102,7 @@ function pairOf(
         room: straight(upper.area, 1),
         initial: upper.initial,
         bed: true,
+        joined: [0],
         ...common,
       },
       {
@@ -108,6 +113,7 @@ function pairOf(
         room: straight(1, 1.5),
         initial: 0.2,
         bed: false,
+        joined: [1],
         ...common,
       },
     ],
@@ -134,6 +140,11 @@ const steadyPump = (flow: number, intake: number): NetPath => ({
   startZ: null,
   lineVolume: 0,
   power: 0,
+  lead: 0,
+  manifold: -1,
+  steady: null,
+  tapK: 0,
+  float: null,
 });
 
 describe('cases with a solution on paper', () => {
@@ -141,7 +152,16 @@ describe('cases with a solution on paper', () => {
     const d = 0.012;
     const area = 0.5;
     const net = pairOf(
-      { kind: 'hole', id: 'h', name: 'Hole', from: 0, to: 1, level: 0, diameter: d },
+      {
+        kind: 'hole',
+        id: 'h',
+        name: 'Hole',
+        from: 0,
+        to: 1,
+        level: 0,
+        diameter: d,
+        inFloor: false,
+      },
       { area, initial: 0.25 },
     );
     // √h falls in a straight line: t = 2A/(C·a·√2g)·(√h₀ − √h₁), h to the hole's centre
@@ -180,6 +200,7 @@ describe('cases with a solution on paper', () => {
     const mouth = 0.06;
     const drain: NetPath = {
       kind: 'drain',
+      entry: 'ring',
       id: 'd',
       name: 'Drain',
       from: 0,
@@ -214,6 +235,7 @@ describe('cases with a solution on paper', () => {
     const net = pairOf(
       {
         kind: 'drain',
+        entry: 'ring',
         id: 's',
         name: 'Siphon',
         from: 0,
@@ -244,7 +266,16 @@ describe('cases with a solution on paper', () => {
 
   it('what stands above the rim runs off at once, and only that', () => {
     const net = pairOf(
-      { kind: 'hole', id: 'h', name: 'Hole', from: 0, to: 1, level: 0.9, diameter: 0.004 },
+      {
+        kind: 'hole',
+        id: 'h',
+        name: 'Hole',
+        from: 0,
+        to: 1,
+        level: 0.9,
+        diameter: 0.004,
+        inFloor: false,
+      },
       { area: 0.5, initial: 0.6 },
     );
     const trace = simulate(net, HOUR, [0.6, 0.2]);

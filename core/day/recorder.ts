@@ -87,7 +87,10 @@ export class Recorder {
   }
 
   finish(
-    rest: Pick<DayTrace, 'spilled' | 'balanceError' | 'steps' | 'rejected' | 'truncated' | 'end'>,
+    rest: Pick<
+      DayTrace,
+      'spilled' | 'used' | 'balanceError' | 'steps' | 'rejected' | 'truncated' | 'end'
+    >,
   ): DayTrace {
     return {
       vessels: this.net.vessels.map((v) => v.id),

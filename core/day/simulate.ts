@@ -1,8 +1,9 @@
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
-import { floodMark, residueLevel, restVolumes, surfaces } from '../network/statics.ts';
-import { DAY, type Network } from '../network/types.ts';
-import { prepare } from './flows.ts';
+import { restVolumes } from '../network/settle.ts';
+import { atRest, drainedMark, floodMark } from '../network/statics.ts';
+import { DAY, type NetControl, type Network } from '../network/types.ts';
+import { prepare, type Modes, type Runner } from './flows.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
 import { watches, type Watch } from './watches.ts';
@@ -18,6 +19,9 @@ const EVENT_TIME: Seconds = 1e-7;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
 
+/** A level this close under a crest counts as at it, m. */
+const AT_CREST = 1e-6;
+
 interface Mark {
   readonly vessel: number;
   readonly level: number;
@@ -26,14 +30,14 @@ interface Mark {
 
 /** Marks whose crossings the metrics count: of every vessel that is flooded and drained. */
 function marksOf(net: Network): Mark[] {
-  const at = surfaces(net, restVolumes(net));
+  const { at } = atRest(net);
   return net.vessels.flatMap((v, vessel): Mark[] => {
     if (v.floodLevel === null) return [];
     const flood = floodMark(net, vessel, at);
     return [
       { vessel, level: flood, mark: 'flood' },
       { vessel, level: v.floodLevel / 2, mark: 'half' },
-      { vessel, level: residueLevel(net, vessel, true) + 0.05 * flood, mark: 'low' },
+      { vessel, level: drainedMark(net, vessel, flood), mark: 'low' },
     ];
   });
 }
@@ -62,206 +66,321 @@ function risingRoot(g: (s: number) => number): number {
   return high;
 }
 
-/** Control edges of the day in order, each once. */
-function edgesOf(net: Network, end: Seconds): Seconds[] {
+/** Whether a control is on at a time; the programme repeats day after day. */
+function isOn(c: NetControl, t: Seconds): boolean {
+  const time = t % DAY;
+  return c.spans === null || c.spans.some(([a, b]) => time >= a && time < b);
+}
+
+/** Control edges between two times in order, each once, and the end. */
+function edgesOf(net: Network, start: Seconds, end: Seconds): Seconds[] {
   const times = new Set<Seconds>([end]);
-  for (const c of net.controls) {
-    for (const [from, to] of c.spans ?? []) {
-      for (const t of [from, to]) if (t > 0 && t < end) times.add(t);
+  for (let day = Math.floor(start / DAY); day * DAY < end; day++) {
+    for (const c of net.controls) {
+      for (const span of c.spans ?? []) {
+        for (const edge of span) {
+          const t = day * DAY + edge;
+          if (t > start && t < end) times.add(t);
+        }
+      }
     }
   }
   return [...times].sort((a, b) => a - b);
 }
 
+/** Everything that a day goes on from at a moment: water and modes. Plain data. */
+export interface DayState {
+  readonly t: Seconds;
+  /** Vessels, lines, the floor, and what air and plants took; m³. */
+  readonly volumes: Float64Array;
+  readonly modes: Modes;
+}
+
+const copyOf = (m: Modes): Modes => ({
+  on: m.on.slice(),
+  dry: m.dry.slice(),
+  primed: m.primed.slice(),
+  full: m.full.slice(),
+  emptying: m.emptying.slice(),
+  held: m.held.slice(),
+  over: m.over.slice(),
+});
+
 /**
- * Simulates a day: levels are continuous, modes are discrete, and every switch happens at its exact
- * moment. Between switches dV/dt = Σ inflows − Σ outflows is solved by a second-order Rosenbrock
- * formula with error control; what leaves one vessel enters another, so water is kept to rounding.
- *
- * The day starts at rest at 00:00 with the timers' programme.
- *
- * @param end seconds to simulate, a day unless said otherwise
- * @param poured volume in each vessel at the start; at rest unless said otherwise
+ * A day that goes on as far as it is asked to: levels are continuous, modes are discrete, and every
+ * switch happens at its exact moment. Between switches dV/dt = Σ inflows − Σ outflows is solved by a
+ * second-order Rosenbrock formula with error control; what leaves one vessel enters another, so water
+ * is kept to rounding.
  */
-export function simulate(
-  net: Network,
-  end: Seconds = DAY,
-  poured: readonly CubicMetres[] = restVolumes(net),
-): DayTrace {
-  const n = net.vessels.length;
-  const run = prepare(net);
-  const { modes } = run;
-  const over = new Uint8Array(n);
-  const watch = watches(run, over);
-  const marks = marksOf(net);
-  const edges = edgesOf(net, end);
-  const rec = new Recorder(net);
+export class Simulation {
+  t: Seconds;
+  private steps = 0;
+  private rejected = 0;
+  private events = 0;
+  private h: Seconds;
+  private readonly run: Runner;
+  private readonly watch: Watch[];
+  private readonly marks: Mark[];
+  private readonly solver: Integrator;
+  private readonly rec: Recorder;
+  private readonly crests: (readonly [number, number])[];
+  private readonly start: Float64Array;
+  private readonly y: Float64Array;
+  private readonly y1: Float64Array;
+  private readonly f1: Float64Array;
+  private readonly levels: Float64Array;
+  private readonly probe: Float64Array;
+  private readonly middle: Float64Array;
+  private readonly scratch: Float64Array;
+  private readonly n: number;
+  private readonly lines: number;
 
-  const lines = run.lines.length;
-  const floor = n + lines;
-  const start = [...poured, ...run.lines.map(() => 0), 0];
-  const solver = new Integrator(
-    run,
-    (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
-  );
-  const y = Float64Array.from(start);
-  const y1 = new Float64Array(floor + 1);
-  const f1 = new Float64Array(floor + 1);
-  const levels = new Float64Array(floor);
-  const probe = new Float64Array(floor);
-  const middle = new Float64Array(floor);
-  const scratch = new Float64Array(floor);
-  const setLevels = (from: Float64Array, into: Float64Array) => {
+  /**
+   * @param from where it goes on from, as another simulation of the same vessels and paths left it; the
+   *   pipes and switches may be others
+   */
+  constructor(
+    private readonly net: Network,
+    from: DayState | readonly CubicMetres[] = restVolumes(net),
+  ) {
+    const n = net.vessels.length;
+    this.n = n;
+    const state = 'modes' in from ? from : null;
+    this.run = prepare(net, state ? copyOf(state.modes) : undefined);
+    this.lines = this.run.lines.length;
+    this.watch = watches(this.run);
+    this.marks = marksOf(net);
+    this.rec = new Recorder(net);
+    this.t = state?.t ?? 0;
+    const size = n + this.lines + 2;
+    this.y = new Float64Array(size);
+    if (state) this.y.set(state.volumes);
+    else this.y.set(from as readonly CubicMetres[]);
+    this.start = this.y.slice();
+    this.y1 = new Float64Array(size);
+    this.f1 = new Float64Array(size);
+    this.levels = new Float64Array(n + this.lines);
+    this.probe = new Float64Array(n + this.lines);
+    this.middle = new Float64Array(n + this.lines);
+    this.scratch = new Float64Array(n + this.lines);
+    this.solver = new Integrator(
+      this.run,
+      (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
+    );
+    this.crests = net.paths.flatMap((p) =>
+      p.kind === 'drain'
+        ? [[p.from, p.crest] as const]
+        : p.kind === 'link'
+          ? [
+              [p.from, p.sillFrom - net.vessels[p.from]!.floorZ] as const,
+              [p.to, p.sillTo - net.vessels[p.to]!.floorZ] as const,
+            ]
+          : [],
+    );
+    this.setLevels(this.y, this.levels);
+    if (!state) this.floatsAtRest();
+    this.switchControls();
+    this.fireDue();
+    this.solver.start(this.y);
+    this.record();
+    this.h = this.solver.firstStep(this.y);
+  }
+
+  private setLevels(from: Float64Array, into: Float64Array): void {
+    const { n, net, run } = this;
     for (let i = 0; i < n; i++) into[i] = levelAt(net.vessels[i]!.room, from[i]!);
-    for (let k = 0; k < lines; k++) into[n + k] = from[n + k]! / run.lines[k]!.volume;
-  };
+    for (let k = 0; k < this.lines; k++) into[n + k] = from[n + k]! / run.lines[k]!.volume;
+  }
 
-  let t = 0;
-  let edge = 0;
-  let steps = 0;
-  let rejected = 0;
-  let events = 0;
+  /** A float hangs at the start as the water stands: one that waits for water holds its pump. */
+  private floatsAtRest(): void {
+    this.net.paths.forEach((p, i) => {
+      if (p.kind !== 'pump' || p.lead !== i || !p.float) return;
+      const level = this.levels[p.float.vessel]!;
+      const { on, off } = p.float;
+      this.run.modes.held[i] = (off > on ? level >= off : level < on) ? 1 : 0;
+    });
+  }
 
-  const switchControls = () => {
+  private switchControls(): void {
+    const { net, rec, t, levels } = this;
+    const { modes } = this.run;
     net.controls.forEach((c, ci) => {
-      const on = c.spans === null || c.spans.some(([a, b]) => t >= a && t < b) ? 1 : 0;
+      const on = isOn(c, t) ? 1 : 0;
       if (on === modes.on[ci]) return;
       modes.on[ci] = on;
       net.paths.forEach((p, pi) => {
-        if (p.kind !== 'pump' || p.control !== ci) return;
+        if (p.kind !== 'pump' || p.control !== ci || p.lead !== pi) return;
         if (!on) modes.dry[pi] = modes.primed[pi] = 0;
+        if (modes.held[pi]) return;
         rec.event(t, on ? 'pump-on' : 'pump-off', p.id, levels[p.from]!);
-        events++;
+        this.events++;
       });
     });
-  };
+  }
+
   /** Fires what is already past its threshold, until nothing is; a chain longer than the switches is cut. */
-  const fireDue = () => {
+  private fireDue(): void {
+    const { watch, levels, rec } = this;
     for (let chain = 0; chain <= watch.length; chain++) {
       const due = watch.find((w) => w.active() && w.value(levels) > 0);
       if (!due) return;
       const kind = due.fire();
-      if (kind) rec.event(t, kind, due.where, levels[due.vessel]!);
-      events++;
+      if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
+      this.events++;
     }
-  };
-  const record = () => {
+  }
+
+  private record(): void {
+    const { run, solver, levels, rec } = this;
     solver.flowsAt(levels);
     // What goes into an empty line has not arrived anywhere yet.
-    run.lines.forEach((l, k) => {
-      if (!modes.full[k]) solver.pathFlows[l.pump] = 0;
-    });
-    rec.row(t, levels, y, solver.pathFlows);
-  };
+    for (let i = 0; i < run.lineOf.length; i++) {
+      const k = run.lineOf[i]!;
+      if (k >= 0 && !run.modes.full[k]) solver.pathFlows[i] = 0;
+    }
+    rec.row(this.t, levels, this.y, solver.pathFlows);
+  }
 
-  setLevels(y, levels);
-  switchControls();
-  fireDue();
-  solver.start(y);
-  record();
-  let h = solver.firstStep(y);
-
-  const crests = net.paths.flatMap((p) => (p.kind === 'drain' ? [[p.from, p.crest] as const] : []));
   /** A spill begins with a kink: a step that would run over one is cut to end just past it. */
-  const toNextCrest = (longest: number): number => {
+  private toNextCrest(longest: number): number {
     let limit = longest;
-    for (const [i, crest] of crests) {
-      const below = crest - levels[i]!;
-      const rate = solver.slope[i]!;
-      if (below <= 0 || rate <= 0) continue;
-      const wait = (below * areaAt(net.vessels[i]!.room, levels[i]!)) / rate;
+    for (const [i, crest] of this.crests) {
+      const below = crest - this.levels[i]!;
+      const rate = this.solver.slope[i]!;
+      if (below < AT_CREST || rate <= 0) continue;
+      const wait = (below * areaAt(this.net.vessels[i]!.room, this.levels[i]!)) / rate;
       if (wait < limit) limit = 1.01 * wait + 0.05;
     }
     return limit;
-  };
-
-  while (t < end && events < MOST_EVENTS && rec.rows < 2_000_000) {
-    const target = edges[edge]!;
-    h = Math.min(h, LONGEST_STEP, target - t);
-    h = Math.min(h, toNextCrest(h));
-    // A step that would leave a sliver before the edge takes it along.
-    if (target - t - h < 1e-3 * h) h = target - t;
-    let error = solver.step(y, h, y1, f1);
-    // A line that runs empty fades within millimetres; a step that overshoots to less than nothing is too long.
-    for (let i = 0; i < n; i++) if (y1[i]! < -NOTHING) error = Math.max(error, 20);
-    if (error > 1 && h > SHORTEST_STEP) {
-      rejected++;
-      h *= Math.max(0.15, 0.85 * error ** (-1 / 3));
-      continue;
-    }
-    const f0 = solver.slope;
-    setLevels(y1, probe);
-    const grown = Math.min(5, error > 0 ? 0.85 * error ** (-1 / 3) : 5);
-    let taken = h;
-    let fired: Watch | null = null;
-    let share = 1;
-    for (const w of watch) {
-      if (!w.active() || !(w.value(probe) > 0)) continue;
-      const along = (s: number) => {
-        for (let i = 0; i < floor; i++) {
-          middle[i] = hermite(y[i]!, f0[i]!, y1[i]!, f1[i]!, h, s);
-        }
-        setLevels(middle, scratch);
-        return w.value(scratch);
-      };
-      const s = risingRoot(along);
-      if (s < share || fired === null) {
-        share = s;
-        fired = w;
-      }
-    }
-    if (fired) {
-      // Step again up to the switch itself; the secant on the real solution closes what the cubic left.
-      let a = 0;
-      let b = h;
-      taken = Math.max(share * h, EVENT_TIME);
-      for (let turn = 0; turn < 12; turn++) {
-        solver.step(y, taken, y1, f1);
-        setLevels(y1, probe);
-        const g = fired.value(probe);
-        if (g > 0) b = taken;
-        else a = taken;
-        if (g >= 0 && g < 1e-9) break;
-        if (b - a < EVENT_TIME) break;
-        const slope = (g - fired.value(levels)) / taken;
-        const next = taken - (g - 5e-10) / slope;
-        taken = next > a && next < b ? next : (a + b) / 2;
-      }
-    }
-    rec.crossings(marks, levels, probe, f0, f1, t, taken, net);
-    steps++;
-    t = taken === target - t ? target : t + taken;
-    y.set(y1);
-    levels.set(probe);
-    solver.accept(f1);
-    const atEdge = t >= target;
-    record();
-    if (fired || atEdge) {
-      if (fired) {
-        const kind = fired.fire();
-        if (kind) rec.event(t, kind, fired.where, levels[fired.vessel]!);
-        events++;
-      }
-      if (atEdge) {
-        edge++;
-        if (t < end) switchControls();
-      }
-      fireDue();
-      solver.start(y);
-      if (t < end) record();
-      h = solver.firstStep(y);
-    } else {
-      h = Math.max(SHORTEST_STEP, h * grown);
-    }
   }
-  let total = 0;
-  for (let i = 0; i <= floor; i++) total += y[i]! - start[i]!;
-  return rec.finish({
-    spilled: y[floor]!,
-    balanceError: total,
-    steps,
-    rejected,
-    truncated: t < end,
-    end: t,
-  });
+
+  /** Goes on to a moment; it may be given up on the way, see {@link DayTrace.truncated}. */
+  runTo(end: Seconds): this {
+    const { net, run, watch, solver, rec, levels, probe, y, y1, f1, n } = this;
+    const edges = edgesOf(net, this.t, end);
+    let edge = 0;
+    while (this.t < end && this.events < MOST_EVENTS && rec.rows < 2_000_000) {
+      const t = this.t;
+      const target = edges[edge]!;
+      let h = Math.min(this.h, LONGEST_STEP, target - t);
+      h = Math.min(h, this.toNextCrest(h));
+      // A step that would leave a sliver before the edge takes it along.
+      if (target - t - h < 1e-3 * h) h = target - t;
+      let error = solver.step(y, h, y1, f1);
+      // A line that runs empty fades within millimetres; a step that overshoots to less than nothing is too long.
+      for (let i = 0; i < n; i++) if (y1[i]! < -NOTHING) error = Math.max(error, 20);
+      if (error > 1 && h > SHORTEST_STEP) {
+        this.rejected++;
+        this.h = h * Math.max(0.15, 0.85 * error ** (-1 / 3));
+        continue;
+      }
+      const f0 = solver.slope;
+      this.setLevels(y1, probe);
+      const grown = Math.min(5, error > 0 ? 0.85 * error ** (-1 / 3) : 5);
+      let taken = h;
+      let fired: Watch | null = null;
+      let share = 1;
+      for (const w of watch) {
+        if (!w.active() || !(w.value(probe) > 0)) continue;
+        const s = risingRoot((x) => w.value(this.along(x, h, f0)));
+        if (s < share || fired === null) {
+          share = s;
+          fired = w;
+        }
+      }
+      if (fired) taken = this.closeIn(fired, share, h);
+      rec.crossings(this.marks, levels, probe, f0, f1, t, taken, net);
+      this.steps++;
+      this.t = taken === target - t ? target : t + taken;
+      y.set(y1);
+      levels.set(probe);
+      solver.accept(f1);
+      const atEdge = this.t >= target;
+      this.record();
+      if (fired || atEdge) {
+        if (fired) {
+          const kind = fired.fire();
+          if (kind) rec.event(this.t, kind, fired.where, levels[fired.vessel]!);
+          this.events++;
+        }
+        if (atEdge) {
+          edge++;
+          if (this.t < end) this.switchControls();
+        }
+        this.fireDue();
+        solver.start(y);
+        if (this.t < end) this.record();
+        this.h = solver.firstStep(y);
+      } else {
+        this.h = Math.max(SHORTEST_STEP, h * grown);
+      }
+    }
+    run.levels.set(levels.subarray(0, n));
+    return this;
+  }
+
+  /** Levels a share of the way through the step just tried. */
+  private along(s: number, h: Seconds, f0: Float64Array): Float64Array {
+    const { y, y1, f1, middle, scratch } = this;
+    for (let i = 0; i < middle.length; i++) {
+      middle[i] = hermite(y[i]!, f0[i]!, y1[i]!, f1[i]!, h, s);
+    }
+    this.setLevels(middle, scratch);
+    return scratch;
+  }
+
+  /** Steps again up to the switch itself; the secant on the real solution closes what the cubic left. */
+  private closeIn(fired: Watch, share: number, h: Seconds): Seconds {
+    const { solver, y, y1, f1, probe, levels } = this;
+    let a = 0;
+    let b = h;
+    let taken = Math.max(share * h, EVENT_TIME);
+    for (let turn = 0; turn < 12; turn++) {
+      solver.step(y, taken, y1, f1);
+      this.setLevels(y1, probe);
+      const g = fired.value(probe);
+      if (g > 0) b = taken;
+      else a = taken;
+      if (g >= 0 && g < 1e-9) break;
+      if (b - a < EVENT_TIME) break;
+      const slope = (g - fired.value(levels)) / taken;
+      const next = taken - (g - 5e-10) / slope;
+      taken = next > a && next < b ? next : (a + b) / 2;
+    }
+    return taken;
+  }
+
+  /** What it could go on from. */
+  state(): DayState {
+    return { t: this.t, volumes: this.y.slice(), modes: copyOf(this.run.modes) };
+  }
+
+  /** What happened so far. @param end when it should have ended */
+  trace(end: Seconds): DayTrace {
+    const floor = this.n + this.lines;
+    let total = 0;
+    for (let i = 0; i < this.y.length; i++) total += this.y[i]! - this.start[i]!;
+    return this.rec.finish({
+      spilled: this.y[floor]! - this.start[floor]!,
+      used: this.y[floor + 1]! - this.start[floor + 1]!,
+      balanceError: total,
+      steps: this.steps,
+      rejected: this.rejected,
+      truncated: this.t < end,
+      end: this.t,
+    });
+  }
 }
+
+/**
+ * Simulates a day from rest at 00:00 with the timers' programme.
+ *
+ * @param end seconds to simulate, a day unless said otherwise; what is longer repeats the programme
+ * @param poured volume in each vessel at the start; at rest unless said otherwise
+ */
+export const simulate = (
+  net: Network,
+  end: Seconds = DAY,
+  poured: readonly CubicMetres[] = restVolumes(net),
+): DayTrace => new Simulation(net, poured).runTo(end).trace(end);

@@ -45,7 +45,9 @@ export interface DayTrace {
   readonly crossings: readonly Crossing[];
   /** Run off onto the floor. */
   readonly spilled: CubicMetres;
-  /** Water in all vessels and on the floor at the end, less at the start. */
+  /** Gone into the air and into plants where nothing runs back. */
+  readonly used: CubicMetres;
+  /** Water in all vessels, in lines, used and on the floor at the end, less at the start. */
   readonly balanceError: CubicMetres;
   readonly steps: number;
   readonly rejected: number;

@@ -17,8 +17,9 @@ export interface Watch {
 /**
  * Every switch of a network. The levels they look at are the vessels', then the lines' filled shares.
  */
-export function watches(run: Runner, over: Uint8Array): Watch[] {
+export function watches(run: Runner): Watch[] {
   const { net, modes, lines, gives } = run;
+  const { over } = modes;
   const out: Watch[] = [];
   net.paths.forEach((p, i) => {
     const watch = (
@@ -26,11 +27,12 @@ export function watches(run: Runner, over: Uint8Array): Watch[] {
       value: (levels: Float64Array) => number,
       fire: () => EventKind | null,
     ) => out.push({ vessel: p.from, where: p.id, active, value, fire });
-    if (p.kind === 'pump') {
+    if (p.kind === 'pump' && p.lead === i) {
+      const runs = () => modes.on[p.control] === 1 && modes.held[i] === 0;
       const intake = Math.max(p.intake, LEAST_INTAKE);
       const cover = Math.max(p.cover, LEAST_INTAKE + 0.005);
       watch(
-        () => modes.on[p.control] === 1 && modes.dry[i] === 0,
+        () => runs() && modes.dry[i] === 0,
         (l) => intake - l[p.from]!,
         () => {
           modes.dry[i] = 1;
@@ -41,16 +43,35 @@ export function watches(run: Runner, over: Uint8Array): Watch[] {
       if (p.startZ !== null) {
         const reach = pumpCurve(p.figures).maxHead - (p.startZ - net.vessels[p.from]!.floorZ);
         watch(
-          () => modes.on[p.control] === 1 && modes.dry[i] === 0 && modes.primed[i] === 0,
+          () => runs() && modes.dry[i] === 0 && modes.primed[i] === 0,
           (l) => reach + l[p.from]!,
           () => ((modes.primed[i] = 1), null),
         );
       }
       watch(
-        () => modes.on[p.control] === 1 && modes.dry[i] === 1,
+        () => runs() && modes.dry[i] === 1,
         (l) => l[p.from]! - cover,
         () => ((modes.dry[i] = 0), 'pump-wet'),
       );
+      if (p.float) {
+        const { vessel, on, off } = p.float;
+        const sign = off > on ? 1 : -1;
+        const float = (active: number, value: (l: Float64Array) => number, hold: 0 | 1) =>
+          out.push({
+            vessel,
+            where: p.id,
+            active: () => modes.held[i] === active,
+            value,
+            fire: () => {
+              modes.held[i] = hold;
+              if (hold) modes.dry[i] = modes.primed[i] = 0;
+              if (modes.on[p.control] === 0) return null;
+              return hold ? 'pump-off' : 'pump-on';
+            },
+          });
+        float(0, (l) => sign * (l[vessel]! - off), 1);
+        float(1, (l) => sign * (on - l[vessel]!), 0);
+      }
     }
     if (p.kind === 'drain' && p.prime) {
       const { start, breakLevel } = p.prime;

@@ -197,7 +197,14 @@ describe('each rule speaks where it should', () => {
       [
         {
           at: 'controls.timer',
-          to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', on: 360, off: 120 },
+          to: {
+            id: 'timer',
+            kind: 'interval',
+            device: 'repeat-cycle',
+            own: null,
+            on: 360,
+            off: 120,
+          },
         },
       ],
       'stop',
@@ -209,7 +216,14 @@ describe('each rule speaks where it should', () => {
       [
         {
           at: 'controls.timer',
-          to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', on: 360, off: 600 },
+          to: {
+            id: 'timer',
+            kind: 'interval',
+            device: 'repeat-cycle',
+            own: null,
+            on: 360,
+            off: 600,
+          },
         },
       ],
       'watch',
@@ -221,7 +235,14 @@ describe('each rule speaks where it should', () => {
       [
         {
           at: 'controls.timer',
-          to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', on: 3600, off: 1800 },
+          to: {
+            id: 'timer',
+            kind: 'interval',
+            device: 'repeat-cycle',
+            own: null,
+            on: 3600,
+            off: 1800,
+          },
         },
       ],
       'watch',

@@ -8,12 +8,15 @@ import {
   dutyRange,
   hoseBore,
   overflowCapacity,
+  runsOn,
   secondWayOut,
   staticHeadRule,
   turnover,
 } from './lift.ts';
 import { dryRun, floorLoad, offTime, onTime, rootAir, spill } from './rhythm.ts';
 import { siphonGeometry, siphonStart, siphonStop } from './siphon.ts';
+import { airLiftDepth, filterClogs, pinholes, potsStand, venturi } from './devices.ts';
+import { chainSupply, evenness, joinedLag, rowFilling, supplyLasts } from './joined.ts';
 import { backflowRoom, bedToTank, dryLayer, looseDelivery, reserve, tankSwing } from './water.ts';
 import type { DaySummary, Finding, Level, Rule } from './types.ts';
 
@@ -24,8 +27,14 @@ export const RULES: readonly Rule[] = [
   reserve,
   backflowRoom,
   staticHeadRule,
+  runsOn,
   siphonStart,
   siphonStop,
+  joinedLag,
+  evenness,
+  chainSupply,
+  supplyLasts,
+  potsStand,
   onTime,
   offTime,
   secondWayOut,
@@ -37,6 +46,11 @@ export const RULES: readonly Rule[] = [
   dryLayer,
   dutyRange,
   hoseBore,
+  venturi,
+  airLiftDepth,
+  pinholes,
+  filterClogs,
+  rowFilling,
   turnover,
   bedToTank,
   floorLoad,

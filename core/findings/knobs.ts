@@ -1,10 +1,10 @@
 import { PIPES, pipeById, type PipeSize } from '../catalogue/index.ts';
 import { bore, flow, litres, mm, say, share, time, type Phrase } from '../quantity/index.ts';
 import {
-  bellSiphons,
+  drains,
+  isDrain,
   rangeOf,
   readAt,
-  standpipes,
   vesselOf,
   type Edit,
   type PumpedLine,
@@ -68,7 +68,7 @@ function sizes(current: string, d: number, direction: 1 | -1): PipeSize[] {
 
 export function pipeSize(s: SystemDocument, path: string, direction: 1 | -1, what: string): Knob[] {
   const p = s.paths.find((x) => x.id === path);
-  if (!p) return [];
+  if (!p || !('bore' in p)) return [];
   const list = sizes(p.pipe, p.bore, direction);
   const edits = (k: number): Edit[] => {
     const size = list[k]!;
@@ -109,7 +109,7 @@ export function pipeSize(s: SystemDocument, path: string, direction: 1 | -1, wha
 const L_H = 1e-3 / 3600;
 
 export const crestKnob = (s: SystemDocument, bed: string, dir: 1 | -1): Knob[] =>
-  [...bellSiphons(s), ...standpipes(s)]
+  drains(s)
     .filter((p) => p.from === bed)
     .sort((a, b) => a.crest - b.crest)
     .slice(0, 1)
@@ -279,7 +279,7 @@ export function secondOverflow(s: SystemDocument, a: Assessment, bed: string): K
   const v = vesselOf(s, bed);
   const figures = a.beds.find((b) => b.id === bed);
   const main = s.paths.find((p) => p.id === figures?.mainDrain);
-  if (!main || main.kind === 'pumped-line' || !figures) return [];
+  if (!main || !isDrain(main) || !figures) return [];
   const list = PIPES.filter((p) => p.family === 'schedule-40' && p.bore > 0.02);
   let id = 'spare';
   for (let i = 2; s.paths.some((p) => p.id === id); i++) id = `spare-${i}`;
@@ -310,6 +310,7 @@ export function secondOverflow(s: SystemDocument, a: Assessment, bed: string): K
             drop: main.drop,
             elbows: 0,
             vented: true,
+            fromBottom: false,
             weep: null,
           },
         },

@@ -1,16 +1,20 @@
 import { bore, flow, head, litres, mm, rate, say, share, speed, time } from '../quantity/index.ts';
 import { fishIn, vesselOf } from '../system/index.ts';
 import { selfVentingBore } from '../water/drain.ts';
+import type { Assessment } from '../network/assess.ts';
 import { PRACTICE, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on pumps and their lines. */
 
+/** An air-lift has no curve and no narrow pipe: only its measured flow counts. */
+const pumpsWithCurve = (a: Assessment) => a.duties.filter((d) => !d.airLift);
+
 const DUTY = [0.2, 0.9] as const;
 
 /** A pump wants to work in the middle of its curve. */
 export const dutyRange: Rule = ({ a }) =>
-  a.duties.map((d) => {
+  pumpsWithCurve(a).map((d) => {
     const part = d.maxFlow > 0 ? d.flow / d.maxFlow : 0;
     const level = within(part, DUTY[0], DUTY[1]);
     return {
@@ -31,11 +35,31 @@ export const dutyRange: Rule = ({ a }) =>
     };
   });
 
+/** Water that stands above the end of its line runs on when the pump stops. */
+export const runsOn: Rule = ({ system, a }) =>
+  pumpsWithCurve(a).flatMap((d): Finding[] => {
+    const line = system.paths.find((p) => p.id === d.id);
+    if (line?.kind !== 'pumped-line' || line.peak?.vented || d.staticHead >= 0) return [];
+    return [
+      {
+        id: 'runs-on',
+        about: d.id,
+        level: 'stop',
+        measured: -d.staticHead,
+        limit: 0,
+        kind: 'length',
+        sentence: say`The water in “${vesselOf(system, d.from).name}” stands ${mm(-d.staticHead)} above the end of “${line.name}”: it runs on through the stopped pump.`,
+        why: say`A full pipe is a siphon. With its end below the water it empties the vessel down to the intake, pump or no pump, and no timer stops it. A vented peak above the water breaks the pull, or the line ends higher.`,
+        source: 'Bernoulli along the line.',
+      },
+    ];
+  });
+
 const HEAD_WISH = 0.75;
 
 /** The lift itself must leave head for the flow. */
 export const staticHeadRule: Rule = ({ a }) =>
-  a.duties.map((d) => {
+  pumpsWithCurve(a).map((d) => {
     const part = d.staticHead / d.maxHead;
     const level = part >= 1 || d.flow <= 0 ? 'stop' : part > HEAD_WISH ? 'watch' : 'fine';
     if (d.peakHead !== null && d.peakHead >= d.maxHead) {
@@ -76,12 +100,16 @@ const MOST_LOSS = 1;
 /** Below this a loss is never worth a new hose, however small the lift: our own number. */
 const LEAST_ALLOWED = 0.1;
 
+/** Loss up to which a pipe is wide enough for a lift, m. */
+export const allowedLoss = (lift: number): number =>
+  Math.min(MOST_LOSS, Math.max(lift / 2, LEAST_ALLOWED));
+
 /** The hose must not eat the head, nor let silt settle. */
 export const hoseBore: Rule = ({ a }) =>
-  a.duties.flatMap((d): Finding[] => {
+  pumpsWithCurve(a).flatMap((d): Finding[] => {
     if (d.flow <= 0) return [];
-    const allowed = Math.min(MOST_LOSS, Math.max(d.staticHead / 2, LEAST_ALLOWED));
-    const eats = d.losses > allowed;
+    const allowed = allowedLoss(d.staticHead);
+    const eats = d.pipeLoss > allowed;
     const fast = d.velocity > VELOCITY[1];
     const slow = d.velocity < VELOCITY[0];
     const level = eats || fast || slow ? 'watch' : 'fine';
@@ -108,12 +136,12 @@ export const hoseBore: Rule = ({ a }) =>
     return [
       {
         ...common,
-        measured: d.losses,
+        measured: d.pipeLoss,
         limit: allowed,
         kind: 'head',
         sentence: eats
-          ? say`The ${bore(d.bore)} line eats ${head(d.losses)} of head on a lift of ${head(d.staticHead)}.`
-          : say`The ${bore(d.bore)} line takes ${head(d.losses)} of head at ${speed(d.velocity)}.`,
+          ? say`The ${bore(d.bore)} line eats ${head(d.pipeLoss)} of head on a lift of ${head(d.staticHead)}.`
+          : say`The ${bore(d.bore)} line takes ${head(d.pipeLoss)} of head at ${speed(d.velocity)}.`,
       },
     ];
   });
@@ -125,10 +153,16 @@ export const turnover: Rule = ({ system, a, day }) =>
   system.vessels.flatMap((v, i) => {
     if (fishIn(system, v.id).count === 0) return [];
     const volume = a.accounts.rest[i]!.volume;
-    const lines = a.duties.filter((d) => d.from === v.id);
+    const from = a.duties.filter((d) => d.from === v.id);
+    // A tank that overflows is turned over by what is lifted into it.
+    const lines = from.length
+      ? from
+      : a.duties.filter((d) => d.branches.some((b) => b.to === v.id));
     if (!lines.length || volume <= 0) return [];
     const running = lines.reduce((sum, d) => sum + d.flow, 0) / volume;
-    const simulated = day?.metrics.turnover.find((t) => t.id === v.id)?.perSecond;
+    const simulated = from.length
+      ? day?.metrics.turnover.find((t) => t.id === v.id)?.perSecond
+      : undefined;
     const average = simulated ?? lines.reduce((sum, d) => sum + d.flow * d.onShare, 0) / volume;
     const level = within(average, TURNOVER[0], TURNOVER[1]);
     return [
@@ -155,7 +189,7 @@ export const turnover: Rule = ({ system, a, day }) =>
 export const overflowCapacity: Rule = ({ system, a }) =>
   a.beds.flatMap((b): Finding[] => {
     const p = system.paths.find((x) => x.id === b.mainDrain);
-    if (!p || p.kind !== 'standpipe' || b.inflow <= 0) return [];
+    if (!p || p.kind !== 'standpipe' || b.inflow <= 0 || p.from !== b.id) return [];
     const v = vesselOf(system, b.id);
     const net = a.net.paths.find((x) => x.id === p.id)!;
     const real = net.kind === 'drain' ? net.bore : p.bore;

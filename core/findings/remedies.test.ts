@@ -20,7 +20,7 @@ const L_H = 1e-3 / 3600;
 
 const interval = (on: number, off: number): Edit => ({
   at: 'controls.timer',
-  to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', on, off },
+  to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', own: null, on, off },
 });
 
 /** One troubled system for every finding that has knobs. */

@@ -1,13 +1,18 @@
 import { PIPES } from '../catalogue/index.ts';
 import { bore, head, mm, say } from '../quantity/index.ts';
 import {
+  beds,
   bellSiphons,
+  isSiphon,
   pumpedLines,
   standpipes,
+  targetsOf,
   vesselOf,
+  type PumpedLine,
   type SystemDocument,
 } from '../system/index.ts';
 import type { Assessment } from '../network/assess.ts';
+import { evenSplit } from '../network/split.ts';
 import {
   number,
   pipeSize,
@@ -29,14 +34,19 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
   const lines = pumpedLines(s);
   const line = lines.find((l) => l.id === f.about);
   const from = lines.filter((l) => l.from === f.about);
-  const siphon = bellSiphons(s).find((p) => p.id === f.about);
-  const feeding = siphon ? lines.filter((l) => l.to === siphon.from) : [];
+  const siphon = s.paths.filter(isSiphon).find((p) => p.id === f.about);
+  const group = siphon
+    ? a.net.vessels[s.vessels.findIndex((v) => v.id === siphon.from)]!.joined.map(
+        (i) => s.vessels[i]!.id,
+      )
+    : [];
+  const feeding = lines.filter((l) => targetsOf(l).some((t) => group.includes(t)));
   switch (f.id) {
     case 'reserve':
     case 'tank-swing':
       return [
         ...fillKnob(s, f.about, 1),
-        ...from.flatMap((l) => crestKnob(s, l.to, -1)),
+        ...from.flatMap((l) => targetsOf(l).flatMap((t) => crestKnob(s, t, -1))),
         ...(f.id === 'reserve' ? from.flatMap((l) => intakeKnob(s, l, -1)) : []),
         ...widthKnob(s, f.about, 1).map((k) => withFill(s, f.about, k)),
       ];
@@ -76,7 +86,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       ];
     }
     case 'bed-to-tank':
-      return from.slice(0, 1).flatMap((l) => widthKnob(s, l.to, f.measured < f.limit ? 1 : -1));
+      return beds(s).flatMap((v) => widthKnob(s, v.id, f.measured < f.limit ? 1 : -1));
     case 'loose-delivery':
       return line ? intakeKnob(s, line, 1) : [];
     case 'static-head':
@@ -98,6 +108,24 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
           (_, b0) => say`Take a pump that reaches ${head(b0)}`,
         ),
       ];
+    case 'runs-on':
+      return line
+        ? [
+            {
+              id: `${line.id}-vent`,
+              count: 1,
+              graded: false,
+              edits: () => [
+                {
+                  at: `paths.${line.id}.peak`,
+                  to: { height: ventedPeak(s, a, line), vented: true },
+                },
+              ],
+              label: () =>
+                say`Lead “${line.name}” over a vented peak, ${mm(ventedPeak(s, a, line))} above the floor it feeds`,
+            },
+          ]
+        : [];
     case 'duty-range':
       if (!line) return [];
       return f.measured < f.limit
@@ -158,7 +186,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         ...pipeSize(s, siphon.id, 1, `the standpipe of “${siphon.name}”`),
       ];
     case 'siphon-geometry':
-      return siphon ? geometryKnobs(s, siphon.id, f) : [];
+      return siphon?.kind === 'bell-siphon' ? geometryKnobs(s, siphon.id, f) : [];
     case 'overflow-capacity':
       return [
         {
@@ -204,12 +232,127 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       return line ? [...timerKnobs(s, line, 'off', 1), ...timerKnobs(s, line, 'on', -1)] : [];
     case 'root-air':
       return lines
-        .filter((l) => l.to === f.about)
+        .filter((l) => targetsOf(l).includes(f.about))
         .flatMap((l) => [...timerKnobs(s, l, 'off', 1), ...timerKnobs(s, l, 'on', -1)]);
+    case 'even-split': {
+      if (!line) return [];
+      const edits = evenSplit(s, line);
+      return edits.length
+        ? [
+            {
+              id: `${line.id}-even`,
+              count: 1,
+              graded: false,
+              edits: () => edits,
+              label: () =>
+                say`Set the taps of “${line.name}” to ${openings(edits.map((e) => e.to as number))} open`,
+            },
+          ]
+        : [];
+    }
+    case 'joined-lag':
+    case 'row-filling':
+      return s.paths.flatMap((p) =>
+        p.kind === 'link' && (f.id === 'joined-lag' || p.id === f.about)
+          ? pipeSize(s, p.id, 1, `“${p.name}”`)
+          : [],
+      );
+    case 'chain-supply': {
+      const into = lines.filter((l) => targetsOf(l).includes(f.about));
+      return [
+        ...into.flatMap((l) => [...cleanKnob(l), ...valveKnob(s, l, 1)]),
+        ...from.flatMap((l) => [...valveKnob(s, l, -1), ...timerKnobs(s, l, 'on', -1)]),
+        ...into.flatMap((l) => pumpSizeKnob(s, l, 1)),
+      ];
+    }
+    case 'filter':
+      return line ? cleanKnob(line) : [];
+    case 'supply-lasts':
+      return fillKnob(s, f.about, 1);
+    case 'venturi':
+      return line
+        ? [
+            ...number(
+              s,
+              `${line.id}-throat`,
+              `paths.${line.id}.venturi.throat`,
+              -0.0005,
+              (_, b0) => say`Fit a venturi with a throat of ${bore(b0)}`,
+            ),
+            ...valveKnob(s, line, 1),
+          ]
+        : [];
+    case 'air-lift':
+      return line
+        ? [
+            ...intakeKnob(s, line, -1),
+            ...number(
+              s,
+              `${line.id}-end`,
+              `paths.${line.id}.end`,
+              -0.01,
+              (a0, b0) => say`Lower the end of “${line.name}” by ${mm(a0 - b0)}`,
+            ),
+            ...fillKnob(s, line.from, 1),
+          ]
+        : [];
+    case 'pinholes': {
+      const owner = lines.find((l) => l.id === f.about || l.branches.some((b) => b.id === f.about));
+      if (!owner) return [];
+      const at =
+        owner.id === f.about ? `paths.${owner.id}` : `paths.${owner.id}.branches.${f.about}`;
+      return [
+        ...number(
+          s,
+          `${f.about}-holes`,
+          `${at}.pinholes.diameter`,
+          -0.0001,
+          (_, b0) => say`Drill the holes only ${bore(b0)} wide`,
+        ),
+        ...number(
+          s,
+          `${f.about}-count`,
+          `${at}.pinholes.count`,
+          -1,
+          (_, b0) => say`Drill only ${String(b0)} holes`,
+        ),
+      ];
+    }
+    case 'pots-stand':
+      return [...crestKnob(s, f.about, -1)];
     default:
       return [];
   }
 }
+
+/** Height of a peak that stands clear of the water its line draws from, above the floor it feeds. */
+function ventedPeak(s: SystemDocument, a: Assessment, line: PumpedLine): number {
+  const from = s.vessels.findIndex((v) => v.id === line.from);
+  const surface = s.vessels[from]!.floor + a.accounts.rest[from]!.level;
+  const over = surface + 0.05 - vesselOf(s, line.to).floor;
+  return Math.ceil(Math.max(line.end, over) * 200) / 200;
+}
+
+/** Openings in words: “55 %, 83 % and 100 %”. */
+function openings(xs: readonly number[]): string {
+  const words = xs.map((x) => `${Math.round(x * 1000) / 10} %`);
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+}
+
+const cleanKnob = (l: PumpedLine): Knob[] =>
+  l.filter && l.filter.clogging > 0
+    ? [
+        {
+          id: `${l.id}-rinse`,
+          count: 1,
+          graded: false,
+          edits: () => [{ at: `paths.${l.id}.filter.clogging`, to: 0 }],
+          label: () => say`Rinse the filter of “${l.name}”`,
+        },
+      ]
+    : [];
 
 /** A wider vessel is filled to the level it had. */
 function withFill(s: SystemDocument, vessel: string, knob: Knob): Knob {

@@ -1,7 +1,8 @@
-import { clock, litres, load, say, share, time } from '../quantity/index.ts';
-import { vesselOf } from '../system/index.ts';
+import { clock, litres, load, mm, say, share, time } from '../quantity/index.ts';
+import type { BedFigures, Duty } from '../network/assess.ts';
+import { isStore, vesselOf, type Vessel } from '../system/index.ts';
 import { PRACTICE } from './grade.ts';
-import type { Finding, Rule } from './types.ts';
+import type { Context, Finding, Rule } from './types.ts';
 
 /** Findings on the rhythm of the day: timers, root air, dry running, spills; and on weight. */
 
@@ -11,13 +12,60 @@ const FLOODED_WISH = 0.5;
 /** A siphon bed should breathe at least this often: our own number. */
 const SIPHON_BREATH = 3600;
 
-export const onTime: Rule = ({ system, a }) =>
-  a.duties.flatMap((d): Finding[] => {
-    const b = a.beds.find((x) => x.id === d.to);
-    if (!b || !Number.isFinite(d.shortestOn) || d.flow <= 0) return [];
-    const v = vesselOf(system, b.id);
-    const short = d.shortestOn < b.fill;
-    const level = short ? 'stop' : d.shortestOn < ON_SPARE * b.fill ? 'watch' : 'fine';
+/** The pump on whose timer a bed hangs, and the beds that have to fill before it, itself the last. */
+interface Fed {
+  readonly duty: Duty;
+  readonly chain: readonly BedFigures[];
+}
+
+/** Every flooded bed with what feeds it, straight from a pump or through the beds before it. */
+function fedBeds({ system, a }: Pick<Context, 'system' | 'a'>): Fed[] {
+  const figures = (id: string) => a.beds.find((x) => x.id === id);
+  const feed = (id: string, seen: readonly string[]): Fed | null => {
+    const bed = figures(id);
+    if (!bed || seen.includes(id)) return null;
+    const duty = a.duties.find((d) => !d.empties && d.branches.some((b) => b.to === id));
+    if (duty) return { duty, chain: [bed] };
+    const joined = a.net.vessels[system.vessels.findIndex((v) => v.id === id)]!.joined;
+    const others = joined.map((i) => a.net.vessels[i]!.id);
+    // A bed that fills with others it is joined to is fed by what feeds them.
+    const shared = a.duties.find(
+      (d) => !d.empties && d.branches.some((b) => others.includes(b.to)),
+    );
+    if (shared) return { duty: shared, chain: [bed] };
+    for (const p of system.paths) {
+      if (p.kind === 'pumped-line' || p.to !== id) continue;
+      const before = feed(p.from, [...seen, id]);
+      if (before) return { duty: before.duty, chain: [...before.chain, bed] };
+    }
+    return null;
+  };
+  return a.beds.flatMap((b) => (b.floods && b.inflow > 0 ? (feed(b.id, []) ?? []) : []));
+}
+
+/** The bed of a timer that is worst off: one finding a pump. */
+function worstOf(feds: readonly Fed[], need: (f: Fed) => number): Map<string, Fed> {
+  const out = new Map<string, Fed>();
+  for (const f of feds) {
+    const was = out.get(f.duty.id);
+    if (!was || need(f) > need(was)) out.set(f.duty.id, f);
+  }
+  return out;
+}
+
+const sum = (xs: readonly number[]) => xs.reduce((t, x) => t + x, 0);
+
+export const onTime: Rule = (c) => {
+  const fills = (f: Fed) => sum(f.chain.map((b) => b.fill));
+  return [...worstOf(fedBeds(c), fills).values()].flatMap((fed): Finding[] => {
+    const d = fed.duty;
+    const b = fed.chain[fed.chain.length - 1]!;
+    if (!Number.isFinite(d.shortestOn) || d.flow <= 0) return [];
+    const v = vesselOf(c.system, b.id);
+    const fill = fills(fed);
+    const short = d.shortestOn < fill;
+    const level = short ? 'stop' : d.shortestOn < ON_SPARE * fill ? 'watch' : 'fine';
+    const upstream = fed.chain.length > 1 ? ' once those before it are full' : '';
     return [
       {
         id: 'on-time',
@@ -25,32 +73,36 @@ export const onTime: Rule = ({ system, a }) =>
         level,
         measured: d.shortestOn,
         limit:
-          short && Number.isFinite(b.fill)
-            ? b.fill
-            : Number.isFinite(b.fill)
-              ? ON_SPARE * b.fill
+          short && Number.isFinite(fill)
+            ? fill
+            : Number.isFinite(fill)
+              ? ON_SPARE * fill
               : d.shortestOn,
         kind: 'time',
-        sentence: !Number.isFinite(b.fill)
+        sentence: !Number.isFinite(fill)
           ? say`“${v.name}” never fills: what comes in runs out below the flood mark.`
           : short
-            ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(b.fill)} to fill.`
+            ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(fill)} to fill${upstream}.`
             : level === 'watch'
-              ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(b.fill)}; ${time(ON_SPARE * b.fill)} leave something for a tired pump.`
-              : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(b.fill)}.`,
+              ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
+              : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
         why: say`The on-time must cover the fill with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
         source: PRACTICE,
       },
     ];
   });
+};
 
-export const offTime: Rule = ({ system, a }) =>
-  a.duties.flatMap((d): Finding[] => {
-    const b = a.beds.find((x) => x.id === d.to);
-    if (!b || !Number.isFinite(d.shortestOff) || d.flow <= 0) return [];
-    const v = vesselOf(system, b.id);
-    const need = b.drain + ROOT_AIR;
-    const level = d.shortestOff < b.drain ? 'stop' : d.shortestOff < need ? 'watch' : 'fine';
+export const offTime: Rule = (c) => {
+  const drains = (f: Fed) => Math.max(...f.chain.map((b) => b.drain));
+  return [...worstOf(fedBeds(c), drains).values()].flatMap((fed): Finding[] => {
+    const d = fed.duty;
+    if (!Number.isFinite(d.shortestOff) || d.flow <= 0) return [];
+    const drain = drains(fed);
+    const b = fed.chain.find((x) => x.drain === drain)!;
+    const v = vesselOf(c.system, b.id);
+    const need = drain + ROOT_AIR;
+    const level = d.shortestOff < drain ? 'stop' : d.shortestOff < need ? 'watch' : 'fine';
     return [
       {
         id: 'off-time',
@@ -58,32 +110,59 @@ export const offTime: Rule = ({ system, a }) =>
         level,
         measured: d.shortestOff,
         limit:
-          level === 'stop' && Number.isFinite(b.drain)
-            ? b.drain
+          level === 'stop' && Number.isFinite(drain)
+            ? drain
             : Number.isFinite(need)
               ? need
               : d.shortestOff,
         kind: 'time',
-        sentence: !Number.isFinite(b.drain)
+        sentence: !Number.isFinite(drain)
           ? say`“${v.name}” has no way to drain while the pump stands still.`
           : level === 'stop'
-            ? say`The pause is ${time(d.shortestOff)} and “${v.name}” needs ${time(b.drain)} to drain.`
+            ? say`The pause is ${time(d.shortestOff)} and “${v.name}” needs ${time(drain)} to drain.`
             : level === 'watch'
-              ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - b.drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
-              : say`The pause is ${time(d.shortestOff)}: ${time(b.drain)} to drain, the rest is air for the roots.`,
+              ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
+              : say`The pause is ${time(d.shortestOff)}: ${time(drain)} to drain, the rest is air for the roots.`,
         why: say`Roots drown in standing water. The pause must cover the drain time and then leave at least ${time(ROOT_AIR)} of air.`,
         source: PRACTICE,
       },
     ];
   });
+};
+
+/** A trickled bed keeps the upper part of its stones in the air: at least two fifths, our own number. */
+const TRICKLE_DEPTH = 0.6;
+
+/** A bed that stands part full all day breathes above its water line only. */
+function trickleAir(v: Vessel, f: BedFigures): Finding {
+  const top = v.media?.top ?? v.shape.height;
+  const part = f.highest / top;
+  const level = part > TRICKLE_DEPTH ? 'watch' : 'fine';
+  return {
+    id: 'root-air',
+    about: v.id,
+    level,
+    measured: part,
+    limit: TRICKLE_DEPTH,
+    kind: 'share',
+    sentence:
+      level === 'watch'
+        ? say`“${v.name}” stands ${mm(f.highest)} deep in water all day, ${share(part)} of its stones; up to ${share(TRICKLE_DEPTH)} leave the roots air.`
+        : say`“${v.name}” stands ${mm(f.highest)} deep all day; the ${mm(top - f.highest)} above are the roots’ air, and seeds there want a wick.`,
+    why: say`A constant trickle is the simplest rhythm and the poorest in air: no water leaves the stones to draw air in after it. It does for shallow beds and small plants that root above the water line. ${share(TRICKLE_DEPTH)} is our own number.`,
+    source: 'Our own number.',
+  };
+}
 
 export const rootAir: Rule = ({ system, a, day }) => {
   if (!day) return [];
   return day.metrics.beds.flatMap((b): Finding[] => {
     const f = a.beds.find((x) => x.id === b.id)!;
-    if (f.inflow <= 0) return [];
+    if (f.inflow <= 0 || !f.floods) return [];
     const v = vesselOf(system, b.id);
-    const siphon = a.siphons.some((s) => s.bed === b.id);
+    if (f.trickle) return [trickleAir(v, f)];
+    const joined = a.net.vessels[system.vessels.indexOf(v)]!.joined;
+    const siphon = a.siphons.some((s) => joined.some((i) => system.vessels[i]!.id === s.bed));
     const why = say`Each drain draws fresh air into the stones after the water. A flooded share up to ${share(FLOODED_WISH)} and ${time(ROOT_AIR)} of air between timed floods keep roots and bacteria breathing; a siphon bed breathes by its cycles, at least one an hour (our own number).`;
     const common = { id: 'root-air', about: b.id, why, source: PRACTICE } as const;
     if (siphon) {
@@ -190,7 +269,7 @@ export const floorLoad: Rule = ({ system, a }) => {
     .filter((w) => {
       // A vessel that is dug in rests on the earth around it, not on a floor.
       const v = vesselOf(system, w.vessel);
-      return v.role !== 'bed' && v.floor >= 0;
+      return isStore(v) && v.floor >= 0;
     })
     .sort((x, y) => y.load - x.load)[0];
   if (!worst) return [];

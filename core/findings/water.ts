@@ -1,16 +1,28 @@
 import { litres, mm, ratio, say, share, time } from '../quantity/index.ts';
 import { mediumById } from '../catalogue/media.ts';
-import { fishIn, vesselOf } from '../system/index.ts';
+import { fishIn, isStore, vesselOf } from '../system/index.ts';
 import { grossVolume, volumeAt } from '../water/vessel.ts';
-import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
+import { bedsOfTank } from '../network/assess.ts';
+import { RESERVE_DAYS, RESERVE_SHARE, type Reserve } from '../network/accounts.ts';
 import { PRACTICE, atLeast, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
 /** Findings on the water accounts: reserve, backflow, dry layer, tank swing, bed to tank, loose delivery. */
 
+/** Of several pumps in one vessel the one that is uncovered first. */
+const scarcest = (reserves: readonly Reserve[]): Reserve[] =>
+  reserves.filter(
+    (r) =>
+      !reserves.some(
+        (o) =>
+          o.vessel === r.vessel &&
+          (o.volume < r.volume || (o.volume === r.volume && o.pump < r.pump)),
+      ),
+  );
+
 /** The pump must stay covered when every bed is full at once. */
 export const reserve: Rule = ({ system, a }) =>
-  a.accounts.reserves.map((r) => {
+  scarcest(a.accounts.reserves).map((r) => {
     const level = atLeast(r.volume, 0, r.wanted);
     const name = vesselOf(system, r.vessel).name;
     return {
@@ -36,7 +48,7 @@ const BACKFLOW_WISH = 0.03;
 /** Everything that can run back must find room under the rim. */
 export const backflowRoom: Rule = ({ system, a }) =>
   system.vessels.flatMap((v, i) => {
-    if (v.role === 'bed') return [];
+    if (!isStore(v)) return [];
     const cut = a.accounts.afterPowerCut[i]!;
     const rest = a.accounts.rest[i]!;
     const room = Math.min(cut.freeboard, rest.freeboard);
@@ -72,7 +84,7 @@ const DRY_LAYER_FLOATING = 0.03;
 export const dryLayer: Rule = ({ system, a }) =>
   a.beds.flatMap((b) => {
     const v = vesselOf(system, b.id);
-    if (!v.media || b.inflow <= 0) return [];
+    if (!v.media || b.inflow <= 0 || !b.floods || b.trickle) return [];
     const layer = v.media.top - b.highest;
     const floats = mediumById(v.media.medium)?.floats === 'yes';
     const low = floats ? DRY_LAYER_FLOATING : DRY_LAYER[0];
@@ -109,7 +121,7 @@ const FISH_DEPTH = 0.15;
 
 /** A flood must leave the fish their water. */
 export const tankSwing: Rule = ({ system, a }) =>
-  a.accounts.reserves.flatMap((r): Finding[] => {
+  scarcest(a.accounts.reserves).flatMap((r): Finding[] => {
     if (fishIn(system, r.vessel).count === 0) return [];
     const v = vesselOf(system, r.vessel);
     const i = system.vessels.indexOf(v);
@@ -155,7 +167,9 @@ export const tankSwing: Rule = ({ system, a }) =>
 export const bedToTank: Rule = ({ system, a }) =>
   system.vessels.flatMap((tank, ti) => {
     if (tank.role !== 'tank') return [];
-    const fed = a.beds.filter((b) => a.duties.some((d) => d.to === b.id && d.from === tank.id));
+    const fed = bedsOfTank(system, a, tank.id);
+    const sump = system.vessels.some((v) => v.role === 'sump');
+    const most = sump ? 2 : 1;
     const water = a.accounts.rest[ti]!.volume;
     if (!fed.length || water <= 0) return [];
     const gross = fed.reduce((sum, b) => sum + b.gross, 0);
@@ -164,21 +178,23 @@ export const bedToTank: Rule = ({ system, a }) =>
       return sum + volumeAt(v.room, Math.min(v.height, b.highest));
     }, 0);
     const r = gross / water;
-    const level = within(r, 0.5, 1.05);
+    const level = within(r, 0.5, 1.05 * most);
     return [
       {
         id: 'bed-to-tank',
         about: tank.id,
         level,
         measured: r,
-        limit: r > 1 ? 1 : 0.5,
+        limit: r > most ? most : 0.5,
         kind: 'ratio' as const,
         sentence:
           level === 'fine'
             ? say`Bed to tank is ${ratio(r)} by volume.`
             : r < 0.5
               ? say`Bed to tank is ${ratio(r)} by volume: stock the fish by the bed, not by the tank.`
-              : say`Bed to tank is ${ratio(r)} by volume; beyond 1 : 1 a sump should take the swing.`,
+              : sump
+                ? say`Bed to tank is ${ratio(r)} by volume; even with a sump 2 : 1 is the most.`
+                : say`Bed to tank is ${ratio(r)} by volume; beyond 1 : 1 a sump should take the swing.`,
         why: say`One school begins at 1 : 1 and goes up to 2 : 1 with a sump and mature beds; another compares the water in the flooded stones with the tank, 0.3 : 1 to 1 : 1, here ${ratio(voids / water)}. Small beds clean for fewer fish; large ones take the tank’s water with each flood.`,
         source: `${PRACTICE} The schools disagree; both figures are shown.`,
       },

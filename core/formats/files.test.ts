@@ -3,7 +3,14 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { simulate } from '../day/simulate.ts';
 import { compile } from '../network/compile.ts';
-import { applyEdits, invertEdits, same, type Edit, type SystemDocument } from '../system/index.ts';
+import {
+  DOCUMENT_VERSION,
+  applyEdits,
+  invertEdits,
+  same,
+  type Edit,
+  type SystemDocument,
+} from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { dayCsv } from './csv.ts';
 import { readAnyFile, writeBackup } from './file.ts';
@@ -112,7 +119,7 @@ describe('a backup', () => {
     ) as SystemDocument;
     const was = applyEdits(old, [edit]);
     const b = open(writeBackup([{ document: was, past: [step(old, edit)], future: [] }], {}, ''));
-    expect(b.systems[0]!.document.version).toBe(2);
+    expect(b.systems[0]!.document.version).toBe(DOCUMENT_VERSION);
     const undone = applyEdits(b.systems[0]!.document, b.systems[0]!.past[0]!.inverse);
     expect(
       same(

@@ -2,13 +2,16 @@ import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds } from '../quan
 import { fishIn } from '../system/find.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
-import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
 import { footprint, shapeArea } from '../water/shape.ts';
-import { areaAt, levelAt, storage, volumeAt } from '../water/vessel.ts';
+import { levelAt, storage, volumeAt } from '../water/vessel.ts';
+import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
-import { pumpFlow } from './flow.ts';
-import { highestLevel, inflowOf, pumpsOf, restVolumes, settle, surfaces } from './statics.ts';
-import { DAY, type Network } from './types.ts';
+import { reachesPeak } from './flow.ts';
+import { dailyLoss } from './losses.ts';
+import { jointSurface, jointVolume, settle } from './settle.ts';
+import { atRest, highestLevel, surfaces } from './statics.ts';
+import { deliveriesOf, empties, pumpsOf, steadyFlows, waysOut, type Steady } from './steady.ts';
+import type { Network } from './types.ts';
 
 /** One vessel in one of the accounts. */
 export interface Standing {
@@ -49,31 +52,6 @@ export interface Accounts {
 /** Wanted reserve as a share of the vessel, and as days of losses: the greater counts. */
 export const RESERVE_SHARE = 0.15;
 export const RESERVE_DAYS = 3;
-/** Water use of leafy planting, m/day: the middle of 2–4 mm. */
-const PLANT_USE: Metres = 0.003;
-
-/** Daily loss: open water by its surface and lid, dry media at a tenth, plants 3 mm a day on the beds. */
-export function dailyLoss(
-  s: SystemDocument,
-  net: Network,
-  volumes: readonly CubicMetres[],
-): CubicMetres {
-  const { waterTemperature, airTemperature, humidity, airSpeed } = s.site;
-  const open = openWaterEvaporation(waterTemperature, airTemperature, humidity, airSpeed);
-  const perSecond = open / 1000 / 3600;
-  let loss = 0;
-  s.vessels.forEach((v, i) => {
-    if (v.role === 'bed') {
-      const area = shapeArea(v.shape, v.media?.top ?? v.shape.height);
-      loss += area * (PLANT_USE + (v.media ? COVERED_SHARE : 1) * perSecond * DAY);
-    } else {
-      const area = areaAt(net.vessels[i]!.room, levelAt(net.vessels[i]!.room, volumes[i]!));
-      loss += area * (v.lid ? COVERED_SHARE : 1) * perSecond * DAY;
-    }
-  });
-  return loss;
-}
-
 function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   const intake = new Map<number, Metres>();
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
@@ -91,35 +69,96 @@ function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   });
 }
 
+/** Shares of what a vessel takes that come from each vessel that gives to it. */
+interface Giver {
+  readonly from: number;
+  readonly share: number;
+  /** Flow of the pump that gives, or of the way that passes on. */
+  readonly flow: CubicMetresPerSecond;
+}
+
+function giversOf(net: Network, vessel: number, steady: Steady): Giver[] {
+  const group = net.vessels[vessel]!.joined;
+  const list = net.paths.flatMap((p, i) => {
+    const flow = p.kind === 'back' ? 0 : steady.flows[i]!;
+    return flow > 0 && group.includes(p.to) && !group.includes(p.from)
+      ? [{ from: p.from, flow }]
+      : [];
+  });
+  const sum = list.reduce((t, g) => t + g.flow, 0);
+  return list.map((g) => ({ ...g, share: g.flow / sum }));
+}
+
+/**
+ * Takes an amount out of the vessels that it came from: one that keeps its level passes the bill on to
+ * its own givers, one that a pump refills while another draws passes on what is refilled.
+ */
+function charge(
+  net: Network,
+  steady: Steady,
+  keeps: ReadonlySet<number>,
+  vessel: number,
+  amount: CubicMetres,
+  volumes: CubicMetres[],
+  depth: number,
+): void {
+  if (amount === 0 || depth > 2 * net.vessels.length) return;
+  for (const g of giversOf(net, vessel, steady)) {
+    const part = amount * g.share;
+    const head = net.vessels[g.from]!.joined[0]!;
+    const supplied = steady.inflow[g.from]!;
+    const drawn = steady.drawn[g.from]!;
+    const fed = pumpsInto(net, g.from);
+    const passed = keeps.has(head) ? 1 : fed && drawn > 0 ? Math.min(1, supplied / drawn) : 0;
+    volumes[g.from]! -= part * (1 - passed);
+    charge(net, steady, keeps, g.from, part * passed, volumes, depth + 1);
+  }
+}
+
+/** Whether a pump that is always on refills a vessel. */
+const pumpsInto = (net: Network, vessel: number): boolean =>
+  deliveriesOf(net).some(
+    (p) =>
+      net.vessels[vessel]!.joined.includes(p.to) &&
+      net.controls[p.control]!.spans === null &&
+      !empties(p),
+  );
+
 /**
  * Accounts at rest, at deepest flood and after a power cut.
  *
- * Deepest flood: every bed stands at the highest level its inflow can hold there, drain pipes dry,
- * delivery lines full. Power cut: taken with all beds full; running siphons finish, lines run back.
+ * Deepest flood: every vessel that passes water on stands at the highest level its inflow can hold
+ * there, drain pipes dry, delivery lines full. Power cut: taken with all of them full; running siphons
+ * finish, lines run back.
  */
 export function accountsOf(s: SystemDocument, net: Network): Accounts {
-  const rest = restVolumes(net);
+  const rest = atRest(net).rest;
   const pumps = pumpsOf(net);
 
   let deep = [...rest];
-  const inflowWhenFull = net.vessels.map(() => 0);
-  for (let turn = 0; turn < 3; turn++) {
+  let inflowWhenFull: readonly CubicMetresPerSecond[] = net.vessels.map(() => 0);
+  for (let turn = 0; turn < 4; turn++) {
     const at = surfaces(net, deep);
+    const steady = turn === 0 ? atRest(net).steady : steadyFlows(net, at);
+    inflowWhenFull = steady.inflow;
     const next = [...rest];
+    const keeps = new Set<number>();
+    const took = new Map<number, CubicMetres>();
     net.vessels.forEach((v, i) => {
-      const feeding = pumps.filter((p) => p.to === i);
-      if (!feeding.length) return;
-      const inflow = inflowOf(net, i, at);
-      inflowWhenFull[i] = inflow;
-      const held = volumeAt(
-        v.room,
-        Math.max(highestLevel(net, i, inflow, at), levelAt(v.room, rest[i]!)),
-      );
-      const took = held - rest[i]!;
-      next[i] = held;
-      // Several pumps share what one bed takes by their flow.
-      for (const p of feeding) next[p.from]! -= took / feeding.length;
+      const passes = steady.inflow[i]! - steady.drawn[i]!;
+      if (v.joined[0] !== i || !(passes > 1e-9) || isSink(net, i)) return;
+      const was = v.joined.reduce((sum, j) => sum + rest[j]!, 0);
+      const z = v.floorZ + highestLevel(net, i, passes, at);
+      const held = Math.max(was, jointVolume(net, v, z));
+      const stands = jointSurface(net, v, held);
+      for (const j of v.joined) {
+        const m = net.vessels[j]!;
+        next[j] = volumeAt(m.room, stands - m.floorZ);
+      }
+      keeps.add(i);
+      took.set(i, held - was);
     });
+    for (const [i, amount] of took) charge(net, steady, keeps, i, amount, next, 0);
     const settled = next.every((x, i) => Math.abs(x - deep[i]!) < 1e-6);
     deep = next;
     if (settled) break;
@@ -135,17 +174,21 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
   settle(net, cut, true);
 
   const loss = dailyLoss(s, net, rest);
-  const reserves = pumps.map((p): Reserve => {
+  const reserves = pumps.flatMap((p): Reserve[] => {
+    // A pump that is there to empty its vessel needs no reserve in it.
+    if (empties(p)) return [];
     const v = net.vessels[p.from]!;
     const size = volumeAt(v.room, v.height);
-    return {
-      pump: p.id,
-      vessel: v.id,
-      volume: withPipes[p.from]! - volumeAt(v.room, p.cover),
-      wanted: Math.max(RESERVE_SHARE * size, RESERVE_DAYS * loss),
-      swing: rest[p.from]! - withPipes[p.from]!,
-      rest: rest[p.from]!,
-    };
+    return [
+      {
+        pump: p.id,
+        vessel: v.id,
+        volume: withPipes[p.from]! - volumeAt(v.room, p.cover),
+        wanted: Math.max(RESERVE_SHARE * size, RESERVE_DAYS * loss),
+        swing: rest[p.from]! - withPipes[p.from]!,
+        rest: rest[p.from]!,
+      },
+    ];
   });
   return {
     rest: standings(net, rest),
@@ -156,6 +199,10 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
     inflowWhenFull,
   };
 }
+
+/** Whether a vessel has no way out at all but over its rim onto the floor, and is no bed. */
+const isSink = (net: Network, vessel: number): boolean =>
+  !net.vessels[vessel]!.bed && waysOut(net, vessel).length === 0;
 
 /** Weight of a vessel as it stands at its fullest, kg, and spread over its footprint, kg/m². */
 export interface Weight {
@@ -180,7 +227,7 @@ export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
       accounts.deepest[i]!.volume,
       accounts.afterPowerCut[i]!.volume,
     );
-    let mass = fullest * 1000 + v.emptyMass + fishIn(s, v.id).mass;
+    let mass = fullest * 1000 + v.count * v.emptyMass + fishIn(s, v.id).mass;
     if (v.media) {
       let below = 0;
       for (const layer of [...v.media.layers, v.media]) {
@@ -190,14 +237,14 @@ export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
       }
     }
     if (v.pots) {
-      const held = v.pots.count * boreArea(v.pots.diameter) * v.pots.height;
+      const held = v.count * v.pots.count * boreArea(v.pots.diameter) * v.pots.height;
       mass += held * 1000 * wetDensity(v.pots.medium);
     }
-    if (v.role === 'bed') mass += PLANT_MASS * shapeArea(v.shape, v.shape.height);
+    if (v.role === 'bed') mass += v.count * PLANT_MASS * shapeArea(v.shape, v.shape.height);
     return {
       vessel: v.id,
       mass,
-      load: mass / footprint(v.shape),
+      load: mass / (v.count * footprint(v.shape)),
       perLeg: v.legs > 0 ? mass / v.legs : null,
     };
   });
@@ -205,10 +252,8 @@ export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
 
 /** Gross volume of a vessel up to a height, media or not, m³. */
 export function grossTo(s: SystemDocument, index: number, height: Metres): CubicMetres {
-  return volumeAt(
-    storage(s.vessels[index]!.shape, null),
-    Math.min(height, s.vessels[index]!.shape.height),
-  );
+  const v = s.vessels[index]!;
+  return v.count * volumeAt(storage(v.shape, null), Math.min(height, v.shape.height));
 }
 /** Time a loose delivery takes to throw out everything above the intake, and what then stays. */
 export interface LooseDelivery {
@@ -224,28 +269,36 @@ const LOOSE_SLICES = 12;
 
 /** The delivery off at its highest point and the pump left on: what it throws out until it draws air. */
 export function looseDeliveries(net: Network, rest: readonly CubicMetres[]): LooseDelivery[] {
-  return pumpsOf(net).map((p) => {
+  return pumpsOf(net).flatMap((p): LooseDelivery[] => {
+    if (empties(p) || p.steady !== null) return [];
     const v = net.vessels[p.from]!;
     const highest = Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
+    const pipe = p.manifold < 0 ? p.line : { ...net.manifolds[p.manifold]!.trunk };
+    const curve = pumpCurve(p.figures);
     const least = Math.min(rest[p.from]!, volumeAt(v.room, p.intake));
     const slice = (rest[p.from]! - least) / LOOSE_SLICES;
     let left = rest[p.from]!;
     let time = 0;
     // From the top down, until the intake draws air or the falling tank is too low for the pump.
     for (let i = 0; i < LOOSE_SLICES && slice > 0; i++) {
-      const q = pumpFlow(net, p, v.floorZ + levelAt(v.room, left - slice / 2), highest);
+      const source = v.floorZ + levelAt(v.room, left - slice / 2);
+      const q = reachesPeak(p, curve.maxHead, source)
+        ? dutyFlow(curve, highest - source, pipe, net.temperature)
+        : 0;
       if (q <= 0) break;
       time += slice / q;
       left -= slice;
     }
     const lost = rest[p.from]! - left;
-    return {
-      pump: p.id,
-      vessel: v.id,
-      lost,
-      left,
-      shareLeft: rest[p.from]! > 0 ? left / rest[p.from]! : 1,
-      time,
-    };
+    return [
+      {
+        pump: p.id,
+        vessel: v.id,
+        lost,
+        left,
+        shareLeft: rest[p.from]! > 0 ? left / rest[p.from]! : 1,
+        time,
+      },
+    ];
   });
 }

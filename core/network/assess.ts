@@ -3,9 +3,9 @@ import { beds } from '../system/find.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { pumpCurve } from '../water/pump.ts';
+import { headLoss } from '../water/pipe.ts';
 import { STOPS_SHARE, startVerdict, stopVerdict, type StartRange } from '../water/siphon.ts';
 import { rimFlow, selfVentingBore } from '../water/drain.ts';
-import { volumeAt } from '../water/vessel.ts';
 import {
   accountsOf,
   grossTo,
@@ -16,33 +16,51 @@ import {
   type Weight,
 } from './accounts.ts';
 import { compile } from './compile.ts';
-import { drainHead, pumpFlow, runningFlow, spillingFlow, staticHead } from './flow.ts';
+import { drainHead, runningFlow, spillingFlow } from './flow.ts';
+import { jointVolume, residueLevel } from './settle.ts';
+import { atRest, drainTime, fillTime, floodMark, inflowOf, surfaces } from './statics.ts';
 import {
-  drainTime,
   drainsOf,
-  fillTime,
-  firstLevel,
-  floodMark,
-  inflowOf,
+  empties,
+  levelPassing,
+  pumpedFlows,
   pumpsOf,
-  residueLevel,
-  restVolumes,
   siphonsOf,
   spillingOut,
-  surfaces,
-} from './statics.ts';
-import { DAY, type DrainPath, type NetControl, type Network } from './types.ts';
+} from './steady.ts';
+import {
+  DAY,
+  type DrainPath,
+  type LinkPath,
+  type NetControl,
+  type NetPath,
+  type Network,
+  type PumpPath,
+} from './types.ts';
 
 /** A pump and its line at the rest level. */
 export interface Duty {
   readonly id: string;
   readonly name: string;
   readonly from: string;
+  /** Its first delivery's vessel. */
   readonly to: string;
+  /** Every delivery with its flow; one where the line has one end. */
+  readonly branches: readonly {
+    readonly id: string;
+    readonly to: string;
+    readonly flow: CubicMetresPerSecond;
+  }[];
+  readonly airLift: boolean;
+  /** It empties the vessel it stands in, by a float. */
+  readonly empties: boolean;
+  /** To the highest of its ends. */
   readonly staticHead: Metres;
   /** From the water to an unvented peak, which the pump must reach to start; null where there is none. */
   readonly peakHead: Metres | null;
   readonly losses: Metres;
+  /** Of these, what the pipe and its fittings take; the rest is held back by taps. */
+  readonly pipeLoss: Metres;
   readonly flow: CubicMetresPerSecond;
   readonly velocity: number;
   readonly maxFlow: CubicMetresPerSecond;
@@ -50,6 +68,8 @@ export interface Duty {
   readonly bore: Metres;
   readonly length: Metres;
   readonly sumK: number;
+  /** Of ΣK, the tap of a line with one end. */
+  readonly tapK: number;
   /** Share of the day it is switched on, its shortest on-time and its shortest pause. */
   readonly onShare: Share;
   readonly shortestOn: Seconds;
@@ -75,6 +95,10 @@ export interface SiphonWindow {
 /** A bed's static figures. */
 export interface BedFigures {
   readonly id: string;
+  /** It is flooded to a mark; a dripped bed that drains freely is not. */
+  readonly floods: boolean;
+  /** It stands part full for good: constant inflow over a fixed overflow. */
+  readonly trickle: boolean;
   readonly inflow: CubicMetresPerSecond;
   readonly highest: Metres;
   readonly flood: Metres;
@@ -128,29 +152,50 @@ export function rhythmOf(control: NetControl): { onShare: Share; on: Seconds; of
   return { onShare: sum / DAY, on: Number.isFinite(on) ? on : sum, off };
 }
 
-function dutiesOf(net: Network, rest: readonly CubicMetres[]): Duty[] {
-  const at = surfaces(net, rest);
-  return pumpsOf(net).map((p) => {
+function dutiesOf(net: Network): Duty[] {
+  const { at } = atRest(net);
+  const flows = pumpedFlows(net, at);
+  return pumpsOf(net).map((p): Duty => {
+    const index = net.paths.indexOf(p);
     const source = at[p.from]!;
-    const head = staticHead(p, source, at[p.to]!);
-    const flow = pumpFlow(net, p, source, at[p.to]!);
+    const m = p.manifold >= 0 ? net.manifolds[p.manifold]! : null;
+    const outlets = m ? m.outlets.map((o) => o.path) : [index];
+    const flow = outlets.reduce((sum, i) => sum + flows[i]!, 0);
+    const pipe = m ? m.trunk : p.line;
     const curve = pumpCurve(p.figures);
+    const lifts = outlets.map((i) => {
+      const way = net.paths[i] as PumpPath;
+      return Math.max(way.topZ, at[way.to]!) - source;
+    });
+    const head = Math.max(...lifts);
     const { onShare, on, off } = rhythmOf(net.controls[p.control]!);
     return {
       id: p.id,
       name: p.name,
       from: net.vessels[p.from]!.id,
       to: net.vessels[p.to]!.id,
+      branches: outlets.map((i) => ({
+        id: net.paths[i]!.id,
+        to: net.vessels[net.paths[i]!.to]!.id,
+        flow: flows[i]!,
+      })),
+      airLift: p.steady !== null,
+      empties: empties(p),
       staticHead: head,
       peakHead: p.startZ === null ? null : p.startZ - source,
-      losses: flow > 0 ? curve.headAt(flow) - head : 0,
+      losses: flow > 0 && p.steady === null ? curve.headAt(flow) - head : 0,
+      pipeLoss:
+        flow > 0 && p.steady === null
+          ? headLoss(flow, m ? pipe : { ...pipe, sumK: pipe.sumK - p.tapK }, net.temperature)
+          : 0,
       flow,
-      velocity: flow / boreArea(p.line.bore),
-      maxFlow: curve.maxFlow,
+      velocity: flow / boreArea(pipe.bore),
+      maxFlow: p.steady ?? curve.maxFlow,
       maxHead: curve.maxHead,
-      bore: p.line.bore,
-      length: p.line.length,
-      sumK: p.line.sumK,
+      bore: pipe.bore,
+      length: pipe.length,
+      sumK: pipe.sumK,
+      tapK: m ? 0 : p.tapK,
       onShare,
       shortestOn: on,
       shortestOff: off,
@@ -170,9 +215,9 @@ function windowOf(net: Network, p: DrainPath, accounts: Accounts): SiphonWindow 
   );
   const prime = p.prime!;
   const inflow = inflowOf(net, p.from, deep);
-  const inflowAtBreak = inflowOf(net, p.from, rest);
+  const inflowAtBreak = atRest(net).steady.inflow[p.from]!;
   // Level at which the bed would stand if the pipe never ran full; what then goes down this pipe.
-  const steady = steadyLevel(net, p.from, inflow, deep);
+  const steady = levelPassing(net, p.from, inflow, deep);
   const reaches =
     inflow > 0
       ? spillingFlow(net, p, steady - p.crest, drainHead(p, v.floorZ + steady, deep[p.to]!))
@@ -193,15 +238,22 @@ function windowOf(net: Network, p: DrainPath, accounts: Accounts): SiphonWindow 
   };
 }
 
-/** Level at which a bed would stand if nothing ran full. */
-function steadyLevel(
-  net: Network,
-  vessel: number,
-  inflow: CubicMetresPerSecond,
-  at: readonly Metres[],
-): Metres {
-  const top = net.vessels[vessel]!.height + 0.3;
-  return firstLevel((level) => spillingOut(net, vessel, level, at), inflow, 0, top);
+/** A bed's lowest way out over a crest: its own drain or one in a vessel joined with it; else what it passes on through. */
+function mainWay(net: Network, index: number): NetPath | null {
+  const { joined } = net.vessels[index]!;
+  // What a pump empties has its overflow for the day on which that fails.
+  if (pumpsOf(net).some((p) => empties(p) && joined.includes(p.from))) return null;
+  const crestZ = (p: DrainPath) => net.vessels[p.from]!.floorZ + p.crest;
+  const drains = drainsOf(net)
+    .filter((p) => joined.includes(p.from))
+    .sort((a, b) => crestZ(a) - crestZ(b));
+  if (drains[0]) return drains[0];
+  const links = net.paths
+    .filter(
+      (p): p is LinkPath => p.kind === 'link' && joined.includes(p.from) && !joined.includes(p.to),
+    )
+    .sort((a, b) => a.sillFrom - b.sillFrom);
+  return links[0] ?? null;
 }
 
 function bedFigures(
@@ -220,25 +272,33 @@ function bedFigures(
     accounts.rest.map((r) => r.volume),
   );
   const inflow = inflowOf(net, index, deep);
-  const drains = drainsOf(net).filter((p) => p.from === index);
-  const main = [...drains].sort((a, b) => a.crest - b.crest)[0] ?? null;
-  const full = v.height - RIM_MARGIN;
+  const main = mainWay(net, index);
+  // Full to just under the lowest rim of those that stand joined.
+  const lowest = Math.min(...v.joined.map((i) => net.vessels[i]!.floorZ + net.vessels[i]!.height));
+  const full = lowest - v.floorZ - RIM_MARGIN;
   const overRim = v.rimTo < 0 ? 0 : rimFlow(0.015, v.rimWidth);
+  const toRim =
+    jointVolume(net, v, lowest) - jointVolume(net, v, v.floorZ + accounts.deepest[index]!.level);
+  const residue = residueLevel(net, index, true);
+  const always = net.paths.every(
+    (p) => p.kind !== 'pump' || !v.joined.includes(p.to) || net.controls[p.control]!.spans === null,
+  );
   return {
     id: v.id,
+    floods: v.floodLevel !== null,
+    trickle: v.floodLevel !== null && always && residue >= 0.9 * v.floodLevel,
     inflow,
     highest: accounts.deepest[index]!.level,
     flood: floodMark(net, index, rest),
-    residue: residueLevel(net, index, true),
+    residue,
     fill: fillTime(net, index),
     drain: drainTime(net, index),
     gross: grossTo(s, index, v.height),
     mainDrain: main?.id ?? null,
-    otherWays: main ? spillingOut(net, index, full, deep, main) + overRim : overRim,
-    toRim:
-      inflow > 0
-        ? (volumeAt(v.room, v.height) - volumeAt(v.room, accounts.deepest[index]!.level)) / inflow
-        : Infinity,
+    otherWays:
+      (main ? spillingOut(net, index, full, deep, main) : spillingOut(net, index, full, deep)) +
+      overRim,
+    toRim: inflow > 0 ? Math.max(0, toRim) / inflow : Infinity,
     allWays: spillingOut(net, index, full, deep),
     selfVenting: selfVentingBore(Math.max(inflow, 1e-9)),
   };
@@ -248,14 +308,22 @@ function bedFigures(
 export function assess(s: SystemDocument): Assessment {
   const net = compile(s);
   const accounts = accountsOf(s, net);
-  const rest = restVolumes(net);
+  const { rest } = atRest(net);
   return {
     net,
     accounts,
     weights: weightsOf(s, accounts),
     loose: looseDeliveries(net, rest),
-    duties: dutiesOf(net, rest),
+    duties: dutiesOf(net),
     siphons: siphonsOf(net).map((p) => windowOf(net, p, accounts)),
     beds: beds(s).map((v) => bedFigures(s, net, accounts, s.vessels.indexOf(v))),
   };
+}
+
+/** The beds that clean a tank's water: with one tank all of them, however the water gets there. */
+export function bedsOfTank(s: SystemDocument, a: Assessment, tank: string): BedFigures[] {
+  const many = s.vessels.filter((v) => v.role === 'tank').length > 1;
+  const straight = (bed: string) =>
+    a.duties.some((d) => d.from === tank && d.branches.some((x) => x.to === bed));
+  return a.beds.filter((b) => b.inflow > 0 && (!many || straight(b.id)));
 }

@@ -1,5 +1,6 @@
 import {
   EXIT_K,
+  ELBOW_K,
   ENTRANCE_K,
   ballValveK,
   fittingById,
@@ -9,39 +10,49 @@ import {
   CORRUGATED_SHARE,
 } from '../catalogue/index.ts';
 import type { Metres, Seconds, Share } from '../quantity/si.ts';
-import { controlOf, measured, pumpedLines, vesselOf } from '../system/find.ts';
+import { controlOf, isDrain, measured, pumpedLines, vesselOf } from '../system/find.ts';
 import type {
   BellSiphon,
+  Branch,
   Control,
+  Drain,
+  Pinholes,
   PumpedLine,
-  Standpipe,
   SystemDocument,
   Vessel,
   WaterPath,
 } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
-import { barbK, type PipeRun } from '../water/pipe.ts';
+import { barbK, headLoss, type PipeRun } from '../water/pipe.ts';
+import { orificeK, seepRate, venturiK } from '../water/passage.ts';
 import { RUNS_FULL_FROUDE } from '../water/drain.ts';
 import { fitPump, type PumpFigures } from '../water/pump.ts';
 import { UNKNOWN_SIPHON_K, flowAtFroude, siphonK, startKind, startRange } from '../water/siphon.ts';
-import { rimLength } from '../water/shape.ts';
-import { levelAt, storage, type Storage } from '../water/vessel.ts';
-import { fillTime } from './statics.ts';
+import { rimLength, shapeArea, widest } from '../water/shape.ts';
+import { levelAt, manyOf, storage, type Storage } from '../water/vessel.ts';
+import { floodLevelOf, groupsOf } from './joined.ts';
+import { lossOf } from './losses.ts';
+import { totalAtHead } from './manifold.ts';
+import { drainTime, fillTime } from './statics.ts';
 import {
   AIR_MARGIN,
   DAY,
   STANDING_IMPELLER_K,
+  type Manifold,
   type NetControl,
   type Network,
   type NetPath,
   type NetVessel,
+  type PumpPath,
 } from './types.ts';
 
+type Piped = Extract<WaterPath, { pipe: string }>;
+
 /** Bore of a path: as measured, else as the document says. */
-export const boreOf = (s: SystemDocument, p: WaterPath): Metres =>
+export const boreOf = (s: SystemDocument, p: Piped): Metres =>
   measured(s, 'bore', p.id)?.bore ?? p.bore;
 
-function roughnessOf(p: WaterPath): Metres {
+function roughnessOf(p: Pick<Piped, 'pipe' | 'bore'>): Metres {
   const size = pipeById(p.pipe);
   if (size?.family === 'corrugated') return CORRUGATED_SHARE * p.bore;
   return size?.roughness ?? SMOOTH_ROUGHNESS;
@@ -70,6 +81,10 @@ function guardArea(s: SystemDocument, vessel: string): number {
 
 /** @param correction of all voids in it, as a fill time asks */
 function roomOf(s: SystemDocument, v: Vessel, correction: number): Storage {
+  return manyOf(roomOfOne(s, v, correction), v.count);
+}
+
+function roomOfOne(s: SystemDocument, v: Vessel, correction: number): Storage {
   const { media, pots } = v;
   if (!media && !pots) return storage(v.shape, null);
   const layers = media
@@ -92,15 +107,31 @@ function roomOf(s: SystemDocument, v: Vessel, correction: number): Storage {
   });
 }
 
-/** Losses of a pumped line in velocity heads, entrance and exit included; Infinity where its tap is shut. */
-export function lineK(s: SystemDocument, p: PumpedLine): number {
-  let k = ENTRANCE_K + EXIT_K;
+/** Loss of an end: open, or closed and giving through its holes; on the velocity head before it. */
+const endK = (bore: Metres, holes: Pinholes | null): number =>
+  holes ? orificeK(bore, holes.count * boreArea(holes.diameter)) : EXIT_K;
+
+/** Losses of a pumped line up to its first tee, or its end, in velocity heads; its entrance included. */
+function trunkK(s: SystemDocument, p: PumpedLine): number {
+  let k = ENTRANCE_K;
   for (const f of p.fittings) k += (fittingById(f.fitting)?.k ?? 0) * f.count;
   if (p.checkValve) k += fittingById('check-valve')!.k;
-  if (p.valve !== null) k += ballValveK(p.valve);
   if (p.barb !== null) k += barbK(p.barb, boreOf(s, p));
+  if (p.filter) k += p.filter.k / (1 - p.filter.clogging) ** 2;
   return k;
 }
+
+/** Losses of a pumped line at its own end: tap, venturi, exit. */
+function deliveryK(s: SystemDocument, p: PumpedLine): number {
+  const bore = boreOf(s, p);
+  let k = endK(bore, p.pinholes);
+  if (p.valve !== null) k += ballValveK(p.valve);
+  if (p.venturi) k += venturiK(p.venturi.throat, bore);
+  return k;
+}
+
+/** Losses of a pumped line in velocity heads, entrance and exit included; Infinity where its tap is shut. */
+export const lineK = (s: SystemDocument, p: PumpedLine): number => trunkK(s, p) + deliveryK(s, p);
 
 /** Length of a pumped line: its rise and its level run. */
 export function lineLength(s: SystemDocument, p: PumpedLine): Metres {
@@ -119,13 +150,51 @@ function lineRun(s: SystemDocument, p: PumpedLine): PipeRun {
   };
 }
 
+const branchPipe = (s: SystemDocument, p: PumpedLine, b: Branch): PipeRun => ({
+  bore: b.bore,
+  length:
+    b.run +
+    // What a branch rises above the line's own end is pipe as well.
+    Math.max(0, vesselOf(s, b.to).floor + b.end - (vesselOf(s, p.to).floor + p.end)),
+  roughness: roughnessOf(b),
+  sumK:
+    fittingById('tee-branch')!.k +
+    (b.valve === null ? 0 : ballValveK(b.valve)) +
+    endK(b.bore, b.pinholes),
+});
+
+/** Common pipe, tees and branches of a line with several ends; paths by index in the order of the document. */
+export function manifoldOf(s: SystemDocument, p: PumpedLine, paths: readonly number[]): Manifold {
+  const line = lineRun(s, p);
+  const through = fittingById('tee-through')!.k;
+  return {
+    lead: paths[0]!,
+    trunk: { ...line, sumK: trunkK(s, p) },
+    outlets: [
+      { path: paths[0]!, header: null, own: { ...line, length: 0, sumK: deliveryK(s, p) } },
+      ...p.branches.map((b, k) => ({
+        path: paths[k + 1]!,
+        header: {
+          bore: line.bore,
+          length: b.along,
+          roughness: line.roughness,
+          sumK: through,
+        },
+        own: branchPipe(s, p, b),
+      })),
+    ],
+  };
+}
+
 /** Notch area at the foot of a bell: each notch is as high as the break height. */
 export const notchArea = (p: BellSiphon): number =>
   p.notches.count * p.notches.width * p.breakHeight;
 
 /** Losses of a drain's pipe in velocity heads, without the 1 of its velocity head. */
-export function drainK(s: SystemDocument, p: Standpipe | BellSiphon): number {
-  if (p.kind === 'standpipe') return ENTRANCE_K + 0.9 * p.elbows;
+export function drainK(s: SystemDocument, p: Drain): number {
+  if (p.kind === 'standpipe') return ENTRANCE_K + ELBOW_K * (p.elbows + (p.fromBottom ? 2 : 0));
+  // A loop turns twice at its top, whatever other bends it has.
+  if (p.kind === 'loop-siphon') return ENTRANCE_K + ELBOW_K * (p.elbows + 2);
   const k = siphonK({
     bore: boreOf(s, p),
     mouth: p.mouth,
@@ -138,10 +207,11 @@ export function drainK(s: SystemDocument, p: Standpipe | BellSiphon): number {
   return Number.isFinite(k) ? k : UNKNOWN_SIPHON_K;
 }
 
-function drainRun(s: SystemDocument, p: Standpipe | BellSiphon): PipeRun {
+function drainRun(s: SystemDocument, p: Drain): PipeRun {
+  const rise = p.kind === 'loop-siphon' ? p.crest - p.breakHeight : 0;
   return {
     bore: boreOf(s, p),
-    length: p.crest + p.drop + p.run,
+    length: rise + p.crest + p.drop + p.run,
     roughness: roughnessOf(p),
     sumK: drainK(s, p),
   };
@@ -172,12 +242,7 @@ export function spansOf(control: Control): NetControl['spans'] {
   return out;
 }
 
-function drainOf(
-  s: SystemDocument,
-  p: Standpipe | BellSiphon,
-  from: number,
-  to: number,
-): NetPath[] {
+function drainOf(s: SystemDocument, p: Drain, from: number, to: number): NetPath[] {
   const bore = boreOf(s, p);
   const outletZ = vesselOf(s, p.from).floor - p.drop;
   const base = {
@@ -187,22 +252,19 @@ function drainOf(
     from,
     to,
     crest: p.crest,
-    mouth: Math.max(p.mouth, bore),
+    entry: p.kind === 'loop-siphon' ? ('round' as const) : ('ring' as const),
+    mouth: p.kind === 'loop-siphon' ? bore : Math.max(p.mouth, bore),
     bore,
     pipe: drainRun(s, p),
     outletZ,
     open: 1,
   };
-  if (p.kind === 'bell-siphon') {
-    const kind = startKind(p.mouth, bore, p.waterLock);
+  if (p.kind !== 'standpipe') {
+    const kind = p.kind === 'loop-siphon' ? 'loop' : startKind(p.mouth, bore, p.waterLock);
     const start = startRange(kind, bore, measured(s, 'starting-flow', p.id)?.flow);
-    return [
-      {
-        ...base,
-        siphon: true,
-        prime: { start, breakLevel: p.breakHeight, efficiency: p.efficiency },
-      },
-    ];
+    const prime = { start, breakLevel: p.breakHeight, efficiency: p.efficiency };
+    // Held flooded, the siphon is given air at its top and only spills over its crest.
+    return [{ ...base, siphon: true, prime: s.service === 'flooded' ? null : prime }];
   }
   const full = flowAtFroude(RUNS_FULL_FROUDE, bore);
   const out: NetPath[] = [
@@ -215,7 +277,7 @@ function drainOf(
         : { start: { low: full, expected: full, high: full }, breakLevel: p.crest, efficiency: 1 },
     },
   ];
-  if (p.weep) {
+  if (p.weep && s.service !== 'flooded') {
     out.push({
       kind: 'hole',
       id: `${p.id}-weep`,
@@ -224,139 +286,352 @@ function drainOf(
       to,
       level: p.weep.height,
       diameter: p.weep.diameter,
+      inFloor: false,
     });
   }
   return out;
 }
 
+/** Paths without a pump and without a crest. */
+function openOf(
+  s: SystemDocument,
+  p: Exclude<WaterPath, PumpedLine | Drain>,
+  from: number,
+  to: number,
+): NetPath {
+  const base = { id: p.id, name: p.name, from, to };
+  const source = vesselOf(s, p.from);
+  const target = vesselOf(s, p.to);
+  switch (p.kind) {
+    case 'hole':
+      return {
+        ...base,
+        kind: 'hole',
+        level: p.height,
+        diameter: p.diameter,
+        inFloor: p.height <= 0,
+      };
+    case 'link': {
+      const bore = boreOf(s, p);
+      const invertZ = source.floor + p.height;
+      return {
+        ...base,
+        kind: 'link',
+        sillFrom: Math.max(invertZ, source.floor),
+        sillTo: Math.max(invertZ, target.floor),
+        bore,
+        pipe: {
+          bore,
+          length: p.run,
+          roughness: roughnessOf(p),
+          sumK: ENTRANCE_K + ELBOW_K * p.elbows + (p.screen === null ? 0 : screenK(p.screen)),
+        },
+      };
+    }
+    case 'float-valve': {
+      const bore = boreOf(s, p);
+      return {
+        ...base,
+        kind: 'float',
+        level: p.level,
+        outletZ: target.floor + p.level,
+        stuck: null,
+        pipe: {
+          bore,
+          length: Math.max(0, source.floor - target.floor - p.level) + p.run,
+          roughness: roughnessOf(p),
+          // The seat's jet takes the place of the free end's velocity head.
+          sumK: ENTRANCE_K + Math.max(0, orificeK(bore, boreArea(Math.min(p.seat, bore))) - 1),
+        },
+      };
+    }
+    case 'open-end':
+      return {
+        ...base,
+        kind: 'film',
+        width: source.count * 2 * halfWidthAcross(source),
+        slope: p.slope,
+      };
+    case 'seep': {
+      const area = source.count * shapeArea(source.shape, 0);
+      return {
+        ...base,
+        kind: 'seep',
+        level: p.held / area,
+        perMetre: area * seepRate(p.drainDown),
+      };
+    }
+  }
+}
+
+/** A channel lies along the drawing: its width is the shape's other side. */
+const halfWidthAcross = (v: Vessel): Metres =>
+  shapeArea(v.shape, v.shape.height) / (2 * widest(v.shape)) / 2;
+
+/** Loss of a coarse guard or screen of which a share is still open. */
+export const screenK = (open: Share): number => fittingById('coarse-guard')!.k / open ** 2;
+
+/** Index of a control in a network, and of the vessels by id. */
+interface Places {
+  readonly vessel: (id: string) => number;
+  readonly control: (id: string) => number;
+  readonly rooms: readonly Storage[];
+}
+
+/** The deliveries of a pumped line and the ways back through its stopped pump; its first index is `first`. */
 function pumpOf(
   s: SystemDocument,
   p: PumpedLine,
-  from: number,
-  to: number,
-  control: number,
-  index: number,
-  rooms: readonly Storage[],
-): NetPath[] {
+  first: number,
+  manifold: number,
+  at: Places,
+): { paths: NetPath[]; manifold: Manifold | null } {
   const source = vesselOf(s, p.from);
   const target = vesselOf(s, p.to);
+  const from = at.vessel(p.from);
   const line = lineRun(s, p);
+  const branched = p.branches.length > 0;
+  const m = branched
+    ? manifoldOf(
+        s,
+        p,
+        [p, ...p.branches].map((_, k) => first + k),
+      )
+    : null;
   const endZ = target.floor + p.end;
   const peakZ = Math.max(endZ, target.floor + (p.peak?.height ?? 0));
-  let figures: PumpFigures = {
+  const overVent = p.peak?.vented === true && peakZ > endZ;
+  const figures = figuresOf(s, p, m, at);
+  const common = {
+    kind: 'pump' as const,
+    from,
+    control: at.control(p.control),
+    figures,
+    intake: p.pump.intake,
+    cover: p.pump.intake + AIR_MARGIN,
+    lead: first,
+    manifold: branched ? manifold : -1,
+    tapK: p.valve === null ? 0 : ballValveK(p.valve),
+    steady: p.pump.airLift ? (measured(s, 'flow', p.id)?.flow ?? p.pump.maxFlow) : null,
+    startZ: p.peak && !p.peak.vented && peakZ > endZ ? peakZ : null,
+    float: p.float && {
+      vessel: at.vessel(p.float.vessel),
+      on: p.float.on,
+      off: p.float.off,
+    },
+  };
+  const paths: NetPath[] = [
+    {
+      ...common,
+      id: p.id,
+      name: p.name,
+      to: at.vessel(p.to),
+      line,
+      endZ,
+      topZ: overVent ? peakZ : endZ,
+      // An air-lift's pipe stands open; its water falls back to the source's level and is not counted.
+      lineVolume: p.checkValve || p.pump.airLift ? 0 : boreArea(line.bore) * line.length,
+      power: p.pump.power,
+    },
+    ...p.branches.map((b, k): NetPath => {
+      const own = m!.outlets[k + 1]!.own;
+      const end = vesselOf(s, b.to).floor + b.end;
+      return {
+        ...common,
+        id: b.id,
+        name: `${p.name} to ${vesselOf(s, b.to).name}`,
+        to: at.vessel(b.to),
+        line: own,
+        endZ: end,
+        topZ: overVent ? Math.max(end, peakZ) : end,
+        lineVolume: 0,
+        power: 0,
+      };
+    }),
+  ];
+  // Over a vented peak nothing runs back but the line's own water: air breaks the pull.
+  if (p.checkValve || overVent || p.pump.airLift) return { paths, manifold: m };
+  const deliveries = paths.length;
+  for (let k = 0; k < deliveries; k++) {
+    const way = paths[k] as PumpPath;
+    const own = m ? m.outlets[k]!.own : null;
+    // Ends that run back together share the trunk: each sees it with the square of their number.
+    const share = deliveries ** 2;
+    paths.push({
+      kind: 'back',
+      id: `${way.id}-back`,
+      name: `${way.name}, running back`,
+      from: way.to,
+      to: from,
+      pump: first + k,
+      endZ: way.endZ,
+      intakeZ: source.floor + p.pump.intake,
+      line: own
+        ? {
+            ...line,
+            length: share * line.length + own.length * (line.bore / own.bore) ** 5,
+            sumK:
+              share * (m!.trunk.sumK + STANDING_IMPELLER_K) +
+              (own.sumK - EXIT_K) * (line.bore / own.bore) ** 4,
+          }
+        : { ...line, sumK: line.sumK - EXIT_K + STANDING_IMPELLER_K },
+    });
+  }
+  return { paths, manifold: m };
+}
+
+/** Pump figures of a line: the box's, or fitted so that the duty point meets a bucket test. */
+function figuresOf(s: SystemDocument, p: PumpedLine, m: Manifold | null, at: Places): PumpFigures {
+  const box: PumpFigures = {
     maxHead: p.pump.maxHead,
     maxFlow: p.pump.maxFlow,
     wear: p.pump.wear,
     ...(p.pump.points ? { points: p.pump.points } : {}),
   };
   const bucket = measured(s, 'flow', p.id);
-  if (bucket && Number.isFinite(line.sumK)) {
-    const surface = source.floor + levelAt(rooms[from]!, source.fill);
-    const top = p.peak?.vented ? peakZ : endZ;
-    figures = fitPump(figures, bucket.flow, top - surface, line, s.site.waterTemperature);
-  }
-  const out: NetPath[] = [
-    {
-      kind: 'pump',
-      id: p.id,
-      name: p.name,
-      from,
-      to,
-      control,
-      figures,
-      line,
-      intake: p.pump.intake,
-      cover: p.pump.intake + AIR_MARGIN,
-      endZ,
-      topZ: p.peak?.vented ? peakZ : endZ,
-      startZ: p.peak && !p.peak.vented && peakZ > endZ ? peakZ : null,
-      lineVolume: p.checkValve ? 0 : boreArea(line.bore) * line.length,
-      power: p.pump.power,
-    },
-  ];
-  // Over a vented peak nothing runs back but the line's own water: air breaks the pull.
-  if (!p.checkValve && !(p.peak?.vented && peakZ > endZ)) {
-    out.push({
-      kind: 'back',
-      id: `${p.id}-back`,
-      name: `${p.name}, running back`,
-      from: to,
-      to: from,
-      pump: index,
-      endZ,
-      intakeZ: source.floor + p.pump.intake,
-      line: { ...line, sumK: line.sumK - EXIT_K + STANDING_IMPELLER_K },
-    });
-  }
-  return out;
+  const line = lineRun(s, p);
+  if (!bucket || p.pump.airLift || !Number.isFinite(line.sumK)) return box;
+  const target = vesselOf(s, p.to);
+  const top = target.floor + (p.peak?.vented ? Math.max(p.end, p.peak.height) : p.end);
+  const surface =
+    vesselOf(s, p.from).floor + levelAt(at.rooms[at.vessel(p.from)]!, vesselOf(s, p.from).fill);
+  const temperature = s.site.waterTemperature;
+  if (!m) return fitPump(box, bucket.flow, top - surface, line, temperature);
+  // At the first delivery the bucket tells the head at its tee; the whole flow follows from the branches.
+  const node = top + headLoss(bucket.flow, m.outlets[0]!.own, temperature);
+  const ends = [top, ...p.branches.map((b) => vesselOf(s, b.to).floor + b.end)];
+  const total = totalAtHead(m, node, ends, temperature);
+  return fitPump(box, total, node - surface, { ...m.trunk }, temperature);
 }
 
-function assemble(s: SystemDocument, corrections: ReadonlyMap<string, number>): Network {
+/** A siphon's share of the full pipe can be no less and no more than this. */
+const EFFICIENCY = [0.1, 1] as const;
+
+/** A drain, or a way back through a stopped pump, that takes a multiple of what was reckoned. */
+function drainingAt(p: NetPath, factor: number): NetPath {
+  if (factor === 1) return p;
+  if (p.kind === 'drain' && p.siphon && p.prime) {
+    const efficiency = Math.min(
+      EFFICIENCY[1],
+      Math.max(EFFICIENCY[0], p.prime.efficiency * factor),
+    );
+    return { ...p, prime: { ...p.prime, efficiency } };
+  }
+  if (p.kind === 'back') {
+    const { line } = p;
+    // The flow goes with the root of the losses.
+    const k = (line.sumK + 1) / factor ** 2 - 1;
+    return {
+      ...p,
+      line: { ...line, length: line.length / factor ** 2, sumK: Math.max(0, k) },
+    };
+  }
+  return p;
+}
+
+function assemble(s: SystemDocument, corrections: Corrections): Network {
   const index = new Map(s.vessels.map((v, i) => [v.id, i]));
-  const correction = (v: Vessel) => corrections.get(v.id) ?? 1;
+  const correction = (v: Vessel) => corrections.voids.get(v.id) ?? 1;
   const rooms = s.vessels.map((v) => roomOf(s, v, correction(v)));
   const lines = pumpedLines(s);
   const controls = [...new Set(lines.map((l) => l.control))].map((id): NetControl => ({
     id,
-    spans: spansOf(
-      controlOf(
-        s,
-        lines.find((l) => l.control === id)!,
-      ),
-    ),
+    spans:
+      s.service === 'flooded'
+        ? null
+        : s.service === 'drained'
+          ? []
+          : spansOf(
+              controlOf(
+                s,
+                lines.find((l) => l.control === id)!,
+              ),
+            ),
   }));
+  const at: Places = {
+    vessel: (id) => index.get(id)!,
+    control: (id) => controls.findIndex((c) => c.id === id),
+    rooms,
+  };
   const paths: NetPath[] = [];
+  const manifolds: Manifold[] = [];
   for (const p of s.paths) {
-    const from = index.get(p.from)!;
-    const to = index.get(p.to)!;
+    const from = at.vessel(p.from);
+    const to = at.vessel(p.to);
     if (p.kind === 'pumped-line') {
-      const control = controls.findIndex((c) => c.id === p.control);
-      paths.push(...pumpOf(s, p, from, to, control, paths.length, rooms));
-    } else {
-      paths.push(...drainOf(s, p, from, to));
-    }
+      const made = pumpOf(s, p, paths.length, manifolds.length, at);
+      paths.push(...made.paths);
+      if (made.manifold) manifolds.push(made.manifold);
+    } else if (isDrain(p)) paths.push(...drainOf(s, p, from, to));
+    else paths.push(openOf(s, p, from, to));
   }
-  const vessels = s.vessels.map((v, i): NetVessel => {
-    const crests = s.paths.flatMap((p) =>
-      p.kind !== 'pumped-line' && p.from === v.id ? [p.crest] : [],
-    );
-    return {
-      id: v.id,
-      name: v.name,
-      floorZ: v.floor,
-      height: v.shape.height,
-      room: rooms[i]!,
-      voids: voidsNow(v, correction(v)),
-      initial: v.fill,
-      rimWidth: rimLength(v.shape),
-      rimTo: v.rimTo === null ? -1 : (index.get(v.rimTo) ?? -1),
-      bed: v.role === 'bed',
-      floodLevel: crests.length ? Math.min(...crests) : null,
-    };
-  });
-  return { temperature: s.site.waterTemperature, vessels, paths, controls };
+  const joined = groupsOf(s, index);
+  const vessels = s.vessels.map((v, i): NetVessel => ({
+    id: v.id,
+    name: v.name,
+    floorZ: v.floor,
+    height: v.shape.height,
+    room: rooms[i]!,
+    voids: voidsNow(v, correction(v)),
+    initial: v.fill,
+    rimWidth: v.count * rimLength(v.shape),
+    rimTo: v.rimTo === null ? -1 : (index.get(v.rimTo) ?? -1),
+    bed: v.role === 'bed',
+    floodLevel: floodLevelOf(s, v, joined[i]!),
+    joined: joined[i]!,
+    loss: 0,
+  }));
+  const net: Network = {
+    temperature: s.site.waterTemperature,
+    vessels,
+    paths,
+    controls,
+    manifolds,
+  };
+  // What has no way back is used up where it is; elsewhere a day's loss is in the accounts only.
+  return {
+    ...net,
+    paths: paths.map((p) => drainingAt(p, corrections.drains.get(vessels[p.from]!.id) ?? 1)),
+    vessels: vessels.map((v, i) =>
+      s.vessels[i]!.role === 'tray' ? { ...v, loss: lossOf(s, net, i, v.initial) / DAY } : v,
+    ),
+  };
+}
+
+/** What stopwatches correct, by vessel: voids by the fill, and how fast it drains. */
+interface Corrections {
+  readonly voids: Map<string, number>;
+  readonly drains: Map<string, number>;
 }
 
 /**
  * Network of a system: measurements put in the place of tables, coefficients solved.
  *
- * A fill time by stopwatch corrects the bed's voids: the time is all but proportional to them, so a
- * few corrections by measured ÷ predicted settle it.
+ * A fill time by stopwatch corrects the bed's voids, a drain time the share of the full pipe that its
+ * siphon takes, or the way back through the stopped pump. The times are all but proportional to them,
+ * so a few corrections by measured ÷ predicted settle it.
  */
 export function compile(s: SystemDocument): Network {
-  const corrections = new Map<string, number>();
+  const corrections: Corrections = { voids: new Map(), drains: new Map() };
   let net = assemble(s, corrections);
-  const timed = s.vessels.filter((v) => (v.media ?? v.pots) && measured(s, 'fill-time', v.id));
+  const timed = s.vessels.flatMap((v) => [
+    ...((v.media ?? v.pots) && measured(s, 'fill-time', v.id)
+      ? [{ v, by: corrections.voids, time: measured(s, 'fill-time', v.id)!.time, of: fillTime }]
+      : []),
+    ...(measured(s, 'drain-time', v.id)
+      ? [{ v, by: corrections.drains, time: measured(s, 'drain-time', v.id)!.time, of: drainTime }]
+      : []),
+  ]);
   if (timed.length === 0) return net;
-  for (let turn = 0; turn < 6; turn++) {
+  for (let turn = 0; turn < 8; turn++) {
     let worst = 0;
-    for (const v of timed) {
-      const i = s.vessels.indexOf(v);
-      const predicted: Seconds = fillTime(net, i);
+    for (const { v, by, time, of } of timed) {
+      const predicted: Seconds = of(net, s.vessels.indexOf(v));
       if (!Number.isFinite(predicted) || predicted <= 0) continue;
-      const factor = measured(s, 'fill-time', v.id)!.time / predicted;
+      // Voids grow with the time, what drains shrinks with it.
+      const factor = by === corrections.voids ? time / predicted : predicted / time;
       worst = Math.max(worst, Math.abs(factor - 1));
-      corrections.set(v.id, (corrections.get(v.id) ?? 1) * factor);
+      by.set(v.id, (by.get(v.id) ?? 1) * factor);
     }
     if (worst < 1e-4) break;
     net = assemble(s, corrections);

@@ -1,15 +1,29 @@
 import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { holeFlow, mouthOrificeFlow, ringWeirFlow } from '../water/drain.ts';
+import {
+  LAMINAR_HEAD,
+  filmFlow,
+  floatOpening,
+  floorHoleFlow,
+  roundEntryFlow,
+  submergedShare,
+} from '../water/passage.ts';
 import { fullPipeFlow, fullPipeNeeds } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import {
   UNCOVER,
   type BackPath,
   type DrainPath,
+  type FloatPath,
   type HolePath,
+  type LinkPath,
+  type Manifold,
+  type NetPath,
   type Network,
   type PumpPath,
+  type SeepPath,
 } from './types.ts';
+import { branchFlows, piecesOf } from './manifold.ts';
 
 /**
  * Flow of each kind of path from the water surfaces at its ends, by the relations of `water/` and
@@ -27,21 +41,61 @@ export const staticHead = (p: PumpPath, source: Metres, delivery: Metres): Metre
 export const reachesPeak = (p: PumpPath, maxHead: Metres, source: Metres): boolean =>
   p.startZ === null || maxHead > p.startZ - source;
 
-/** Delivered flow of a running, covered pump. */
+/** What a pump path's end is lifted to, above the ground. */
+const liftedTo = (p: PumpPath, delivery: Metres): Metres => Math.max(p.topZ, delivery);
+
+/** Delivered flows of a branched line, in the order of its outlets, at the surfaces of all vessels. */
+export function manifoldFlows(
+  net: Network,
+  m: Manifold,
+  source: Metres,
+  surfaces: (path: PumpPath) => Metres,
+): Float64Array {
+  const lead = net.paths[m.lead] as PumpPath;
+  const curve = pumpCurve(lead.figures);
+  const flows = new Float64Array(m.outlets.length);
+  if (!reachesPeak(lead, curve.maxHead, source)) return flows;
+  const ends = m.outlets.map((o) => {
+    const p = net.paths[o.path] as PumpPath;
+    return liftedTo(p, surfaces(p));
+  });
+  if (m.trunk.sumK < Infinity)
+    branchFlows(curve, piecesOf(m, net.temperature), source, ends, flows);
+  return flows;
+}
+
+/**
+ * Delivered flow of a running, covered pump into one end of its line.
+ *
+ * @param at water surface of every vessel, above the ground
+ * @param source surface the pump draws from, where it is not what stands in `at`
+ */
 export function pumpFlow(
   net: Network,
   p: PumpPath,
-  source: Metres,
-  delivery: Metres,
+  at: readonly Metres[],
+  source: Metres = at[p.from]!,
 ): CubicMetresPerSecond {
+  if (p.steady !== null) return p.steady;
+  if (p.manifold >= 0) {
+    const m = net.manifolds[p.manifold]!;
+    const k = m.outlets.findIndex((o) => net.paths[o.path] === p);
+    return manifoldFlows(net, m, source, (x) => at[x.to]!)[k]!;
+  }
   const curve = pumpCurve(p.figures);
   if (!reachesPeak(p, curve.maxHead, source)) return 0;
-  return dutyFlow(curve, staticHead(p, source, delivery), p.line, net.temperature);
+  return dutyFlow(curve, liftedTo(p, at[p.to]!) - source, p.line, net.temperature);
 }
 
 /** Head that drives a drain: to its outlet, or to the receiving surface where that stands higher. */
 export const drainHead = (p: DrainPath, surface: Metres, receiving: Metres): Metres =>
   surface - Math.max(p.outletZ, receiving);
+
+/** What enters a drain that does not run full, were its pipe no hindrance. */
+export const freeEntry = (p: DrainPath, crestHead: Metres): CubicMetresPerSecond =>
+  p.entry === 'round'
+    ? roundEntryFlow(crestHead, p.bore)
+    : Math.min(ringWeirFlow(crestHead, p.mouth), mouthOrificeFlow(crestHead, p.bore));
 
 /** Flow over a drain's crest that does not run full: the least of weir, orifice and full pipe. */
 export function spillingFlow(
@@ -51,7 +105,7 @@ export function spillingFlow(
   drivingHead: Metres,
 ): CubicMetresPerSecond {
   if (crestHead <= 0 || p.open <= 0) return 0;
-  const free = Math.min(ringWeirFlow(crestHead, p.mouth), mouthOrificeFlow(crestHead, p.bore));
+  const free = freeEntry(p, crestHead);
   // The full pipe is the costly one to solve; where it needs less head than there is, it does not limit.
   return (
     p.open *
@@ -66,9 +120,51 @@ export function runningFlow(net: Network, p: DrainPath, drivingHead: Metres): Cu
   return p.open * (p.prime?.efficiency ?? 1) * fullPipeFlow(drivingHead, p.pipe, net.temperature);
 }
 
-/** Flow of a weep hole, to a level above its bottom edge. */
-export const weepFlow = (p: HolePath, level: Metres): CubicMetresPerSecond =>
-  holeFlow(level - p.level, p.diameter);
+/** Flow of an open hole, to a level above the floor. */
+export const openHoleFlow = (p: HolePath, level: Metres): CubicMetresPerSecond =>
+  p.inFloor ? floorHoleFlow(level, p.diameter) : holeFlow(level - p.level, p.diameter);
+
+/**
+ * Flow of a joining pipe from the higher surface to the lower: what enters it freely, hindered by the
+ * tail water, or what the full pipe passes, whichever is less. Within a millimetre it is taken as
+ * proportional to the difference, so that the levels settle.
+ *
+ * @param full what the full pipe passes at a head, m³/s
+ * @returns negative where it runs from b to a
+ */
+export function linkFlow(
+  p: LinkPath,
+  a: Metres,
+  b: Metres,
+  full: (head: Metres) => CubicMetresPerSecond,
+): CubicMetresPerSecond {
+  if (a === b) return 0;
+  const high = Math.max(a, b);
+  const head = high - (a > b ? p.sillFrom : p.sillTo);
+  if (head <= 0) return 0;
+  const entry = roundEntryFlow(head, p.bore);
+  const at = (drive: Metres) => Math.min(entry * submergedShare(head, head - drive), full(drive));
+  const drive = Math.min(head, Math.abs(a - b));
+  const least = Math.min(head, LAMINAR_HEAD);
+  const q = drive < least ? (at(least) * drive) / least : at(drive);
+  return a > b ? q : -q;
+}
+
+/** Flow through a float valve at the levels of its two vessels. */
+export function floatValveFlow(
+  p: FloatPath,
+  source: Metres,
+  delivery: Metres,
+  level: Metres,
+  full: (head: Metres) => CubicMetresPerSecond,
+): CubicMetresPerSecond {
+  const open = p.stuck ?? floatOpening(level, p.level);
+  if (open <= 0) return 0;
+  return open * full(source - Math.max(delivery, p.outletZ));
+}
+
+export const seepFlow = (p: SeepPath, level: Metres): CubicMetresPerSecond =>
+  Math.max(0, level - p.level) * p.perMetre;
 
 /** Flow back through a stopped pump until the line's end is uncovered. */
 export function backFlow(
@@ -81,4 +177,34 @@ export function backFlow(
   if (over <= 0) return 0;
   const head = surface - Math.max(p.intakeZ, receiving);
   return Math.min(1, over / UNCOVER) * fullPipeFlow(head, p.line, net.temperature);
+}
+
+/**
+ * Flow of a path that waits for no switch, at the levels of its vessels above their floors: holes,
+ * links, float valves, films and felt.
+ *
+ * @param full what its full pipe passes at a head, where it has one
+ */
+export function openFlow(
+  net: Network,
+  p: Exclude<NetPath, PumpPath | DrainPath | BackPath>,
+  from: Metres,
+  to: Metres,
+  full: (head: Metres) => CubicMetresPerSecond = (head) =>
+    'pipe' in p ? fullPipeFlow(head, p.pipe, net.temperature) : 0,
+): CubicMetresPerSecond {
+  const a = net.vessels[p.from]!.floorZ + from;
+  const b = net.vessels[p.to]!.floorZ + to;
+  switch (p.kind) {
+    case 'hole':
+      return openHoleFlow(p, from);
+    case 'link':
+      return linkFlow(p, a, b, full);
+    case 'float':
+      return from <= 0 ? 0 : floatValveFlow(p, a, b, to, full);
+    case 'film':
+      return filmFlow(from, p.width, p.slope);
+    case 'seep':
+      return seepFlow(p, from);
+  }
 }

@@ -156,6 +156,7 @@ describe('timers', () => {
       id: 't',
       kind: 'programs',
       device: 'digital-8',
+      own: null,
       rows: [
         { start: 86400 - 300, on: 600 },
         { start: 3600, on: 600 },
@@ -178,6 +179,7 @@ describe('timers', () => {
       id: 't',
       kind: 'interval',
       device: 'repeat-cycle',
+      own: null,
       on: 900,
       off: 6300,
     })!;

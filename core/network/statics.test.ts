@@ -7,9 +7,11 @@ import { anyNetwork } from '../test/anyNetwork.ts';
 import { anySystem } from '../test/systems.ts';
 import { saturationPressure } from '../water/evaporation.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { accountsOf, dailyLoss, looseDeliveries } from './accounts.ts';
+import { accountsOf, looseDeliveries } from './accounts.ts';
+import { dailyLoss } from './losses.ts';
 import { assess } from './assess.ts';
 import { compile, drainK, lineK, notchArea } from './compile.ts';
+import { residueLevel, restVolumes, settle } from './settle.ts';
 import {
   drainTime,
   fillTime,
@@ -17,19 +19,20 @@ import {
   highestLevel,
   inflowOf,
   primingLevel,
-  residueLevel,
-  restVolumes,
-  settle,
-  siphonsOf,
-  spillingOut,
   surfaces,
 } from './statics.ts';
+import { siphonsOf, spillingOut } from './steady.ts';
 
 const LH = 1 / 3.6e6;
 const near = (value: number, wanted: number, share: number) =>
   expect(Math.abs(value / wanted - 1), `${value} against ${wanted}`).toBeLessThan(share);
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
+/** The pump stands still most of the day. */
+const timed: Edit = {
+  at: 'controls.mains',
+  to: { id: 'mains', kind: 'interval', device: 'repeat-cycle', own: null, on: 900, off: 2700 },
+};
 const siphonOf = (s: SystemDocument) => {
   const p = s.paths.find((x) => x.id === 'siphon');
   if (p?.kind !== 'bell-siphon') throw new Error('no siphon');
@@ -106,13 +109,19 @@ describe('what stays in a bed by itself', () => {
     ],
     [
       'a delivery that ends under water: down to its end',
-      pair({ at: 'paths.lift.end', to: 0.1 }),
+      pair({ at: 'paths.lift.end', to: 0.1 }, timed),
       false,
       0.1,
     ],
     [
+      'a delivery under water whose pump never stops: its crest',
+      pair({ at: 'paths.lift.end', to: 0.1 }),
+      false,
+      0.235,
+    ],
+    [
       'no drain at all: to the rim',
-      pair({ at: 'paths.siphon', to: undefined }, { at: 'paths.spare', to: undefined }),
+      pair({ at: 'paths.siphon', to: undefined }, { at: 'paths.spare', to: undefined }, timed),
       true,
       0.32,
     ],

@@ -1,4 +1,12 @@
-import type { Celsius, CubicMetres, Metres, Seconds, Share, Watts } from '../quantity/si.ts';
+import type {
+  Celsius,
+  CubicMetres,
+  CubicMetresPerSecond,
+  Metres,
+  Seconds,
+  Share,
+  Watts,
+} from '../quantity/si.ts';
 import type { PipeRun } from '../water/pipe.ts';
 import type { PumpFigures } from '../water/pump.ts';
 import type { StartRange } from '../water/siphon.ts';
@@ -21,6 +29,10 @@ export interface NetVessel {
   readonly bed: boolean;
   /** Lowest crest of its drains: the flood height; nothing where no drain stands in it. */
   readonly floodLevel: Metres | null;
+  /** Vessels joined under their floors, this one among them, by index: they rise and fall together. */
+  readonly joined: readonly number[];
+  /** Goes into the air and into plants while there is water in it, m³/s. */
+  readonly loss: CubicMetresPerSecond;
 }
 
 interface PathBase {
@@ -47,6 +59,33 @@ export interface PumpPath extends PathBase {
   /** Water that an empty line takes up before any arrives; 0 where a check valve keeps it full. */
   readonly lineVolume: CubicMetres;
   readonly power: Watts;
+  /** Index of the path that stands for the pump: its own, or the first delivery's where it is a branch. */
+  readonly lead: number;
+  /** Index into the network's manifolds; −1 where the line has one end. */
+  readonly manifold: number;
+  /** Loss of its tap, in velocity heads of the line: what is turned off, not what the pipe eats. */
+  readonly tapK: number;
+  /** An air-lift's flow as measured, m³/s; null for a pump with a curve. */
+  readonly steady: CubicMetresPerSecond | null;
+  /** Float switch: starts and stops it at levels of a vessel. */
+  readonly float: { readonly vessel: number; readonly on: Metres; readonly off: Metres } | null;
+}
+
+/** One delivery of a branched line. */
+export interface Outlet {
+  /** Index of its path. */
+  readonly path: number;
+  /** Header from the tee before; nothing at the first tee. */
+  readonly header: PipeRun | null;
+  /** From its tee to its end, exit included. */
+  readonly own: PipeRun;
+}
+
+/** A pumped line with several ends: common pipe to the first tee, then tee after tee. */
+export interface Manifold {
+  readonly lead: number;
+  readonly trunk: PipeRun;
+  readonly outlets: readonly Outlet[];
 }
 
 /** What makes a drain run full, and how it runs then. */
@@ -60,6 +99,8 @@ export interface Prime {
 /** Open standpipe or siphon: spills over its crest; runs full between priming and its break. */
 export interface DrainPath extends PathBase {
   readonly kind: 'drain';
+  /** How water enters it while it does not run full: over a ring's edge, or into a lying pipe. */
+  readonly entry: 'ring' | 'round';
   readonly crest: Metres;
   readonly mouth: Metres;
   readonly bore: Metres;
@@ -71,11 +112,49 @@ export interface DrainPath extends PathBase {
   readonly open: Share;
 }
 
-/** A round hole in a standpipe's side. */
+/** A round hole in a standpipe, a wall or a floor. */
 export interface HolePath extends PathBase {
   readonly kind: 'hole';
   readonly level: Metres;
   readonly diameter: Metres;
+  /** In the floor, where the whole level presses. */
+  readonly inFloor: boolean;
+}
+
+/** Open pipe between two vessels; its flow is negative when it runs from `to` to `from`. */
+export interface LinkPath extends PathBase {
+  readonly kind: 'link';
+  /** What the water must stand above to leave each vessel: the pipe's lower edge, or the floor over it. */
+  readonly sillFrom: Metres;
+  readonly sillTo: Metres;
+  readonly bore: Metres;
+  readonly pipe: PipeRun;
+}
+
+/** Valve that a float closes as the level rises to its mark. */
+export interface FloatPath extends PathBase {
+  readonly kind: 'float';
+  readonly level: Metres;
+  /** Where it lets out, above the ground. */
+  readonly outletZ: Metres;
+  readonly pipe: PipeRun;
+  /** Stuck open, or shut, in a drill; null when it works. */
+  readonly stuck: Share | null;
+}
+
+/** Lower end of a channel with a film in it. */
+export interface FilmPath extends PathBase {
+  readonly kind: 'film';
+  readonly width: Metres;
+  readonly slope: Share;
+}
+
+/** Drip from felt: in proportion to what it holds over what stays. */
+export interface SeepPath extends PathBase {
+  readonly kind: 'seep';
+  readonly level: Metres;
+  /** Flow for each metre above that level, m²/s. */
+  readonly perMetre: number;
 }
 
 /** Return through a stopped pump, from the delivery's end down to the source. */
@@ -88,7 +167,8 @@ export interface BackPath extends PathBase {
   readonly line: PipeRun;
 }
 
-export type NetPath = PumpPath | DrainPath | HolePath | BackPath;
+export type NetPath =
+  PumpPath | DrainPath | HolePath | BackPath | LinkPath | FloatPath | FilmPath | SeepPath;
 
 /** When a pump is switched on, as spans of the day; an empty list is never, null is always. */
 export interface NetControl {
@@ -102,6 +182,7 @@ export interface Network {
   readonly vessels: readonly NetVessel[];
   readonly paths: readonly NetPath[];
   readonly controls: readonly NetControl[];
+  readonly manifolds: readonly Manifold[];
 }
 
 export const DAY: Seconds = 86400;

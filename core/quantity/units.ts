@@ -23,7 +23,9 @@ export type QuantityKind =
   | 'ratio'
   | 'rate'
   | 'count'
-  | 'velocity';
+  | 'velocity'
+  | 'angle'
+  | 'heads';
 
 /** The three families of display units. Stored values never change with it. */
 export type UnitSystem = 'metric' | 'us' | 'imperial';
@@ -117,6 +119,12 @@ export const DISPLAY: Record<QuantityKind, Record<UnitSystem, readonly Unit[]>> 
     metric: [u('m/s', 1, 2)],
     us: [u('ft/s', FOOT, 2)],
     imperial: [u('ft/s', FOOT, 2)],
+  },
+  angle: { metric: [u('°', 1, 0)], us: [u('°', 1, 0)], imperial: [u('°', 1, 0)] },
+  heads: {
+    metric: [u('× v²/2g', 1, 1)],
+    us: [u('× v²/2g', 1, 1)],
+    imperial: [u('× v²/2g', 1, 1)],
   },
 };
 
@@ -285,6 +293,10 @@ export function typedUnits(kind: QuantityKind, system: UnitSystem): Names {
       return { '× an hour': 1 / HOUR, '/h': 1 / HOUR, 'an hour': 1 / HOUR };
     case 'velocity':
       return { 'm/s': 1, 'ft/s': FOOT };
+    case 'angle':
+      return { '°': 1, deg: 1, degrees: 1 };
+    case 'heads':
+      return { '× v²/2g': 1 };
     case 'temperature':
     case 'clock':
     case 'count':

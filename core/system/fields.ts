@@ -1,5 +1,6 @@
 import type { QuantityKind } from '../quantity/units.ts';
 import { readAt } from './edit.ts';
+import { isSiphon } from './find.ts';
 import type { SystemDocument } from './types.ts';
 
 /** A number of the document that a person may change: what it is called, its range and its step. */
@@ -37,7 +38,7 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'vessels.*.fill': f('Water at rest', 'volume', 0, 50, 0.005, 'With the pump off for long.'),
   'vessels.*.emptyMass': f('Empty weight', 'mass', 0, 2000, 0.5),
   'vessels.*.shape.length': f('Length', 'length', 0.05, 20, 0.01),
-  'vessels.*.shape.width': f('Width', 'length', 0.05, 20, 0.01),
+  'vessels.*.shape.width': f('Width', 'length', 0.005, 20, 0.01),
   'vessels.*.shape.height': f('Height to the rim', 'length', 0.05, 4, 0.005),
   'vessels.*.shape.diameter': f('Diameter', 'length', 0.05, 20, 0.01),
   'vessels.*.shape.bottomLength': f('Length at the bottom', 'length', 0.05, 20, 0.01),
@@ -53,6 +54,24 @@ export const FIELDS: Readonly<Record<string, Field>> = {
     1,
     0.01,
     'What banks and round corners leave of length × width: 0.78 for an oval.',
+  ),
+  'vessels.*.count': f('How many alike', 'count', 1, 48, 1, 'Joined, so that they fill as one.'),
+  'vessels.*.plants.dailyUse': f(
+    'Plants drink a day',
+    'length',
+    0.0005,
+    0.02,
+    0.0005,
+    'Leaves 2–4 mm over their area, fruit 4–8; half as much again where it is hot and dry.',
+  ),
+  'vessels.*.plants.rooting': f('Roots reach down', 'length', 0.01, 1, 0.01),
+  'vessels.*.plants.rootShare': f(
+    'Root zone to crop area',
+    'share',
+    0.02,
+    1,
+    0.05,
+    '100 % in a full bed; 5 to 30 % in pots and blocks.',
   ),
   'vessels.*.legs': f('Legs', 'count', 0, 24, 1, '0 where it lies flat on what carries it.'),
   'vessels.*.media.top': f('Top of the media', 'length', 0, 4, 0.005, 'Above the bed’s floor.'),
@@ -82,6 +101,35 @@ export const FIELDS: Readonly<Record<string, Field>> = {
     0.005,
     'Above the floor of what it feeds.',
   ),
+  'paths.*.pinholes.count': f('Holes in the pipe', 'count', 1, 2000, 1),
+  'paths.*.pinholes.diameter': f('Diameter of a hole', 'bore', 0.0005, 0.02, 0.0005),
+  'paths.*.venturi.throat': f('Throat of the venturi', 'bore', 0.002, 0.2, 0.0005),
+  'paths.*.filter.k': f(
+    'Loss of the clean filter',
+    'heads',
+    0,
+    1000,
+    1,
+    'In velocity heads of the line.',
+  ),
+  'paths.*.filter.clogging': f('Filter clogged', 'share', 0, 0.98, 0.05),
+  'paths.*.float.on': f('Float starts the pump at', 'length', 0, 4, 0.005),
+  'paths.*.float.off': f('Float stops the pump at', 'length', 0, 4, 0.005),
+  'paths.*.branches.*.bore': f('Bore of the branch', 'bore', 0.003, 0.2, 0.0005),
+  'paths.*.branches.*.along': f('From the tee before', 'run', 0, 200, 0.05),
+  'paths.*.branches.*.run': f('From its tee to its end', 'run', 0, 200, 0.05),
+  'paths.*.branches.*.end': f('End above the floor', 'length', 0, 4, 0.005),
+  'paths.*.branches.*.valve': f('Tap of the branch open', 'share', 0, 1, 0.01),
+  'paths.*.branches.*.pinholes.count': f('Holes in the pipe', 'count', 1, 2000, 1),
+  'paths.*.branches.*.pinholes.diameter': f('Diameter of a hole', 'bore', 0.0005, 0.02, 0.0005),
+  'paths.*.height': f('Above the floor', 'length', -1, 4, 0.005, 'Lower edge of the opening.'),
+  'paths.*.screen': f('Screen open', 'share', 0.02, 1, 0.05),
+  'paths.*.level': f('Shut at a level of', 'length', 0.01, 4, 0.005),
+  'paths.*.seat': f('Bore of the seat', 'bore', 0.001, 0.1, 0.0005),
+  'paths.*.diameter': f('Diameter', 'bore', 0.001, 0.2, 0.001),
+  'paths.*.slope': f('Fall of the channel', 'share', 0.002, 0.2, 0.005, '1 in 40 is 2.5 %.'),
+  'paths.*.held': f('Stays in the felt', 'volume', 0, 1, 0.0005),
+  'paths.*.drainDown': f('Drips on for', 'time', 10, 86400, 30),
   'paths.*.crest': f('Standpipe’s crest', 'length', 0.01, 4, 0.005, 'The flood height.'),
   'paths.*.mouth': f('Mouth', 'bore', 0.003, 0.4, 0.001, 'Inside diameter at the crest.'),
   'paths.*.mouthOutside': f('Mouth, outside', 'bore', 0.003, 0.4, 0.001),
@@ -91,7 +139,14 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'paths.*.notches.width': f('Width of a notch', 'length', 0.001, 0.1, 0.001),
   'paths.*.breakHeight': f('Break height', 'length', 0.002, 0.5, 0.005, 'Top edge of the notches.'),
   'paths.*.guard.diameter': f('Guard’s diameter', 'length', 0.02, 1, 0.005),
-  'paths.*.drop': f('Drop below the floor', 'length', 0, 5, 0.01, 'Floor to the pipe’s open end.'),
+  'paths.*.drop': f(
+    'Drop below the floor',
+    'length',
+    -4,
+    5,
+    0.01,
+    'Floor to the pipe’s open end; below zero where it ends above the floor.',
+  ),
   'paths.*.elbows': f('Elbows', 'count', 0, 20, 1),
   'paths.*.efficiency': f(
     'Running at',
@@ -110,6 +165,8 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'site.humidity': f('Humidity of the air', 'share', 0.05, 1, 0.05),
   'site.airSpeed': f('Air movement', 'velocity', 0, 10, 0.1),
   'site.floorLoad': f('The floor carries', 'load', 20, 20000, 10),
+  'site.latitude': f('Latitude', 'angle', -66, 66, 1, 'North of the equator is positive.'),
+  'site.lampTime': f('Lamps on for', 'time', 0, 86400, 1800),
   'fish.*.count': f('Fish', 'count', 0, 100000, 1),
   'fish.*.meanMass': f('Mass of one', 'mass', 0.00005, 20, 0.005),
   'measurements.*.flow': f(
@@ -120,13 +177,13 @@ export const FIELDS: Readonly<Record<string, Field>> = {
     10 * L_H,
     'Bucket ÷ seconds.',
   ),
-  'measurements.*.time': f('Measured fill', 'time', 2, 86400, 5, 'Stopwatch, break to start.'),
+  'measurements.*.time': f('Measured time', 'time', 2, 86400, 5, 'By stopwatch.'),
   'measurements.*.bore': f('Measured bore', 'bore', 0.002, 0.2, 0.0001),
 };
 
 const COLLECTIONS = new Set(['vessels', 'paths', 'controls', 'fish', 'measurements']);
 /** Collections inside an entry: the id in them is a `*` too. */
-const INNER = new Set(['layers']);
+const INNER = new Set(['layers', 'branches']);
 
 /** The field at a place such as `paths.siphon.crest`, or nothing where no number stands. */
 export function fieldAt(at: string): Field | undefined {
@@ -135,6 +192,9 @@ export function fieldAt(at: string): Field | undefined {
   for (let i = 2; i + 1 < parts.length; i++) if (INNER.has(parts[i]!)) parts[i + 1] = '*';
   return FIELDS[parts.join('.')];
 }
+
+/** Least distance between a float switch's two levels, m. */
+export const FLOAT_APART = 0.02;
 
 const num = (system: SystemDocument, at: string): number => readAt(system, at) as number;
 
@@ -171,9 +231,29 @@ export function rangeOf(system: SystemDocument, at: string): { min: number; max:
     const to = system.vessels.find((x) => x.id === p?.to);
     if (inner === 'crest' && from) {
       max = Math.min(max, from.shape.height);
-      if (p?.kind === 'bell-siphon') min = Math.max(min, p.breakHeight + 0.02);
+      if (p && isSiphon(p)) min = Math.max(min, p.breakHeight + 0.02);
     }
-    if (inner === 'breakHeight' && p?.kind === 'bell-siphon') max = Math.min(max, p.crest - 0.02);
+    if (inner === 'breakHeight' && p && isSiphon(p)) max = Math.min(max, p.crest - 0.02);
+    if (inner === 'height' && from) {
+      max = Math.min(max, from.shape.height);
+      if (p?.kind === 'hole') min = 0;
+    }
+    if (inner === 'level' && to) max = Math.min(max, to.shape.height);
+    if (p?.kind === 'pumped-line' && inner.startsWith('branches.') && inner.endsWith('.end')) {
+      const branch = p.branches.find((b) => b.id === rest[1]);
+      const fed = system.vessels.find((x) => x.id === branch?.to);
+      if (fed) max = Math.min(max, fed.shape.height + 1);
+    }
+    if (p?.kind === 'pumped-line' && p.float && inner.startsWith('float.')) {
+      // Where the two levels meet the pump would chatter: they keep 20 mm apart, each on its side.
+      const { on, off } = p.float;
+      const other = inner === 'float.on' ? off : on;
+      const below = (inner === 'float.on') === on < off;
+      if (below) max = Math.min(max, other - FLOAT_APART);
+      else min = Math.max(min, other + FLOAT_APART);
+      const floats = system.vessels.find((x) => x.id === p.float!.vessel);
+      if (floats) max = Math.min(max, floats.shape.height);
+    }
     if (inner === 'pump.intake' && from) max = Math.min(max, from.shape.height);
     if (inner === 'end' && to) max = Math.min(max, to.shape.height + 1);
     if (inner === 'peak.height' && p?.kind === 'pumped-line') min = Math.max(min, p.end);

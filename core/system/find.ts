@@ -1,11 +1,15 @@
 import type {
   BellSiphon,
+  Branch,
   Control,
+  Drain,
   Measurement,
   PumpedLine,
+  Siphon,
   Standpipe,
   SystemDocument,
   Vessel,
+  WaterPath,
 } from './types.ts';
 
 /** The vessel with this id. @throws RangeError where there is none */
@@ -21,6 +25,22 @@ export const standpipes = (s: SystemDocument): Standpipe[] =>
   s.paths.filter((p): p is Standpipe => p.kind === 'standpipe');
 export const bellSiphons = (s: SystemDocument): BellSiphon[] =>
   s.paths.filter((p): p is BellSiphon => p.kind === 'bell-siphon');
+/** Whether a path is a drain with a crest. */
+export const isDrain = (p: WaterPath): p is Drain =>
+  p.kind === 'standpipe' || p.kind === 'bell-siphon' || p.kind === 'loop-siphon';
+export const isSiphon = (p: WaterPath): p is Siphon =>
+  p.kind === 'bell-siphon' || p.kind === 'loop-siphon';
+export const drains = (s: SystemDocument): Drain[] => s.paths.filter(isDrain);
+/** The vessels that a path gives water to: of a pumped line all its deliveries. */
+export const targetsOf = (p: WaterPath): string[] =>
+  p.kind === 'pumped-line' ? [p.to, ...p.branches.map((b: Branch) => b.to)] : [p.to];
+/** Vessels in which something grows. */
+export const PLANT_ROLES = ['bed', 'raft', 'channel', 'felt', 'tray'] as const;
+export const plantSites = (s: SystemDocument): Vessel[] =>
+  s.vessels.filter((v) => (PLANT_ROLES as readonly string[]).includes(v.role));
+/** Vessels that hold the system's water: what pumps draw from. */
+export const STORE_ROLES = ['tank', 'reservoir', 'sump'] as const;
+export const isStore = (v: Vessel): boolean => (STORE_ROLES as readonly string[]).includes(v.role);
 export const beds = (s: SystemDocument): Vessel[] => s.vessels.filter((v) => v.role === 'bed');
 
 /** The control of a pumped line; always on where the document names none. */

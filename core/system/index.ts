@@ -8,3 +8,4 @@ export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';
 export * from './layouts/index.ts';
+export * from './makeup/index.ts';

@@ -18,6 +18,31 @@ export const STEPS: Readonly<Record<number, Raise>> = {
     })),
     paths: each(document.paths, (p) => (p.kind === 'pumped-line' ? { ...p, peak: null } : p)),
   }),
+  /** Version 3 knows every layout: branches, links, float valves, loop siphons, plantings, service. */
+  2: (document) => ({
+    ...document,
+    site: isLoose(document.site)
+      ? { ...document.site, latitude: null, lampTime: null }
+      : document.site,
+    vessels: each(document.vessels, (v) => ({ ...v, count: 1, plants: null })),
+    paths: each(document.paths, (p) =>
+      p.kind === 'pumped-line'
+        ? {
+            ...p,
+            pump: isLoose(p.pump) ? { ...p.pump, airLift: false } : p.pump,
+            pinholes: null,
+            venturi: null,
+            filter: null,
+            float: null,
+            branches: [],
+          }
+        : p.kind === 'standpipe'
+          ? { ...p, fromBottom: false }
+          : p,
+    ),
+    controls: each(document.controls, (c) => (c.kind === 'always-on' ? c : { ...c, own: null })),
+    service: null,
+  }),
 };
 
 function isLoose(x: unknown): x is Loose {

@@ -11,11 +11,16 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 2;
+export const DOCUMENT_VERSION = 3;
 export const DOCUMENT_KIND = 'mizuna-system';
 
-/** What a vessel is for. Fish live in a tank; a reservoir holds solution; beds are flooded. */
-export type Role = 'tank' | 'reservoir' | 'bed';
+/**
+ * What a vessel is for. Fish live in a tank; a reservoir holds solution; a sump takes the swing. Beds
+ * are flooded; a raft floats on water of steady depth; a channel carries a film; felt on a wall is
+ * wetted from above; a tray keeps pots wet from below. A box stands in the line: for a siphon or floats.
+ */
+export type Role =
+  'tank' | 'reservoir' | 'sump' | 'bed' | 'raft' | 'channel' | 'felt' | 'tray' | 'box';
 
 export interface Media {
   /** Catalogue id of the medium. */
@@ -48,11 +53,23 @@ export interface Pots {
   voids: Share | null;
 }
 
+/** What grows in a plant site, as far as its thirst goes. */
+export interface Planting {
+  /** Water use of a day over the planted area. */
+  dailyUse: Metres;
+  /** Depth of the roots now. */
+  rooting: Metres;
+  /** Footprint of the root zone ÷ crop area: 1 in a full bed, less in pots and blocks. */
+  rootShare: Share;
+}
+
 export interface Vessel {
   id: string;
   name: string;
   role: Role;
   shape: Shape;
+  /** How many like it stand side by side, joined so that they fill as one; the shape is that of one. */
+  count: number;
   /** Height of the inside floor above the ground. */
   floor: Metres;
   /** Water poured into this vessel, as it stands with the pumps off for long. */
@@ -64,6 +81,7 @@ export interface Vessel {
   rimTo: string | null;
   media: Media | null;
   pots: Pots | null;
+  plants: Planting | null;
   /** Legs that it stands on; 0 where it lies flat on what carries it. */
   legs: number;
 }
@@ -77,6 +95,8 @@ export interface Pump {
   points: [CubicMetresPerSecond, Metres][] | null;
   wear: Share;
   power: Watts;
+  /** An air-lift: bubbles carry the water up. It gives the greatest flow, as measured, or nothing. */
+  airLift: boolean;
 }
 
 interface PathBase {
@@ -84,6 +104,9 @@ interface PathBase {
   name: string;
   from: string;
   to: string;
+}
+
+interface PipedPath extends PathBase {
   /** Catalogue id of the pipe or hose, for its name and roughness. */
   pipe: string;
   bore: Metres;
@@ -91,7 +114,28 @@ interface PathBase {
   run: Metres;
 }
 
-export interface PumpedLine extends PathBase {
+/** Holes drilled along the end of a pipe, which is closed. */
+export interface Pinholes {
+  count: number;
+  diameter: Metres;
+}
+
+/** A further delivery of a pumped line, from a tee on its way. The line's own end is the first. */
+export interface Branch {
+  id: string;
+  to: string;
+  pipe: string;
+  bore: Metres;
+  /** Header pipe from the tee before it to its own tee. */
+  along: Metres;
+  /** Pipe from its tee to its end. */
+  run: Metres;
+  end: Metres;
+  valve: Share | null;
+  pinholes: Pinholes | null;
+}
+
+export interface PumpedLine extends PipedPath {
   kind: 'pumped-line';
   pump: Pump;
   fittings: { fitting: string; count: number }[];
@@ -106,9 +150,21 @@ export interface PumpedLine extends PathBase {
   /** Holds the water in the line when the pump stops. */
   checkValve: boolean;
   control: string;
+  /** The line ends closed and gives through these; null where its end is open. */
+  pinholes: Pinholes | null;
+  /** A narrowing at its end that draws air into the stream. */
+  venturi: { throat: Metres } | null;
+  /** A filter in the line: its loss clean, in velocity heads, and the share of it that is clogged. */
+  filter: { k: number; clogging: Share } | null;
+  /**
+   * A float switch that stops the pump while its timer would run it. Filling, it starts below `on` and
+   * stops above `off`; emptying, `on` stands above `off`. Levels of the vessel it floats in.
+   */
+  float: { vessel: string; on: Metres; off: Metres } | null;
+  branches: Branch[];
 }
 
-export interface Standpipe extends PathBase {
+export interface Standpipe extends PipedPath {
   kind: 'standpipe';
   crest: Metres;
   mouth: Metres;
@@ -116,10 +172,12 @@ export interface Standpipe extends PathBase {
   drop: Metres;
   elbows: number;
   vented: boolean;
+  /** A sleeve leads the water in from the vessel's floor, so that solids leave with it. */
+  fromBottom: boolean;
   weep: { height: Metres; diameter: Metres } | null;
 }
 
-export interface BellSiphon extends PathBase {
+export interface BellSiphon extends PipedPath {
   kind: 'bell-siphon';
   crest: Metres;
   mouth: Metres;
@@ -137,12 +195,89 @@ export interface BellSiphon extends PathBase {
   efficiency: Share;
 }
 
-export type WaterPath = PumpedLine | Standpipe | BellSiphon;
+/** A pipe that rises out of the bed and falls again. */
+export interface LoopSiphon extends PipedPath {
+  kind: 'loop-siphon';
+  /** Inside bottom of the loop's top. */
+  crest: Metres;
+  /** Its inlet's height: where it draws air. */
+  breakHeight: Metres;
+  drop: Metres;
+  elbows: number;
+  efficiency: Share;
+}
+
+/** An open pipe between two vessels; water goes either way. */
+export interface Link extends PipedPath {
+  kind: 'link';
+  /** Bottom of the pipe above the floor of `from`; below zero where it runs under the floors. */
+  height: Metres;
+  elbows: number;
+  /** Open share of the screen or guard before it; null where there is none. */
+  screen: Share | null;
+}
+
+/** A valve that a float closes as the level rises to its mark; fed by gravity. */
+export interface FloatValve extends PipedPath {
+  kind: 'float-valve';
+  /** Level at which it is shut. */
+  level: Metres;
+  /** Bore of the seat. */
+  seat: Metres;
+}
+
+/** A round hole that stays open, in the side or in the floor. */
+export interface OpenHole extends PathBase {
+  kind: 'hole';
+  /** Its lower edge above the floor; 0 is in the floor. */
+  height: Metres;
+  diameter: Metres;
+}
+
+/** The lower end of a channel in which a film runs. */
+export interface OpenEnd extends PathBase {
+  kind: 'open-end';
+  /** Fall ÷ length. */
+  slope: Share;
+}
+
+/** What drips from the foot of wetted felt. */
+export interface Seep extends PathBase {
+  kind: 'seep';
+  /** Water that stays in the felt when it has stopped dripping. */
+  held: CubicMetres;
+  /** From the pump's stop until it only drips: a twentieth is left to come. */
+  drainDown: Seconds;
+}
+
+/** A drain with a crest: it takes what stands above. */
+export type Drain = Standpipe | BellSiphon | LoopSiphon;
+export type Siphon = BellSiphon | LoopSiphon;
+export type WaterPath = PumpedLine | Drain | Link | FloatValve | OpenHole | OpenEnd | Seep;
+
+/** A timer that is in no catalogue: its smallest step, and its most programs a day. */
+export interface OwnTimer {
+  step: Seconds;
+  programs: number | null;
+}
 
 export type Control =
   | { id: string; kind: 'always-on' }
-  | { id: string; kind: 'interval'; device: string; on: Seconds; off: Seconds }
-  | { id: string; kind: 'programs'; device: string; rows: { start: Seconds; on: Seconds }[] };
+  | {
+      id: string;
+      kind: 'interval';
+      device: string;
+      own: OwnTimer | null;
+      on: Seconds;
+      off: Seconds;
+    }
+  | {
+      id: string;
+      kind: 'programs';
+      device: string;
+      own: OwnTimer | null;
+      rows: { start: Seconds; on: Seconds }[];
+    };
 
 export interface Site {
   waterTemperature: Celsius;
@@ -153,6 +288,10 @@ export interface Site {
   floorLoad: number | null;
   /** Outlet behind a residual-current device: yes, no, or not known. */
   outletProtected: boolean | null;
+  /** Degrees north of the equator, for the length of the day; null where lamps or no plan rule it. */
+  latitude: number | null;
+  /** Lamps on in a day; null in daylight. */
+  lampTime: Seconds | null;
 }
 
 export interface Fish {
@@ -166,6 +305,7 @@ export interface Fish {
 export type Measurement =
   | { id: string; kind: 'flow'; path: string; flow: CubicMetresPerSecond }
   | { id: string; kind: 'fill-time'; vessel: string; time: Seconds }
+  | { id: string; kind: 'drain-time'; vessel: string; time: Seconds }
   | { id: string; kind: 'bore'; path: string; bore: Metres }
   | { id: string; kind: 'starting-flow'; path: string; flow: CubicMetresPerSecond };
 
@@ -182,4 +322,6 @@ export interface SystemDocument {
   controls: Control[];
   fish: Fish[];
   measurements: Measurement[];
+  /** Beds held flooded (drains held shut, pumps on) or drained (pumps off) for work on them. */
+  service: 'flooded' | 'drained' | null;
 }

@@ -43,9 +43,15 @@ export function checkNetwork(cycle: Cycle): Network {
       // The check cycles take lines as always full.
       lineVolume: 0,
       power: 0,
+      lead: 0,
+      manifold: -1,
+      steady: null,
+      tapK: 0,
+      float: null,
     },
     {
       kind: 'drain',
+      entry: 'ring',
       id: 'drain',
       name: 'Drain',
       from: 1,
@@ -85,6 +91,7 @@ export function checkNetwork(cycle: Cycle): Network {
     temperature: 20,
     controls: [{ id: 'control', spans: i.on ? spans : null }],
     paths,
+    manifolds: [],
     vessels: [
       {
         id: 'reservoir',
@@ -97,6 +104,8 @@ export function checkNetwork(cycle: Cycle): Network {
         rimWidth: 3,
         rimTo: -1,
         bed: false,
+        joined: [0],
+        loss: 0,
         floodLevel: null,
       },
       {
@@ -110,6 +119,8 @@ export function checkNetwork(cycle: Cycle): Network {
         rimWidth: 3,
         rimTo: -1,
         bed: true,
+        joined: [1],
+        loss: 0,
         floodLevel: i.crest!,
       },
     ],

@@ -97,7 +97,14 @@ const tray = fc
       },
       {
         at: 'controls.timer',
-        to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', on: r.on, off: r.off },
+        to: {
+          id: 'timer',
+          kind: 'interval',
+          device: 'repeat-cycle',
+          own: null,
+          on: r.on,
+          off: r.off,
+        },
       },
     ]),
   );

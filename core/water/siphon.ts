@@ -13,13 +13,14 @@ export const NEVER_STARTS_FROUDE = 0.3;
 export const ALWAYS_STARTS_FROUDE = 1;
 
 /** How easily the mouth and outlet make the pipe run full. */
-export type StartKind = 'plain' | 'wide-mouth' | 'wide-mouth-water-lock';
+export type StartKind = 'plain' | 'wide-mouth' | 'wide-mouth-water-lock' | 'loop';
 
 /** Default starting Froude number by kind of mouth and outlet (practice). */
 export const START_FROUDE: Record<StartKind, number> = {
   plain: 0.6,
   'wide-mouth': 0.5,
   'wide-mouth-water-lock': 0.4,
+  loop: 0.6,
 };
 
 /** A mouth counts as wide from this multiple of the bore. */

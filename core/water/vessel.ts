@@ -32,6 +32,19 @@ export type Storage = readonly Segment[];
 export const grossVolume = (shape: Shape): CubicMetres =>
   volumeAt(storage(shape, null), shape.height);
 
+/** Room of several vessels alike that fill as one. */
+export const manyOf = (room: Storage, count: number): Storage =>
+  count === 1
+    ? room
+    : room.map((g) => ({
+        ...g,
+        a: g.a * count,
+        b: g.b * count,
+        c: g.c * count,
+        arc: g.arc && { ...g.arc, length: g.arc.length * count },
+        v0: g.v0 * count,
+      }));
+
 /** What stands in a vessel and leaves room between its grains. */
 export interface Filling {
   /** Layers of media from the floor up, each to its top with its drainable voids. */

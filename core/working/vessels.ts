@@ -1,5 +1,6 @@
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
+import { bedsOfTank } from '../network/assess.ts';
 import { fishIn } from '../system/index.ts';
 import { shapeArea, type ShapeKind } from '../water/shape.ts';
 import { areaAt, grossVolume } from '../water/vessel.ts';
@@ -165,7 +166,7 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
           'Over open water, a tenth of it under lids and over dry stones, plants 3 mm a day. Common pool formula; vapour pressure by Magnus (WMO constants); plants 2–4 mm a day.',
       };
     case 'bed-to-tank': {
-      const fed = a.beds.filter((b) => a.duties.some((d) => d.to === b.id && d.from === id));
+      const fed = bedsOfTank(s, a, id);
       const water = a.accounts.rest[index]?.volume ?? 0;
       const gross = fed.reduce((t, b) => t + b.gross, 0);
       return fed.length && water > 0

@@ -2,7 +2,7 @@ import { Solver } from 'odex';
 import { prepare } from '../../core/day/flows.ts';
 import { Integrator } from '../../core/day/integrator.ts';
 import { watches } from '../../core/day/watches.ts';
-import { restVolumes } from '../../core/network/statics.ts';
+import { restVolumes } from '../../core/network/settle.ts';
 import type { Network } from '../../core/network/types.ts';
 import { areaAt, levelAt } from '../../core/water/vessel.ts';
 
@@ -25,9 +25,8 @@ export function generalDay(net: Network, end: number): GeneralDay {
   const run = prepare(net);
   const n = net.vessels.length;
   const lines = run.lines.length;
-  const m = n + lines + 1;
-  const over = new Uint8Array(n);
-  const watch = watches(run, over);
+  const m = n + lines + 2;
+  const watch = watches(run);
   const rhs = new Integrator(run, () => 1);
   const tolerance = LEVEL * Math.min(...net.vessels.map((v) => areaAt(v.room, v.height / 2)));
   const solver = new Solver(m);

@@ -4,10 +4,11 @@ import { PIPES, pipeById } from '../../../core/catalogue';
 import {
   beds,
   controlOf,
+  isDrain,
   pumpedLines,
   type BellSiphon,
+  type Drain,
   type Edit,
-  type Standpipe,
 } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
@@ -25,9 +26,7 @@ const trace = useTrace();
 const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
-const drains = computed(() =>
-  doc.value.paths.filter((p): p is BellSiphon | Standpipe => p.kind !== 'pumped-line'),
-);
+const drains = computed(() => doc.value.paths.filter(isDrain));
 const controls = computed(() => {
   const seen = new Set<string>();
   return pumpedLines(doc.value).flatMap((l) => {
@@ -45,10 +44,11 @@ const cycles = computed(() =>
 );
 const windowOf = (id: string) => a.value.siphons.find((s) => s.id === id);
 const sizeOf =
-  (p: BellSiphon | Standpipe) =>
+  (p: Drain) =>
   (id: string): Edit[] => {
     const size = pipeById(id)!;
     const out: Edit[] = [{ at: `paths.${p.id}.bore`, to: size.bore }];
+    if (p.kind === 'loop-siphon') return out;
     if (p.mouth < size.bore || p.kind === 'standpipe')
       out.push({ at: `paths.${p.id}.mouth`, to: size.bore });
     if (p.kind === 'bell-siphon' && p.mouthOutside < (size.outside ?? size.bore)) {
@@ -124,7 +124,7 @@ function setSlots(p: BellSiphon, text: string) {
     </PanelGroup>
 
     <PanelGroup v-for="p in drains" :key="p.id" :title="p.name">
-      <template v-if="p.kind === 'bell-siphon' && windowOf(p.id)">
+      <template v-if="windowOf(p.id)">
         <SiphonWindowBar :window="windowOf(p.id)!" />
         <div class="numbers">
           <ShownNumber
@@ -150,7 +150,8 @@ function setSlots(p: BellSiphon, text: string) {
           :also="sizeOf(p)"
         />
         <DocumentField :at="`paths.${p.id}.crest`" />
-        <DocumentField :at="`paths.${p.id}.mouth`" />
+        <DocumentField v-if="p.kind !== 'loop-siphon'" :at="`paths.${p.id}.mouth`" />
+        <DocumentField v-else :at="`paths.${p.id}.breakHeight`" />
         <template v-if="p.kind === 'bell-siphon'">
           <DocumentField :at="`paths.${p.id}.breakHeight`" />
           <DocumentField :at="`paths.${p.id}.mouthOutside`" />
@@ -172,7 +173,7 @@ function setSlots(p: BellSiphon, text: string) {
         <DocumentField :at="`paths.${p.id}.drop`" />
         <DocumentField :at="`paths.${p.id}.run`" />
         <DocumentField :at="`paths.${p.id}.elbows`" />
-        <DocumentField v-if="p.kind === 'bell-siphon'" :at="`paths.${p.id}.efficiency`" />
+        <DocumentField v-if="p.kind !== 'standpipe'" :at="`paths.${p.id}.efficiency`" />
         <MeasurementField
           measure="bore"
           :on="p.id"
@@ -180,7 +181,7 @@ function setSlots(p: BellSiphon, text: string) {
           placeholder="by its size"
         />
         <MeasurementField
-          v-if="p.kind === 'bell-siphon'"
+          v-if="p.kind !== 'standpipe'"
           measure="starting-flow"
           :on="p.id"
           label="Least flow that starts it"
@@ -197,7 +198,7 @@ function setSlots(p: BellSiphon, text: string) {
           "
         />
         <v-switch
-          v-else
+          v-if="p.kind === 'standpipe'"
           class="wide"
           :model-value="p.vented"
           label="Drop pipe has a vent"

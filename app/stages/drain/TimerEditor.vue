@@ -31,11 +31,12 @@ function change(kind: string) {
     kind === 'always-on'
       ? { id, kind }
       : kind === 'interval'
-        ? { id, kind, device: 'repeat-cycle', on: 900, off: 2700 }
+        ? { id, kind, device: 'repeat-cycle', own: null, on: 900, off: 2700 }
         : {
             id,
             kind: 'programs',
             device: 'digital-8',
+            own: null,
             rows: [6, 9, 12, 15, 18, 21].map((h) => ({ start: h * 3600, on: 600 })),
           };
   system.commit([{ at: at.value, to }], KINDS.find((k) => k.id === kind)!.name);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { bedsOfTank } from '../../../core/network';
 import { format } from '../../../core/quantity';
 import { fishIn, type Vessel } from '../../../core/system';
 import { grossVolume } from '../../../core/water/vessel';
@@ -27,9 +28,7 @@ const bed = computed(() => a.value.beds.find((b) => b.id === vessel.value.id));
 const weight = computed(() => a.value.weights.find((w) => w.vessel === vessel.value.id));
 const ratio = computed(() => {
   const water = a.value.accounts.rest[index.value]!.volume;
-  const fed = a.value.beds.filter((b) =>
-    a.value.duties.some((d) => d.to === b.id && d.from === vessel.value.id),
-  );
+  const fed = bedsOfTank(doc.value, a.value, vessel.value.id);
   return water > 0 ? fed.reduce((t, b) => t + b.gross, 0) / water : 0;
 });
 const fish = computed(() => doc.value.fish.find((f) => f.vessel === vessel.value.id));

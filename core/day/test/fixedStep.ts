@@ -1,16 +1,16 @@
 import {
   backFlow,
   drainHead,
+  openFlow,
+  pumpFlow,
   reachesPeak,
   runningFlow,
   spillingFlow,
-  staticHead,
-  weepFlow,
 } from '../../network/flow.ts';
-import { restVolumes } from '../../network/statics.ts';
-import type { Network } from '../../network/types.ts';
+import { restVolumes } from '../../network/settle.ts';
+import type { Network, PumpPath } from '../../network/types.ts';
 import { fullPipeFlow } from '../../water/pipe.ts';
-import { dutyFlow, pumpCurve } from '../../water/pump.ts';
+import { pumpCurve } from '../../water/pump.ts';
 import { rimFlow } from '../../water/drain.ts';
 import { levelAt } from '../../water/vessel.ts';
 import type { Runner } from '../flows.ts';
@@ -52,9 +52,18 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   /** Water in each pump's line, where it empties when the pump stops. */
   const inLine = net.paths.map(() => 0);
   const lineRates = net.paths.map(() => 0);
+  const held = net.paths.map(() => false);
+  const lead = (k: number): number => {
+    const p = net.paths[k]!;
+    return p.kind === 'pump' ? p.lead : k;
+  };
+  const runs = (k: number): boolean => {
+    const p = net.paths[k]!;
+    return p.kind === 'pump' && on[p.control]! && !held[lead(k)] && !dry[lead(k)];
+  };
   const gives = (k: number): boolean => {
     const p = net.paths[k]!;
-    return p.kind === 'pump' && on[p.control]! && !dry[k] && (p.startZ === null || primed[k]!);
+    return p.kind === 'pump' && runs(k) && (p.startZ === null || primed[lead(k)]!);
   };
 
   const look = (v: readonly number[]) => {
@@ -63,15 +72,17 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   const z = (i: number) => net.vessels[i]!.floorZ + levels[i]!;
   const flowOf = (k: number): number => {
     const p = net.paths[k]!;
-    if (runner) return runner.flows[k]!(levels[p.from]!, levels[p.to]!);
+    if (runner) {
+      runner.levels.set(levels);
+      return runner.flows[k]!(levels[p.from]!, levels[p.to]!);
+    }
     switch (p.kind) {
       case 'pump':
         return gives(k)
-          ? dutyFlow(
-              pumpCurve(p.figures),
-              staticHead(p, z(p.from), z(p.to)),
-              p.line,
-              net.temperature,
+          ? pumpFlow(
+              net,
+              p,
+              net.vessels.map((_, i) => z(i)),
             )
           : 0;
       case 'drain': {
@@ -80,30 +91,33 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
           ? runningFlow(net, p, head)
           : spillingFlow(net, p, levels[p.from]! - p.crest, head);
       }
-      case 'hole':
-        return weepFlow(p, levels[p.from]!);
-      case 'back': {
-        const pump = net.paths[p.pump]!;
-        const stands = pump.kind !== 'pump' || !on[pump.control] || dry[p.pump];
-        return stands ? backFlow(net, p, z(p.from), z(p.to)) : 0;
-      }
+      case 'back':
+        return runs(p.pump) ? 0 : backFlow(net, p, z(p.from), z(p.to));
+      default:
+        return openFlow(net, p, levels[p.from]!, levels[p.to]!);
     }
   };
   const rate = (v: readonly number[]) => {
     look(v);
     rates.fill(0);
+    lineRates.fill(0);
     net.paths.forEach((p, k) => {
       const q = flowOf(k);
       rates[p.from]! -= q;
-      lineRates[k] = 0;
-      if (p.kind !== 'pump' || !(p.lineVolume > 0)) {
+      if (p.kind !== 'pump') {
         rates[p.to]! += q;
         return;
       }
+      const first = net.paths[p.lead] as PumpPath;
+      if (!(first.lineVolume > 0)) {
+        rates[p.to]! += q;
+        return;
+      }
+      // What the branches give comes through the line of their pump.
       if (gives(k)) {
-        if (inLine[k]! < p.lineVolume) lineRates[k] = q;
+        if (inLine[p.lead]! < first.lineVolume) lineRates[p.lead]! += q;
         else rates[p.to]! += q;
-      } else if (inLine[k]! > 0) {
+      } else if (p.lead === k && inLine[k]! > 0) {
         const head = Math.max(0.05, p.endZ - net.vessels[p.from]!.floorZ - p.intake);
         const covered = Math.min(1, Math.max(0, (z(p.to) - p.endZ) / 0.002));
         const back = (1 - covered) * fullPipeFlow(head, { ...p.line, sumK: 11 }, net.temperature);
@@ -115,12 +129,14 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
       const q = rimFlow(levels[i]! - vessel.height, vessel.rimWidth);
       rates[i]! -= q;
       rates[vessel.rimTo < 0 ? n : vessel.rimTo]! += q;
+      rates[i]! -= vessel.loss * Math.min(1, Math.max(0, levels[i]! / 0.002));
     });
   };
   const sync = (k: number) => {
     if (!runner) return;
     runner.modes.primed[k] = primed[k] ? 1 : 0;
     runner.modes.dry[k] = dry[k] ? 1 : 0;
+    runner.modes.held[k] = held[k] ? 1 : 0;
   };
   const modes = (t: number) => {
     const now = net.controls.map(
@@ -128,12 +144,22 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
     );
     net.paths.forEach((p, k) => {
       const level = levels[p.from]!;
-      if (p.kind === 'pump') {
-        if (now[p.control] !== on[p.control]) {
-          events.push({ t, kind: now[p.control] ? 'pump-on' : 'pump-off', where: p.id });
-          if (!now[p.control]) dry[k] = primed[k] = false;
+      if (p.kind === 'pump' && p.lead === k) {
+        const was = on[p.control]! && !held[k];
+        if (p.float) {
+          const { on: starts, off: stops, vessel } = p.float;
+          const sign = stops > starts ? 1 : -1;
+          const h = levels[vessel]!;
+          if (t === 0) held[k] = sign > 0 ? h >= stops : h < starts;
+          else if (sign * (h - stops) > 0) held[k] = true;
+          else if (sign * (starts - h) > 0) held[k] = false;
         }
-        if (now[p.control] && !dry[k] && level < Math.max(p.intake, 0.002)) {
+        const is = now[p.control]! && !held[k];
+        if (is !== was) {
+          events.push({ t, kind: is ? 'pump-on' : 'pump-off', where: p.id });
+          if (!is) dry[k] = primed[k] = false;
+        }
+        if (is && !dry[k] && level < Math.max(p.intake, 0.002)) {
           dry[k] = true;
           primed[k] = false;
           events.push({ t, kind: 'pump-dry', where: p.id });
@@ -141,7 +167,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
           dry[k] = false;
           events.push({ t, kind: 'pump-wet', where: p.id });
         }
-        if (p.startZ !== null && now[p.control] && !dry[k]) {
+        if (p.startZ !== null && is && !dry[k]) {
           primed[k] ||= reachesPeak(p, pumpCurve(p.figures).maxHead, z(p.from));
         }
       }

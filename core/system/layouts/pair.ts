@@ -17,6 +17,8 @@ export function bedOverTank(id: string, name: string): SystemDocument {
       airSpeed: 0.1,
       floorLoad: null,
       outletProtected: null,
+      latitude: null,
+      lampTime: null,
     },
     vessels: [
       {
@@ -31,6 +33,8 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         rimTo: null,
         media: null,
         pots: null,
+        plants: null,
+        count: 1,
         legs: 0,
       },
       {
@@ -45,6 +49,8 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         rimTo: null,
         media: { medium: 'lava-rock', top: 0.28, voids: null, clogging: 0.05, layers: [] },
         pots: null,
+        plants: null,
+        count: 1,
         legs: 0,
       },
     ],
@@ -64,6 +70,7 @@ export function bedOverTank(id: string, name: string): SystemDocument {
           maxFlow: 1800e-3 / 3600,
           points: null,
           wear: 0,
+          airLift: false,
           power: 22,
         },
         fittings: [{ fitting: 'elbow-90', count: 2 }],
@@ -73,6 +80,11 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         peak: null,
         checkValve: false,
         control: 'mains',
+        pinholes: null,
+        venturi: null,
+        filter: null,
+        float: null,
+        branches: [],
       },
       {
         id: 'siphon',
@@ -110,11 +122,13 @@ export function bedOverTank(id: string, name: string): SystemDocument {
         drop: 0.2,
         elbows: 0,
         vented: true,
+        fromBottom: false,
         weep: null,
       },
     ],
     controls: [{ id: 'mains', kind: 'always-on' }],
     fish: [{ id: 'fish', vessel: 'tank', count: 10, meanMass: 0.05 }],
     measurements: [],
+    service: null,
   };
 }

@@ -22,6 +22,8 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
       airSpeed: 0.1,
       floorLoad: null,
       outletProtected: null,
+      latitude: null,
+      lampTime: null,
     },
     vessels: [
       {
@@ -36,6 +38,8 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         rimTo: null,
         media: null,
         pots: null,
+        plants: null,
+        count: 1,
         legs: 0,
       },
       {
@@ -50,6 +54,8 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         rimTo: null,
         media: { medium: 'expanded-shale', top: 0.165, voids: null, clogging: 0, layers: [] },
         pots: null,
+        plants: null,
+        count: 1,
         legs: 0,
       },
     ],
@@ -69,6 +75,7 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
           maxFlow: 1000e-3 / 3600,
           points: null,
           wear: 0,
+          airLift: false,
           power: 14,
         },
         fittings: [
@@ -81,6 +88,11 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         peak: null,
         checkValve: false,
         control: 'timer',
+        pinholes: null,
+        venturi: null,
+        filter: null,
+        float: null,
+        branches: [],
       },
       {
         id: 'overflow',
@@ -96,6 +108,7 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         drop: 0.3,
         elbows: 0,
         vented: false,
+        fromBottom: false,
         weep: null,
       },
       {
@@ -112,6 +125,7 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         drop: 0.3,
         elbows: 0,
         vented: true,
+        fromBottom: false,
         weep: null,
       },
     ],
@@ -120,10 +134,12 @@ export function trayOverReservoir(id: string, name: string): SystemDocument {
         id: 'timer',
         kind: 'programs',
         device: 'digital-8',
+        own: null,
         rows: [6, 8, 10, 12, 14, 16, 18, 21].map((h) => ({ start: h * HOUR, on: 6 * MINUTE })),
       },
     ],
     fish: [],
     measurements: [],
+    service: null,
   };
 }

@@ -11,6 +11,12 @@ import { crossCheck, placeInWords, problemInWords } from './words.ts';
  * keys are kept. Kept apart from the rest of the core, since Joi is only needed when a file is read.
  */
 
+const own = Joi.object({
+  step: Joi.number().strict().min(1).max(3600).required(),
+  programs: Joi.number().strict().integer().min(1).max(200).allow(null).required(),
+})
+  .allow(null)
+  .required();
 const clockTime = Joi.number().strict().min(0).max(86400).required();
 const control = Joi.alternatives().conditional('.kind', {
   switch: [
@@ -21,6 +27,7 @@ const control = Joi.alternatives().conditional('.kind', {
         id,
         kind: Joi.string(),
         device: oneOf(TIMERS),
+        own,
         on: num('controls.*.on'),
         off: num('controls.*.off'),
       }),
@@ -31,6 +38,7 @@ const control = Joi.alternatives().conditional('.kind', {
         id,
         kind: Joi.string(),
         device: oneOf(TIMERS),
+        own,
         rows: Joi.array()
           .items(Joi.object({ start: clockTime, on: clockTime.min(1) }))
           .max(200)
@@ -56,6 +64,15 @@ const measurement = Joi.alternatives().conditional('.kind', {
     },
     {
       is: 'fill-time',
+      then: Joi.object({
+        id,
+        kind: Joi.string(),
+        vessel: Joi.string().required(),
+        time: num('measurements.*.time'),
+      }),
+    },
+    {
+      is: 'drain-time',
       then: Joi.object({
         id,
         kind: Joi.string(),
@@ -92,6 +109,8 @@ export const systemSchema = Joi.object({
     airSpeed: num('site.airSpeed'),
     floorLoad: num('site.floorLoad').allow(null),
     outletProtected: Joi.boolean().strict().allow(null).required(),
+    latitude: num('site.latitude').allow(null),
+    lampTime: num('site.lampTime').allow(null),
   }).required(),
   vessels: Joi.array().items(vessel).min(1).max(64).unique('id').required(),
   paths: Joi.array().items(path).max(128).unique('id').required(),
@@ -109,6 +128,7 @@ export const systemSchema = Joi.object({
     .unique('id')
     .required(),
   measurements: Joi.array().items(measurement).max(256).unique('id').required(),
+  service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })
   .unknown(true)
   .required();

@@ -82,8 +82,11 @@ const shape = Joi.alternatives().conditional('.kind', {
 export const vessel = Joi.object({
   id,
   name,
-  role: Joi.string().valid('tank', 'reservoir', 'bed').required(),
+  role: Joi.string()
+    .valid('tank', 'reservoir', 'sump', 'bed', 'raft', 'channel', 'felt', 'tray', 'box')
+    .required(),
   shape: shape.required(),
+  count: num('vessels.*.count').integer(),
   floor: num('vessels.*.floor'),
   fill: num('vessels.*.fill'),
   lid: Joi.boolean().strict().required(),
@@ -115,6 +118,13 @@ export const vessel = Joi.object({
     diameter: num('vessels.*.pots.diameter'),
     height: num('vessels.*.pots.height'),
     voids: voids('vessels.*.pots.voids'),
+  })
+    .allow(null)
+    .required(),
+  plants: Joi.object({
+    dailyUse: num('vessels.*.plants.dailyUse'),
+    rooting: num('vessels.*.plants.rooting'),
+    rootShare: num('vessels.*.plants.rootShare'),
   })
     .allow(null)
     .required(),

@@ -1,5 +1,6 @@
 import type Joi from 'joi';
-import { FIELDS } from '../fields.ts';
+import { FIELDS, FLOAT_APART } from '../fields.ts';
+import { isSiphon } from '../find.ts';
 import type { SystemDocument } from '../types.ts';
 
 /** Words for the place of an error: the name of the vessel or path, and the field's label. */
@@ -54,6 +55,17 @@ export function crossCheck(s: SystemDocument): string | null {
         return `“${p.name}” runs to a vessel “${end}” that is not in the file.`;
     }
     if (p.from === p.to) return `“${p.name}” runs from a vessel to itself.`;
+    if (p.kind === 'pumped-line') {
+      for (const b of p.branches) {
+        if (!vessels.has(b.to))
+          return `A branch of “${p.name}” runs to a vessel “${b.to}” that is not in the file.`;
+        if (b.to === p.from) return `A branch of “${p.name}” runs back to where it comes from.`;
+      }
+      if (p.float && !vessels.has(p.float.vessel))
+        return `The float switch of “${p.name}” is in a vessel “${p.float.vessel}” that is not in the file.`;
+      if (p.float && Math.abs(p.float.on - p.float.off) < FLOAT_APART - 1e-9)
+        return `The float switch of “${p.name}” starts and stops less than 20 mm apart; the pump would chatter.`;
+    }
     if (p.kind === 'pumped-line' && !controls.has(p.control)) {
       return `“${p.name}” is switched by “${p.control}”, which is not in the file.`;
     }
@@ -65,7 +77,7 @@ export function crossCheck(s: SystemDocument): string | null {
         }
       }
     }
-    if (p.kind === 'bell-siphon' && p.breakHeight >= p.crest) {
+    if (isSiphon(p) && p.breakHeight >= p.crest) {
       return `The break height of “${p.name}” is not below its crest.`;
     }
   }

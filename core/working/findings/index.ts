@@ -4,6 +4,7 @@ import type { Assessment } from '../../network/assess.ts';
 import type { SystemDocument } from '../../system/index.ts';
 import { endsOfVoids, firstBed, withRange } from '../subject.ts';
 import type { Working } from '../types.ts';
+import { devices } from './devices.ts';
 import { lift } from './lift.ts';
 import { rhythm } from './rhythm.ts';
 import { siphon } from './siphon.ts';
@@ -11,7 +12,7 @@ import type { Explanations } from './types.ts';
 import { water } from './water.ts';
 
 /** How the number of a finding came about, finding by finding; the limit stands beside it. */
-const EXPLANATIONS: Explanations = { ...water, ...lift, ...siphon, ...rhythm };
+const EXPLANATIONS: Explanations = { ...water, ...lift, ...siphon, ...rhythm, ...devices };
 
 /**
  * The finding's number at the low and high end of a bed's voids; nothing where it does not hang on

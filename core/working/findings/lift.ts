@@ -50,7 +50,13 @@ export const lift: Explanations = {
           given: [
             given('L', 'length', d.length, 'run', TYPED),
             given('D', 'bore', d.bore, 'bore', TYPED),
-            given(String.raw`\Sigma K`, 'entrance, exit, fittings, tap', d.sumK, 'plain', TYPED),
+            given(
+              String.raw`\Sigma K`,
+              'entrance, exit, fittings',
+              d.sumK - d.tapK,
+              'plain',
+              TYPED,
+            ),
             given('v', 'velocity', d.velocity, 'velocity', DUTY),
             given(String.raw`H_\mathrm{static}`, 'lift', d.staticHead, 'head', BALANCE),
           ],

@@ -1,3 +1,4 @@
+import { bedsOfTank } from '../../network/assess.ts';
 import { volumeAt } from '../../water/vessel.ts';
 import { given, TYPED, WATER_TABLE } from '../subject.ts';
 import { BALANCE, type Explanations } from './types.ts';
@@ -91,7 +92,7 @@ export const water: Explanations = {
   },
   'bed-to-tank': ({ s, a, f }) => {
     const i = s.vessels.findIndex((v) => v.id === f.about);
-    const fed = a.beds.filter((b) => a.duties.some((d) => d.to === b.id && d.from === f.about));
+    const fed = bedsOfTank(s, a, f.about);
     const voids = fed.reduce((sum, b) => {
       const v = a.net.vessels.find((x) => x.id === b.id)!;
       return sum + volumeAt(v.room, Math.min(v.height, b.highest));

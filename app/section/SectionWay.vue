@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { PlacedWay } from './scene';
+
+/** A joining pipe, float valve, open hole, channel's end or drip edge. */
+const props = defineProps<{
+  way: PlacedWay;
+  flow: number;
+  scale: number;
+  x: (x: number) => number;
+  y: (z: number) => number;
+}>();
+const wide = computed(() => {
+  const p = props.way.path;
+  const bore = 'bore' in p ? p.bore : p.kind === 'hole' ? p.diameter : 0.02;
+  return Math.max(3, bore * props.scale);
+});
+const points = computed(() =>
+  props.way.points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' '),
+);
+const runs = computed(() => Math.abs(props.flow) > 1e-7);
+const screen = computed(() => {
+  const p = props.way.path;
+  const at = props.way.points[0]!;
+  return p.kind === 'link' && p.screen !== null ? { x: props.x(at.x), y: props.y(at.z) } : null;
+});
+const float = computed(() => {
+  const p = props.way.path;
+  const at = props.way.points[props.way.points.length - 1]!;
+  return p.kind === 'float-valve' ? { x: props.x(at.x), y: props.y(at.z) } : null;
+});
+</script>
+
+<template>
+  <g class="way">
+    <polyline class="pipe" :points="points" :stroke-width="wide + 3" />
+    <polyline class="bore" :class="{ full: runs }" :points="points" :stroke-width="wide" />
+    <polyline v-if="runs" class="moving" :class="{ back: flow < 0 }" :points="points" />
+    <path
+      v-if="screen"
+      class="screen"
+      :d="`M${screen.x} ${screen.y - wide / 2 - 4}v${wide + 8}M${screen.x - 3} ${screen.y - wide / 2 - 4}v${wide + 8}`"
+    />
+    <g v-if="float" class="float" :transform="`translate(${float.x} ${float.y})`">
+      <path d="M0 0h16" />
+      <circle cx="21" cy="2" r="6" />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.pipe {
+  fill: none;
+  stroke: var(--text);
+  stroke-linejoin: round;
+}
+.bore {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-linejoin: round;
+}
+.bore.full {
+  stroke: var(--water-deep);
+}
+.moving {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 2;
+  stroke-dasharray: 5 9;
+  animation: along 0.7s linear infinite;
+}
+.moving.back {
+  animation-direction: reverse;
+}
+@keyframes along {
+  to {
+    stroke-dashoffset: -14;
+  }
+}
+.screen {
+  stroke: var(--quiet);
+  stroke-width: 1.6;
+  stroke-dasharray: 2 2;
+}
+.float path {
+  stroke: var(--text);
+  stroke-width: 2;
+}
+.float circle {
+  fill: var(--clay);
+  stroke: var(--text);
+}
+@media (prefers-reduced-motion: reduce) {
+  .moving {
+    animation: none;
+  }
+}
+</style>

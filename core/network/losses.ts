@@ -1,0 +1,63 @@
+import type { CubicMetres, Metres } from '../quantity/si.ts';
+import type { SystemDocument } from '../system/types.ts';
+import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
+import { shapeArea } from '../water/shape.ts';
+import { areaAt, levelAt } from '../water/vessel.ts';
+import { DAY, type Network } from './types.ts';
+
+/** What goes into the air and into plants. */
+
+/** Water use of leafy planting where nothing is noted, m/day: the middle of 2–4 mm. */
+export const PLANT_USE: Metres = 0.003;
+/** Share of open-water evaporation that a raft's boards leave. */
+const UNDER_RAFT = 0.1;
+
+/** Loss of one vessel in a day, m³: open water by its surface and lid, dry media at a tenth, plants by their use. */
+export function lossOf(
+  s: SystemDocument,
+  net: Network,
+  index: number,
+  volume: CubicMetres,
+): CubicMetres {
+  const v = s.vessels[index]!;
+  const { waterTemperature, airTemperature, humidity, airSpeed } = s.site;
+  const open = openWaterEvaporation(waterTemperature, airTemperature, humidity, airSpeed);
+  const perDay = (open / 1000 / 3600) * DAY;
+  const use = v.plants?.dailyUse ?? PLANT_USE;
+  switch (v.role) {
+    case 'bed':
+    case 'tray': {
+      const area = v.count * shapeArea(v.shape, v.media?.top ?? v.shape.height);
+      return area * (use + (v.media ? COVERED_SHARE : 1) * perDay);
+    }
+    case 'raft':
+    case 'channel': {
+      const area = v.count * shapeArea(v.shape, v.shape.height);
+      return area * (use + UNDER_RAFT * perDay);
+    }
+    case 'felt': {
+      // A wall is planted and wet on its face, not on its narrow footprint.
+      const face = v.count * v.shape.height * faceLength(s, index);
+      return face * (use + perDay);
+    }
+    default: {
+      const room = net.vessels[index]!.room;
+      return areaAt(room, levelAt(room, volume)) * (v.lid ? COVERED_SHARE : 1) * perDay;
+    }
+  }
+}
+
+/** Length of a felt wall along its face, m. */
+export function faceLength(s: SystemDocument, index: number): Metres {
+  const { shape } = s.vessels[index]!;
+  return shape.kind === 'box'
+    ? Math.max(shape.length, shape.width)
+    : Math.sqrt(shapeArea(shape, 0));
+}
+
+/** Loss of the whole system in a day, m³. */
+export const dailyLoss = (
+  s: SystemDocument,
+  net: Network,
+  volumes: readonly CubicMetres[],
+): CubicMetres => s.vessels.reduce((sum, _, i) => sum + lossOf(s, net, i, volumes[i]!), 0);

@@ -1,0 +1,155 @@
+import type { CubicMetres, Metres } from '../quantity/si.ts';
+import { levelAt, volumeAt } from '../water/vessel.ts';
+import { root } from '../water/root.ts';
+import { empties, pumpsOf } from './steady.ts';
+import type { LinkPath, NetVessel, Network, PumpPath } from './types.ts';
+
+/** Where water comes to rest when no pump runs. */
+
+/** Volume of a vessel and those it is joined with up to a surface above the ground. */
+export const jointVolume = (net: Network, v: NetVessel, z: Metres): CubicMetres =>
+  v.joined.reduce((sum, i) => {
+    const m = net.vessels[i]!;
+    return sum + volumeAt(m.room, z - m.floorZ);
+  }, 0);
+
+/** Surface above the ground at which joined vessels hold a volume together. */
+export function jointSurface(net: Network, v: NetVessel, volume: CubicMetres): Metres {
+  if (v.joined.length === 1) return v.floorZ + levelAt(v.room, Math.max(0, volume));
+  const floor = Math.min(...v.joined.map((i) => net.vessels[i]!.floorZ));
+  let high = floor + 1;
+  while (jointVolume(net, v, high) < volume) high += 1;
+  return root((z) => jointVolume(net, v, z) - volume, floor, high, 1e-9);
+}
+
+/** Puts a volume into joined vessels so that they stand at one level. */
+function spreadOut(net: Network, v: NetVessel, volume: CubicMetres, into: CubicMetres[]): void {
+  const z = jointSurface(net, v, volume);
+  for (const i of v.joined) {
+    const m = net.vessels[i]!;
+    into[i] = volumeAt(m.room, z - m.floorZ);
+  }
+}
+
+/** A way down: water above its sill leaves to another vessel, or until that stands as high. */
+interface Way {
+  readonly to: number;
+  readonly sillZ: Metres;
+  /** The other side can rise against it. */
+  readonly both: boolean;
+}
+
+/**
+ * Ways down from a vessel and those joined with it, the lowest first.
+ *
+ * @param stopped every pump stands still, those too that are always on
+ */
+function waysDown(net: Network, v: NetVessel, siphons: boolean, stopped: boolean): Way[] {
+  const out: Way[] = [];
+  const inside = (i: number) => v.joined.includes(i);
+  for (const p of net.paths) {
+    if (inside(p.from) && inside(p.to)) continue;
+    if (p.kind === 'link') {
+      out.push(...linkWays(p, inside));
+      continue;
+    }
+    if (!inside(p.from)) continue;
+    const floorZ = net.vessels[p.from]!.floorZ;
+    const way = (level: Metres) =>
+      out.push({ to: p.to, sillZ: floorZ + Math.max(0, level), both: false });
+    if (p.kind === 'drain') way(siphons && p.siphon && p.prime ? p.prime.breakLevel : p.crest);
+    if (p.kind === 'hole') way(p.inFloor ? 0 : p.level);
+    if (p.kind === 'film') way(0);
+    if (p.kind === 'seep') way(p.level);
+    if (p.kind === 'back' && Number.isFinite(p.line.sumK)) {
+      const pump = net.paths[p.pump] as PumpPath;
+      if (stopped || net.controls[pump.control]!.spans !== null) way(p.endZ - floorZ);
+    }
+  }
+  return out.sort((a, b) => a.sillZ - b.sillZ);
+}
+
+function linkWays(p: LinkPath, inside: (i: number) => boolean): Way[] {
+  if (inside(p.from)) return [{ to: p.to, sillZ: p.sillFrom, both: true }];
+  if (inside(p.to)) return [{ to: p.from, sillZ: p.sillTo, both: true }];
+  return [];
+}
+
+/** Lowest level to which a vessel drains by itself, or by the pump that empties it; `siphons`: they run. */
+export function residueLevel(net: Network, vessel: number, siphons: boolean): Metres {
+  const v = net.vessels[vessel]!;
+  // A joining pipe to a higher vessel lets nothing down, nor does the line of a pump that never stops.
+  const ways = waysDown(net, v, siphons, false).filter(
+    (w) => !w.both || net.vessels[w.to]!.floorZ < w.sillZ,
+  );
+  let z = v.floorZ + v.height;
+  if (ways.length) z = Math.min(z, ways[0]!.sillZ);
+  for (const p of pumpsOf(net)) {
+    if (empties(p) && v.joined.includes(p.from)) {
+      z = Math.min(z, net.vessels[p.from]!.floorZ + Math.max(p.intake, p.float!.off));
+    }
+  }
+  return Math.max(0, z - v.floorZ);
+}
+
+/** Less than this is not moved, m³. */
+const NOTHING = 1e-12;
+
+/** Lets every vessel run down to where it stays, the highest surface first. */
+export function settle(net: Network, volumes: CubicMetres[], siphons: boolean): void {
+  const heads = net.vessels.flatMap((v, i) => (v.joined[0] === i ? [i] : []));
+  const sum = (v: NetVessel) => v.joined.reduce((t, i) => t + Math.max(0, volumes[i]!), 0);
+  const surface = (v: NetVessel) => jointSurface(net, v, sum(v));
+  for (const i of heads) {
+    const v = net.vessels[i]!;
+    if (v.joined.length > 1) spreadOut(net, v, sum(v), volumes);
+  }
+  const ways = new Map(heads.map((i) => [i, waysDown(net, net.vessels[i]!, siphons, true)]));
+  for (let turn = 0; turn < 4 * heads.length; turn++) {
+    let moved = false;
+    const order = heads.map((i) => ({ i, z: surface(net.vessels[i]!) })).sort((a, b) => b.z - a.z);
+    for (const { i } of order) {
+      const v = net.vessels[i]!;
+      const z = surface(v);
+      const open = ways
+        .get(i)!
+        .find((w) => z > w.sillZ + 1e-9 && (!w.both || z > surface(net.vessels[w.to]!) + 1e-7));
+      if (!open) continue;
+      const u = net.vessels[open.to]!;
+      const here = sum(v);
+      const there = sum(u);
+      let goes = here - jointVolume(net, v, open.sillZ);
+      if (open.both) {
+        // The other side rises against it: stop where both stand alike.
+        const after = (x: number) =>
+          jointSurface(net, u, there + x) - jointSurface(net, v, here - x);
+        if (after(goes) > 0) goes = root(after, 0, goes, 1e-10);
+      }
+      if (!(goes > NOTHING)) continue;
+      spreadOut(net, v, here - goes, volumes);
+      spreadOut(net, u, there + goes, volumes);
+      moved = true;
+    }
+    if (!moved) break;
+  }
+  fillByFloats(net, volumes);
+}
+
+/** A float valve lets down what is missing to its mark, as far as its supply goes. */
+function fillByFloats(net: Network, volumes: CubicMetres[]): void {
+  for (const p of net.paths) {
+    if (p.kind !== 'float' || p.stuck === 0) continue;
+    const missing = volumeAt(net.vessels[p.to]!.room, p.level) - volumes[p.to]!;
+    const goes = Math.min(missing, Math.max(0, volumes[p.from]!));
+    if (goes <= 0) continue;
+    volumes[p.to]! += goes;
+    volumes[p.from]! -= goes;
+  }
+}
+
+/** Rest volumes as filled, with what stands above a free way out run on to where it goes. */
+export function restVolumes(net: Network): CubicMetres[] {
+  const volumes = net.vessels.map((v) => v.initial);
+  settle(net, volumes, false);
+  return volumes;
+}

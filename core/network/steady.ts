@@ -1,0 +1,179 @@
+import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
+import { rimFlow } from '../water/drain.ts';
+import { root } from '../water/root.ts';
+import { drainHead, manifoldFlows, openFlow, pumpFlow, spillingFlow } from './flow.ts';
+import type {
+  BackPath,
+  DrainPath,
+  HolePath,
+  NetPath,
+  NetVessel,
+  Network,
+  PumpPath,
+} from './types.ts';
+
+/** What runs where when the pumps have been on for long: no time, no switches. */
+
+/** Every delivery of every pump. */
+export const deliveriesOf = (net: Network): PumpPath[] =>
+  net.paths.filter((p): p is PumpPath => p.kind === 'pump');
+/** One path a pump: its first delivery. */
+export const pumpsOf = (net: Network): PumpPath[] =>
+  net.paths.filter((p, i): p is PumpPath => p.kind === 'pump' && p.lead === i);
+export const drainsOf = (net: Network): DrainPath[] =>
+  net.paths.filter((p): p is DrainPath => p.kind === 'drain');
+export const siphonsOf = (net: Network): DrainPath[] => drainsOf(net).filter((p) => p.siphon);
+export const holesOf = (net: Network): HolePath[] =>
+  net.paths.filter((p): p is HolePath => p.kind === 'hole');
+export const backsOf = (net: Network): BackPath[] =>
+  net.paths.filter((p): p is BackPath => p.kind === 'back');
+
+/** A pump that empties what a float stands in: it does not run while that fills. */
+export const empties = (p: PumpPath): boolean => p.float !== null && p.float.on > p.float.off;
+
+/** A way by which water leaves a vessel by itself, without a pump standing still for it. */
+type Way = Exclude<NetPath, PumpPath | BackPath>;
+const isWay = (p: NetPath): p is Way => p.kind !== 'pump' && p.kind !== 'back';
+
+/** Ways out of a vessel and those it is joined with, to other vessels. */
+export function waysOut(net: Network, vessel: number): Way[] {
+  const group = net.vessels[vessel]!.joined;
+  return net.paths.filter(
+    (p): p is Way => isWay(p) && group.includes(p.from) && !group.includes(p.to),
+  );
+}
+
+/** Flow of a way out at a surface above the ground, nothing running full. */
+function wayFlow(net: Network, p: Way, z: Metres, at: readonly Metres[]): CubicMetresPerSecond {
+  const v = net.vessels[p.from]!;
+  const level = z - v.floorZ;
+  if (p.kind === 'drain') return spillingFlow(net, p, level - p.crest, drainHead(p, z, at[p.to]!));
+  if (level <= 0) return 0;
+  return Math.max(0, openFlow(net, p, level, at[p.to]! - net.vessels[p.to]!.floorZ));
+}
+
+/** Flow over the rims of a vessel and those it is joined with, at a surface above the ground. */
+const overRims = (net: Network, v: NetVessel, z: Metres): CubicMetresPerSecond => {
+  let q = 0;
+  for (const i of v.joined) {
+    const m = net.vessels[i]!;
+    q += rimFlow(z - m.floorZ - m.height, m.rimWidth);
+  }
+  return q;
+};
+
+/** Flow out of a vessel, and those joined with it, over drains, holes, links and rims at a level of it. */
+export function spillingOut(
+  net: Network,
+  vessel: number,
+  level: Metres,
+  at: readonly Metres[],
+  except?: NetPath,
+): CubicMetresPerSecond {
+  const v = net.vessels[vessel]!;
+  const z = v.floorZ + level;
+  let q = overRims(net, v, z);
+  for (const p of waysOut(net, vessel)) if (p !== except) q += wayFlow(net, p, z, at);
+  return q;
+}
+
+/** Where the flow of every pump and of what runs on from it goes. */
+export interface Steady {
+  /** Flow of each path: pumps and ways out; m³/s. */
+  readonly flows: readonly CubicMetresPerSecond[];
+  /** Into each vessel with those that it is joined with. */
+  readonly inflow: readonly CubicMetresPerSecond[];
+  /** Drawn by pumps from each vessel with those that it is joined with. */
+  readonly drawn: readonly CubicMetresPerSecond[];
+}
+
+/** Flows of all deliveries, pumps on and covered, at given surfaces; by path. */
+export function pumpedFlows(net: Network, at: readonly Metres[]): CubicMetresPerSecond[] {
+  const flows = net.paths.map(() => 0);
+  const covered = (p: PumpPath) => Math.max(at[p.from]!, net.vessels[p.from]!.floorZ + p.intake);
+  net.paths.forEach((p, i) => {
+    if (p.kind !== 'pump' || p.lead !== i) return;
+    if (p.manifold < 0) flows[i] = pumpFlow(net, p, at, covered(p));
+    else {
+      const m = net.manifolds[p.manifold]!;
+      const q = manifoldFlows(net, m, covered(p), (x) => at[x.to]!);
+      m.outlets.forEach((o, k) => (flows[o.path] = q[k]!));
+    }
+  });
+  return flows;
+}
+
+/** Level at which what runs out by itself equals a flow, above the vessel's floor. */
+export function levelPassing(
+  net: Network,
+  vessel: number,
+  flow: CubicMetresPerSecond,
+  at: readonly Metres[],
+  except?: NetPath,
+): Metres {
+  const top = net.vessels[vessel]!.height + 0.3;
+  return firstLevel((level) => spillingOut(net, vessel, level, at, except), flow, 0, top);
+}
+
+/**
+ * Steady flows with every filling pump on: each vessel passes on what it gets, shared among its ways
+ * out as they share it at the level that it stands at.
+ */
+export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
+  const flows = pumpedFlows(net, at);
+  const n = net.vessels.length;
+  const head = net.vessels.map((v) => v.joined[0]!);
+  const drawn = new Array<number>(n).fill(0);
+  const pumped = new Array<number>(n).fill(0);
+  net.paths.forEach((p, i) => {
+    if (p.kind !== 'pump' || empties(p)) return;
+    pumped[head[p.to]!]! += flows[i]!;
+    drawn[head[p.from]!]! += flows[i]!;
+  });
+  net.paths.forEach((p, i) => {
+    if (p.kind === 'pump' && empties(p)) flows[i] = 0;
+  });
+  let inflow = [...pumped];
+  // What falls goes down at most as many steps as there are vessels.
+  for (let sweep = 0; sweep < n; sweep++) {
+    const next = [...pumped];
+    for (let i = 0; i < n; i++) {
+      if (head[i] !== i) continue;
+      const ways = waysOut(net, i);
+      ways.forEach((p) => (flows[net.paths.indexOf(p)] = 0));
+      const passes = inflow[i]! - drawn[i]!;
+      if (!(passes > 1e-12)) continue;
+      const v = net.vessels[i]!;
+      const only = ways.length === 1 && v.rimTo < 0 ? ways[0]! : null;
+      const z = v.floorZ + levelPassing(net, i, passes, at);
+      const shares = ways.map((p) => (only ? passes : wayFlow(net, p, z, at)));
+      const over = only ? 0 : overRims(net, v, z);
+      const sum = shares.reduce((a, b) => a + b, over);
+      if (!(sum > 0)) continue;
+      ways.forEach((p, k) => {
+        const q = (passes * shares[k]!) / sum;
+        flows[net.paths.indexOf(p)] = q;
+        next[head[p.to]!]! += q;
+      });
+      if (over > 0 && v.rimTo >= 0) next[head[v.rimTo]!]! += (passes * over) / sum;
+    }
+    const still = next.every((q, i) => Math.abs(q - inflow[i]!) < 1e-12);
+    inflow = next;
+    if (still) break;
+  }
+  return {
+    flows,
+    inflow: net.vessels.map((_, i) => inflow[head[i]!]!),
+    drawn: net.vessels.map((_, i) => drawn[head[i]!]!),
+  };
+}
+
+/** Lowest level, above the vessel's floor, at which a rising function reaches a value. */
+export function firstLevel(
+  rising: (level: Metres) => number,
+  value: number,
+  low: Metres,
+  high: Metres,
+): Metres {
+  return root((level) => rising(level) - value, low, high, 1e-8);
+}

@@ -1,0 +1,247 @@
+import { pipeById } from '../../catalogue/pipes.ts';
+import { RUNNING_EFFICIENCY } from '../../water/siphon.ts';
+import type { Shape } from '../../water/shape.ts';
+import {
+  DOCUMENT_KIND,
+  DOCUMENT_VERSION,
+  type BellSiphon,
+  type Branch,
+  type Control,
+  type FloatValve,
+  type Link,
+  type LoopSiphon,
+  type Media,
+  type OpenEnd,
+  type OpenHole,
+  type Pump,
+  type PumpedLine,
+  type Role,
+  type Seep,
+  type Standpipe,
+  type SystemDocument,
+  type Vessel,
+} from '../types.ts';
+
+/** Parts with what is usual filled in, from which layouts and changes of make-up are put together. */
+
+const L_H = 1e-3 / 3600;
+
+/** A whole system: what is not given is empty. */
+export function systemOf(
+  id: string,
+  name: string,
+  layout: string,
+  parts: Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
+    Partial<Pick<SystemDocument, 'fish'>> & { site?: Partial<SystemDocument['site']> },
+): SystemDocument {
+  return {
+    kind: DOCUMENT_KIND,
+    version: DOCUMENT_VERSION,
+    id,
+    name,
+    layout,
+    site: {
+      waterTemperature: 19,
+      airTemperature: 19,
+      humidity: 0.6,
+      airSpeed: 0.1,
+      floorLoad: null,
+      outletProtected: null,
+      latitude: null,
+      lampTime: null,
+      ...parts.site,
+    },
+    vessels: parts.vessels,
+    paths: parts.paths,
+    controls: parts.controls,
+    fish: parts.fish ?? [],
+    measurements: [],
+    service: null,
+  };
+}
+
+type Base<T, K extends keyof T> = Pick<T, K> & Partial<T>;
+
+export const vessel = (
+  id: string,
+  name: string,
+  role: Role,
+  shape: Shape,
+  more: Partial<Vessel> = {},
+): Vessel => ({
+  id,
+  name,
+  role,
+  shape,
+  count: 1,
+  floor: 0,
+  fill: 0,
+  lid: false,
+  emptyMass: 10,
+  rimTo: null,
+  media: null,
+  pots: null,
+  plants: null,
+  legs: 0,
+  ...more,
+});
+
+export const media = (medium: string, top: number, clogging = 0): Media => ({
+  medium,
+  top,
+  voids: null,
+  clogging,
+  layers: [],
+});
+
+/** @param flow greatest flow on the box, L/h */
+export const pump = (
+  intake: number,
+  maxHead: number,
+  flow: number,
+  power: number,
+  more: Partial<Pump> = {},
+): Pump => ({
+  intake,
+  maxHead,
+  maxFlow: flow * L_H,
+  points: null,
+  wear: 0,
+  power,
+  airLift: false,
+  ...more,
+});
+
+/** Bore of a pipe that can be bought. */
+const boreOf = (pipe: string) => pipeById(pipe)!.bore;
+
+export const pumpedLine = (
+  p: Base<PumpedLine, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'run' | 'pump' | 'end' | 'control'>,
+): PumpedLine => ({
+  kind: 'pumped-line',
+  bore: boreOf(p.pipe),
+  fittings: [{ fitting: 'elbow-90', count: 2 }],
+  valve: null,
+  barb: null,
+  peak: null,
+  checkValve: false,
+  pinholes: null,
+  venturi: null,
+  filter: null,
+  float: null,
+  branches: [],
+  ...p,
+});
+
+export const branch = (
+  b: Base<Branch, 'id' | 'to' | 'pipe' | 'along' | 'run' | 'end'>,
+): Branch => ({
+  bore: boreOf(b.pipe),
+  valve: null,
+  pinholes: null,
+  ...b,
+});
+
+export const standpipe = (
+  p: Base<Standpipe, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
+): Standpipe => ({
+  kind: 'standpipe',
+  bore: boreOf(p.pipe),
+  mouth: boreOf(p.pipe),
+  run: 0.05,
+  elbows: 0,
+  vented: true,
+  fromBottom: false,
+  weep: null,
+  ...p,
+});
+
+export const bellSiphon = (
+  p: Base<
+    BellSiphon,
+    | 'id'
+    | 'name'
+    | 'from'
+    | 'to'
+    | 'pipe'
+    | 'crest'
+    | 'drop'
+    | 'mouth'
+    | 'mouthOutside'
+    | 'bellBore'
+    | 'guard'
+  >,
+): BellSiphon => ({
+  kind: 'bell-siphon',
+  bore: boreOf(p.pipe),
+  run: 0.05,
+  gap: 0.025,
+  notches: { count: 6, width: 0.012 },
+  breakHeight: 0.03,
+  elbows: 1,
+  waterLock: false,
+  efficiency: RUNNING_EFFICIENCY,
+  ...p,
+});
+
+export const loopSiphon = (
+  p: Base<LoopSiphon, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
+): LoopSiphon => ({
+  kind: 'loop-siphon',
+  bore: boreOf(p.pipe),
+  run: 0.1,
+  breakHeight: 0.025,
+  elbows: 1,
+  efficiency: RUNNING_EFFICIENCY,
+  ...p,
+});
+
+export const link = (
+  p: Base<Link, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'height' | 'run'>,
+): Link => ({ kind: 'link', bore: boreOf(p.pipe), elbows: 0, screen: null, ...p });
+
+export const floatValve = (
+  p: Base<FloatValve, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'level' | 'run'>,
+): FloatValve => ({ kind: 'float-valve', bore: boreOf(p.pipe), seat: 0.004, ...p });
+
+export const hole = (
+  id: string,
+  name: string,
+  from: string,
+  to: string,
+  height: number,
+  diameter: number,
+): OpenHole => ({ kind: 'hole', id, name, from, to, height, diameter });
+
+export const openEnd = (
+  id: string,
+  name: string,
+  from: string,
+  to: string,
+  slope: number,
+): OpenEnd => ({ kind: 'open-end', id, name, from, to, slope });
+
+export const seep = (
+  id: string,
+  name: string,
+  from: string,
+  to: string,
+  held: number,
+  drainDown: number,
+): Seep => ({ kind: 'seep', id, name, from, to, held, drainDown });
+
+export const MAINS: Control = { id: 'mains', kind: 'always-on' };
+
+/** Programs by the clock: hours of the day, each on for some minutes. */
+export const programs = (
+  id: string,
+  device: string,
+  hours: readonly number[],
+  minutes: number,
+): Control => ({
+  id,
+  kind: 'programs',
+  device,
+  own: null,
+  rows: hours.map((h) => ({ start: Math.round(h * 60) * 60, on: minutes * 60 })),
+});

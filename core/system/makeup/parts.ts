@@ -1,0 +1,198 @@
+import type { Edit } from '../edit.ts';
+import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
+import { MAINS, pump, pumpedLine, standpipe, vessel } from '../layouts/parts.ts';
+import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
+import { change, not, type MakeUp } from './change.ts';
+import { freshIds } from './names.ts';
+
+/** Pumps, filters, overflows, sumps and returns added or led elsewhere. */
+
+const round = (x: number) => Math.round(x * 1e4) / 1e4;
+
+/** A filter in a pumped line, clean. */
+export function addFilter(s: SystemDocument, line: string): MakeUp {
+  const p = pumpedLines(s).find((l) => l.id === line);
+  if (!p) return not('There is no such line.');
+  if (p.filter) return not(`“${p.name}” has a filter already.`);
+  return change(`Fit a filter in “${p.name}”`, [
+    { at: `paths.${p.id}.filter`, to: { k: 10, clogging: 0 } },
+  ]);
+}
+
+/** A second pump beside the first, into the same bed, with a timer of its own. */
+export function addPump(s: SystemDocument, line: string): MakeUp {
+  const p = pumpedLines(s).find((l) => l.id === line);
+  if (!p) return not('There is no such line.');
+  const fresh = freshIds(s);
+  const id = fresh(`${p.id}-second`);
+  const control = s.controls.find((c) => c.id === p.control) ?? MAINS;
+  const timer = fresh('timer');
+  const copy: PumpedLine = {
+    ...p,
+    id,
+    name: `${p.name}, second pump`,
+    control: timer,
+    branches: p.branches.map((b) => ({ ...b, id: fresh(b.id) })),
+  };
+  const own: Control = { ...control, id: timer };
+  return change(`Add a second pump to “${p.name}”`, [
+    { at: `controls.${timer}`, to: own },
+    { at: `paths.${id}`, to: copy },
+  ]);
+}
+
+/** A second overflow of a vessel, above its first and below its rim. */
+export function addOverflow(s: SystemDocument, id: string): MakeUp {
+  const v = vesselOf(s, id);
+  const own = drains(s)
+    .filter((p) => p.from === id)
+    .sort((a, b) => b.crest - a.crest);
+  const way = own[0];
+  const to = way?.to ?? s.paths.find((p) => p.kind !== 'pumped-line' && p.from === id)?.to;
+  if (!to) return not(`“${v.name}” has nowhere to spill to.`);
+  const crest = round(
+    Math.min(v.shape.height - 0.015, (way?.crest ?? 0.7 * v.shape.height) + 0.03),
+  );
+  if (way && crest <= way.crest) return not(`There is no room above the crest in “${v.name}”.`);
+  const next = freshIds(s)('spare');
+  return change(`Add an overflow to “${v.name}”`, [
+    {
+      at: `paths.${next}`,
+      to: standpipe({
+        id: next,
+        name: own.length
+          ? `Second overflow, ${v.name.toLowerCase()}`
+          : `Overflow, ${v.name.toLowerCase()}`,
+        from: id,
+        to,
+        pipe: 'sch40-1-1/2',
+        crest,
+        drop: way?.drop ?? 0.2,
+      }),
+    },
+  ]);
+}
+
+/** Vessels into which a path that runs by gravity can be led: those whose rim stands below its outlet, or stores. */
+export function returnsOf(s: SystemDocument, path: WaterPath): Vessel[] {
+  if (path.kind === 'pumped-line') return [];
+  const from = vesselOf(s, path.from);
+  const outlet = isDrain(path) ? from.floor - path.drop : from.floor;
+  return s.vessels.filter(
+    (v) =>
+      v.id !== path.from &&
+      v.floor < (isDrain(path) ? outlet + 0.5 : from.floor) &&
+      (v.id === path.to || isStore(v) || v.floor + v.shape.height <= outlet + 1e-9),
+  );
+}
+
+/** Leads a return into another vessel. */
+export function moveReturn(s: SystemDocument, path: string, to: string): MakeUp {
+  const p = s.paths.find((x) => x.id === path);
+  if (!p || !returnsOf(s, p).some((v) => v.id === to))
+    return not('The water cannot run there by itself.');
+  return change(`Lead “${p.name}” into “${vesselOf(s, to).name}”`, [
+    { at: `paths.${path}.to`, to },
+  ]);
+}
+
+/** Air between the tank's overflow and the beds' rims, m. */
+const OVER_BEDS = 0.04;
+
+/**
+ * A sump: the pump moves into it and lifts to the tank, which overflows from its bottom to the beds;
+ * these run back to the sump. The tank is raised until its overflow stands above them.
+ */
+export function addSump(s: SystemDocument): MakeUp {
+  if (s.vessels.some((v) => v.role === 'sump')) return not('There is a sump already.');
+  const line = pumpedLines(s).find((l) => vesselOf(s, l.from).role === 'tank' && !l.float);
+  if (!line)
+    return not('No pump draws from a fish tank here, so that a sump has nothing to relieve.');
+  const tank = vesselOf(s, line.from);
+  const fed = [line.to, ...line.branches.map((b) => b.to)];
+  if (s.paths.some((p) => fed.includes(p.to) && p.kind !== 'pumped-line'))
+    return not('The beds pass water to each other here; a sump would have to be led anew by hand.');
+  const fresh = freshIds(s);
+  const id = fresh('sump');
+  const beds = fed.map((b) => vesselOf(s, b));
+  const swing = beds.reduce((sum, b) => sum + b.count * 0.5 * b.fill, 0.12 * beds.length);
+  const sump = vessel(
+    id,
+    'Sump',
+    'sump',
+    { kind: 'box', length: 1, width: 0.7, height: 0.5 },
+    {
+      floor: round(Math.min(tank.floor, 0)),
+      fill: round(Math.min(0.28, Math.max(0.2, 1.5 * swing))),
+      lid: true,
+      emptyMass: 14,
+    },
+  );
+  const crest = round(tank.shape.height - 0.12);
+  const rims = Math.max(...beds.map((b) => b.floor + b.shape.height));
+  const floor = round(Math.max(tank.floor, rims + OVER_BEDS + 0.05 - crest));
+  const edits: Edit[] = [
+    { at: `vessels.${id}`, to: sump },
+    { at: `vessels.${tank.id}.floor`, to: floor },
+    { at: `paths.${line.id}.from`, to: id },
+    { at: `paths.${line.id}.to`, to: tank.id },
+    { at: `paths.${line.id}.end`, to: round(tank.shape.height - 0.04) },
+    { at: `paths.${line.id}.branches`, to: [] },
+    { at: `paths.${line.id}.pump.intake`, to: 0.03 },
+  ];
+  // It has to lift higher than before.
+  const lift = floor + tank.shape.height - sump.floor - 0.2;
+  if (line.pump.maxHead < 1.5 * lift) {
+    edits.push({
+      at: `paths.${line.id}.pump`,
+      to: pump(0.03, round(Math.ceil(15 * lift) / 10 + 0.4), 3000, 45),
+    });
+  }
+  for (const b of beds) {
+    const over = fresh('tank-overflow');
+    edits.push({
+      at: `paths.${over}`,
+      to: standpipe({
+        id: over,
+        name: `Tank overflow, ${b.name.toLowerCase()}`,
+        from: tank.id,
+        to: b.id,
+        pipe: 'sch40-2',
+        crest,
+        drop: round(floor - (b.floor + b.shape.height + 0.02)) * 1,
+        run: 0.8,
+        elbows: 2,
+        fromBottom: true,
+      }),
+    });
+  }
+  for (const p of s.paths) {
+    if (p.kind !== 'pumped-line' && p.to === tank.id && fed.includes(p.from))
+      edits.push({ at: `paths.${p.id}.to`, to: id });
+  }
+  return change('Add a sump', edits);
+}
+
+/** A pumped line of its own from a store to a plant site, always on. */
+export function ownLine(
+  id: string,
+  name: string,
+  from: Vessel,
+  to: string,
+  rise: number,
+  control: string,
+  end: number,
+): PumpedLine {
+  return pumpedLine({
+    id,
+    name,
+    from: from.id,
+    to,
+    pipe: 'hose-13',
+    run: 0.6,
+    pump: pump(0.05, round(Math.ceil(20 * (rise + 0.3)) / 10), 500, 8),
+    valve: 0.8,
+    end,
+    control,
+  });
+}

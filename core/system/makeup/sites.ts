@@ -1,0 +1,171 @@
+import type { Edit } from '../edit.ts';
+import { isStore } from '../find.ts';
+import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
+import type { SystemDocument, Vessel } from '../types.ts';
+import { change, not, type MakeUp } from './change.ts';
+import { freshIds, nextName } from './names.ts';
+import { ownLine } from './parts.ts';
+
+/** Further plant sites on the same water: a raft bed, a film channel, a drip-fed seed box. */
+
+export const SITES = [
+  {
+    id: 'raft',
+    name: 'Raft bed',
+    particular:
+      'Leaves on a floating board over water of steady depth; air for its roots is on you.',
+  },
+  {
+    id: 'channel',
+    name: 'Film channel',
+    particular:
+      'A film runs past the roots in a sloping channel; a stopped pump dries them in minutes.',
+  },
+  {
+    id: 'seed-box',
+    name: 'Drip-fed seed box',
+    particular: 'A shallow box that a few drippers keep moist; it drains freely.',
+  },
+] as const;
+export type SiteKind = (typeof SITES)[number]['id'];
+
+/** Air between the store's rim and the site's floor, m. */
+const OVER_RIM = 0.12;
+
+/** The store that a site is fed from and drains to: the one with fish, else the fullest. */
+export const storeFor = (s: SystemDocument): Vessel | undefined =>
+  [...s.vessels.filter(isStore)].sort(
+    (a, b) =>
+      Number(s.fish.some((f) => f.vessel === b.id)) -
+        Number(s.fish.some((f) => f.vessel === a.id)) || b.fill - a.fill,
+  )[0];
+
+/** Adds a plant site beside a tank or reservoir, with a small pump of its own and a return by gravity. */
+export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
+  const store = storeFor(s);
+  if (!store) return not('There is no tank or reservoir to feed it from.');
+  const fresh = freshIds(s);
+  const id = fresh(kind);
+  const pipe = fresh(`${kind}-feed`);
+  const back = fresh(`${kind}-return`);
+  const floor = Math.round((store.floor + store.shape.height + OVER_RIM) * 200) / 200;
+  const name = nextName(
+    s,
+    { raft: 'raft bed', channel: 'film channel', 'seed-box': 'seed box' }[kind],
+  );
+  const at = (v: Vessel, end: number, control: string): Edit[] => [
+    { at: `vessels.${id}`, to: v },
+    {
+      at: `paths.${pipe}`,
+      to: ownLine(
+        pipe,
+        `Feed of the ${name.toLowerCase()}`,
+        store,
+        id,
+        floor + end - store.floor,
+        control,
+        end,
+      ),
+    },
+  ];
+  const mains = s.controls.find((c) => c.kind === 'always-on')?.id;
+  const control = mains ?? fresh(MAINS.id);
+  const always: Edit[] = mains
+    ? []
+    : [{ at: `controls.${control}`, to: { ...MAINS, id: control } }];
+  const plants = { dailyUse: 0.003, rooting: 0.1, rootShare: 1 };
+  switch (kind) {
+    case 'raft':
+      return change('Add a raft bed', [
+        ...always,
+        ...at(
+          vessel(
+            id,
+            name,
+            'raft',
+            { kind: 'box', length: 1.2, width: 0.6, height: 0.26 },
+            {
+              floor,
+              fill: 0.14,
+              emptyMass: 15,
+              plants,
+            },
+          ),
+          0.22,
+          control,
+        ),
+        {
+          at: `paths.${back}`,
+          to: standpipe({
+            id: back,
+            name: `Overflow of the ${name.toLowerCase()}`,
+            from: id,
+            to: store.id,
+            pipe: 'sch40-1-1/4',
+            crest: 0.2,
+            drop: 0.15,
+            run: 0.3,
+          }),
+        },
+      ]);
+    case 'channel':
+      return change('Add a film channel', [
+        ...always,
+        ...at(
+          vessel(
+            id,
+            name,
+            'channel',
+            { kind: 'box', length: 1.8, width: 0.1, height: 0.06 },
+            {
+              floor,
+              emptyMass: 3,
+              plants: { ...plants, rootShare: 0.3 },
+            },
+          ),
+          0.05,
+          control,
+        ).map((e) =>
+          // A film wants little: some one to two litres a minute.
+          e.at === `paths.${pipe}` ? { ...e, to: { ...(e.to as object), valve: 0.55 } } : e,
+        ),
+        {
+          at: `paths.${back}`,
+          to: openEnd(back, `End of the ${name.toLowerCase()}`, id, store.id, 0.025),
+        },
+      ]);
+    case 'seed-box': {
+      const timer = fresh('seed-timer');
+      return change('Add a drip-fed seed box', [
+        {
+          at: `controls.${timer}`,
+          to: programs(timer, 'digital-20', [7, 9, 11, 13, 15, 17, 19], 5),
+        },
+        ...at(
+          vessel(
+            id,
+            name,
+            'bed',
+            { kind: 'box', length: 0.6, width: 0.3, height: 0.1 },
+            {
+              floor,
+              emptyMass: 2,
+              media: media('coir', 0.08),
+              plants: { ...plants, rooting: 0.04 },
+            },
+          ),
+          0.09,
+          timer,
+        ).map((e) =>
+          e.at === `paths.${pipe}`
+            ? { ...e, to: { ...(e.to as object), pinholes: { count: 8, diameter: 0.001 } } }
+            : e,
+        ),
+        {
+          at: `paths.${back}`,
+          to: hole(back, `Drain of the ${name.toLowerCase()}`, id, store.id, 0, 0.012),
+        },
+      ]);
+    }
+  }
+}
