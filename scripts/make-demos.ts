@@ -1,27 +1,82 @@
 import { writeFileSync } from 'node:fs';
 import { writeSystem, readSystem } from '../core/formats/file.ts';
-import { applyEdits, type Edit, type SystemDocument } from '../core/system/index.ts';
+import {
+  LAYOUTS,
+  addSite,
+  applyEdits,
+  type Edit,
+  type MakeUp,
+  type SystemDocument,
+} from '../core/system/index.ts';
 import { bedOverTank } from '../core/system/layouts/pair.ts';
-import { trayOverReservoir } from '../core/system/layouts/tray.ts';
+import { largest } from '../core/test/largest.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
 
 const L_H = 1e-3 / 3600;
 
+/** What a grower has noted before the first flood: what the ground carries, and the outlet. */
+const NOTED: Edit[] = [
+  { at: 'site.floorLoad', to: 1500 },
+  { at: 'site.outletProtected', to: true },
+];
+const fish = (vessel: string, count: number, meanMass: number): Edit => ({
+  at: 'fish.fish',
+  to: { id: 'fish', vessel, count, meanMass },
+});
+const layout = (id: string, file: string, name: string): SystemDocument =>
+  LAYOUTS.find((l) => l.id === id)!.make(file, name);
+const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp)[]) =>
+  changes.reduce((s, change) => {
+    const made = change(s);
+    if (!made.ok) throw new Error(made.why);
+    return applyEdits(s, made.edits);
+  }, base);
+
+const demo = (id: string, file: string, name: string, ...edits: Edit[]) => ({
+  file,
+  base: layout(id, file, name),
+  edits: [...NOTED, ...edits],
+});
+
 const demos: { file: string; base: SystemDocument; edits: Edit[] }[] = [
+  demo('bed-over-tank', 'potting-shed-pair', 'Potting-shed pair', fish('tank', 14, 0.06)),
+  demo('sump-loop', 'north-wall-lean-to', 'North-wall lean-to', fish('tank', 20, 0.06)),
+  demo('tray-over-reservoir', 'under-stairs-tray', 'Under-stairs tray', {
+    at: 'site.floorLoad',
+    to: null,
+  }),
+  demo('counter-bowl', 'work-bench-bowl', 'Work-bench bowl'),
+  demo('counter-tank', 'window-sill-tank', 'Window-sill tank'),
+  demo('air-lift', 'bubble-lift', 'Bubble lift'),
+  demo('loop-over-tank', 'wash-house-loop', 'Wash-house loop'),
+  demo('planter', 'hallway-planter', 'Hallway planter', { at: 'site.floorLoad', to: null }),
+  demo('beds-in-series', 'terrace-steps', 'Terrace steps'),
+  demo('joined-beds', 'twin-beds', 'Twin beds'),
+  demo('lined-frame', 'attic-frame', 'Attic frame', { at: 'site.floorLoad', to: null }),
+  demo('bucket-row', 'bean-buckets', 'Bean buckets'),
+  demo('pump-chain', 'polytunnel-three', 'Polytunnel three'),
+  demo('felt-wall', 'courtyard-wall', 'Courtyard wall'),
+  demo('wet-tray', 'seedling-shelf', 'Seedling shelf'),
   {
-    file: 'potting-shed-pair',
-    base: bedOverTank('potting-shed-pair', 'Potting-shed pair'),
+    file: 'pair-and-more',
+    base: madeOf(
+      layout('bed-over-tank', 'pair-and-more', 'Pair and more'),
+      (s) => addSite(s, 'raft'),
+      (s) => addSite(s, 'channel'),
+      (s) => addSite(s, 'seed-box'),
+    ),
     edits: [
-      { at: 'site.floorLoad', to: 1500 },
-      { at: 'site.outletProtected', to: true },
-      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } },
+      ...NOTED,
+      fish('tank', 14, 0.06),
+      { at: 'vessels.tank.shape.diameter', to: 1.3 },
+      { at: 'vessels.tank.fill', to: 0.85 },
     ],
   },
   {
-    file: 'under-stairs-tray',
-    base: trayOverReservoir('under-stairs-tray', 'Under-stairs tray'),
-    edits: [{ at: 'site.outletProtected', to: true }],
+    file: 'eight-beds',
+    base: largest('eight-beds', 'Eight beds'),
+    edits: [...NOTED, fish('tank', 60, 0.1)],
   },
   {
     file: 'the-first-attempt',

@@ -6,6 +6,7 @@ import { LAYOUTS } from '../../core/system';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { chooseFile } from '../storage/files';
 import { useShelf } from '../stores/shelf';
+import LayoutCard from './LayoutCard.vue';
 import ShelfCard from './ShelfCard.vue';
 
 /** The shelf: every system that this browser keeps, layouts to start from, and files. */
@@ -107,10 +108,7 @@ async function putBack() {
       <h2 id="new">Start a new system</h2>
       <ul class="layouts">
         <li v-for="l in LAYOUTS" :key="l.id">
-          <button type="button" @click="make(l.id)">
-            <b>{{ l.name }}</b>
-            <span class="quiet">{{ l.particular }}</span>
-          </button>
+          <LayoutCard :layout="l" @make="make(l.id)" />
         </li>
       </ul>
     </section>

@@ -9,7 +9,14 @@ import { readFile, saveBackup } from '../storage/files';
 import { useSettings } from './settings';
 import { useSystem } from './system';
 
-const DEMOS = import.meta.glob<{ default: SystemDocument }>('../../demo/*.json');
+/** What a newcomer finds on the shelf; further demo files lie in `demo/`. */
+const DEMOS = import.meta.glob<{ default: SystemDocument }>([
+  '../../demo/potting-shed-pair.json',
+  '../../demo/north-wall-lean-to.json',
+  '../../demo/under-stairs-tray.json',
+  '../../demo/work-bench-bowl.json',
+  '../../demo/the-first-attempt.json',
+]);
 
 /** Every system that this browser keeps. */
 export const useShelf = defineStore('shelf', () => {

@@ -1,5 +1,6 @@
 import { flow, litres, mm, say, share } from '../quantity/index.ts';
 import type { Assessment } from '../network/assess.ts';
+import { atRest } from '../network/statics.ts';
 import type { LinkPath, Network } from '../network/types.ts';
 import { pumpedLines, vesselOf } from '../system/index.ts';
 import { fullPipeNeeds } from '../water/pipe.ts';
@@ -13,7 +14,11 @@ const LAG_WISH = 0.02;
 /** A siphon that lags this much breaks while the far bed is still half full: our own number. */
 const LAG_MOST = 0.05;
 
-/** How much higher the furthest of joined vessels stands than the one that is drawn from, m. */
+/**
+ * How much higher the furthest of joined vessels stands than the one that is drawn from, m.
+ *
+ * @param taken what the siphon takes, m³/s; what pumps bring meanwhile comes through the pipes as well
+ */
 export function lagOf(net: Network, from: number, taken: number): { lag: number; far: number } {
   const group = net.vessels[from]!.joined;
   const links = net.paths.filter(
@@ -21,14 +26,18 @@ export function lagOf(net: Network, from: number, taken: number): { lag: number;
   );
   const area = (i: number) => areaAt(net.vessels[i]!.room, 0.5 * (net.vessels[i]!.floodLevel ?? 0));
   const whole = group.reduce((t, i) => t + area(i), 0);
+  const { flows } = atRest(net).steady;
+  const fed = (i: number) =>
+    net.paths.reduce((t, p, k) => (p.kind === 'pump' && p.to === i ? t + flows[k]! : t), 0);
+  const inflow = group.reduce((t, i) => t + fed(i), 0);
   const seen = new Set([from]);
   let worst = { lag: 0, far: from };
-  /** Area behind a vessel, seen from the one that is drawn from. */
-  const behind = (i: number, came: number): number =>
-    area(i) +
+  /** Sum over a vessel and those behind it, seen from the one that is drawn from. */
+  const behind = (i: number, came: number, of: (i: number) => number): number =>
+    of(i) +
     links.reduce((t, p) => {
       const other = p.from === i ? p.to : p.to === i ? p.from : -1;
-      return other < 0 || other === came ? t : t + behind(other, i);
+      return other < 0 || other === came ? t : t + behind(other, i, of);
     }, 0);
   const walk = (i: number, lag: number) => {
     if (lag > worst.lag) worst = { lag, far: i };
@@ -36,8 +45,9 @@ export function lagOf(net: Network, from: number, taken: number): { lag: number;
       const other = p.from === i ? p.to : p.to === i ? p.from : -1;
       if (other < 0 || seen.has(other)) continue;
       seen.add(other);
-      // Each gives in proportion to its surface; the pipe passes what comes from all behind it.
-      const q = (taken * behind(other, i)) / whole;
+      // Each falls alike, so it gives in proportion to its surface, and what is pumped into it besides.
+      const q =
+        (Math.max(0, taken - inflow) * behind(other, i, area)) / whole + behind(other, i, fed);
       walk(other, lag + fullPipeNeeds(q, p.pipe, net.temperature));
     }
   };
@@ -53,7 +63,7 @@ export const joinedLag: Rule = ({ system, a }) =>
     const from = index(a, s.bed);
     if (a.net.vessels[from]!.joined.length < 2) return [];
     const p = system.paths.find((x) => x.id === s.id)!;
-    const { lag, far } = lagOf(a.net, from, Math.max(0, s.flowAtCrest - s.inflow));
+    const { lag, far } = lagOf(a.net, from, s.flowAtCrest);
     const level = lag > LAG_MOST ? 'stop' : lag > LAG_WISH ? 'watch' : 'fine';
     const name = a.net.vessels[far]!.name;
     return [

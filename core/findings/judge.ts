@@ -13,7 +13,7 @@ import {
   staticHeadRule,
   turnover,
 } from './lift.ts';
-import { dryRun, floorLoad, offTime, onTime, rootAir, spill } from './rhythm.ts';
+import { dryRun, floorLoad, offTime, onTime, rootAir, service, spill } from './rhythm.ts';
 import { siphonGeometry, siphonStart, siphonStop } from './siphon.ts';
 import { airLiftDepth, filterClogs, pinholes, potsStand, venturi } from './devices.ts';
 import { chainSupply, evenness, joinedLag, rowFilling, supplyLasts } from './joined.ts';
@@ -24,6 +24,7 @@ import type { DaySummary, Finding, Level, Rule } from './types.ts';
 export const RULES: readonly Rule[] = [
   dryRun,
   spill,
+  service,
   reserve,
   backflowRoom,
   staticHeadRule,
@@ -63,6 +64,7 @@ export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   metrics: metricsOf(a.net, trace),
   events: trace.events,
   spilled: trace.spilled,
+  used: trace.used,
   balanceError: trace.balanceError,
   clogged: a.beds.flatMap((b) =>
     b.mainDrain !== null && b.inflow > 0 && b.otherWays < b.inflow

@@ -234,6 +234,16 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       return lines
         .filter((l) => targetsOf(l).includes(f.about))
         .flatMap((l) => [...timerKnobs(s, l, 'off', 1), ...timerKnobs(s, l, 'on', -1)]);
+    case 'service':
+      return [
+        {
+          id: 'service-end',
+          count: 1,
+          graded: false,
+          edits: () => [{ at: 'service', to: null }],
+          label: () => say`Let the beds run again`,
+        },
+      ];
     case 'even-split': {
       if (!line) return [];
       const edits = evenSplit(s, line);

@@ -294,3 +294,24 @@ export const floorLoad: Rule = ({ system, a }) => {
     },
   ];
 };
+
+/** Beds held for work are easily left so. */
+export const service: Rule = ({ system }) =>
+  system.service === null
+    ? []
+    : [
+        {
+          id: 'service',
+          about: 'system',
+          level: 'watch',
+          measured: 1,
+          limit: 0,
+          kind: 'count',
+          sentence:
+            system.service === 'flooded'
+              ? say`The beds are held flooded: pumps on, siphons given air. Let them run again when the planting is done.`
+              : say`The beds are held drained: the pumps stand still. Let them run again before roots and bacteria dry.`,
+          why: say`Held flooded, roots and bacteria drown within hours; held drained, they dry, and fish have no cleaned water. All other findings speak of this state while it lasts.`,
+          source: PRACTICE,
+        },
+      ];

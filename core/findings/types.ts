@@ -50,6 +50,8 @@ export interface DaySummary {
   readonly metrics: DayMetrics;
   readonly events: readonly DayEvent[];
   readonly spilled: CubicMetres;
+  /** Drunk and dried where nothing runs back. */
+  readonly used: CubicMetres;
   readonly balanceError: CubicMetres;
   /** For each bed that a clogged drain would flood: what a day of that does. */
   readonly clogged: readonly BlockedDrain[];

@@ -38,6 +38,9 @@ export function reportOf(system: SystemDocument) {
       id: d.id,
       static_head_m: metres(d.staticHead),
       flow_l_h: flow(d.flow),
+      ...(d.branches.length > 1
+        ? { branches: d.branches.map((b) => ({ to: b.to, flow_l_h: flow(b.flow) })) }
+        : {}),
     })),
     siphons: a.siphons.map((s) => ({
       bed: s.bed,
@@ -81,6 +84,7 @@ export function reportOf(system: SystemDocument) {
       complete: !day.truncated,
       until_s: rounded(day.end, 1),
       spilled_l: litres(day.spilled),
+      used_l: litres(day.used),
       balance_error_ml: rounded(day.balanceError * 1e6, 6),
     },
     findings: findings.map((f) => {

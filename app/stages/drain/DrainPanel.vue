@@ -18,7 +18,10 @@ import ShownNumber from '../../parts/ShownNumber.vue';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
 import SiphonWindowBar from './SiphonWindowBar.vue';
+import ReturnChoice from './ReturnChoice.vue';
+import ServiceGroup from './ServiceGroup.vue';
 import TimerEditor from './TimerEditor.vue';
+import WayGroup from './WayGroup.vue';
 
 /** Fill and drain: the cycle of each bed, siphon or overflow, second way out, timer. */
 const system = useSystem();
@@ -27,6 +30,9 @@ const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
 const drains = computed(() => doc.value.paths.filter(isDrain));
+const ways = computed(() =>
+  doc.value.paths.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)),
+);
 const controls = computed(() => {
   const seen = new Set<string>();
   return pumpedLines(doc.value).flatMap((l) => {
@@ -114,6 +120,13 @@ function setSlots(p: BellSiphon, text: string) {
       </div>
       <div class="fields">
         <MeasurementField
+          measure="drain-time"
+          :on="c.vessel.id"
+          label="Drain time, measured"
+          hint="Stopwatch from the flood mark to empty. It corrects what the siphon takes."
+          placeholder="not measured"
+        />
+        <MeasurementField
           measure="fill-time"
           :on="c.vessel.id"
           label="Fill time, measured"
@@ -174,6 +187,16 @@ function setSlots(p: BellSiphon, text: string) {
         <DocumentField :at="`paths.${p.id}.run`" />
         <DocumentField :at="`paths.${p.id}.elbows`" />
         <DocumentField v-if="p.kind !== 'standpipe'" :at="`paths.${p.id}.efficiency`" />
+        <ReturnChoice class="wide" :path="p" />
+        <v-switch
+          v-if="p.kind === 'standpipe'"
+          class="wide"
+          :model-value="p.fromBottom"
+          label="Draws from the floor through a sleeve"
+          @update:model-value="
+            yes(`paths.${p.id}.fromBottom`, 'Draws from the floor', 'Draws from the surface')($event)
+          "
+        />
         <MeasurementField
           measure="bore"
           :on="p.id"
@@ -207,8 +230,11 @@ function setSlots(p: BellSiphon, text: string) {
       </div>
     </PanelGroup>
 
+ <WayGroup v-for="p in ways" :key="p.id" :path="p" />
+
     <PanelGroup v-for="c in controls" :key="c.id" title="Timer">
       <TimerEditor :control="c" />
     </PanelGroup>
+    <ServiceGroup />
   </div>
 </template>

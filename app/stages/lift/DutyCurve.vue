@@ -36,7 +36,10 @@ const lines = computed(() => {
     const q = (c.maxFlow * i) / 40;
     pump.push(`${x(q).toFixed(1)},${y(Math.max(0, c.headAt(q))).toFixed(1)}`);
     const need =
-      props.duty.staticHead + headLoss(q, p.line, system.document!.site.waterTemperature);
+      props.duty.branches.length > 1
+        ? // Several branches together go with the square of their flow, near enough to be drawn.
+          props.duty.staticHead + props.duty.losses * (q / Math.max(1e-12, props.duty.flow)) ** 2
+        : props.duty.staticHead + headLoss(q, p.line, system.document!.site.waterTemperature);
     if (need <= top.value) asks.push(`${x(q).toFixed(1)},${y(need).toFixed(1)}`);
   }
   return { pump: pump.join(' '), asks: asks.join(' ') };

@@ -13,6 +13,7 @@ import ShownNumber from '../../parts/ShownNumber.vue';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
 import DutyCurve from './DutyCurve.vue';
+import LineParts from './LineParts.vue';
 
 /** Lift: pump, line, tap, and where the pump works. */
 const system = useSystem();
@@ -91,7 +92,22 @@ function setOutlet(id: string) {
 </script>
 
 <template>
+  <p v-if="!line" class="quiet none">
+    No pump here: the water runs by gravity. The supply’s height and the float valve’s seat set its flow;
+    both stand under Fill &amp; drain.
+  </p>
   <div v-if="line && duty">
+    <div v-if="lines.length > 1" class="tabs" role="group" aria-label="Pump and line">
+      <button
+        v-for="l in lines"
+        :key="l.id"
+        type="button"
+        :aria-pressed="l.id === line.id"
+        @click="chosen = l.id"
+      >
+        {{ l.name }}
+      </button>
+    </div>
     <PanelGroup :title="line.name">
       <div class="numbers">
         <ShownNumber label="Flow" :value="duty.flow" kind="flow" :working="`flow/${line.id}`" />
@@ -134,7 +150,7 @@ function setOutlet(id: string) {
           :working="`energy/${line.id}`"
         />
       </div>
-      <DutyCurve :duty="duty" :line="line" />
+      <DutyCurve v-if="!duty.airLift" :duty="duty" :line="line" />
     </PanelGroup>
     <PanelGroup title="Pump">
       <div class="fields">
@@ -272,10 +288,31 @@ function setOutlet(id: string) {
         </div>
       </div>
     </PanelGroup>
+    <LineParts :line="line" />
   </div>
 </template>
 
 <style scoped>
+.none {
+  padding: 14px 12px;
+}
+.tabs {
+  display: flex;
+  gap: 4px;
+  padding: 8px 10px;
+  flex-wrap: wrap;
+}
+.tabs button {
+  padding: 6px 12px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  color: inherit;
+}
+.tabs button[aria-pressed='true'] {
+  border-color: var(--water);
+  background: var(--water-soft);
+  font-weight: 650;
+}
 .fittings {
   padding-top: 10px;
 }

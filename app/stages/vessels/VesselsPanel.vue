@@ -2,13 +2,14 @@
 import { computed, ref } from 'vue';
 import { bedsOfTank } from '../../../core/network';
 import { format } from '../../../core/quantity';
-import { fishIn, type Vessel } from '../../../core/system';
+import { fishIn, isStore, type Vessel } from '../../../core/system';
 import { grossVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import MakeUpGroup from './MakeUpGroup.vue';
 import MediaGroup from './MediaGroup.vue';
 import ShapeGroup from './ShapeGroup.vue';
 
@@ -64,7 +65,7 @@ const catcher = computed(() => {
       <div class="numbers">
         <ShownNumber
           label="Holds to the rim"
-          :value="grossVolume(vessel.shape)"
+          :value="vessel.count * grossVolume(vessel.shape)"
           kind="volume"
           :working="`holds/${vessel.id}`"
         />
@@ -121,7 +122,8 @@ const catcher = computed(() => {
       <div class="fields">
         <ShapeGroup :vessel="vessel" />
         <DocumentField :at="`${at}.floor`" />
-        <DocumentField v-if="vessel.role !== 'bed'" :at="`${at}.fill`" />
+        <DocumentField v-if="!system.assessment!.beds.some((b) => b.id === vessel.id)" :at="`${at}.fill`" />
+        <DocumentField v-if="vessel.count > 1" :at="`${at}.count`" />
         <DocumentField :at="`${at}.emptyMass`" />
         <DocumentField :at="`${at}.legs`" />
         <v-switch
@@ -132,7 +134,7 @@ const catcher = computed(() => {
           "
         />
         <v-switch
-          v-if="vessel.role === 'bed' && catcher"
+          v-if="!isStore(vessel) && catcher"
           class="wide"
           :model-value="vessel.rimTo !== null"
           :label="`Rim leans towards ${catcher.name}`"
@@ -157,6 +159,7 @@ const catcher = computed(() => {
         {{ format(a.accounts.rest[index]!.volume, 'volume', settings.units) }} of water.
       </p>
     </PanelGroup>
+    <MakeUpGroup :vessel="vessel" />
     <PanelGroup title="Place">
       <div class="fields">
         <DocumentField at="site.waterTemperature" label="Water temperature" />

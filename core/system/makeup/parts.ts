@@ -2,6 +2,7 @@ import type { Edit } from '../edit.ts';
 import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
 import { MAINS, pump, pumpedLine, standpipe, vessel } from '../layouts/parts.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
+import { levelAt, storage } from '../../water/vessel.ts';
 import { change, not, type MakeUp } from './change.ts';
 import { freshIds } from './names.ts';
 
@@ -173,26 +174,24 @@ export function addSump(s: SystemDocument): MakeUp {
   return change('Add a sump', edits);
 }
 
-/** A pumped line of its own from a store to a plant site, always on. */
+/** Share of the depth at which a pump in a fish tank stands: a loose pipe leaves the fish the rest. */
+const FISH_KEEP = 0.42;
+
+/** A pumped line of its own from a store to a plant site. */
 export function ownLine(
-  id: string,
-  name: string,
-  from: Vessel,
-  to: string,
+  s: SystemDocument,
+  line: Pick<PumpedLine, 'id' | 'name' | 'to' | 'pipe' | 'control' | 'end'> & Partial<PumpedLine>,
+  store: Vessel,
   rise: number,
-  control: string,
-  end: number,
+  flow: number,
 ): PumpedLine {
+  const fish = s.fish.some((f) => f.vessel === store.id && f.count > 0);
+  const level = levelAt(storage(store.shape, null), store.fill / store.count);
+  const intake = fish ? Math.round(FISH_KEEP * level * 100) / 100 : 0.04;
   return pumpedLine({
-    id,
-    name,
-    from: from.id,
-    to,
-    pipe: 'hose-13',
+    from: store.id,
     run: 0.6,
-    pump: pump(0.05, round(Math.ceil(20 * (rise + 0.3)) / 10), 500, 8),
-    valve: 0.8,
-    end,
-    control,
+    pump: pump(intake, round(Math.ceil(20 * (rise + 0.4)) / 10), flow, 8),
+    ...line,
   });
 }

@@ -1,7 +1,7 @@
 import type { Edit } from '../edit.ts';
 import { isStore } from '../find.ts';
 import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
-import type { SystemDocument, Vessel } from '../types.ts';
+import type { PumpedLine, SystemDocument, Vessel } from '../types.ts';
 import { change, not, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 import { ownLine } from './parts.ts';
@@ -53,18 +53,20 @@ export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
     s,
     { raft: 'raft bed', channel: 'film channel', 'seed-box': 'seed box' }[kind],
   );
-  const at = (v: Vessel, end: number, control: string): Edit[] => [
+  const at = (
+    v: Vessel,
+    flow: number,
+    line: Pick<PumpedLine, 'pipe' | 'end' | 'control'> & Partial<PumpedLine>,
+  ): Edit[] => [
     { at: `vessels.${id}`, to: v },
     {
       at: `paths.${pipe}`,
       to: ownLine(
-        pipe,
-        `Feed of the ${name.toLowerCase()}`,
+        s,
+        { id: pipe, name: `Feed of the ${name.toLowerCase()}`, to: id, ...line },
         store,
-        id,
-        floor + end - store.floor,
-        control,
-        end,
+        floor + line.end - store.floor - 0.4 * store.shape.height,
+        flow,
       ),
     },
   ];
@@ -91,8 +93,8 @@ export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
               plants,
             },
           ),
-          0.22,
-          control,
+          420,
+          { pipe: 'hose-16', end: 0.22, control, valve: 0.85 },
         ),
         {
           at: `paths.${back}`,
@@ -123,11 +125,9 @@ export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
               plants: { ...plants, rootShare: 0.3 },
             },
           ),
-          0.05,
-          control,
-        ).map((e) =>
-          // A film wants little: some one to two litres a minute.
-          e.at === `paths.${pipe}` ? { ...e, to: { ...(e.to as object), valve: 0.55 } } : e,
+          // A film wants little: some two litres a minute.
+          220,
+          { pipe: 'hose-13', end: 0.05, control, valve: 0.8 },
         ),
         {
           at: `paths.${back}`,
@@ -154,12 +154,13 @@ export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
               plants: { ...plants, rooting: 0.04 },
             },
           ),
-          0.09,
-          timer,
-        ).map((e) =>
-          e.at === `paths.${pipe}`
-            ? { ...e, to: { ...(e.to as object), pinholes: { count: 8, diameter: 0.001 } } }
-            : e,
+          150,
+          {
+            pipe: 'hose-10',
+            end: 0.09,
+            control: timer,
+            pinholes: { count: 8, diameter: 0.001 },
+          },
         ),
         {
           at: `paths.${back}`,

@@ -5,6 +5,11 @@ import { BALANCE, DUTY, RULE, type Explanations } from './types.ts';
 
 /** Workings of the findings on what beds share and on single devices. */
 export const devices: Explanations = {
+  service: () => ({
+    title: 'Held for work',
+    formula: String.raw`s = 1`,
+    given: [given('s', 'beds held flooded or drained', 1, 'count', TYPED)],
+  }),
   'runs-on': ({ s, a, f }) => {
     const line = pumpedLines(s).find((l) => l.id === f.about);
     if (!line) return null;
@@ -40,7 +45,7 @@ export const devices: Explanations = {
             given('Q_s', 'what the siphon takes at the crest', w.flowAtCrest, 'flow', DUTY),
             given(String.raw`Q_\mathrm{in}`, 'inflow', w.inflow, 'flow', DUTY),
           ],
-          note: 'Every joining pipe on the way carries what the beds behind it give, in proportion to their surface, of Qₛ − Q in.',
+          note: 'Every joining pipe on the way carries what the beds behind it give, in proportion to their surface, of Qₛ − Q in, and what is pumped into them.',
         }
       : null;
   },

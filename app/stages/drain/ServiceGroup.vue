@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { useSystem } from '../../stores/system';
+
+/** Service: the beds held flooded for planting, or drained for work on them. */
+const system = useSystem();
+const now = computed(() => system.document!.service);
+const STATES = [
+  { id: null, name: 'Runs', hint: 'By its timers and siphons.' },
+  {
+    id: 'flooded',
+    name: 'Held flooded',
+    hint: 'Pumps on, siphons given air: for planting and washing in.',
+  },
+  { id: 'drained', name: 'Held drained', hint: 'Pumps off: for work on pipes and roots.' },
+] as const;
+</script>
+
+<template>
+  <PanelGroup title="Service">
+    <div class="states" role="group" aria-label="Service">
+      <button
+        v-for="s in STATES"
+        :key="String(s.id)"
+        type="button"
+        :aria-pressed="now === s.id"
+        @click="system.commit([{ at: 'service', to: s.id }], s.name)"
+      >
+        <b>{{ s.name }}</b
+        ><span class="quiet">{{ s.hint }}</span>
+      </button>
+    </div>
+  </PanelGroup>
+</template>
+
+<style scoped>
+.states {
+  display: grid;
+  gap: 6px;
+  padding-top: 8px;
+}
+.states button {
+  text-align: start;
+  padding: 6px 10px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  color: inherit;
+}
+.states button[aria-pressed='true'] {
+  border-color: var(--water);
+  background: var(--water-soft);
+}
+.states .quiet {
+  display: block;
+  font-size: 0.82rem;
+}
+</style>

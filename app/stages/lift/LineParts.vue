@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { PIPES, pipeById } from '../../../core/catalogue';
+import { evenSplit } from '../../../core/network';
+import {
+  addFilter,
+  addPump,
+  change,
+  not,
+  vesselOf,
+  type Edit,
+  type PumpedLine,
+} from '../../../core/system';
+import DocumentChoice from '../../parts/DocumentChoice.vue';
+import DocumentField from '../../parts/DocumentField.vue';
+import MakeUpButton from '../../parts/MakeUpButton.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import ShownNumber from '../../parts/ShownNumber.vue';
+import { useSystem } from '../../stores/system';
+
+/** What stands in a pumped line besides the pump: branches with taps, filter, float, venturi, holes. */
+const props = defineProps<{ line: PumpedLine }>();
+const system = useSystem();
+const doc = computed(() => system.document!);
+const at = computed(() => `paths.${props.line.id}`);
+const duty = computed(() => system.assessment!.duties.find((d) => d.id === props.line.id));
+const flowOf = (id: string) => duty.value?.branches.find((b) => b.id === id)?.flow ?? 0;
+const boreOf = (branch: string) => (id: string) => [
+  { at: `${at.value}.branches.${branch}.bore`, to: pipeById(id)!.bore },
+];
+const even = computed(() => {
+  const edits = evenSplit(doc.value, props.line);
+  return edits.length
+    ? change(`Taps of “${props.line.name}” for an even split`, edits)
+    : not('No opening gives every branch the same: the pump does not reach the highest.');
+});
+const put = (key: string, to: unknown, label: string) =>
+  system.commit([{ at: `${at.value}.${key}`, to }], label);
+/** A switch that fits a part or takes it out. */
+const fit = (key: string, on: unknown, to: unknown, name: string) =>
+  put(key, on === true ? to : null, on === true ? `${name} fitted` : `${name} taken out`);
+const floats = computed(() => [
+  { id: 'none', name: 'No float switch' },
+  ...doc.value.vessels.map((v) => ({ id: v.id, name: `In ${v.name}` })),
+]);
+function setFloat(id: string) {
+  if (id === 'none') return put('float', null, 'Float switch taken out');
+  const { height } = vesselOf(doc.value, id).shape;
+  const fills = props.line.from !== id;
+  const [low, high] = [0.15, 0.7].map((x) => Math.round(x * height * 200) / 200) as [number, number];
+  put(
+    'float',
+    { vessel: id, on: fills ? low : high, off: fills ? high : low },
+    `Float switch in ${vesselOf(doc.value, id).name}`,
+  );
+}
+function takeBranch(id: string) {
+  const edits: Edit[] = [{ at: `${at.value}.branches.${id}`, to: undefined }];
+  system.commit(edits, 'Branch taken away');
+}
+</script>
+
+<template>
+  <PanelGroup v-if="line.branches.length" title="Branches">
+    <div class="numbers">
+      <ShownNumber
+        v-for="b in duty?.branches ?? []"
+        :key="b.id"
+        :label="`To ${vesselOf(doc, b.to).name}`"
+        :value="b.flow"
+        kind="flow"
+        :working="`finding:even-split/${line.id}`"
+      />
+    </div>
+    <MakeUpButton
+      class="even"
+      label="Set the taps for an even split"
+      :change="even"
+      particular="The worst placed stands open, the others hold back what they have to spare."
+    />
+    <div v-for="b in line.branches" :key="b.id" class="branch">
+      <h4>To {{ vesselOf(doc, b.to).name }}</h4>
+      <div class="fields">
+        <DocumentChoice
+          class="wide"
+          :at="`${at}.branches.${b.id}.pipe`"
+          label="Hose or pipe of the branch"
+          :items="PIPES"
+          :also="boreOf(b.id)"
+        />
+        <DocumentField :at="`${at}.branches.${b.id}.along`" />
+        <DocumentField :at="`${at}.branches.${b.id}.run`" />
+        <DocumentField :at="`${at}.branches.${b.id}.end`" />
+        <DocumentField v-if="b.valve !== null" :at="`${at}.branches.${b.id}.valve`" />
+      </div>
+      <button type="button" class="link" @click="takeBranch(b.id)">
+        Take this branch away ({{ Math.round(flowOf(b.id) * 3.6e6) }} L/h)
+      </button>
+    </div>
+  </PanelGroup>
+  <PanelGroup title="In the line">
+    <div class="fields">
+      <v-switch
+        :model-value="line.pump.airLift"
+        label="Air-lift"
+        @update:model-value="
+          put('pump.airLift', $event === true, $event ? 'Air-lift' : 'Pump with a curve')
+        "
+      />
+      <v-switch
+        :model-value="line.filter !== null"
+        label="Filter"
+        @update:model-value="fit('filter', $event, { k: 10, clogging: 0 }, 'Filter')"
+      />
+      <template v-if="line.filter">
+        <DocumentField :at="`${at}.filter.k`" />
+        <DocumentField :at="`${at}.filter.clogging`" />
+      </template>
+      <v-switch
+        :model-value="line.pinholes !== null"
+        label="Ends in a pipe with holes"
+        @update:model-value="
+          fit('pinholes', $event, { count: 12, diameter: 0.003 }, 'Distribution pipe')
+        "
+      />
+      <template v-if="line.pinholes">
+        <DocumentField :at="`${at}.pinholes.count`" />
+        <DocumentField :at="`${at}.pinholes.diameter`" />
+      </template>
+      <v-switch
+        :model-value="line.venturi !== null"
+        label="Venturi that draws air"
+        @update:model-value="
+          fit('venturi', $event, { throat: Math.round(line.bore * 450) / 1000 }, 'Venturi')
+        "
+      />
+      <DocumentField v-if="line.venturi" :at="`${at}.venturi.throat`" />
+      <PlainChoice
+        class="wide"
+        :model-value="line.float?.vessel ?? 'none'"
+        :items="floats"
+        label="Float switch"
+        @update:model-value="setFloat"
+      />
+      <template v-if="line.float">
+        <DocumentField :at="`${at}.float.on`" />
+        <DocumentField :at="`${at}.float.off`" />
+      </template>
+    </div>
+    <div class="list">
+      <MakeUpButton
+        v-if="!line.filter"
+        label="Add a solids filter"
+        :change="addFilter(doc, line.id)"
+        particular="A resistance that clogs; rinse it in tank water."
+      />
+      <MakeUpButton
+        label="Add a second pump"
+        :change="addPump(doc, line.id)"
+        particular="Beside this one, into the same bed, with a timer of its own."
+      />
+    </div>
+  </PanelGroup>
+</template>
+
+<style scoped>
+.even {
+  margin-top: 8px;
+}
+.branch {
+  padding-top: 10px;
+}
+h4 {
+  font-size: 0.9rem;
+  font-weight: 650;
+}
+.list {
+  display: grid;
+  gap: 6px;
+  padding-top: 12px;
+}
+.link {
+  text-decoration: underline;
+  padding: 8px 0 2px;
+  font-size: 0.86rem;
+  color: inherit;
+}
+</style>
