@@ -13,9 +13,7 @@ const made = computed(() => {
 });
 /** Beds drawn as they flood, so that the picture says where the water goes. */
 const levels = computed(() =>
-  Object.fromEntries(
-    made.value.a.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)]),
-  ),
+  Object.fromEntries(made.value.a.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
 );
 </script>
 

@@ -49,6 +49,8 @@ export interface Runner {
   readonly lineOf: Int32Array;
   /** Whether a pump gives water now, if its line lets it: switched on, covered, over its peak. */
   readonly gives: (pump: number) => boolean;
+  /** Level of the receiving vessel up to which each path's flow does not mind it. */
+  readonly minds: Float64Array;
   /** Levels that the flows of branched lines look at: those at which flows are asked for. */
   readonly levels: Float64Array;
 }
@@ -191,5 +193,20 @@ export function prepare(net: Network, modes?: Modes): Runner {
   const rims = net.vessels
     .slice(0, n)
     .map((v) => (level: Metres) => (level > v.height ? rimFlow(level - v.height, v.rimWidth) : 0));
-  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, levels };
+  const minds = Float64Array.from(net.paths, (p) => {
+    switch (p.kind) {
+      case 'pump':
+        return p.steady !== null ? Infinity : p.topZ - floor(p.to);
+      case 'drain':
+        return p.outletZ - floor(p.to);
+      case 'back':
+        return p.intakeZ - floor(p.to);
+      case 'link':
+      case 'float':
+        return -Infinity;
+      default:
+        return Infinity;
+    }
+  });
+  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, minds, levels };
 }

@@ -27,6 +27,8 @@ export class Integrator {
 
   private readonly size: number;
   private readonly levels: Float64Array;
+  /** Flows at the start of the step. */
+  private readonly base: Float64Array;
   private readonly jacobian: Float64Array;
   private readonly matrix: Float64Array;
   private readonly pivots: Int32Array;
@@ -35,6 +37,7 @@ export class Integrator {
   private readonly k3: Float64Array;
   private readonly mid: Float64Array;
   private readonly fMid: Float64Array;
+  private readonly areas: Float64Array;
   private jacobianReady = false;
 
   constructor(
@@ -48,6 +51,7 @@ export class Integrator {
     this.slope = v();
     this.levels = run.levels;
     this.pathFlows = new Float64Array(run.flows.length + n);
+    this.base = new Float64Array(run.flows.length + n);
     this.jacobian = new Float64Array(m * m);
     this.matrix = new Float64Array(m * m);
     this.pivots = new Int32Array(m);
@@ -56,6 +60,7 @@ export class Integrator {
     this.k3 = v();
     this.mid = v();
     this.fMid = v();
+    this.areas = new Float64Array(n);
   }
 
   /** Flows at given levels into {@link pathFlows}. */
@@ -111,12 +116,14 @@ export class Integrator {
   /** Begins after a switch: the slope is worked out afresh. */
   start(y: Float64Array): void {
     this.derivative(y, this.slope);
+    this.base.set(this.pathFlows);
     this.jacobianReady = false;
   }
 
-  /** Goes on from an accepted step whose end slope is known. */
+  /** Goes on from an accepted step, the last one tried, whose end slope is known. */
   accept(f1: Float64Array): void {
     this.slope.set(f1);
+    this.base.set(this.pathFlows);
     this.jacobianReady = false;
   }
 
@@ -140,21 +147,27 @@ export class Integrator {
   }
 
   private formJacobian(y: Float64Array): void {
-    const { net, flows, rims, lineOf, modes } = this.run;
+    const { net, flows, rims, lineOf, modes, minds } = this.run;
     const n = net.vessels.length;
     const m = this.size;
+    const base = this.base;
     const j = this.jacobian;
     j.fill(0);
     const add = (row: number, col: number, x: number) => (j[row * m + col] = j[row * m + col]! + x);
-    for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
+    for (let i = 0; i < n; i++) {
+      const { room } = net.vessels[i]!;
+      const level = levelAt(room, y[i]!);
+      this.levels[i] = level;
+      this.areas[i] = areaAt(room, level);
+    }
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
       const hf = this.levels[p.from]!;
       const ht = this.levels[p.to]!;
-      const q = flows[i]!(hf, ht);
-      const byFrom =
-        (flows[i]!(hf + NUDGE, ht) - q) / NUDGE / areaAt(net.vessels[p.from]!.room, hf);
-      const byTo = (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / areaAt(net.vessels[p.to]!.room, ht);
+      const q = base[i]!;
+      const byFrom = (flows[i]!(hf + NUDGE, ht) - q) / NUDGE / this.areas[p.from]!;
+      const byTo =
+        ht < minds[i]! - NUDGE ? 0 : (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / this.areas[p.to]!;
       const k = lineOf[i]!;
       const sink = k < 0 || modes.full[k] ? p.to : n + k;
       if (byFrom !== 0) {
@@ -170,7 +183,7 @@ export class Integrator {
       const v = net.vessels[i]!;
       const level = this.levels[i]!;
       if (level < v.height) continue;
-      const by = (rims[i]!(level + NUDGE) - rims[i]!(level)) / NUDGE / areaAt(v.room, level);
+      const by = (rims[i]!(level + NUDGE) - rims[i]!(level)) / NUDGE / this.areas[i]!;
       add(i, i, -by);
       add(v.rimTo < 0 ? m - 2 : v.rimTo, i, by);
     }
@@ -180,6 +193,19 @@ export class Integrator {
       const by = v.loss / FADES / areaAt(v.room, this.levels[i]!);
       add(i, i, -by);
       add(m - 1, i, by);
+    }
+  }
+
+  /** Solves for a stage: the vessels together, and what only receives from them after. */
+  private solveFor(k: Float64Array, hd: number): void {
+    const n = this.levels.length;
+    const m = this.size;
+    solve(this.matrix, n, this.pivots, k);
+    // Nothing flows by what a line, the floor or the air holds, so their columns are empty.
+    for (let i = n; i < m; i++) {
+      let s = k[i]!;
+      for (let j = 0; j < n; j++) s += hd * this.jacobian[i * m + j]! * k[j]!;
+      k[i] = s;
     }
   }
 
@@ -197,15 +223,19 @@ export class Integrator {
       this.formJacobian(y);
       this.jacobianReady = true;
     }
-    for (let i = 0; i < m * m; i++) matrix[i] = -h * D * this.jacobian[i]!;
-    for (let i = 0; i < m; i++) matrix[i * m + i] = matrix[i * m + i]! + 1;
-    factor(matrix, m, this.pivots);
+    const n = this.levels.length;
+    const hd = h * D;
+    for (let i = 0; i < n; i++) {
+      for (let j = 0; j < n; j++) matrix[i * n + j] = -hd * this.jacobian[i * m + j]!;
+      matrix[i * n + i] = matrix[i * n + i]! + 1;
+    }
+    factor(matrix, n, this.pivots);
     k1.set(f0);
-    solve(matrix, m, this.pivots, k1);
+    this.solveFor(k1, hd);
     for (let i = 0; i < m; i++) mid[i] = y[i]! + 0.5 * h * k1[i]!;
     this.derivative(mid, fMid);
     for (let i = 0; i < m; i++) k2[i] = fMid[i]! - k1[i]!;
-    solve(matrix, m, this.pivots, k2);
+    this.solveFor(k2, hd);
     for (let i = 0; i < m; i++) {
       k2[i] = k2[i]! + k1[i]!;
       y1[i] = y[i]! + h * k2[i]!;
@@ -214,10 +244,10 @@ export class Integrator {
     for (let i = 0; i < m; i++) {
       k3[i] = f1[i]! - E32 * (k2[i]! - fMid[i]!) - 2 * (k1[i]! - f0[i]!);
     }
-    solve(matrix, m, this.pivots, k3);
+    this.solveFor(k3, hd);
     let worst = 0;
     // What a line holds changes evenly; the vessels at its ends are what has to be followed.
-    for (let i = 0; i < this.levels.length; i++) {
+    for (let i = 0; i < n; i++) {
       const err = Math.abs((h / 6) * (k1[i]! - 2 * k2[i]! + k3[i]!));
       worst = Math.max(worst, err / this.tolerance(i, this.levels[i]!));
     }

@@ -101,7 +101,8 @@ function at(s: SystemDocument, t: number) {
 }
 const ringHead = (q: number, d: number) =>
   (q / ((2 / 3) * 0.6 * Math.sqrt(2 * G) * Math.PI * d)) ** (2 / 3);
-const roundHead = (q: number, d: number) => d * (q / (0.46 * Math.sqrt(G) * d ** 2.5)) ** (1 / 1.82);
+const roundHead = (q: number, d: number) =>
+  d * (q / (0.46 * Math.sqrt(G) * d ** 2.5)) ** (1 / 1.82);
 
 describe('what is particular', () => {
   it('counter bowl: stands at its overflow and the head that a ring weir needs', () => {
@@ -187,7 +188,7 @@ describe('what is particular', () => {
     const q = s.flow('join-1');
     const v = q / (0.25 * Math.PI * 0.0525 ** 2);
     const f = 0.316 / ((v * 0.0525) / 1e-6) ** 0.25;
-    const head = (0.5 + 0.5 / 0.36 + 1.8 + 1 + (f * 0.5) / 0.0525) * (v * v) / (2 * G);
+    const head = ((0.5 + 0.5 / 0.36 + 1.8 + 1 + (f * 0.5) / 0.0525) * (v * v)) / (2 * G);
     expect(Math.abs(s.level('bed-1') - s.level('box') - head)).toBeLessThan(0.1 * head + 2e-4);
   });
 

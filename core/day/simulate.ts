@@ -1,4 +1,5 @@
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
+import { root } from '../water/root.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { restVolumes } from '../network/settle.ts';
 import { atRest, drainedMark, floodMark } from '../network/statics.ts';
@@ -16,6 +17,8 @@ const SHORTEST_STEP: Seconds = 1e-4;
 /** Beyond this many events a day is given up: a real system has some hundreds. */
 const MOST_EVENTS = 20_000;
 const EVENT_TIME: Seconds = 1e-7;
+/** A switch is met when its value is past its threshold by no more than this: m, or m³/s. */
+const CLOSE = 1e-8;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
 
@@ -52,18 +55,6 @@ function hermite(y0: number, f0: number, y1: number, f1: number, h: number, s: n
     (3 * s2 - 2 * s3) * y1 +
     (s3 - s2) * h * f1
   );
-}
-
-/** Root of a function that is not above zero at 0 and above zero at 1. */
-function risingRoot(g: (s: number) => number): number {
-  let low = 0;
-  let high = 1;
-  for (let i = 0; i < 40; i++) {
-    const mid = (low + high) / 2;
-    if (g(mid) > 0) high = mid;
-    else low = mid;
-  }
-  return high;
 }
 
 /** Whether a control is on at a time; the programme repeats day after day. */
@@ -132,6 +123,7 @@ export class Simulation {
   private readonly probe: Float64Array;
   private readonly middle: Float64Array;
   private readonly scratch: Float64Array;
+  private readonly shown: Float64Array;
   private readonly n: number;
   private readonly lines: number;
 
@@ -177,6 +169,7 @@ export class Simulation {
             ]
           : [],
     );
+    this.shown = new Float64Array(net.paths.length + n);
     this.setLevels(this.y, this.levels);
     if (!state) this.floatsAtRest();
     this.switchControls();
@@ -223,23 +216,37 @@ export class Simulation {
   private fireDue(): void {
     const { watch, levels, rec } = this;
     for (let chain = 0; chain <= watch.length; chain++) {
-      const due = watch.find((w) => w.active() && w.value(levels) > 0);
-      if (!due) return;
-      const kind = due.fire();
-      if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
-      this.events++;
+      let any = false;
+      for (const due of watch) {
+        if (!due.active() || !(due.value(levels) > 0)) continue;
+        const kind = due.fire();
+        if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
+        this.events++;
+        any = true;
+      }
+      if (!any) return;
     }
   }
 
+  /** Notes the moment; the solver has just worked out the flows at it. */
   private record(): void {
-    const { run, solver, levels, rec } = this;
-    solver.flowsAt(levels);
+    const { run, solver, levels, rec, shown } = this;
+    shown.set(solver.pathFlows);
     // What goes into an empty line has not arrived anywhere yet.
     for (let i = 0; i < run.lineOf.length; i++) {
       const k = run.lineOf[i]!;
-      if (k >= 0 && !run.modes.full[k]) solver.pathFlows[i] = 0;
+      if (k >= 0 && !run.modes.full[k]) shown[i] = 0;
     }
-    rec.row(this.t, levels, this.y, solver.pathFlows);
+    rec.row(this.t, levels, this.y, shown);
+  }
+
+  /** Levels at the end of the step just tried, into `probe`. */
+  private look(): void {
+    // The last thing a step does is to work out the rates at its end.
+    this.probe.set(this.run.levels);
+    for (let k = 0; k < this.lines; k++) {
+      this.probe[this.n + k] = this.y1[this.n + k]! / this.run.lines[k]!.volume;
+    }
   }
 
   /** A spill begins with a kink: a step that would run over one is cut to end just past it. */
@@ -276,14 +283,16 @@ export class Simulation {
         continue;
       }
       const f0 = solver.slope;
-      this.setLevels(y1, probe);
+      this.look();
       const grown = Math.min(5, error > 0 ? 0.85 * error ** (-1 / 3) : 5);
       let taken = h;
       let fired: Watch | null = null;
       let share = 1;
       for (const w of watch) {
         if (!w.active() || !(w.value(probe) > 0)) continue;
-        const s = risingRoot((x) => w.value(this.along(x, h, f0)));
+        // What has not fired by the moment of another fires later.
+        if (fired && !(w.value(this.along(share, h, f0)) > 0)) continue;
+        const s = root((x) => w.value(this.along(x, h, f0)), 0, share, 1e-7);
         if (s < share || fired === null) {
           share = s;
           fired = w;
@@ -332,20 +341,30 @@ export class Simulation {
 
   /** Steps again up to the switch itself; the secant on the real solution closes what the cubic left. */
   private closeIn(fired: Watch, share: number, h: Seconds): Seconds {
-    const { solver, y, y1, f1, probe, levels } = this;
+    const { solver, y, y1, f1, probe } = this;
     let a = 0;
     let b = h;
     let taken = Math.max(share * h, EVENT_TIME);
+    // The cubic through the step tells how fast the value rises there.
+    const near = share * 0.999;
+    const f0 = solver.slope;
+    let rise =
+      (fired.value(this.along(share, h, f0)) - fired.value(this.along(near, h, f0))) /
+      ((share - near) * h);
+    let before = NaN;
+    let was = NaN;
     for (let turn = 0; turn < 12; turn++) {
       solver.step(y, taken, y1, f1);
-      this.setLevels(y1, probe);
+      this.look();
       const g = fired.value(probe);
       if (g > 0) b = taken;
       else a = taken;
-      if (g >= 0 && g < 1e-9) break;
+      if (g >= 0 && g < CLOSE) break;
       if (b - a < EVENT_TIME) break;
-      const slope = (g - fired.value(levels)) / taken;
-      const next = taken - (g - 5e-10) / slope;
+      if (turn > 0) rise = (g - was) / (taken - before);
+      const next = taken - (g - CLOSE / 2) / rise;
+      before = taken;
+      was = g;
       taken = next > a && next < b ? next : (a + b) / 2;
     }
     return taken;

@@ -30,9 +30,7 @@ const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
 const drains = computed(() => doc.value.paths.filter(isDrain));
-const ways = computed(() =>
-  doc.value.paths.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)),
-);
+const ways = computed(() => doc.value.paths.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)));
 const controls = computed(() => {
   const seen = new Set<string>();
   return pumpedLines(doc.value).flatMap((l) => {
@@ -194,7 +192,11 @@ function setSlots(p: BellSiphon, text: string) {
           :model-value="p.fromBottom"
           label="Draws from the floor through a sleeve"
           @update:model-value="
-            yes(`paths.${p.id}.fromBottom`, 'Draws from the floor', 'Draws from the surface')($event)
+            yes(
+              `paths.${p.id}.fromBottom`,
+              'Draws from the floor',
+              'Draws from the surface',
+            )($event)
           "
         />
         <MeasurementField
@@ -230,7 +232,7 @@ function setSlots(p: BellSiphon, text: string) {
       </div>
     </PanelGroup>
 
- <WayGroup v-for="p in ways" :key="p.id" :path="p" />
+    <WayGroup v-for="p in ways" :key="p.id" :path="p" />
 
     <PanelGroup v-for="c in controls" :key="c.id" title="Timer">
       <TimerEditor :control="c" />

@@ -27,8 +27,7 @@ const STATES = [
         :aria-pressed="now === s.id"
         @click="system.commit([{ at: 'service', to: s.id }], s.name)"
       >
-        <b>{{ s.name }}</b
-        ><span class="quiet">{{ s.hint }}</span>
+        <b>{{ s.name }}</b><span class="quiet">{{ s.hint }}</span>
       </button>
     </div>
   </PanelGroup>

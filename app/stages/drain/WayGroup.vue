@@ -23,7 +23,13 @@ const boreOf = (id: string) => [{ at: `${at.value}.bore`, to: pipeById(id)!.bore
     </p>
     <div class="fields">
       <template v-if="path.kind === 'link'">
-        <DocumentChoice class="wide" :at="`${at}.pipe`" label="Pipe" :items="PIPES" :also="boreOf" />
+        <DocumentChoice
+          class="wide"
+          :at="`${at}.pipe`"
+          label="Pipe"
+          :items="PIPES"
+          :also="boreOf"
+        />
         <DocumentField :at="`${at}.height`" />
         <DocumentField :at="`${at}.run`" label="Length" />
         <DocumentField :at="`${at}.elbows`" />

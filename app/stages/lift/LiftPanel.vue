@@ -93,8 +93,8 @@ function setOutlet(id: string) {
 
 <template>
   <p v-if="!line" class="quiet none">
-    No pump here: the water runs by gravity. The supply’s height and the float valve’s seat set its flow;
-    both stand under Fill &amp; drain.
+    No pump here: the water runs by gravity. The supply’s height and the float valve’s seat set its
+    flow; both stand under Fill &amp; drain.
   </p>
   <div v-if="line && duty">
     <div v-if="lines.length > 1" class="tabs" role="group" aria-label="Pump and line">

@@ -48,7 +48,10 @@ function setFloat(id: string) {
   if (id === 'none') return put('float', null, 'Float switch taken out');
   const { height } = vesselOf(doc.value, id).shape;
   const fills = props.line.from !== id;
-  const [low, high] = [0.15, 0.7].map((x) => Math.round(x * height * 200) / 200) as [number, number];
+  const [low, high] = [0.15, 0.7].map((x) => Math.round(x * height * 200) / 200) as [
+    number,
+    number,
+  ];
   put(
     'float',
     { vessel: id, on: fills ? low : high, off: fills ? high : low },

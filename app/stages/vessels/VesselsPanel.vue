@@ -122,7 +122,10 @@ const catcher = computed(() => {
       <div class="fields">
         <ShapeGroup :vessel="vessel" />
         <DocumentField :at="`${at}.floor`" />
-        <DocumentField v-if="!system.assessment!.beds.some((b) => b.id === vessel.id)" :at="`${at}.fill`" />
+        <DocumentField
+          v-if="!system.assessment!.beds.some((b) => b.id === vessel.id)"
+          :at="`${at}.fill`"
+        />
         <DocumentField v-if="vessel.count > 1" :at="`${at}.count`" />
         <DocumentField :at="`${at}.emptyMass`" />
         <DocumentField :at="`${at}.legs`" />
