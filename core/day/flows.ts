@@ -2,7 +2,7 @@ import type { CubicMetres, CubicMetresPerSecond, Metres } from '../quantity/si.t
 import { rimFlow } from '../water/drain.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
-import { freeEntry, openFlow } from '../network/flow.ts';
+import { freeEntry, hanging, openFlow } from '../network/flow.ts';
 import { STANDING_IMPELLER_K, UNCOVER, type Network, type PumpPath } from '../network/types.ts';
 import { tabulateBranches } from './branches.ts';
 import { lookUp, tabulate, type FlowTable } from './table.ts';
@@ -49,6 +49,8 @@ export interface Runner {
   readonly lineOf: Int32Array;
   /** Whether a pump gives water now, if its line lets it: switched on, covered, over its peak. */
   readonly gives: (pump: number) => boolean;
+  /** Where each path's water goes: a vessel, or −1 for the floor. */
+  readonly sinks: Int32Array;
   /** Level of the receiving vessel up to which each path's flow does not mind it. */
   readonly minds: Float64Array;
   /** Levels that the flows of branched lines look at: those at which flows are asked for. */
@@ -144,8 +146,12 @@ export function prepare(net: Network, modes?: Modes): Runner {
           (h) => dutyFlow(curve, curve.maxHead - h, p.line, net.temperature),
           span,
         );
+        // Off its end it lifts to where it came off, whatever the level it used to end under.
+        const under = p.loose ? 0 : 1;
         return (from, to) =>
-          gives(index) ? lookUp(table, curve.maxHead - Math.max(p.topZ, zt + to) + zf + from) : 0;
+          gives(index)
+            ? lookUp(table, curve.maxHead - Math.max(p.topZ, under * (zt + to)) + zf + from)
+            : 0;
       }
       case 'drain': {
         const span = Math.max(0.05, top(p.from) - p.outletZ);
@@ -162,7 +168,7 @@ export function prepare(net: Network, modes?: Modes): Runner {
         spill[index] = spilling;
         return (from, to) =>
           primed[index]
-            ? open * prime.efficiency * lookUp(table, head(from, to))
+            ? open * hanging(p, from) * prime.efficiency * lookUp(table, head(from, to))
             : spilling(from, to);
       }
       case 'back': {
@@ -196,7 +202,7 @@ export function prepare(net: Network, modes?: Modes): Runner {
   const minds = Float64Array.from(net.paths, (p) => {
     switch (p.kind) {
       case 'pump':
-        return p.steady !== null ? Infinity : p.topZ - floor(p.to);
+        return p.steady !== null || p.loose ? Infinity : p.topZ - floor(p.to);
       case 'drain':
         return p.outletZ - floor(p.to);
       case 'back':
@@ -208,5 +214,6 @@ export function prepare(net: Network, modes?: Modes): Runner {
         return Infinity;
     }
   });
-  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, minds, levels };
+  const sinks = Int32Array.from(net.paths, (p) => (p.kind === 'pump' && p.loose ? -1 : p.to));
+  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, sinks, minds, levels };
 }

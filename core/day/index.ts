@@ -3,3 +3,5 @@ export * from './types.ts';
 export * from './simulate.ts';
 export * from './metrics.ts';
 export { blockDrain, drillBlockedDrain, type BlockedDrain } from './drills/blockedDrain.ts';
+export * from './drills/faults.ts';
+export * from './drills/run.ts';

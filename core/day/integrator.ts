@@ -76,7 +76,7 @@ export class Integrator {
 
   /** Rates of change of the volumes at a state: the right-hand side of the equations. */
   derivative(y: Float64Array, out: Float64Array): void {
-    const { net, flows, lines, lineOf, modes } = this.run;
+    const { net, flows, lines, lineOf, modes, sinks } = this.run;
     const n = net.vessels.length;
     const floor = this.size - 2;
     const q = this.pathFlows;
@@ -86,7 +86,8 @@ export class Integrator {
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
       const k = lineOf[i]!;
-      const to = k < 0 || modes.full[k] ? p.to : n + k;
+      const end = sinks[i]!;
+      const to = k >= 0 && !modes.full[k] ? n + k : end < 0 ? floor : end;
       out[p.from] = out[p.from]! - q[i]!;
       out[to] = out[to]! + q[i]!;
     }
@@ -147,7 +148,7 @@ export class Integrator {
   }
 
   private formJacobian(y: Float64Array): void {
-    const { net, flows, rims, lineOf, modes, minds } = this.run;
+    const { net, flows, rims, lineOf, modes, minds, sinks } = this.run;
     const n = net.vessels.length;
     const m = this.size;
     const base = this.base;
@@ -169,7 +170,8 @@ export class Integrator {
       const byTo =
         ht < minds[i]! - NUDGE ? 0 : (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / this.areas[p.to]!;
       const k = lineOf[i]!;
-      const sink = k < 0 || modes.full[k] ? p.to : n + k;
+      const end = sinks[i]!;
+      const sink = k >= 0 && !modes.full[k] ? n + k : end < 0 ? m - 2 : end;
       if (byFrom !== 0) {
         add(p.from, p.from, -byFrom);
         add(sink, p.from, byFrom);

@@ -190,6 +190,7 @@ const steadyPump = (flow: number, intake: number): NetPath => ({
   manifold: -1,
   steady: null,
   tapK: 0,
+  loose: false,
   float: null,
 });
 
@@ -258,6 +259,7 @@ describe('cases with a solution on paper', () => {
       outletZ: 1.5,
       siphon: false,
       open: 1,
+      hangs: null,
       prime: null,
     };
     const net = pairOf(drain, { area: 0.4, initial: 0.08 }, null);
@@ -293,6 +295,7 @@ describe('cases with a solution on paper', () => {
         outletZ: 1.6,
         siphon: true,
         open: 1,
+        hangs: null,
         prime: {
           start: { low: start, expected: start, high: start },
           breakLevel: 0.05,

@@ -97,6 +97,13 @@ const copyOf = (m: Modes): Modes => ({
   over: m.over.slice(),
 });
 
+/** Modes for a network that may have more controls than the one they come from. */
+function forNetwork(net: Network, m: Modes): Modes {
+  const on = new Uint8Array(net.controls.length);
+  on.set(m.on.subarray(0, on.length));
+  return { ...copyOf(m), on };
+}
+
 /**
  * A day that goes on as far as it is asked to: levels are continuous, modes are discrete, and every
  * switch happens at its exact moment. Between switches dV/dt = Σ inflows − Σ outflows is solved by a
@@ -134,11 +141,13 @@ export class Simulation {
   constructor(
     private readonly net: Network,
     from: DayState | readonly CubicMetres[] = restVolumes(net),
+    /** After this many events it is given up. */
+    private readonly mostEvents = MOST_EVENTS,
   ) {
     const n = net.vessels.length;
     this.n = n;
     const state = 'modes' in from ? from : null;
-    this.run = prepare(net, state ? copyOf(state.modes) : undefined);
+    this.run = prepare(net, state ? forNetwork(net, state.modes) : undefined);
     this.lines = this.run.lines.length;
     this.watch = watches(this.run);
     this.marks = marksOf(net);
@@ -267,7 +276,7 @@ export class Simulation {
     const { net, run, watch, solver, rec, levels, probe, y, y1, f1, n } = this;
     const edges = edgesOf(net, this.t, end);
     let edge = 0;
-    while (this.t < end && this.events < MOST_EVENTS && rec.rows < 2_000_000) {
+    while (this.t < end && this.events < this.mostEvents && rec.rows < 2_000_000) {
       const t = this.t;
       const target = edges[edge]!;
       let h = Math.min(this.h, LONGEST_STEP, target - t);
@@ -276,7 +285,7 @@ export class Simulation {
       if (target - t - h < 1e-3 * h) h = target - t;
       let error = solver.step(y, h, y1, f1);
       // A line that runs empty fades within millimetres; a step that overshoots to less than nothing is too long.
-      for (let i = 0; i < n; i++) if (y1[i]! < -NOTHING) error = Math.max(error, 20);
+      if (this.overdrawn()) error = Math.max(error, 20);
       if (error > 1 && h > SHORTEST_STEP) {
         this.rejected++;
         this.h = h * Math.max(0.15, 0.85 * error ** (-1 / 3));
@@ -298,7 +307,15 @@ export class Simulation {
           fired = w;
         }
       }
-      if (fired) taken = this.closeIn(fired, share, h);
+      if (fired) {
+        taken = this.closeIn(fired, share, h);
+        // The shorter step to the switch may overshoot where the longer one did not.
+        if (this.overdrawn() && taken > SHORTEST_STEP) {
+          this.rejected++;
+          this.h = taken / 2;
+          continue;
+        }
+      }
       rec.crossings(this.marks, levels, probe, f0, f1, t, taken, net);
       this.steps++;
       this.t = taken === target - t ? target : t + taken;
@@ -327,6 +344,12 @@ export class Simulation {
     }
     run.levels.set(levels.subarray(0, n));
     return this;
+  }
+
+  /** Whether the step just tried took more out of a vessel than was in it. */
+  private overdrawn(): boolean {
+    for (let i = 0; i < this.n; i++) if (this.y1[i]! < -NOTHING) return true;
+    return false;
   }
 
   /** Levels a share of the way through the step just tried. */

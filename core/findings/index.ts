@@ -4,3 +4,4 @@ export * from './judge.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks } from './siphon.ts';
+export * from './drills.ts';

@@ -258,6 +258,7 @@ function drainOf(s: SystemDocument, p: Drain, from: number, to: number): NetPath
     pipe: drainRun(s, p),
     outletZ,
     open: 1,
+    hangs: null,
   };
   if (p.kind !== 'standpipe') {
     const kind = p.kind === 'loop-siphon' ? 'loop' : startKind(p.mouth, bore, p.waterLock);
@@ -411,6 +412,7 @@ function pumpOf(
     cover: p.pump.intake + AIR_MARGIN,
     lead: first,
     manifold: branched ? manifold : -1,
+    loose: false,
     tapK: p.valve === null ? 0 : ballValveK(p.valve),
     steady: p.pump.airLift ? (measured(s, 'flow', p.id)?.flow ?? p.pump.maxFlow) : null,
     startZ: p.peak && !p.peak.vented && peakZ > endZ ? peakZ : null,

@@ -1,4 +1,4 @@
-import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
+import type { CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import { holeFlow, mouthOrificeFlow, ringWeirFlow } from '../water/drain.ts';
 import {
   LAMINAR_HEAD,
@@ -114,6 +114,10 @@ export function spillingFlow(
       : fullPipeFlow(drivingHead, p.pipe, net.temperature))
   );
 }
+
+/** Share of its full flow that a siphon which does not stop takes as it begins to draw air. */
+export const hanging = (p: DrainPath, level: Metres): Share =>
+  p.hangs === null ? 1 : Math.min(1, Math.max(0, (level - p.hangs) / UNCOVER));
 
 /** Flow of a drain that runs full. */
 export function runningFlow(net: Network, p: DrainPath, drivingHead: Metres): CubicMetresPerSecond {

@@ -63,6 +63,8 @@ export interface PumpPath extends PathBase {
   readonly lead: number;
   /** Index into the network's manifolds; −1 where the line has one end. */
   readonly manifold: number;
+  /** Off its end, in a drill: what it delivers lands on the floor. */
+  readonly loose: boolean;
   /** Loss of its tap, in velocity heads of the line: what is turned off, not what the pipe eats. */
   readonly tapK: number;
   /** An air-lift's flow as measured, m³/s; null for a pump with a curve. */
@@ -110,6 +112,8 @@ export interface DrainPath extends PathBase {
   readonly siphon: boolean;
   /** Share that is not blocked; 1 unless a drill says otherwise. */
   readonly open: Share;
+  /** In a drill, where a running siphon that does not stop hangs and draws air with the water; else null. */
+  readonly hangs: Metres | null;
 }
 
 /** A round hole in a standpipe, a wall or a floor. */

@@ -149,6 +149,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
             lead,
             manifold: branches.length ? manifolds.length : -1,
             tapK: 0,
+            loose: false,
             steady: p.airLift ? p.maxFlow / 3.6e6 : null,
             float: p.float && {
               vessel: p.float.vessel % n,
@@ -217,6 +218,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
             outletZ: floor(from) - p.drop,
             siphon: p.prime === 'siphon',
             open: 1,
+            hangs: null,
             prime:
               p.prime === 'none'
                 ? null

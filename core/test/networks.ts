@@ -47,6 +47,7 @@ export function checkNetwork(cycle: Cycle): Network {
       manifold: -1,
       steady: null,
       tapK: 0,
+      loose: false,
       float: null,
     },
     {
@@ -63,6 +64,7 @@ export function checkNetwork(cycle: Cycle): Network {
       outletZ: i.outlet!,
       siphon: i.siphon === true,
       open: 1,
+      hangs: null,
       prime: i.siphon
         ? {
             start: { low: start, expected: start, high: start },

@@ -1,0 +1,396 @@
+import { faultsOf, type Fault } from '../day/drills/faults.ts';
+import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
+import { simulate } from '../day/simulate.ts';
+import type { DayTrace } from '../day/types.ts';
+import { assess, type Assessment } from '../network/assess.ts';
+import { compile } from '../network/compile.ts';
+import type { Network } from '../network/types.ts';
+import { litres, mm, say, share, time, type Phrase } from '../quantity/index.ts';
+import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
+import {
+  addOverflow,
+  applyEdits,
+  fishIn,
+  pumpedLines,
+  standpipes,
+  targetsOf,
+  type Edit,
+  type SystemDocument,
+} from '../system/index.ts';
+import { judge } from './judge.ts';
+import {
+  crestKnob,
+  fillKnob,
+  heightKnob,
+  intakeKnob,
+  pipeSize,
+  secondOverflow,
+  valveKnob,
+  type Knob,
+} from './knobs.ts';
+import { keyOf } from './types.ts';
+
+/** Drills: a fault put into the simulated day at its worst moment, and how the system came through. */
+
+/** Came through; came through with something lost; did not. */
+export type Grade = 'passed' | 'loss' | 'failed';
+
+export interface Drill {
+  readonly fault: string;
+  readonly kind: Fault['kind'];
+  readonly name: string;
+  /** How many more parts are like the one it strikes. */
+  readonly alike: number;
+  /** Id of the path, control or vessel that it strikes. */
+  readonly about: string;
+  readonly grade: Grade;
+  /** Worst moment of the day, s after midnight; nothing for what creeps. */
+  readonly at: Seconds | null;
+  readonly sentence: Phrase;
+  /** What fish are left with at the least, where there are fish. */
+  readonly fish: {
+    readonly vessel: string;
+    readonly volume: CubicMetres;
+    readonly share: Share;
+    /** From the strike until less than a quarter of their water was left; nothing where it stayed above. */
+    readonly until: Seconds | null;
+  } | null;
+  readonly outcome: Outcome;
+}
+
+/** Water on the floor from which a drill is failed, m³, and up to which it is drops. */
+const SPILL_FAILS: CubicMetres = 1e-3;
+const DROPS: CubicMetres = 5e-5;
+/** Least share of their water with which fish come through, and with which they come through well. */
+const FISH_FAIL: Share = 0.25;
+const FISH_WELL: Share = 0.6;
+/** A loose pipe that leaves them this much is a loss, no failure: the line of the loose delivery’s finding. */
+const LOOSE_KEEPS: Share = 0.4;
+/** Roots drown or dry when a bed stands so this much longer than on a day without the fault. */
+const ROOTS: Seconds = 3 * 3600;
+
+export const DRILL_WHY =
+  'Failed: more than 1 L on the floor, a pump that draws air, or fish with less than a quarter of their water. With loss: drops on the floor, roots wet or dry for three hours more than else, fish with less than 60 %. Our own lines.';
+
+interface Ground {
+  readonly system: SystemDocument;
+  /** The same day without a fault. */
+  readonly usual: Outcome;
+}
+
+const NOTHING: Fault = {
+  id: 'nothing',
+  kind: 'power-cut',
+  about: 'system',
+  name: 'Nothing',
+  strike: (net) => net,
+  lasts: null,
+  follow: 86400,
+};
+
+function gradeOf({ system, usual }: Ground, fault: Fault, o: Outcome): Omit<Drill, 'outcome'> {
+  const name = (id: string | null) =>
+    system.vessels.find((v) => v.id === id)?.name ??
+    system.paths.find((p) => p.id === id)?.name ??
+    'a vessel';
+  const tank = system.vessels.findIndex((v) => fishIn(system, v.id).count > 0);
+  const kept = tank >= 0 ? o.left[tank]! : null;
+  const fish = kept && {
+    vessel: kept.vessel,
+    volume: kept.volume,
+    share: Math.min(1, kept.share),
+    until: o.lowAfter[tank] ?? null,
+  };
+  const roots = o.beds.flatMap((b, i) => {
+    const was = usual.beds[i]!;
+    return [
+      ...(b.wet > was.wet + ROOTS ? [{ bed: b.bed, what: 'wet' as const, time: b.wet }] : []),
+      ...(b.dry > was.dry + ROOTS ? [{ bed: b.bed, what: 'dry' as const, time: b.dry }] : []),
+    ];
+  });
+  const worst = [...roots].sort((a, b) => b.time - a.time)[0];
+  const usually = usual.lost;
+  const lost = Math.max(0, o.lost - usually);
+  const leaks = fault.kind === 'leak';
+  const dry = o.dryAfter !== null && usual.dryAfter === null;
+  const thirsty = fish !== null && fish.share < FISH_FAIL;
+  const loose = fault.kind === 'delivery-off';
+  const spilt = !leaks && lost > SPILL_FAILS;
+  const failed =
+    thirsty ||
+    (loose ? (fish?.share ?? kept?.share ?? 1) < LOOSE_KEEPS && spilt : spilt || (dry && !leaks)) ||
+    (leaks && dry);
+  const loss = lost > DROPS || roots.length > 0 || (fish !== null && fish.share < FISH_WELL) || dry;
+  const grade: Grade = failed ? 'failed' : loss ? 'loss' : 'passed';
+
+  const parts: Phrase[] = [];
+  if (lost > DROPS) {
+    const at = o.overAfter;
+    if (leaks) parts.push(say`${litres(lost)} leak away in ${time(fault.follow)}.`);
+    else if (loose)
+      parts.push(
+        say`The pump throws ${litres(lost)} on the floor before ${dry ? 'it draws air' : 'anyone comes'}.`,
+      );
+    else
+      parts.push(
+        at === null
+          ? say`${litres(lost)} land on the floor.`
+          : say`${litres(lost)} land on the floor, the first drop ${time(at)} after it strikes, over the rim of “${name(o.where)}”.`,
+      );
+  }
+  if (dry) parts.push(say`The pump of “${name(o.dryPump)}” draws air after ${time(o.dryAfter!)}.`);
+  if (worst)
+    parts.push(
+      worst.what === 'wet'
+        ? say`“${name(worst.bed)}” stands flooded for ${time(worst.time)}.`
+        : say`“${name(worst.bed)}” gets no water for ${time(worst.time)}.`,
+    );
+  if (fish && fish.share < FISH_WELL)
+    parts.push(
+      fish.until === null
+        ? say`The fish keep ${share(fish.share)} of their water, ${litres(fish.volume)}, ${mm(kept!.depth)} deep.`
+        : say`After ${time(fish.until)} the fish have less than a quarter of their water; at the least ${litres(fish.volume)} are left.`,
+    );
+  if (!parts.length)
+    parts.push(
+      fish
+        ? say`Nothing is lost; the fish keep ${share(fish.share)} of their water.`
+        : say`Nothing is lost.`,
+    );
+  const spaced = parts.flatMap((p, i) => (i ? [' ', ...p] : [...p]));
+  return {
+    fault: fault.id,
+    kind: fault.kind,
+    name: fault.name,
+    alike: fault.alike ?? 0,
+    about: fault.about,
+    grade,
+    at: fault.creeps ? null : o.at,
+    sentence: spaced,
+    fish,
+  };
+}
+
+/** A system made ready for its drills. */
+export class Drills {
+  readonly faults: readonly Fault[];
+  private readonly net: Network;
+  private readonly stage: Stage;
+  private readonly usual: Outcome;
+
+  /** @param moments at which faults strike; those of its own day where none are given */
+  constructor(
+    private readonly system: SystemDocument,
+    moments?: readonly Seconds[],
+  ) {
+    this.net = compile(system);
+    const given = moments ?? momentsOf(this.net, simulate(this.net));
+    this.stage = new Stage(this.net, given.length ? given : [0]);
+    this.faults = faultsOf(system, this.net);
+    this.usual = this.stage.strike(NOTHING, this.stage.moments[0]!);
+  }
+
+  private graded(fault: Fault, outcome: Outcome): Drill {
+    const ground = { system: this.system, usual: this.usual };
+    return { ...gradeOf(ground, fault, outcome), outcome };
+  }
+
+  /** Runs a drill at its worst moment. */
+  run(fault: Fault): Drill {
+    return this.graded(fault, worstOf(this.stage, fault));
+  }
+
+  /** Runs a drill at a moment. */
+  runAt(fault: Fault, at: Seconds): Drill {
+    return this.graded(fault, this.stage.strike(fault, fault.creeps ? 0 : at));
+  }
+
+  /** The day around it, to be played; its times count from `start`. */
+  replay(fault: Fault, at: Seconds): { trace: DayTrace; start: Seconds; struck: Seconds } {
+    const { trace, start } = this.stage.replay(fault, at);
+    return { trace, start, struck: at - start };
+  }
+}
+
+const RANK: Record<Grade, number> = { passed: 0, loss: 1, failed: 2 };
+
+/** A change of the design that a drill would have been passed with, or passed better. */
+export interface DrillFix {
+  readonly id: string;
+  readonly label: Phrase;
+  readonly edits: readonly Edit[];
+  readonly leaves: Grade;
+}
+
+/** What may be turned against a fault, the simplest in the hand first. */
+function knobsAgainst(s: SystemDocument, a: Assessment, d: Drill): Knob[] {
+  const lines = pumpedLines(s);
+  const line = lines.find((l) => l.id === d.about);
+  const drain = s.paths.find((p) => p.id === d.about);
+  const stores = s.vessels.filter((v) => lines.some((l) => l.from === v.id)).map((v) => v.id);
+  const spill = d.outcome.where;
+  const overflow = (bed: string): Knob[] => {
+    const second = standpipes(s).filter((p) => p.from === bed && p.id !== d.about);
+    const widen = second.flatMap((p) => pipeSize(s, p.id, 1, `“${p.name}”`));
+    const made = addOverflow(s, bed);
+    const more: Knob[] = made.ok
+      ? [
+          {
+            id: `${bed}-overflow`,
+            count: 1,
+            graded: false,
+            edits: () => [...made.edits],
+            label: () => say`${made.label}`,
+          },
+        ]
+      : [];
+    return [...widen, ...secondOverflow(s, a, bed), ...more, ...leanKnob(s, bed)];
+  };
+  switch (d.kind) {
+    case 'power-cut':
+      return [
+        ...(spill ? [...fillKnob(s, spill, -1), ...heightKnob(s, spill)] : []),
+        ...lines.flatMap((l) => checkKnob(s, l.id)),
+      ];
+    case 'delivery-off':
+      return line ? intakeKnob(s, line, 1) : [];
+    case 'drain-blocked':
+    case 'siphon-never-starts':
+    case 'guard-clogged':
+      return [
+        ...(spill ? overflow(spill) : drain ? overflow(drain.from) : []),
+        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+      ];
+    case 'siphon-never-stops':
+      return drain
+        ? lines.filter((l) => targetsOf(l).includes(drain.from)).flatMap((l) => valveKnob(s, l, -1))
+        : [];
+    case 'float-stuck':
+    case 'timer-stuck-on':
+      return [
+        ...(spill ? [...overflow(spill), ...fillKnob(s, drain?.from ?? stores[0] ?? '', -1)] : []),
+        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+      ];
+    case 'top-up-forgotten':
+    case 'leak':
+      return [
+        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+        ...lines.flatMap((l) => intakeKnob(s, l, d.kind === 'leak' ? 1 : -1)),
+      ];
+    case 'pump-clogged':
+      return [
+        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+        ...lines.flatMap((l) => crestKnob(s, l.to, -1)),
+      ];
+    default:
+      return [];
+  }
+}
+
+function leanKnob(s: SystemDocument, bed: string): Knob[] {
+  const v = s.vessels.find((x) => x.id === bed);
+  const to = s.paths.find((p) => p.from === bed && p.kind !== 'pumped-line')?.to;
+  const under = s.vessels.find((x) => x.id === to);
+  if (!v || !under || v.rimTo !== null || under.floor >= v.floor) return [];
+  return [
+    {
+      id: `${bed}-rim`,
+      count: 1,
+      graded: false,
+      edits: () => [{ at: `vessels.${bed}.rimTo`, to: under.id }],
+      label: () => say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
+    },
+  ];
+}
+
+function checkKnob(s: SystemDocument, line: string): Knob[] {
+  const l = pumpedLines(s).find((x) => x.id === line);
+  return !l || l.checkValve
+    ? []
+    : [
+        {
+          id: `${line}-check`,
+          count: 1,
+          graded: false,
+          edits: () => [{ at: `paths.${line}.checkValve`, to: true }],
+          label: () => say`Fit a check valve in “${l.name}”`,
+        },
+      ];
+}
+
+const MOST_FIXES = 3;
+const MOST_TRIES = 12;
+
+/**
+ * Changes of design with which a drill would have gone better, each tried at the same moment; none that
+ * brings a `stop` which was not there.
+ */
+export function fixesForDrill(system: SystemDocument, d: Drill): DrillFix[] {
+  if (d.grade === 'passed') return [];
+  const a = assess(system);
+  const stops = (s: SystemDocument) =>
+    new Set(
+      judge(s)
+        .filter((f) => f.level === 'stop')
+        .map(keyOf),
+    );
+  const before = stops(system);
+  const outcome = (edits: readonly Edit[]): Grade => {
+    const edited = applyEdits(system, edits);
+    const drills = new Drills(edited, [d.at ?? 0]);
+    const fault = drills.faults.find((f) => f.id === d.fault);
+    return fault ? drills.runAt(fault, d.at ?? 0).grade : 'passed';
+  };
+  const out: DrillFix[] = [];
+  for (const knob of knobsAgainst(system, a, d)) {
+    if (out.length >= MOST_FIXES) break;
+    let found: DrillFix | null = null;
+    const goals: Grade[] = d.grade === 'failed' ? ['passed', 'loss'] : ['passed'];
+    const grades = new Map<number, Grade>();
+    const at = (k: number): Grade => {
+      let g = grades.get(k);
+      if (!g) {
+        try {
+          g = outcome(knob.edits(k));
+        } catch {
+          g = 'failed';
+        }
+        grades.set(k, g);
+      }
+      return g;
+    };
+    for (const goal of goals) {
+      const k = firstThat(knob, (x) => RANK[at(x)] <= RANK[goal]);
+      if (k === null) continue;
+      const edits = knob.edits(k);
+      const after = stops(applyEdits(system, edits));
+      if ([...after].some((key) => !before.has(key))) continue;
+      found = { id: knob.id, label: knob.label(k), edits, leaves: at(k) };
+      break;
+    }
+    if (found && !out.some((f) => f.id === found.id)) out.push(found);
+  }
+  return out.sort((x, y) => RANK[x.leaves] - RANK[y.leaves]);
+}
+
+/** Smallest change of a knob that does it, within few tries; nothing where none does. */
+function firstThat(knob: Knob, does: (k: number) => boolean): number | null {
+  if (!knob.graded) {
+    for (let k = 0; k < Math.min(knob.count, MOST_TRIES); k++) if (does(k)) return k;
+    return null;
+  }
+  let low = -1;
+  let high = Math.min(knob.count - 1, 0);
+  let tries = 0;
+  while (!does(high)) {
+    if (high >= knob.count - 1 || ++tries > MOST_TRIES) return null;
+    low = high;
+    high = Math.min(knob.count - 1, 2 * high + 2);
+  }
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (does(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
