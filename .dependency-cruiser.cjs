@@ -7,6 +7,7 @@ const order = [
   'network',
   'day',
   'findings',
+  'workshop',
   'working',
   'formats',
 ];

@@ -12,7 +12,7 @@ import {
 } from 'vue';
 import { useRouter } from 'vue-router';
 import { format } from '../../core/quantity';
-import { fieldAt } from '../../core/system';
+import { fieldAt, isSiphon } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
 import FirstHints from '../parts/FirstHints.vue';
@@ -21,6 +21,7 @@ import { isStage, type Stage } from '../router';
 import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
 import SectionDrawing from '../section/SectionDrawing.vue';
+import { useBench } from '../stores/bench';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -63,6 +64,21 @@ watch(
   () => system.document?.name,
   (name) => (document.title = name ? `${name} · Mizuna` : 'Mizuna'),
 );
+
+/** What lies on the bench in place of the drawing. */
+const bench = useBench();
+const SiphonDrawing = defineAsyncComponent(
+  () => import('../stages/drain/siphon/SiphonDrawing.vue'),
+);
+const onBench = computed(() => {
+  if (stage.value !== 'drain') return null;
+  return bench.open === 'siphon' && siphonOnBench.value ? SiphonDrawing : null;
+});
+const siphonOnBench = computed(() => {
+  const list = (system.document?.paths ?? []).filter(isSiphon);
+  return list.find((p) => p.id === bench.about) ?? list[0];
+});
+const benchProps = computed(() => ({ siphon: siphonOnBench.value! }));
 
 const phone = useMediaQuery('(max-width: 860px)');
 const side = ref<'panel' | 'findings'>('findings');
@@ -145,7 +161,9 @@ const reminders = computed(() =>
     <StageRail class="stages no-print" :stage="stage" :phone="phone" @go="go" />
 
     <section class="stagearea" aria-label="The system from the side">
+      <component :is="onBench" v-if="onBench" class="drawing" v-bind="benchProps" />
       <SectionDrawing
+        v-else
         class="drawing"
         :system="system.document"
         :assessment="system.assessment"

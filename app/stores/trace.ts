@@ -34,6 +34,31 @@ export const useTrace = defineStore('trace', () => {
   const span = ref(DAY);
   const from = ref(0);
 
+  /** A drill that is played instead of the day: it starts so long after midnight and strikes at a time of its own. */
+  const replay = shallowRef<{
+    trace: DayTrace;
+    start: number;
+    struck: number;
+    name: string;
+  } | null>(null);
+  const shown = computed(() => replay.value?.trace ?? trace.value);
+  const events = computed(() => replay.value?.trace.events ?? day.value?.events ?? []);
+  /** The clock at time 0 of what is shown. */
+  const start = computed(() => replay.value?.start ?? 0);
+  const clock = (t: number) => (t + start.value) % DAY;
+  function playReplay(drill: NonNullable<typeof replay.value>) {
+    replay.value = drill;
+    playing.value = false;
+    span.value = DAY / 4;
+    from.value = 0;
+    time.value = drill.struck;
+  }
+  function endReplay() {
+    if (!replay.value) return;
+    replay.value = null;
+    if (day.value) showSensibly(day.value);
+  }
+
   /** The document whose day is shown. */
   const solved = shallowRef<SystemDocument | null>(null);
   let waiting: SystemDocument | null = null;
@@ -97,6 +122,7 @@ export const useTrace = defineStore('trace', () => {
   watch(
     () => system.document,
     (doc, old) => {
+      replay.value = null;
       if (!doc) {
         trace.value = null;
         day.value = null;
@@ -136,7 +162,7 @@ export const useTrace = defineStore('trace', () => {
 
   /** Row of the trace at or before a time; of several at one time the last. */
   function rowAt(t: number): number {
-    const times = trace.value?.times;
+    const times = shown.value?.times;
     if (!times?.length) return -1;
     let low = 0;
     let high = times.length - 1;
@@ -150,7 +176,7 @@ export const useTrace = defineStore('trace', () => {
 
   /** Levels and flows at the moment shown. */
   const moment = computed(() => {
-    const tr = trace.value;
+    const tr = shown.value;
     if (!tr) return null;
     const r = rowAt(time.value);
     if (r < 0) return null;
@@ -186,11 +212,10 @@ export const useTrace = defineStore('trace', () => {
     from.value = Math.min(DAY - width, Math.max(0, time.value - width / 4));
   }
   function step(direction: 1 | -1) {
-    const events = day.value?.events ?? [];
     const next =
       direction > 0
-        ? events.find((e) => e.t > time.value + 0.01)
-        : events.findLast((e) => e.t < time.value - 0.01);
+        ? events.value.find((e) => e.t > time.value + 0.01)
+        : events.value.findLast((e) => e.t < time.value - 0.01);
     seek(next?.t ?? (direction > 0 ? DAY : 0));
   }
   /** Who wants no motion is led from event to event instead, one each time, ms. */
@@ -231,6 +256,13 @@ export const useTrace = defineStore('trace', () => {
 
   return {
     trace,
+    shown,
+    events,
+    clock,
+    start,
+    replay,
+    playReplay,
+    endReplay,
     day,
     solved,
     fixes,

@@ -29,8 +29,12 @@ const rhythms = computed(() =>
 );
 const spans = computed(() => {
   const controls = JSON.parse(rhythms.value) as [string, [number, number][]][];
+  // A drill may run past midnight: the programme is drawn for the day after as well.
+  const later = (list: [number, number][]) =>
+    trace.start ? [...list, ...list.map(([s, e]): [number, number] => [s + DAY, e + DAY])] : list;
   return controls.flatMap(([id, list]) =>
-    list
+    later(list)
+      .map(([s, e]): [number, number] => [s - trace.start, e - trace.start])
       .filter(([s, e]) => e > trace.from && s < till.value)
       .map(([s, e], i) => ({
         key: `${id}${i}`,
@@ -42,7 +46,7 @@ const spans = computed(() => {
 
 /** A line is drawn anew with a new day, not with every move of a handle. */
 const curves = computed(() => {
-  const tr = trace.trace;
+  const tr = trace.shown;
   const doc = trace.solved;
   if (!tr || !doc || width.value < 10) return [];
   const frame = {
@@ -61,7 +65,7 @@ const curves = computed(() => {
 });
 
 const events = computed(() => {
-  const list = trace.day?.events ?? [];
+  const list = trace.events;
   const out: { key: string; x: number; bad: boolean; title: string }[] = [];
   let last = -10;
   for (const e of list) {
@@ -76,7 +80,7 @@ const events = computed(() => {
       key: `${e.t}${e.kind}`,
       x,
       bad,
-      title: `${formatClock(e.t)} ${eventInWords(e.kind)}, ${path?.name ?? vessel?.name ?? ''}`,
+      title: `${formatClock(trace.clock(e.t))} ${eventInWords(e.kind)}, ${path?.name ?? vessel?.name ?? ''}`,
     });
   }
   return out;
@@ -86,16 +90,18 @@ const axis = computed(() => {
   const hours = trace.span / 3600;
   const step = hours > 12 ? (width.value < 500 ? 6 : 3) * 3600 : hours > 3 ? 3600 : 600;
   const out: { x: number; text: string }[] = [];
-  for (let t = Math.ceil(trace.from / step) * step; t <= till.value; t += step) {
+  const first = Math.ceil((trace.from + trace.start) / step) * step - trace.start;
+  for (let t = first; t <= till.value; t += step) {
     const x = X(t);
-    if (x > 14 && x < width.value - 16) out.push({ x, text: t === DAY ? '24:00' : formatClock(t) });
+    if (x > 14 && x < width.value - 16)
+      out.push({ x, text: t === DAY && !trace.start ? '24:00' : formatClock(trace.clock(t)) });
   }
   return out;
 });
 
 /** What is going on at the moment shown, in a sentence. */
 const now = computed(() => {
-  const e = (trace.day?.events ?? []).findLast((x) => x.t <= trace.time + 0.01);
+  const e = trace.events.findLast((x) => x.t <= trace.time + 0.01);
   if (!e) return 'At rest.';
   const name =
     system.document?.paths.find((p) => p.id === e.where)?.name ??
@@ -110,6 +116,12 @@ const levelsNow = computed(() =>
     .map((v) => `${v.name} ${format(trace.moment?.levels[v.id] ?? 0, 'length', settings.units)}`)
     .join(' · '),
 );
+
+/** Where a drill's fault strikes. */
+const struck = computed(() => {
+  const r = trace.replay;
+  return r && r.struck >= trace.from && r.struck <= till.value ? X(r.struck) : null;
+});
 
 const pressed = ref(false);
 function at(event: PointerEvent) {
@@ -140,7 +152,7 @@ function key(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="strip" aria-label="The day">
+  <section class="strip" :class="{ drill: trace.replay }" aria-label="The day">
     <StripControls :now="now" :levels="levelsNow" />
     <div
       ref="box"
@@ -151,7 +163,7 @@ function key(event: KeyboardEvent) {
       :aria-valuenow="Math.round(trace.time)"
       aria-valuemin="0"
       :aria-valuemax="DAY"
-      :aria-valuetext="`${formatClock(trace.time)}. ${now} ${levelsNow}`"
+      :aria-valuetext="`${formatClock(trace.clock(trace.time))}. ${now} ${levelsNow}`"
       @pointerdown="down"
       @pointermove="pressed && at($event)"
       @pointerup="pressed = false"
@@ -168,6 +180,10 @@ function key(event: KeyboardEvent) {
           :width="s.w"
           :height="BARS - 5"
         />
+        <g v-if="struck !== null" class="struck">
+          <line :x1="struck" :x2="struck" y1="0" :y2="height - AXIS" />
+          <path :d="`M${struck - 6} 0h12l-6 9z`" />
+        </g>
         <line
           v-for="a in axis"
           :key="a.x"
@@ -209,6 +225,16 @@ function key(event: KeyboardEvent) {
 </template>
 
 <style scoped>
+.drill {
+  background: var(--watch-ground);
+}
+.struck line {
+  stroke: var(--stop);
+  stroke-width: 2;
+}
+.struck path {
+  fill: var(--stop);
+}
 .strip {
   display: flex;
   flex-direction: column;

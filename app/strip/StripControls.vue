@@ -29,9 +29,10 @@ const WINDOWS = [
       @click="trace.play()"
     />
     <v-btn :icon="mdiSkipNext" size="small" aria-label="Next event" @click="trace.step(1)" />
-    <strong class="clock">{{ formatClock(trace.time) }}</strong>
+    <strong class="clock">{{ formatClock(trace.clock(trace.time)) }}</strong>
     <span class="now"
-      >{{ now }} <span class="quiet levels">{{ levels }}</span></span
+      ><b v-if="trace.replay">Drill: {{ trace.replay.name }}. </b>{{ now }}
+      <span class="quiet levels">{{ levels }}</span></span
     >
     <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
     <span class="windows" role="group" aria-label="Stretch of the day shown">

@@ -1,242 +1,70 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { PIPES, pipeById } from '../../../core/catalogue';
-import {
-  beds,
-  controlOf,
-  isDrain,
-  pumpedLines,
-  type BellSiphon,
-  type Drain,
-  type Edit,
-} from '../../../core/system';
-import DocumentChoice from '../../parts/DocumentChoice.vue';
-import DocumentField from '../../parts/DocumentField.vue';
-import MeasurementField from '../../parts/MeasurementField.vue';
-import PanelGroup from '../../parts/PanelGroup.vue';
-import ShownNumber from '../../parts/ShownNumber.vue';
+import { computed, defineAsyncComponent, watch } from 'vue';
+import { isSiphon } from '../../../core/system';
+import { useBench, type Bench } from '../../stores/bench';
+import { useDrills } from '../../stores/drills';
 import { useSystem } from '../../stores/system';
-import { useTrace } from '../../stores/trace';
-import SiphonWindowBar from './SiphonWindowBar.vue';
-import ReturnChoice from './ReturnChoice.vue';
-import ServiceGroup from './ServiceGroup.vue';
-import TimerEditor from './TimerEditor.vue';
-import WayGroup from './WayGroup.vue';
+import CyclePanel from './CyclePanel.vue';
 
-/** Fill and drain: the cycle of each bed, siphon or overflow, second way out, timer. */
+/** Fill and drain: the parts of the cycle, and benches for the siphon, the timer and the drills. */
+const bench = useBench();
 const system = useSystem();
-const trace = useTrace();
-const doc = computed(() => system.document!);
-const a = computed(() => system.assessment!);
-const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
-const drains = computed(() => doc.value.paths.filter(isDrain));
-const ways = computed(() => doc.value.paths.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)));
-const controls = computed(() => {
-  const seen = new Set<string>();
-  return pumpedLines(doc.value).flatMap((l) => {
-    if (seen.has(l.control)) return [];
-    seen.add(l.control);
-    return [controlOf(doc.value, l)];
-  });
+const drills = useDrills();
+const PANELS = {
+  siphon: defineAsyncComponent(() => import('./siphon/SiphonPanel.vue')),
+  timer: defineAsyncComponent(() => import('./timer/TimerPanel.vue')),
+  drills: defineAsyncComponent(() => import('./DrillsBench.vue')),
+};
+const tabs = computed(() => {
+  const s = system.document!;
+  const out: { id: Bench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
+  if (s.paths.some(isSiphon)) out.push({ id: 'siphon', name: 'Siphon' });
+  if (s.paths.some((p) => p.kind === 'pumped-line')) out.push({ id: 'timer', name: 'Timer' });
+  out.push({ id: 'drills', name: 'Drills' });
+  return out;
 });
-const cycles = computed(() =>
-  beds(doc.value).map((v) => ({
-    vessel: v,
-    figures: a.value.beds.find((b) => b.id === v.id)!,
-    day: trace.day?.metrics.beds.find((b) => b.id === v.id),
-  })),
+const open = computed<Bench>(() =>
+  tabs.value.some((t) => t.id === bench.open) ? bench.open : 'cycle',
 );
-const windowOf = (id: string) => a.value.siphons.find((s) => s.id === id);
-const sizeOf =
-  (p: Drain) =>
-  (id: string): Edit[] => {
-    const size = pipeById(id)!;
-    const out: Edit[] = [{ at: `paths.${p.id}.bore`, to: size.bore }];
-    if (p.kind === 'loop-siphon') return out;
-    if (p.mouth < size.bore || p.kind === 'standpipe')
-      out.push({ at: `paths.${p.id}.mouth`, to: size.bore });
-    if (p.kind === 'bell-siphon' && p.mouthOutside < (size.outside ?? size.bore)) {
-      out.push({ at: `paths.${p.id}.mouthOutside`, to: size.outside ?? size.bore });
-    }
-    return out;
-  };
-const yes = (at: string, on: string, off: string) => (value: unknown) =>
-  system.commit([{ at, to: value === true }], value === true ? on : off);
-function setSlots(p: BellSiphon, text: string) {
-  const cm2 = Number(text.replace(',', '.'));
-  if (!Number.isFinite(cm2) || cm2 < 0 || cm2 > 10000 || !p.guard) return;
-  system.commit(
-    [{ at: `paths.${p.id}.guard.slotArea`, to: cm2 / 1e4 }],
-    `Guard’s slots ${cm2} cm²`,
-  );
-}
+// A drill is played only while its table is on the bench.
+watch(open, (now) => now !== 'drills' && drills.close());
 </script>
 
 <template>
   <div>
-    <PanelGroup v-for="c in cycles" :key="c.vessel.id" :title="`Cycle of ${c.vessel.name}`">
-      <div class="numbers">
-        <ShownNumber
-          label="Fill"
-          :value="c.figures.fill"
-          kind="time"
-          :working="`fill/${c.vessel.id}`"
-        />
-        <ShownNumber
-          label="Drain"
-          :value="c.figures.drain"
-          kind="time"
-          :working="`drain/${c.vessel.id}`"
-        />
-        <ShownNumber
-          label="Deepest flood"
-          :value="c.figures.highest"
-          kind="length"
-          :working="`highest/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Floods a day"
-          :value="c.day.cyclesPerDay"
-          kind="count"
-          :working="`cycles/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Stands flooded"
-          :value="c.day.floodedShare"
-          kind="share"
-          :working="`flooded/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Air drawn in a day"
-          :value="c.day.airDrawn"
-          kind="volume"
-          :working="`air/${c.vessel.id}`"
-        />
-      </div>
-      <div class="fields">
-        <MeasurementField
-          measure="drain-time"
-          :on="c.vessel.id"
-          label="Drain time, measured"
-          hint="Stopwatch from the flood mark to empty. It corrects what the siphon takes."
-          placeholder="not measured"
-        />
-        <MeasurementField
-          measure="fill-time"
-          :on="c.vessel.id"
-          label="Fill time, measured"
-          hint="Stopwatch from empty to the flood mark. It corrects the voids."
-          placeholder="not measured"
-        />
-      </div>
-    </PanelGroup>
-
-    <PanelGroup v-for="p in drains" :key="p.id" :title="p.name">
-      <template v-if="windowOf(p.id)">
-        <SiphonWindowBar :window="windowOf(p.id)!" />
-        <div class="numbers">
-          <ShownNumber
-            label="Starts from about"
-            :value="windowOf(p.id)!.start.expected"
-            kind="flow"
-            :working="`start/${p.id}`"
-          />
-          <ShownNumber
-            label="Takes at its break"
-            :value="windowOf(p.id)!.flowAtBreak"
-            kind="flow"
-            :working="`stop/${p.id}`"
-          />
-        </div>
-      </template>
-      <div class="fields">
-        <DocumentChoice
-          class="wide"
-          :at="`paths.${p.id}.pipe`"
-          label="Standpipe"
-          :items="rigid"
-          :also="sizeOf(p)"
-        />
-        <DocumentField :at="`paths.${p.id}.crest`" />
-        <DocumentField v-if="p.kind !== 'loop-siphon'" :at="`paths.${p.id}.mouth`" />
-        <DocumentField v-else :at="`paths.${p.id}.breakHeight`" />
-        <template v-if="p.kind === 'bell-siphon'">
-          <DocumentField :at="`paths.${p.id}.breakHeight`" />
-          <DocumentField :at="`paths.${p.id}.mouthOutside`" />
-          <DocumentField :at="`paths.${p.id}.bellBore`" />
-          <DocumentField :at="`paths.${p.id}.gap`" />
-          <DocumentField :at="`paths.${p.id}.notches.count`" />
-          <DocumentField :at="`paths.${p.id}.notches.width`" />
-          <template v-if="p.guard">
-            <DocumentField :at="`paths.${p.id}.guard.diameter`" />
-            <v-text-field
-              :model-value="String(Math.round(p.guard.slotArea * 1e5) / 10)"
-              label="Guard’s slots"
-              suffix="cm²"
-              autocomplete="off"
-              @change="setSlots(p, ($event.target as HTMLInputElement).value)"
-            />
-          </template>
-        </template>
-        <DocumentField :at="`paths.${p.id}.drop`" />
-        <DocumentField :at="`paths.${p.id}.run`" />
-        <DocumentField :at="`paths.${p.id}.elbows`" />
-        <DocumentField v-if="p.kind !== 'standpipe'" :at="`paths.${p.id}.efficiency`" />
-        <ReturnChoice class="wide" :path="p" />
-        <v-switch
-          v-if="p.kind === 'standpipe'"
-          class="wide"
-          :model-value="p.fromBottom"
-          label="Draws from the floor through a sleeve"
-          @update:model-value="
-            yes(
-              `paths.${p.id}.fromBottom`,
-              'Draws from the floor',
-              'Draws from the surface',
-            )($event)
-          "
-        />
-        <MeasurementField
-          measure="bore"
-          :on="p.id"
-          label="Bore, measured"
-          placeholder="by its size"
-        />
-        <MeasurementField
-          v-if="p.kind !== 'standpipe'"
-          measure="starting-flow"
-          :on="p.id"
-          label="Least flow that starts it"
-          hint="Found with the tap; it replaces the estimate."
-          placeholder="not measured"
-        />
-        <v-switch
-          v-if="p.kind === 'bell-siphon'"
-          class="wide"
-          :model-value="p.waterLock"
-          label="Elbow or water lock at the outlet"
-          @update:model-value="
-            yes(`paths.${p.id}.waterLock`, 'Water lock fitted', 'Water lock taken off')($event)
-          "
-        />
-        <v-switch
-          v-if="p.kind === 'standpipe'"
-          class="wide"
-          :model-value="p.vented"
-          label="Drop pipe has a vent"
-          @update:model-value="yes(`paths.${p.id}.vented`, 'Vent fitted', 'Vent closed')($event)"
-        />
-      </div>
-    </PanelGroup>
-
-    <WayGroup v-for="p in ways" :key="p.id" :path="p" />
-
-    <PanelGroup v-for="c in controls" :key="c.id" title="Timer">
-      <TimerEditor :control="c" />
-    </PanelGroup>
-    <ServiceGroup />
+    <div class="tabs" role="group" aria-label="On the bench">
+      <button
+        v-for="t in tabs"
+        :key="t.id"
+        type="button"
+        :aria-pressed="open === t.id"
+        @click="bench.open = t.id"
+      >
+        {{ t.name }}
+      </button>
+    </div>
+    <CyclePanel v-if="open === 'cycle'" />
+    <component :is="PANELS[open]" v-else />
   </div>
 </template>
+
+<style scoped>
+.tabs {
+  display: flex;
+  border-bottom: 1px solid var(--rule);
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+  z-index: 3;
+}
+.tabs button {
+  flex: 1;
+  padding: 9px 6px;
+  color: inherit;
+  font-size: 0.92rem;
+}
+.tabs button[aria-pressed='true'] {
+  font-weight: 650;
+  box-shadow: inset 0 -3px 0 var(--water);
+}
+</style>

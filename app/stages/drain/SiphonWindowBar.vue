@@ -5,7 +5,11 @@ import { format } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 
 /** Where the inflow sits between too little to start and too much to stop. */
-const props = defineProps<{ window: SiphonWindow }>();
+const props = defineProps<{
+  window: SiphonWindow;
+  /** What the inflow may really be, where the pump is not measured. */
+  band?: readonly [number, number] | null;
+}>();
 const settings = useSettings();
 const W = 340;
 const f = (q: number) => format(q, 'flow', settings.units);
@@ -37,6 +41,14 @@ const edges = computed(() => {
 <template>
   <figure>
     <svg :viewBox="`0 0 ${W} 74`" role="img" :aria-label="said">
+      <rect
+        v-if="band && band[1] > band[0]"
+        class="band"
+        :x="x(band[0])"
+        y="18"
+        :width="Math.max(2, x(Math.min(band[1], top)) - x(band[0]))"
+        height="28"
+      />
       <rect class="no" x="4" y="24" :width="x(window.start.low) - 4" height="16" />
       <rect
         class="maybe"
@@ -90,6 +102,11 @@ const edges = computed(() => {
 </template>
 
 <style scoped>
+.band {
+  fill: none;
+  stroke: var(--text);
+  stroke-dasharray: 3 3;
+}
 figure {
   margin: 8px 0 0;
 }

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { mdiPlay, mdiStop } from '@mdi/js';
+import { DRILL_WHY, type Drill, type Grade } from '../../../core/findings';
+import { format, formatClock, tell } from '../../../core/quantity';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { useDrills } from '../../stores/drills';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+
+/** Every fault tried at its worst moment: what happens, what the fish keep, what would have stopped it. */
+const drills = useDrills();
+const system = useSystem();
+const settings = useSettings();
+const WORD: Record<Grade, string> = {
+  passed: 'passed',
+  loss: 'with loss',
+  failed: 'failed',
+};
+const RANK: Record<Grade, number> = { failed: 0, loss: 1, passed: 2 };
+const rows = computed(() => {
+  const list = [...drills.done];
+  return drills.running ? list : list.sort((a, b) => RANK[a.grade] - RANK[b.grade]);
+});
+const stale = computed(() => drills.ran !== null && drills.ran !== system.document);
+const counts = computed(() =>
+  (['failed', 'loss', 'passed'] as const)
+    .map((g) => `${drills.done.filter((d) => d.grade === g).length} ${WORD[g]}`)
+    .join(', '),
+);
+const when = (d: Drill) =>
+  d.at === null ? 'creeps' : `worst at ${formatClock(Math.round(d.at / 60) * 60)}`;
+</script>
+
+<template>
+  <PanelGroup title="Drills">
+    <p class="quiet">
+      Each fault is put into the day at the moment at which it does most harm, found by trying them.
+    </p>
+    <div class="acts">
+      <v-btn v-if="!drills.running" variant="tonal" :prepend-icon="mdiPlay" @click="drills.run()">
+        {{ drills.done.length ? 'Run them again' : 'Run all drills' }}
+      </v-btn>
+      <v-btn v-else variant="outlined" :prepend-icon="mdiStop" @click="drills.stop()">Stop</v-btn>
+      <span v-if="drills.running" class="quiet" role="status">
+        {{ drills.count }} of {{ drills.of || '…' }}
+      </span>
+      <span v-else-if="drills.done.length" class="quiet" role="status">{{ counts }}</span>
+    </div>
+    <v-progress-linear
+      v-if="drills.running"
+      :model-value="drills.of ? (100 * drills.count) / drills.of : 0"
+      aria-label="Drills run"
+    />
+    <p v-if="drills.trouble" role="alert">{{ drills.trouble }}</p>
+    <p v-if="stale && drills.done.length && !drills.running" class="stale">
+      The system has changed since; these are the drills of how it was.
+    </p>
+    <table v-if="rows.length" class="table">
+      <caption class="visually-hidden">
+        Drills of this system
+      </caption>
+      <thead class="visually-hidden">
+        <tr>
+          <th scope="col">Result</th>
+          <th scope="col">What happens</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="d in rows" :key="d.fault" :class="d.grade" :data-drill="d.fault">
+          <td class="grade">
+            <svg viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
+              <path v-if="d.grade === 'passed'" d="M2 9l4 4 8-10" />
+              <path
+                v-else-if="d.grade === 'loss'"
+                d="M8 2c3 4 4 6 4 8a4 4 0 0 1-8 0c0-2 1-4 4-8z"
+              />
+              <path v-else d="M3 3l10 10M13 3L3 13" />
+            </svg>
+            {{ WORD[d.grade] }}
+          </td>
+          <td>
+            <button
+              type="button"
+              class="name"
+              :aria-expanded="drills.open === d.fault"
+              @click="drills.open === d.fault ? drills.close() : drills.show(d)"
+            >
+              {{ d.name }}<span v-if="d.alike" class="quiet"> and {{ d.alike }} alike</span>
+            </button>
+            <p>{{ tell(d.sentence, settings.units) }}</p>
+            <p class="quiet small">
+              {{ when(d)
+              }}<template v-if="d.fish"
+                >; fish keep at least {{ format(d.fish.share, 'share', settings.units) }}</template
+              >
+            </p>
+            <div v-if="drills.open === d.fault" class="open">
+              <p class="small quiet">
+                It plays in the drawing and on the strip; the mark is where it strikes.
+              </p>
+              <p v-if="d.grade !== 'passed' && drills.fixes === null" class="small" role="status">
+                Looking for what would have stopped it…
+              </p>
+              <p v-else-if="d.grade !== 'passed' && !drills.fixes?.length" class="small">
+                No change of size or setting stops this: a look at it every day does.
+              </p>
+              <button
+                v-for="f in drills.fixes ?? []"
+                :key="f.id"
+                type="button"
+                class="fix"
+                @click="
+                  (system.commit([...f.edits], tell(f.label, settings.units)), drills.close())
+                "
+              >
+                {{ tell(f.label, settings.units) }}
+                <span class="quiet">then {{ WORD[f.leaves] }}</span>
+              </button>
+            </div>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="rows.length" class="quiet small why">{{ DRILL_WHY }}</p>
+  </PanelGroup>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 0;
+}
+.stale {
+  background: var(--watch-ground);
+  padding: 6px 10px;
+  border-radius: 4px;
+  font-size: 0.86rem;
+}
+.table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 0.9rem;
+}
+td {
+  vertical-align: top;
+  padding: 8px 6px;
+  border-top: 1px solid var(--rule);
+}
+.grade {
+  white-space: nowrap;
+  font-weight: 650;
+  font-size: 0.84rem;
+  width: 5.4rem;
+}
+.grade svg {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 2.2;
+  vertical-align: -2px;
+}
+.failed .grade {
+  color: var(--stop);
+}
+.loss .grade {
+  color: var(--watch);
+}
+.passed .grade {
+  color: var(--fine);
+}
+.name {
+  font-weight: 600;
+  text-align: start;
+  color: inherit;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+}
+.small {
+  font-size: 0.82rem;
+}
+.open {
+  padding-top: 4px;
+  display: grid;
+  gap: 6px;
+}
+.fix {
+  text-align: start;
+  border: 1px solid var(--water);
+  border-radius: 4px;
+  padding: 6px 10px;
+  background: var(--sheet);
+  color: inherit;
+}
+.fix .quiet {
+  font-size: 0.82rem;
+}
+.why {
+  padding-top: 8px;
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { format, type QuantityKind } from '../../../../core/quantity';
+import { isSiphon, type Siphon } from '../../../../core/system';
+import {
+  centreOf,
+  inflowBand,
+  marginsOfWindow,
+  openingInWords,
+  linesFeeding,
+  suggestionsFor,
+  type StockChoice,
+} from '../../../../core/workshop/siphon';
+import DocumentField from '../../../parts/DocumentField.vue';
+import PanelGroup from '../../../parts/PanelGroup.vue';
+import { useBench } from '../../../stores/bench';
+import { useSettings } from '../../../stores/settings';
+import { useSystem } from '../../../stores/system';
+import { drillWorker } from '../../../workers/client';
+import SiphonWindowBar from '../SiphonWindowBar.vue';
+
+/** The workshop of a siphon: its window and margins, what centres the inflow, which stock sizes work. */
+const system = useSystem();
+const settings = useSettings();
+const bench = useBench();
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+const siphons = computed(() => system.document!.paths.filter(isSiphon));
+const siphon = computed<Siphon>(
+  () => siphons.value.find((p) => p.id === bench.about) ?? siphons.value[0]!,
+);
+const window = computed(() => system.assessment!.siphons.find((w) => w.id === siphon.value.id));
+const margins = computed(() => window.value && marginsOfWindow(window.value));
+const centre = computed(() => window.value && centreOf(window.value));
+const line = computed(() => linesFeeding(system.document!, siphon.value)[0]);
+const times = (x: number) => (Number.isFinite(x) ? `${Math.round(x * 100) / 100} ×` : 'ample');
+// While something is pulled these wait: each asks for a dozen systems.
+const suggested = shallowRef<ReturnType<typeof suggestionsFor>>([]);
+const band = shallowRef<readonly [number, number] | null>(null);
+const found = shallowRef<StockChoice[] | null>(null);
+const looking = ref(false);
+watch(
+  [() => system.document, siphon, () => system.holding],
+  () => {
+    found.value = null;
+    if (system.holding) return;
+    suggested.value = suggestionsFor(system.document!, siphon.value);
+    band.value = inflowBand(system.document!, siphon.value);
+  },
+  { immediate: true },
+);
+async function look() {
+  looking.value = true;
+  try {
+    found.value = await drillWorker().stock(
+      JSON.parse(JSON.stringify(system.document)),
+      siphon.value.id,
+    );
+  } finally {
+    looking.value = false;
+  }
+}
+const sizeOf = (c: StockChoice) =>
+  [
+    c.pipe.name,
+    ...(c.bell ? [`mouth ${c.mouth.name}`, `bell ${c.bell.name}`] : []),
+    `drop ${f(c.drop, 'length')}`,
+    ...(c.open === null ? [] : [`tap ${openingInWords(c.open)}`]),
+  ].join(', ');
+</script>
+
+<template>
+  <div>
+    <div v-if="siphons.length > 1" class="tabs" role="group" aria-label="Siphon">
+      <button
+        v-for="p in siphons"
+        :key="p.id"
+        type="button"
+        :aria-pressed="p.id === siphon.id"
+        @click="bench.about = p.id"
+      >
+        {{ p.name }}
+      </button>
+    </div>
+    <PanelGroup v-if="window && margins" :title="`Window of ${siphon.name}`">
+      <SiphonWindowBar :window="window" :band="band" />
+      <p class="said">
+        {{ f(window.inflow, 'flow') }} come in: {{ times(margins.start) }} what is sure to start it,
+        and it stops as long as no more than {{ times(margins.stop) }} of that comes.
+        <template v-if="centre">The middle is {{ f(centre, 'flow') }}.</template>
+        <template v-else>
+          No flow both starts and stops this one for sure: another pipe, a longer drop or a wider
+          mouth opens a window.
+        </template>
+      </p>
+      <p v-if="line && line.valve !== null" class="quiet">
+        The tap of “{{ line.name }}” is {{ openingInWords(line.valve) }}.
+      </p>
+    </PanelGroup>
+    <PanelGroup title="What centres it">
+      <p v-if="!suggested.length" class="quiet">
+        No single change of tap, pipe, drop or mouth gives more to spare than it has.
+      </p>
+      <div class="list">
+        <button
+          v-for="x in suggested"
+          :key="x.id"
+          type="button"
+          class="fix"
+          @click="system.commit([...x.edits], x.label)"
+        >
+          {{ x.label }}
+          <span class="quiet">
+            then {{ times(x.margins.start) }} to start, {{ times(x.margins.stop) }} to stop
+          </span>
+        </button>
+      </div>
+    </PanelGroup>
+    <PanelGroup title="Stock sizes that work">
+      <v-btn variant="tonal" :loading="looking" @click="look"
+        >Search pipes, mouths, drops, tap</v-btn
+      >
+      <p v-if="found && !found.length" class="quiet note">
+        None of the common sizes starts and stops for sure with this bed and pump.
+      </p>
+      <p v-if="found?.length" class="quiet note" role="status">
+        {{ found.length }} combinations work; the most to spare first.
+      </p>
+      <ol v-if="found?.length" class="found">
+        <li v-for="(c, i) in found" :key="i">
+          <button type="button" @click="system.commit([...c.edits], `Siphon of ${c.pipe.name}`)">
+            <b>{{ times(c.margins.least) }} to spare</b>
+            {{ sizeOf(c) }}
+            <span class="quiet">
+              {{ f(c.inflow, 'flow') }} in; sure from {{ f(c.start.high, 'flow') }} to
+              {{ f(c.stopsBelow, 'flow') }}
+            </span>
+          </button>
+        </li>
+      </ol>
+    </PanelGroup>
+    <PanelGroup title="Its parts">
+      <div class="fields">
+        <DocumentField :at="`paths.${siphon.id}.crest`" />
+        <DocumentField :at="`paths.${siphon.id}.breakHeight`" />
+        <DocumentField :at="`paths.${siphon.id}.drop`" />
+        <DocumentField :at="`paths.${siphon.id}.elbows`" />
+        <template v-if="siphon.kind === 'bell-siphon'">
+          <DocumentField :at="`paths.${siphon.id}.mouth`" />
+          <DocumentField :at="`paths.${siphon.id}.bellBore`" />
+          <DocumentField :at="`paths.${siphon.id}.gap`" />
+          <DocumentField :at="`paths.${siphon.id}.notches.count`" />
+        </template>
+      </div>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.tabs {
+  display: flex;
+  gap: 4px;
+  padding: 8px 10px 0;
+  flex-wrap: wrap;
+}
+.tabs button {
+  padding: 5px 10px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  color: inherit;
+  font-size: 0.86rem;
+}
+.tabs button[aria-pressed='true'] {
+  border-color: var(--water);
+  background: var(--water-soft);
+}
+.said {
+  padding-top: 6px;
+}
+.note {
+  padding-top: 8px;
+}
+.list {
+  display: grid;
+  gap: 6px;
+}
+.fix,
+.found button {
+  display: block;
+  width: 100%;
+  text-align: start;
+  border: 1px solid var(--water);
+  border-radius: 4px;
+  padding: 6px 10px;
+  background: var(--sheet);
+  color: inherit;
+}
+.fix .quiet,
+.found .quiet {
+  display: block;
+  font-size: 0.82rem;
+}
+.found {
+  list-style: none;
+  padding: 8px 0 0;
+  display: grid;
+  gap: 4px;
+  font-size: 0.88rem;
+}
+.found button {
+  border-color: var(--rule);
+}
+</style>

@@ -1,0 +1,83 @@
+import { proxy } from 'comlink';
+import { defineStore } from 'pinia';
+import { ref, shallowRef, toRaw, watch } from 'vue';
+import type { Drill, DrillFix } from '../../core/findings';
+import type { SystemDocument } from '../../core/system';
+import { drillWorker } from '../workers/client';
+import { useSystem } from './system';
+import { useTrace } from './trace';
+
+/** The drills of the open system: run on demand, each played in the drawing. */
+export const useDrills = defineStore('drills', () => {
+  const system = useSystem();
+  const trace = useTrace();
+  const done = shallowRef<Drill[]>([]);
+  const count = ref(0);
+  const of = ref(0);
+  const running = ref(false);
+  const trouble = ref('');
+  /** The document that the drills on show belong to. */
+  const ran = shallowRef<SystemDocument | null>(null);
+  const open = ref('');
+  const fixes = shallowRef<DrillFix[] | null>(null);
+  let request = 0;
+
+  async function run() {
+    const doc = toRaw(system.document);
+    if (!doc) return;
+    const mine = ++request;
+    done.value = [];
+    count.value = of.value = 0;
+    open.value = '';
+    trouble.value = '';
+    running.value = true;
+    ran.value = doc;
+    try {
+      await drillWorker().all(
+        mine,
+        doc,
+        proxy((drill: Drill, n: number, total: number) => {
+          if (mine !== request) return;
+          done.value = [...done.value, drill];
+          count.value = n;
+          of.value = total;
+        }),
+      );
+    } catch {
+      trouble.value = 'The drills could not be run. The findings on the screen still hold.';
+    }
+    if (mine === request) running.value = false;
+  }
+  function stop() {
+    running.value = false;
+    void drillWorker().stop(++request);
+  }
+  /** Shows a drill: its day in the drawing, and what would have stopped it. */
+  async function show(drill: Drill) {
+    const doc = ran.value;
+    if (!doc) return;
+    open.value = drill.fault;
+    fixes.value = null;
+    const worker = drillWorker();
+    const day = await worker.replay(doc, drill.fault, drill.outcome.at);
+    if (!day || open.value !== drill.fault) return;
+    trace.playReplay({ ...day, name: drill.name });
+    const found = await worker.fixes(doc, drill);
+    if (open.value === drill.fault) fixes.value = found;
+  }
+  function close() {
+    open.value = '';
+    fixes.value = null;
+    trace.endReplay();
+  }
+  watch(
+    () => system.document?.id,
+    () => {
+      if (running.value) stop();
+      done.value = [];
+      open.value = '';
+      ran.value = null;
+    },
+  );
+  return { done, count, of, running, trouble, ran, open, fixes, run, stop, show, close };
+});

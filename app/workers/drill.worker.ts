@@ -1,0 +1,60 @@
+import { expose } from 'comlink';
+import type { DayTrace } from '../../core/day';
+import { Drills, fixesForDrill, type Drill, type DrillFix } from '../../core/findings/drills';
+import { isSiphon, type SystemDocument } from '../../core/system';
+import { stockChoices, type StockChoice } from '../../core/workshop/siphon';
+
+/** Number of the newest request; an older one is given up between two drills. */
+let newest = 0;
+let made: { text: string; drills: Drills } | null = null;
+
+/** The drills of a system; made ready once for as long as it stays the same. */
+function drillsOf(system: SystemDocument): Drills {
+  const text = JSON.stringify(system);
+  if (made?.text !== text) made = { text, drills: new Drills(system) };
+  return made.drills;
+}
+const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+const api = {
+  /**
+   * Runs every drill at its worst moment and hands each over as it is done.
+   *
+   * @returns false where it was given up for a newer request or a stop
+   */
+  async all(
+    request: number,
+    system: SystemDocument,
+    done: (drill: Drill, count: number, of: number) => void,
+  ): Promise<boolean> {
+    newest = Math.max(newest, request);
+    const drills = drillsOf(system);
+    for (const [i, fault] of drills.faults.entries()) {
+      await pause();
+      if (request < newest) return false;
+      done(drills.run(fault), i + 1, drills.faults.length);
+    }
+    return true;
+  },
+  stop(request: number) {
+    newest = Math.max(newest, request);
+  },
+  replay(
+    system: SystemDocument,
+    fault: string,
+    at: number,
+  ): { trace: DayTrace; start: number; struck: number } | null {
+    const drills = drillsOf(system);
+    const f = drills.faults.find((x) => x.id === fault);
+    return f ? drills.replay(f, at) : null;
+  },
+  /** Combinations of stock sizes that work for a siphon. */
+  stock: (system: SystemDocument, siphon: string): StockChoice[] => {
+    const p = system.paths.find((x) => x.id === siphon);
+    return p && isSiphon(p) ? stockChoices(system, p) : [];
+  },
+  fixes: (system: SystemDocument, drill: Drill): DrillFix[] => fixesForDrill(system, drill),
+};
+
+export type DrillWorker = typeof api;
+expose(api);
