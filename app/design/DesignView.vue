@@ -70,15 +70,20 @@ const bench = useBench();
 const SiphonDrawing = defineAsyncComponent(
   () => import('../stages/drain/siphon/SiphonDrawing.vue'),
 );
+const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
 const onBench = computed(() => {
   if (stage.value !== 'drain') return null;
-  return bench.open === 'siphon' && siphonOnBench.value ? SiphonDrawing : null;
+  if (bench.open === 'siphon' && siphonOnBench.value) return SiphonDrawing;
+  const timed = system.document?.paths.some((p) => p.kind === 'pumped-line');
+  return bench.open === 'timer' && timed ? TimerBench : null;
 });
 const siphonOnBench = computed(() => {
   const list = (system.document?.paths ?? []).filter(isSiphon);
   return list.find((p) => p.id === bench.about) ?? list[0];
 });
-const benchProps = computed(() => ({ siphon: siphonOnBench.value! }));
+const benchProps = computed(() =>
+  bench.open === 'siphon' ? { siphon: siphonOnBench.value! } : {},
+);
 
 const phone = useMediaQuery('(max-width: 860px)');
 const side = ref<'panel' | 'findings'>('findings');

@@ -1,13 +1,25 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
+import type { OwnTimer } from '../../core/system';
 
-/** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills, measuring. */
+/** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills. */
 export const BENCHES = ['cycle', 'siphon', 'timer', 'drills'] as const;
 export type Bench = (typeof BENCHES)[number];
+
+const today = (): string => {
+  const now = new Date();
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+};
 
 export const useBench = defineStore('bench', () => {
   const open = ref<Bench>('cycle');
   /** Path or control that the bench is about, where there are several. */
   const about = ref('');
-  return { open, about };
+  /** Timer held against the system: a catalogue id, or nothing for the one it has. */
+  const device = ref('');
+  const own = ref<OwnTimer | null>(null);
+  /** Date for the length of the day. */
+  const date = ref(today());
+  return { open, about, device, own, date };
 });

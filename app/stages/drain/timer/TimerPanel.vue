@@ -1,26 +1,229 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { controlOf, pumpedLines } from '../../../../core/system';
+import { TIMERS, timerById } from '../../../../core/catalogue';
+import { formatDuration } from '../../../../core/quantity';
+import { vesselOf } from '../../../../core/system';
+import DocumentField from '../../../parts/DocumentField.vue';
+import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
+import PlainChoice from '../../../parts/PlainChoice.vue';
+import QuantityField from '../../../parts/QuantityField.vue';
+import { useBench } from '../../../stores/bench';
 import { useSystem } from '../../../stores/system';
 import TimerEditor from '../TimerEditor.vue';
+import { useTimer } from './useTimer';
 
-/** The timers of the system. */
+/** The timer: what asks for how many floods, and the settings of the one in hand. */
 const system = useSystem();
-const controls = computed(() => {
-  const seen = new Set<string>();
-  return pumpedLines(system.document!).flatMap((l) => {
-    if (seen.has(l.control)) return [];
-    seen.add(l.control);
-    return [{ control: controlOf(system.document!, l), name: l.name }];
-  });
-});
+const bench = useBench();
+const { timers, timer, device, own, settings } = useTimer();
+const rhythm = computed(() => timer.value?.rhythm ?? null);
+const bed = computed(() => (rhythm.value ? vesselOf(system.document!, rhythm.value.bed) : null));
+const OWN = 'own';
+const devices = computed(() => [...TIMERS, { id: OWN, name: 'Another: enter its steps' }]);
+function choose(id: string) {
+  if (id === OWN) {
+    bench.device = 'clock-plug';
+    bench.own = { step: 60, programs: 8 };
+  } else {
+    bench.device = id;
+    bench.own = null;
+  }
+}
+const chosen = computed(() => (own.value ? OWN : device.value));
+function notePlants() {
+  if (!bed.value) return;
+  system.commit(
+    [
+      {
+        at: `vessels.${bed.value.id}.plants`,
+        to: { dailyUse: 0.003, rooting: 0.1, rootShare: bed.value.pots ? 0.2 : 1 },
+      },
+    ],
+    'Planting noted',
+  );
+}
+function set() {
+  const s = settings.value;
+  if (!s || !timer.value) return;
+  system.commit(
+    [{ at: `controls.${timer.value.control.id}`, to: s.control }],
+    `Timer set: ${Math.round(s.given)} floods a day`,
+  );
+}
+const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t / 60) * 60) : '–');
 </script>
 
 <template>
   <div>
-    <PanelGroup v-for="c in controls" :key="c.control.id" :title="`Timer of ${c.name}`">
-      <TimerEditor :control="c.control" />
+    <div v-if="timers.length > 1" class="tabs" role="group" aria-label="Timer">
+      <button
+        v-for="t in timers"
+        :key="t.control.id"
+        type="button"
+        :aria-pressed="t.control.id === timer?.control.id"
+        @click="bench.about = t.control.id"
+      >
+        {{ t.name }}
+      </button>
+    </div>
+    <PanelGroup v-if="rhythm && bed" :title="`How often ${bed.name} asks to be flooded`">
+      <table class="needs">
+        <caption class="visually-hidden">
+          Needs and their intervals
+        </caption>
+        <tbody>
+          <tr v-for="n in rhythm.needs" :key="n.id" :class="{ governs: n.id === rhythm.governs }">
+            <th scope="row">{{ n.name }}</th>
+            <td>
+              <b>{{ n.id === 'air' ? 'not before' : 'every' }} {{ every(n.interval) }}</b>
+              <span v-if="n.id === rhythm.governs" class="mark">governs</span>
+              <span class="quiet why">{{ n.why }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="said">
+        So every {{ every(rhythm.day) }} by day and every {{ every(rhythm.night) }} by night, the
+        pump on for {{ formatDuration(Math.ceil(rhythm.on)) }}: the fill of
+        {{ formatDuration(Math.round(rhythm.fill)) }} and a fifth.
+      </p>
+      <p v-if="rhythm.conflict" class="conflict">{{ rhythm.conflict }}</p>
+      <div class="fields">
+        <MeasurementField
+          measure="fill-time"
+          :on="bed.id"
+          label="Fill time, measured"
+          hint="Stopwatch from empty to the flood mark."
+          placeholder="not measured"
+        />
+        <template v-if="bed.plants">
+          <DocumentField :at="`vessels.${bed.id}.plants.dailyUse`" />
+          <DocumentField :at="`vessels.${bed.id}.plants.rooting`" />
+          <DocumentField :at="`vessels.${bed.id}.plants.rootShare`" />
+        </template>
+        <DocumentField at="site.latitude" clearable placeholder="no daylight" />
+        <DocumentField at="site.lampTime" clearable placeholder="no lamps" />
+        <v-text-field v-model="bench.date" type="date" label="Date" />
+      </div>
+      <v-btn v-if="!bed.plants" variant="outlined" class="plants" @click="notePlants">
+        Note what grows here
+      </v-btn>
+    </PanelGroup>
+    <PanelGroup title="Timer in hand">
+      <div class="fields">
+        <PlainChoice
+          class="wide"
+          :model-value="chosen"
+          :items="devices"
+          label="Kind of timer"
+          @update:model-value="choose"
+        />
+        <template v-if="bench.own">
+          <QuantityField
+            :model-value="bench.own.step"
+            kind="time"
+            label="Smallest step"
+            :min="1"
+            :max="3600"
+            :step="60"
+            @commit="(v) => v !== null && (bench.own = { ...bench.own!, step: v })"
+            @nudge="(v) => (bench.own = { ...bench.own!, step: v })"
+          />
+          <QuantityField
+            :model-value="bench.own.programs ?? 8"
+            kind="count"
+            label="Programs a day"
+            :min="1"
+            :max="200"
+            :step="1"
+            @commit="(v) => v !== null && (bench.own = { ...bench.own!, programs: v })"
+            @nudge="(v) => (bench.own = { ...bench.own!, programs: v })"
+          />
+        </template>
+      </div>
+      <template v-if="settings">
+        <p class="said">
+          {{ Math.round(settings.given * 10) / 10 }} floods of the {{ settings.wanted }} that are
+          wanted a day.
+        </p>
+        <ul class="lost">
+          <li v-for="l in settings.lost" :key="l">{{ l }}</li>
+          <li v-if="!settings.lost.length">Nothing is lost by its steps.</li>
+        </ul>
+        <v-btn variant="tonal" @click="set">
+          Set {{ timerById(device)?.name.toLowerCase() ?? 'the timer' }} so
+        </v-btn>
+      </template>
+    </PanelGroup>
+    <PanelGroup v-if="timer" title="As it is set">
+      <TimerEditor :control="timer.control" />
     </PanelGroup>
   </div>
 </template>
+
+<style scoped>
+.tabs {
+  display: flex;
+  gap: 4px;
+  padding: 8px 10px 0;
+  flex-wrap: wrap;
+}
+.tabs button {
+  padding: 5px 10px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  color: inherit;
+  font-size: 0.86rem;
+}
+.tabs button[aria-pressed='true'] {
+  border-color: var(--water);
+  background: var(--water-soft);
+}
+.needs {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 0.9rem;
+}
+.needs th {
+  text-align: start;
+  font-weight: 500;
+  vertical-align: top;
+  padding: 6px 8px 6px 0;
+  white-space: nowrap;
+}
+.needs td {
+  padding: 6px 0;
+}
+.needs tr + tr > * {
+  border-top: 1px solid var(--rule);
+}
+.governs {
+  background: var(--water-soft);
+}
+.mark {
+  font-size: 0.78rem;
+  font-weight: 650;
+  padding-left: 8px;
+}
+.why {
+  display: block;
+  font-size: 0.82rem;
+}
+.said {
+  padding: 8px 0 2px;
+}
+.conflict {
+  background: var(--watch-ground);
+  padding: 6px 10px;
+  border-radius: 4px;
+  font-size: 0.88rem;
+}
+.plants {
+  margin-top: 8px;
+}
+.lost {
+  padding: 4px 0 10px 18px;
+  font-size: 0.88rem;
+}
+</style>

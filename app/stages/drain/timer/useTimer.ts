@@ -1,0 +1,85 @@
+import { computed } from 'vue';
+import type { Control } from '../../../../core/system';
+import { controlOf, pumpedLines } from '../../../../core/system';
+import { lightOf, rhythmFor, type Rhythm } from '../../../../core/workshop/rhythm';
+import { daylight, dayOfYear } from '../../../../core/workshop/sun';
+import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
+import { useBench } from '../../../stores/bench';
+import { useSystem } from '../../../stores/system';
+
+/** A timed pump with what its beds ask for and what the timer in hand makes of it. */
+export interface Timed {
+  control: Control;
+  name: string;
+  /** The bed that asks for most, whose needs are shown. */
+  rhythm: Rhythm | null;
+  wanted: Wanted | null;
+}
+
+const DEVICES: Record<Control['kind'], string> = {
+  'always-on': 'dial-15',
+  interval: 'repeat-cycle',
+  programs: 'digital-8',
+};
+
+/** The timers on the bench; the one chosen, its needs and its settings. */
+export function useTimer() {
+  const system = useSystem();
+  const bench = useBench();
+  const light = computed(() => {
+    const [y, m, d] = bench.date.split('-').map(Number) as [number, number, number];
+    return lightOf(system.document!, (latitude) => daylight(latitude, dayOfYear(y, m, d)));
+  });
+  const timers = computed<Timed[]>(() => {
+    const s = system.document!;
+    const a = system.assessment!;
+    const seen = new Set<string>();
+    return pumpedLines(s).flatMap((l): Timed[] => {
+      if (seen.has(l.control)) return [];
+      seen.add(l.control);
+      const rhythms = a.duties.flatMap((d) => {
+        const line = s.paths.find((p) => p.id === d.id);
+        if (line?.kind !== 'pumped-line' || line.control !== l.control || d.empties) return [];
+        return d.branches.flatMap((b) => {
+          const bed = a.beds.find((x) => x.id === b.to);
+          return bed && bed.floods && Number.isFinite(bed.fill) && Number.isFinite(bed.drain)
+            ? [rhythmFor(s, a, bed, d, light.value)]
+            : [];
+        });
+      });
+      const rhythm = rhythms.sort((x, y) => x.day - y.day)[0] ?? null;
+      return [
+        {
+          control: controlOf(s, l),
+          name: l.name,
+          rhythm,
+          wanted: rhythm && {
+            on: rhythm.on,
+            fill: rhythm.fill,
+            pause: Math.max(rhythm.drain + 900, rhythm.on),
+            day: rhythm.day,
+            night: rhythm.night,
+            light: rhythm.light,
+          },
+        },
+      ];
+    });
+  });
+  const timer = computed(
+    () => timers.value.find((t) => t.control.id === bench.about) ?? timers.value[0],
+  );
+  const device = computed(() => {
+    const c = timer.value?.control;
+    return bench.device || (c && 'device' in c ? c.device : DEVICES[c?.kind ?? 'programs']);
+  });
+  const own = computed(() => {
+    const c = timer.value?.control;
+    return bench.own ?? (!bench.device && c && 'own' in c ? c.own : null);
+  });
+  const settings = computed<Settings | null>(() => {
+    const t = timer.value;
+    return t?.wanted ? settingsFor(t.control.id, device.value, own.value, t.wanted) : null;
+  });
+  const step = computed(() => deviceOf(device.value, own.value).step);
+  return { timers, timer, device, own, settings, step, light };
+}

@@ -1,0 +1,165 @@
+import { mediumById } from '../catalogue/media.ts';
+import type { Assessment, BedFigures, Duty } from '../network/assess.ts';
+import { PLANT_USE } from '../network/losses.ts';
+import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
+import {
+  fishIn,
+  vesselOf,
+  type Planting,
+  type SystemDocument,
+  type Vessel,
+} from '../system/index.ts';
+import type { Daylight } from './sun.ts';
+
+/** How often to flood: what plants, fish and roots each ask for, and which asks most. */
+
+export type NeedId = 'thirst' | 'turnover' | 'air' | 'night';
+
+export interface Need {
+  readonly id: NeedId;
+  readonly name: string;
+  /** From the start of a flood to the start of the next: at most, or for air at least. */
+  readonly interval: Seconds;
+  readonly why: string;
+}
+
+export interface Rhythm {
+  readonly bed: string;
+  readonly control: string;
+  /** What a flood takes, and how long the pump should run for it. */
+  readonly fill: Seconds;
+  readonly drain: Seconds;
+  readonly on: Seconds;
+  readonly needs: readonly Need[];
+  readonly governs: NeedId;
+  /** From flood to flood by day and by night. */
+  readonly day: Seconds;
+  readonly night: Seconds;
+  readonly light: Daylight;
+  /** Where fish ask for more than fill and drain leave room for. */
+  readonly conflict: string | null;
+}
+
+/** The pump runs a fifth longer than the fill: the middle of 10–25 % to spare. */
+const SPARE = 1.2;
+const ROOT_AIR: Seconds = 900;
+const MOST_FLOODED: Share = 0.5;
+/** Thirst at night as a share of the day's: the middle of 10–20 %. */
+const NIGHT: Share = 0.15;
+/** Use at the peak of a sunny day over the mean of its light hours; lamps burn evenly. */
+const SUN_PEAK = 1.5;
+/** Turnovers an hour asked for with fish. */
+const TURNOVERS = 1;
+
+/** Share of the held water that may be drunk before the next flood. */
+function depletion(medium: string): Share {
+  if (medium === 'coir' || medium === 'perlite') return 0.2;
+  return medium === 'rockwool' ? 0.1 : 0.5;
+}
+
+/** What grows in a bed where nothing is noted: leaves, rooted 100 mm deep. */
+const plantingOf = (v: Vessel): Planting =>
+  v.plants ?? { dailyUse: PLANT_USE, rooting: 0.1, rootShare: v.pots && !v.media ? 0.2 : 1 };
+
+/** Light of a day: lamps where they are noted, else daylight by latitude, else a half day. */
+export function lightOf(s: SystemDocument, sun: (latitude: number) => Daylight): Daylight {
+  const { lampTime, latitude } = s.site;
+  if (lampTime !== null) return { rise: 43200 - lampTime / 2, set: 43200 + lampTime / 2 };
+  if (latitude !== null) return sun(latitude);
+  return { rise: 6 * 3600, set: 18 * 3600 };
+}
+
+/**
+ * Interval at which plants have drunk what they may: AW·p·z·s ÷ ET_peak.
+ *
+ * @returns s
+ */
+export function thirstInterval(v: Vessel, lightTime: Seconds, lamps: boolean): Seconds {
+  const medium = v.media?.medium ?? v.pots?.medium ?? 'expanded-clay';
+  const held = mediumById(medium)?.held ?? 0.04;
+  const p = plantingOf(v);
+  const peak = (p.dailyUse / lightTime) * (lamps ? 1 : SUN_PEAK);
+  const depth: Metres = held * depletion(medium) * p.rooting * p.rootShare;
+  return depth / peak;
+}
+
+/** Interval at which the fish’s water passes the bed as often as asked: V ÷ n over what a flood delivers. */
+export const turnoverInterval = (
+  volume: CubicMetres,
+  flow: CubicMetresPerSecond,
+  on: Seconds,
+  turnovers = TURNOVERS,
+): Seconds => (flow * on * 3600) / (turnovers * volume);
+
+/** The rhythm that a timed bed asks for; nothing where no timer feeds it. */
+export function rhythmFor(
+  s: SystemDocument,
+  a: Assessment,
+  bed: BedFigures,
+  duty: Duty,
+  light: Daylight,
+): Rhythm {
+  const v = vesselOf(s, bed.id);
+  const line = s.paths.find((p) => p.id === duty.id);
+  const on = SPARE * bed.fill;
+  const lightTime = Math.max(3600, light.set - light.rise);
+  const lamps = s.site.lampTime !== null;
+  const thirst = thirstInterval(v, lightTime, lamps);
+  const needs: Need[] = [
+    {
+      id: 'thirst',
+      name: 'Plants’ thirst',
+      interval: thirst,
+      why: `What the roots may drink of the water that the medium holds, at the peak use of the day${lamps ? ' under lamps' : ''}.`,
+    },
+  ];
+  const source = s.vessels.findIndex((x) => x.id === duty.from);
+  const fish = fishIn(s, duty.from).count > 0;
+  const water = a.accounts.rest[source]!.volume;
+  let turnover = Infinity;
+  if (fish && water > 0) {
+    turnover = turnoverInterval(water, duty.flow, on);
+    needs.push({
+      id: 'turnover',
+      name: 'Fish',
+      interval: turnover,
+      why: 'The tank’s water passes the bed once an hour, counted over the whole day.',
+    });
+  }
+  const air = Math.max(on + bed.drain + ROOT_AIR, on / MOST_FLOODED);
+  needs.push({
+    id: 'air',
+    name: 'Root air',
+    interval: air,
+    why: 'A quarter of an hour drained between floods, and flooded for no more than half of the day.',
+  });
+  needs.push({
+    id: 'night',
+    name: 'Night',
+    interval: Math.min(thirst / NIGHT, turnover),
+    why: fish
+      ? 'In the dark plants drink a seventh; the fish’s water wants the bed as by day.'
+      : 'In the dark plants drink about a seventh of what they do by day.',
+  });
+  const asked = Math.min(thirst, turnover);
+  const governs: NeedId = asked < air ? 'air' : turnover < thirst ? 'turnover' : 'thirst';
+  const reached = turnover < air ? (duty.flow * on * 3600) / (water * air) : null;
+  return {
+    bed: bed.id,
+    control: line && line.kind === 'pumped-line' ? line.control : '',
+    fill: bed.fill,
+    drain: bed.drain,
+    on,
+    needs,
+    governs,
+    day: Math.max(air, asked),
+    night: Math.max(air, Math.min(thirst / NIGHT, turnover)),
+    light,
+    conflict:
+      reached === null
+        ? null
+        : `Fish ask for a flood every ${minutes(turnover)}, and fill, drain and root air take ${minutes(air)}: at that the water passes the bed ${Math.round(reached * 100) / 100} times an hour. Counted while the pump runs it is ${Math.round((duty.flow * 3600 * 100) / water) / 100}. A larger pump, a smaller tank or a siphon gives both.`,
+  };
+}
+
+const minutes = (t: Seconds): string => `${Math.round(t / 60)} min`;

@@ -1,0 +1,174 @@
+import fc from 'fast-check';
+import { describe, expect, it, test } from 'vitest';
+import { TIMERS } from '../catalogue/timers.ts';
+import { assess } from '../network/assess.ts';
+import { applyEdits, vesselOf } from '../system/index.ts';
+import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { pumpChain } from '../system/layouts/timed.ts';
+import { lightOf, rhythmFor, thirstInterval, turnoverInterval } from './rhythm.ts';
+import { daylight, dayOfYear } from './sun.ts';
+import { deviceOf, pinsOf, settingsFor, type Wanted } from './timer.ts';
+
+const HOUR = 3600;
+
+describe('the length of the day', () => {
+  // Almanac values, upper edge of the sun, to the minute; the plain formula keeps within five.
+  test.each([
+    [51.5, [2026, 6, 21], 16 + 38 / 60],
+    [51.5, [2026, 12, 21], 7 + 50 / 60],
+    [40.7, [2026, 6, 21], 15 + 5 / 60],
+    [0, [2026, 3, 20], 12 + 7 / 60],
+    [-33.9, [2026, 12, 21], 14 + 25 / 60],
+  ] as const)('at %d° is as in the almanac', (latitude, [y, m, d], hours) => {
+    const { rise, set } = daylight(latitude, dayOfYear(y, m, d));
+    expect(Math.abs((set - rise) / HOUR - hours)).toBeLessThan(5.1 / 60);
+    expect(rise + set).toBeCloseTo(86400, 6);
+  });
+  it('counts days from the first of January', () => {
+    expect(dayOfYear(2026, 1, 1)).toBe(1);
+    expect(dayOfYear(2026, 12, 31)).toBe(365);
+    expect(dayOfYear(2028, 12, 31)).toBe(366);
+  });
+});
+
+describe('needs', () => {
+  const tray = trayOverReservoir('t', 'T');
+
+  it('thirst by hand: shale holds 0.04, half of it, 100 mm deep, at 3 mm in twelve hours of sun', () => {
+    const v = vesselOf(tray, 'tray');
+    const held = 0.04;
+    // 0.04 · 0.5 · 0.1 m = 2 mm at 1.5 · 3 mm/12 h = 0.375 mm/h: five hours and twenty minutes.
+    const t = thirstInterval(v, 12 * HOUR, false);
+    expect(t / HOUR).toBeCloseTo((held * 0.5 * 0.1) / (1.5 * (0.003 / 12)), 1);
+    expect(thirstInterval(v, 12 * HOUR, true)).toBeCloseTo(1.5 * t, 6);
+    const seedling = applyEdits(tray, [
+      { at: 'vessels.tray.plants', to: { dailyUse: 0.006, rooting: 0.04, rootShare: 0.2 } },
+    ]);
+    expect(thirstInterval(vesselOf(seedling, 'tray'), 12 * HOUR, false)).toBeCloseTo(
+      (t * 0.4 * 0.2) / 2,
+      6,
+    );
+  });
+
+  it('fish by hand: 600 L once an hour, 1000 L/h for 15 min is 250 L a flood: every 25 min', () => {
+    expect(turnoverInterval(0.6, 1 / 3600, 900) / 60).toBeCloseTo(25, 9);
+  });
+
+  it('the most demanding governs, and a wish that leaves no time to drain is told', () => {
+    const s = pumpChain('c', 'C');
+    const a = assess(s);
+    const fishy = applyEdits(s, [
+      { at: 'fish.clear', to: { id: 'clear', vessel: 'clear', count: 10, meanMass: 0.1 } },
+      // A small weep hole drains for half an hour.
+      { at: 'paths.over-1.weep.diameter', to: 0.005 },
+    ]);
+    const r = rhythmFor(s, a, a.beds[0]!, a.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
+    expect(r.needs.map((n) => n.id)).toEqual(['thirst', 'air', 'night']);
+    expect(r.governs).toBe('thirst');
+    expect(r.day).toBeGreaterThanOrEqual(r.on + r.drain + 900 - 1e-9);
+    const b = assess(fishy);
+    const q = rhythmFor(fishy, b, b.beds[0]!, b.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
+    expect(q.governs).toBe('air');
+    expect(q.conflict).toMatch(/Fish ask for a flood every/);
+    expect(q.night).toBe(q.day);
+  });
+
+  it('light is that of lamps, else of the sun, else half the day', () => {
+    const sun = () => ({ rise: 5 * HOUR, set: 19 * HOUR });
+    expect(lightOf(tray, sun)).toEqual({ rise: 6 * HOUR, set: 18 * HOUR });
+    expect(lightOf(applyEdits(tray, [{ at: 'site.latitude', to: 50 }]), sun)).toEqual(sun());
+    expect(lightOf(applyEdits(tray, [{ at: 'site.lampTime', to: 16 * HOUR }]), sun)).toEqual({
+      rise: 4 * HOUR,
+      set: 20 * HOUR,
+    });
+  });
+});
+
+const wanted: fc.Arbitrary<Wanted> = fc
+  .record({
+    fill: fc.integer({ min: 20, max: 3000 }),
+    spare: fc.double({ min: 1, max: 1.5, noNaN: true }),
+    drain: fc.integer({ min: 30, max: 3600 }),
+    day: fc.integer({ min: 1200, max: 43200 }),
+    night: fc.double({ min: 1, max: 8, noNaN: true }),
+    rise: fc.integer({ min: 3 * HOUR, max: 9 * HOUR }),
+    light: fc.integer({ min: 6 * HOUR, max: 14 * HOUR }),
+  })
+  .map((r) => ({
+    fill: r.fill,
+    on: r.fill * r.spare,
+    pause: r.drain + 900,
+    day: r.day,
+    night: r.day * r.night,
+    light: { rise: r.rise, set: r.rise + r.light },
+  }));
+
+describe('settings of the timer in hand', () => {
+  test.each(TIMERS.map((t) => t.id))('%s: safe, on its steps, within its programs', (id) => {
+    fc.assert(
+      fc.property(wanted, (w) => {
+        const { step, programs } = deviceOf(id, null);
+        const { control, given, lost } = settingsFor('c', id, null, w);
+        if (control.kind === 'interval') {
+          expect(control.on).toBeGreaterThanOrEqual(w.fill);
+          expect(control.off).toBeGreaterThanOrEqual(w.pause - 1e-6);
+          expect(control.on % step).toBeCloseTo(0, 6);
+          return;
+        }
+        if (control.kind !== 'programs') throw new Error('no programs');
+        expect(control.rows.length).toBe(given);
+        expect(given).toBeGreaterThan(0);
+        if (programs !== null) expect(given).toBeLessThanOrEqual(programs);
+        control.rows.forEach((r, i) => {
+          expect(r.on).toBeGreaterThanOrEqual(w.fill);
+          expect(r.start % step).toBe(0);
+          expect(r.start).toBeLessThan(86400);
+          const next = control.rows[i + 1]?.start ?? control.rows[0]!.start + 86400;
+          if (control.rows.length > 1)
+            expect(next - r.start - r.on).toBeGreaterThanOrEqual(w.pause - 1e-6);
+        });
+        for (const sentence of lost) expect(sentence).toMatch(/\.$/);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('a dial of quarter hours: eight floods of 12 min by day become pins of 15', () => {
+    const { control, lost } = settingsFor('c', 'dial-15', null, {
+      fill: 600,
+      on: 720,
+      pause: 1800,
+      day: 5400,
+      night: 12 * HOUR,
+      light: { rise: 6 * HOUR, set: 18 * HOUR },
+    });
+    if (control.kind !== 'programs') throw new Error('no programs');
+    expect(control.rows.map((r) => r.start / HOUR)).toEqual([6, 7.5, 9, 10.5, 12, 13.5, 15, 16.5]);
+    expect(pinsOf(control.rows, 900)).toEqual([24, 30, 36, 42, 48, 54, 60, 66]);
+    expect(lost).toEqual([
+      'Its steps make 15 min of the 12 min that are needed: the pump goes round over the overflow for 3 min more each time.',
+    ]);
+  });
+
+  it('too few programs are told, with what they leave', () => {
+    const w = {
+      fill: 300,
+      on: 360,
+      pause: 1200,
+      day: 3600,
+      night: 3 * HOUR,
+      light: { rise: 6 * HOUR, set: 20 * HOUR },
+    };
+    const few = settingsFor('c', 'digital-8', null, w);
+    expect(few.wanted).toBe(17);
+    expect(few.given).toBe(8);
+    expect(few.lost[0]).toMatch(/^It has 8 programs and 17 floods are wanted/);
+    expect(settingsFor('c', 'clock-plug', null, w).lost).toEqual([]);
+    const own = settingsFor('c', 'clock-plug', { step: 300, programs: 20 }, w);
+    expect(own.given).toBe(17);
+  });
+
+  it('a pin that runs past midnight goes on at the top', () => {
+    expect(pinsOf([{ start: 86400 - 900, on: 1800 }], 900)).toEqual([0, 95]);
+  });
+});
