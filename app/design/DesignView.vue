@@ -134,6 +134,15 @@ async function saveDay() {
   const text = dayCsv(system.document, trace.trace, settings.units);
   offerFile(text, `${fileStem(system.document.name)}-day.csv`, 'text/csv;charset=utf-8');
 }
+async function saveNetwork() {
+  if (!system.document) return;
+  const { inpOf } = await import('../../core/formats/inp');
+  offerFile(
+    inpOf(system.document),
+    `${fileStem(system.document.name)}.inp`,
+    'text/plain;charset=utf-8',
+  );
+}
 let idle = 0;
 onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 1000)));
 onBeforeUnmount(() => clearTimeout(idle));
@@ -159,6 +168,7 @@ const reminders = computed(() =>
       @print="print"
       @drawing="saveDrawing"
       @day="saveDay"
+      @network="saveNetwork"
     />
     <SystemTrouble class="trouble no-print" />
     <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>

@@ -14,7 +14,7 @@ import { useSystem } from '../stores/system';
 
 /** Name, keeping, undo, units and theme, and the file of the open system. */
 defineProps<{ phone: boolean }>();
-const emit = defineEmits<{ keys: []; print: []; drawing: []; day: [] }>();
+const emit = defineEmits<{ keys: []; print: []; drawing: []; day: []; network: [] }>();
 const system = useSystem();
 
 const name = ref('');
@@ -98,6 +98,12 @@ function save() {
           title="Save the day as a table"
           subtitle="CSV of every level and flow, for a spreadsheet"
           @click="emit('day')"
+        />
+        <v-list-item
+          v-if="system.document?.paths.some((p) => p.kind === 'pumped-line')"
+          title="Save the pipe network"
+          subtitle="EPANET text: pumps, pipes and taps, for hydraulic tools"
+          @click="emit('network')"
         />
       </v-list>
     </v-menu>
