@@ -21,6 +21,8 @@ export { expect };
 export async function openShelf(page: Page, at = ''): Promise<void> {
   await page.goto(`${at}/`);
   await expect(page.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
+  // The first in the alphabet is the last to be put there.
+  await expect(page.getByRole('link', { name: /North-wall lean-to/ })).toBeVisible();
 }
 
 /** Opens a demo and waits for its day and its fixes. */

@@ -1,12 +1,25 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { keyOf, type Level } from '../../core/findings';
 import { SHOWN_FOR } from '../stores/changes';
 import { useTrace } from '../stores/trace';
+import { tell } from '../../core/quantity';
+import { useBench } from '../stores/bench';
+import { useSettings } from '../stores/settings';
 import FindingCard from './FindingCard.vue';
 
 /** Findings by urgency; what is fine is shown on request. */
 const trace = useTrace();
+const settings = useSettings();
+const bench = useBench();
+const router = useRouter();
+const route = useRoute();
+/** To the stopwatch and the bucket. */
+function measure() {
+  bench.open = 'measure';
+  void router.replace({ name: 'design', params: { ...route.params, stage: 'drain' } });
+}
 const all = ref(false);
 const open = computed(() => trace.findings.filter((f) => f.level !== 'fine'));
 const fine = computed(() => trace.findings.filter((f) => f.level === 'fine'));
@@ -70,6 +83,19 @@ onBeforeUnmount(() => clearTimeout(timer));
         :looking="!trace.fixesReady"
       />
     </ul>
+    <details v-if="trace.risks.length" class="risks">
+      <summary>Not measured, and it matters ({{ trace.risks.length }})</summary>
+      <ul aria-label="What could be worse">
+        <li v-for="r in trace.risks" :key="r.key">
+          <b
+            >{{ r.level === 'stop' ? 'May be at stop' : 'May be to watch' }}
+            {{ tell(r.if, settings.units) }}:</b
+          >
+          {{ tell(r.sentence, settings.units) }}
+        </li>
+      </ul>
+      <button type="button" class="more" @click="measure">Measure it</button>
+    </details>
     <button type="button" class="more" :aria-expanded="all" @click="all = !all">
       {{ all ? 'Hide' : 'Show' }} what is fine ({{ fine.length }})
     </button>
@@ -80,6 +106,17 @@ onBeforeUnmount(() => clearTimeout(timer));
 </template>
 
 <style scoped>
+.risks {
+  padding: 8px 12px 0;
+  font-size: 0.88rem;
+}
+.risks li {
+  list-style: none;
+  padding: 4px 0;
+}
+.risks .more {
+  padding: 4px 0;
+}
 header {
   display: flex;
   gap: 10px;

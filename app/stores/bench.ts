@@ -2,8 +2,8 @@ import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import type { OwnTimer } from '../../core/system';
 
-/** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills. */
-export const BENCHES = ['cycle', 'siphon', 'timer', 'drills'] as const;
+/** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills, measuring. */
+export const BENCHES = ['cycle', 'siphon', 'timer', 'drills', 'measure'] as const;
 export type Bench = (typeof BENCHES)[number];
 
 const today = (): string => {

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { DayTrace } from '../../core/day';
 import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
+import type { Risk } from '../../core/workshop/fitting';
 import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 
@@ -25,6 +26,8 @@ export const useTrace = defineStore('trace', () => {
   const day = shallowRef<DaySummary | null>(null);
   const fixes = shallowRef<Record<string, Fix[]>>({});
   const fixesReady = ref(false);
+  /** Findings that could be worse, were something that is not measured at its end. */
+  const risks = shallowRef<Risk[]>([]);
   const busy = ref(false);
   const trouble = ref('');
   /** Seconds since midnight. */
@@ -103,6 +106,8 @@ export const useTrace = defineStore('trace', () => {
       if (!found || system.document !== doc) return;
       fixes.value = found;
       fixesReady.value = true;
+      const may = await dayWorker().risks(doc);
+      if (system.document === doc) risks.value = may;
     } catch {
       fixes.value = {};
     }
@@ -132,6 +137,7 @@ export const useTrace = defineStore('trace', () => {
         return;
       }
       fixesReady.value = false;
+      risks.value = [];
       if (!old || old.id !== doc.id || !sameParts(doc, old)) {
         trace.value = null;
         day.value = null;
@@ -267,6 +273,7 @@ export const useTrace = defineStore('trace', () => {
     solved,
     fixes,
     fixesReady,
+    risks,
     busy,
     trouble,
     time,

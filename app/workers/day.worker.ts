@@ -12,6 +12,7 @@ import {
   type Level,
 } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
+import { risksOf, type Risk } from '../../core/workshop/fitting';
 
 /** Number of the newest request; work on an older one is given up between its parts. */
 let newest = 0;
@@ -60,6 +61,8 @@ const api = {
     }
     return out;
   },
+  /** Where what is not measured matters. */
+  risks: (system: SystemDocument): Risk[] => risksOf(system),
 };
 
 export type DayWorker = typeof api;

@@ -33,7 +33,8 @@ import { levelAt, manyOf, storage, type Storage } from '../water/vessel.ts';
 import { floodLevelOf, groupsOf } from './joined.ts';
 import { lossOf } from './losses.ts';
 import { totalAtHead } from './manifold.ts';
-import { drainTime, fillTime } from './statics.ts';
+import { jointVolume, residueLevel } from './settle.ts';
+import { atRest, drainTime, fillTime, floodMark } from './statics.ts';
 import {
   AIR_MARGIN,
   DAY,
@@ -606,6 +607,24 @@ interface Corrections {
   readonly drains: Map<string, number>;
 }
 
+/** A drain that never ends is first let go by so much more. */
+const LET_GO = 1.3;
+const CREEP = 0.7;
+
+/** By how much more a bed must drain than reckoned to take a time: (V/t + Q_in) for each of the two. */
+function drainFactor(net: Network, vessel: number, predicted: Seconds, time: Seconds): number {
+  if (!Number.isFinite(predicted) || predicted <= 0) return LET_GO;
+  const { at, steady } = atRest(net);
+  const v = net.vessels[vessel]!;
+  const siphon = net.paths.some((p) => p.kind === 'drain' && p.prime && v.joined.includes(p.from));
+  const inflow = siphon ? steady.inflow[vessel]! : 0;
+  const top = jointVolume(net, v, v.floorZ + floodMark(net, vessel, at));
+  const low = jointVolume(net, v, v.floorZ + residueLevel(net, vessel, true));
+  const factor = ((top - low) / time + inflow) / ((top - low) / predicted + inflow);
+  // Through a stopped pump some of it creeps: there the flow goes with more than the factor.
+  return siphon ? factor : factor ** CREEP;
+}
+
 /**
  * Network of a system: measurements put in the place of tables, coefficients solved.
  *
@@ -625,13 +644,16 @@ export function compile(s: SystemDocument): Network {
       : []),
   ]);
   if (timed.length === 0) return net;
-  for (let turn = 0; turn < 8; turn++) {
+  for (let turn = 0; turn < 12; turn++) {
     let worst = 0;
     for (const { v, by, time, of } of timed) {
       const predicted: Seconds = of(net, s.vessels.indexOf(v));
-      if (!Number.isFinite(predicted) || predicted <= 0) continue;
-      // Voids grow with the time, what drains shrinks with it.
-      const factor = by === corrections.voids ? time / predicted : predicted / time;
+      const drains = by === corrections.drains;
+      if (!drains && (!Number.isFinite(predicted) || predicted <= 0)) continue;
+      // Voids grow with the time; what drains must take what comes in as well.
+      const factor = drains
+        ? drainFactor(net, s.vessels.indexOf(v), predicted, time)
+        : time / predicted;
       worst = Math.max(worst, Math.abs(factor - 1));
       by.set(v.id, (by.get(v.id) ?? 1) * factor);
     }

@@ -14,13 +14,14 @@ const PANELS = {
   siphon: defineAsyncComponent(() => import('./siphon/SiphonPanel.vue')),
   timer: defineAsyncComponent(() => import('./timer/TimerPanel.vue')),
   drills: defineAsyncComponent(() => import('./DrillsBench.vue')),
+  measure: defineAsyncComponent(() => import('./measure/MeasurePanel.vue')),
 };
 const tabs = computed(() => {
   const s = system.document!;
   const out: { id: Bench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
   if (s.paths.some(isSiphon)) out.push({ id: 'siphon', name: 'Siphon' });
   if (s.paths.some((p) => p.kind === 'pumped-line')) out.push({ id: 'timer', name: 'Timer' });
-  out.push({ id: 'drills', name: 'Drills' });
+  out.push({ id: 'drills', name: 'Drills' }, { id: 'measure', name: 'Measure' });
   return out;
 });
 const open = computed<Bench>(() =>
