@@ -15,6 +15,7 @@ export const router = createRouter({
       component: () => import('./design/DesignView.vue'),
       props: true,
     },
+    { path: '/search', name: 'search', component: () => import('./search/SearchView.vue') },
     { path: '/:rest(.*)*', redirect: { name: 'shelf' } },
   ],
 });

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiDeleteOutline, mdiFolderOpenOutline, mdiPackageDown } from '@mdi/js';
+import {
+  mdiContentCopy,
+  mdiDeleteOutline,
+  mdiFolderOpenOutline,
+  mdiMagnify,
+  mdiPackageDown,
+} from '@mdi/js';
 import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
@@ -106,6 +112,12 @@ async function putBack() {
 
     <section aria-labelledby="new">
       <h2 id="new">Start a new system</h2>
+      <p class="have">
+        <v-btn variant="tonal" :prepend-icon="mdiMagnify" :to="{ name: 'search' }">
+          From what I have
+        </v-btn>
+        <span class="quiet">A tank, a pump, some floor: the best few systems for them.</span>
+      </p>
       <ul class="layouts">
         <li v-for="l in LAYOUTS" :key="l.id">
           <LayoutCard :layout="l" @make="make(l.id)" />
@@ -202,6 +214,13 @@ ul {
 }
 .layouts button:hover {
   border-color: var(--water);
+}
+.have {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  padding: 4px 0 12px;
 }
 .trouble {
   background: var(--stop-ground);

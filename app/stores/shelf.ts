@@ -91,6 +91,13 @@ export const useShelf = defineStore('shelf', () => {
     return document.id;
   }
 
+  /** Puts a system that was worked out on the shelf, under a name and id of its own. */
+  async function makeOf(system: SystemDocument, name: string): Promise<string> {
+    const document = { ...structuredClone(system), id: nanoid(), name: freeName(name) };
+    await keepNew(document);
+    return document.id;
+  }
+
   async function duplicate(id: string) {
     const source = systems.value.find((s) => s.id === id);
     if (!source) return;
@@ -174,6 +181,7 @@ export const useShelf = defineStore('shelf', () => {
     told,
     load,
     make,
+    makeOf,
     duplicate,
     remove,
     openFile,

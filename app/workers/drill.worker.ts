@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import type { DayTrace } from '../../core/day';
 import { Drills, fixesForDrill, type Drill, type DrillFix } from '../../core/findings/drills';
 import { isSiphon, type SystemDocument } from '../../core/system';
+import { searchSystems, type Found, type Owned, type Progress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/siphon';
 
 /** Number of the newest request; an older one is given up between two drills. */
@@ -52,6 +53,19 @@ const api = {
   stock: (system: SystemDocument, siphon: string): StockChoice[] => {
     const p = system.paths.find((x) => x.id === siphon);
     return p && isSiphon(p) ? stockChoices(system, p) : [];
+  },
+  /** Complete systems for what is owned; nothing where a newer request or a stop came meanwhile. */
+  async search(
+    request: number,
+    owned: Owned,
+    told: (p: Progress) => void,
+  ): Promise<{ found: Found[]; tried: number } | null> {
+    newest = Math.max(newest, request);
+    return searchSystems(owned, async (p) => {
+      told(p);
+      await pause();
+      return request >= newest;
+    });
   },
   fixes: (system: SystemDocument, drill: Drill): DrillFix[] => fixesForDrill(system, drill),
 };

@@ -1,0 +1,316 @@
+<script setup lang="ts">
+import { proxy } from 'comlink';
+import { mdiArrowLeft, mdiMagnify, mdiStop } from '@mdi/js';
+import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { PIPES, TIMERS } from '../../core/catalogue';
+import { assess } from '../../core/network';
+import { format, tell, type QuantityKind } from '../../core/quantity';
+import { LAYOUTS } from '../../core/system';
+import type { Found, Owned, Progress } from '../../core/workshop/search';
+import LevelMark from '../findings/LevelMark.vue';
+import PersonMenu from '../parts/PersonMenu.vue';
+import PlainChoice from '../parts/PlainChoice.vue';
+import QuantityField from '../parts/QuantityField.vue';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { useSettings } from '../stores/settings';
+import { useShelf } from '../stores/shelf';
+import { drillWorker } from '../workers/client';
+
+/** From what is owned to the best few complete systems. */
+const settings = useSettings();
+const shelf = useShelf();
+const router = useRouter();
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+const owned = reactive({
+  length: 1.2,
+  width: 0.8,
+  height: 0.7,
+  maxHead: 2.2,
+  maxFlow: 2200e-3 / 3600,
+  hose: 'hose-19',
+  pipe: 'any',
+  floorLength: 2,
+  floorWidth: 1,
+  headroom: 2.1,
+  fish: true,
+  timer: 'none',
+});
+type Size =
+  'length' | 'width' | 'height' | 'maxHead' | 'maxFlow' | 'floorLength' | 'floorWidth' | 'headroom';
+const FIELDS: {
+  key: Size;
+  label: string;
+  kind: QuantityKind;
+  min: number;
+  max: number;
+  step: number;
+}[] = [
+  { key: 'length', label: 'Tank, length', kind: 'length', min: 0.2, max: 4, step: 0.05 },
+  { key: 'width', label: 'Tank, width', kind: 'length', min: 0.2, max: 3, step: 0.05 },
+  { key: 'height', label: 'Tank, height', kind: 'length', min: 0.15, max: 1.5, step: 0.05 },
+  { key: 'maxHead', label: 'Pump, greatest head', kind: 'head', min: 0.3, max: 12, step: 0.1 },
+  {
+    key: 'maxFlow',
+    label: 'Pump, greatest flow',
+    kind: 'flow',
+    min: 50e-3 / 3600,
+    max: 20,
+    step: 50e-3 / 3600,
+  },
+  { key: 'floorLength', label: 'Floor, length', kind: 'length', min: 0.4, max: 10, step: 0.1 },
+  { key: 'floorWidth', label: 'Floor, width', kind: 'length', min: 0.3, max: 4, step: 0.1 },
+  { key: 'headroom', label: 'May reach up to', kind: 'length', min: 0.6, max: 4, step: 0.05 },
+];
+const hoses = PIPES.filter((p) => p.family === 'hose' && p.bore >= 0.01);
+const pipes = [
+  { id: 'any', name: 'Whatever suits' },
+  ...PIPES.filter((p) => p.family === 'schedule-40' && p.bore < 0.06),
+];
+const timers = [{ id: 'none', name: 'No timer' }, ...TIMERS];
+
+const running = ref(false);
+const progress = ref<Progress | null>(null);
+const result = shallowRef<{ found: Found[]; tried: number } | null>(null);
+const trouble = ref('');
+let request = Date.now();
+async function look() {
+  const mine = ++request;
+  running.value = true;
+  result.value = null;
+  trouble.value = '';
+  const what: Owned = {
+    tank: { length: owned.length, width: owned.width, height: owned.height },
+    pump: { maxHead: owned.maxHead, maxFlow: owned.maxFlow },
+    hose: owned.hose,
+    pipe: owned.pipe === 'any' ? null : owned.pipe,
+    floor: { length: owned.floorLength, width: owned.floorWidth },
+    headroom: owned.headroom,
+    fish: owned.fish,
+    timer: owned.timer === 'none' ? null : owned.timer,
+  };
+  try {
+    const found = await drillWorker().search(
+      mine,
+      what,
+      proxy((p: Progress) => mine === request && (progress.value = p)),
+    );
+    if (mine === request) result.value = found;
+  } catch {
+    trouble.value = 'The search broke off. What you entered still stands; try it once more.';
+  }
+  if (mine === request) running.value = false;
+}
+function stop() {
+  running.value = false;
+  void drillWorker().stop(++request);
+}
+onBeforeUnmount(stop);
+onMounted(() => {
+  document.title = 'From what I have · Mizuna';
+  if (!shelf.loaded) void shelf.load();
+});
+const words = computed(() => {
+  const p = progress.value;
+  if (!p) return '';
+  const n = p.tried.toLocaleString('en');
+  return p.stage === 'rough'
+    ? `${n} combinations tried`
+    : p.stage === 'whole'
+      ? `${n} tried; the best are worked out whole`
+      : `${n} tried; days are simulated`;
+});
+const cards = computed(() =>
+  (result.value?.found ?? []).map((found) => {
+    const a = assess(found.system);
+    return {
+      found,
+      a,
+      levels: Object.fromEntries(a.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
+      name: LAYOUTS.find((l) => l.id === found.layout)!.name,
+    };
+  }),
+);
+async function take(found: Found) {
+  const id = await shelf.makeOf(found.system, LAYOUTS.find((l) => l.id === found.layout)!.name);
+  await router.push({ name: 'design', params: { id } });
+}
+</script>
+
+<template>
+  <main class="search">
+    <header>
+      <v-btn
+        :icon="mdiArrowLeft"
+        size="small"
+        aria-label="Back to the shelf"
+        :to="{ name: 'shelf' }"
+      />
+      <div>
+        <h1>From what I have</h1>
+        <p class="quiet">
+          A tank, a pump, a hose, some floor: what could stand there, and would it run?
+        </p>
+      </div>
+      <span class="grow" />
+      <PersonMenu />
+    </header>
+    <form class="owned" @submit.prevent="look">
+      <QuantityField
+        v-for="x in FIELDS"
+        :key="x.key"
+        :model-value="owned[x.key]"
+        :kind="x.kind"
+        :label="x.label"
+        :min="x.min"
+        :max="x.max"
+        :step="x.step"
+        @commit="(v) => v !== null && (owned[x.key] = v)"
+        @nudge="(v) => (owned[x.key] = v)"
+      />
+      <PlainChoice
+        :model-value="owned.hose"
+        :items="hoses"
+        label="Hose"
+        @update:model-value="(v) => (owned.hose = v)"
+      />
+      <PlainChoice
+        :model-value="owned.pipe"
+        :items="pipes"
+        label="Standpipe"
+        @update:model-value="(v) => (owned.pipe = v)"
+      />
+      <PlainChoice
+        :model-value="owned.timer"
+        :items="timers"
+        label="Timer"
+        @update:model-value="(v) => (owned.timer = v)"
+      />
+      <v-switch v-model="owned.fish" label="With fish" />
+      <div class="acts">
+        <v-btn v-if="!running" type="submit" variant="tonal" :prepend-icon="mdiMagnify">
+          Search
+        </v-btn>
+        <v-btn v-else variant="outlined" :prepend-icon="mdiStop" @click="stop">Stop</v-btn>
+        <span v-if="running" class="quiet" role="status">{{ words }}</span>
+      </div>
+    </form>
+    <v-progress-linear v-if="running" indeterminate aria-label="Searching" />
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="result && !result.found.length" class="none">
+      Nothing that runs came of {{ result.tried.toLocaleString('en') }} combinations. A pump with
+      more head, a larger tank or more headroom opens the search.
+    </p>
+    <template v-if="cards.length">
+      <h2>The best {{ cards.length }} of {{ result!.tried.toLocaleString('en') }} combinations</h2>
+      <ul class="cards">
+        <li v-for="(c, i) in cards" :key="i">
+          <div class="picture">
+            <SectionDrawing
+              :system="c.found.system"
+              :assessment="c.a"
+              :levels="c.levels"
+              :flows="{}"
+            />
+          </div>
+          <b
+            >{{ c.name }}<template v-if="c.found.beds > 1">, {{ c.found.beds }} beds</template></b
+          >
+          <p v-if="c.found.apart" class="apart">{{ c.found.apart }}</p>
+          <p class="figures">
+            {{ f(c.found.planted, 'area') }} to plant, {{ f(c.found.flow, 'flow') }},
+            {{ Math.round(c.found.floods) }} floods a day, tank turned over
+            {{ Math.round(c.found.turnover * 100) / 100 }} × an hour;
+            {{ Math.round(c.found.margin * 100) / 100 }} × to spare
+          </p>
+          <details v-if="c.found.open.length">
+            <summary>{{ c.found.open.length }} to look at</summary>
+            <ul>
+              <li v-for="x in c.found.open" :key="x.id + x.about + (x.part ?? '')">
+                <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
+              </li>
+            </ul>
+          </details>
+          <p v-else class="quiet">Nothing stands in the way.</p>
+          <v-btn variant="tonal" @click="take(c.found)">Build on this</v-btn>
+        </li>
+      </ul>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.search {
+  max-width: 1120px;
+  margin: 0 auto;
+  padding: 20px 20px 60px;
+  width: 100%;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding-bottom: 14px;
+}
+h1 {
+  font-size: 1.5rem;
+  line-height: 1.15;
+}
+h2 {
+  font-size: 1.1rem;
+  padding: 16px 0 8px;
+}
+.grow {
+  flex: 1;
+}
+.owned {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  gap: 12px;
+  padding-bottom: 14px;
+}
+.acts {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  grid-column: 1 / -1;
+}
+.cards {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 14px;
+}
+.cards > li {
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  background: var(--sheet);
+  padding: 12px 14px;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+  justify-items: start;
+}
+.picture {
+  height: 150px;
+  width: 100%;
+}
+.apart {
+  background: var(--water-soft);
+  border-radius: 4px;
+  padding: 1px 8px;
+  font-size: 0.86rem;
+}
+.figures {
+  font-size: 0.9rem;
+}
+details ul {
+  list-style: none;
+  padding: 4px 0;
+  font-size: 0.86rem;
+}
+.none {
+  padding: 12px 0;
+}
+</style>
