@@ -315,7 +315,10 @@ export function assess(s: SystemDocument): Assessment {
     weights: weightsOf(s, accounts),
     loose: looseDeliveries(net, rest),
     duties: dutiesOf(net),
-    siphons: siphonsOf(net).map((p) => windowOf(net, p, accounts)),
+    // One that is given air, as in service, only spills and has no window.
+    siphons: siphonsOf(net)
+      .filter((p) => p.prime !== null)
+      .map((p) => windowOf(net, p, accounts)),
     beds: beds(s).map((v) => bedFigures(s, net, accounts, s.vessels.indexOf(v))),
   };
 }

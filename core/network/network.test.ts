@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readSystem } from '../formats/file.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
+import { LAYOUTS } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { anySystem } from '../test/systems.ts';
 import guide from '../test/small-unit-guide.json' with { type: 'json' };
@@ -225,4 +226,31 @@ describe('beside the published guide for small media-bed units (FAO 589)', () =>
     const row = guide.rows.find((r) => r.tank_l === 500)!;
     near(pair.duties[0]!.flow / LH, row.pump_l_h, 0.25);
   });
+});
+
+describe('service', () => {
+  it.each(['flooded', 'drained'] as const)(
+    '%s: every layout is judged, and holds what it says',
+    (state) => {
+      for (const l of LAYOUTS) {
+        const s = applyEdits(l.make('x', 'X'), [{ at: 'service', to: state }]);
+        const net = compile(s);
+        const a = assess(s);
+        if (state === 'drained')
+          expect(
+            a.duties.every((d) => d.onShare === 0),
+            l.id,
+          ).toBe(true);
+        else {
+          expect(net.controls.every((c) => c.spans === null)).toBe(true);
+          expect(net.paths.some((p) => p.kind === 'drain' && p.siphon && p.prime)).toBe(false);
+          for (const b of a.beds)
+            if (b.floods)
+              expect(b.highest, l.id).toBeGreaterThan(
+                0.9 * net.vessels.find((v) => v.id === b.id)!.floodLevel!,
+              );
+        }
+      }
+    },
+  );
 });

@@ -150,8 +150,10 @@ export function removeVessel(s: SystemDocument, id: string): MakeUp {
     }
     if (p.from === id) edits.push({ at: `paths.${p.id}`, to: undefined });
     else if (p.to === id) {
-      // What ran into it runs on to where it would have gone, or ends with it.
-      if (heir && heir !== p.from) edits.push({ at: `paths.${p.id}.to`, to: heir });
+      // What passed it on leads past it; an overflow that fed it alone ends with it, unless it is the last.
+      const last = !s.paths.some((x) => x !== p && x.from === p.from && isDrain(x));
+      const passes = p.kind === 'link' || p.kind === 'hole' || last;
+      if (passes && heir && heir !== p.from) edits.push({ at: `paths.${p.id}.to`, to: heir });
       else edits.push({ at: `paths.${p.id}`, to: undefined });
     }
   }

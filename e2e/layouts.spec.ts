@@ -1,0 +1,162 @@
+import { LAYOUTS } from '../core/system/layouts/index.ts';
+import { expect, finding, openDemo, openShelf, settled, test } from './helpers';
+import type { Page } from '@playwright/test';
+
+/** Every layout opens and plays; what is built on the benches is built in the real interface. */
+
+async function start(page: Page, name: string, stage?: RegExp) {
+  await openShelf(page);
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await settled(page);
+  if (stage) await page.getByRole('button', { name: stage }).first().click();
+}
+const bench = (page: Page, name: string) =>
+  page.getByRole('group', { name: 'On the bench' }).getByRole('button', { name, exact: true });
+
+for (const layout of LAYOUTS) {
+  test(`${layout.name}: opens, plays, nothing at stop`, async ({ page }) => {
+    await start(page, layout.name);
+    await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
+    for (const v of layout.make('x', 'X').vessels) {
+      await expect(page.getByRole('group', { name: 'Vessel' }).getByText(v.name)).toBeVisible();
+    }
+    const clock = page.getByRole('slider', { name: 'Moment of the day' });
+    await clock.focus();
+    await page.keyboard.press('Home');
+    const at = await clock.getAttribute('aria-valuenow');
+    await page.getByRole('button', { name: 'Play the day' }).click();
+    await expect(async () => {
+      expect(Number(await clock.getAttribute('aria-valuenow'))).toBeGreaterThan(Number(at));
+    }).toPass();
+    await page.getByRole('button', { name: 'Stop the day' }).click();
+    for (const stage of [/Lift/, /Fill & drain/]) {
+      await page.getByRole('button', { name: stage }).first().click();
+      await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
+    }
+  });
+}
+
+test('a bed is added, its taps are set evenly, and undo takes it back', async ({ page }) => {
+  await start(page, 'Two pumps, filter and clear tank');
+  await page.getByRole('button', { name: /^Add a bed/ }).click();
+  const tabs = page.getByRole('group', { name: 'Vessel' });
+  await expect(tabs.getByRole('button', { name: 'Fourth bed' })).toBeVisible();
+  await settled(page);
+  await page.getByRole('button', { name: /Lift/ }).first().click();
+  await page.getByRole('button', { name: 'Feed to the beds', exact: true }).click();
+  await page.getByRole('button', { name: /Set the taps for an even split/ }).click();
+  await settled(page);
+  await expect(finding(page, 'even-split')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page
+    .getByRole('button', { name: /Vessels/ })
+    .first()
+    .click();
+  await expect(tabs.getByRole('button', { name: 'Fourth bed' })).toHaveCount(0);
+});
+
+test('drills run with progress, play in the drawing, and a fix mends what failed', async ({
+  page,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  await page
+    .getByRole('button', { name: /Vessels/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: /Lift/ }).first().click();
+  // A pump on the floor leaves the fish nothing when the pipe comes off.
+  const intake = page.getByRole('textbox', { name: 'Intake above the floor', exact: true });
+  await intake.fill('50 mm');
+  await intake.press('Enter');
+  await page
+    .getByRole('button', { name: /Fill & drain/ })
+    .first()
+    .click();
+  await bench(page, 'Drills').click();
+  await page.getByRole('button', { name: 'Run all drills' }).click();
+  await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+    timeout: 60_000,
+  });
+  const loose = page.locator('[data-drill="delivery-off/lift"]');
+  await expect(loose).toContainText('failed');
+  await loose.getByRole('button', { name: /comes off/ }).click();
+  await expect(page.getByText(/^Drill:/)).toBeVisible();
+  await loose.getByRole('button', { name: /Raise the pump/ }).click();
+  await expect(page.getByText(/^Drill:/)).toHaveCount(0);
+  await settled(page);
+  await page.getByRole('button', { name: 'Run them again' }).click();
+  await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(loose).toContainText('with loss');
+});
+
+test('a timer is set from what the bed asks for', async ({ page }) => {
+  await openDemo(page, 'Under-stairs tray', 'Fill & drain');
+  await bench(page, 'Timer').click();
+  await expect(page.getByRole('img', { name: /Face of the timer/ })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Kind of timer' }).click({ force: true });
+  await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
+  await expect(page.getByText(/Press \d+ pins of 15 min/)).toBeVisible();
+  await page.getByRole('button', { name: /^Set dial with pins/ }).click();
+  await settled(page);
+  await expect(page.getByRole('textbox', { name: 'Program 1 on at' })).toHaveValue('06:00');
+  await expect(page.getByRole('textbox', { name: 'for', exact: true }).first()).toHaveValue(
+    '15 min',
+  );
+  await expect(finding(page, 'on-time')).toHaveCount(0);
+});
+
+test('a measurement corrects the model and says which finding it moves', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  await bench(page, 'Measure').click();
+  const fill = page.getByRole('group', { name: 'Fill of Bed' });
+  await expect(fill).toContainText(/Predicted 4 min \d+ s, between/);
+  const field = fill.getByRole('textbox', { name: 'Measured' });
+  await field.fill('7 min');
+  await field.press('Enter');
+  await expect(fill).toContainText('measured 7 min');
+  await expect(fill).toContainText(/The stones hold \d+\.?\d* % instead of/);
+  await expect(fill.getByRole('list', { name: 'Findings that it moves' })).toBeVisible();
+  const watch = fill.getByRole('button', { name: /Start the stopwatch/ });
+  await watch.click();
+  await page.waitForTimeout(2300);
+  await fill.getByRole('button', { name: /Stop the stopwatch/ }).click();
+  await expect(fill.getByRole('button', { name: /^Use/ })).toBeVisible();
+});
+
+test('the siphon’s workshop lists stock sizes that work, and one is taken', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  await bench(page, 'Siphon').click();
+  await expect(page.getByRole('img', { name: 'Bell siphon with dimensions' })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'One cycle' }).getByRole('listitem')).toHaveCount(6);
+  await page.getByRole('button', { name: /Search pipes/ }).click();
+  await expect(page.getByText(/combinations work/)).toBeVisible();
+  await page
+    .getByRole('button', { name: /to spare/ })
+    .first()
+    .click();
+  await settled(page);
+  await expect(finding(page, 'siphon-start')).toHaveCount(0);
+  await expect(finding(page, 'siphon-stop')).toHaveCount(0);
+});
+
+test('what is owned becomes a system', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('link', { name: /From what I have/ }).click();
+  await page.getByRole('button', { name: 'Search', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /^The best/ })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Build on this' }).first().click();
+  await settled(page);
+  await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
+});
+
+test('service holds the beds flooded, and reminds of it', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  await page.getByRole('button', { name: /Held flooded/ }).click();
+  await expect(finding(page, 'service')).toContainText('The beds are held flooded');
+  await settled(page);
+  await finding(page, 'service').getByRole('button', { name: 'Let the beds run again' }).click();
+  await expect(finding(page, 'service')).toHaveCount(0);
+});
