@@ -65,7 +65,7 @@ export function generalDay(net: Network, end: number): GeneralDay {
     for (const span of c.spans ?? []) for (const t of span) if (t > 0 && t < end) edges.add(t);
 
   let t = 0;
-  let y = [...restVolumes(net), ...run.lines.map(() => 0), 0];
+  let y = [...restVolumes(net), ...run.lines.map(() => 0), 0, 0];
   const highest = net.vessels.map(() => 0);
   const rise = () => {
     for (let i = 0; i < n; i++) highest[i] = Math.max(highest[i]!, levels[i]!);
