@@ -31,6 +31,21 @@ for (const theme of ['paper', 'evening'] as const) {
     await page.getByRole('button', { name: 'why' }).first().click();
     await page.getByRole('button', { name: /^Fill:/ }).click();
     await axe(page, 'working');
+    const bench = page.getByRole('group', { name: 'On the bench' });
+    for (const name of ['Siphon', 'Timer', 'Drills', 'Measure']) {
+      await bench.getByRole('button', { name, exact: true }).click();
+      if (name === 'Drills') {
+        await page.getByRole('button', { name: 'Run all drills' }).click();
+        await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+          timeout: 60_000,
+        });
+      }
+      await page.waitForTimeout(400);
+      await axe(page, name);
+    }
+    await page.goto('/search');
+    await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
+    await axe(page, 'search');
   });
 }
 

@@ -100,6 +100,65 @@ try {
       await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
     },
   });
+  const benchOf = (name) => async (page) => {
+    const tab = page.getByRole('group', { name: 'On the bench' });
+    await tab.getByRole('button', { name, exact: true }).click();
+    await page.waitForTimeout(900);
+  };
+  await picture('siphon-workshop', {
+    path: '/system/potting-shed-pair/drain',
+    act: benchOf('Siphon'),
+  });
+  await picture('timer', {
+    path: '/system/under-stairs-tray/drain',
+    act: async (page) => {
+      await benchOf('Timer')(page);
+      await page.getByRole('combobox', { name: 'Kind of timer' }).click({ force: true });
+      await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
+    },
+  });
+  await picture('drills', {
+    path: '/system/potting-shed-pair/drain',
+    act: async (page) => {
+      await benchOf('Drills')(page);
+      await page.getByRole('button', { name: 'Run all drills' }).click();
+      await page.getByRole('button', { name: 'Run them again' }).waitFor({ timeout: 60000 });
+      await page.getByRole('button', { name: /comes off at its highest/ }).click();
+      await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
+    },
+  });
+  for (const [name, file] of [
+    ['series-beds', 'terrace-steps'],
+    ['bucket-row', 'bean-buckets'],
+    ['felt-wall', 'courtyard-wall'],
+  ]) {
+    await picture(name, {
+      act: async (page) => {
+        const [chooser] = await Promise.all([
+          page.waitForEvent('filechooser'),
+          page.getByRole('button', { name: 'Open a file' }).click(),
+        ]);
+        await chooser.setFiles(`${root}/demo/${file}.json`);
+        await page.getByRole('heading', { name: 'Findings' }).waitFor();
+        await page
+          .getByRole('button', { name: /Fill & drain/ })
+          .first()
+          .click();
+        await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
+        await page.waitForTimeout(900);
+        const hints = page.getByRole('button', { name: 'No more hints' });
+        if (await hints.isVisible()) await hints.click();
+      },
+    });
+  }
+  await picture('search', {
+    path: '/',
+    act: async (page) => {
+      await page.getByRole('link', { name: /From what I have/ }).click();
+      await page.getByRole('button', { name: 'Search', exact: true }).click();
+      await page.getByRole('heading', { name: /^The best/ }).waitFor({ timeout: 60000 });
+    },
+  });
   await picture('phone', { path: '/system/potting-shed-pair/drain', size: phone });
 } finally {
   await browser.close();

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { assess } from '../../core/network';
 import { anySystem } from '../../core/test/systems';
-import { applyEdits } from '../../core/system';
+import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
+import { largest } from '../../core/test/largest';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { handlesOf, sharedHandles, snapped, spread } from './handles';
 import { PX_PER_MM, paperSize } from './paper';
@@ -38,6 +39,42 @@ describe('the drawing', () => {
         }
       }),
     );
+  });
+
+  it.each([
+    ...LAYOUTS.map((l) => [l.id, l.make('x', 'X')] as const),
+    ['eight beds', largest('l', 'L')] as const,
+    [
+      '24 buckets',
+      applyEdits(LAYOUTS.find((l) => l.id === 'bucket-row')!.make('b', 'B'), [
+        { at: 'vessels.buckets.count', to: 24 },
+      ]),
+    ] as const,
+    [
+      'a raft, a channel and a seed box more',
+      SITES.reduce(
+        (s, site) => {
+          const made = addSite(s, site.id);
+          return made.ok ? applyEdits(s, made.edits) : s;
+        },
+        bedOverTank('a', 'A'),
+      ),
+    ] as const,
+  ])('%s: no vessel covers another, all stand in the picture', (_, s) => {
+    const scene = sceneOf(s);
+    const list = scene.vessels;
+    for (const [i, p] of list.entries()) {
+      expect(p.cells).toHaveLength(p.vessel.count);
+      expect(p.left).toBeGreaterThanOrEqual(scene.minX);
+      expect(p.end).toBeLessThanOrEqual(scene.maxX);
+      for (const q of list.slice(i + 1)) {
+        const across = p.left < q.end && q.left < p.end;
+        const up =
+          p.vessel.floor < q.vessel.floor + q.vessel.shape.height &&
+          q.vessel.floor < p.vessel.floor + p.vessel.shape.height;
+        expect(across && up, `${p.vessel.name} and ${q.vessel.name}`).toBe(false);
+      }
+    }
   });
 
   it('a bed that does not stand over its tank is drawn beside it', () => {

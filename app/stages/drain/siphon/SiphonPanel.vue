@@ -84,8 +84,10 @@ const sizeOf = (c: StockChoice) =>
     <PanelGroup v-if="window && margins" :title="`Window of ${siphon.name}`">
       <SiphonWindowBar :window="window" :band="band" />
       <p class="said">
-        {{ f(window.inflow, 'flow') }} come in: {{ times(margins.start) }} what is sure to start it,
-        and it stops as long as no more than {{ times(margins.stop) }} of that comes.
+        {{ f(window.inflow, 'flow') }} come in<template v-if="window.reaches < 0.97 * window.inflow"
+          >, and other ways out leave it {{ f(window.reaches, 'flow') }} to start with</template
+        >: {{ times(margins.start) }} what is sure to start it. It is sure to stop up to
+        {{ times(margins.stop) }} of what comes in.
         <template v-if="centre">The middle is {{ f(centre, 'flow') }}.</template>
         <template v-else>
           No flow both starts and stops this one for sure: another pipe, a longer drop or a wider

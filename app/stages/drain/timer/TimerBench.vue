@@ -49,7 +49,7 @@ const runs = computed(() =>
 </script>
 
 <template>
-  <section class="bench" :aria-label="`${name} for ${timer?.name ?? 'the pump'}`">
+  <section class="bench" tabindex="0" :aria-label="`${name} for ${timer?.name ?? 'the pump'}`">
     <figure v-if="settings" class="face">
       <svg
         viewBox="-230 -230 460 460"
@@ -214,7 +214,11 @@ text {
 }
 @media (max-width: 860px) {
   .bench {
-    grid-template-columns: 1fr;
+    display: block;
+  }
+  .face svg {
+    max-height: 46vh;
+    width: 100%;
   }
 }
 </style>
