@@ -11,6 +11,7 @@ async function axe(page: Page, where: string) {
 
 for (const theme of ['paper', 'evening'] as const) {
   test(`axe finds nothing in the ${theme} theme`, async ({ page }) => {
+    test.setTimeout(180_000);
     await page.emulateMedia({
       reducedMotion: 'reduce',
       colorScheme: theme === 'evening' ? 'dark' : 'light',

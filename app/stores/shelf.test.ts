@@ -25,9 +25,15 @@ describe('the shelf', () => {
   });
   const names = () => shelf.systems.map((s) => s.name);
 
-  it('holds the three demo systems at first, in the same format as saved files', async () => {
+  it('holds the five demo systems at first, in the same format as saved files', async () => {
     await shelf.load();
-    expect(names().sort()).toEqual(['Potting-shed pair', 'The first attempt', 'Under-stairs tray']);
+    expect(names().sort()).toEqual([
+      'North-wall lean-to',
+      'Potting-shed pair',
+      'The first attempt',
+      'Under-stairs tray',
+      'Work-bench bowl',
+    ]);
     for (const s of shelf.systems)
       expect(s.document).toMatchObject({ kind: 'mizuna-system', id: s.id });
   });
@@ -40,7 +46,7 @@ describe('the shelf', () => {
     await shelf.load();
     expect(names()).toEqual([]);
     await shelf.bringDemos();
-    expect(names()).toHaveLength(3);
+    expect(names()).toHaveLength(5);
   });
 
   it('makes systems with names of their own', async () => {
@@ -50,6 +56,15 @@ describe('the shelf', () => {
     expect(names()).toEqual(['Bed over tank, bell siphon 2', 'Bed over tank, bell siphon']);
     const kept = await store.get(b);
     expect(kept.ok && kept.value?.document.layout).toBe('bed-over-tank');
+  });
+
+  it('takes what a search found under a name and id of its own', async () => {
+    const found = await shelf.make('bed-over-tank');
+    const source = await store.get(found);
+    if (!source.ok || !source.value) throw new Error('nothing kept');
+    const id = await shelf.makeOf(source.value.document, 'Bed over tank, bell siphon');
+    expect(id).not.toBe(found);
+    expect(names()[0]).toBe('Bed over tank, bell siphon 2');
   });
 
   it('copies into a system that shares nothing', async () => {

@@ -2,11 +2,12 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { simulate } from '../../core/day';
-import { fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
+import { Drills, fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
 import { assess } from '../../core/network';
-import { applyEdits, readAt, type SystemDocument } from '../../core/system';
+import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { risksOf } from '../../core/workshop/fitting';
 import { store } from '../storage/db';
 import { useSystem } from './system';
 import { useTrace } from './trace';
@@ -15,6 +16,7 @@ import { useTrace } from './trace';
 const asked: { crest: unknown; answer: () => void }[] = [];
 let hold = false;
 let broken = false;
+let noRisks = false;
 vi.mock('../workers/client', () => ({
   dayWorker: () => ({
     async day(_: number, system: SystemDocument) {
@@ -32,6 +34,10 @@ vi.mock('../workers/client', () => ({
       for (const f of findings)
         if (f.level !== 'fine') out[keyOf(f)] = fixesFor(system, f, findings);
       return out;
+    },
+    async risks(system: SystemDocument) {
+      if (noRisks) throw new Error('gone');
+      return risksOf(system);
     },
   }),
 }));
@@ -107,6 +113,56 @@ describe('the day on the screen', () => {
     await Promise.resolve();
     expect(trace.fixesReady).toBe(false);
     expect(trace.findings.find((f) => f.id === 'loose-delivery')!.level).toBe('fine');
+  });
+
+  it('what is not measured and matters follows the fixes; without it they stand', async () => {
+    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    await vi.waitFor(() => expect(trace.risks.length).toBeGreaterThan(0), { timeout: 10_000 });
+    expect(trace.risks.map((r) => r.key)).toContain('tank-swing/tank');
+    noRisks = true;
+    system.commit([{ at: 'paths.siphon.crest', to: 0.21 }], 'shorter');
+    await Promise.resolve();
+    expect(trace.risks).toEqual([]);
+    await vi.waitFor(() => expect(trace.fixesReady).toBe(true), { timeout: 10_000 });
+    expect(Object.keys(trace.fixes).length).toBeGreaterThan(0);
+    noRisks = false;
+  });
+
+  it('a part that is taken away leaves no day behind that speaks of it', async () => {
+    const before = bedOverTank('pair', 'Pair');
+    const more = addBed(before);
+    if (!more.ok) throw new Error(more.why);
+    const { system, trace } = await opened(applyEdits(before, more.edits));
+    await settled(trace);
+    expect(trace.day!.metrics.beds).toHaveLength(2);
+    const less = removeVessel(system.document!, 'bed-2');
+    if (!less.ok) throw new Error(less.why);
+    system.commit([...less.edits], less.label);
+    // Read at once, before anything else has heard of the edit.
+    expect(trace.findings.some((f) => f.about === 'bed-2')).toBe(false);
+    expect(trace.findings.some((f) => f.about === 'bed')).toBe(true);
+  });
+
+  it('a drill is played in place of the day, on the clock of when it strikes', async () => {
+    const document = bedOverTank('pair', 'Pair');
+    const { system, trace } = await opened(document);
+    await settled(trace);
+    const drills = new Drills(document);
+    const fault = drills.faults.find((f) => f.id === 'delivery-off/lift')!;
+    trace.playReplay({ ...drills.replay(fault, 7200), name: fault.name });
+    expect(trace.time).toBe(1800);
+    expect(trace.clock(trace.time)).toBe(7200);
+    trace.seek(1800 + 7200);
+    expect(trace.moment!.volumes.tank!).toBeLessThan(0.3);
+    expect(trace.events.some((e) => e.kind === 'pump-dry')).toBe(true);
+    trace.endReplay();
+    expect(trace.clock(10)).toBe(10);
+    expect(trace.shown).toBe(trace.trace);
+    // An edit ends it too: the drill was of the system as it was.
+    trace.playReplay({ ...drills.replay(fault, 7200), name: fault.name });
+    system.commit([{ at: 'paths.siphon.crest', to: 0.22 }], 'shorter');
+    await Promise.resolve();
+    expect(trace.replay).toBeNull();
   });
 
   it('shows levels between rows, and both sides of a switch', async () => {

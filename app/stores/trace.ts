@@ -106,11 +106,14 @@ export const useTrace = defineStore('trace', () => {
       if (!found || system.document !== doc) return;
       fixes.value = found;
       fixesReady.value = true;
-      const may = await dayWorker().risks(doc);
-      if (system.document === doc) risks.value = may;
     } catch {
       fixes.value = {};
+      return;
     }
+    const may = await dayWorker()
+      .risks(doc)
+      .catch(() => []);
+    if (system.document === doc) risks.value = may;
   }
 
   /** A bed that cycles often is looked at by the hour, and from its second cycle on. */
@@ -158,7 +161,9 @@ export const useTrace = defineStore('trace', () => {
     if (!doc || !a) return [];
     // A finding that says the same as before stays the same object, and its card as it is.
     const before = new Map(known.map((f) => [keyOf(f), f]));
-    const now = judge(doc, day.value, a).map((f) => {
+    // The day of a system with other parts says nothing about this one.
+    const own = solved.value && sameParts(doc, solved.value) ? day.value : null;
+    const now = judge(doc, own, a).map((f) => {
       const was = before.get(keyOf(f));
       return was && same(was, f) ? was : f;
     });

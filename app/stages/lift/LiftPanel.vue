@@ -10,6 +10,7 @@ import PairsTable from '../../parts/PairsTable.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
+import TabRow from '../../parts/TabRow.vue';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
 import DutyCurve from './DutyCurve.vue';
@@ -97,17 +98,13 @@ function setOutlet(id: string) {
     flow; both stand under Fill &amp; drain.
   </p>
   <div v-if="line && duty">
-    <div v-if="lines.length > 1" class="tabs" role="group" aria-label="Pump and line">
-      <button
-        v-for="l in lines"
-        :key="l.id"
-        type="button"
-        :aria-pressed="l.id === line.id"
-        @click="chosen = l.id"
-      >
-        {{ l.name }}
-      </button>
-    </div>
+    <TabRow
+      v-if="lines.length > 1"
+      :items="lines"
+      :chosen="line.id"
+      label="Pump and line"
+      @choose="chosen = $event"
+    />
     <PanelGroup :title="line.name">
       <div class="numbers">
         <ShownNumber label="Flow" :value="duty.flow" kind="flow" :working="`flow/${line.id}`" />
@@ -295,23 +292,6 @@ function setOutlet(id: string) {
 <style scoped>
 .none {
   padding: 14px 12px;
-}
-.tabs {
-  display: flex;
-  gap: 4px;
-  padding: 8px 10px;
-  flex-wrap: wrap;
-}
-.tabs button {
-  padding: 6px 12px;
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  color: inherit;
-}
-.tabs button[aria-pressed='true'] {
-  border-color: var(--water);
-  background: var(--water-soft);
-  font-weight: 650;
 }
 .fittings {
   padding-top: 10px;

@@ -7,6 +7,7 @@ import { grossVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
+import TabRow from '../../parts/TabRow.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import MakeUpGroup from './MakeUpGroup.vue';
@@ -50,17 +51,7 @@ const catcher = computed(() => {
 
 <template>
   <div>
-    <div class="tabs" role="group" aria-label="Vessel">
-      <button
-        v-for="v in doc.vessels"
-        :key="v.id"
-        type="button"
-        :aria-pressed="v.id === vessel.id"
-        @click="chosen = v.id"
-      >
-        {{ v.name }}
-      </button>
-    </div>
+    <TabRow :items="doc.vessels" :chosen="vessel.id" label="Vessel" @choose="chosen = $event" />
     <PanelGroup :title="vessel.name">
       <div class="numbers">
         <ShownNumber
@@ -179,22 +170,5 @@ const catcher = computed(() => {
 .note {
   font-size: 0.84rem;
   padding-top: 8px;
-}
-.tabs {
-  display: flex;
-  gap: 4px;
-  padding: 8px 10px;
-  flex-wrap: wrap;
-}
-.tabs button {
-  padding: 6px 12px;
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  color: inherit;
-}
-.tabs button[aria-pressed='true'] {
-  border-color: var(--water);
-  background: var(--water-soft);
-  font-weight: 650;
 }
 </style>

@@ -13,6 +13,7 @@ import {
 } from '../../../../core/workshop/siphon';
 import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
+import TabRow from '../../../parts/TabRow.vue';
 import { useBench } from '../../../stores/bench';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
@@ -70,17 +71,13 @@ const sizeOf = (c: StockChoice) =>
 
 <template>
   <div>
-    <div v-if="siphons.length > 1" class="tabs" role="group" aria-label="Siphon">
-      <button
-        v-for="p in siphons"
-        :key="p.id"
-        type="button"
-        :aria-pressed="p.id === siphon.id"
-        @click="bench.about = p.id"
-      >
-        {{ p.name }}
-      </button>
-    </div>
+    <TabRow
+      v-if="siphons.length > 1"
+      :items="siphons"
+      :chosen="siphon.id"
+      label="Siphon"
+      @choose="bench.about = $event"
+    />
     <PanelGroup v-if="window && margins" :title="`Window of ${siphon.name}`">
       <SiphonWindowBar :window="window" :band="band" />
       <p class="said">
@@ -158,23 +155,6 @@ const sizeOf = (c: StockChoice) =>
 </template>
 
 <style scoped>
-.tabs {
-  display: flex;
-  gap: 4px;
-  padding: 8px 10px 0;
-  flex-wrap: wrap;
-}
-.tabs button {
-  padding: 5px 10px;
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  color: inherit;
-  font-size: 0.86rem;
-}
-.tabs button[aria-pressed='true'] {
-  border-color: var(--water);
-  background: var(--water-soft);
-}
 .said {
   padding-top: 6px;
 }

@@ -8,6 +8,7 @@ import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
 import PlainChoice from '../../../parts/PlainChoice.vue';
 import QuantityField from '../../../parts/QuantityField.vue';
+import TabRow from '../../../parts/TabRow.vue';
 import { useBench } from '../../../stores/bench';
 import { useSystem } from '../../../stores/system';
 import TimerEditor from '../TimerEditor.vue';
@@ -56,17 +57,13 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
 
 <template>
   <div>
-    <div v-if="timers.length > 1" class="tabs" role="group" aria-label="Timer">
-      <button
-        v-for="t in timers"
-        :key="t.control.id"
-        type="button"
-        :aria-pressed="t.control.id === timer?.control.id"
-        @click="bench.about = t.control.id"
-      >
-        {{ t.name }}
-      </button>
-    </div>
+    <TabRow
+      v-if="timers.length > 1"
+      :items="timers.map((t) => ({ id: t.control.id, name: t.name }))"
+      :chosen="timer?.control.id ?? ''"
+      label="Timer"
+      @choose="bench.about = $event"
+    />
     <PanelGroup v-if="rhythm && bed" :title="`How often ${bed.name} asks to be flooded`">
       <table class="needs">
         <caption class="visually-hidden">
@@ -163,23 +160,6 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
 </template>
 
 <style scoped>
-.tabs {
-  display: flex;
-  gap: 4px;
-  padding: 8px 10px 0;
-  flex-wrap: wrap;
-}
-.tabs button {
-  padding: 5px 10px;
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  color: inherit;
-  font-size: 0.86rem;
-}
-.tabs button[aria-pressed='true'] {
-  border-color: var(--water);
-  background: var(--water-soft);
-}
 .needs {
   width: 100%;
   border-collapse: collapse;
