@@ -292,7 +292,13 @@ const reminders = computed(() =>
 }
 .working {
   margin: 6px;
-  flex: 0 0 auto;
+  flex: 0 1 auto;
+  max-height: 40%;
+  overflow-y: auto;
+}
+/* The working stands beside what it explains: neither may push the other out. */
+.working ~ .findingsbox {
+  max-height: 28%;
 }
 .reminders {
   padding: 8px 12px 16px 26px;
@@ -331,6 +337,9 @@ const reminders = computed(() =>
   display: block;
   border-left: 0;
   border-top: 1px solid var(--rule);
+}
+.phone .working {
+  max-height: 60vh;
 }
 .phone .findingsbox {
   max-height: none;

@@ -27,6 +27,7 @@ watch(
     v-if="working.shown"
     class="sheet"
     aria-labelledby="working-title"
+    tabindex="0"
     @keydown.esc.stop="working.close()"
   >
     <header>
@@ -80,8 +81,6 @@ watch(
   border-radius: 4px;
   padding: 8px 12px 12px;
   font-size: 0.9rem;
-  max-height: 60vh;
-  overflow-y: auto;
 }
 header {
   display: flex;
