@@ -30,10 +30,23 @@ const high = computed(() =>
     props.siphon.crest + (bell.value ? bell.value.gap + 0.03 : 0.06),
   ),
 );
-const scale = computed(() =>
-  Math.min((height.value - 24) / (high.value - low.value + 0.03), (width.value * 0.5) / 0.3),
+/** Room for the words left and right of the picture, px. */
+const LEFT = 134;
+const RIGHT = 172;
+/** Half of the bed’s slice that is shown: little more than the guard where there is little room, m. */
+const reach = computed(() =>
+  width.value > 560
+    ? 0.15
+    : (bell.value?.guard?.diameter ?? bell.value?.bellBore ?? 2 * props.siphon.bore) / 2 + 0.025,
 );
-const cx = computed(() => width.value * 0.44);
+const scale = computed(() =>
+  Math.min(
+    (height.value - 24) / (high.value - low.value + 0.03),
+    (width.value - LEFT - RIGHT) / (2 * reach.value + 0.04),
+  ),
+);
+const side = computed(() => (reach.value + 0.02) * scale.value);
+const cx = computed(() => (width.value + LEFT - RIGHT) / 2);
 const Y = (h: number) => 12 + (high.value - h) * scale.value;
 const half = (d: number) => (d / 2) * scale.value;
 
@@ -100,16 +113,16 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
       >
         <rect
           class="stones"
-          :x="cx - 0.15 * scale"
+          :x="cx - reach * scale"
           :y="Y(bed.media?.top ?? siphon.crest)"
-          :width="0.3 * scale"
+          :width="2 * reach * scale"
           :height="Math.max(0, Y(0) - Y(bed.media?.top ?? siphon.crest))"
         />
         <rect
           class="water"
-          :x="cx - 0.15 * scale"
+          :x="cx - reach * scale"
           :y="Y(flood)"
-          :width="0.3 * scale"
+          :width="2 * reach * scale"
           :height="Math.max(0, Y(0) - Y(flood))"
         />
         <template v-if="bell">
@@ -153,17 +166,15 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
           :stroke-width="2 * half(siphon.bore)"
           :d="`M${legX} ${Y(siphon.breakHeight)}V${Y(siphon.crest + siphon.bore / 2)}H${cx}V${Y(-siphon.drop)}`"
         />
-        <path class="floor" :d="`M${cx - 0.16 * scale} ${Y(0)}H${cx + 0.16 * scale}`" />
+        <path class="floor" :d="`M${cx - side} ${Y(0)}H${cx + side}`" />
         <g v-for="h in heights" :key="h.text" class="dim">
-          <path
-            :d="`M${cx - 0.02 * scale} ${h.y}H${cx - 0.17 * scale}L${cx - 0.17 * scale - 14} ${h.ty}h-6`"
-          />
-          <text :x="cx - 0.17 * scale - 24" :y="h.ty + 4" text-anchor="end">{{ h.text }}</text>
+          <path :d="`M${cx - 0.02 * scale} ${h.y}H${cx - side}L${cx - side - 14} ${h.ty}h-6`" />
+          <text :x="cx - side - 24" :y="h.ty + 4" text-anchor="end">{{ h.text }}</text>
         </g>
         <g v-for="w in widths" :key="w.text" class="dim">
           <path :d="`M${cx - half(w.d)} ${Y(w.h)}H${cx + half(w.d)}`" class="across" />
-          <path :d="`M${cx + half(w.d)} ${Y(w.h)}H${cx + 0.17 * scale}`" />
-          <text :x="cx + 0.17 * scale + 6" :y="Y(w.h) + 4">{{ w.text }}</text>
+          <path :d="`M${cx + half(w.d)} ${Y(w.h)}H${cx + side}`" />
+          <text :x="cx + side + 6" :y="Y(w.h) + 4">{{ w.text }}</text>
         </g>
       </svg>
     </div>
@@ -183,13 +194,12 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
 <style scoped>
 .bench {
   display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
+  grid-template-rows: minmax(280px, 1fr) auto;
   min-height: 0;
   height: 100%;
   overflow: auto;
 }
 .dims {
-  min-height: 260px;
   overflow: hidden;
   position: relative;
 }
