@@ -6,6 +6,8 @@ const D = 1 / (2 + Math.SQRT2);
 const E32 = 6 + Math.SQRT2;
 /** What air and plants take fades over the last of the water, m. */
 const FADES = 0.002;
+/** Movement of a level that the first step after a switch is meant for, m. */
+const FIRST_MOVE = 0.02;
 /** Nudge of a level for the slope of a flow, m. */
 const NUDGE = 1e-6;
 
@@ -128,7 +130,7 @@ export class Integrator {
     this.jacobianReady = false;
   }
 
-  /** A cautious first step: no level moves more than about 5 mm. */
+  /** A first step: no level moves more than a few centimetres; its error is judged like that of any other. */
   firstStep(y: Float64Array): number {
     const { net } = this.run;
     const { lines, modes } = this.run;
@@ -142,7 +144,7 @@ export class Integrator {
       const rate = Math.abs(this.slope[i]!);
       if (rate === 0) continue;
       const room = net.vessels[i]!.room;
-      h = Math.min(h, (0.005 * areaAt(room, levelAt(room, y[i]!))) / rate);
+      h = Math.min(h, (FIRST_MOVE * areaAt(room, levelAt(room, y[i]!))) / rate);
     }
     return h;
   }

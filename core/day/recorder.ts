@@ -1,4 +1,5 @@
 import type { Metres, Seconds } from '../quantity/si.ts';
+import { root } from '../water/root.ts';
 import { areaAt } from '../water/vessel.ts';
 import type { Network } from '../network/types.ts';
 import type { Crossing, DayEvent, DayTrace, EventKind } from './types.ts';
@@ -7,13 +8,14 @@ import type { Crossing, DayEvent, DayTrace, EventKind } from './types.ts';
 class Column {
   private data = new Float64Array(4096);
   length = 0;
-  push(x: number): void {
-    if (this.length === this.data.length) {
-      const wider = new Float64Array(this.data.length * 2);
+  /** The first few of some values. */
+  push(values: ArrayLike<number>, count: number): void {
+    if (this.length + count > this.data.length) {
+      const wider = new Float64Array(2 * this.data.length + count);
       wider.set(this.data);
       this.data = wider;
     }
-    this.data[this.length++] = x;
+    for (let i = 0; i < count; i++) this.data[this.length++] = values[i]!;
   }
   done(): Float64Array {
     return this.data.slice(0, this.length);
@@ -41,12 +43,10 @@ export class Recorder {
   row(t: Seconds, levels: Float64Array, volumes: Float64Array, flows: Float64Array): void {
     const n = this.net.vessels.length;
     this.rows++;
-    this.times.push(t);
-    for (let i = 0; i < n; i++) {
-      this.levels.push(levels[i]!);
-      this.volumes.push(volumes[i]!);
-    }
-    for (let i = 0; i < flows.length; i++) this.flows.push(flows[i]!);
+    this.times.push([t], 1);
+    this.levels.push(levels, n);
+    this.volumes.push(volumes, n);
+    this.flows.push(flows, flows.length);
   }
 
   event(t: Seconds, kind: EventKind, where: string, level: Metres): void {
@@ -72,17 +72,13 @@ export class Recorder {
       const sa = (h * f0[vessel]!) / areaAt(room, before[vessel]!);
       const sb = (h * f1[vessel]!) / areaAt(room, after[vessel]!);
       const rising = b >= 0;
-      let low = 0;
-      let high = 1;
-      for (let k = 0; k < 40; k++) {
-        const s = (low + high) / 2;
+      const past = (s: number) => {
         const u = 1 - s;
         const x =
           u * u * (1 + 2 * s) * a + s * u * u * sa + s * s * (3 - 2 * s) * b - s * s * u * sb;
-        if (x >= 0 === rising) high = s;
-        else low = s;
-      }
-      this.crossed.push({ t: t + high * h, vessel, mark, rising });
+        return rising ? x : -x;
+      };
+      this.crossed.push({ t: t + root(past, 0, 1, 1e-9) * h, vessel, mark, rising });
     }
   }
 

@@ -16,9 +16,8 @@ const LONGEST_STEP: Seconds = 3600;
 const SHORTEST_STEP: Seconds = 1e-4;
 /** Beyond this many events a day is given up: a real system has some hundreds. */
 const MOST_EVENTS = 20_000;
-const EVENT_TIME: Seconds = 1e-7;
-/** A switch is met when its value is past its threshold by no more than this: m, or m³/s. */
-const CLOSE = 1e-8;
+/** A switch is found to this share of a step; as much is added, so that its twins are met with it. */
+const EVENT_SHARE = 1e-8;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
 
@@ -43,18 +42,6 @@ function marksOf(net: Network): Mark[] {
       { vessel, level: drainedMark(net, vessel, flood), mark: 'low' },
     ];
   });
-}
-
-/** Cubic through values and slopes at both ends of a step. */
-function hermite(y0: number, f0: number, y1: number, f1: number, h: number, s: number): number {
-  const s2 = s * s;
-  const s3 = s2 * s;
-  return (
-    (2 * s3 - 3 * s2 + 1) * y0 +
-    (s3 - 2 * s2 + s) * h * f0 +
-    (3 * s2 - 2 * s3) * y1 +
-    (s3 - s2) * h * f1
-  );
 }
 
 /** Whether a control is on at a time; the programme repeats day after day. */
@@ -122,6 +109,7 @@ export class Simulation {
   private readonly solver: Integrator;
   private readonly rec: Recorder;
   private readonly crests: (readonly [number, number])[];
+  private readonly breaks: (readonly [number, number])[];
   private readonly start: Float64Array;
   private readonly y: Float64Array;
   private readonly y1: Float64Array;
@@ -162,11 +150,14 @@ export class Simulation {
     this.f1 = new Float64Array(size);
     this.levels = new Float64Array(n + this.lines);
     this.probe = new Float64Array(n + this.lines);
-    this.middle = new Float64Array(n + this.lines);
+    this.middle = new Float64Array(size);
     this.scratch = new Float64Array(n + this.lines);
     this.solver = new Integrator(
       this.run,
       (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
+    );
+    this.breaks = net.paths.flatMap((p) =>
+      p.kind === 'drain' && p.prime ? [[p.from, p.prime.breakLevel] as const] : [],
     );
     this.crests = net.paths.flatMap((p) =>
       p.kind === 'drain'
@@ -258,7 +249,10 @@ export class Simulation {
     }
   }
 
-  /** A spill begins with a kink: a step that would run over one is cut to end just past it. */
+  /**
+   * A spill begins with a kink: a step that would run over one is cut to end just past it. One that would
+   * pull a bed far below where its siphon breaks is cut too, as it would only be tried again.
+   */
   private toNextCrest(longest: number): number {
     let limit = longest;
     for (const [i, crest] of this.crests) {
@@ -267,6 +261,13 @@ export class Simulation {
       if (below < AT_CREST || rate <= 0) continue;
       const wait = (below * areaAt(this.net.vessels[i]!.room, this.levels[i]!)) / rate;
       if (wait < limit) limit = 1.01 * wait + 0.05;
+    }
+    for (const [i, level] of this.breaks) {
+      const over = this.levels[i]! - level;
+      const rate = this.solver.slope[i]!;
+      if (over < AT_CREST || rate >= 0) continue;
+      const wait = (over * areaAt(this.net.vessels[i]!.room, this.levels[i]!)) / -rate;
+      if (2 * wait < limit) limit = 2 * wait;
     }
     return limit;
   }
@@ -300,16 +301,16 @@ export class Simulation {
       for (const w of watch) {
         if (!w.active() || !(w.value(probe) > 0)) continue;
         // What has not fired by the moment of another fires later.
-        if (fired && !(w.value(this.along(share, h, f0)) > 0)) continue;
-        const s = root((x) => w.value(this.along(x, h, f0)), 0, share, 1e-7);
+        if (fired && !(w.value(this.along(share - 2 * EVENT_SHARE, h)) > 0)) continue;
+        const s = root((x) => w.value(this.along(x, h)), 0, share, EVENT_SHARE);
         if (s < share || fired === null) {
           share = s;
           fired = w;
         }
       }
       if (fired) {
-        taken = this.closeIn(fired, share, h);
-        // The shorter step to the switch may overshoot where the longer one did not.
+        taken = this.cutAt(Math.min(1, share + EVENT_SHARE), h);
+        // The cubic may dip below what both its ends keep.
         if (this.overdrawn() && taken > SHORTEST_STEP) {
           this.rejected++;
           this.h = taken / 2;
@@ -352,45 +353,32 @@ export class Simulation {
     return false;
   }
 
-  /** Levels a share of the way through the step just tried. */
-  private along(s: number, h: Seconds, f0: Float64Array): Float64Array {
+  /** Levels a share of the way through the step just tried; the volumes are left in `middle`. */
+  private along(s: number, h: Seconds): Float64Array {
     const { y, y1, f1, middle, scratch } = this;
+    const f0 = this.solver.slope;
+    const u = 1 - s;
+    const b1 = s * s * (3 - 2 * s);
+    const a1 = u * u * s * h;
+    const c1 = s * s * u * h;
     for (let i = 0; i < middle.length; i++) {
-      middle[i] = hermite(y[i]!, f0[i]!, y1[i]!, f1[i]!, h, s);
+      middle[i] = y[i]! + b1 * (y1[i]! - y[i]!) + a1 * f0[i]! - c1 * f1[i]!;
     }
     this.setLevels(middle, scratch);
     return scratch;
   }
 
-  /** Steps again up to the switch itself; the secant on the real solution closes what the cubic left. */
-  private closeIn(fired: Watch, share: number, h: Seconds): Seconds {
-    const { solver, y, y1, f1, probe } = this;
-    let a = 0;
-    let b = h;
-    let taken = Math.max(share * h, EVENT_TIME);
-    // The cubic through the step tells how fast the value rises there.
-    const near = share * 0.999;
-    const f0 = solver.slope;
-    let rise =
-      (fired.value(this.along(share, h, f0)) - fired.value(this.along(near, h, f0))) /
-      ((share - near) * h);
-    let before = NaN;
-    let was = NaN;
-    for (let turn = 0; turn < 12; turn++) {
-      solver.step(y, taken, y1, f1);
-      this.look();
-      const g = fired.value(probe);
-      if (g > 0) b = taken;
-      else a = taken;
-      if (g >= 0 && g < CLOSE) break;
-      if (b - a < EVENT_TIME) break;
-      if (turn > 0) rise = (g - was) / (taken - before);
-      const next = taken - (g - CLOSE / 2) / rise;
-      before = taken;
-      was = g;
-      taken = next > a && next < b ? next : (a + b) / 2;
-    }
-    return taken;
+  /**
+   * Ends the step just tried at a share of it. The cubic through its ends is of higher order than the
+   * step and, being linear in what it joins, keeps the sum of all volumes.
+   */
+  private cutAt(share: number, h: Seconds): Seconds {
+    const { y1, f1, probe, middle, solver } = this;
+    this.along(share, h);
+    y1.set(middle);
+    solver.derivative(y1, f1);
+    this.look();
+    return share * h;
   }
 
   /** What it could go on from. */
