@@ -2,6 +2,7 @@ import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { branchFlows, piecesOf, type Pieces } from '../network/manifold.ts';
 import type { Manifold, Network, PumpPath } from '../network/types.ts';
 import { pumpCurve } from '../water/pump.ts';
+import type { PathFlow } from './flows.ts';
 import { lookUp, tabulate } from './table.ts';
 
 /** Points of the table over the source's level. */
@@ -11,19 +12,15 @@ const POINTS = 64;
  * Flows of a branched line for the simulation. While every end is above water they hang on the source's
  * level alone, and a table stands for the solution; else they are solved at the levels of the moment.
  *
- * @param levels of all vessels at the moment; the one asked about is given with the question
- * @returns for a path of the line, its flow from the levels of its two vessels
+ * @returns for a path of the line, its flow
  */
-export function tabulateBranches(
-  net: Network,
-  m: Manifold,
-  levels: Float64Array,
-): (path: number) => (from: Metres, to: Metres) => CubicMetresPerSecond {
+export function tabulateBranches(net: Network, m: Manifold): (path: number) => PathFlow {
   const lead = net.paths[m.lead] as PumpPath;
   const curve = pumpCurve(lead.figures);
   const source = net.vessels[lead.from]!;
   const n = m.outlets.length;
   const ways = m.outlets.map((o) => net.paths[o.path] as PumpPath);
+  const sinks = ways.map((p) => p.to);
   const floors = ways.map((p) => net.vessels[p.to]!.floorZ);
   const free = ways.map((p) => p.topZ);
   const exact = piecesOf(m, net.temperature);
@@ -70,15 +67,19 @@ export function tabulateBranches(
   const ends = new Array<Metres>(n).fill(0);
   return (path) => {
     const k = m.outlets.findIndex((o) => o.path === path);
-    return (from, to) => {
+    return (levels, out) => {
+      const from = levels[lead.from]!;
       let drowned = false;
       for (let j = 0; j < n; j++) {
-        const z = floors[j]! + (j === k ? to : levels[ways[j]!.to]!);
+        const z = floors[j]! + levels[sinks[j]!]!;
         const end = free[j]!;
         if (z > end) drowned = true;
         ends[j] = z > end ? z : end;
       }
-      if (!drowned) return table(k, from);
+      if (!drowned) {
+        out[path] = table(k, from);
+        return;
+      }
       let same = asked[n] === from;
       for (let j = 0; same && j < n; j++) same = asked[j] === ends[j];
       if (!same) {
@@ -86,7 +87,7 @@ export function tabulateBranches(
         for (let j = 0; j < n; j++) asked[j] = ends[j]!;
         asked[n] = from;
       }
-      return answer[k]!;
+      out[path] = answer[k]!;
     };
   };
 }

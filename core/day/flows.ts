@@ -33,8 +33,13 @@ export interface Line {
   readonly back: (end: Metres) => CubicMetresPerSecond;
 }
 
-/** Flow of a path from the levels of the vessels at its ends (above their floors), m³/s. */
-export type PathFlow = (from: Metres, to: Metres) => number;
+/**
+ * Works out the flow of a path at the levels of all vessels above their floors, and writes it in the path's
+ * place, m³/s. Arrays go in and out because a number handed over would have to be wrapped a million times.
+ */
+export type PathFlow = (levels: Float64Array, out: Float64Array) => void;
+/** Flow of a drain over its crest from the levels at its ends, m³/s. */
+export type SpillFlow = (from: Metres, to: Metres) => number;
 
 /** A network made ready to run: each path's flow as a function with its tables inside. */
 export interface Runner {
@@ -42,7 +47,7 @@ export interface Runner {
   readonly modes: Modes;
   readonly flows: readonly PathFlow[];
   /** For drains that can run full: the flow over the crest while they do not. */
-  readonly spill: readonly (PathFlow | null)[];
+  readonly spill: readonly (SpillFlow | null)[];
   readonly rims: readonly ((level: Metres) => number)[];
   readonly lines: readonly Line[];
   /** Index into {@link lines} of a pump's path, else −1. */
@@ -53,12 +58,16 @@ export interface Runner {
   readonly sinks: Int32Array;
   /** Level of the receiving vessel up to which each path's flow does not mind it. */
   readonly minds: Float64Array;
-  /** Levels that the flows of branched lines look at: those at which flows are asked for. */
-  readonly levels: Float64Array;
 }
 
 /** A line without a way back through the pump drains down its own pipe; its losses then, velocity heads. */
 const RUN_BACK_K = STANDING_IMPELLER_K + 1;
+
+/** A way that nothing ever passes. */
+const nothing =
+  (index: number): PathFlow =>
+  (_, out) =>
+    void (out[index] = 0);
 
 /** The pumped lines that empty when their pump stops. */
 function linesOf(net: Network): Line[] {
@@ -121,24 +130,27 @@ export function prepare(net: Network, modes?: Modes): Runner {
       (p.startZ === null || now.primed[lead] === 1)
     );
   };
-  const levels = new Float64Array(n);
   const top = (i: number) => net.vessels[i]!.floorZ + net.vessels[i]!.height + 0.3;
   const floor = (i: number) => net.vessels[i]!.floorZ;
-  const spill: (PathFlow | null)[] = net.paths.map(() => null);
-  const branches = net.manifolds.map((m) => tabulateBranches(net, m, levels));
+  const spill: (SpillFlow | null)[] = net.paths.map(() => null);
+  const branches = net.manifolds.map((m) => tabulateBranches(net, m));
   const flows = net.paths.map((p, index): PathFlow => {
-    const zf = floor(p.from);
-    const zt = floor(p.to);
+    const { from, to } = p;
+    const zf = floor(from);
+    const zt = floor(to);
     const { primed } = now;
     switch (p.kind) {
       case 'pump': {
         if (p.steady !== null) {
           const q = p.steady;
-          return () => (gives(index) ? q : 0);
+          return (_, out) => void (out[index] = gives(index) ? q : 0);
         }
         if (p.manifold >= 0) {
           const branch = branches[p.manifold]!(index);
-          return (from, to) => (gives(index) ? branch(from, to) : 0);
+          return (l, out) => {
+            if (gives(index)) branch(l, out);
+            else out[index] = 0;
+          };
         }
         const curve = pumpCurve(p.figures);
         const span = Math.max(0.05, curve.maxHead - (p.topZ - top(p.from)));
@@ -148,52 +160,59 @@ export function prepare(net: Network, modes?: Modes): Runner {
         );
         // Off its end it lifts to where it came off, whatever the level it used to end under.
         const under = p.loose ? 0 : 1;
-        return (from, to) =>
-          gives(index)
-            ? lookUp(table, curve.maxHead - Math.max(p.topZ, under * (zt + to)) + zf + from)
+        const lift = curve.maxHead + zf;
+        return (l, out) => {
+          out[index] = gives(index)
+            ? lookUp(table, lift + l[from]! - Math.max(p.topZ, under * (zt + l[to]!)))
             : 0;
+        };
       }
       case 'drain': {
         const span = Math.max(0.05, top(p.from) - p.outletZ);
         const open = p.open;
         const table = tabulate((h) => fullPipeFlow(h, p.pipe, net.temperature), span);
-        const head = (from: Metres, to: Metres) => zf + from - Math.max(p.outletZ, zt + to);
-        const spilling: PathFlow = (from, to) => {
-          const over = from - p.crest;
+        const head = (hf: Metres, ht: Metres) => zf + hf - Math.max(p.outletZ, zt + ht);
+        const spilling: SpillFlow = (hf, ht) => {
+          const over = hf - p.crest;
           if (over <= 0) return 0;
-          return open * Math.min(freeEntry(p, over), lookUp(table, head(from, to)));
+          return open * Math.min(freeEntry(p, over), lookUp(table, head(hf, ht)));
         };
         const prime = p.prime;
-        if (!prime) return spilling;
+        if (!prime) return (l, out) => void (out[index] = spilling(l[from]!, l[to]!));
         spill[index] = spilling;
-        return (from, to) =>
-          primed[index]
-            ? open * hanging(p, from) * prime.efficiency * lookUp(table, head(from, to))
-            : spilling(from, to);
+        return (l, out) => {
+          const hf = l[from]!;
+          const ht = l[to]!;
+          out[index] = primed[index]
+            ? open * hanging(p, hf) * prime.efficiency * lookUp(table, head(hf, ht))
+            : spilling(hf, ht);
+        };
       }
       case 'back': {
-        if (!Number.isFinite(p.line.sumK)) return () => 0;
+        if (!Number.isFinite(p.line.sumK)) return nothing(index);
         const span = Math.max(0.05, top(p.from) - p.intakeZ);
         const table = tabulate((h) => fullPipeFlow(h, p.line, net.temperature), span);
         const pump = net.paths[p.pump] as PumpPath;
-        return (from, to) => {
-          if (now.on[pump.control] && !now.held[pump.lead] && !now.dry[pump.lead]) return 0;
-          const over = zf + from - p.endZ;
-          if (over <= 0) return 0;
-          const q = lookUp(table, zf + from - Math.max(p.intakeZ, zt + to));
-          return over < UNCOVER ? (q * over) / UNCOVER : q;
+        return (l, out) => {
+          out[index] = 0;
+          if (now.on[pump.control] && !now.held[pump.lead] && !now.dry[pump.lead]) return;
+          const z = zf + l[from]!;
+          const over = z - p.endZ;
+          if (over <= 0) return;
+          const q = lookUp(table, z - Math.max(p.intakeZ, zt + l[to]!));
+          out[index] = over < UNCOVER ? (q * over) / UNCOVER : q;
         };
       }
       case 'link':
       case 'float': {
-        if (!Number.isFinite(p.pipe.sumK)) return () => 0;
+        if (!Number.isFinite(p.pipe.sumK)) return nothing(index);
         const span = Math.max(0.05, top(p.from) - Math.min(floor(p.from), floor(p.to)));
         const table = tabulate((h) => fullPipeFlow(h, p.pipe, net.temperature), span);
         const full = (h: Metres) => lookUp(table, h);
-        return (from, to) => openFlow(net, p, from, to, full);
+        return (l, out) => void (out[index] = openFlow(net, p, l[from]!, l[to]!, full));
       }
       default:
-        return (from, to) => openFlow(net, p, from, to);
+        return (l, out) => void (out[index] = openFlow(net, p, l[from]!, l[to]!));
     }
   });
   const rims = net.vessels
@@ -215,5 +234,5 @@ export function prepare(net: Network, modes?: Modes): Runner {
     }
   });
   const sinks = Int32Array.from(net.paths, (p) => (p.kind === 'pump' && p.loose ? -1 : p.to));
-  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, sinks, minds, levels };
+  return { net, modes: now, flows, spill, rims, lines, lineOf, gives, sinks, minds };
 }

@@ -28,9 +28,12 @@ export class Integrator {
   readonly pathFlows: Float64Array;
 
   private readonly size: number;
-  private readonly levels: Float64Array;
+  /** Levels at the last evaluation. */
+  readonly levels: Float64Array;
   /** Flows at the start of the step. */
   private readonly base: Float64Array;
+  /** Flows at nudged levels. */
+  private readonly nudged: Float64Array;
   private readonly jacobian: Float64Array;
   private readonly matrix: Float64Array;
   private readonly pivots: Int32Array;
@@ -51,9 +54,10 @@ export class Integrator {
     this.size = m;
     const v = () => new Float64Array(m);
     this.slope = v();
-    this.levels = run.levels;
+    this.levels = new Float64Array(n);
     this.pathFlows = new Float64Array(run.flows.length + n);
     this.base = new Float64Array(run.flows.length + n);
+    this.nudged = new Float64Array(run.flows.length);
     this.jacobian = new Float64Array(m * m);
     this.matrix = new Float64Array(m * m);
     this.pivots = new Int32Array(m);
@@ -65,15 +69,12 @@ export class Integrator {
     this.areas = new Float64Array(n);
   }
 
-  /** Flows at given levels into {@link pathFlows}. */
-  flowsAt(levels: Float64Array): void {
-    const { net, flows, rims } = this.run;
-    if (levels !== this.levels) this.levels.set(levels.subarray(0, this.levels.length));
-    for (let i = 0; i < flows.length; i++) {
-      const p = net.paths[i]!;
-      this.pathFlows[i] = flows[i]!(levels[p.from]!, levels[p.to]!);
-    }
-    for (let i = 0; i < rims.length; i++) this.pathFlows[flows.length + i] = rims[i]!(levels[i]!);
+  /** Flows at {@link levels} into {@link pathFlows}. */
+  private flowsAt(): void {
+    const { flows, rims } = this.run;
+    const { levels, pathFlows } = this;
+    for (let i = 0; i < flows.length; i++) flows[i]!(levels, pathFlows);
+    for (let i = 0; i < rims.length; i++) pathFlows[flows.length + i] = rims[i]!(levels[i]!);
   }
 
   /** Rates of change of the volumes at a state: the right-hand side of the equations. */
@@ -83,7 +84,7 @@ export class Integrator {
     const floor = this.size - 2;
     const q = this.pathFlows;
     for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
-    this.flowsAt(this.levels);
+    this.flowsAt();
     out.fill(0);
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
@@ -163,14 +164,24 @@ export class Integrator {
       this.levels[i] = level;
       this.areas[i] = areaAt(room, level);
     }
+    const l = this.levels;
+    const nudged = this.nudged;
     for (let i = 0; i < flows.length; i++) {
       const p = net.paths[i]!;
-      const hf = this.levels[p.from]!;
-      const ht = this.levels[p.to]!;
+      const hf = l[p.from]!;
+      const ht = l[p.to]!;
       const q = base[i]!;
-      const byFrom = (flows[i]!(hf + NUDGE, ht) - q) / NUDGE / this.areas[p.from]!;
-      const byTo =
-        ht < minds[i]! - NUDGE ? 0 : (flows[i]!(hf, ht + NUDGE) - q) / NUDGE / this.areas[p.to]!;
+      l[p.from] = hf + NUDGE;
+      flows[i]!(l, nudged);
+      l[p.from] = hf;
+      const byFrom = (nudged[i]! - q) / NUDGE / this.areas[p.from]!;
+      let byTo = 0;
+      if (ht >= minds[i]! - NUDGE) {
+        l[p.to] = ht + NUDGE;
+        flows[i]!(l, nudged);
+        l[p.to] = ht;
+        byTo = (nudged[i]! - q) / NUDGE / this.areas[p.to]!;
+      }
       const k = lineOf[i]!;
       const end = sinks[i]!;
       const sink = k >= 0 && !modes.full[k] ? n + k : end < 0 ? m - 2 : end;

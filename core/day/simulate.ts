@@ -21,8 +21,50 @@ const EVENT_SHARE = 1e-8;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
 
-/** A level this close under a crest counts as at it, m. */
-const AT_CREST = 1e-6;
+/** A level this close to a bound counts as at it, m. */
+const AT_BOUND = 1e-6;
+
+/**
+ * What a step should not run far over: a spill begins with a kink at its crest, just past which a step
+ * ends; beyond the level at which a siphon starts or breaks, it would only be tried again.
+ */
+interface Bound {
+  readonly vessel: number;
+  readonly level: number;
+  readonly rising: boolean;
+  readonly kink: boolean;
+}
+
+function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
+  const crest = (vessel: number, level: number): Bound => ({
+    vessel,
+    level,
+    rising: true,
+    kink: true,
+  });
+  const turn = (vessel: number, level: number, rising: boolean): Bound => ({
+    vessel,
+    level,
+    rising,
+    kink: false,
+  });
+  return net.paths.flatMap((p): Bound[] => {
+    if (p.kind === 'link') {
+      return [
+        crest(p.from, p.sillFrom - net.vessels[p.from]!.floorZ),
+        crest(p.to, p.sillTo - net.vessels[p.to]!.floorZ),
+      ];
+    }
+    if (p.kind !== 'drain') return [];
+    if (!p.prime) return [crest(p.from, p.crest)];
+    const flood = marks.find((m) => m.vessel === p.from && m.mark === 'flood');
+    return [
+      crest(p.from, p.crest),
+      turn(p.from, p.prime.breakLevel, false),
+      ...(flood && p.siphon ? [turn(p.from, flood.level, true)] : []),
+    ];
+  });
+}
 
 interface Mark {
   readonly vessel: number;
@@ -108,8 +150,7 @@ export class Simulation {
   private readonly marks: Mark[];
   private readonly solver: Integrator;
   private readonly rec: Recorder;
-  private readonly crests: (readonly [number, number])[];
-  private readonly breaks: (readonly [number, number])[];
+  private readonly bounds: readonly Bound[];
   private readonly start: Float64Array;
   private readonly y: Float64Array;
   private readonly y1: Float64Array;
@@ -156,19 +197,7 @@ export class Simulation {
       this.run,
       (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
     );
-    this.breaks = net.paths.flatMap((p) =>
-      p.kind === 'drain' && p.prime ? [[p.from, p.prime.breakLevel] as const] : [],
-    );
-    this.crests = net.paths.flatMap((p) =>
-      p.kind === 'drain'
-        ? [[p.from, p.crest] as const]
-        : p.kind === 'link'
-          ? [
-              [p.from, p.sillFrom - net.vessels[p.from]!.floorZ] as const,
-              [p.to, p.sillTo - net.vessels[p.to]!.floorZ] as const,
-            ]
-          : [],
-    );
+    this.bounds = boundsOf(net, this.marks);
     this.shown = new Float64Array(net.paths.length + n);
     this.setLevels(this.y, this.levels);
     if (!state) this.floatsAtRest();
@@ -243,45 +272,37 @@ export class Simulation {
   /** Levels at the end of the step just tried, into `probe`. */
   private look(): void {
     // The last thing a step does is to work out the rates at its end.
-    this.probe.set(this.run.levels);
+    this.probe.set(this.solver.levels);
     for (let k = 0; k < this.lines; k++) {
       this.probe[this.n + k] = this.y1[this.n + k]! / this.run.lines[k]!.volume;
     }
   }
 
-  /**
-   * A spill begins with a kink: a step that would run over one is cut to end just past it. One that would
-   * pull a bed far below where its siphon breaks is cut too, as it would only be tried again.
-   */
-  private toNextCrest(longest: number): number {
+  /** A step, cut where it would run far over what bounds it. */
+  private bounded(longest: Seconds): Seconds {
     let limit = longest;
-    for (const [i, crest] of this.crests) {
-      const below = crest - this.levels[i]!;
-      const rate = this.solver.slope[i]!;
-      if (below < AT_CREST || rate <= 0) continue;
-      const wait = (below * areaAt(this.net.vessels[i]!.room, this.levels[i]!)) / rate;
-      if (wait < limit) limit = 1.01 * wait + 0.05;
-    }
-    for (const [i, level] of this.breaks) {
-      const over = this.levels[i]! - level;
-      const rate = this.solver.slope[i]!;
-      if (over < AT_CREST || rate >= 0) continue;
-      const wait = (over * areaAt(this.net.vessels[i]!.room, this.levels[i]!)) / -rate;
-      if (2 * wait < limit) limit = 2 * wait;
+    for (const { vessel, level, rising, kink } of this.bounds) {
+      const here = this.levels[vessel]!;
+      const rate = this.solver.slope[vessel]!;
+      const away = rising ? level - here : here - level;
+      if (away < AT_BOUND || rate > 0 !== rising || rate === 0) continue;
+      const wait = (away * areaAt(this.net.vessels[vessel]!.room, here)) / Math.abs(rate);
+      const most = kink ? 1.01 * wait + 0.05 : 1.3 * wait;
+      if (most < limit) limit = most;
     }
     return limit;
   }
 
   /** Goes on to a moment; it may be given up on the way, see {@link DayTrace.truncated}. */
   runTo(end: Seconds): this {
-    const { net, run, watch, solver, rec, levels, probe, y, y1, f1, n } = this;
+    const { net, watch, solver, rec, levels, probe, y, y1, f1 } = this;
     const edges = edgesOf(net, this.t, end);
     let edge = 0;
     while (this.t < end && this.events < this.mostEvents && rec.rows < 2_000_000) {
       const t = this.t;
       const target = edges[edge]!;
       let h = Math.min(this.h, LONGEST_STEP, target - t);
-      h = Math.min(h, this.toNextCrest(h));
+      h = this.bounded(h);
       // A step that would leave a sliver before the edge takes it along.
       if (target - t - h < 1e-3 * h) h = target - t;
       let error = solver.step(y, h, y1, f1);
@@ -343,7 +364,6 @@ export class Simulation {
         this.h = Math.max(SHORTEST_STEP, h * grown);
       }
     }
-    run.levels.set(levels.subarray(0, n));
     return this;
   }
 
@@ -373,7 +393,7 @@ export class Simulation {
    * step and, being linear in what it joins, keeps the sum of all volumes.
    */
   private cutAt(share: number, h: Seconds): Seconds {
-    const { y1, f1, probe, middle, solver } = this;
+    const { y1, f1, middle, solver } = this;
     this.along(share, h);
     y1.set(middle);
     solver.derivative(y1, f1);

@@ -47,7 +47,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   const events: PlainEvent[] = [];
   const highest = new Array<number>(n).fill(0);
   const lowest = new Array<number>(n).fill(Infinity);
-  const levels = new Array<number>(n).fill(0);
+  const levels = new Float64Array(n);
   const rates = new Array<number>(n + 1).fill(0);
   /** Water in each pump's line, where it empties when the pump stops. */
   const inLine = net.paths.map(() => 0);
@@ -66,6 +66,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
     return p.kind === 'pump' && runs(k) && (p.startZ === null || primed[lead(k)]!);
   };
 
+  const tabled = new Float64Array(net.paths.length);
   const look = (v: readonly number[]) => {
     for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.room, v[i]!);
   };
@@ -73,8 +74,8 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   const flowOf = (k: number): number => {
     const p = net.paths[k]!;
     if (runner) {
-      runner.levels.set(levels);
-      return runner.flows[k]!(levels[p.from]!, levels[p.to]!);
+      runner.flows[k]!(levels, tabled);
+      return tabled[k]!;
     }
     switch (p.kind) {
       case 'pump':
