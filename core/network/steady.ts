@@ -35,12 +35,21 @@ export const empties = (p: PumpPath): boolean => p.float !== null && p.float.on 
 type Way = Exclude<NetPath, PumpPath | BackPath>;
 const isWay = (p: NetPath): p is Way => p.kind !== 'pump' && p.kind !== 'back';
 
+/** Asked for at every step of a search for a level, and the same as long as the network is. */
+const knownWays = new WeakMap<Network, Way[][]>();
+
 /** Ways out of a vessel and those it is joined with, to other vessels. */
-export function waysOut(net: Network, vessel: number): Way[] {
-  const group = net.vessels[vessel]!.joined;
-  return net.paths.filter(
-    (p): p is Way => isWay(p) && group.includes(p.from) && !group.includes(p.to),
-  );
+export function waysOut(net: Network, vessel: number): readonly Way[] {
+  let ways = knownWays.get(net);
+  if (!ways) {
+    ways = net.vessels.map(({ joined }) =>
+      net.paths.filter(
+        (p): p is Way => isWay(p) && joined.includes(p.from) && !joined.includes(p.to),
+      ),
+    );
+    knownWays.set(net, ways);
+  }
+  return ways[vessel]!;
 }
 
 /** Flow of a way out at a surface above the ground, nothing running full. */
