@@ -2,7 +2,7 @@ import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { branchFlows, piecesOf, type Pieces } from '../network/manifold.ts';
 import type { Manifold, Network, PumpPath } from '../network/types.ts';
 import { pumpCurve } from '../water/pump.ts';
-import type { PathFlow } from './flows.ts';
+import type { PathFlow } from './runner.ts';
 import { lookUp, tabulate } from './table.ts';
 
 /** Points of the table over the source's level. */

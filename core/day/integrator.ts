@@ -1,5 +1,5 @@
 import { areaAt, levelAt } from '../water/vessel.ts';
-import type { Runner } from './flows.ts';
+import type { Runner } from './runner.ts';
 import { factor, solve } from './linear.ts';
 
 const D = 1 / (2 + Math.SQRT2);

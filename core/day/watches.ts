@@ -1,5 +1,6 @@
 import { pumpCurve } from '../water/pump.ts';
-import { LEAST_INTAKE, type Runner } from './flows.ts';
+import { LEAST_INTAKE } from './flows.ts';
+import type { Runner } from './runner.ts';
 import type { EventKind } from './types.ts';
 
 /** A line counts as full or empty within this share of its volume. */

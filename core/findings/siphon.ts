@@ -1,5 +1,5 @@
 import { bore, flow, mm, say } from '../quantity/index.ts';
-import { boreOf, notchArea } from '../network/compile.ts';
+import { boreOf, notchArea } from '../network/pipes.ts';
 import { bellSiphons, type BellSiphon } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { STOPS_SHARE, annulusArea } from '../water/siphon.ts';

@@ -1,5 +1,6 @@
 /** System → Network: vessels and water paths with solved coefficients, and what follows without time. */
 export * from './types.ts';
+export * from './pipes.ts';
 export * from './compile.ts';
 export * from './flow.ts';
 export * from './manifold.ts';

@@ -10,7 +10,8 @@ import { volumeAt } from '../water/vessel.ts';
 import { accountsOf, looseDeliveries } from './accounts.ts';
 import { dailyLoss } from './losses.ts';
 import { assess } from './assess.ts';
-import { compile, drainK, lineK, notchArea } from './compile.ts';
+import { compile } from './compile.ts';
+import { drainK, lineK, notchArea } from './pipes.ts';
 import { residueLevel, restVolumes, settle } from './settle.ts';
 import {
   drainTime,

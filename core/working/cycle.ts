@@ -1,5 +1,5 @@
 import { PIPE_SOURCE, MEDIA_SOURCE } from '../catalogue/index.ts';
-import { notchArea } from '../network/compile.ts';
+import { notchArea } from '../network/pipes.ts';
 import { measured, type BellSiphon } from '../system/index.ts';
 import { GRAVITY, boreArea } from '../water/constants.ts';
 import { START_FROUDE, STOPS_SHARE, startKind } from '../water/siphon.ts';

@@ -1,5 +1,5 @@
 import { FITTING_SOURCE, PIPE_SOURCE } from '../catalogue/index.ts';
-import { lineLength } from '../network/compile.ts';
+import { lineLength } from '../network/pipes.ts';
 import { measured, vesselOf } from '../system/index.ts';
 import { given, TYPED, WATER_TABLE, type Subject } from './subject.ts';
 import type { Working } from './types.ts';

@@ -2,7 +2,7 @@ import { mediumById } from '../catalogue/media.ts';
 import { judge } from '../findings/judge.ts';
 import { keyOf, type Finding, type Level } from '../findings/types.ts';
 import { assess, type Assessment } from '../network/assess.ts';
-import { boreOf } from '../network/compile.ts';
+import { boreOf } from '../network/pipes.ts';
 import type { QuantityKind } from '../quantity/index.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
 import {

@@ -1,5 +1,5 @@
 import { PIPES, ENTRANCE_K, ELBOW_K, type PipeSize } from '../catalogue/index.ts';
-import { boreOf, notchArea } from '../network/compile.ts';
+import { boreOf, notchArea } from '../network/pipes.ts';
 import { assess, type SiphonWindow } from '../network/assess.ts';
 import type { CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import {

@@ -1,7 +1,7 @@
 import type { Seconds, Share } from '../../quantity/si.ts';
 import { empties, pumpsOf } from '../../network/steady.ts';
 import { lossOf } from '../../network/losses.ts';
-import { screenK } from '../../network/compile.ts';
+import { screenK } from '../../network/pipes.ts';
 import {
   DAY,
   type DrainPath,

@@ -13,7 +13,7 @@ import { fullPipeFlow } from '../../water/pipe.ts';
 import { pumpCurve } from '../../water/pump.ts';
 import { rimFlow } from '../../water/drain.ts';
 import { levelAt } from '../../water/vessel.ts';
-import type { Runner } from '../flows.ts';
+import type { Runner } from '../runner.ts';
 
 /** An event of the plain solver, at the end of the step in which it was noticed. */
 export interface PlainEvent {

@@ -1,4 +1,4 @@
-import { notchArea, boreOf } from '../../network/compile.ts';
+import { notchArea, boreOf } from '../../network/pipes.ts';
 import { type BellSiphon } from '../../system/index.ts';
 import { boreArea } from '../../water/constants.ts';
 import { given, TYPED } from '../subject.ts';

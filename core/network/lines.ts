@@ -1,0 +1,150 @@
+import { EXIT_K, ballValveK } from '../catalogue/index.ts';
+import { measured, vesselOf } from '../system/find.ts';
+import type { PumpedLine, SystemDocument } from '../system/types.ts';
+import { boreArea } from '../water/constants.ts';
+import { headLoss } from '../water/pipe.ts';
+import { fitPump, type PumpFigures } from '../water/pump.ts';
+import { levelAt, type Storage } from '../water/vessel.ts';
+import { totalAtHead } from './manifold.ts';
+import {
+  AIR_MARGIN,
+  STANDING_IMPELLER_K,
+  type Manifold,
+  type NetPath,
+  type PumpPath,
+} from './types.ts';
+import { lineRun, manifoldOf } from './pipes.ts';
+
+/** Index of a control in a network, and of the vessels by id. */
+export interface Places {
+  readonly vessel: (id: string) => number;
+  readonly control: (id: string) => number;
+  readonly rooms: readonly Storage[];
+}
+
+/** The deliveries of a pumped line and the ways back through its stopped pump; its first index is `first`. */
+export function pumpOf(
+  s: SystemDocument,
+  p: PumpedLine,
+  first: number,
+  manifold: number,
+  at: Places,
+): { paths: NetPath[]; manifold: Manifold | null } {
+  const source = vesselOf(s, p.from);
+  const target = vesselOf(s, p.to);
+  const from = at.vessel(p.from);
+  const line = lineRun(s, p);
+  const branched = p.branches.length > 0;
+  const m = branched
+    ? manifoldOf(
+        s,
+        p,
+        [p, ...p.branches].map((_, k) => first + k),
+      )
+    : null;
+  const endZ = target.floor + p.end;
+  const peakZ = Math.max(endZ, target.floor + (p.peak?.height ?? 0));
+  const overVent = p.peak?.vented === true && peakZ > endZ;
+  const figures = figuresOf(s, p, m, at);
+  const common = {
+    kind: 'pump' as const,
+    from,
+    control: at.control(p.control),
+    figures,
+    intake: p.pump.intake,
+    cover: p.pump.intake + AIR_MARGIN,
+    lead: first,
+    manifold: branched ? manifold : -1,
+    loose: false,
+    tapK: p.valve === null ? 0 : ballValveK(p.valve),
+    steady: p.pump.airLift ? (measured(s, 'flow', p.id)?.flow ?? p.pump.maxFlow) : null,
+    startZ: p.peak && !p.peak.vented && peakZ > endZ ? peakZ : null,
+    float: p.float && {
+      vessel: at.vessel(p.float.vessel),
+      on: p.float.on,
+      off: p.float.off,
+    },
+  };
+  const paths: NetPath[] = [
+    {
+      ...common,
+      id: p.id,
+      name: p.name,
+      to: at.vessel(p.to),
+      line,
+      endZ,
+      topZ: overVent ? peakZ : endZ,
+      // An air-lift's pipe stands open; its water falls back to the source's level and is not counted.
+      lineVolume: p.checkValve || p.pump.airLift ? 0 : boreArea(line.bore) * line.length,
+      power: p.pump.power,
+    },
+    ...p.branches.map((b, k): NetPath => {
+      const own = m!.outlets[k + 1]!.own;
+      const end = vesselOf(s, b.to).floor + b.end;
+      return {
+        ...common,
+        id: b.id,
+        name: `${p.name} to ${vesselOf(s, b.to).name}`,
+        to: at.vessel(b.to),
+        line: own,
+        endZ: end,
+        topZ: overVent ? Math.max(end, peakZ) : end,
+        lineVolume: 0,
+        power: 0,
+      };
+    }),
+  ];
+  // Over a vented peak nothing runs back but the line's own water: air breaks the pull.
+  if (p.checkValve || overVent || p.pump.airLift) return { paths, manifold: m };
+  const deliveries = paths.length;
+  for (let k = 0; k < deliveries; k++) {
+    const way = paths[k] as PumpPath;
+    const own = m ? m.outlets[k]!.own : null;
+    // Ends that run back together share the trunk: each sees it with the square of their number.
+    const share = deliveries ** 2;
+    paths.push({
+      kind: 'back',
+      id: `${way.id}-back`,
+      name: `${way.name}, running back`,
+      from: way.to,
+      to: from,
+      pump: first + k,
+      endZ: way.endZ,
+      intakeZ: source.floor + p.pump.intake,
+      line: own
+        ? {
+            ...line,
+            length: share * line.length + own.length * (line.bore / own.bore) ** 5,
+            sumK:
+              share * (m!.trunk.sumK + STANDING_IMPELLER_K) +
+              (own.sumK - EXIT_K) * (line.bore / own.bore) ** 4,
+          }
+        : { ...line, sumK: line.sumK - EXIT_K + STANDING_IMPELLER_K },
+    });
+  }
+  return { paths, manifold: m };
+}
+
+/** Pump figures of a line: the box's, or fitted so that the duty point meets a bucket test. */
+function figuresOf(s: SystemDocument, p: PumpedLine, m: Manifold | null, at: Places): PumpFigures {
+  const box: PumpFigures = {
+    maxHead: p.pump.maxHead,
+    maxFlow: p.pump.maxFlow,
+    wear: p.pump.wear,
+    ...(p.pump.points ? { points: p.pump.points } : {}),
+  };
+  const bucket = measured(s, 'flow', p.id);
+  const line = lineRun(s, p);
+  if (!bucket || p.pump.airLift || !Number.isFinite(line.sumK)) return box;
+  const target = vesselOf(s, p.to);
+  const top = target.floor + (p.peak?.vented ? Math.max(p.end, p.peak.height) : p.end);
+  const surface =
+    vesselOf(s, p.from).floor + levelAt(at.rooms[at.vessel(p.from)]!, vesselOf(s, p.from).fill);
+  const temperature = s.site.waterTemperature;
+  if (!m) return fitPump(box, bucket.flow, top - surface, line, temperature);
+  // At the first delivery the bucket tells the head at its tee; the whole flow follows from the branches.
+  const node = top + headLoss(bucket.flow, m.outlets[0]!.own, temperature);
+  const ends = [top, ...p.branches.map((b) => vesselOf(s, b.to).floor + b.end)];
+  const total = totalAtHead(m, node, ends, temperature);
+  return fitPump(box, total, node - surface, { ...m.trunk }, temperature);
+}
