@@ -124,6 +124,7 @@ const sleeve = computed(() =>
   </g>
 </template>
 
+<style scoped src="./pipe.css"></style>
 <style scoped>
 .open {
   fill: var(--sheet);
@@ -136,16 +137,6 @@ const sleeve = computed(() =>
   stroke: var(--quiet);
   stroke-width: 1.6;
   stroke-dasharray: 3 3;
-}
-.pipe {
-  fill: none;
-  stroke: var(--text);
-  stroke-linejoin: round;
-}
-.bore {
-  fill: none;
-  stroke: var(--sheet);
-  stroke-linejoin: round;
 }
 .bore.full,
 .mouth.full {

@@ -88,40 +88,15 @@ const taps = () => {
   </g>
 </template>
 
+<style scoped src="./pipe.css"></style>
 <style scoped>
 .pipe {
-  fill: none;
-  stroke: var(--text);
-  stroke-linejoin: round;
   opacity: 0.8;
-}
-.bore {
-  fill: none;
-  stroke: var(--sheet);
-  stroke-linejoin: round;
-}
-.bore.full {
-  stroke: var(--water-deep);
 }
 .vent {
   fill: none;
   stroke: var(--text);
   stroke-width: 3;
-}
-.moving {
-  fill: none;
-  stroke: var(--water);
-  stroke-width: 2;
-  stroke-dasharray: 5 9;
-  animation: run 0.7s linear infinite;
-}
-.moving.back {
-  animation-direction: reverse;
-}
-@keyframes run {
-  to {
-    stroke-dashoffset: -14;
-  }
 }
 .tap path {
   fill: var(--sheet);
@@ -158,10 +133,5 @@ const taps = () => {
 .pump .slots {
   stroke: var(--sheet);
   stroke-width: 1.4;
-}
-@media (prefers-reduced-motion: reduce) {
-  .moving {
-    animation: none;
-  }
 }
 </style>

@@ -48,35 +48,8 @@ const float = computed(() => {
   </g>
 </template>
 
+<style scoped src="./pipe.css"></style>
 <style scoped>
-.pipe {
-  fill: none;
-  stroke: var(--text);
-  stroke-linejoin: round;
-}
-.bore {
-  fill: none;
-  stroke: var(--sheet);
-  stroke-linejoin: round;
-}
-.bore.full {
-  stroke: var(--water-deep);
-}
-.moving {
-  fill: none;
-  stroke: var(--water);
-  stroke-width: 2;
-  stroke-dasharray: 5 9;
-  animation: along 0.7s linear infinite;
-}
-.moving.back {
-  animation-direction: reverse;
-}
-@keyframes along {
-  to {
-    stroke-dashoffset: -14;
-  }
-}
 .screen {
   stroke: var(--quiet);
   stroke-width: 1.6;
@@ -89,10 +62,5 @@ const float = computed(() => {
 .float circle {
   fill: var(--clay);
   stroke: var(--text);
-}
-@media (prefers-reduced-motion: reduce) {
-  .moving {
-    animation: none;
-  }
 }
 </style>

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { DayTrace } from '../../core/day';
 import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
-import type { Risk } from '../../core/workshop/fitting';
+import type { Risk } from '../../core/workshop/uncertain';
 import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 

@@ -12,7 +12,7 @@ import {
   type Level,
 } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
-import { risksOf, type Risk } from '../../core/workshop/fitting';
+import { risksOf, type Risk } from '../../core/workshop/uncertain';
 
 /** Number of the newest request; work on an older one is given up between its parts. */
 let newest = 0;

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import type { DayTrace } from '../../core/day';
-import { Drills, fixesForDrill, type Drill, type DrillFix } from '../../core/findings/drills';
+import { fixesForDrill, type DrillFix } from '../../core/findings/drillFixes';
+import { Drills, type Drill } from '../../core/findings/drills';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import { searchSystems, type Found, type Owned, type Progress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/siphon';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { switchesInOrder } from '../test/switches.ts';
 import { anyNetwork } from '../test/anyNetwork.ts';
-import { straight } from '../test/networks.ts';
+import { plainPump, straight } from '../test/networks.ts';
 import type { NetPath, Network } from '../network/types.ts';
 import { SQRT_2G, boreArea } from '../water/constants.ts';
 import { volumeAt } from '../water/vessel.ts';
@@ -170,29 +170,19 @@ function pairOf(
  * A pump from the lower vessel up with so strong a head that lift and losses hardly matter: its flow is
  * the box's greatest.
  */
-const steadyPump = (flow: number, intake: number): NetPath => ({
-  kind: 'pump',
-  id: 'p',
-  name: 'Pump',
-  from: 1,
-  to: 0,
-  control: 0,
-  figures: { maxHead: 4000, maxFlow: flow, wear: 0 },
-  line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
-  intake,
-  cover: intake + 0.025,
-  endZ: 2.9,
-  topZ: 2.9,
-  startZ: null,
-  lineVolume: 0,
-  power: 0,
-  lead: 0,
-  manifold: -1,
-  steady: null,
-  tapK: 0,
-  loose: false,
-  float: null,
-});
+const steadyPump = (flow: number, intake: number): NetPath =>
+  plainPump(
+    { maxHead: 4000, maxFlow: flow, wear: 0 },
+    {
+      id: 'p',
+      from: 1,
+      to: 0,
+      line: { bore: 0.03, length: 3, roughness: 1.5e-6, sumK: 2 },
+      intake,
+      endZ: 2.9,
+      topZ: 2.9,
+    },
+  );
 
 describe('cases with a solution on paper', () => {
   it('a vessel empties through a hole by Torricelli', () => {

@@ -2,14 +2,14 @@ import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { root } from '../water/root.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { restVolumes } from '../network/settle.ts';
-import { atRest, drainedMark, floodMark } from '../network/statics.ts';
 import { DAY, type NetControl, type Network } from '../network/types.ts';
 import { prepare } from './flows.ts';
 import type { Modes, Runner } from './runner.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
 import { watches, type Watch } from './watches.ts';
-import type { Crossing, DayTrace } from './types.ts';
+import type { DayTrace } from './types.ts';
+import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
 
 /** Wanted accuracy of a step, as a level, m. */
 const LEVEL_TOLERANCE = 1.5e-4;
@@ -21,71 +21,6 @@ const MOST_EVENTS = 20_000;
 const EVENT_SHARE = 1e-8;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
-
-/** A level this close to a bound counts as at it, m. */
-const AT_BOUND = 1e-6;
-
-/**
- * What a step should not run far over: a spill begins with a kink at its crest, just past which a step
- * ends; beyond the level at which a siphon starts or breaks, it would only be tried again.
- */
-interface Bound {
-  readonly vessel: number;
-  readonly level: number;
-  readonly rising: boolean;
-  readonly kink: boolean;
-}
-
-function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
-  const crest = (vessel: number, level: number): Bound => ({
-    vessel,
-    level,
-    rising: true,
-    kink: true,
-  });
-  const turn = (vessel: number, level: number, rising: boolean): Bound => ({
-    vessel,
-    level,
-    rising,
-    kink: false,
-  });
-  return net.paths.flatMap((p): Bound[] => {
-    if (p.kind === 'link') {
-      return [
-        crest(p.from, p.sillFrom - net.vessels[p.from]!.floorZ),
-        crest(p.to, p.sillTo - net.vessels[p.to]!.floorZ),
-      ];
-    }
-    if (p.kind !== 'drain') return [];
-    if (!p.prime) return [crest(p.from, p.crest)];
-    const flood = marks.find((m) => m.vessel === p.from && m.mark === 'flood');
-    return [
-      crest(p.from, p.crest),
-      turn(p.from, p.prime.breakLevel, false),
-      ...(flood && p.siphon ? [turn(p.from, flood.level, true)] : []),
-    ];
-  });
-}
-
-interface Mark {
-  readonly vessel: number;
-  readonly level: number;
-  readonly mark: Crossing['mark'];
-}
-
-/** Marks whose crossings the metrics count: of every vessel that is flooded and drained. */
-function marksOf(net: Network): Mark[] {
-  const { at } = atRest(net);
-  return net.vessels.flatMap((v, vessel): Mark[] => {
-    if (v.floodLevel === null) return [];
-    const flood = floodMark(net, vessel, at);
-    return [
-      { vessel, level: flood, mark: 'flood' },
-      { vessel, level: v.floodLevel / 2, mark: 'half' },
-      { vessel, level: drainedMark(net, vessel, flood), mark: 'low' },
-    ];
-  });
-}
 
 /** Whether a control is on at a time; the programme repeats day after day. */
 function isOn(c: NetControl, t: Seconds): boolean {

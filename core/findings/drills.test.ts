@@ -9,7 +9,8 @@ import { assess } from '../network/assess.ts';
 import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { Drills, fixesForDrill } from './drills.ts';
+import { fixesForDrill } from './drillFixes.ts';
+import { Drills } from './drills.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);

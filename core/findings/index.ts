@@ -5,3 +5,4 @@ export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks } from './siphon.ts';
 export * from './drills.ts';
+export * from './drillFixes.ts';

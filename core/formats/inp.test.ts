@@ -6,7 +6,7 @@ import { atRest } from '../network/statics.ts';
 import { pumpedFlows } from '../network/steady.ts';
 import { LAYOUTS, applyEdits, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
-import { pumpChain } from '../system/layouts/timed.ts';
+import { pumpChain } from '../system/layouts/rows.ts';
 import { largest } from '../test/largest.ts';
 import { inpOf } from './inp.ts';
 

@@ -1,5 +1,5 @@
 import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
-import type { Network, NetPath } from '../network/types.ts';
+import type { Network, NetPath, PumpPath } from '../network/types.ts';
 import { flowAtFroude } from '../water/siphon.ts';
 import type { Storage } from '../water/vessel.ts';
 import check from './check-values.json' with { type: 'json' };
@@ -9,6 +9,29 @@ export const straight = (area: number, height: number): Storage => [
   { z0: 0, z1: height, a: area, b: 0, c: 0, arc: null, phi: 1, v0: 0 },
   { z0: height, z1: Infinity, a: area, b: 0, c: 0, arc: null, phi: 1, v0: area * height },
 ];
+
+/** A pump and its line without tap, peak or float, switched by the first control; the line is always full. */
+export const plainPump = (
+  figures: PumpPath['figures'],
+  more: Pick<PumpPath, 'id' | 'from' | 'to' | 'line' | 'endZ' | 'topZ'> & Partial<PumpPath>,
+): PumpPath => ({
+  kind: 'pump',
+  name: 'Pump',
+  control: 0,
+  figures,
+  intake: 0,
+  cover: (more.intake ?? 0) + 0.025,
+  startZ: null,
+  lineVolume: 0,
+  power: 0,
+  lead: 0,
+  manifold: -1,
+  steady: null,
+  tapK: 0,
+  loose: false,
+  float: null,
+  ...more,
+});
 
 type Cycle = (typeof check.cycles)[number];
 
@@ -26,30 +49,10 @@ export function checkNetwork(cycle: Cycle): Network {
   };
   const start = flowAtFroude(i.fr ?? 1, i.bore!);
   const paths: NetPath[] = [
-    {
-      kind: 'pump',
-      id: 'pump',
-      name: 'Pump',
-      from: 0,
-      to: 1,
-      control: 0,
-      figures: { maxHead: i.line.hmax!, maxFlow: i.line.qmax_l_h! / 3.6e6, wear: 0 },
-      line,
-      intake: 0,
-      cover: 0.025,
-      endZ: i.line.z_end!,
-      topZ: i.line.z_end!,
-      startZ: null,
-      // The check cycles take lines as always full.
-      lineVolume: 0,
-      power: 0,
-      lead: 0,
-      manifold: -1,
-      steady: null,
-      tapK: 0,
-      loose: false,
-      float: null,
-    },
+    plainPump(
+      { maxHead: i.line.hmax!, maxFlow: i.line.qmax_l_h! / 3.6e6, wear: 0 },
+      { id: 'pump', from: 0, to: 1, line, endZ: i.line.z_end!, topZ: i.line.z_end! },
+    ),
     {
       kind: 'drain',
       entry: 'ring',

@@ -1,14 +1,22 @@
 import { FITTING_SOURCE, PIPE_SOURCE } from '../catalogue/index.ts';
-import { lineLength } from '../network/pipes.ts';
+import type { Duty } from '../network/assess.ts';
 import { measured, vesselOf } from '../system/index.ts';
 import { given, TYPED, WATER_TABLE, type Subject } from './subject.ts';
-import type { Working } from './types.ts';
+import type { Given, Working } from './types.ts';
+
+/** What the head lost in a pipe hangs on, but for the flow. */
+const pipeOf = (duty: Duty, boreFrom: string): Given[] => [
+  given('D', 'bore', duty.bore, 'bore', boreFrom),
+  given('L', 'length: rise and level run', duty.length, 'run', TYPED),
+  given('\\Sigma K', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
+];
 
 /** Workings of pump and line; nothing for a number of another subject. */
 export function liftWorking(
   what: string,
   { s, a, id, duty, line, index }: Subject,
 ): Working | null {
+  const boreFrom = measured(s, 'bore', id) ? 'as measured' : PIPE_SOURCE;
   switch (what) {
     case 'static-head':
       return duty && line
@@ -61,21 +69,7 @@ export function liftWorking(
                 measured(s, 'flow', id) ? 'fitted to your bucket test' : 'the box',
               ),
               given('H_\\mathrm{static}', 'lift', duty.staticHead, 'head', 'above'),
-              given(
-                'D',
-                'bore',
-                duty.bore,
-                'bore',
-                measured(s, 'bore', id) ? 'as measured' : PIPE_SOURCE,
-              ),
-              given('L', 'length: rise and level run', lineLength(s, line), 'run', TYPED),
-              given(
-                '\\Sigma K',
-                'entrance, exit, fittings, tap',
-                duty.sumK,
-                'plain',
-                FITTING_SOURCE,
-              ),
+              ...pipeOf(duty, boreFrom),
               given('v', 'velocity that comes out', duty.velocity, 'velocity', 'solved'),
             ],
             source: 'Darcy–Weisbach; f by Churchill (1977), Chemical Engineering 84(24), 91–92.',
@@ -89,15 +83,7 @@ export function liftWorking(
             kind: 'head',
             formula: String.raw`h = \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g}`,
             given: [
-              given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
-              given('L', 'length', duty.length, 'run', TYPED),
-              given(
-                '\\Sigma K',
-                'entrance, exit, fittings, tap',
-                duty.sumK,
-                'plain',
-                FITTING_SOURCE,
-              ),
+              ...pipeOf(duty, boreFrom),
               given('v', 'velocity', duty.velocity, 'velocity', 'from the duty point'),
             ],
             source: 'Darcy–Weisbach; f by Churchill (1977).',
@@ -112,7 +98,7 @@ export function liftWorking(
             formula: String.raw`v = \frac{Q}{\pi D^2 / 4}`,
             given: [
               given('Q', 'flow', duty.flow, 'flow', 'duty point'),
-              given('D', 'bore', duty.bore, 'bore', PIPE_SOURCE),
+              given('D', 'bore', duty.bore, 'bore', boreFrom),
             ],
             source: 'Continuity.',
           }

@@ -5,7 +5,8 @@ import { applyEdits, measured, type Edit, type SystemDocument } from '../system/
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { tell } from '../quantity/index.ts';
-import { effectOf, measurables, risksOf, uncertainties } from './fitting.ts';
+import { effectOf, measurables } from './fitting.ts';
+import { risksOf, uncertainties } from './uncertain.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);

@@ -3,7 +3,7 @@ import { judge } from '../findings/judge.ts';
 import { keyOf, type Finding, type Level } from '../findings/types.ts';
 import { assess, type Assessment } from '../network/assess.ts';
 import { boreOf } from '../network/pipes.ts';
-import type { QuantityKind } from '../quantity/index.ts';
+import type { QuantityKind, Seconds } from '../quantity/index.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
 import {
   applyEdits,
@@ -14,6 +14,7 @@ import {
   type Measurement,
   type SystemDocument,
 } from '../system/index.ts';
+import { rangeOver } from './uncertain.ts';
 
 /** Fitting the model to the real thing: what was predicted, what was measured, what that corrects. */
 
@@ -33,73 +34,8 @@ export interface Measurable {
   readonly correction: Phrase | null;
 }
 
-/** Share of the flow that a pump may give that is not measured: tired, or better than its box. */
-const PUMP: readonly [number, number] = [0.8, 1.05];
-/** Share of the full pipe flow that a siphon may run at. */
-const EFFICIENCY: readonly [number, number] = [0.7, 0.95];
-
 const without = (s: SystemDocument, m: Measurement | undefined): SystemDocument =>
   m ? applyEdits(s, [{ at: `measurements.${m.id}`, to: undefined }]) : s;
-
-/** Something that is not measured, and its ends. */
-interface Uncertain {
-  readonly id: string;
-  readonly ends: readonly { readonly edits: readonly Edit[]; readonly if: Phrase }[];
-}
-
-/** Everything of a system that the tables and the box leave open. */
-export function uncertainties(s: SystemDocument): Uncertain[] {
-  const out: Uncertain[] = [];
-  for (const v of s.vessels) {
-    const medium = v.media && mediumById(v.media.medium);
-    if (!v.media || !medium || v.media.voids !== null || measured(s, 'fill-time', v.id)) continue;
-    const [low, , high] = medium.voids;
-    out.push({
-      id: `voids/${v.id}`,
-      ends: [low, high].map((x) => ({
-        edits: [{ at: `vessels.${v.id}.media.voids`, to: x }],
-        if: say`if the stones of “${v.name}” hold ${share(x)}`,
-      })),
-    });
-  }
-  for (const l of pumpedLines(s)) {
-    if (measured(s, 'flow', l.id) || l.pump.airLift) continue;
-    out.push({
-      id: `pump/${l.id}`,
-      ends: PUMP.map((x) => ({
-        edits: l.pump.points
-          ? [{ at: `paths.${l.id}.pump.points`, to: l.pump.points.map(([q, h]) => [q * x, h]) }]
-          : [{ at: `paths.${l.id}.pump.maxFlow`, to: l.pump.maxFlow * x }],
-        if: say`if the pump of “${l.name}” gives ${share(x)} of its box`,
-      })),
-    });
-  }
-  for (const p of s.paths) {
-    if (!isSiphon(p) || measured(s, 'drain-time', p.from)) continue;
-    out.push({
-      id: `siphon/${p.id}`,
-      ends: EFFICIENCY.map((x) => ({
-        edits: [{ at: `paths.${p.id}.efficiency`, to: x }],
-        if: say`if “${p.name}” runs at ${share(x)} of the full pipe`,
-      })),
-    });
-  }
-  return out;
-}
-
-/** The least and greatest that a figure may be over what is not measured, each turned by itself. */
-function rangeOver(
-  s: SystemDocument,
-  figure: (a: Assessment) => number | undefined,
-): readonly [number, number] {
-  const values = [
-    assess(s),
-    ...uncertainties(s).flatMap((u) => u.ends.map((e) => assess(applyEdits(s, e.edits)))),
-  ]
-    .map(figure)
-    .filter((x): x is number => x !== undefined && Number.isFinite(x));
-  return values.length ? [Math.min(...values), Math.max(...values)] : [NaN, NaN];
-}
 
 /** What can be measured of a system, with what is predicted. */
 export function measurables(s: SystemDocument): Measurable[] {
@@ -129,52 +65,48 @@ export function measurables(s: SystemDocument): Measurable[] {
     const i = s.vessels.findIndex((v) => v.id === b.id);
     const v = s.vessels[i]!;
     if (!b.floods) continue;
-    if (v.media ?? v.pots) {
-      const m = measured(s, 'fill-time', b.id);
+    /** A time of the bed by stopwatch, beside what is reckoned without it. */
+    const timed = (
+      kind: 'fill-time' | 'drain-time',
+      correction: (time: Seconds, bare: Assessment) => Phrase,
+    ) => {
+      const m = measured(s, kind, b.id);
       const bare = without(s, m);
-      const fill = (x: Assessment) => x.beds.find((y) => y.id === b.id)?.fill;
+      const figure = (x: Assessment) =>
+        x.beds.find((y) => y.id === b.id)?.[kind === 'fill-time' ? 'fill' : 'drain'];
       const before = assess(bare);
-      const predicted = fill(before) ?? NaN;
-      if (Number.isFinite(predicted))
-        out.push({
-          kind: 'fill-time',
-          on: b.id,
-          name: `Fill of ${v.name}`,
-          how: 'From its lowest to where the siphon starts, or the overflow spills.',
-          quantity: 'time',
-          predicted,
-          range: m ? [predicted, predicted] : rangeOver(bare, fill),
-          measured: m?.time ?? null,
-          correction: m
-            ? say`The stones hold ${share(a.net.vessels[i]!.voids)} instead of ${share(before.net.vessels[i]!.voids)}.`
-            : null,
-        });
-    }
-    const m = measured(s, 'drain-time', b.id);
-    const bare = without(s, m);
-    const drain = (x: Assessment) => x.beds.find((y) => y.id === b.id)?.drain;
-    const before = assess(bare);
-    const predicted = drain(before) ?? NaN;
-    const siphon = (x: Assessment) =>
-      x.net.paths.find((p) => p.kind === 'drain' && p.siphon && p.from === i);
-    const now = siphon(a);
-    const was = siphon(before);
-    if (Number.isFinite(predicted))
+      const predicted = figure(before) ?? NaN;
+      if (!Number.isFinite(predicted)) return;
       out.push({
-        kind: 'drain-time',
+        kind,
         on: b.id,
-        name: `Drain of ${v.name}`,
-        how: 'From the flood mark until it stops, or is almost empty.',
+        name: kind === 'fill-time' ? `Fill of ${v.name}` : `Drain of ${v.name}`,
+        how:
+          kind === 'fill-time'
+            ? 'From its lowest to where the siphon starts, or the overflow spills.'
+            : 'From the flood mark until it stops, or is almost empty.',
         quantity: 'time',
         predicted,
-        range: m ? [predicted, predicted] : rangeOver(bare, drain),
+        range: m ? [predicted, predicted] : rangeOver(bare, figure),
         measured: m?.time ?? null,
-        correction: !m
-          ? null
-          : now?.kind === 'drain' && was?.kind === 'drain' && now.prime && was.prime
-            ? say`The siphon runs at ${share(now.prime.efficiency)} of the full pipe instead of ${share(was.prime.efficiency)}.`
-            : say`It drains at ${share(predicted / m.time)} of what was reckoned.`,
+        correction: m ? correction(m.time, before) : null,
       });
+    };
+    if (v.media ?? v.pots)
+      timed(
+        'fill-time',
+        (_, before) =>
+          say`The stones hold ${share(a.net.vessels[i]!.voids)} instead of ${share(before.net.vessels[i]!.voids)}.`,
+      );
+    const siphon = (x: Assessment) =>
+      x.net.paths.find((p) => p.kind === 'drain' && p.siphon && p.from === i);
+    timed('drain-time', (time, before) => {
+      const now = siphon(a);
+      const was = siphon(before);
+      return now?.kind === 'drain' && was?.kind === 'drain' && now.prime && was.prime
+        ? say`The siphon runs at ${share(now.prime.efficiency)} of the full pipe instead of ${share(was.prime.efficiency)}.`
+        : say`It drains at ${share((before.beds.find((y) => y.id === b.id)?.drain ?? NaN) / time)} of what was reckoned.`;
+    });
     const medium = v.media && mediumById(v.media.medium);
     if (v.media && medium)
       out.push({
@@ -212,37 +144,6 @@ export function measurables(s: SystemDocument): Measurable[] {
     });
   }
   return out;
-}
-
-const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
-
-/** A finding that could be worse than it is told, were something that is not measured at its end. */
-export interface Risk {
-  /** Key of the finding. */
-  readonly key: string;
-  readonly level: Level;
-  /** “if the stones of “Bed” hold 52 %”. */
-  readonly if: Phrase;
-  /** What it would then say. */
-  readonly sentence: Phrase;
-}
-
-/** Where the range of what is not measured matters: the worst that each finding could be, statics only. */
-export function risksOf(s: SystemDocument): Risk[] {
-  const told = new Map(judge(s).map((f) => [keyOf(f), f]));
-  const worst = new Map<string, Risk>();
-  for (const u of uncertainties(s)) {
-    for (const end of u.ends) {
-      for (const f of judge(applyEdits(s, end.edits))) {
-        const key = keyOf(f);
-        const level = told.get(key)?.level ?? 'fine';
-        const known = worst.get(key);
-        if (RANK[f.level] <= RANK[level] || (known && RANK[known.level] >= RANK[f.level])) continue;
-        worst.set(key, { key, level: f.level, if: end.if, sentence: f.sentence });
-      }
-    }
-  }
-  return [...worst.values()];
 }
 
 /** Findings that a measurement changed, with the level that they had without it. */

@@ -4,7 +4,7 @@ import { TIMERS } from '../catalogue/timers.ts';
 import { assess } from '../network/assess.ts';
 import { applyEdits, vesselOf } from '../system/index.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { pumpChain } from '../system/layouts/timed.ts';
+import { pumpChain } from '../system/layouts/rows.ts';
 import { lightOf, rhythmFor, thirstInterval, turnoverInterval } from './rhythm.ts';
 import { daylight, dayOfYear } from './sun.ts';
 import { deviceOf, pinsOf, settingsFor, type Wanted } from './timer.ts';

@@ -1,5 +1,14 @@
 import type { SystemDocument } from '../types.ts';
-import { MAINS, media, pump, pumpedLine, standpipe, systemOf, vessel } from './parts.ts';
+import {
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  standpipe,
+  systemOf,
+  vessel,
+  secondOverflow,
+} from './parts.ts';
 
 /** Small systems for a counter or a bench: constant flow, no siphon. */
 
@@ -113,16 +122,7 @@ export const counterTank = (id: string, name: string): SystemDocument =>
         drop: 0.1,
         run: 0,
       }),
-      standpipe({
-        id: 'spare',
-        name: 'Second overflow',
-        from: 'bed',
-        to: 'tank',
-        pipe: 'metric-25',
-        crest: 0.1,
-        drop: 0.1,
-        run: 0,
-      }),
+      secondOverflow('bed', 'tank', 'metric-25', 0.1, 0.1, { run: 0 }),
     ],
     controls: [MAINS],
     fish: [{ id: 'fish', vessel: 'tank', count: 12, meanMass: 0.0008 }],
@@ -177,16 +177,7 @@ export const airLift = (id: string, name: string): SystemDocument =>
         drop: 0.01,
         run: 0.1,
       }),
-      standpipe({
-        id: 'spare',
-        name: 'Second overflow',
-        from: 'bed',
-        to: 'tank',
-        pipe: 'metric-25',
-        crest: 0.095,
-        drop: 0.01,
-        run: 0.1,
-      }),
+      secondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
     ],
     controls: [MAINS],
     fish: [{ id: 'fish', vessel: 'tank', count: 6, meanMass: 0.004 }],

@@ -2,7 +2,8 @@ import type { SystemDocument } from '../types.ts';
 import { airLift, counterBowl, counterTank } from './counter.ts';
 import { bedOverTank } from './pair.ts';
 import { joinedBeds, loopOverTank, planter, sumpLoop } from './siphons.ts';
-import { bedsInSeries, bucketRow, feltWall, linedFrame, pumpChain, wetTray } from './timed.ts';
+import { bedsInSeries, bucketRow, pumpChain } from './rows.ts';
+import { feltWall, linedFrame, wetTray } from './timed.ts';
 import { trayOverReservoir } from './tray.ts';
 
 /** A family of systems that growers build: a name, what is particular, and a sensible start. */

@@ -156,6 +156,17 @@ export const standpipe = (
   ...p,
 });
 
+/** A vented standpipe that takes what the first way out cannot. */
+export const secondOverflow = (
+  from: string,
+  to: string,
+  pipe: string,
+  crest: number,
+  drop: number,
+  more: Partial<Standpipe> = {},
+): Standpipe =>
+  standpipe({ id: 'spare', name: 'Second overflow', from, to, pipe, crest, drop, ...more });
+
 export const bellSiphon = (
   p: Base<
     BellSiphon,

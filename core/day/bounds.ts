@@ -1,0 +1,69 @@
+import { atRest, drainedMark, floodMark } from '../network/statics.ts';
+import type { Network } from '../network/types.ts';
+import type { Crossing } from './types.ts';
+
+/**
+ * What a step should not run far over: a spill begins with a kink at its crest, just past which a step
+ * ends; beyond the level at which a siphon starts or breaks, it would only be tried again.
+ */
+export interface Bound {
+  readonly vessel: number;
+  readonly level: number;
+  readonly rising: boolean;
+  readonly kink: boolean;
+}
+
+export interface Mark {
+  readonly vessel: number;
+  readonly level: number;
+  readonly mark: Crossing['mark'];
+}
+
+/** A level this close to a bound counts as at it, m. */
+export const AT_BOUND = 1e-6;
+
+/** Levels at which something of a network begins or turns, as a step should know them. */
+export function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
+  const crest = (vessel: number, level: number): Bound => ({
+    vessel,
+    level,
+    rising: true,
+    kink: true,
+  });
+  const turn = (vessel: number, level: number, rising: boolean): Bound => ({
+    vessel,
+    level,
+    rising,
+    kink: false,
+  });
+  return net.paths.flatMap((p): Bound[] => {
+    if (p.kind === 'link') {
+      return [
+        crest(p.from, p.sillFrom - net.vessels[p.from]!.floorZ),
+        crest(p.to, p.sillTo - net.vessels[p.to]!.floorZ),
+      ];
+    }
+    if (p.kind !== 'drain') return [];
+    if (!p.prime) return [crest(p.from, p.crest)];
+    const flood = marks.find((m) => m.vessel === p.from && m.mark === 'flood');
+    return [
+      crest(p.from, p.crest),
+      turn(p.from, p.prime.breakLevel, false),
+      ...(flood && p.siphon ? [turn(p.from, flood.level, true)] : []),
+    ];
+  });
+}
+
+/** Marks whose crossings the metrics count: of every vessel that is flooded and drained. */
+export function marksOf(net: Network): Mark[] {
+  const { at } = atRest(net);
+  return net.vessels.flatMap((v, vessel): Mark[] => {
+    if (v.floodLevel === null) return [];
+    const flood = floodMark(net, vessel, at);
+    return [
+      { vessel, level: flood, mark: 'flood' },
+      { vessel, level: v.floodLevel / 2, mark: 'half' },
+      { vessel, level: drainedMark(net, vessel, flood), mark: 'low' },
+    ];
+  });
+}
