@@ -103,7 +103,7 @@ async function look() {
 }
 function stop() {
   running.value = false;
-  void drillWorker().stop(++request);
+  void drillWorker().stop('search', ++request);
 }
 onBeforeUnmount(stop);
 onMounted(() => {

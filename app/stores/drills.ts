@@ -50,7 +50,7 @@ export const useDrills = defineStore('drills', () => {
   }
   function stop() {
     running.value = false;
-    void drillWorker().stop(++request);
+    void drillWorker().stop('drills', ++request);
   }
   /** Shows a drill: its day in the drawing, and what would have stopped it. */
   async function show(drill: Drill) {

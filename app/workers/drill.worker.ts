@@ -6,8 +6,9 @@ import { isSiphon, type SystemDocument } from '../../core/system';
 import { searchSystems, type Found, type Owned, type Progress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/siphon';
 
-/** Number of the newest request; an older one is given up between two drills. */
-let newest = 0;
+/** Number of the newest request for each job; an older one of the same job is given up on its way. */
+const newest = { drills: 0, search: 0 };
+export type Job = keyof typeof newest;
 let made: { text: string; drills: Drills } | null = null;
 
 /** The drills of a system; made ready once for as long as it stays the same. */
@@ -29,17 +30,17 @@ const api = {
     system: SystemDocument,
     done: (drill: Drill, count: number, of: number) => void,
   ): Promise<boolean> {
-    newest = Math.max(newest, request);
+    newest.drills = Math.max(newest.drills, request);
     const drills = drillsOf(system);
     for (const [i, fault] of drills.faults.entries()) {
       await pause();
-      if (request < newest) return false;
+      if (request < newest.drills) return false;
       done(drills.run(fault), i + 1, drills.faults.length);
     }
     return true;
   },
-  stop(request: number) {
-    newest = Math.max(newest, request);
+  stop(job: Job, request: number) {
+    newest[job] = Math.max(newest[job], request);
   },
   replay(
     system: SystemDocument,
@@ -61,11 +62,11 @@ const api = {
     owned: Owned,
     told: (p: Progress) => void,
   ): Promise<{ found: Found[]; tried: number } | null> {
-    newest = Math.max(newest, request);
+    newest.search = Math.max(newest.search, request);
     return searchSystems(owned, async (p) => {
       told(p);
       await pause();
-      return request >= newest;
+      return request >= newest.search;
     });
   },
   fixes: (system: SystemDocument, drill: Drill): DrillFix[] => fixesForDrill(system, drill),

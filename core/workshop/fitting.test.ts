@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
 import { assess } from '../network/assess.ts';
-import { applyEdits, measured, type Edit, type SystemDocument } from '../system/index.ts';
+import { applyEdits, LAYOUTS, measured, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { tell } from '../quantity/index.ts';
@@ -42,14 +42,33 @@ describe('predictions before anything is measured', () => {
 
 describe('a measurement', () => {
   it('of the fill by stopwatch becomes the fill, and says what the stones hold', () => {
-    const s = pair(note('fill-time', { vessel: 'bed' }, { time: 300 }));
+    const time = Math.round(1.1 * of(pair(), 'fill-time').predicted);
+    const s = pair(note('fill-time', { vessel: 'bed' }, { time }));
     const m = of(s, 'fill-time');
-    expect(m.measured).toBe(300);
+    expect(m.measured).toBe(time);
     expect(m.predicted).toBeCloseTo(of(pair(), 'fill-time').predicted, 6);
-    expect(assess(s).beds[0]!.fill).toBeCloseTo(300, 1);
+    expect(assess(s).beds[0]!.fill).toBeCloseTo(time, 1);
     const voids = assess(s).net.vessels[1]!.voids;
-    expect(voids / assess(pair()).net.vessels[1]!.voids).toBeCloseTo(300 / m.predicted, 1);
+    expect(voids / assess(pair()).net.vessels[1]!.voids).toBeCloseTo(time / m.predicted, 1);
     expect(tell(m.correction!, 'metric')).toMatch(/^The stones hold \d/);
+  });
+
+  it('of a fill that no stones could take speaks of the flow', () => {
+    const usual = of(pair(), 'fill-time').predicted;
+    const told = (time: number) =>
+      tell(
+        of(pair(note('fill-time', { vessel: 'bed' }, { time })), 'fill-time').correction!,
+        'metric',
+      );
+    expect(told(1.5 * usual)).toMatch(/more than such stones can.*bucket test/);
+    expect(told(5 * usual)).toMatch(/have to hold 95 % .*bucket test/);
+    expect(told(0.5 * usual)).toMatch(/roots and solids fill them.*bucket test/);
+    const pots = LAYOUTS.find((l) => l.id === 'lined-frame')!.make('f', 'F');
+    const bare = of(pots, 'fill-time').predicted;
+    const timed = applyEdits(pots, [note('fill-time', { vessel: 'frame' }, { time: 0.9 * bare })]);
+    expect(tell(of(timed, 'fill-time').correction!, 'metric')).toBe(
+      'It fills in 90 % of the time reckoned.',
+    );
   });
 
   it('of the drain by stopwatch becomes the drain, of a siphon and of a tray', () => {

@@ -3,7 +3,7 @@ import { judge } from '../findings/judge.ts';
 import { keyOf, type Finding, type Level } from '../findings/types.ts';
 import { assess, type Assessment } from '../network/assess.ts';
 import { boreOf } from '../network/pipes.ts';
-import type { QuantityKind, Seconds } from '../quantity/index.ts';
+import type { QuantityKind, Seconds, Share } from '../quantity/index.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
 import {
   applyEdits,
@@ -13,6 +13,7 @@ import {
   type Edit,
   type Measurement,
   type SystemDocument,
+  type Vessel,
 } from '../system/index.ts';
 import { rangeOver } from './uncertain.ts';
 
@@ -36,6 +37,31 @@ export interface Measurable {
 
 const without = (s: SystemDocument, m: Measurement | undefined): SystemDocument =>
   m ? applyEdits(s, [{ at: `measurements.${m.id}`, to: undefined }]) : s;
+
+/** Voids this far beyond what the table knows of a medium are rather a flow that was reckoned wrong. */
+const BEYOND: Share = 0.06;
+
+/** What a fill time says of the stones; of the flow, where no stones could hold so little or so much. */
+function fillCorrection(
+  v: Vessel,
+  fitted: Assessment,
+  bare: Assessment,
+  index: number,
+  time: Seconds,
+): Phrase {
+  const fill = (x: Assessment) => x.beds.find((y) => y.id === v.id)!.fill;
+  const medium = v.media && mediumById(v.media.medium);
+  if (!v.media || !medium)
+    return say`It fills in ${share(time / fill(bare))} of the time reckoned.`;
+  const now = fitted.net.vessels[index]!.voids;
+  const was = bare.net.vessels[index]!.voids;
+  const open = 1 - v.media.clogging;
+  if (now > medium.voids[2] * open + BEYOND)
+    return say`The stones would have to hold ${share(now)} instead of ${share(was)}, more than such stones can: less water comes in than reckoned. Do the bucket test first.`;
+  if (now < medium.voids[0] * open - BEYOND)
+    return say`The stones would hold only ${share(now)} instead of ${share(was)}: either roots and solids fill them, or more water comes in than reckoned. Do the bucket test first.`;
+  return say`The stones hold ${share(now)} instead of ${share(was)}.`;
+}
 
 /** What can be measured of a system, with what is predicted. */
 export function measurables(s: SystemDocument): Measurable[] {
@@ -93,11 +119,7 @@ export function measurables(s: SystemDocument): Measurable[] {
       });
     };
     if (v.media ?? v.pots)
-      timed(
-        'fill-time',
-        (_, before) =>
-          say`The stones hold ${share(a.net.vessels[i]!.voids)} instead of ${share(before.net.vessels[i]!.voids)}.`,
-      );
+      timed('fill-time', (time, before) => fillCorrection(v, a, before, i, time));
     const siphon = (x: Assessment) =>
       x.net.paths.find((p) => p.kind === 'drain' && p.siphon && p.from === i);
     timed('drain-time', (time, before) => {

@@ -374,7 +374,30 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
       }
     }
   }
-  return out.sort((a, b) => b.margins.least - a.margins.least).slice(0, most);
+  return exactly(s, siphon.id, out.sort(bestFirst), most);
+}
+
+const bestFirst = (a: StockChoice, b: StockChoice) => b.margins.least - a.margins.least;
+/** So many times more combinations than are wanted are worked out whole. */
+const TRIES = 3;
+
+/** The best of them worked out with the whole system: other ways out may take from what would start it. */
+function exactly(
+  s: SystemDocument,
+  siphon: string,
+  sorted: readonly StockChoice[],
+  most: number,
+): StockChoice[] {
+  const out: StockChoice[] = [];
+  for (const c of sorted.slice(0, TRIES * most)) {
+    const w = assess(applyEdits(s, c.edits)).siphons.find((x) => x.id === siphon);
+    if (!w) continue;
+    const margins = marginsOfWindow(w);
+    if (margins.least < 1) continue;
+    out.push({ ...c, inflow: w.inflow, start: w.start, stopsBelow: w.stopsBelow, margins });
+    if (out.length === most) break;
+  }
+  return out.sort(bestFirst);
 }
 
 function lossOf(p: Siphon, bore: Metres): number {

@@ -83,8 +83,8 @@ const sizeOf = (c: StockChoice) =>
       <p class="said">
         {{ f(window.inflow, 'flow') }} come in<template v-if="window.reaches < 0.97 * window.inflow"
           >, and other ways out leave it {{ f(window.reaches, 'flow') }} to start with</template
-        >: {{ times(margins.start) }} what is sure to start it. It is sure to stop up to
-        {{ times(margins.stop) }} of what comes in.
+        >: {{ times(margins.start) }} what surely starts it. With up to {{ times(margins.stop) }} as
+        much it still surely stops.
         <template v-if="centre">The middle is {{ f(centre, 'flow') }}.</template>
         <template v-else>
           No flow both starts and stops this one for sure: another pipe, a longer drop or a wider

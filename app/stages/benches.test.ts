@@ -1,0 +1,328 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { nextTick } from 'vue';
+import { Drills, fixesForDrill, type Drill } from '../../core/findings';
+import { simulate } from '../../core/day';
+import {
+  applyEdits,
+  isSiphon,
+  readAt,
+  type Control,
+  type Edit,
+  type SystemDocument,
+} from '../../core/system';
+import { bedOverTank } from '../../core/system/layouts/pair';
+import { pumpChain } from '../../core/system/layouts/rows';
+import { joinedBeds } from '../../core/system/layouts/siphons';
+import { wetTray } from '../../core/system/layouts/timed';
+import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { marginsOfWindow, stockChoices } from '../../core/workshop/siphon';
+import { useBench } from '../stores/bench';
+import { useDrills } from '../stores/drills';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+import { freshStores, mountIt } from '../test/mountIt';
+import DrillsBench from './drain/DrillsBench.vue';
+import ReturnChoice from './drain/ReturnChoice.vue';
+import ServiceGroup from './drain/ServiceGroup.vue';
+import MeasurePanel from './drain/measure/MeasurePanel.vue';
+import StopWatch from './drain/measure/StopWatch.vue';
+import SiphonPanel from './drain/siphon/SiphonPanel.vue';
+import TimerBench from './drain/timer/TimerBench.vue';
+import TimerPanel from './drain/timer/TimerPanel.vue';
+import MakeUpGroup from './vessels/MakeUpGroup.vue';
+
+/** The drills' worker, working at once; it can break off after some. */
+let breakAfter = Infinity;
+vi.mock('../workers/client', () => ({
+  dayWorker: () => ({
+    day: () => new Promise(() => undefined),
+    fixes: async () => ({}),
+    risks: async () => [],
+  }),
+  drillWorker: () => ({
+    async all(
+      _: number,
+      s: SystemDocument,
+      done: (d: Drill, n: number, of: number) => void,
+    ): Promise<boolean> {
+      const drills = new Drills(s);
+      for (const [i, f] of drills.faults.entries()) {
+        if (i >= breakAfter) throw new Error('gone');
+        done(drills.run(f), i + 1, drills.faults.length);
+      }
+      return true;
+    },
+    stop: () => undefined,
+    replay: async (s: SystemDocument, fault: string, at: number) => {
+      const drills = new Drills(s);
+      return drills.replay(
+        drills.faults.find((f) => f.id === fault)!,
+        at,
+      );
+    },
+    fixes: async (s: SystemDocument, d: Drill) => fixesForDrill(s, d),
+    stock: async (s: SystemDocument, id: string) =>
+      stockChoices(
+        s,
+        s.paths.filter(isSiphon).find((p) => p.id === id)!,
+      ),
+  }),
+}));
+
+function open(document: SystemDocument, ...edits: Edit[]) {
+  const system = useSystem();
+  system.document = applyEdits(document, edits);
+  return system;
+}
+type Mounted = ReturnType<typeof mountIt>;
+const button = (w: Mounted, text: string | RegExp) =>
+  w
+    .findAll('button')
+    .find((b) => (typeof text === 'string' ? b.text().includes(text) : text.test(b.text())))!;
+const field = (w: Mounted, label: string, nth = 0) =>
+  w
+    .findAll('.v-text-field')
+    .filter((f) => f.find('label').text() === label)
+    [nth]!.find('input');
+const select = (w: Mounted, label: string) =>
+  w.findAllComponents({ name: 'VSelect' }).find((x) => x.props('label') === label)!;
+async function type(input: ReturnType<typeof field>, text: string) {
+  await input.setValue(text);
+  await input.trigger('keydown', { key: 'Enter' });
+  await nextTick();
+}
+
+beforeEach(() => {
+  freshStores();
+  breakAfter = Infinity;
+});
+
+describe('the siphon workshop', () => {
+  it('says how far the inflow is from either end of the window, in numbers of the core', () => {
+    const system = open(bedOverTank('a', 'A'));
+    const w = mountIt(SiphonPanel);
+    const m = marginsOfWindow(system.assessment!.siphons[0]!);
+    const two = (x: number) => String(Math.round(x * 100) / 100);
+    expect(w.text()).toContain(`${two(m.start)} × what surely starts it`);
+    expect(w.text()).toContain(`up to ${two(m.stop)} × as much`);
+  });
+
+  it('a suggestion that is pressed is done, and gives what it promised', async () => {
+    const system = open(bedOverTank('a', 'A'), { at: 'paths.lift.valve', to: 0.6 });
+    const before = marginsOfWindow(system.assessment!.siphons[0]!).least;
+    const w = mountIt(SiphonPanel);
+    const fix = w.find('button.fix');
+    const promised = /then ([\d.]+) × to start, ([\d.]+) × to stop/.exec(fix.text())!;
+    await fix.trigger('click');
+    const after = marginsOfWindow(system.assessment!.siphons[0]!);
+    expect(after.least).toBeGreaterThan(before);
+    expect(after.start).toBeCloseTo(Number(promised[1]), 1);
+    expect(after.stop).toBeCloseTo(Number(promised[2]), 1);
+  });
+
+  it('lists stock sizes, the best first, and takes the one that is pressed', async () => {
+    const system = open(bedOverTank('a', 'A'));
+    const w = mountIt(SiphonPanel);
+    await button(w, 'Search pipes').trigger('click');
+    await vi.waitFor(() => expect(w.findAll('ol.found li').length).toBeGreaterThan(3));
+    const spare = w.findAll('ol.found b').map((b) => parseFloat(b.text()));
+    expect(spare).toEqual([...spare].sort((a, b) => b - a));
+    await w.find('ol.found li button').trigger('click');
+    expect(marginsOfWindow(system.assessment!.siphons[0]!).least).toBeCloseTo(spare[0]!, 1);
+    // What was found belongs to the system before: the list is gone.
+    await nextTick();
+    expect(w.find('ol.found').exists()).toBe(false);
+  });
+
+  it('where no flow does both it says so', () => {
+    open(
+      bedOverTank('a', 'A'),
+      { at: 'paths.siphon.bore', to: 0.0525 },
+      { at: 'paths.siphon.mouth', to: 0.0525 },
+      { at: 'paths.siphon.drop', to: 0.02 },
+    );
+    expect(mountIt(SiphonPanel).text()).toContain('No flow both starts and stops this one');
+  });
+});
+
+describe('the timer in hand', () => {
+  it('shows every need, which one governs, and puts the settings on the timer', async () => {
+    const system = open(trayOverReservoir('t', 'T'));
+    const w = mountIt(TimerPanel);
+    expect(w.findAll('.needs tr').length).toBeGreaterThan(2);
+    expect(w.findAll('.needs .governs')).toHaveLength(1);
+    select(w, 'Kind of timer').vm.$emit('update:modelValue', 'dial-15');
+    await nextTick();
+    await button(w, 'Set dial with pins').trigger('click');
+    const set = readAt(system.document!, 'controls.timer') as Control & { kind: 'programs' };
+    expect(set.device).toBe('dial-15');
+    expect(set.rows.length).toBeGreaterThan(0);
+    for (const r of set.rows) {
+      expect(r.start % 900).toBe(0);
+      expect(r.on % 900).toBe(0);
+    }
+  });
+
+  it('the face of a dial has 96 pins, pressed where the timer is on', async () => {
+    open(trayOverReservoir('t', 'T'));
+    useBench().device = 'dial-15';
+    const w = mountIt(TimerBench);
+    expect(w.findAll('path.pin')).toHaveLength(96);
+    const pressed = w.findAll('path.pin.on').length;
+    expect(pressed).toBeGreaterThan(1);
+    expect(pressed).toBeLessThan(60);
+    useBench().device = 'dial-30';
+    await nextTick();
+    expect(w.findAll('path.pin')).toHaveLength(48);
+  });
+
+  it('one’s own timer is entered by its steps', async () => {
+    open(trayOverReservoir('t', 'T'));
+    const bench = useBench();
+    const w = mountIt(TimerPanel);
+    select(w, 'Kind of timer').vm.$emit('update:modelValue', 'own');
+    await nextTick();
+    await type(field(w, 'Programs a day'), '3');
+    expect(bench.own).toEqual({ step: 60, programs: 3 });
+    expect(w.text()).toMatch(/3 floods of the \d+ that are\s+wanted/);
+  });
+
+  it('a fill time by stopwatch moves the on-time', async () => {
+    const system = open(trayOverReservoir('t', 'T'));
+    const w = mountIt(TimerPanel);
+    const before = system.assessment!.beds[0]!.fill;
+    await type(field(w, 'Fill time, measured'), '3 min');
+    expect(system.assessment!.beds[0]!.fill).toBeCloseTo(180, 0);
+    expect(before).not.toBeCloseTo(180, 0);
+    await nextTick();
+    // The fill and a fifth
+    expect(w.text()).toContain('3 min 36 s');
+  });
+});
+
+describe('measuring', () => {
+  it('a time by the stopwatch in the app is a measurement, with what it corrects', async () => {
+    const system = open(bedOverTank('a', 'A'));
+    const w = mountIt(MeasurePanel);
+    expect(w.text()).toMatch(/Predicted .*, between .* and /);
+    const time = Math.round(1.05 * system.assessment!.beds[0]!.fill);
+    const watch = w.findAllComponents(StopWatch)[0]!;
+    watch.vm.$emit('use', time);
+    await nextTick();
+    const m = system.document!.measurements.find((x) => x.kind === 'fill-time')!;
+    expect(m).toMatchObject({ vessel: 'bed', time });
+    await nextTick();
+    expect(w.text()).toMatch(/The stones hold \d+(\.\d)? % instead of/);
+    // Once more replaces it.
+    watch.vm.$emit('use', time + 5);
+    await nextTick();
+    expect(system.document!.measurements.filter((x) => x.kind === 'fill-time')).toHaveLength(1);
+  });
+
+  it('the stopwatch starts and stops with one button and hands over whole seconds', async () => {
+    vi.useFakeTimers();
+    const w = mountIt(StopWatch, { label: 'Fill of Bed' });
+    const press = w.find('button.press');
+    expect(press.attributes('aria-label')).toBe('Start the stopwatch: Fill of Bed');
+    await press.trigger('click');
+    vi.advanceTimersByTime(83_400);
+    await nextTick();
+    expect(press.text()).toContain('1 min 23 s');
+    await press.trigger('click');
+    vi.advanceTimersByTime(60_000);
+    await button(w, 'Use').trigger('click');
+    expect(w.emitted('use')).toEqual([[83]]);
+    vi.useRealTimers();
+  });
+});
+
+describe('drills', () => {
+  it('all are run, the worst on top, and one is played with what would have stopped it', async () => {
+    const system = open(bedOverTank('a', 'A'), { at: 'paths.spare', to: undefined });
+    const drills = useDrills();
+    const w = mountIt(DrillsBench);
+    await button(w, 'Run all drills').trigger('click');
+    await vi.waitFor(() => expect(drills.running).toBe(false), { timeout: 20_000 });
+    await nextTick();
+    const rows = w.findAll('tbody tr');
+    expect(rows).toHaveLength(drills.of);
+    expect(rows[0]!.classes()).toContain('failed');
+    const failed = w.findAll('tbody tr.failed').length;
+    expect(w.text()).toContain(`${failed} failed`);
+    await w.find('[data-drill="drain-blocked/siphon"] button.name').trigger('click');
+    await vi.waitFor(() => expect(drills.fixes).not.toBeNull(), { timeout: 20_000 });
+    expect(useTrace().replay?.name).toBe('“Bell siphon” is blocked');
+    const fix = w.find('[data-drill="drain-blocked/siphon"] button.fix');
+    await fix.trigger('click');
+    expect(system.document!.paths.length).toBeGreaterThan(2);
+    expect(useTrace().replay).toBeNull();
+    await nextTick();
+    expect(w.text()).toContain('The system has changed since');
+  });
+
+  it('that break off say so and keep what they had', async () => {
+    open(bedOverTank('a', 'A'));
+    breakAfter = 2;
+    const drills = useDrills();
+    const w = mountIt(DrillsBench);
+    await drills.run();
+    await nextTick();
+    expect(w.find('[role="alert"]').text()).toContain('could not be run');
+    expect(w.findAll('tbody tr')).toHaveLength(2);
+    expect(drills.running).toBe(false);
+  });
+
+  it('of another system are not kept', async () => {
+    const system = open(wetTray('a', 'A'));
+    const drills = useDrills();
+    await drills.run();
+    expect(drills.done.length).toBeGreaterThan(0);
+    system.document = trayOverReservoir('b', 'B');
+    await nextTick();
+    expect(drills.done).toEqual([]);
+  });
+});
+
+describe('make-up', () => {
+  it('adds a bed, says why it cannot take the only tank away', async () => {
+    const system = open(pumpChain('c', 'C'));
+    const vessel = system.document!.vessels.find((v) => v.id === 'bed-1')!;
+    const w = mountIt(MakeUpGroup, { vessel });
+    await button(w, 'Add a bed').trigger('click');
+    expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(4);
+    system.undo();
+    expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(3);
+    w.unmount();
+    const only = open(bedOverTank('a', 'A')).document!.vessels[0]!;
+    const take = button(mountIt(MakeUpGroup, { vessel: only }), /^Take Fish tank away/);
+    expect(take.attributes('disabled')).toBeDefined();
+    expect(take.text().length).toBeGreaterThan('Take Fish tank away'.length);
+  });
+
+  it('a return is led elsewhere, to what it reaches only', async () => {
+    const system = open(pumpChain('c', 'C'));
+    const path = system.document!.paths.find((p) => p.id === 'over-1')!;
+    const w = mountIt(ReturnChoice, { path });
+    const offered = select(w, 'Runs into').props('items') as { id: string }[];
+    expect(offered.map((x) => x.id)).toContain('tank');
+    expect(offered.map((x) => x.id)).not.toContain('bed-1');
+    const other = offered.find((x) => x.id !== path.to)!;
+    select(w, 'Runs into').vm.$emit('update:modelValue', other.id);
+    await nextTick();
+    expect(system.document!.paths.find((p) => p.id === 'over-1')!.to).toBe(other.id);
+  });
+
+  it('service is switched on and off, and undone', async () => {
+    const system = open(joinedBeds('j', 'J'));
+    const w = mountIt(ServiceGroup);
+    await button(w, 'Held drained').trigger('click');
+    expect(system.document!.service).toBe('drained');
+    expect(button(w, 'Held drained').attributes('aria-pressed')).toBe('true');
+    const net = system.assessment!.net;
+    expect(simulate(net, 3600).events.some((e) => e.kind === 'pump-on')).toBe(false);
+    system.undo();
+    expect(system.document!.service).toBeNull();
+  });
+});
