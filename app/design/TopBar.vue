@@ -10,12 +10,14 @@ import {
 import { computed, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { saveFile } from '../storage/files';
+import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
 /** Name, keeping, undo, units and theme, and the file of the open system. */
 defineProps<{ phone: boolean }>();
 const emit = defineEmits<{ keys: []; print: []; drawing: []; day: []; network: [] }>();
 const system = useSystem();
+const settings = useSettings();
 
 const name = ref('');
 watch(
@@ -71,7 +73,7 @@ function save() {
       :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
       @click="system.redo()"
     />
-    <PersonMenu />
+    <PersonMenu :short="phone" />
     <v-btn v-if="!phone" :prepend-icon="mdiTrayArrowDown" @click="save">Save to a file</v-btn>
     <v-menu>
       <template #activator="{ props: menu }">
@@ -79,11 +81,16 @@ function save() {
           v-bind="menu"
           :icon="phone ? mdiTrayArrowDown : mdiExportVariant"
           size="small"
-          aria-label="Print, drawing, table"
+          :aria-label="phone ? 'File, print, colours' : 'Print, drawing, table'"
         />
       </template>
       <v-list density="compact">
         <v-list-item v-if="phone" title="Save to a file" @click="save" />
+        <v-list-item
+          v-if="phone"
+          :title="settings.theme === 'paper' ? 'Evening colours' : 'Paper colours'"
+          @click="settings.nextTheme()"
+        />
         <v-list-item
           title="Print a sheet"
           subtitle="One page: drawing to scale, water, findings"
@@ -131,6 +138,7 @@ function save() {
   padding: 4px 6px;
   border-radius: 4px;
   min-width: 4rem;
+  text-overflow: ellipsis;
   width: 18rem;
   color: inherit;
 }

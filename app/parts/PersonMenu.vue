@@ -3,7 +3,8 @@ import { mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { UNIT_SYSTEMS } from '../../core/quantity';
 import { UNIT_NAMES, useSettings } from '../stores/settings';
 
-/** Units and theme, for this person. */
+/** Units and theme, for this person; the theme elsewhere where there is little room. */
+defineProps<{ short?: boolean }>();
 const settings = useSettings();
 const items = UNIT_SYSTEMS.map((u) => ({ id: u, name: UNIT_NAMES[u] }));
 </script>
@@ -27,6 +28,7 @@ const items = UNIT_SYSTEMS.map((u) => ({ id: u, name: UNIT_NAMES[u] }));
     </v-list>
   </v-menu>
   <v-btn
+    v-if="!short"
     :icon="settings.theme === 'paper' ? mdiWeatherNight : mdiWhiteBalanceSunny"
     size="small"
     :aria-label="settings.theme === 'paper' ? 'Evening colours' : 'Paper colours'"

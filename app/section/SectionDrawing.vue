@@ -108,7 +108,12 @@ const handles = computed<Handle[]>((before) =>
       )
     : [],
 );
-const tagGap = computed(() => (compact.value ? 36 : 30));
+/** From tag to tag; many move together, down to where they touch. */
+const tagGap = computed(() => {
+  const wanted = compact.value ? 36 : 30;
+  const room = (height.value - 32) / Math.max(1, handles.value.length - 1);
+  return Math.min(wanted, Math.max(27, room));
+});
 /** Tags stand in the order of what they measure, whatever their order in the page. */
 const tagY = computed(() => {
   const down = handles.value.map((h, i) => ({ i, y: Y(h.z) })).sort((a, b) => a.y - b.y);

@@ -4,6 +4,7 @@ import { format } from '../../core/quantity';
 import { useChanges } from '../stores/changes';
 import { useSettings } from '../stores/settings';
 import { snapped, type Handle } from './handles';
+import { cutTo } from './labels';
 
 /** A tag tied to what it measures: pull it, or the dot on the thing itself, or nudge it by keys. */
 const props = defineProps<{
@@ -38,6 +39,16 @@ let startZ = 0;
 let latest = 0;
 
 const text = computed(() => format(props.handle.value, props.handle.kind, settings.units));
+
+/** Width of a letter on a phone, px. */
+const SMALL = 5.9;
+/** On a phone the word gives way to the number. */
+const bare = computed(() => text.value.replace(/ .*/, ''));
+const word = computed(() =>
+  props.compact
+    ? cutTo(props.handle.word, props.tagWidth - 26 - bare.value.length * SMALL, SMALL)
+    : props.handle.word,
+);
 
 function down(event: PointerEvent) {
   if (event.button !== 0) return;
@@ -138,12 +149,12 @@ function key(event: KeyboardEvent) {
         :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`"
       />
       <text :x="tagX + 17" :y="tagY + 4.5">
-        <tspan class="word">{{ handle.word }}</tspan>
+        <tspan class="word">{{ word }}</tspan>
         <tspan v-if="!compact" dx="5" class="value">{{ text }}</tspan>
         <tspan v-else :x="tagX + 17" dy="0" class="value" />
       </text>
       <text v-if="compact" :x="tagX + tagWidth - 5" :y="tagY + 4.5" text-anchor="end" class="value">
-        {{ text.replace(/ .*/, '') }}
+        {{ bare }}
       </text>
     </g>
   </g>

@@ -7,6 +7,7 @@ import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import { spread } from './handles';
+import { LETTER, roomFor } from './labels';
 import { halfWidthAt, type Scene } from './scene';
 
 /** What the stage looks for, tied to where it is: account lines, the lift, crest and dry layer. */
@@ -43,7 +44,7 @@ const names = computed(() => {
   const out: typeof all = [];
   for (const n of [...all].sort((a, b) => a.x - b.x)) {
     let { y } = n;
-    const width = (props.compact ? n.name.length : n.name.length + n.text.length + 1) * 6.6;
+    const width = (props.compact ? n.name.length : n.name.length + n.text.length + 1) * LETTER;
     for (let turn = 0; turn < 4; turn++) {
       const hit = out.find(
         (o) => Math.abs(o.y - y) < 13 && n.x < o.x + o.width && o.x < n.x + width,
@@ -88,14 +89,19 @@ const lines = computed(() => {
     const short = props.compact;
     if (!isStore(p.vessel)) {
       if (p.vessel.role === 'felt' || p.vessel.role === 'channel') return;
-      add('deep', deepest[i]!.level, short ? 'flood' : 'deepest flood', 'deep');
+      // A siphon box stands as high as the beds it is joined to, which have the number.
+      if (p.vessel.role === 'box') return;
+      const room = props.x(p.right) - props.x(p.left) - 48;
+      const whole = `deepest flood ${f(deepest[i]!.level, 'length')}`;
+      const fits = !short && whole.length * LETTER < room;
+      add('deep', deepest[i]!.level, fits ? 'deepest flood' : 'flood', 'deep');
     } else {
       add('rest', rest[i]!.level, 'at rest', 'rest');
       add('cut', afterPowerCut[i]!.level, short ? 'after a cut' : 'after a power cut', 'cut');
       add('deep', deepest[i]!.level, 'beds full', 'deep');
     }
   });
-  const out: ((typeof rows)[number] & { ty: number })[] = [];
+  const out: ((typeof rows)[number] & { tx: number; ty: number })[] = [];
   for (const p of props.scene.vessels) {
     const mine = rows.filter((r) => r.key.startsWith(`${p.vessel.id}-`)).sort((a, b) => b.z - a.z);
     const ys = spread(
@@ -104,7 +110,9 @@ const lines = computed(() => {
       0,
       1e4,
     );
-    mine.forEach((r, k) => out.push({ ...r, ty: ys[k]! }));
+    mine.forEach((r, k) =>
+      out.push({ ...r, tx: r.x1 + 48, ty: ys[k]! + (r.tone === 'deep' ? 13 : -3) }),
+    );
   }
   return out;
 });
@@ -156,6 +164,27 @@ const floods = computed(() => {
     ];
   });
 });
+
+/** Names stand for sure; numbers where they cover nothing. */
+const shown = computed(() => {
+  const numbers = [
+    ...lines.value.map((l) => ({ key: l.key, x: l.tx, y: l.ty, text: l.text })),
+    ...lifts.value.map((l) => ({ key: `flow/${l.id}`, x: l.fx, y: l.fy, text: l.flow })),
+    ...lifts.value.map((l) => ({ key: `lift/${l.id}`, x: l.x + 8, y: l.y1 - 12, text: l.text })),
+    ...floods.value.map((b) => ({ key: `flood/${b.id}`, x: b.x1 + 30, y: b.y + 15, text: b.text })),
+    ...floods.value.flatMap((b) =>
+      b.dryY === null ? [] : [{ key: `dry/${b.id}`, x: b.x1 + 72, y: b.dryY - 5, text: b.dry }],
+    ),
+  ];
+  const right = props.x(props.scene.maxX) + 4;
+  const named = names.value.map((n) => ({
+    key: `name/${n.id}`,
+    x: n.x,
+    y: n.y,
+    text: props.compact ? n.name : `${n.name} ${n.text}`,
+  }));
+  return roomFor([...named, ...numbers.filter((l) => l.x + l.text.length * LETTER < right)]);
+});
 </script>
 
 <template>
@@ -167,34 +196,38 @@ const floods = computed(() => {
     </g>
     <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">
       <line :x1="l.x1" :x2="l.x2" :y1="y(l.z)" :y2="y(l.z)" />
-      <LensNumber
-        :x="l.x1 + 48"
-        :y="l.ty + (l.tone === 'deep' ? 13 : -3)"
-        :text="l.text"
-        :working="l.working"
-      />
+      <LensNumber v-if="shown.has(l.key)" :x="l.tx" :y="l.ty" :text="l.text" :working="l.working" />
     </g>
     <g v-for="l in lifts" :key="l.id" class="lift">
       <path :d="`M${l.x} ${l.y1}V${l.y2}M${l.x - 5} ${l.y1}h10M${l.x - 5} ${l.y2}h10`" />
       <LensNumber
+        v-if="shown.has(`lift/${l.id}`)"
         class="strong"
         :x="l.x + 8"
         :y="l.y1 - 12"
         :text="l.text"
         :working="`static-head/${l.id}`"
       />
-      <LensNumber class="strong" :x="l.fx" :y="l.fy" :text="l.flow" :working="`flow/${l.id}`" />
+      <LensNumber
+        v-if="shown.has(`flow/${l.id}`)"
+        class="strong"
+        :x="l.fx"
+        :y="l.fy"
+        :text="l.flow"
+        :working="`flow/${l.id}`"
+      />
     </g>
     <g v-for="b in floods" :key="b.id" class="flood">
       <line :x1="b.x1" :x2="b.x2" :y1="b.y" :y2="b.y" />
       <LensNumber
+        v-if="shown.has(`flood/${b.id}`)"
         class="strong"
         :x="b.x1 + 30"
         :y="b.y + 15"
         :text="b.text"
         :working="`highest/${b.id}`"
       />
-      <template v-if="b.dryY !== null">
+      <template v-if="b.dryY !== null && shown.has(`dry/${b.id}`)">
         <path :d="`M${b.x1 + 62} ${b.y}V${b.dryY}M${b.x1 + 57} ${b.dryY}h10`" />
         <LensNumber
           :x="b.x1 + 72"

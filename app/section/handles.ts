@@ -175,8 +175,10 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
   if (stage === 'drain') {
     for (const d of scene.drains) {
       const bed = s.vessels.find((v) => v.id === d.path.from)!;
-      const many = scene.drains.filter((x) => x.path.from === d.path.from).length > 1;
-      const word = isSiphon(d.path) || !many || d === scene.drains[0] ? 'crest' : 'spare';
+      const lowest = scene.drains.every(
+        (x) => x.path.from !== d.path.from || x.path.crest >= d.path.crest,
+      );
+      const word = isSiphon(d.path) || lowest ? 'crest' : 'spare';
       add(
         bed,
         `paths.${d.path.id}.crest`,

@@ -6,6 +6,7 @@ import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { handlesOf, sharedHandles, snapped, spread } from './handles';
+import { cutTo, LETTER, roomFor, type Label } from './labels';
 import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf, shared } from './scene';
 
@@ -233,5 +234,39 @@ describe('handles', () => {
     const low = applyEdits(a, [{ at: 'vessels.bed.floor', to: 0.8 }]);
     const moved = sharedHandles(first, handlesOf(low, assess(low), sceneOf(low), 'drain'));
     expect(at(moved, 'paths.spare.crest').valueAt(1.06)).toBeCloseTo(0.26, 9);
+  });
+});
+
+describe('labels', () => {
+  const label = fc.record({
+    x: fc.integer({ min: 0, max: 400 }),
+    y: fc.integer({ min: 0, max: 120 }),
+    text: fc.string({ minLength: 1, maxLength: 20 }),
+  });
+  const covers = (a: Label, b: Label) => {
+    const [left, right] = a.x < b.x ? [a, b] : [b, a];
+    return Math.abs(a.y - b.y) < 13 && right.x < left.x + left.text.length * LETTER;
+  };
+
+  it('that are kept never cover each other, and none is left out without one that it would cover', () => {
+    fc.assert(
+      fc.property(fc.array(label, { maxLength: 30 }), (raw) => {
+        const labels = raw.map((l, i) => ({ ...l, key: String(i) }));
+        const kept = roomFor(labels);
+        const shown = labels.filter((l) => kept.has(l.key));
+        for (const a of shown)
+          for (const b of shown) if (a.key < b.key) expect(covers(a, b)).toBe(false);
+        for (const l of labels)
+          if (!kept.has(l.key)) expect(shown.some((k) => covers(k, l))).toBe(true);
+        if (labels.length) expect(kept).toContain('0');
+      }),
+      { seed: 4 },
+    );
+  });
+
+  it('words give way to their number', () => {
+    expect(cutTo('reservoir at', 200)).toBe('reservoir at');
+    expect(cutTo('reservoir at', 55)).toBe('reservo…');
+    expect(cutTo('bed rim', 1)).toBe('…');
   });
 });

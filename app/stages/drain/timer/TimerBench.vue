@@ -87,7 +87,13 @@ const runs = computed(() =>
         </text>
       </svg>
     </figure>
-    <div v-if="settings" class="beside">
+    <div
+      v-if="settings"
+      class="beside"
+      tabindex="0"
+      role="group"
+      aria-label="Settings of the timer"
+    >
       <h3>{{ name }}</h3>
       <template v-if="settings.control.kind === 'interval'">
         <p class="big">
@@ -135,6 +141,7 @@ const runs = computed(() =>
 .bench {
   display: grid;
   grid-template-columns: minmax(0, 1.5fr) minmax(150px, 1fr);
+  grid-template-rows: minmax(0, 1fr);
   gap: 10px;
   height: 100%;
   min-height: 0;
@@ -189,6 +196,8 @@ text {
 .beside {
   align-self: center;
   min-width: 0;
+  max-height: 100%;
+  overflow: auto;
 }
 .beside table {
   border-collapse: collapse;
