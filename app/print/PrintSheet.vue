@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { PIPES, mediumById, pipeById, timerById } from '../../core/catalogue';
+import { mediumById } from '../../core/catalogue';
 import { remindersOf } from '../../core/findings/reminders';
-import { format, formatClock, tell, type QuantityKind } from '../../core/quantity';
-import { controlOf, isDrain, pumpedLines } from '../../core/system';
+import { format, tell, type QuantityKind } from '../../core/quantity';
 import { grossVolume } from '../../core/water/vessel';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -12,6 +11,7 @@ import { paperSize } from '../section/paper';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
+import { bedWords, lineWords, wayWords } from './words';
 
 /** One page of a design: the drawing to scale, the water accounts, what works how, and what is open. */
 const system = useSystem();
@@ -45,43 +45,16 @@ const accounts = computed(() =>
     };
   }),
 );
-const rhythm = (id: string): string => {
-  const line = pumpedLines(doc.value).find((l) => l.id === id)!;
-  const c = controlOf(doc.value, line);
-  if (c.kind === 'always-on') return 'always on';
-  const device = timerById(c.device)?.name ?? c.device;
-  return c.kind === 'interval'
-    ? `${f(c.on, 'time')} on, ${f(c.off, 'time')} off (${device})`
-    : `${c.rows.map((r) => `${formatClock(r.start)} for ${f(r.on, 'time')}`).join(', ')} (${device})`;
-};
-const lines = computed(() =>
-  a.value.duties.map((d) => {
-    const line = pumpedLines(doc.value).find((l) => l.id === d.id)!;
-    return `${d.name}: ${f(d.flow, 'flow')} at ${f(d.staticHead, 'head')} of lift, ${pipeById(line.pipe)?.name ?? f(d.bore, 'bore')}, ${f(d.length, 'run')}; the pump is ${rhythm(d.id)}.`;
-  }),
-);
-const drains = computed(() =>
-  doc.value.paths.flatMap((p) => {
-    if (!isDrain(p)) return [];
-    const size = PIPES.find((x) => x.id === p.pipe)?.name ?? f(p.bore, 'bore');
-    const w = a.value.siphons.find((s) => s.id === p.id);
-    const window = w
-      ? ` Starts from ${f(w.start.expected, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
-      : '';
-    const bell =
-      p.kind === 'bell-siphon'
-        ? `, break ${f(p.breakHeight, 'length')}, bell ${f(p.bellBore, 'bore')}`
-        : '';
-    return [`${p.name}: ${size}, crest ${f(p.crest, 'length')}${bell}.${window}`];
-  }),
-);
-const beds = computed(() =>
-  a.value.beds.map((b) => {
-    const day = trace.day?.metrics.beds.find((x) => x.id === b.id);
-    const v = doc.value.vessels.find((x) => x.id === b.id)!;
-    return `${v.name}: ${Number.isFinite(b.fill) ? `fills in ${f(b.fill, 'time')}` : 'never fills'}, drains in ${f(b.drain, 'time')}${day ? `, ${f(day.cyclesPerDay, 'count')} floods a day` : ''}.`;
-  }),
-);
+/** How it works, pipe by pipe; what is alike to the letter is said once. */
+const works = computed(() => [
+  ...new Set([
+    ...a.value.duties.map((d) => lineWords(doc.value, d, f)),
+    ...doc.value.paths.map((p) => wayWords(doc.value, p, a.value.siphons, f)).filter(Boolean),
+    ...a.value.beds.map((b) =>
+      bedWords(doc.value, b, trace.day?.metrics.beds.find((x) => x.id === b.id)?.cyclesPerDay, f),
+    ),
+  ]),
+]);
 const open = computed(() => trace.findings.filter((x) => x.level !== 'fine'));
 const cautions = computed(() => remindersOf(doc.value));
 
@@ -136,7 +109,7 @@ defineExpose({ drawing });
       </tbody>
     </table>
     <ul class="works">
-      <li v-for="t in [...lines, ...drains, ...beds]" :key="t">{{ t }}</li>
+      <li v-for="t in works" :key="t">{{ t }}</li>
     </ul>
     <section class="columns">
       <h2>{{ open.length ? 'Open' : 'Nothing is open' }}</h2>

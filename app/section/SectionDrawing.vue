@@ -210,8 +210,8 @@ defineExpose({ scale });
           class="earth"
           :x="grounds[0]?.x1 ?? 0"
           :y="ground"
-          :width="width - (grounds[0]?.x1 ?? 0) - (live ? margin.right - 2 : 0)"
-          :height="height - ground"
+          :width="Math.max(0, width - (grounds[0]?.x1 ?? 0) - (live ? margin.right - 2 : 0))"
+          :height="Math.max(0, height - ground)"
         />
         <line
           v-for="g in grounds"

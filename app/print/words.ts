@@ -1,0 +1,115 @@
+import { fittingById, pipeById, timerById } from '../../core/catalogue';
+import type { Assessment, Duty, SiphonWindow } from '../../core/network';
+import { formatClock, type QuantityKind } from '../../core/quantity';
+import {
+  controlOf,
+  isDrain,
+  pumpedLines,
+  vesselOf,
+  type PumpedLine,
+  type SystemDocument,
+  type WaterPath,
+} from '../../core/system';
+
+/** What every pipe of a system is and does, in sentences to build by. */
+
+/** A number with its unit, as the person has chosen it. */
+export type Shown = (value: number, kind: QuantityKind) => string;
+
+const pipe = (p: { pipe: string; bore: number }, f: Shown): string =>
+  pipeById(p.pipe)?.name ?? f(p.bore, 'bore');
+
+function rhythm(s: SystemDocument, line: PumpedLine, f: Shown): string {
+  const c = controlOf(s, line);
+  if (c.kind === 'always-on') return 'always on';
+  const device = timerById(c.device)?.name ?? c.device;
+  return c.kind === 'interval'
+    ? `${f(c.on, 'time')} on, ${f(c.off, 'time')} off (${device})`
+    : `${c.rows.map((r) => `${formatClock(r.start)} for ${f(r.on, 'time')}`).join(', ')} (${device})`;
+}
+
+/** What sits in a line besides its pipe. */
+function fitted(s: SystemDocument, line: PumpedLine, f: Shown): string[] {
+  const holes = line.pinholes;
+  return [
+    ...line.fittings
+      .filter((x) => x.count > 0)
+      .map((x) => `${x.count} × ${fittingById(x.fitting)?.name.toLowerCase() ?? x.fitting}`),
+    ...(line.valve === null || line.branches.length ? [] : [`tap ${f(line.valve, 'share')} open`]),
+    ...(line.checkValve ? ['check valve'] : []),
+    ...(line.filter ? ['solids filter'] : []),
+    ...(line.venturi ? [`venturi of ${f(line.venturi.throat, 'bore')}`] : []),
+    ...(holes ? [`${holes.count} holes of ${f(holes.diameter, 'bore')}`] : []),
+    ...(line.float
+      ? [
+          `float in ${vesselOf(s, line.float.vessel).name}, on at ${f(line.float.on, 'length')}, off at ${f(line.float.off, 'length')}`,
+        ]
+      : []),
+  ];
+}
+
+/** A pumped line: its flow, pipe, what is fitted, when it runs; and each of its branches. */
+export function lineWords(s: SystemDocument, d: Duty, f: Shown): string {
+  const line = pumpedLines(s).find((l) => l.id === d.id)!;
+  const parts = fitted(s, line, f);
+  const taps = [line.valve, ...line.branches.map((b) => b.valve)];
+  const ends = d.branches.map((b, i) => {
+    const tap = taps[i] ?? null;
+    return `${f(b.flow, 'flow')} to ${vesselOf(s, b.to).name}${tap === null ? '' : `, tap ${f(tap, 'share')} open`}`;
+  });
+  return [
+    `${d.name}: ${f(d.flow, 'flow')} at ${f(d.staticHead, 'head')} of lift, ${pipe(line, f)}, ${f(d.length, 'run')}`,
+    ...(parts.length ? [`, ${parts.join(', ')}`] : []),
+    `; the pump is ${rhythm(s, line, f)}.`,
+    ...(ends.length > 1 ? [` It gives ${ends.join('; ')}.`] : []),
+  ].join('');
+}
+
+/** A way that needs no pump: drains and siphons, joining pipes, float valves, holes, channels, felt. */
+export function wayWords(
+  s: SystemDocument,
+  p: WaterPath,
+  siphons: readonly SiphonWindow[],
+  f: Shown,
+): string {
+  const between = `${vesselOf(s, p.from).name} to ${vesselOf(s, p.to).name}`;
+  if (isDrain(p)) {
+    const w = siphons.find((x) => x.id === p.id);
+    const window = w
+      ? ` Starts from ${f(w.start.expected, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
+      : '';
+    const bell =
+      p.kind === 'bell-siphon'
+        ? `, break ${f(p.breakHeight, 'length')}, bell ${f(p.bellBore, 'bore')}`
+        : '';
+    return `${p.name}, ${between}: ${pipe(p, f)}, crest ${f(p.crest, 'length')}${bell}.${window}`;
+  }
+  switch (p.kind) {
+    case 'link': {
+      const z =
+        p.height < 0
+          ? `${f(-p.height, 'length')} under the floor`
+          : `${f(p.height, 'length')} over the floor`;
+      return `${p.name}, ${between}: ${pipe(p, f)}, ${f(p.run, 'run')}, ${z}${p.screen === null ? '' : ', screened'}.`;
+    }
+    case 'float-valve':
+      return `${p.name}, ${between}: shuts at ${f(p.level, 'length')}, seat ${f(p.seat, 'bore')}.`;
+    case 'hole':
+      return `${p.name}, ${between}: ${f(p.diameter, 'bore')}, ${p.height > 0 ? `${f(p.height, 'length')} over the floor` : 'in the floor'}.`;
+    case 'open-end':
+      return `${p.name}, ${between}: open, a fall of ${f(p.slope, 'share')}.`;
+    case 'seep':
+      return `${p.name}, ${between}: drips out in ${f(p.drainDown, 'time')}, ${f(p.held, 'volume')} stay.`;
+    case 'pumped-line':
+      return '';
+  }
+}
+
+/** A bed: how it fills, drains and how often. */
+export const bedWords = (
+  s: SystemDocument,
+  b: Assessment['beds'][number],
+  floods: number | undefined,
+  f: Shown,
+): string =>
+  `${vesselOf(s, b.id).name}: ${Number.isFinite(b.fill) ? `fills in ${f(b.fill, 'time')}` : 'never fills'}, drains in ${f(b.drain, 'time')}${floods === undefined ? '' : `, ${f(floods, 'count')} floods a day`}.`;
