@@ -7,7 +7,9 @@ import { grossVolume } from '../../core/water/vessel';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { svgFile } from '../section/exportSvg';
+import { alikeOnce, handlesOf } from '../section/handles';
 import { paperSize } from '../section/paper';
+import { sceneOf } from '../section/scene';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -23,7 +25,10 @@ const a = computed(() => system.assessment!);
 const f = (v: number, k: QuantityKind) =>
   Number.isFinite(v) ? format(v, k, settings.units) : 'never';
 
-const paper = computed(() => paperSize(doc.value, 186, 104));
+const tags = computed(
+  () => alikeOnce(handlesOf(doc.value, a.value, sceneOf(doc.value), 'vessels')).length,
+);
+const paper = computed(() => paperSize(doc.value, 186, 104, tags.value));
 /** At rest, as the drawing's account lines begin. */
 const levels = computed(() =>
   Object.fromEntries(a.value.accounts.rest.map((r) => [r.vessel, r.level])),

@@ -21,11 +21,11 @@ const pipe = (p: { pipe: string; bore: number }, f: Shown): string =>
 
 function rhythm(s: SystemDocument, line: PumpedLine, f: Shown): string {
   const c = controlOf(s, line);
-  if (c.kind === 'always-on') return 'always on';
+  if (c.kind === 'always-on') return 'is always on';
   const device = timerById(c.device)?.name ?? c.device;
   return c.kind === 'interval'
-    ? `${f(c.on, 'time')} on, ${f(c.off, 'time')} off (${device})`
-    : `${c.rows.map((r) => `${formatClock(r.start)} for ${f(r.on, 'time')}`).join(', ')} (${device})`;
+    ? `runs ${f(c.on, 'time')} on, ${f(c.off, 'time')} off (${device})`
+    : `runs at ${c.rows.map((r) => `${formatClock(r.start)} for ${f(r.on, 'time')}`).join(', ')} (${device})`;
 }
 
 /** What sits in a line besides its pipe. */
@@ -60,7 +60,7 @@ export function lineWords(s: SystemDocument, d: Duty, f: Shown): string {
   return [
     `${d.name}: ${f(d.flow, 'flow')} at ${f(d.staticHead, 'head')} of lift, ${pipe(line, f)}, ${f(d.length, 'run')}`,
     ...(parts.length ? [`, ${parts.join(', ')}`] : []),
-    `; the pump is ${rhythm(s, line, f)}.`,
+    `; the pump ${rhythm(s, line, f)}.`,
     ...(ends.length > 1 ? [` It gives ${ends.join('; ')}.`] : []),
   ].join('');
 }
@@ -89,7 +89,9 @@ export function wayWords(
       const z =
         p.height < 0
           ? `${f(-p.height, 'length')} under the floor`
-          : `${f(p.height, 'length')} over the floor`;
+          : p.height < 0.001
+            ? 'at the floor'
+            : `${f(p.height, 'length')} over the floor`;
       return `${p.name}, ${between}: ${pipe(p, f)}, ${f(p.run, 'run')}, ${z}${p.screen === null ? '' : ', screened'}.`;
     }
     case 'float-valve':

@@ -16,7 +16,7 @@ import SectionRuler from './SectionRuler.vue';
 import SectionVessel from './SectionVessel.vue';
 import SectionWay from './SectionWay.vue';
 import { useFrame } from './frame';
-import { handlesOf, sharedHandles, spread, type Handle } from './handles';
+import { handlesOf, alikeOnce, sharedHandles, spread, type Handle } from './handles';
 import { halfWidthAt, sceneOf, shared, type Placed, type PlacedLine, type Scene } from './scene';
 import { streamsOf } from './streams';
 
@@ -102,10 +102,12 @@ const lineFlow = (l: PlacedLine) => {
 
 const handles = computed<Handle[]>((before) =>
   props.stage
-    ? sharedHandles(
-        before ?? [],
-        handlesOf(props.system, props.assessment, scene.value, props.stage),
-      )
+    ? props.paper
+      ? alikeOnce(handlesOf(props.system, props.assessment, scene.value, props.stage))
+      : sharedHandles(
+          before ?? [],
+          handlesOf(props.system, props.assessment, scene.value, props.stage),
+        )
     : [],
 );
 /** From tag to tag; many move together, down to where they touch. */

@@ -280,6 +280,12 @@ export function sharedHandles(before: readonly Handle[], now: readonly Handle[])
   });
 }
 
+/** Of handles that say the same word and number the first: on paper nobody pulls the others. */
+export const alikeOnce = (handles: readonly Handle[]): Handle[] =>
+  handles.filter(
+    (h, i) => !handles.slice(0, i).some((x) => x.word === h.word && x.value === h.value),
+  );
+
 /** A value brought into a handle's range and onto its step. */
 export function snapped(h: Pick<Handle, 'min' | 'max' | 'step'>, value: number): number {
   const stepped = Math.round(value / h.step) * h.step;

@@ -1,4 +1,4 @@
-import type { SystemDocument } from '../../core/system';
+import { isStore, type SystemDocument } from '../../core/system';
 import { AIR, PAPER } from './frame';
 import { sceneOf } from './scene';
 
@@ -15,8 +15,23 @@ export interface PaperSize {
   readonly scale: number;
 }
 
-/** The largest common scale at which a system fits a place on paper, and the drawing's size there, px. */
-export function paperSize(system: SystemDocument, wideMm: number, highMm: number): PaperSize {
+/** From tag to tag, and room over and below them, px. */
+const TAG = 27;
+const ENDS = 32;
+/** Names under beds that stand on the ground, px. */
+const NAMES = 20;
+
+/**
+ * The largest common scale at which a system fits a place on paper, and the drawing's size there, px.
+ *
+ * @param tags that stand beside it one under another
+ */
+export function paperSize(
+  system: SystemDocument,
+  wideMm: number,
+  highMm: number,
+  tags = 0,
+): PaperSize {
   const s = sceneOf(system);
   const wide = s.maxX - s.minX + AIR;
   const high = s.maxZ - s.minZ + AIR;
@@ -30,5 +45,9 @@ export function paperSize(system: SystemDocument, wideMm: number, highMm: number
     };
   };
   const fits = (p: PaperSize) => p.width <= wideMm * PX_PER_MM && p.height <= highMm * PX_PER_MM;
-  return SCALES.map(size).find(fits) ?? size(SCALES[SCALES.length - 1]!);
+  const p = SCALES.map(size).find(fits) ?? size(SCALES[SCALES.length - 1]!);
+  const lowest = Math.min(...s.vessels.map((v) => (isStore(v.vessel) ? 1 : v.vessel.floor)));
+  const names = Math.max(0, NAMES - lowest * p.perMetre);
+  const wanted = Math.min(highMm * PX_PER_MM, Math.max(p.height + names, ENDS + tags * TAG));
+  return { ...p, height: Math.max(p.height, Math.ceil(wanted)) };
 }

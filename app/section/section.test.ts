@@ -5,7 +5,7 @@ import { anySystem } from '../../core/test/systems';
 import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';
 import { bedOverTank } from '../../core/system/layouts/pair';
-import { handlesOf, sharedHandles, snapped, spread } from './handles';
+import { alikeOnce, handlesOf, sharedHandles, snapped, spread } from './handles';
 import { cutTo, LETTER, roomFor, type Label } from './labels';
 import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf, shared } from './scene';
@@ -208,6 +208,19 @@ describe('handles', () => {
       { numRuns: 60 },
     );
     expect(paperSize(bedOverTank('a', 'A'), 186, 104).scale).toBe(15);
+    // A low and long row has room for its tags all the same.
+    const row = LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'R');
+    expect(paperSize(row, 186, 104, 9).height).toBeGreaterThanOrEqual(9 * 27);
+    expect(paperSize(row, 186, 104, 60).height).toBeLessThanOrEqual(104 * PX_PER_MM + 1);
+  });
+
+  it('on paper beds that are alike are told once', () => {
+    const s = largest('x', 'X');
+    const all = handlesOf(s, assess(s), sceneOf(s), 'vessels');
+    const once = alikeOnce(all);
+    expect(once.length).toBeLessThan(all.length / 2);
+    for (const h of all)
+      expect(once.filter((x) => x.word === h.word && x.value === h.value)).toHaveLength(1);
   });
 
   it('what did not change stays the same object, and what did is new', () => {
