@@ -53,7 +53,7 @@ describe('the words of the printed sheet', () => {
 
   it('a siphon is told with its window, a dry bed with never', () => {
     expect(way(make('bed-over-tank'), 'siphon')).toMatch(
-      /crest 235 mm, break 30 mm, bell 77\.9 mm\. Starts from \d+ L\/h, sure to stop below \d+ L\/h/,
+      /crest 235 mm, drop 250 mm, mouth 40\.9 mm, bell 77\.9 mm with 6 notches of 12 mm, break 30 mm\. Starts from \d+ L\/h, sure to stop below \d+ L\/h/,
     );
     const weak = applyEdits(make('bed-over-tank'), [{ at: 'paths.lift.pump.maxHead', to: 0.1 }]);
     expect(bedWords(weak, assess(weak).beds[0]!, 0, shown)).toMatch(/^Bed: never fills/);

@@ -80,9 +80,9 @@ export function wayWords(
       : '';
     const bell =
       p.kind === 'bell-siphon'
-        ? `, break ${f(p.breakHeight, 'length')}, bell ${f(p.bellBore, 'bore')}`
+        ? `, mouth ${f(p.mouth, 'bore')}, bell ${f(p.bellBore, 'bore')} with ${p.notches.count} notches of ${f(p.notches.width, 'bore')}, break ${f(p.breakHeight, 'length')}`
         : '';
-    return `${p.name}, ${between}: ${pipe(p, f)}, crest ${f(p.crest, 'length')}${bell}.${window}`;
+    return `${p.name}, ${between}: ${pipe(p, f)}, crest ${f(p.crest, 'length')}, drop ${f(p.drop, 'length')}${bell}.${window}`;
   }
   switch (p.kind) {
     case 'link': {
