@@ -3,11 +3,12 @@ import { proxy } from 'comlink';
 import { mdiArrowLeft, mdiMagnify, mdiStop } from '@mdi/js';
 import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { PIPES, TIMERS } from '../../core/catalogue';
+import { PIPES, TIMERS, timerById } from '../../core/catalogue';
 import { assess } from '../../core/network';
 import { format, tell, type QuantityKind } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
-import type { Found, Owned, Progress } from '../../core/workshop/search';
+import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';
+import type { Found, Progress } from '../../core/workshop/search';
 import LevelMark from '../findings/LevelMark.vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -34,7 +35,7 @@ const owned = reactive({
   floorWidth: 1,
   headroom: 2.1,
   fish: true,
-  timer: 'none',
+  timer: ANY_TIMER,
 });
 type Size =
   'length' | 'width' | 'height' | 'maxHead' | 'maxFlow' | 'floorLength' | 'floorWidth' | 'headroom';
@@ -67,7 +68,11 @@ const pipes = [
   { id: 'any', name: 'Whatever suits' },
   ...PIPES.filter((p) => p.family === 'schedule-40' && p.bore < 0.06),
 ];
-const timers = [{ id: 'none', name: 'No timer' }, ...TIMERS];
+const timers = [
+  { id: ANY_TIMER, name: 'Whatever suits' },
+  { id: 'none', name: 'No timer' },
+  ...TIMERS,
+];
 
 const running = ref(false);
 const progress = ref<Progress | null>(null);
@@ -221,7 +226,9 @@ async function take(found: Found) {
             {{ f(c.found.planted, 'area') }} to plant, {{ f(c.found.flow, 'flow') }},
             {{ Math.round(c.found.floods) }} floods a day, tank turned over
             {{ Math.round(c.found.turnover * 100) / 100 }} × an hour;
-            {{ Math.round(c.found.margin * 100) / 100 }} × to spare
+            {{ Math.round(c.found.margin * 100) / 100 }} × to spare<template v-if="c.found.timer"
+              >; timer: {{ timerById(c.found.timer)?.name.toLowerCase() }}</template
+            >
           </p>
           <details v-if="c.found.open.length">
             <summary>{{ c.found.open.length }} to look at</summary>

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Drill } from '../../core/findings';
 import { bedOverTank } from '../../core/system/layouts/pair';
-import type { Owned } from '../../core/workshop/search';
+import type { Owned } from '../../core/workshop/candidates';
 import type { DrillWorker } from './drill.worker';
 
 /** The worker's own code, called without a worker around it. */

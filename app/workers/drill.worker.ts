@@ -3,8 +3,9 @@ import type { DayTrace } from '../../core/day';
 import { fixesForDrill, type DrillFix } from '../../core/findings/drillFixes';
 import { Drills, type Drill } from '../../core/findings/drills';
 import { isSiphon, type SystemDocument } from '../../core/system';
-import { searchSystems, type Found, type Owned, type Progress } from '../../core/workshop/search';
-import { stockChoices, type StockChoice } from '../../core/workshop/siphon';
+import type { Owned } from '../../core/workshop/candidates';
+import { searchSystems, type Found, type Progress } from '../../core/workshop/search';
+import { stockChoices, type StockChoice } from '../../core/workshop/stockSearch';
 
 /** Number of the newest request for each job; an older one of the same job is given up on its way. */
 const newest = { drills: 0, search: 0 };

@@ -1,8 +1,6 @@
-import { PIPES } from '../catalogue/index.ts';
 import { bore, head, mm, say } from '../quantity/index.ts';
 import {
   beds,
-  bellSiphons,
   isSiphon,
   pumpedLines,
   standpipes,
@@ -28,6 +26,28 @@ import {
   type Knob,
 } from './knobs.ts';
 import type { Finding } from './types.ts';
+import { geometryKnobs } from './geometryKnobs.ts';
+
+/** A change that is made or not, without a size to turn. */
+const ONCE = { count: 1, graded: false } as const;
+
+const endKnob = (s: SystemDocument, line: PumpedLine): Knob[] =>
+  number(
+    s,
+    `${line.id}-end`,
+    `paths.${line.id}.end`,
+    -0.01,
+    (a0, b0) => say`Lower the end of “${line.name}” by ${mm(a0 - b0)}`,
+  );
+
+const headKnob = (s: SystemDocument, line: PumpedLine): Knob[] =>
+  number(
+    s,
+    `${line.id}-head`,
+    `paths.${line.id}.pump.maxHead`,
+    0.1,
+    (_, b0) => say`Take a pump that reaches ${head(b0)}`,
+  );
 
 /** Knobs worth trying for a finding, the simplest in the hand first. */
 export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
@@ -93,28 +113,15 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       if (!line) return [];
       return [
         ...(line.valve !== null && f.measured < f.limit ? valveKnob(s, line, 1) : []),
-        ...number(
-          s,
-          `${line.id}-end`,
-          `paths.${line.id}.end`,
-          -0.01,
-          (a0, b0) => say`Lower the end of “${line.name}” by ${mm(a0 - b0)}`,
-        ),
-        ...number(
-          s,
-          `${line.id}-head`,
-          `paths.${line.id}.pump.maxHead`,
-          0.1,
-          (_, b0) => say`Take a pump that reaches ${head(b0)}`,
-        ),
+        ...endKnob(s, line),
+        ...headKnob(s, line),
       ];
     case 'runs-on':
       return line
         ? [
             {
               id: `${line.id}-vent`,
-              count: 1,
-              graded: false,
+              ...ONCE,
               edits: () => [
                 {
                   at: `paths.${line.id}.peak`,
@@ -132,13 +139,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         ? [
             ...valveKnob(s, line, 1),
             ...pipeSize(s, line.id, 1, `“${line.name}”`),
-            ...number(
-              s,
-              `${line.id}-head`,
-              `paths.${line.id}.pump.maxHead`,
-              0.1,
-              (_, b0) => say`Take a pump that reaches ${head(b0)}`,
-            ),
+            ...headKnob(s, line),
           ]
         : [...valveKnob(s, line, -1)];
     case 'hose-bore':
@@ -191,8 +192,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       return [
         {
           id: `${f.about}-vent`,
-          count: 1,
-          graded: false,
+          ...ONCE,
           edits: () => [{ at: `paths.${f.about}.vented`, to: true }],
           label: () => say`Fit a vent to the drop pipe, above the highest water`,
         },
@@ -209,8 +209,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
           ? [
               {
                 id: `${v.id}-rim`,
-                count: 1,
-                graded: false,
+                ...ONCE,
                 edits: () => [{ at: `vessels.${v.id}.rimTo`, to: target }],
                 label: () =>
                   say`Lean the rim of “${v.name}” so that it spills into “${vesselOf(s, target).name}”`,
@@ -238,8 +237,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       return [
         {
           id: 'service-end',
-          count: 1,
-          graded: false,
+          ...ONCE,
           edits: () => [{ at: 'service', to: null }],
           label: () => say`Let the beds run again`,
         },
@@ -251,8 +249,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         ? [
             {
               id: `${line.id}-even`,
-              count: 1,
-              graded: false,
+              ...ONCE,
               edits: () => edits,
               label: () =>
                 say`Set the taps of “${line.name}” to ${openings(edits.map((e) => e.to as number))} open`,
@@ -294,17 +291,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         : [];
     case 'air-lift':
       return line
-        ? [
-            ...intakeKnob(s, line, -1),
-            ...number(
-              s,
-              `${line.id}-end`,
-              `paths.${line.id}.end`,
-              -0.01,
-              (a0, b0) => say`Lower the end of “${line.name}” by ${mm(a0 - b0)}`,
-            ),
-            ...fillKnob(s, line.from, 1),
-          ]
+        ? [...intakeKnob(s, line, -1), ...endKnob(s, line), ...fillKnob(s, line.from, 1)]
         : [];
     case 'pinholes': {
       const owner = lines.find((l) => l.id === f.about || l.branches.some((b) => b.id === f.about));
@@ -356,8 +343,7 @@ const cleanKnob = (l: PumpedLine): Knob[] =>
     ? [
         {
           id: `${l.id}-rinse`,
-          count: 1,
-          graded: false,
+          ...ONCE,
           edits: () => [{ at: `paths.${l.id}.filter.clogging`, to: 0 }],
           label: () => say`Rinse the filter of “${l.name}”`,
         },
@@ -378,92 +364,4 @@ function withFill(s: SystemDocument, vessel: string, knob: Knob): Knob {
       return [edit!, { at: `vessels.${vessel}.fill`, to: Math.round(v.fill * grow * 1e4) / 1e4 }];
     },
   };
-}
-
-function geometryKnobs(s: SystemDocument, id: string, f: Finding): Knob[] {
-  const at = `paths.${id}`;
-  switch (f.part) {
-    case 'gap':
-      return number(
-        s,
-        `${id}-gap`,
-        `${at}.gap`,
-        0.005,
-        (_, b) => say`Leave ${mm(b)} under the bell’s top`,
-      );
-    case 'ring': {
-      const list = PIPES.filter((p) => p.family === 'schedule-40');
-      const p = bellSiphons(s).find((x) => x.id === id)!;
-      const wider = list.filter((x) => x.bore > p.bellBore + 1e-6);
-      return [
-        {
-          id: `${id}-bell`,
-          count: wider.length,
-          graded: false,
-          edits: (k) => [
-            { at: `${at}.bellBore`, to: wider[k]!.bore },
-            ...(p.guard && p.guard.diameter < wider[k]!.bore + 0.035
-              ? [
-                  {
-                    at: `${at}.guard.diameter`,
-                    to: Math.ceil((wider[k]!.bore + 0.035) * 200) / 200,
-                  },
-                ]
-              : []),
-          ],
-          label: (k) => say`Make the bell of ${wider[k]!.name}, ${bore(wider[k]!.bore)} bore`,
-        },
-      ];
-    }
-    case 'notches':
-      return number(
-        s,
-        `${id}-notches`,
-        `${at}.notches.count`,
-        1,
-        (_, b) => say`Cut ${String(b)} notches`,
-      );
-    case 'break': {
-      const more = f.measured < f.limit;
-      return number(
-        s,
-        `${id}-break`,
-        `${at}.breakHeight`,
-        more ? 0.005 : -0.005,
-        (_, b) => say`Cut the notches ${mm(b)} high`,
-      );
-    }
-    case 'drop':
-      return number(
-        s,
-        `${id}-drop`,
-        `${at}.drop`,
-        0.01,
-        (_, b) => say`Let the pipe fall ${mm(b)} under the floor`,
-      );
-    case 'guard':
-      return number(
-        s,
-        `${id}-guard`,
-        `${at}.guard.diameter`,
-        0.005,
-        (_, b) => say`Take a guard of ${mm(b)}`,
-      );
-    case 'slots': {
-      const p = bellSiphons(s).find((x) => x.id === id)!;
-      const need = (3 * Math.PI * p.bore ** 2) / 4;
-      const to = Math.ceil(need * 1e4) / 1e4;
-      return [
-        {
-          id: `${id}-slots`,
-          count: 1,
-          graded: false,
-          edits: () => [{ at: `${at}.guard.slotArea`, to }],
-          label: () => say`Slot the guard low until ${String(Math.round(to * 1e4))} cm² are open`,
-        },
-      ];
-    }
-    default:
-      return [];
-  }
 }

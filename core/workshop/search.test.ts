@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { judgeWhole } from '../findings/judge.ts';
 import { checkSystem } from '../system/schema/index.ts';
-import { searchSystems, type Owned } from './search.ts';
+import { TIMERS } from '../catalogue/timers.ts';
+import type { Control } from '../system/index.ts';
+import { ANY_TIMER, type Owned } from './candidates.ts';
+import { searchSystems } from './search.ts';
 
 const owned: Owned = {
   tank: { length: 1.2, width: 0.8, height: 0.7 },
@@ -39,6 +42,22 @@ describe('the search for what is owned', () => {
     // The first has nothing at stop, and none after it has fewer open findings.
     expect(r.found[0]!.open.some((x) => x.level === 'stop')).toBe(false);
     expect(Math.min(...r.found.map((f) => f.open.length))).toBe(r.found[0]!.open.length);
+  });
+
+  it('a timer that is still to be bought loses no more than any other; without one all run always', async () => {
+    const small: Owned = { ...owned, fish: false, floor: { length: 1.3, width: 0.7 } };
+    const trays = async (timer: string | null) =>
+      (await searchSystems({ ...small, timer }))!.found.filter((f) => f.timer !== null);
+    expect(await trays(null)).toEqual([]);
+    const any = await trays(ANY_TIMER);
+    expect(any.length).toBeGreaterThan(0);
+    for (const f of any) {
+      expect(TIMERS.map((t) => t.id)).toContain(f.timer);
+      const c = f.system.controls[0] as Control & { device: string };
+      expect(c.device).toBe(f.timer);
+      expect(checkSystem(f.system)).toMatchObject({ ok: true });
+    }
+    for (const f of await trays('dial-30')) expect(f.timer).toBe('dial-30');
   });
 
   it('finds nothing where the pump does not reach', async () => {

@@ -10,17 +10,10 @@ import {
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { joinedBeds, loopOverTank, sumpLoop } from '../system/layouts/siphons.ts';
 import { simulate } from '../day/simulate.ts';
-import {
-  centreOf,
-  cycleOf,
-  inflowBand,
-  linesFeeding,
-  marginsOfWindow,
-  openingInWords,
-  stockChoices,
-  suggestionsFor,
-  valveFor,
-} from './siphon.ts';
+import { cycleOf } from './cycle.ts';
+import { suggestionsFor, valveFor } from './siphon.ts';
+import { stockChoices } from './stockSearch.ts';
+import { centreOf, inflowBand, linesFeeding, marginsOfWindow, openingInWords } from './window.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const siphonOf = (s: SystemDocument): Siphon => s.paths.find(isSiphon)!;
@@ -49,6 +42,14 @@ describe('margins and middle', () => {
     });
     const [a, b] = inflowBand(known, siphonOf(known));
     expect(a).toBe(b);
+    // A curve by points wears as a box figure does.
+    const points = pair({
+      at: 'paths.lift.pump.points',
+      to: [0, 0.25, 0.5, 0.75, 1].map((x) => [1800 * LH * x, 1.9 * (1 - x * x)]),
+    });
+    const band = inflowBand(points, siphonOf(points));
+    expect(Math.abs(band[0] / low - 1)).toBeLessThan(0.03);
+    expect(Math.abs(band[1] / high - 1)).toBeLessThan(0.03);
   });
 
   it.each([

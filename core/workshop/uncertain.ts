@@ -3,17 +3,19 @@ import { judge } from '../findings/judge.ts';
 import { keyOf, type Level } from '../findings/types.ts';
 import { assess, type Assessment } from '../network/assess.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
+import type { Share } from '../quantity/si.ts';
 import {
   applyEdits,
   isSiphon,
   measured,
   pumpedLines,
   type Edit,
+  type PumpedLine,
   type SystemDocument,
 } from '../system/index.ts';
 
 /** Share of the flow that a pump may give that is not measured: tired, or better than its box. */
-const PUMP: readonly [number, number] = [0.8, 1.05];
+export const PUMP: readonly [number, number] = [0.8, 1.05];
 /** Share of the full pipe flow that a siphon may run at. */
 const EFFICIENCY: readonly [number, number] = [0.7, 0.95];
 
@@ -22,6 +24,13 @@ interface Uncertain {
   readonly id: string;
   readonly ends: readonly { readonly edits: readonly Edit[]; readonly if: Phrase }[];
 }
+
+/** A line's pump that gives a share of what its box says, by its greatest flow or its curve's points. */
+export const pumpAt = ({ id, pump }: PumpedLine, share: Share): Edit[] => [
+  pump.points
+    ? { at: `paths.${id}.pump.points`, to: pump.points.map(([q, h]) => [q * share, h]) }
+    : { at: `paths.${id}.pump.maxFlow`, to: pump.maxFlow * share },
+];
 
 /** Everything of a system that the tables and the box leave open. */
 export function uncertainties(s: SystemDocument): Uncertain[] {
@@ -43,9 +52,7 @@ export function uncertainties(s: SystemDocument): Uncertain[] {
     out.push({
       id: `pump/${l.id}`,
       ends: PUMP.map((x) => ({
-        edits: l.pump.points
-          ? [{ at: `paths.${l.id}.pump.points`, to: l.pump.points.map(([q, h]) => [q * x, h]) }]
-          : [{ at: `paths.${l.id}.pump.maxFlow`, to: l.pump.maxFlow * x }],
+        edits: pumpAt(l, x),
         if: say`if the pump of “${l.name}” gives ${share(x)} of its box`,
       })),
     });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Siphon } from '../../../../core/system';
-import type { CycleMoment } from '../../../../core/workshop/siphon';
+import type { CycleMoment } from '../../../../core/workshop/cycle';
 
 /** One moment of the cycle as a small picture; not to scale across, the levels are. */
 const props = defineProps<{ siphon: Siphon; moment: CycleMoment; flood: number }>();

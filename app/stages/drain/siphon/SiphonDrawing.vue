@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, type QuantityKind } from '../../../../core/quantity';
 import { vesselOf, type Siphon } from '../../../../core/system';
-import { cycleOf } from '../../../../core/workshop/siphon';
+import { cycleOf } from '../../../../core/workshop/cycle';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
 import CycleFrame from './CycleFrame.vue';

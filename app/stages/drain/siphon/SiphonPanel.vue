@@ -2,15 +2,15 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { format, type QuantityKind } from '../../../../core/quantity';
 import { isSiphon, type Siphon } from '../../../../core/system';
+import { suggestionsFor } from '../../../../core/workshop/siphon';
+import type { StockChoice } from '../../../../core/workshop/stockSearch';
 import {
   centreOf,
   inflowBand,
+  linesFeeding,
   marginsOfWindow,
   openingInWords,
-  linesFeeding,
-  suggestionsFor,
-  type StockChoice,
-} from '../../../../core/workshop/siphon';
+} from '../../../../core/workshop/window';
 import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
 import TabRow from '../../../parts/TabRow.vue';
