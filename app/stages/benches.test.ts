@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import { Drills, fixesForDrill, type Drill } from '../../core/findings';
-import { simulate } from '../../core/day';
+import { simulate, type Severity } from '../../core/day';
 import {
   applyEdits,
   isSiphon,
@@ -46,9 +46,10 @@ vi.mock('../workers/client', () => ({
     async all(
       _: number,
       s: SystemDocument,
+      how: Severity,
       done: (d: Drill, n: number, of: number) => void,
     ): Promise<boolean> {
-      const drills = new Drills(s);
+      const drills = new Drills(s, undefined, how);
       for (const [i, f] of drills.faults.entries()) {
         if (i >= breakAfter) throw new Error('gone');
         done(drills.run(f), i + 1, drills.faults.length);
@@ -56,14 +57,14 @@ vi.mock('../workers/client', () => ({
       return true;
     },
     stop: () => undefined,
-    replay: async (s: SystemDocument, fault: string, at: number) => {
-      const drills = new Drills(s);
+    replay: async (s: SystemDocument, how: Severity, fault: string, at: number) => {
+      const drills = new Drills(s, undefined, how);
       return drills.replay(
         drills.faults.find((f) => f.id === fault)!,
         at,
       );
     },
-    fixes: async (s: SystemDocument, d: Drill) => fixesForDrill(s, d),
+    fixes: async (s: SystemDocument, how: Severity, d: Drill) => fixesForDrill(s, d, how),
     stock: async (s: SystemDocument, id: string) =>
       stockChoices(
         s,
@@ -263,6 +264,22 @@ describe('drills', () => {
     expect(w.text()).toContain('The system has changed since');
   });
 
+  it('strike as hard as they are told, and say when that was another time', async () => {
+    open(bedOverTank('a', 'A'));
+    const drills = useDrills();
+    const w = mountIt(DrillsBench);
+    expect(field(w, 'Power cut').element.value).toBe('8 h');
+    await type(field(w, 'Power cut'), '30 h');
+    await type(field(w, 'Leak'), '12 L/h');
+    await drills.run();
+    await nextTick();
+    expect(w.text()).toContain('Power cut of 30 h');
+    expect(w.text()).toContain('leaks 12 L an hour');
+    expect(w.text()).not.toContain('these are the drills');
+    await type(field(w, 'Leak'), '2 L/h');
+    expect(w.text()).toContain('these are the drills');
+  });
+
   it('that break off say so and keep what they had', async () => {
     open(bedOverTank('a', 'A'));
     breakAfter = 2;
@@ -270,7 +287,9 @@ describe('drills', () => {
     const w = mountIt(DrillsBench);
     await drills.run();
     await nextTick();
-    expect(w.find('[role="alert"]').text()).toContain('could not be run');
+    expect(w.findAll('[role="alert"]').map((x) => x.text())).toContainEqual(
+      expect.stringContaining('could not be run'),
+    );
     expect(w.findAll('tbody tr')).toHaveLength(2);
     expect(drills.running).toBe(false);
   });

@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
+import { USUAL_SEVERITY, type Severity } from '../../core/day';
 import type { Drill, DrillFix } from '../../core/findings';
 import type { SystemDocument } from '../../core/system';
 import { drillWorker } from '../workers/client';
@@ -18,6 +19,9 @@ export const useDrills = defineStore('drills', () => {
   const trouble = ref('');
   /** The document that the drills on show belong to. */
   const ran = shallowRef<SystemDocument | null>(null);
+  /** How hard they strike, and how the drills on show did. */
+  const how = ref<Severity>({ ...USUAL_SEVERITY });
+  const struck = shallowRef<Severity>(USUAL_SEVERITY);
   const open = ref('');
   const fixes = shallowRef<DrillFix[] | null>(null);
   let request = 0;
@@ -32,10 +36,12 @@ export const useDrills = defineStore('drills', () => {
     trouble.value = '';
     running.value = true;
     ran.value = doc;
+    struck.value = { ...how.value };
     try {
       await drillWorker().all(
         mine,
         doc,
+        struck.value,
         proxy((drill: Drill, n: number, total: number) => {
           if (mine !== request) return;
           done.value = [...done.value, drill];
@@ -59,10 +65,10 @@ export const useDrills = defineStore('drills', () => {
     open.value = drill.fault;
     fixes.value = null;
     const worker = drillWorker();
-    const day = await worker.replay(doc, drill.fault, drill.outcome.at);
+    const day = await worker.replay(doc, struck.value, drill.fault, drill.outcome.at);
     if (!day || open.value !== drill.fault) return;
     trace.playReplay({ ...day, name: drill.name });
-    const found = await worker.fixes(doc, drill);
+    const found = await worker.fixes(doc, struck.value, drill);
     if (open.value === drill.fault) fixes.value = found;
   }
   function close() {
@@ -79,5 +85,20 @@ export const useDrills = defineStore('drills', () => {
       ran.value = null;
     },
   );
-  return { done, count, of, running, trouble, ran, open, fixes, run, stop, show, close };
+  return {
+    done,
+    count,
+    of,
+    running,
+    trouble,
+    ran,
+    how,
+    struck,
+    open,
+    fixes,
+    run,
+    stop,
+    show,
+    close,
+  };
 });

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { USUAL_SEVERITY } from '../../core/day';
 import type { Drill } from '../../core/findings';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import type { Owned } from '../../core/workshop/candidates';
@@ -24,7 +25,9 @@ const owned: Owned = {
 describe('the worker of the benches', () => {
   it('runs every drill and counts them as they come', async () => {
     const came: [string, number, number][] = [];
-    const whole = await worker.all(1, pair, (d, n, of) => came.push([d.fault, n, of]));
+    const whole = await worker.all(1, pair, USUAL_SEVERITY, (d, n, of) =>
+      came.push([d.fault, n, of]),
+    );
     expect(whole).toBe(true);
     expect(came.map(([, n]) => n)).toEqual(came.map((_, i) => i + 1));
     expect(came).toHaveLength(came[0]![2]);
@@ -33,7 +36,7 @@ describe('the worker of the benches', () => {
 
   it('gives up between two drills when it is told to stop', async () => {
     const came: Drill[] = [];
-    const whole = await worker.all(2, pair, (d, n) => {
+    const whole = await worker.all(2, pair, USUAL_SEVERITY, (d, n) => {
       came.push(d);
       if (n === 2) worker.stop('drills', 3);
     });
@@ -47,18 +50,18 @@ describe('the worker of the benches', () => {
     worker.stop('search', request);
     expect(await worker.search(request - 1, owned, () => undefined)).toBeNull();
     let drilled = 0;
-    expect(await worker.all(4, pair, () => void drilled++)).toBe(true);
+    expect(await worker.all(4, pair, USUAL_SEVERITY, () => void drilled++)).toBe(true);
     expect(drilled).toBeGreaterThan(5);
     const found = await worker.search(request + 1, owned, () => undefined);
     expect(found!.tried).toBeGreaterThan(0);
   });
 
   it('replays a fault from half an hour before it strikes, and says where there is none', () => {
-    const day = worker.replay(pair, 'power-cut/system', 7200)!;
+    const day = worker.replay(pair, USUAL_SEVERITY, 'power-cut/system', 7200)!;
     expect(day.start).toBe(5400);
     expect(day.start + day.struck).toBe(7200);
     expect(day.trace.rows).toBeGreaterThan(10);
-    expect(worker.replay(pair, 'float-stuck/lift', 0)).toBeNull();
+    expect(worker.replay(pair, USUAL_SEVERITY, 'float-stuck/lift', 0)).toBeNull();
   });
 
   it('looks for stock sizes only where a siphon stands', () => {

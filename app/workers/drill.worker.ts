@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { DayTrace } from '../../core/day';
+import type { DayTrace, Severity } from '../../core/day';
 import { fixesForDrill, type DrillFix } from '../../core/findings/drillFixes';
 import { Drills, type Drill } from '../../core/findings/drills';
 import { isSiphon, type SystemDocument } from '../../core/system';
@@ -12,10 +12,10 @@ const newest = { drills: 0, search: 0 };
 export type Job = keyof typeof newest;
 let made: { text: string; drills: Drills } | null = null;
 
-/** The drills of a system; made ready once for as long as it stays the same. */
-function drillsOf(system: SystemDocument): Drills {
-  const text = JSON.stringify(system);
-  if (made?.text !== text) made = { text, drills: new Drills(system) };
+/** The drills of a system; made ready once for as long as it and how hard they strike stay the same. */
+function drillsOf(system: SystemDocument, how: Severity): Drills {
+  const text = JSON.stringify([system, how]);
+  if (made?.text !== text) made = { text, drills: new Drills(system, undefined, how) };
   return made.drills;
 }
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -29,10 +29,11 @@ const api = {
   async all(
     request: number,
     system: SystemDocument,
+    how: Severity,
     done: (drill: Drill, count: number, of: number) => void,
   ): Promise<boolean> {
     newest.drills = Math.max(newest.drills, request);
-    const drills = drillsOf(system);
+    const drills = drillsOf(system, how);
     for (const [i, fault] of drills.faults.entries()) {
       await pause();
       if (request < newest.drills) return false;
@@ -45,10 +46,11 @@ const api = {
   },
   replay(
     system: SystemDocument,
+    how: Severity,
     fault: string,
     at: number,
   ): { trace: DayTrace; start: number; struck: number } | null {
-    const drills = drillsOf(system);
+    const drills = drillsOf(system, how);
     const f = drills.faults.find((x) => x.id === fault);
     return f ? drills.replay(f, at) : null;
   },
@@ -70,7 +72,8 @@ const api = {
       return request >= newest.search;
     });
   },
-  fixes: (system: SystemDocument, drill: Drill): DrillFix[] => fixesForDrill(system, drill),
+  fixes: (system: SystemDocument, how: Severity, drill: Drill): DrillFix[] =>
+    fixesForDrill(system, drill, how),
 };
 
 export type DrillWorker = typeof api;

@@ -2,7 +2,7 @@ import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { root } from '../water/root.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { restVolumes } from '../network/settle.ts';
-import { DAY, type NetControl, type Network } from '../network/types.ts';
+import { DAY, type Network } from '../network/types.ts';
 import { prepare } from './flows.ts';
 import type { Modes, Runner } from './runner.ts';
 import { Integrator } from './integrator.ts';
@@ -10,39 +10,18 @@ import { Recorder } from './recorder.ts';
 import { watches, type Watch } from './watches.ts';
 import type { DayTrace } from './types.ts';
 import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
+import { isOn, edgesOf } from './clock.ts';
 
 /** Wanted accuracy of a step, as a level, m. */
 const LEVEL_TOLERANCE = 1.5e-4;
 const LONGEST_STEP: Seconds = 3600;
 const SHORTEST_STEP: Seconds = 1e-4;
-/** Beyond this many events a day is given up: a real system has some hundreds. */
+/** Beyond this many events a day is given up: the largest of real systems has a few thousand. */
 const MOST_EVENTS = 20_000;
 /** A switch is found to this share of a step; as much is added, so that its twins are met with it. */
 const EVENT_SHARE = 1e-8;
 /** Volumes below this are rounding, m³. */
 const NOTHING = 1e-10;
-
-/** Whether a control is on at a time; the programme repeats day after day. */
-function isOn(c: NetControl, t: Seconds): boolean {
-  const time = t % DAY;
-  return c.spans === null || c.spans.some(([a, b]) => time >= a && time < b);
-}
-
-/** Control edges between two times in order, each once, and the end. */
-function edgesOf(net: Network, start: Seconds, end: Seconds): Seconds[] {
-  const times = new Set<Seconds>([end]);
-  for (let day = Math.floor(start / DAY); day * DAY < end; day++) {
-    for (const c of net.controls) {
-      for (const span of c.spans ?? []) {
-        for (const edge of span) {
-          const t = day * DAY + edge;
-          if (t > start && t < end) times.add(t);
-        }
-      }
-    }
-  }
-  return [...times].sort((a, b) => a - b);
-}
 
 /** Everything that a day goes on from at a moment: water and modes. Plain data. */
 export interface DayState {

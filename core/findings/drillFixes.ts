@@ -1,3 +1,4 @@
+import { USUAL_SEVERITY, type Severity } from '../day/drills/faults.ts';
 import { assess, type Assessment } from '../network/assess.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import {
@@ -134,7 +135,11 @@ const MOST_TRIES = 12;
  * Changes of design with which a drill would have gone better, each tried at the same moment; none that
  * brings a `stop` which was not there.
  */
-export function fixesForDrill(system: SystemDocument, d: Drill): DrillFix[] {
+export function fixesForDrill(
+  system: SystemDocument,
+  d: Drill,
+  how: Severity = USUAL_SEVERITY,
+): DrillFix[] {
   if (d.grade === 'passed') return [];
   const a = assess(system);
   const stops = (s: SystemDocument) =>
@@ -146,7 +151,7 @@ export function fixesForDrill(system: SystemDocument, d: Drill): DrillFix[] {
   const before = stops(system);
   const outcome = (edits: readonly Edit[]): Grade => {
     const edited = applyEdits(system, edits);
-    const drills = new Drills(edited, [d.at ?? 0]);
+    const drills = new Drills(edited, [d.at ?? 0], how);
     const fault = drills.faults.find((f) => f.id === d.fault);
     return fault ? drills.runAt(fault, d.at ?? 0).grade : 'passed';
   };

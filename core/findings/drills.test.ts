@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
-import { faultsOf, POWER_CUT, type Fault } from '../day/drills/faults.ts';
+import { faultsOf, USUAL_SEVERITY, type Fault } from '../day/drills/faults.ts';
 import { badness, momentsOf, Stage, worstOf } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
@@ -85,7 +85,7 @@ describe('what a fault does, against the hand', () => {
     const on = trace.events.filter((e) => e.kind === 'pump-on').map((e) => e.t + start);
     // The programs from 08:00 to 14:00 fall into it, those of 16:00 and later and of the next morning do not.
     expect(on).toEqual([16, 18, 21, 30].map((h) => h * 3600));
-    expect(POWER_CUT).toBe(8 * 3600);
+    expect(USUAL_SEVERITY.powerCut).toBe(8 * 3600);
     expect(Math.abs(trace.balanceError)).toBeLessThan(1e-12);
   });
 });

@@ -1,4 +1,4 @@
-import { faultsOf, type Fault } from '../day/drills/faults.ts';
+import { faultsOf, USUAL_SEVERITY, type Fault, type Severity } from '../day/drills/faults.ts';
 import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
@@ -156,15 +156,19 @@ export class Drills {
   private readonly stage: Stage;
   private readonly usual: Outcome;
 
-  /** @param moments at which faults strike; those of its own day where none are given */
+  /**
+   * @param moments at which faults strike; those of its own day where none are given
+   * @param how hard they strike
+   */
   constructor(
     private readonly system: SystemDocument,
     moments?: readonly Seconds[],
+    how: Severity = USUAL_SEVERITY,
   ) {
     this.net = compile(system);
     const given = moments ?? momentsOf(this.net, simulate(this.net));
     this.stage = new Stage(this.net, given.length ? given : [0]);
-    this.faults = faultsOf(system, this.net);
+    this.faults = faultsOf(system, this.net, how);
     this.usual = this.stage.strike(NOTHING, this.stage.moments[0]!);
   }
 

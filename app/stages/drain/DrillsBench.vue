@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
+import type { Severity } from '../../../core/day';
 import { DRILL_WHY, type Drill, type Grade } from '../../../core/findings';
-import { format, formatClock, tell } from '../../../core/quantity';
+import { format, formatClock, tell, type QuantityKind } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
+import QuantityField from '../../parts/QuantityField.vue';
 import { useDrills } from '../../stores/drills';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -22,7 +24,46 @@ const rows = computed(() => {
   const list = [...drills.done];
   return drills.running ? list : list.sort((a, b) => RANK[a.grade] - RANK[b.grade]);
 });
-const stale = computed(() => drills.ran !== null && drills.ran !== system.document);
+const FIELDS: {
+  key: keyof Severity;
+  label: string;
+  kind: QuantityKind;
+  min: number;
+  max: number;
+  step: number;
+}[] = [
+  { key: 'powerCut', label: 'Power cut', kind: 'time', min: 600, max: 72 * 3600, step: 3600 },
+  { key: 'pumpClogged', label: 'Pump clogged by', kind: 'share', min: 0.05, max: 0.95, step: 0.05 },
+  { key: 'drainBlocked', label: 'Drain blocked by', kind: 'share', min: 0.1, max: 1, step: 0.05 },
+  {
+    key: 'forgotten',
+    label: 'Topping up forgotten',
+    kind: 'time',
+    min: 86400,
+    max: 30 * 86400,
+    step: 86400,
+  },
+  {
+    key: 'leak',
+    label: 'Leak',
+    kind: 'flow',
+    min: 0.1e-3 / 3600,
+    max: 0.1 / 3600,
+    step: 1e-3 / 3600,
+  },
+];
+const set = (key: keyof Severity, v: number | null) => {
+  if (v !== null) drills.how = { ...drills.how, [key]: v };
+};
+const changed = computed(() => drills.ran !== null && drills.ran !== system.document);
+const otherwise = computed(() => FIELDS.some((x) => drills.how[x.key] !== drills.struck[x.key]));
+const stale = computed(() =>
+  changed.value
+    ? 'The system has changed since; these are the drills of how it was.'
+    : otherwise.value
+      ? 'They are to strike otherwise now; these are the drills of how they struck.'
+      : '',
+);
 const counts = computed(() =>
   (['failed', 'loss', 'passed'] as const)
     .map((g) => `${drills.done.filter((d) => d.grade === g).length} ${WORD[g]}`)
@@ -37,6 +78,23 @@ const when = (d: Drill) =>
     <p class="quiet">
       Each fault is put into the day at the moment at which it does most harm, found by trying them.
     </p>
+    <details class="how">
+      <summary>How hard they strike</summary>
+      <div class="fields">
+        <QuantityField
+          v-for="x in FIELDS"
+          :key="x.key"
+          :model-value="drills.how[x.key]"
+          :kind="x.kind"
+          :label="x.label"
+          :min="x.min"
+          :max="x.max"
+          :step="x.step"
+          @commit="(v) => set(x.key, v)"
+          @nudge="(v) => set(x.key, v)"
+        />
+      </div>
+    </details>
     <div class="acts">
       <v-btn v-if="!drills.running" variant="tonal" :prepend-icon="mdiPlay" @click="drills.run()">
         {{ drills.done.length ? 'Run them again' : 'Run all drills' }}
@@ -54,7 +112,7 @@ const when = (d: Drill) =>
     />
     <p v-if="drills.trouble" role="alert">{{ drills.trouble }}</p>
     <p v-if="stale && drills.done.length && !drills.running" class="stale">
-      The system has changed since; these are the drills of how it was.
+      {{ stale }}
     </p>
     <table v-if="rows.length" class="table">
       <caption class="visually-hidden">
@@ -127,6 +185,16 @@ const when = (d: Drill) =>
 </template>
 
 <style scoped>
+.how {
+  margin: 8px 0;
+}
+.how summary {
+  cursor: pointer;
+  padding: 4px 0;
+}
+.how .fields {
+  margin-top: 8px;
+}
 .acts {
   display: flex;
   align-items: center;

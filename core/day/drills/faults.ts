@@ -1,4 +1,5 @@
-import type { Seconds, Share } from '../../quantity/si.ts';
+import { formatDuration } from '../../quantity/index.ts';
+import type { CubicMetresPerSecond, Seconds, Share } from '../../quantity/si.ts';
 import { empties, pumpsOf } from '../../network/steady.ts';
 import { lossOf } from '../../network/losses.ts';
 import { screenK } from '../../network/pipes.ts';
@@ -48,18 +49,33 @@ export interface Fault {
 }
 
 const HOUR = 3600;
-export const POWER_CUT: Seconds = 8 * HOUR;
-export const CLOGGED_PUMP: Share = 0.6;
+
+/** How hard the faults strike that can be light or heavy. */
+export interface Severity {
+  readonly powerCut: Seconds;
+  /** Share that a clogging pump loses, and a clogging drain. */
+  readonly pumpClogged: Share;
+  readonly drainBlocked: Share;
+  readonly forgotten: Seconds;
+  readonly leak: CubicMetresPerSecond;
+}
+/** A night without power, a filthy pump, a drain that is shut, a week away, a drip that runs. */
+export const USUAL_SEVERITY: Severity = {
+  powerCut: 8 * HOUR,
+  pumpClogged: 0.6,
+  drainBlocked: 1,
+  forgotten: 7 * DAY,
+  leak: 5e-3 / HOUR,
+};
 /** Open share that a clogged guard or screen keeps. */
 export const CLOGGED_GUARD: Share = 0.12;
-export const FORGOTTEN_DAYS = 7;
-/** m³/s: five litres an hour. */
-export const LEAK = 5e-3 / HOUR;
 
 const paths = (net: Network, change: (p: NetPath, i: number) => NetPath): Network => ({
   ...net,
   paths: net.paths.map(change),
 });
+
+const percent = (x: Share): number => Math.round(100 * x);
 
 /** All switches off: a control that is never on is put in the place of each. */
 const dark = (net: Network): Network => ({
@@ -126,7 +142,11 @@ function shut(net: Network, index: number): Network {
 }
 
 /** Every fault that this system can have, in the order in which growers fear them. */
-export function faultsOf(system: SystemDocument, net: Network): Fault[] {
+export function faultsOf(
+  system: SystemDocument,
+  net: Network,
+  how: Severity = USUAL_SEVERITY,
+): Fault[] {
   const always = net.controls.every((c) => c.spans === null);
   // Where nothing waits for a timer some hours show all that a day would.
   const follow = !net.controls.length ? 3 * DAY : always ? 6 * HOUR : DAY;
@@ -141,9 +161,9 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
     out.push({ id: `${kind}/${about}`, kind, about, name, strike, lasts: null, follow, ...more });
   const pumps = pumpsOf(net);
   if (pumps.length) {
-    add('power-cut', 'system', `Power cut of ${POWER_CUT / HOUR} h`, dark, {
-      lasts: POWER_CUT,
-      follow: POWER_CUT + 4 * HOUR,
+    add('power-cut', 'system', `Power cut of ${formatDuration(how.powerCut)}`, dark, {
+      lasts: how.powerCut,
+      follow: how.powerCut + 4 * HOUR,
     });
   }
   for (const p of pumps) {
@@ -153,7 +173,7 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
       add(
         'pump-clogged',
         p.id,
-        `The pump of “${p.name}” clogs to ${Math.round(100 * (1 - CLOGGED_PUMP))} %`,
+        `The pump of “${p.name}” clogs to ${percent(1 - how.pumpClogged)} %`,
         (n) =>
           paths(n, (x) =>
             x.kind === 'pump' && x.lead === lead
@@ -161,7 +181,7 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
                   ...x,
                   figures: {
                     ...x.figures,
-                    wear: 1 - (1 - x.figures.wear) * (1 - CLOGGED_PUMP),
+                    wear: 1 - (1 - x.figures.wear) * (1 - how.pumpClogged),
                   },
                 }
               : x,
@@ -219,8 +239,12 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
         );
       }
       if (mainOf(net, p))
-        add('drain-blocked', p.id, `“${p.name}” is blocked`, (n) =>
-          paths(n, (x, k) => (k === i ? { ...(x as DrainPath), open: 0 } : x)),
+        add(
+          'drain-blocked',
+          p.id,
+          `“${p.name}” is blocked${how.drainBlocked < 1 ? ` to ${percent(how.drainBlocked)} %` : ''}`,
+          (n) =>
+            paths(n, (x, k) => (k === i ? { ...(x as DrainPath), open: 1 - how.drainBlocked } : x)),
         );
     }
     if (p.kind === 'link')
@@ -254,7 +278,7 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
   add(
     'top-up-forgotten',
     'system',
-    `Topping up forgotten for ${FORGOTTEN_DAYS} days`,
+    `Topping up forgotten for ${formatDuration(how.forgotten)}`,
     (n) => ({
       ...n,
       vessels: n.vessels.map((v, i) => ({
@@ -262,17 +286,17 @@ export function faultsOf(system: SystemDocument, net: Network): Fault[] {
         loss: v.loss || lossOf(system, n, i, v.initial) / DAY,
       })),
     }),
-    { follow: FORGOTTEN_DAYS * DAY, creeps: true },
+    { follow: how.forgotten, creeps: true },
   );
   const store = leaks(system, net);
   if (store >= 0)
     add(
       'leak',
       net.vessels[store]!.id,
-      `“${net.vessels[store]!.name}” leaks 5 L an hour`,
+      `“${net.vessels[store]!.name}” leaks ${Math.round(how.leak * 3.6e7) / 10} L an hour`,
       (n) => ({
         ...n,
-        vessels: n.vessels.map((v, i) => (i === store ? { ...v, loss: v.loss + LEAK } : v)),
+        vessels: n.vessels.map((v, i) => (i === store ? { ...v, loss: v.loss + how.leak } : v)),
       }),
       { creeps: true, follow: DAY },
     );
