@@ -3,12 +3,13 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, formatClock, formatDuration } from '../../core/quantity';
 import { eventInWords } from '../../core/formats/words';
-import { PLANT_ROLES } from '../../core/system';
+import { PLANT_ROLES, pumpedLines } from '../../core/system';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import StripControls from './StripControls.vue';
 import { levelLine } from './levelLine';
+import { pumpRuns } from './pumpRuns';
 
 /** The day under the drawing: pump bars, levels as lines, events as ticks, and the moment shown. */
 const system = useSystem();
@@ -27,22 +28,23 @@ const till = computed(() => trace.from + trace.span);
 const rhythms = computed(() =>
   JSON.stringify(system.assessment?.net.controls.map((c) => [c.id, c.spans ?? [[0, DAY]]]) ?? []),
 );
-const spans = computed(() => {
-  const controls = JSON.parse(rhythms.value) as [string, [number, number][]][];
-  // A drill may run past midnight: the programme is drawn for the day after as well.
-  const later = (list: [number, number][]) =>
-    trace.start ? [...list, ...list.map(([s, e]): [number, number] => [s + DAY, e + DAY])] : list;
-  return controls.flatMap(([id, list]) =>
-    later(list)
-      .map(([s, e]): [number, number] => [s - trace.start, e - trace.start])
+/** When each pump is on: by the programme, so that a change shows at once; in a drill by what it gave. */
+const runs = computed<[string, [number, number][]][]>(() => {
+  const { replay } = trace;
+  if (!replay) return JSON.parse(rhythms.value) as [string, [number, number][]][];
+  return pumpedLines(trace.solved!).map((l) => [l.id, pumpRuns(replay.trace, l.id)]);
+});
+const spans = computed(() =>
+  runs.value.flatMap(([id, list]) =>
+    list
       .filter(([s, e]) => e > trace.from && s < till.value)
       .map(([s, e], i) => ({
         key: `${id}${i}`,
         x: X(Math.max(s, trace.from)),
         w: Math.max(2, X(Math.min(e, till.value)) - X(Math.max(s, trace.from))),
       })),
-  );
-});
+  ),
+);
 
 /** A line is drawn anew with a new day, not with every move of a handle. */
 const curves = computed(() => {

@@ -2,8 +2,8 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
-import { simulate } from '../../core/day';
-import { summarise } from '../../core/findings';
+import { simulate, USUAL_SEVERITY } from '../../core/day';
+import { Drills, summarise } from '../../core/findings';
 import { assess } from '../../core/network';
 import type { SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
@@ -13,6 +13,7 @@ import { useTrace } from '../stores/trace';
 import { freshStores, mountIt } from '../test/mountIt';
 import DayStrip from './DayStrip.vue';
 import { levelLine } from './levelLine';
+import { pumpRuns } from './pumpRuns';
 
 /** The strip with a day that is already there. */
 async function strip(document: SystemDocument) {
@@ -108,6 +109,27 @@ describe('the day strip', () => {
     expect(trace.span).toBe(3600);
     expect(buttons[2]!.attributes('aria-pressed')).toBe('true');
     expect(w.findAll('rect.bar').length).toBeLessThan(8);
+  });
+
+  it('in a drill the bars are when the pump gave water: none while the power is cut', async () => {
+    const s = bedOverTank('a', 'A');
+    const { w, trace } = await strip(s);
+    expect(w.findAll('rect.bar')).toHaveLength(1);
+    const drills = new Drills(s);
+    const cut = drills.faults.find((f) => f.id === 'power-cut/system')!;
+    const day = drills.replay(cut, 7200);
+    const runs = pumpRuns(day.trace, 'lift');
+    expect(runs).toHaveLength(2);
+    expect(runs[0]).toEqual([0, day.struck]);
+    // The line fills before any arrives.
+    const back = runs[1]![0] - day.struck - USUAL_SEVERITY.powerCut;
+    expect(back).toBeGreaterThanOrEqual(0);
+    expect(back).toBeLessThan(3);
+    expect(pumpRuns(day.trace, 'gone')).toEqual([]);
+    trace.playReplay({ ...day, name: cut.name });
+    trace.look(86400);
+    await nextTick();
+    expect(w.findAll('rect.bar')).toHaveLength(2);
   });
 
   it('a long day of many cycles stays a short line', async () => {
