@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import type { Assessment } from '../../core/network';
 import { format, type QuantityKind } from '../../core/quantity';
 import { isStore, type SystemDocument } from '../../core/system';
+import { volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
@@ -37,7 +38,11 @@ const names = computed(() => {
       y: !isStore(p.vessel) ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
       width: 0,
       name: p.vessel.name,
-      text: isStore(p.vessel) ? f(volume, 'volume') + ' at rest' : f(level, 'length') + ' deep',
+      text: isStore(p.vessel)
+        ? f(volume, 'volume') + ' at rest'
+        : p.vessel.role === 'felt'
+          ? f(volumeAt(props.assessment.net.vessels[i]!.room, level), 'volume') + ' in it'
+          : f(level, 'length') + ' deep',
     };
   });
   // A name that would run into the one beside it stands a line lower.

@@ -115,7 +115,12 @@ const now = computed(() => {
 const lower = computed(() => (system.document?.fish.length ? 'tank' : 'reservoir'));
 const levelsNow = computed(() =>
   (system.document?.vessels ?? [])
-    .map((v) => `${v.name} ${format(trace.moment?.levels[v.id] ?? 0, 'length', settings.units)}`)
+    .map((v) => {
+      // Felt is wet all over: what it holds tells more than a level.
+      const felt = v.role === 'felt';
+      const now = (felt ? trace.moment?.volumes : trace.moment?.levels)?.[v.id] ?? 0;
+      return `${v.name} ${format(now, felt ? 'volume' : 'length', settings.units)}`;
+    })
     .join(' · '),
 );
 

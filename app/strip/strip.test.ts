@@ -7,6 +7,7 @@ import { Drills, summarise } from '../../core/findings';
 import { assess } from '../../core/network';
 import type { SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
+import { feltWall } from '../../core/system/layouts/timed';
 import { trayOverReservoir } from '../../core/system/layouts/tray';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -82,6 +83,11 @@ describe('the day strip', () => {
     expect(slider.attributes('aria-valuetext')).toMatch(
       /^00:05:\d\d\. Bell siphon: siphon starts 30 s ago\. Fish tank \d+ mm · Bed \d+ mm$/,
     );
+  });
+
+  it('felt is told by what it holds, not by a level', async () => {
+    const { slider } = await strip(feltWall('a', 'A'));
+    expect(slider.attributes('aria-valuetext')).toMatch(/Trough \d+ mm · Felt wall [\d.]+ L$/);
   });
 
   it('moves by arrow keys, to events by up and down, to the ends', async () => {
