@@ -13,7 +13,6 @@ import { readSystem } from '../core/formats/file.ts';
 import { assess, compile } from '../core/network/index.ts';
 import { applyEdits, type SystemDocument } from '../core/system/index.ts';
 import { anyNetwork } from '../core/test/anyNetwork.ts';
-import { bin } from './setup.mjs';
 
 const DAY = 86400;
 const FIXED = 0.1;
@@ -23,11 +22,13 @@ function demo(file: string): SystemDocument {
   if (!r.ok) throw new Error(r.message);
   return r.system;
 }
-/** A day's best and median time in a process of its own. */
+/** A day's best and median time, bundled as in the worker and in a process of its own. */
 function dayOf(file: string, runs: number): { best: number; median: number } {
-  const script = fileURLToPath(new URL('./bench/day.ts', import.meta.url));
+  const script = fileURLToPath(new URL('../.cache/bench/day.js', import.meta.url));
   const demo = fileURLToPath(new URL(`../demo/${file}`, import.meta.url));
-  const { stdout } = spawnSync(bin('tsx'), [script, demo, String(runs)], { encoding: 'utf8' });
+  const { stdout } = spawnSync(process.execPath, [script, demo, String(runs)], {
+    encoding: 'utf8',
+  });
   return JSON.parse(stdout) as { best: number; median: number };
 }
 const median = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;

@@ -4,8 +4,9 @@ import { readSystem } from '../../core/formats/file.ts';
 import { compile } from '../../core/network/index.ts';
 
 /**
- * Times of one system's day, best and median, ms: `tsx scripts/bench/day.ts FILE RUNS`. In a process of its
- * own, as in the worker, where no solver that it is compared with has been through the same functions.
+ * Times of one system's day, best and median, ms: `day.js FILE RUNS`. Bundled and in a
+ * process of its own, as in the worker, where no solver that it is compared with has been through the same
+ * functions.
  */
 const [file, runs] = process.argv.slice(2);
 const r = readSystem(readFileSync(file!, 'utf8'));
