@@ -12,7 +12,7 @@ import type { Found, Progress } from '../../core/workshop/search';
 import LevelMark from '../findings/LevelMark.vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
-import QuantityField from '../parts/QuantityField.vue';
+import QuantityFields from '../parts/QuantityFields.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
@@ -37,16 +37,7 @@ const owned = reactive({
   fish: true,
   timer: ANY_TIMER,
 });
-type Size =
-  'length' | 'width' | 'height' | 'maxHead' | 'maxFlow' | 'floorLength' | 'floorWidth' | 'headroom';
-const FIELDS: {
-  key: Size;
-  label: string;
-  kind: QuantityKind;
-  min: number;
-  max: number;
-  step: number;
-}[] = [
+const FIELDS = [
   { key: 'length', label: 'Tank, length', kind: 'length', min: 0.2, max: 4, step: 0.05 },
   { key: 'width', label: 'Tank, width', kind: 'length', min: 0.2, max: 3, step: 0.05 },
   { key: 'height', label: 'Tank, height', kind: 'length', min: 0.15, max: 1.5, step: 0.05 },
@@ -62,7 +53,7 @@ const FIELDS: {
   { key: 'floorLength', label: 'Floor, length', kind: 'length', min: 0.4, max: 10, step: 0.1 },
   { key: 'floorWidth', label: 'Floor, width', kind: 'length', min: 0.3, max: 4, step: 0.1 },
   { key: 'headroom', label: 'May reach up to', kind: 'length', min: 0.6, max: 4, step: 0.05 },
-];
+] as const;
 const hoses = PIPES.filter((p) => p.family === 'hose' && p.bore >= 0.01);
 const pipes = [
   { id: 'any', name: 'Whatever suits' },
@@ -161,18 +152,7 @@ async function take(found: Found) {
       <PersonMenu />
     </header>
     <form class="owned" @submit.prevent="look">
-      <QuantityField
-        v-for="x in FIELDS"
-        :key="x.key"
-        :model-value="owned[x.key]"
-        :kind="x.kind"
-        :label="x.label"
-        :min="x.min"
-        :max="x.max"
-        :step="x.step"
-        @commit="(v) => v !== null && (owned[x.key] = v)"
-        @nudge="(v) => (owned[x.key] = v)"
-      />
+      <QuantityFields :fields="FIELDS" :values="owned" @set="(key, v) => (owned[key] = v)" />
       <PlainChoice
         :model-value="owned.hose"
         :items="hoses"

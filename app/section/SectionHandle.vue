@@ -151,7 +151,6 @@ function key(event: KeyboardEvent) {
       <text :x="tagX + 17" :y="tagY + 4.5">
         <tspan class="word">{{ word }}</tspan>
         <tspan v-if="!compact" dx="5" class="value">{{ text }}</tspan>
-        <tspan v-else :x="tagX + 17" dy="0" class="value" />
       </text>
       <text v-if="compact" :x="tagX + tagWidth - 5" :y="tagY + 4.5" text-anchor="end" class="value">
         {{ bare }}

@@ -8,7 +8,7 @@ import type { Stage } from '../router';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import { spread } from './handles';
-import { LETTER, roomFor } from './labels';
+import { covers, LETTER, roomFor, type Label } from './labels';
 import { halfWidthAt, type Scene } from './scene';
 
 /** What the stage looks for, tied to where it is: account lines, the lift, crest and dry layer. */
@@ -36,9 +36,8 @@ const names = computed(() => {
       id: p.vessel.id,
       x: props.x(p.left) + (isStore(p.vessel) ? 52 : 4),
       y: !isStore(p.vessel) ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
-      width: 0,
       name: p.vessel.name,
-      text: isStore(p.vessel)
+      light: isStore(p.vessel)
         ? f(volume, 'volume') + ' at rest'
         : p.vessel.role === 'felt'
           ? f(volumeAt(props.assessment.net.vessels[i]!.room, level), 'volume') + ' in it'
@@ -46,18 +45,19 @@ const names = computed(() => {
     };
   });
   // A name that would run into the one beside it stands a line lower.
-  const out: typeof all = [];
+  const out: ((typeof all)[number] & Label)[] = [];
   for (const n of [...all].sort((a, b) => a.x - b.x)) {
-    let { y } = n;
-    const width = (props.compact ? n.name.length : n.name.length + n.text.length + 1) * LETTER;
+    const label = {
+      ...n,
+      key: `name/${n.id}`,
+      text: props.compact ? n.name : `${n.name} ${n.light}`,
+    };
     for (let turn = 0; turn < 4; turn++) {
-      const hit = out.find(
-        (o) => Math.abs(o.y - y) < 13 && n.x < o.x + o.width && o.x < n.x + width,
-      );
+      const hit = out.find((o) => covers(o, label));
       if (!hit) break;
-      y = hit.y + 14;
+      label.y = hit.y + 14;
     }
-    out.push({ ...n, y, width });
+    out.push(label);
   }
   return out;
 });
@@ -182,13 +182,7 @@ const shown = computed(() => {
     ),
   ];
   const right = props.x(props.scene.maxX) + 4;
-  const named = names.value.map((n) => ({
-    key: `name/${n.id}`,
-    x: n.x,
-    y: n.y,
-    text: props.compact ? n.name : `${n.name} ${n.text}`,
-  }));
-  return roomFor([...named, ...numbers.filter((l) => l.x + l.text.length * LETTER < right)]);
+  return roomFor([...names.value, ...numbers.filter((l) => l.x + l.text.length * LETTER < right)]);
 });
 </script>
 
@@ -196,7 +190,7 @@ const shown = computed(() => {
   <g class="lens">
     <g v-for="n in names" :key="n.id" aria-hidden="true">
       <text :x="n.x" :y="n.y" class="halo name">
-        {{ n.name }}<tspan v-if="!compact" dx="6" class="light">{{ n.text }}</tspan>
+        {{ n.name }}<tspan v-if="!compact" dx="6" class="light">{{ n.light }}</tspan>
       </text>
     </g>
     <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">

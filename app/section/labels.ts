@@ -10,7 +10,11 @@ export interface Label {
 export const LETTER = 6.6;
 const LINE = 13;
 
-const covers = (a: Label, b: Label): boolean =>
+/** Whether two labels would cover each other. */
+export const covers = (
+  a: Pick<Label, 'x' | 'y' | 'text'>,
+  b: Pick<Label, 'x' | 'y' | 'text'>,
+): boolean =>
   Math.abs(a.y - b.y) < LINE &&
   a.x < b.x + b.text.length * LETTER &&
   b.x < a.x + a.text.length * LETTER;

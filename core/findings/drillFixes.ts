@@ -19,6 +19,7 @@ import {
   pipeSize,
   secondOverflow,
   valveKnob,
+  ONCE,
   type Knob,
 } from './knobs.ts';
 import { keyOf } from './types.ts';
@@ -47,8 +48,7 @@ function knobsAgainst(s: SystemDocument, a: Assessment, d: Drill): Knob[] {
       ? [
           {
             id: `${bed}-overflow`,
-            count: 1,
-            graded: false,
+            ...ONCE,
             edits: () => [...made.edits],
             label: () => say`${made.label}`,
           },
@@ -105,8 +105,7 @@ function leanKnob(s: SystemDocument, bed: string): Knob[] {
   return [
     {
       id: `${bed}-rim`,
-      count: 1,
-      graded: false,
+      ...ONCE,
       edits: () => [{ at: `vessels.${bed}.rimTo`, to: under.id }],
       label: () => say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
     },
@@ -120,8 +119,7 @@ function checkKnob(s: SystemDocument, line: string): Knob[] {
     : [
         {
           id: `${line}-check`,
-          count: 1,
-          graded: false,
+          ...ONCE,
           edits: () => [{ at: `paths.${line}.checkValve`, to: true }],
           label: () => say`Fit a check valve in “${l.name}”`,
         },

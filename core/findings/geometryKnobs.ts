@@ -1,7 +1,7 @@
 import { PIPES } from '../catalogue/index.ts';
 import { bore, mm, say } from '../quantity/index.ts';
 import { bellSiphons, type SystemDocument } from '../system/index.ts';
-import { number, type Knob } from './knobs.ts';
+import { number, ONCE, type Knob } from './knobs.ts';
 import type { Finding } from './types.ts';
 
 /** Knobs of the part of a bell siphon that a finding on its geometry names. */
@@ -81,8 +81,7 @@ export function geometryKnobs(s: SystemDocument, id: string, f: Finding): Knob[]
       return [
         {
           id: `${id}-slots`,
-          count: 1,
-          graded: false,
+          ...ONCE,
           edits: () => [{ at: `${at}.guard.slotArea`, to }],
           label: () => say`Slot the guard low until ${String(Math.round(to * 1e4))} cm² are open`,
         },

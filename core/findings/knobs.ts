@@ -26,6 +26,9 @@ export interface Knob {
   readonly graded: boolean;
 }
 
+/** A change that is made or not, without a size to turn. */
+export const ONCE = { count: 1, graded: false } as const;
+
 type Say = (from: number, to: number) => Phrase;
 
 /** A knob on one number: from where it stands towards an end, in steps of the field. */

@@ -23,13 +23,11 @@ import {
   widthKnob,
   timerKnobs,
   secondOverflow,
+  ONCE,
   type Knob,
 } from './knobs.ts';
 import type { Finding } from './types.ts';
 import { geometryKnobs } from './geometryKnobs.ts';
-
-/** A change that is made or not, without a size to turn. */
-const ONCE = { count: 1, graded: false } as const;
 
 const endKnob = (s: SystemDocument, line: PumpedLine): Knob[] =>
   number(

@@ -20,7 +20,7 @@ import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, flowAtFroude } from '../water/siphon.ts';
-import { lightOf, rhythmFor } from './rhythm.ts';
+import { lightOf, rhythmFor, wantedOf } from './rhythm.ts';
 import { madeOf } from './siphon.ts';
 import { settingsFor, type Settings, type Wanted } from './timer.ts';
 
@@ -266,12 +266,9 @@ function timed(o: Owned, s: SystemDocument): SystemDocument {
   const r = rhythms[0];
   if (!r || !o.timer) return s;
   const wanted: Wanted = {
-    on: r.on,
-    fill: r.fill,
-    pause: Math.max(r.drain + 900, r.on),
+    ...wantedOf(r),
     day: Math.min(...rhythms.map((x) => x.day)),
     night: Math.min(...rhythms.map((x) => x.night)),
-    light,
   };
   const id = pumpedLines(s)[0]!.control;
   const { control } = (o.timer === ANY_TIMER ? TIMERS.map((t) => t.id) : [o.timer])

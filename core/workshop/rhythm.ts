@@ -10,6 +10,7 @@ import {
   type Vessel,
 } from '../system/index.ts';
 import type { Daylight } from './sun.ts';
+import type { Wanted } from './timer.ts';
 
 /** How often to flood: what plants, fish and roots each ask for, and which asks most. */
 
@@ -163,3 +164,13 @@ export function rhythmFor(
 }
 
 const minutes = (t: Seconds): string => `${Math.round(t / 60)} min`;
+
+/** What a rhythm wants of a timer: between two floods the bed drains and its roots have air. */
+export const wantedOf = ({ on, fill, drain, day, night, light }: Rhythm): Wanted => ({
+  on,
+  fill,
+  pause: Math.max(drain + ROOT_AIR, on),
+  day,
+  night,
+  light,
+});

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
-import type { Severity } from '../../../core/day';
 import { DRILL_WHY, type Drill, type Grade } from '../../../core/findings';
-import { format, formatClock, tell, type QuantityKind } from '../../../core/quantity';
+import { format, formatClock, tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
-import QuantityField from '../../parts/QuantityField.vue';
+import QuantityFields from '../../parts/QuantityFields.vue';
 import { useDrills } from '../../stores/drills';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -24,14 +23,7 @@ const rows = computed(() => {
   const list = [...drills.done];
   return drills.running ? list : list.sort((a, b) => RANK[a.grade] - RANK[b.grade]);
 });
-const FIELDS: {
-  key: keyof Severity;
-  label: string;
-  kind: QuantityKind;
-  min: number;
-  max: number;
-  step: number;
-}[] = [
+const FIELDS = [
   { key: 'powerCut', label: 'Power cut', kind: 'time', min: 600, max: 72 * 3600, step: 3600 },
   { key: 'pumpClogged', label: 'Pump clogged by', kind: 'share', min: 0.05, max: 0.95, step: 0.05 },
   { key: 'drainBlocked', label: 'Drain blocked by', kind: 'share', min: 0.1, max: 1, step: 0.05 },
@@ -51,10 +43,7 @@ const FIELDS: {
     max: 0.1 / 3600,
     step: 1e-3 / 3600,
   },
-];
-const set = (key: keyof Severity, v: number | null) => {
-  if (v !== null) drills.how = { ...drills.how, [key]: v };
-};
+] as const;
 const changed = computed(() => drills.ran !== null && drills.ran !== system.document);
 const otherwise = computed(() => FIELDS.some((x) => drills.how[x.key] !== drills.struck[x.key]));
 const stale = computed(() =>
@@ -81,17 +70,10 @@ const when = (d: Drill) =>
     <details class="how">
       <summary>How hard they strike</summary>
       <div class="fields">
-        <QuantityField
-          v-for="x in FIELDS"
-          :key="x.key"
-          :model-value="drills.how[x.key]"
-          :kind="x.kind"
-          :label="x.label"
-          :min="x.min"
-          :max="x.max"
-          :step="x.step"
-          @commit="(v) => set(x.key, v)"
-          @nudge="(v) => set(x.key, v)"
+        <QuantityFields
+          :fields="FIELDS"
+          :values="drills.how"
+          @set="(key, v) => (drills.how = { ...drills.how, [key]: v })"
         />
       </div>
     </details>

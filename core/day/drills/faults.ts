@@ -6,11 +6,14 @@ import { screenK } from '../../network/pipes.ts';
 import {
   DAY,
   type DrainPath,
+  type FloatPath,
+  type LinkPath,
   type NetPath,
   type Network,
   type PumpPath,
 } from '../../network/types.ts';
 import type { SystemDocument } from '../../system/types.ts';
+import { blockDrain } from './blockedDrain.ts';
 
 /** The faults that a system is drilled for: each a change of its network from a moment on. */
 
@@ -76,6 +79,24 @@ const paths = (net: Network, change: (p: NetPath, i: number) => NetPath): Networ
 });
 
 const percent = (x: Share): number => Math.round(100 * x);
+
+/** One path changed: what stands there is of the kind that the change asks for. */
+const only =
+  <P extends NetPath>(index: number, change: (p: P) => NetPath) =>
+  (net: Network): Network =>
+    paths(net, (x, i) => (i === index ? change(x as P) : x));
+
+/** A pump changed, with all its branches. */
+const pumpOnly =
+  (lead: number, change: (p: PumpPath) => PumpPath) =>
+  (net: Network): Network =>
+    paths(net, (x) => (x.kind === 'pump' && x.lead === lead ? change(x) : x));
+
+/** A guard or screen before a pipe clogged. */
+const behindClogged = <P extends DrainPath | LinkPath>(p: P): P => ({
+  ...p,
+  pipe: { ...p.pipe, sumK: p.pipe.sumK + screenK(CLOGGED_GUARD) },
+});
 
 /** All switches off: a control that is never on is put in the place of each. */
 const dark = (net: Network): Network => ({
@@ -174,18 +195,10 @@ export function faultsOf(
         'pump-clogged',
         p.id,
         `The pump of “${p.name}” clogs to ${percent(1 - how.pumpClogged)} %`,
-        (n) =>
-          paths(n, (x) =>
-            x.kind === 'pump' && x.lead === lead
-              ? {
-                  ...x,
-                  figures: {
-                    ...x.figures,
-                    wear: 1 - (1 - x.figures.wear) * (1 - how.pumpClogged),
-                  },
-                }
-              : x,
-          ),
+        pumpOnly(lead, (x) => ({
+          ...x,
+          figures: { ...x.figures, wear: 1 - (1 - x.figures.wear) * (1 - how.pumpClogged) },
+        })),
       );
       add('delivery-off', p.id, `“${p.name}” comes off at its highest point`, (n) =>
         looseAt(n, lead),
@@ -197,19 +210,14 @@ export function faultsOf(
         'float-stuck',
         p.id,
         `The float switch of “${p.name}” sticks, the pump does not stop`,
-        (n) => paths(n, (x) => (x.kind === 'pump' && x.lead === lead ? { ...x, float: null } : x)),
+        pumpOnly(lead, (x) => ({ ...x, float: null })),
       );
       if (empties(p))
         add(
           'float-stuck',
           `${p.id}-off`,
           `The float switch of “${p.name}” sticks, the pump does not start`,
-          (n) =>
-            paths(n, (x) =>
-              x.kind === 'pump' && x.lead === lead
-                ? { ...x, float: { ...starts, on: 1e3, off: 1e3 - 1 } }
-                : x,
-            ),
+          pumpOnly(lead, (x) => ({ ...x, float: { ...starts, on: 1e3, off: 1e3 - 1 } })),
         );
     }
   }
@@ -218,24 +226,27 @@ export function faultsOf(
       add('valve-shut', p.id, `The tap of “${p.name}” is knocked shut`, (n) => shut(n, i));
     if (p.kind === 'drain') {
       if (p.siphon && p.prime) {
-        add('siphon-never-starts', p.id, `“${p.name}” never starts`, (n) =>
-          paths(n, (x, k) => (k === i ? { ...(x as DrainPath), prime: null } : x)),
+        add(
+          'siphon-never-starts',
+          p.id,
+          `“${p.name}” never starts`,
+          only<DrainPath>(i, (d) => ({ ...d, prime: null })),
         );
-        add('siphon-never-stops', p.id, `“${p.name}” never stops`, (n) =>
-          paths(n, (x, k) => {
-            const d = x as DrainPath;
-            return k === i
-              ? { ...d, hangs: d.prime!.breakLevel, prime: { ...d.prime!, breakLevel: -1 } }
-              : x;
-          }),
+        add(
+          'siphon-never-stops',
+          p.id,
+          `“${p.name}” never stops`,
+          only<DrainPath>(i, (d) => ({
+            ...d,
+            hangs: d.prime!.breakLevel,
+            prime: { ...d.prime!, breakLevel: -1 },
+          })),
         );
-        add('guard-clogged', p.id, `The guard of “${p.name}” clogs`, (n) =>
-          paths(n, (x, k) => {
-            const d = x as DrainPath;
-            if (k !== i) return x;
-            const sumK = d.pipe.sumK + screenK(CLOGGED_GUARD);
-            return { ...d, pipe: { ...d.pipe, sumK } };
-          }),
+        add(
+          'guard-clogged',
+          p.id,
+          `The guard of “${p.name}” clogs`,
+          only<DrainPath>(i, behindClogged),
         );
       }
       if (mainOf(net, p))
@@ -243,24 +254,28 @@ export function faultsOf(
           'drain-blocked',
           p.id,
           `“${p.name}” is blocked${how.drainBlocked < 1 ? ` to ${percent(how.drainBlocked)} %` : ''}`,
-          (n) =>
-            paths(n, (x, k) => (k === i ? { ...(x as DrainPath), open: 1 - how.drainBlocked } : x)),
+          (n) => blockDrain(n, p.id, 1 - how.drainBlocked),
         );
     }
     if (p.kind === 'link')
-      add('guard-clogged', p.id, `The screen of “${p.name}” clogs`, (n) =>
-        paths(n, (x, k) =>
-          k === i && x.kind === 'link'
-            ? { ...x, pipe: { ...x.pipe, sumK: x.pipe.sumK + screenK(CLOGGED_GUARD) } }
-            : x,
-        ),
+      add(
+        'guard-clogged',
+        p.id,
+        `The screen of “${p.name}” clogs`,
+        only<LinkPath>(i, behindClogged),
       );
     if (p.kind === 'float') {
-      add('float-stuck', p.id, `“${p.name}” sticks open`, (n) =>
-        paths(n, (x, k) => (k === i && x.kind === 'float' ? { ...x, stuck: 1 } : x)),
+      add(
+        'float-stuck',
+        p.id,
+        `“${p.name}” sticks open`,
+        only<FloatPath>(i, (v) => ({ ...v, stuck: 1 })),
       );
-      add('float-stuck', `${p.id}-shut`, `“${p.name}” sticks shut`, (n) =>
-        paths(n, (x, k) => (k === i && x.kind === 'float' ? { ...x, stuck: 0 } : x)),
+      add(
+        'float-stuck',
+        `${p.id}-shut`,
+        `“${p.name}” sticks shut`,
+        only<FloatPath>(i, (v) => ({ ...v, stuck: 0 })),
       );
     }
   });

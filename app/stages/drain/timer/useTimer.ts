@@ -1,7 +1,7 @@
 import { computed } from 'vue';
 import type { Control } from '../../../../core/system';
 import { controlOf, pumpedLines } from '../../../../core/system';
-import { lightOf, rhythmFor, type Rhythm } from '../../../../core/workshop/rhythm';
+import { lightOf, rhythmFor, type Rhythm, wantedOf } from '../../../../core/workshop/rhythm';
 import { daylight, dayOfYear } from '../../../../core/workshop/sun';
 import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
@@ -53,14 +53,7 @@ export function useTimer() {
           control: controlOf(s, l),
           name: l.name,
           rhythm,
-          wanted: rhythm && {
-            on: rhythm.on,
-            fill: rhythm.fill,
-            pause: Math.max(rhythm.drain + 900, rhythm.on),
-            day: rhythm.day,
-            night: rhythm.night,
-            light: rhythm.light,
-          },
+          wanted: rhythm && wantedOf(rhythm),
         },
       ];
     });
