@@ -1,5 +1,6 @@
 /** Imports point one way: app → core, server alone; inside the core along the flow of data. */
 const order = [
+  'numerics',
   'quantity',
   'catalogue',
   'water',

@@ -11,7 +11,7 @@ import { anySystem } from '../test/systems.ts';
 import { metricsOf } from './metrics.ts';
 import { simulate } from './simulate.ts';
 import { lookUp, tabulate } from './table.ts';
-import { factor, solve } from './linear.ts';
+import { luFactor, luSolve } from '../numerics/linear.ts';
 import { fixedSteps } from './test/fixedStep.ts';
 
 const KIND: Record<string, string> = {
@@ -213,8 +213,8 @@ describe('tools of the solver', () => {
     const a = Float64Array.from([0, 2, 1, 1, 1, 1, 4, 1, 3]);
     const b = Float64Array.from([7, 6, 15]);
     const pivots = new Int32Array(3);
-    factor(a, 3, pivots);
-    solve(a, 3, pivots, b);
+    luFactor(a, 3, pivots);
+    luSolve(a, 3, pivots, b);
     // x = (1, 2, 3): 2·2+3 = 7, 1+2+3 = 6, 4+2+9 = 15
     expect(Array.from(b).map((x) => Math.round(x * 1e9) / 1e9)).toEqual([1, 2, 3]);
   });

@@ -1,6 +1,6 @@
 import { areaAt, levelAt } from '../water/vessel.ts';
 import type { Runner } from './runner.ts';
-import { factor, solve } from './linear.ts';
+import { luFactor, luSolve } from '../numerics/linear.ts';
 
 const D = 1 / (2 + Math.SQRT2);
 const E32 = 6 + Math.SQRT2;
@@ -215,7 +215,7 @@ export class Integrator {
   private solveFor(k: Float64Array, hd: number): void {
     const n = this.levels.length;
     const m = this.size;
-    solve(this.matrix, n, this.pivots, k);
+    luSolve(this.matrix, n, this.pivots, k);
     // Nothing flows by what a line, the floor or the air holds, so their columns are empty.
     for (let i = n; i < m; i++) {
       let s = k[i]!;
@@ -244,7 +244,7 @@ export class Integrator {
       for (let j = 0; j < n; j++) matrix[i * n + j] = -hd * this.jacobian[i * m + j]!;
       matrix[i * n + i] = matrix[i * n + i]! + 1;
     }
-    factor(matrix, n, this.pivots);
+    luFactor(matrix, n, this.pivots);
     k1.set(f0);
     this.solveFor(k1, hd);
     for (let i = 0; i < m; i++) mid[i] = y[i]! + 0.5 * h * k1[i]!;

@@ -8,10 +8,11 @@ import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { reachesPeak } from './flow.ts';
 import { dailyLoss } from './losses.ts';
-import { jointSurface, jointVolume, settle } from './settle.ts';
+import { jointVolume, settle, spreadOut } from './settle.ts';
 import { atRest, highestLevel, surfaces } from './statics.ts';
-import { deliveriesOf, empties, pumpsOf, steadyFlows, waysOut, type Steady } from './steady.ts';
-import type { Network } from './types.ts';
+import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from './steady.ts';
+import { refilled, supplyOf, type Account } from './supply.ts';
+import type { Network, NetVessel } from './types.ts';
 
 /** One vessel in one of the accounts. */
 export interface Standing {
@@ -41,12 +42,14 @@ export interface Reserve {
 export interface Accounts {
   readonly rest: readonly Standing[];
   readonly deepest: readonly Standing[];
+  /** Of the water at the deepest flood, what stands in the pumps' lines. */
+  readonly inLines: CubicMetres;
   readonly afterPowerCut: readonly Standing[];
   readonly reserves: readonly Reserve[];
   /** Water lost in a day by evaporation and plants. */
   readonly dailyLoss: CubicMetres;
-  /** Inflow of each vessel at its highest level. */
-  readonly inflowWhenFull: readonly CubicMetresPerSecond[];
+  /** Surfaces above the ground at the deepest flood, and what flows there with every pump on. */
+  readonly full: { readonly at: readonly Metres[]; readonly steady: Steady };
 }
 
 /** Wanted reserve as a share of the vessel, and as days of losses: the greater counts. */
@@ -56,8 +59,8 @@ function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   const intake = new Map<number, Metres>();
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
   return net.vessels.map((v, i) => {
-    const volume = Math.max(0, volumes[i]!);
-    const level = levelAt(v.room, volume);
+    const volume = volumes[i]!;
+    const level = levelAt(v.room, Math.max(0, volume));
     const low = intake.get(i);
     return {
       vessel: v.id,
@@ -69,134 +72,129 @@ function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   });
 }
 
-/** Shares of what a vessel takes that come from each vessel that gives to it. */
-interface Giver {
-  readonly from: number;
-  readonly share: number;
-  /** Flow of the pump that gives, or of the way that passes on. */
-  readonly flow: CubicMetresPerSecond;
+/** Deepest flood: where the water stands with every pump on for long, and what flows then. */
+interface Deepest {
+  readonly volumes: CubicMetres[];
+  readonly inflow: readonly CubicMetresPerSecond[];
+  /** By the first vessel of a group: what its pumps draw for all to fill, whether it has it or not. */
+  readonly wanted: Float64Array;
 }
 
-function giversOf(net: Network, vessel: number, steady: Steady): Giver[] {
-  const group = net.vessels[vessel]!.joined;
-  const list = net.paths.flatMap((p, i) => {
-    const flow = p.kind === 'back' ? 0 : steady.flows[i]!;
-    return flow > 0 && group.includes(p.to) && !group.includes(p.from)
-      ? [{ from: p.from, flow }]
-      : [];
-  });
-  const sum = list.reduce((t, g) => t + g.flow, 0);
-  return list.map((g) => ({ ...g, share: g.flow / sum }));
+/** Water that the lines of the pumps in a vessel take up, where they give anything. */
+function inLines(net: Network, inflow: readonly CubicMetresPerSecond[]): CubicMetres[] {
+  const out = net.vessels.map(() => 0);
+  for (const p of pumpsOf(net)) if (inflow[p.to]! > 0) out[p.from]! += p.lineVolume;
+  return out;
 }
 
-/**
- * Takes an amount out of the vessels that it came from: one that keeps its level passes the bill on to
- * its own givers, one that a pump refills while another draws passes on what is refilled.
- */
-function charge(
+/** What the pumps in a vessel, and in those it is joined with, can draw before they suck air. */
+function drawable(
   net: Network,
-  steady: Steady,
-  keeps: ReadonlySet<number>,
-  vessel: number,
-  amount: CubicMetres,
-  volumes: CubicMetres[],
-  depth: number,
-): void {
-  if (amount === 0 || depth > 2 * net.vessels.length) return;
-  for (const g of giversOf(net, vessel, steady)) {
-    const part = amount * g.share;
-    const head = net.vessels[g.from]!.joined[0]!;
-    const supplied = steady.inflow[g.from]!;
-    const drawn = steady.drawn[g.from]!;
-    const fed = pumpsInto(net, g.from);
-    const passed = keeps.has(head) ? 1 : fed && drawn > 0 ? Math.min(1, supplied / drawn) : 0;
-    volumes[g.from]! -= part * (1 - passed);
-    charge(net, steady, keeps, g.from, part * passed, volumes, depth + 1);
+  v: NetVessel,
+  rest: readonly CubicMetres[],
+  lines: readonly CubicMetres[],
+): CubicMetres {
+  let intake = Infinity;
+  for (const p of drawing(net)) {
+    if (v.joined.includes(p.from)) {
+      intake = Math.min(intake, net.vessels[p.from]!.floorZ + p.intake);
+    }
   }
+  const has = v.joined.reduce((sum, i) => sum + rest[i]! - lines[i]!, 0);
+  return Math.max(0, has - (intake < Infinity ? jointVolume(net, v, intake) : 0));
 }
 
-/** Whether a pump that is always on refills a vessel. */
-const pumpsInto = (net: Network, vessel: number): boolean =>
-  deliveriesOf(net).some(
-    (p) =>
-      net.vessels[vessel]!.joined.includes(p.to) &&
-      net.controls[p.control]!.spans === null &&
-      !empties(p),
-  );
-
 /**
- * Accounts at rest, at deepest flood and after a power cut.
- *
- * Deepest flood: every vessel that passes water on stands at the highest level its inflow can hold
- * there, drain pipes dry, delivery lines full. Power cut: taken with all of them full; running siphons
- * finish, lines run back.
+ * Every vessel that passes water on stands at the highest level its inflow can hold there, as far as the
+ * water goes: a source gives down to its pump's intake and no further.
  */
-export function accountsOf(s: SystemDocument, net: Network): Accounts {
-  const rest = atRest(net).rest;
-  const pumps = pumpsOf(net);
-
-  let deep = [...rest];
-  let inflowWhenFull: readonly CubicMetresPerSecond[] = net.vessels.map(() => 0);
+function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
+  let deep: CubicMetres[] = [...rest];
+  let steady = atRest(net).steady;
+  let wanted: Float64Array = new Float64Array(net.vessels.length);
   for (let turn = 0; turn < 4; turn++) {
     const at = surfaces(net, deep);
-    const steady = turn === 0 ? atRest(net).steady : steadyFlows(net, at);
-    inflowWhenFull = steady.inflow;
+    if (turn > 0) steady = steadyFlows(net, at);
+    const lines = inLines(net, steady.inflow);
+    const restIn = net.vessels.map((v) => v.joined.reduce((sum, j) => sum + rest[j]!, 0));
+    const supply = supplyOf(
+      net,
+      steady,
+      net.vessels.map((v, i): Account => {
+        if (v.joined[0] !== i) return { takes: 0, gives: 0, passedOn: 0 };
+        const passes = steady.inflow[i]! - steady.drawn[i]!;
+        const gives = drawable(net, v, rest, lines);
+        if (!(passes > 1e-9) || isSink(net, i))
+          return { takes: 0, gives, passedOn: refilled(net, i, steady) };
+        const held = jointVolume(net, v, v.floorZ + highestLevel(net, i, passes, at));
+        return { takes: Math.max(0, held - restIn[i]!), gives, passedOn: 1 };
+      }),
+    );
+    wanted = supply.wanted;
     const next = [...rest];
-    const keeps = new Set<number>();
-    const took = new Map<number, CubicMetres>();
     net.vessels.forEach((v, i) => {
-      const passes = steady.inflow[i]! - steady.drawn[i]!;
-      if (v.joined[0] !== i || !(passes > 1e-9) || isSink(net, i)) return;
-      const was = v.joined.reduce((sum, j) => sum + rest[j]!, 0);
-      const z = v.floorZ + highestLevel(net, i, passes, at);
-      const held = Math.max(was, jointVolume(net, v, z));
-      const stands = jointSurface(net, v, held);
-      for (const j of v.joined) {
-        const m = net.vessels[j]!;
-        next[j] = volumeAt(m.room, stands - m.floorZ);
-      }
-      keeps.add(i);
-      took.set(i, held - was);
+      if (v.joined[0] !== i) return;
+      const moves = supply.taken[i]! - supply.given[i]!;
+      if (moves !== 0) spreadOut(net, v, restIn[i]! + moves, next);
     });
-    for (const [i, amount] of took) charge(net, steady, keeps, i, amount, next, 0);
     const settled = next.every((x, i) => Math.abs(x - deep[i]!) < 1e-6);
     deep = next;
     if (settled) break;
   }
-  const pipes = net.vessels.map(() => 0);
-  for (const p of pumps) {
-    if (inflowWhenFull[p.to]! > 0) pipes[p.from]! += p.lineVolume;
-  }
-  const withPipes = deep.map((x, i) => x - pipes[i]!);
+  return { volumes: deep, inflow: steady.inflow, wanted };
+}
+
+/**
+ * Accounts at rest, at deepest flood and after a power cut. Each holds what was poured in, to the drop;
+ * at the deepest flood some of it stands in the pumps' lines.
+ *
+ * Deepest flood: every vessel that passes water on stands at the highest level its inflow can hold
+ * there, drain pipes dry, delivery lines full, as far as the water goes. Power cut: taken with all of
+ * them full; running siphons finish, lines run back.
+ */
+export function accountsOf(s: SystemDocument, net: Network): Accounts {
+  const { rest } = atRest(net);
+  const { volumes: deep, inflow, wanted } = deepestFlood(net, rest);
+  const lines = inLines(net, inflow);
+  // A line takes no more than there is.
+  const held = lines.map((x, i) => Math.min(x, Math.max(0, deep[i]!)));
+  const withPipes = deep.map((x, i) => x - held[i]!);
+  const at = surfaces(net, withPipes);
 
   // After the cut all water is where gravity takes it, the lines' own water back in the source.
   const cut = [...deep];
   settle(net, cut, true);
 
   const loss = dailyLoss(s, net, rest);
-  const reserves = pumps.flatMap((p): Reserve[] => {
+  const reserves = pumpsOf(net).flatMap((p): Reserve[] => {
     // A pump that is there to empty its vessel needs no reserve in it.
     if (empties(p)) return [];
     const v = net.vessels[p.from]!;
-    const size = volumeAt(v.room, v.height);
+    const size = v.joined.reduce((sum, i) => {
+      const m = net.vessels[i]!;
+      return sum + volumeAt(m.room, m.height);
+    }, 0);
+    const has = v.joined.reduce((sum, i) => sum + rest[i]!, 0);
+    const swing = wanted[v.joined[0]!]! + v.joined.reduce((sum, i) => sum + lines[i]!, 0);
     return [
       {
         pump: p.id,
         vessel: v.id,
-        volume: withPipes[p.from]! - volumeAt(v.room, p.cover),
+        volume: has - swing - jointVolume(net, v, v.floorZ + p.cover),
         wanted: Math.max(RESERVE_SHARE * size, RESERVE_DAYS * loss),
-        swing: rest[p.from]! - withPipes[p.from]!,
-        rest: rest[p.from]!,
+        swing,
+        rest: has,
       },
     ];
   });
   return {
     rest: standings(net, rest),
     deepest: standings(net, withPipes),
+    inLines: held.reduce((sum, x) => sum + x, 0),
     afterPowerCut: standings(net, cut),
     reserves,
     dailyLoss: loss,
-    inflowWhenFull,
+    full: { at, steady: steadyFlows(net, at) },
   };
 }
 

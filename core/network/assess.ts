@@ -18,7 +18,7 @@ import {
 import { compile } from './compile.ts';
 import { drainHead, runningFlow, spillingFlow } from './flow.ts';
 import { jointVolume, residueLevel } from './settle.ts';
-import { atRest, drainTime, fillTime, floodMark, inflowOf, surfaces } from './statics.ts';
+import { atRest, drainTime, fillTime, floodMark } from './statics.ts';
 import {
   drainsOf,
   empties,
@@ -205,16 +205,10 @@ function dutiesOf(net: Network): Duty[] {
 
 function windowOf(net: Network, p: DrainPath, accounts: Accounts): SiphonWindow {
   const v = net.vessels[p.from]!;
-  const deep = surfaces(
-    net,
-    accounts.deepest.map((r) => r.volume),
-  );
-  const rest = surfaces(
-    net,
-    accounts.rest.map((r) => r.volume),
-  );
+  const { at: deep, steady: flowing } = accounts.full;
+  const rest = atRest(net).at;
   const prime = p.prime!;
-  const inflow = inflowOf(net, p.from, deep);
+  const inflow = flowing.inflow[p.from]!;
   const inflowAtBreak = atRest(net).steady.inflow[p.from]!;
   // Level at which the bed would stand if the pipe never ran full; what then goes down this pipe.
   const steady = levelPassing(net, p.from, inflow, deep);
@@ -263,15 +257,9 @@ function bedFigures(
   index: number,
 ): BedFigures {
   const v = net.vessels[index]!;
-  const deep = surfaces(
-    net,
-    accounts.deepest.map((r) => r.volume),
-  );
-  const rest = surfaces(
-    net,
-    accounts.rest.map((r) => r.volume),
-  );
-  const inflow = inflowOf(net, index, deep);
+  const { at: deep, steady: flowing } = accounts.full;
+  const rest = atRest(net).at;
+  const inflow = flowing.inflow[index]!;
   const main = mainWay(net, index);
   // Full to just under the lowest rim of those that stand joined.
   const lowest = Math.min(...v.joined.map((i) => net.vessels[i]!.floorZ + net.vessels[i]!.height));

@@ -22,13 +22,24 @@ export function jointSurface(net: Network, v: NetVessel, volume: CubicMetres): M
   return root((z) => jointVolume(net, v, z) - volume, floor, high, 1e-9);
 }
 
-/** Puts a volume into joined vessels so that they stand at one level. */
-function spreadOut(net: Network, v: NetVessel, volume: CubicMetres, into: CubicMetres[]): void {
-  const z = jointSurface(net, v, volume);
-  for (const i of v.joined) {
-    const m = net.vessels[i]!;
-    into[i] = volumeAt(m.room, z - m.floorZ);
+/** Puts a volume into joined vessels so that they stand at one level; to the drop. */
+export function spreadOut(
+  net: Network,
+  v: NetVessel,
+  volume: CubicMetres,
+  into: CubicMetres[],
+): void {
+  if (v.joined.length === 1) {
+    into[v.joined[0]!] = volume;
+    return;
   }
+  const z = jointSurface(net, v, volume);
+  const shares = v.joined.map((i) => volumeAt(net.vessels[i]!.room, z - net.vessels[i]!.floorZ));
+  const sum = shares.reduce((t, x) => t + x, 0);
+  // The level is found to a tolerance; what it is off by is shared as the water is.
+  v.joined.forEach((i, k) => {
+    into[i] = sum > 0 ? (shares[k]! / sum) * volume : volume / v.joined.length;
+  });
 }
 
 /** A way down: water above its sill leaves to another vessel, or until that stands as high. */

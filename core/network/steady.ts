@@ -31,6 +31,9 @@ export const backsOf = (net: Network): BackPath[] =>
 /** A pump that empties what a float stands in: it does not run while that fills. */
 export const empties = (p: PumpPath): boolean => p.float !== null && p.float.on > p.float.off;
 
+/** Deliveries of the pumps that fill something. */
+export const drawing = (net: Network): PumpPath[] => deliveriesOf(net).filter((p) => !empties(p));
+
 /** A way by which water leaves a vessel by itself, without a pump standing still for it. */
 type Way = Exclude<NetPath, PumpPath | BackPath>;
 const isWay = (p: NetPath): p is Way => p.kind !== 'pump' && p.kind !== 'back';
@@ -61,13 +64,14 @@ function wayFlow(net: Network, p: Way, z: Metres, at: readonly Metres[]): CubicM
   return Math.max(0, openFlow(net, p, level, at[p.to]! - net.vessels[p.to]!.floorZ));
 }
 
+/** Flow over the rim of one vessel, at a surface above the ground. */
+const overRim = (m: NetVessel, z: Metres): CubicMetresPerSecond =>
+  rimFlow(z - m.floorZ - m.height, m.rimWidth);
+
 /** Flow over the rims of a vessel and those it is joined with, at a surface above the ground. */
 const overRims = (net: Network, v: NetVessel, z: Metres): CubicMetresPerSecond => {
   let q = 0;
-  for (const i of v.joined) {
-    const m = net.vessels[i]!;
-    q += rimFlow(z - m.floorZ - m.height, m.rimWidth);
-  }
+  for (const i of v.joined) q += overRim(net.vessels[i]!, z);
   return q;
 };
 
@@ -90,6 +94,8 @@ export function spillingOut(
 export interface Steady {
   /** Flow of each path: pumps and ways out; m³/s. */
   readonly flows: readonly CubicMetresPerSecond[];
+  /** Over the rim of each vessel. */
+  readonly overRims: readonly CubicMetresPerSecond[];
   /** Into each vessel with those that it is joined with. */
   readonly inflow: readonly CubicMetresPerSecond[];
   /** Drawn by pumps from each vessel with those that it is joined with. */
@@ -124,6 +130,30 @@ export function levelPassing(
   return firstLevel((level) => spillingOut(net, vessel, level, at, except), flow, 0, top);
 }
 
+/** How a flow leaves a vessel and those it is joined with: over each way out, then over each rim. */
+function sharedOut(
+  net: Network,
+  vessel: number,
+  passes: CubicMetresPerSecond,
+  at: readonly Metres[],
+): number[] {
+  const v = net.vessels[vessel]!;
+  const ways = waysOut(net, vessel);
+  const nothing = new Array<number>(ways.length + v.joined.length).fill(0);
+  if (!(passes > 1e-12)) return nothing;
+  if (ways.length === 1 && v.joined.every((j) => net.vessels[j]!.rimTo < 0)) {
+    nothing[0] = passes;
+    return nothing;
+  }
+  const z = v.floorZ + levelPassing(net, vessel, passes, at);
+  const shares = [
+    ...ways.map((p) => wayFlow(net, p, z, at)),
+    ...v.joined.map((j) => overRim(net.vessels[j]!, z)),
+  ];
+  const sum = shares.reduce((a, b) => a + b, 0);
+  return sum > 0 ? shares.map((q) => (passes * q) / sum) : nothing;
+}
+
 /**
  * Steady flows with every filling pump on: each vessel passes on what it gets, shared among its ways
  * out as they share it at the level that it stands at.
@@ -142,29 +172,35 @@ export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
   net.paths.forEach((p, i) => {
     if (p.kind === 'pump' && empties(p)) flows[i] = 0;
   });
+  const index = new Map(net.paths.map((p, i) => [p, i]));
+  const overFlows = new Array<number>(n).fill(0);
+  /** How each vessel shared out what it last passed on, over its ways and then its rims. */
+  const shared = new Map<number, { passes: number; out: readonly number[] }>();
   let inflow = [...pumped];
   // What falls goes down at most as many steps as there are vessels.
   for (let sweep = 0; sweep < n; sweep++) {
     const next = [...pumped];
     for (let i = 0; i < n; i++) {
       if (head[i] !== i) continue;
-      const ways = waysOut(net, i);
-      ways.forEach((p) => (flows[net.paths.indexOf(p)] = 0));
-      const passes = inflow[i]! - drawn[i]!;
-      if (!(passes > 1e-12)) continue;
       const v = net.vessels[i]!;
-      const only = ways.length === 1 && v.rimTo < 0 ? ways[0]! : null;
-      const z = v.floorZ + levelPassing(net, i, passes, at);
-      const shares = ways.map((p) => (only ? passes : wayFlow(net, p, z, at)));
-      const over = only ? 0 : overRims(net, v, z);
-      const sum = shares.reduce((a, b) => a + b, over);
-      if (!(sum > 0)) continue;
+      const ways = waysOut(net, i);
+      const passes = Math.max(0, inflow[i]! - drawn[i]!);
+      let out = shared.get(i);
+      if (out?.passes !== passes) {
+        out = { passes, out: sharedOut(net, i, passes, at) };
+        shared.set(i, out);
+      }
       ways.forEach((p, k) => {
-        const q = (passes * shares[k]!) / sum;
-        flows[net.paths.indexOf(p)] = q;
+        const q = out.out[k]!;
+        flows[index.get(p)!] = q;
         next[head[p.to]!]! += q;
       });
-      if (over > 0 && v.rimTo >= 0) next[head[v.rimTo]!]! += (passes * over) / sum;
+      v.joined.forEach((j, k) => {
+        const over = out.out[ways.length + k]!;
+        const { rimTo } = net.vessels[j]!;
+        overFlows[j] = over;
+        if (rimTo >= 0) next[head[rimTo]!]! += over;
+      });
     }
     const still = next.every((q, i) => Math.abs(q - inflow[i]!) < 1e-12);
     inflow = next;
@@ -172,6 +208,7 @@ export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
   }
   return {
     flows,
+    overRims: overFlows,
     inflow: net.vessels.map((_, i) => inflow[head[i]!]!),
     drawn: net.vessels.map((_, i) => drawn[head[i]!]!),
   };

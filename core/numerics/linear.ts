@@ -1,5 +1,5 @@
 /** LU factors of a small dense matrix, in place, with row exchanges; row by row in one array. */
-export function factor(a: Float64Array, n: number, pivots: Int32Array): void {
+export function luFactor(a: Float64Array, n: number, pivots: Int32Array): void {
   for (let k = 0; k < n; k++) {
     let best = k;
     for (let i = k + 1; i < n; i++) {
@@ -23,8 +23,8 @@ export function factor(a: Float64Array, n: number, pivots: Int32Array): void {
   }
 }
 
-/** Solves with the factors of {@link factor}, overwriting the right-hand side. */
-export function solve(lu: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
+/** Solves with the factors of {@link luFactor}, overwriting the right-hand side. */
+export function luSolve(lu: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
   for (let k = 0; k < n; k++) {
     const p = pivots[k]!;
     if (p !== k) {
