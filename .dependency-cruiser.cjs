@@ -7,6 +7,7 @@ const order = [
   'system',
   'network',
   'day',
+  'assess',
   'findings',
   'workshop',
   'working',

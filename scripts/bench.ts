@@ -10,7 +10,7 @@ import { generalDay } from './bench/generalOde.ts';
 import { Drills, judge, judgeWhole } from '../core/findings/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
 import { readSystem } from '../core/formats/file.ts';
-import { assess, compile } from '../core/network/index.ts';
+import { assess, compile } from '../core/assess/index.ts';
 import { applyEdits, type SystemDocument } from '../core/system/index.ts';
 import { anyNetwork } from '../core/test/anyNetwork.ts';
 

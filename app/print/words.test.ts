@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { format } from '../../core/quantity';
 import { addSite, applyEdits, LAYOUTS, type SystemDocument } from '../../core/system';
 import { bedWords, lineWords, wayWords, type Shown } from './words';

@@ -1,5 +1,5 @@
 import { fittingById, pipeById, timerById } from '../../core/catalogue';
-import type { Assessment, Duty, SiphonWindow } from '../../core/network';
+import type { Assessment, Duty, SiphonWindow } from '../../core/assess';
 import { formatClock, type QuantityKind } from '../../core/quantity';
 import {
   controlOf,

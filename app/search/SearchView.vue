@@ -4,7 +4,7 @@ import { mdiArrowLeft, mdiMagnify, mdiStop } from '@mdi/js';
 import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { PIPES, TIMERS, timerById } from '../../core/catalogue';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { format, tell, type QuantityKind } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
 import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';

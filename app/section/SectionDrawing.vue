@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, nextTick, ref, useId, watch } from 'vue';
-import type { Assessment } from '../../core/network';
+import type { Assessment } from '../../core/assess';
 import { format } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Assessment } from '../../core/network';
+import type { Assessment } from '../../core/assess';
 import { format, type QuantityKind } from '../../core/quantity';
 import { isStore, type SystemDocument } from '../../core/system';
 import { volumeAt } from '../../core/water/vessel';

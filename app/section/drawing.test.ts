@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { applyEdits, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray';

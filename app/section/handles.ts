@@ -1,4 +1,4 @@
-import type { Assessment } from '../../core/network';
+import type { Assessment } from '../../core/assess';
 import type { QuantityKind } from '../../core/quantity';
 import {
   fieldAt,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { anySystem } from '../../core/test/systems';
 import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';

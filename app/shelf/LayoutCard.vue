@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import type { Layout } from '../../core/system';
 import SectionDrawing from '../section/SectionDrawing.vue';
 

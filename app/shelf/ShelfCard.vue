@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { format } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';

@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, test } from 'vitest';
 import { nextTick } from 'vue';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { applyEdits, readAt, type SystemDocument } from '../../core/system';
 import { checkSystem } from '../../core/system/schema';
 import { bedOverTank } from '../../core/system/layouts/pair';

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { assess, type Assessment } from '../../core/network';
+import { assess, type Assessment } from '../../core/assess';
 import {
   applyEdits,
   invertEdits,

@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { simulate } from '../../core/day';
 import { Drills, fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray';

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
 import { simulate, USUAL_SEVERITY } from '../../core/day';
 import { Drills, summarise } from '../../core/findings';
-import { assess } from '../../core/network';
+import { assess } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { feltWall } from '../../core/system/layouts/timed';

@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { assess, type Assessment } from '../../core/network';
+import { assess, type Assessment } from '../../core/assess';
 import { simulate, type DayTrace } from '../../core/day';
 import {
   fixesFor,

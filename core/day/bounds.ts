@@ -1,10 +1,10 @@
 import { atRest, drainedMark, floodMark } from '../network/statics.ts';
-import type { Network } from '../network/types.ts';
+import { UNCOVER, type Network } from '../network/types.ts';
 import type { Crossing } from './types.ts';
 
 /**
- * What a step should not run far over: a spill begins with a kink at its crest, just past which a step
- * ends; beyond the level at which a siphon starts or breaks, it would only be tried again.
+ * What a step should not run far over: a spill begins with a kink at its crest, and what runs back through a
+ * line ends with one as its end is uncovered; just past a kink a step ends; beyond the level at which a siphon starts or breaks, it would only be tried again.
  */
 export interface Bound {
   readonly vessel: number;
@@ -42,6 +42,11 @@ export function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
         crest(p.from, p.sillFrom - net.vessels[p.from]!.floorZ),
         crest(p.to, p.sillTo - net.vessels[p.to]!.floorZ),
       ];
+    }
+    if (p.kind === 'back') {
+      const end = p.endZ - net.vessels[p.from]!.floorZ;
+      const falling = (level: number): Bound => ({ ...turn(p.from, level, false), kink: true });
+      return [crest(p.from, end), falling(end + UNCOVER), falling(end)];
     }
     if (p.kind !== 'drain') return [];
     if (!p.prime) return [crest(p.from, p.crest)];

@@ -1,21 +1,26 @@
 import type { Seconds } from '../quantity/si.ts';
-import { DAY, type NetControl, type Network } from '../network/types.ts';
+import type { NetControl, Network } from '../network/types.ts';
 
-/** Whether a control is on at a time; the programme repeats day after day. */
+/** Times closer than this are one, s. */
+const EDGE: Seconds = 1e-6;
+
+/** Whether a control is on at a time; its period repeats without end. */
 export function isOn(c: NetControl, t: Seconds): boolean {
-  const time = t % DAY;
+  // An edge is a sum of periods and may lie a rounding off its multiple.
+  const time = (t + EDGE) % c.period;
   return c.spans === null || c.spans.some(([a, b]) => time >= a && time < b);
 }
 
 /** Control edges between two times in order, each once, and the end. */
 export function edgesOf(net: Network, start: Seconds, end: Seconds): Seconds[] {
   const times = new Set<Seconds>([end]);
-  for (let day = Math.floor(start / DAY); day * DAY < end; day++) {
-    for (const c of net.controls) {
-      for (const span of c.spans ?? []) {
+  for (const c of net.controls) {
+    if (!c.spans?.length) continue;
+    for (let turn = Math.floor(start / c.period); turn * c.period < end; turn++) {
+      for (const span of c.spans) {
         for (const edge of span) {
-          const t = day * DAY + edge;
-          if (t > start && t < end) times.add(t);
+          const t = turn * c.period + edge;
+          if (t > start + EDGE && t < end) times.add(t);
         }
       }
     }

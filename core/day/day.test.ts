@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { compile } from '../network/compile.ts';
-import { drainTime, fillTime } from '../network/statics.ts';
+import { compile } from '../assess/compile.ts';
+import { drainTime, fillTime } from '../test/quadrature.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { applyEdits } from '../system/edit.ts';

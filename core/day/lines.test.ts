@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
-import { compile } from '../network/compile.ts';
-import { assess } from '../network/assess.ts';
+import { compile } from '../assess/compile.ts';
+import { assess } from '../assess/assess.ts';
 import { judge, judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';

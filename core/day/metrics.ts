@@ -1,6 +1,6 @@
 import type { CubicMetres, Metres, Seconds, Share } from '../quantity/si.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { restVolumes } from '../network/settle.ts';
+import { feedingPumps } from '../network/steady.ts';
 import { DAY, type Network } from '../network/types.ts';
 import type { DayTrace } from './types.ts';
 
@@ -18,7 +18,13 @@ export interface BedDay {
   readonly longestWet: Seconds;
   /** Shortest time drained between two floods; null where there were not two. */
   readonly shortestDrained: Seconds | null;
-  /** Air drawn into the stones in a day: swing volume × cycles. */
+  /**
+   * The longest that it took from its pump's start until it was flooded, and from the pump's stop until it was
+   * drained; null where a run or a pause of the day was too short for it, or nothing switches the pump.
+   */
+  readonly fromOn: Seconds | null;
+  readonly fromOff: Seconds | null;
+  /** Air drawn into the stones in a day: what falls after each flood. */
   readonly airDrawn: CubicMetres;
 }
 
@@ -41,12 +47,13 @@ export interface DayMetrics {
   readonly beds: readonly BedDay[];
   readonly vessels: readonly VesselDay[];
   readonly pumps: readonly PumpDay[];
-  /** Delivered a day ÷ (24 h × tank volume at rest), per second; by source vessel. */
-  readonly turnover: readonly { readonly id: string; readonly perSecond: number }[];
+  /** What each path carried in its own direction, scaled to a day; by the order of the paths. */
+  readonly carried: readonly CubicMetres[];
 }
 
 const SAME_LEVEL: Metres = 1e-4;
 const COMPLETE: Metres = 0.002;
+const SAME_TIME: Seconds = 1e-9;
 
 const mean = (xs: readonly number[]): number | null =>
   xs.length ? xs.reduce((a, b) => a + b, 0) / xs.length : null;
@@ -61,6 +68,62 @@ function after(times: readonly Seconds[], t: Seconds): Seconds | undefined {
     else low = mid + 1;
   }
   return times[low];
+}
+
+/**
+ * Lowest level of a vessel between two times, and the last moment at it: between two rows where it leaves
+ * that level.
+ */
+export function lowBetween(
+  trace: DayTrace,
+  vessel: number,
+  from: Seconds,
+  till: Seconds,
+): { t: Seconds; level: Metres } {
+  const { times, levels, rows } = trace;
+  const n = trace.vessels.length;
+  let first = 0;
+  let high = rows;
+  while (first < high) {
+    const mid = (first + high) >> 1;
+    if (times[mid]! < from - SAME_TIME) first = mid + 1;
+    else high = mid;
+  }
+  const at = (r: number) => levels[r * n + vessel]!;
+  let level = Infinity;
+  let end = first;
+  for (; end < rows && times[end]! <= till + SAME_TIME; end++) level = Math.min(level, at(end));
+  let r = end - 1;
+  while (r > first && at(r) > level + SAME_LEVEL) r--;
+  if (r + 1 >= end) return { t: Math.min(till, times[r] ?? till), level };
+  // The rise may begin within the step: it is traced back from how fast the level rises after it.
+  const risen = r + 1;
+  let later = risen + 1;
+  while (later < rows - 1 && times[later]! <= times[risen]! + SAME_TIME) later++;
+  const pace = later < rows ? (at(later) - at(risen)) / (times[later]! - times[risen]!) : 0;
+  const began = pace > 0 ? times[risen]! - (at(risen) - level) / pace : times[r]!;
+  return { t: Math.min(times[risen]!, Math.max(times[r]!, began)), level };
+}
+
+/** Longest time from a switch of a bed's pump to what should follow before the next; null where it did not. */
+function longestFrom(
+  trace: DayTrace,
+  net: Network,
+  vessel: number,
+  kind: 'pump-on' | 'pump-off',
+  follows: readonly Seconds[],
+): Seconds | null {
+  const pumps = new Set(feedingPumps(net, vessel).map((i) => net.paths[i]!.id));
+  const switches = trace.events.filter((e) => e.kind === kind && pumps.has(e.where));
+  let longest: Seconds | null = null;
+  for (const [i, { t }] of switches.entries()) {
+    const till = switches[i + 1]?.t ?? trace.end;
+    const then = after(follows, t);
+    if (then !== undefined && then <= till) longest = Math.max(longest ?? 0, then - t);
+    // The day may end before a last one is over.
+    else if (i + 1 < switches.length) return null;
+  }
+  return longest;
 }
 
 function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
@@ -87,28 +150,14 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   let highest = 0;
   for (let r = 0; r < trace.rows; r++) highest = Math.max(highest, trace.levels[r * n + vessel]!);
 
-  // Lows: the last moment at the lowest level between a drain and the next flood.
-  let row = 0;
-  const lows = floods.map((flood, i) => {
-    const from = i === 0 ? 0 : floods[i - 1]!;
-    let level = Infinity;
-    let t = from;
-    while (row > 0 && trace.times[row - 1]! >= from) row--;
-    for (; row < trace.rows && trace.times[row]! <= flood + 1e-9; row++) {
-      const time = trace.times[row]!;
-      const here = trace.levels[row * n + vessel]!;
-      if (time < from - 1e-9) continue;
-      if (here < level - SAME_LEVEL) {
-        level = here;
-        t = time;
-      } else if (here <= level + SAME_LEVEL) t = time;
-    }
-    return { t, level };
-  });
+  // Lows: the last moment at the lowest level between a drain and the next flood, and after the last one.
+  const lows = [...floods, trace.end].map((till, i) =>
+    lowBetween(trace, vessel, i === 0 ? 0 : floods[i - 1]!, till),
+  );
 
   const fills: Seconds[] = [];
   const periods: Seconds[] = [];
-  for (let i = 0; i + 1 < lows.length; i++) {
+  for (let i = 0; i + 1 < floods.length; i++) {
     if (Math.abs(lows[i]!.level - lows[i + 1]!.level) > COMPLETE) continue;
     fills.push(floods[i]! - lows[i]!.t);
     periods.push(lows[i + 1]!.t - lows[i]!.t);
@@ -153,8 +202,10 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
     }
   });
   const scale = DAY / trace.end;
-  const low = lows.length ? Math.min(...lows.map((l) => l.level)) : 0;
-  const swing = volumeAt(v.room, highest) - volumeAt(v.room, low);
+  // Each flood draws in what falls after it; the empty stones of the start have drawn in nothing.
+  const drawn = lows
+    .slice(1)
+    .reduce((sum, l) => sum + volumeAt(v.room, highest) - volumeAt(v.room, l.level), 0);
   return {
     id: v.id,
     fill: mean(fills),
@@ -165,7 +216,9 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
     highest,
     longestWet,
     shortestDrained: drainedSpans.length ? Math.min(...drainedSpans) : null,
-    airDrawn: swing * floods.length * scale,
+    fromOn: longestFrom(trace, net, vessel, 'pump-on', floods),
+    fromOff: longestFrom(trace, net, vessel, 'pump-off', drained),
+    airDrawn: drawn * scale,
   };
 }
 
@@ -183,17 +236,21 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
     }
     return { id: v.id, lowest, highest };
   });
-  const delivered = net.vessels.map(() => 0);
+  const scale = DAY / trace.end;
+  const carried = net.paths.map((_, pi) => {
+    let sum = 0;
+    for (let r = 0; r + 1 < trace.rows; r++) {
+      const dt = trace.times[r + 1]! - trace.times[r]!;
+      const ends = trace.flows[r * width + pi]! + trace.flows[(r + 1) * width + pi]!;
+      if (ends > 0) sum += (dt * ends) / 2;
+    }
+    return sum;
+  });
   const pumps: PumpDay[] = [];
   const byPump = new Map<number, CubicMetres>();
   net.paths.forEach((p, pi) => {
     if (p.kind !== 'pump') return;
-    let litres = 0;
-    for (let r = 0; r + 1 < trace.rows; r++) {
-      const dt = trace.times[r + 1]! - trace.times[r]!;
-      litres += (dt * (trace.flows[r * width + pi]! + trace.flows[(r + 1) * width + pi]!)) / 2;
-    }
-    delivered[p.from]! += litres;
+    const litres = carried[pi]!;
     if (p.lead !== pi) {
       // A branch's water is its pump's as well.
       byPump.set(p.lead, (byPump.get(p.lead) ?? 0) + litres);
@@ -226,15 +283,10 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
     const more = byPump.get(net.paths.findIndex((p) => p.id === d.id));
     if (more) pumps[k] = { ...d, delivered: d.delivered + more };
   });
-  const rest = restVolumes(net);
   return {
     beds: net.vessels.flatMap((v, i) => (v.bed ? [bedDay(net, trace, i)] : [])),
     vessels,
     pumps,
-    turnover: net.vessels.flatMap((v, i) =>
-      delivered[i]! > 0 && rest[i]! > 0
-        ? [{ id: v.id, perSecond: delivered[i]! / trace.end / rest[i]! }]
-        : [],
-    ),
+    carried: carried.map((x) => x * scale),
   };
 }

@@ -136,7 +136,7 @@ function pairOf(
   const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1, loss: 0 };
   return {
     temperature: 20,
-    controls: [{ id: 'c', spans }],
+    controls: [{ id: 'c', spans, period: 86400 }],
     paths: [path],
     manifolds: [],
     vessels: [

@@ -35,8 +35,8 @@ export class Recorder {
   private readonly levels = new Column();
   private readonly volumes = new Column();
   private readonly flows = new Column();
-  private readonly events: DayEvent[] = [];
-  private readonly crossed: Crossing[] = [];
+  readonly events: DayEvent[] = [];
+  readonly crossed: Crossing[] = [];
 
   constructor(private readonly net: Network) {}
 

@@ -8,7 +8,7 @@ import type { Modes, Runner } from './runner.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
 import { watches, type Watch } from './watches.ts';
-import type { DayTrace } from './types.ts';
+import type { Crossing, DayEvent, DayTrace } from './types.ts';
 import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
 import { isOn, edgesOf } from './clock.ts';
 
@@ -314,6 +314,14 @@ export class Simulation {
     solver.derivative(y1, f1);
     this.look();
     return share * h;
+  }
+
+  /** What happened so far, and the marks that levels passed. */
+  get log(): readonly DayEvent[] {
+    return this.rec.events;
+  }
+  get crossings(): readonly Crossing[] {
+    return this.rec.crossed;
   }
 
   /** What it could go on from. */

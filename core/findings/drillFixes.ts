@@ -1,5 +1,5 @@
 import { USUAL_SEVERITY, type Severity } from '../day/drills/faults.ts';
-import { assess, type Assessment } from '../network/assess.ts';
+import { assess, type Assessment } from '../assess/assess.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import {
   addOverflow,

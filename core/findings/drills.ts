@@ -2,7 +2,7 @@ import { faultsOf, USUAL_SEVERITY, type Fault, type Severity } from '../day/dril
 import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
-import { compile } from '../network/compile.ts';
+import { compile } from '../assess/compile.ts';
 import type { Network } from '../network/types.ts';
 import { litres, mm, say, share, time, type Phrase } from '../quantity/index.ts';
 import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';

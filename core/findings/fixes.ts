@@ -1,5 +1,5 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { judge, judgeWhole } from './judge.ts';
 import type { Knob } from './knobs.ts';
 import { knobsFor } from './remedies.ts';

@@ -1,5 +1,5 @@
 import { flow, litres, mm, say, share } from '../quantity/index.ts';
-import type { Assessment } from '../network/assess.ts';
+import type { Assessment } from '../assess/assess.ts';
 import { atRest } from '../network/statics.ts';
 import type { LinkPath, Network } from '../network/types.ts';
 import { pumpedLines, vesselOf } from '../system/index.ts';

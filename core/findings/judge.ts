@@ -1,4 +1,4 @@
-import { assess, type Assessment } from '../network/assess.ts';
+import { assess, type Assessment } from '../assess/assess.ts';
 import { drillBlockedDrain } from '../day/drills/blockedDrain.ts';
 import { metricsOf } from '../day/metrics.ts';
 import { simulate } from '../day/simulate.ts';

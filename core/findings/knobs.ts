@@ -10,7 +10,7 @@ import {
   type PumpedLine,
   type SystemDocument,
 } from '../system/index.ts';
-import type { Assessment } from '../network/assess.ts';
+import type { Assessment } from '../assess/assess.ts';
 
 /**
  * What may be turned to mend a finding. A knob offers changes in order, the smallest first; the

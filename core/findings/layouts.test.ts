@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
 import { judge, judgeWhole, type Finding, type Level } from './index.ts';
 

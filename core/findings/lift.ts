@@ -1,7 +1,8 @@
 import { bore, flow, head, litres, mm, rate, say, share, speed, time } from '../quantity/index.ts';
 import { fishIn, vesselOf } from '../system/index.ts';
 import { selfVentingBore } from '../water/drain.ts';
-import type { Assessment } from '../network/assess.ts';
+import type { Assessment } from '../assess/assess.ts';
+import { turnoversOf } from '../assess/turnover.ts';
 import { PRACTICE, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 
@@ -150,36 +151,25 @@ const TURNOVER = [1 / 3600, 2 / 3600] as const;
 
 /** Fish water wants to pass the bed once or twice an hour. */
 export const turnover: Rule = ({ system, a, day }) =>
-  system.vessels.flatMap((v, i) => {
-    if (fishIn(system, v.id).count === 0) return [];
-    const volume = a.accounts.rest[i]!.volume;
-    const from = a.duties.filter((d) => d.from === v.id);
-    // A tank that overflows is turned over by what is lifted into it.
-    const lines = from.length
-      ? from
-      : a.duties.filter((d) => d.branches.some((b) => b.to === v.id));
-    if (!lines.length || volume <= 0) return [];
-    const running = lines.reduce((sum, d) => sum + d.flow, 0) / volume;
-    const simulated = from.length
-      ? day?.metrics.turnover.find((t) => t.id === v.id)?.perSecond
-      : undefined;
-    const average = simulated ?? lines.reduce((sum, d) => sum + d.flow * d.onShare, 0) / volume;
-    const level = within(average, TURNOVER[0], TURNOVER[1]);
+  turnoversOf(system, a.net, day?.metrics ?? null).flatMap((t): Finding[] => {
+    if (fishIn(system, t.vessel).count === 0) return [];
+    const { name } = vesselOf(system, t.vessel);
+    const level = within(t.average, TURNOVER[0], TURNOVER[1]);
     return [
       {
         id: 'turnover',
-        about: v.id,
+        about: t.vessel,
         level,
-        measured: average,
-        limit: average > TURNOVER[1] ? TURNOVER[1] : TURNOVER[0],
-        kind: 'rate' as const,
+        measured: t.average,
+        limit: t.average > TURNOVER[1] ? TURNOVER[1] : TURNOVER[0],
+        kind: 'rate',
         sentence:
           level === 'fine'
-            ? say`The water of “${v.name}” passes the bed ${rate(average)}.`
-            : average < TURNOVER[0]
-              ? say`The water of “${v.name}” passes the bed only ${rate(average)}.`
-              : say`The water of “${v.name}” passes the bed ${rate(average)}, more than fish need.`,
-        why: say`Once to twice an hour carries waste to the bacteria and oxygen to the fish, counted over the whole day. Another school counts only while the pump runs: here ${rate(running)}.`,
+            ? say`The water of “${name}” passes the bed ${rate(t.average)}.`
+            : t.average < TURNOVER[0]
+              ? say`The water of “${name}” passes the bed only ${rate(t.average)}.`
+              : say`The water of “${name}” passes the bed ${rate(t.average)}, more than fish need.`,
+        why: say`Once to twice an hour carries waste to the bacteria and oxygen to the fish, counted over the whole day. Another school counts only while the pump runs: here ${rate(t.whileRunning)}.`,
         source: PRACTICE,
       },
     ];

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { readSystem } from '../formats/file.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { applyEdits, readAt, type Edit, type SystemDocument } from '../system/index.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { fixesFor, judgeWhole, type Finding } from './index.ts';

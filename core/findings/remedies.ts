@@ -9,8 +9,8 @@ import {
   type PumpedLine,
   type SystemDocument,
 } from '../system/index.ts';
-import type { Assessment } from '../network/assess.ts';
-import { evenSplit } from '../network/split.ts';
+import type { Assessment } from '../assess/assess.ts';
+import { evenSplit } from '../assess/split.ts';
 import {
   number,
   pipeSize,

@@ -1,6 +1,8 @@
 import { clock, litres, load, mm, say, share, time } from '../quantity/index.ts';
-import type { BedFigures, Duty } from '../network/assess.ts';
+import type { BedFigures, Duty } from '../assess/assess.ts';
 import { isStore, vesselOf, type Vessel } from '../system/index.ts';
+import { feedingPumps } from '../network/steady.ts';
+import type { Seconds } from '../quantity/si.ts';
 import { PRACTICE } from './grade.ts';
 import type { Context, Finding, Rule } from './types.ts';
 
@@ -12,95 +14,92 @@ const FLOODED_WISH = 0.5;
 /** A siphon bed should breathe at least this often: our own number. */
 const SIPHON_BREATH = 3600;
 
-/** The pump on whose timer a bed hangs, and the beds that have to fill before it, itself the last. */
+/** A flooded bed on a timer, with the times that its pump's runs and pauses have to cover. */
 interface Fed {
   readonly duty: Duty;
-  readonly chain: readonly BedFigures[];
+  readonly bed: BedFigures;
+  /** Other beds fill before it. */
+  readonly behind: boolean;
+  /** From the pump's start until it is flooded: as in the day, else as it would be were the run long enough. */
+  readonly floods: Seconds;
+  /** From the pump's stop until it is drained, likewise. */
+  readonly drains: Seconds;
 }
 
-/** Every flooded bed with what feeds it, straight from a pump or through the beds before it. */
-function fedBeds({ system, a }: Pick<Context, 'system' | 'a'>): Fed[] {
-  const figures = (id: string) => a.beds.find((x) => x.id === id);
-  const feed = (id: string, seen: readonly string[]): Fed | null => {
-    const bed = figures(id);
-    if (!bed || seen.includes(id)) return null;
-    const duty = a.duties.find((d) => !d.empties && d.branches.some((b) => b.to === id));
-    if (duty) return { duty, chain: [bed] };
-    const joined = a.net.vessels[system.vessels.findIndex((v) => v.id === id)]!.joined;
-    const others = joined.map((i) => a.net.vessels[i]!.id);
-    // A bed that fills with others it is joined to is fed by what feeds them.
-    const shared = a.duties.find(
-      (d) => !d.empties && d.branches.some((b) => others.includes(b.to)),
-    );
-    if (shared) return { duty: shared, chain: [bed] };
-    for (const p of system.paths) {
-      if (p.kind === 'pumped-line' || p.to !== id) continue;
-      const before = feed(p.from, [...seen, id]);
-      if (before) return { duty: before.duty, chain: [...before.chain, bed] };
-    }
-    return null;
-  };
-  return a.beds.flatMap((b) => (b.floods && b.inflow > 0 ? (feed(b.id, []) ?? []) : []));
+/** Every flooded bed with the pump on whose timer it hangs, straight or through the vessels before it. */
+function fedBeds({ a, day }: Context): Fed[] {
+  const { net } = a;
+  return a.beds.flatMap((bed): Fed[] => {
+    if (!bed.floods || bed.inflow <= 0) return [];
+    const i = net.vessels.findIndex((v) => v.id === bed.id);
+    const ids = feedingPumps(net, i).map((k) => net.paths[k]!.id);
+    const duty = a.duties.find((d) => ids.includes(d.id));
+    // A pump that is always on has no runs and pauses to judge.
+    if (!duty || !Number.isFinite(duty.shortestOn) || duty.flow <= 0) return [];
+    const group = net.vessels[i]!.joined.map((j) => net.vessels[j]!.id);
+    const own = day?.metrics.beds.find((b) => b.id === bed.id);
+    // What a pump empties waits for that pump's timer; only its emptying is counted.
+    const emptied = a.duties.some((d) => d.empties && group.includes(d.from));
+    return [
+      {
+        duty,
+        bed,
+        behind: !duty.branches.some((x) => group.includes(x.to)),
+        floods: own?.fromOn ?? bed.fromOn,
+        drains: emptied ? (own?.drain ?? bed.drain) : (own?.fromOff ?? bed.fromOff),
+      },
+    ];
+  });
 }
 
 /** The bed of a timer that is worst off: one finding a pump. */
-function worstOf(feds: readonly Fed[], need: (f: Fed) => number): Map<string, Fed> {
+function worstOf(feds: readonly Fed[], need: (f: Fed) => number): Fed[] {
   const out = new Map<string, Fed>();
   for (const f of feds) {
     const was = out.get(f.duty.id);
     if (!was || need(f) > need(was)) out.set(f.duty.id, f);
   }
-  return out;
+  return [...out.values()];
 }
 
-const sum = (xs: readonly number[]) => xs.reduce((t, x) => t + x, 0);
-
-export const onTime: Rule = (c) => {
-  const fills = (f: Fed) => sum(f.chain.map((b) => b.fill));
-  return [...worstOf(fedBeds(c), fills).values()].flatMap((fed): Finding[] => {
+export const onTime: Rule = (c) =>
+  worstOf(fedBeds(c), (f) => f.floods).map((fed): Finding => {
     const d = fed.duty;
-    const b = fed.chain[fed.chain.length - 1]!;
-    if (!Number.isFinite(d.shortestOn) || d.flow <= 0) return [];
-    const v = vesselOf(c.system, b.id);
-    const fill = fills(fed);
+    const v = vesselOf(c.system, fed.bed.id);
+    const fill = fed.floods;
     const short = d.shortestOn < fill;
     const level = short ? 'stop' : d.shortestOn < ON_SPARE * fill ? 'watch' : 'fine';
-    const upstream = fed.chain.length > 1 ? ' once those before it are full' : '';
-    return [
-      {
-        id: 'on-time',
-        about: d.id,
-        level,
-        measured: d.shortestOn,
-        limit:
-          short && Number.isFinite(fill)
-            ? fill
-            : Number.isFinite(fill)
-              ? ON_SPARE * fill
-              : d.shortestOn,
-        kind: 'time',
-        sentence: !Number.isFinite(fill)
-          ? say`“${v.name}” never fills: what comes in runs out below the flood mark.`
-          : short
-            ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(fill)} to fill${upstream}.`
-            : level === 'watch'
-              ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
-              : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
-        why: say`The on-time must cover the fill with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
-        source: PRACTICE,
-      },
-    ];
+    const upstream = fed.behind ? ' once those before it are full' : '';
+    return {
+      id: 'on-time',
+      about: d.id,
+      level,
+      measured: d.shortestOn,
+      limit:
+        short && Number.isFinite(fill)
+          ? fill
+          : Number.isFinite(fill)
+            ? ON_SPARE * fill
+            : d.shortestOn,
+      kind: 'time',
+      sentence: !Number.isFinite(fill)
+        ? say`“${v.name}” never fills: what comes in runs out below the flood mark.`
+        : short
+          ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(fill)} to fill${upstream}.`
+          : level === 'watch'
+            ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
+            : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
+      why: say`The on-time must cover the fill, from the pump’s start until the last bed on it is flooded, with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
+      source: PRACTICE,
+    };
   });
-};
 
-export const offTime: Rule = (c) => {
-  const drains = (f: Fed) => Math.max(...f.chain.map((b) => b.drain));
-  return [...worstOf(fedBeds(c), drains).values()].flatMap((fed): Finding[] => {
+export const offTime: Rule = (c) =>
+  worstOf(fedBeds(c), (f) => f.drains).flatMap((fed): Finding[] => {
     const d = fed.duty;
-    if (!Number.isFinite(d.shortestOff) || d.flow <= 0) return [];
-    const drain = drains(fed);
-    const b = fed.chain.find((x) => x.drain === drain)!;
-    const v = vesselOf(c.system, b.id);
+    if (!Number.isFinite(d.shortestOff)) return [];
+    const drain = fed.drains;
+    const v = vesselOf(c.system, fed.bed.id);
     const need = drain + ROOT_AIR;
     const level = d.shortestOff < drain ? 'stop' : d.shortestOff < need ? 'watch' : 'fine';
     return [
@@ -123,12 +122,11 @@ export const offTime: Rule = (c) => {
             : level === 'watch'
               ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
               : say`The pause is ${time(d.shortestOff)}: ${time(drain)} to drain, the rest is air for the roots.`,
-        why: say`Roots drown in standing water. The pause must cover the drain time and then leave at least ${time(ROOT_AIR)} of air.`,
+        why: say`Roots drown in standing water. The pause must cover the drain, from the pump’s stop until the last bed on it is all but empty, and then leave at least ${time(ROOT_AIR)} of air.`,
         source: PRACTICE,
       },
     ];
   });
-};
 
 /** A trickled bed keeps the upper part of its stones in the air: at least two fifths, our own number. */
 const TRICKLE_DEPTH = 0.6;

@@ -2,7 +2,7 @@ import type { Phrase, QuantityKind } from '../quantity/index.ts';
 import type { DayEvent } from '../day/types.ts';
 import type { BlockedDrain } from '../day/drills/blockedDrain.ts';
 import type { DayMetrics } from '../day/metrics.ts';
-import type { Assessment } from '../network/assess.ts';
+import type { Assessment } from '../assess/assess.ts';
 import type { Edit, SystemDocument } from '../system/index.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 

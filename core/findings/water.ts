@@ -2,8 +2,8 @@ import { litres, mm, ratio, say, share, time } from '../quantity/index.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { fishIn, isStore, vesselOf } from '../system/index.ts';
 import { grossVolume, volumeAt } from '../water/vessel.ts';
-import { bedsOfTank } from '../network/assess.ts';
-import { RESERVE_DAYS, RESERVE_SHARE, type Reserve } from '../network/accounts.ts';
+import { bedsOfTank } from '../assess/assess.ts';
+import { RESERVE_DAYS, RESERVE_SHARE, type Reserve } from '../assess/accounts.ts';
 import { PRACTICE, atLeast, within } from './grade.ts';
 import type { Finding, Rule } from './types.ts';
 

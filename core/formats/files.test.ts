@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { simulate } from '../day/simulate.ts';
-import { compile } from '../network/compile.ts';
+import { compile } from '../assess/compile.ts';
 import {
   DOCUMENT_VERSION,
   applyEdits,

@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
 import { simulate } from '../day/simulate.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { readAnyFile, writeBackup, writeSystem } from './file.ts';

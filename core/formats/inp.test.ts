@@ -1,7 +1,7 @@
 import { Project, Workspace } from 'epanet-js';
 import { describe, expect, it, test } from 'vitest';
-import { assess } from '../network/assess.ts';
-import { compile } from '../network/compile.ts';
+import { assess } from '../assess/assess.ts';
+import { compile } from '../assess/compile.ts';
 import { atRest } from '../network/statics.ts';
 import { pumpedFlows } from '../network/steady.ts';
 import { LAYOUTS, applyEdits, type SystemDocument } from '../system/index.ts';

@@ -1,10 +1,10 @@
-import { levelAt } from '../water/vessel.ts';
+import { volumeAt } from '../water/vessel.ts';
 import { kinematicViscosity } from '../water/fluid.ts';
 import type { PipeRun } from '../water/pipe.ts';
 import { CURVE_EXPONENT, pumpCurve } from '../water/pump.ts';
-import { compile } from '../network/compile.ts';
+import { compile } from '../assess/compile.ts';
 import { atRest } from '../network/statics.ts';
-import { pumpsOf } from '../network/steady.ts';
+import { coveredSurface, pumpsOf } from '../network/steady.ts';
 import type { Network, PumpPath } from '../network/types.ts';
 import type { SystemDocument } from '../system/index.ts';
 
@@ -20,6 +20,8 @@ const LPM = 60_000;
 /** Points of a pump curve that is not the plain square. */
 const CURVE_POINTS = 16;
 const ID_LENGTH = 28;
+/** The least that a pump's tank is filled to, m. */
+const LEAST_LEVEL = 1e-3;
 
 /** Ids that EPANET accepts: short, without spaces, each once. */
 function idMaker(): (wanted: string) => string {
@@ -120,7 +122,7 @@ function addPump(
 /** EPANET input text of a system. */
 export function inpOf(system: SystemDocument): string {
   const net = compile(system);
-  const { rest } = atRest(net);
+  const { at } = atRest(net);
   const id = idMaker();
   const t: Text = {
     junctions: [],
@@ -138,9 +140,11 @@ export function inpOf(system: SystemDocument): string {
     if (lead.steady === null && !tanks.has(lead.from)) {
       const name = id(v.id);
       tanks.set(lead.from, name);
-      const level = levelAt(v.room, rest[lead.from]!);
+      // The pump is taken as covered; a tank that stands empty would be shut off.
+      const level = Math.max(LEAST_LEVEL, coveredSurface(net, lead, at) - v.floorZ);
+      const holds = volumeAt(v.room, level);
       // As wide as a cylinder that holds the same to the same level.
-      const across = level > 0 ? Math.sqrt((4 * rest[lead.from]!) / (Math.PI * level)) : 1;
+      const across = Math.sqrt((4 * holds) / (Math.PI * level));
       t.tanks.push(row(name, n(v.floorZ), n(level), 0, n(v.height), n(across), 0));
       t.coordinates.push(row(name, 0, i));
     }

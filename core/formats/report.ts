@@ -1,6 +1,6 @@
 import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
-import type { Standing } from '../network/accounts.ts';
+import type { Standing } from '../assess/accounts.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
 

@@ -6,10 +6,10 @@ import { sumpLoop } from '../system/layouts/siphons.ts';
 import { boreArea } from '../water/constants.ts';
 import { headLoss } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
-import { assess } from './assess.ts';
-import { compile } from './compile.ts';
+import { assess } from '../assess/assess.ts';
+import { compile } from '../assess/compile.ts';
 import { branchFlows, piecesOf, totalAtHead } from './manifold.ts';
-import { evenSplit } from './split.ts';
+import { evenSplit } from '../assess/split.ts';
 import type { Manifold } from './types.ts';
 
 const G = 9.80665;

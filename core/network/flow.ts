@@ -42,7 +42,7 @@ export const reachesPeak = (p: PumpPath, maxHead: Metres, source: Metres): boole
   p.startZ === null || maxHead > p.startZ - source;
 
 /** What a pump path's end is lifted to, above the ground. */
-const liftedTo = (p: PumpPath, delivery: Metres): Metres => Math.max(p.topZ, delivery);
+export const liftedTo = (p: PumpPath, delivery: Metres): Metres => Math.max(p.topZ, delivery);
 
 /** Delivered flows of a branched line, in the order of its outlets, at the surfaces of all vessels. */
 export function manifoldFlows(
@@ -91,11 +91,13 @@ export function pumpFlow(
 export const drainHead = (p: DrainPath, surface: Metres, receiving: Metres): Metres =>
   surface - Math.max(p.outletZ, receiving);
 
+/** What enters an upright pipe over its rim: a ring weir on its mouth until the bore is an orifice. */
+const ringEntry = (head: Metres, mouth: Metres, bore: Metres): CubicMetresPerSecond =>
+  Math.min(ringWeirFlow(head, mouth), mouthOrificeFlow(head, bore));
+
 /** What enters a drain that does not run full, were its pipe no hindrance. */
 export const freeEntry = (p: DrainPath, crestHead: Metres): CubicMetresPerSecond =>
-  p.entry === 'round'
-    ? roundEntryFlow(crestHead, p.bore)
-    : Math.min(ringWeirFlow(crestHead, p.mouth), mouthOrificeFlow(crestHead, p.bore));
+  p.entry === 'round' ? roundEntryFlow(crestHead, p.bore) : ringEntry(crestHead, p.mouth, p.bore);
 
 /** Flow over a drain's crest that does not run full: the least of weir, orifice and full pipe. */
 export function spillingFlow(
@@ -146,7 +148,10 @@ export function linkFlow(
   const high = Math.max(a, b);
   const head = high - (a > b ? p.sillFrom : p.sillTo);
   if (head <= 0) return 0;
-  const entry = roundEntryFlow(head, p.bore);
+  const entry =
+    (a > b ? p.entryFrom : p.entryTo) === 'floor'
+      ? ringEntry(head, p.bore, p.bore)
+      : roundEntryFlow(head, p.bore);
   const at = (drive: Metres) => Math.min(entry * submergedShare(head, head - drive), full(drive));
   const drive = Math.min(head, Math.abs(a - b));
   const least = Math.min(head, LAMINAR_HEAD);

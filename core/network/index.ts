@@ -1,7 +1,7 @@
 /** System → Network: vessels and water paths with solved coefficients, and what follows without time. */
 export * from './types.ts';
 export * from './pipes.ts';
-export * from './compile.ts';
+export * from './assemble.ts';
 export * from './flow.ts';
 export * from './manifold.ts';
 export * from './joined.ts';
@@ -9,6 +9,3 @@ export * from './losses.ts';
 export * from './steady.ts';
 export * from './settle.ts';
 export * from './statics.ts';
-export * from './accounts.ts';
-export * from './assess.ts';
-export * from './split.ts';

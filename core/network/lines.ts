@@ -1,16 +1,19 @@
+import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { EXIT_K, ballValveK } from '../catalogue/index.ts';
 import { measured, vesselOf } from '../system/find.ts';
 import type { PumpedLine, SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { headLoss } from '../water/pipe.ts';
 import { fitPump, type PumpFigures } from '../water/pump.ts';
-import { levelAt, type Storage } from '../water/vessel.ts';
+import { liftedTo } from './flow.ts';
 import { totalAtHead } from './manifold.ts';
+import { coveredSurface } from './steady.ts';
 import {
   AIR_MARGIN,
   STANDING_IMPELLER_K,
   type Manifold,
   type NetPath,
+  type Network,
   type PumpPath,
 } from './types.ts';
 import { lineRun, manifoldOf } from './pipes.ts';
@@ -19,7 +22,6 @@ import { lineRun, manifoldOf } from './pipes.ts';
 export interface Places {
   readonly vessel: (id: string) => number;
   readonly control: (id: string) => number;
-  readonly rooms: readonly Storage[];
 }
 
 /** The deliveries of a pumped line and the ways back through its stopped pump; its first index is `first`. */
@@ -45,12 +47,11 @@ export function pumpOf(
   const endZ = target.floor + p.end;
   const peakZ = Math.max(endZ, target.floor + (p.peak?.height ?? 0));
   const overVent = p.peak?.vented === true && peakZ > endZ;
-  const figures = figuresOf(s, p, m, at);
   const common = {
     kind: 'pump' as const,
     from,
     control: at.control(p.control),
-    figures,
+    figures: boxOf(p),
     intake: p.pump.intake,
     cover: p.pump.intake + AIR_MARGIN,
     lead: first,
@@ -125,26 +126,34 @@ export function pumpOf(
   return { paths, manifold: m };
 }
 
-/** Pump figures of a line: the box's, or fitted so that the duty point meets a bucket test. */
-function figuresOf(s: SystemDocument, p: PumpedLine, m: Manifold | null, at: Places): PumpFigures {
-  const box: PumpFigures = {
-    maxHead: p.pump.maxHead,
-    maxFlow: p.pump.maxFlow,
-    wear: p.pump.wear,
-    ...(p.pump.points ? { points: p.pump.points } : {}),
-  };
-  const bucket = measured(s, 'flow', p.id);
-  const line = lineRun(s, p);
-  if (!bucket || p.pump.airLift || !Number.isFinite(line.sumK)) return box;
-  const target = vesselOf(s, p.to);
-  const top = target.floor + (p.peak?.vented ? Math.max(p.end, p.peak.height) : p.end);
-  const surface =
-    vesselOf(s, p.from).floor + levelAt(at.rooms[at.vessel(p.from)]!, vesselOf(s, p.from).fill);
-  const temperature = s.site.waterTemperature;
-  if (!m) return fitPump(box, bucket.flow, top - surface, line, temperature);
+/** Pump figures as the box tells them. */
+const boxOf = (p: PumpedLine): PumpFigures => ({
+  maxHead: p.pump.maxHead,
+  maxFlow: p.pump.maxFlow,
+  wear: p.pump.wear,
+  ...(p.pump.points ? { points: p.pump.points } : {}),
+});
+
+/**
+ * Pump figures whose duty point, at given surfaces, is a flow measured at the first end of a line.
+ *
+ * @param lead the pump's path with the box's figures
+ * @param flow as by bucket and stopwatch, m³/s
+ * @param at surface of every vessel above the ground when it was measured
+ */
+export function figuresFor(
+  net: Network,
+  lead: PumpPath,
+  flow: CubicMetresPerSecond,
+  at: readonly Metres[],
+): PumpFigures {
+  const source = coveredSurface(net, lead, at);
+  const end = (p: PumpPath) => liftedTo(p, at[p.to]!);
+  const t = net.temperature;
+  if (lead.manifold < 0) return fitPump(lead.figures, flow, end(lead) - source, lead.line, t);
   // At the first delivery the bucket tells the head at its tee; the whole flow follows from the branches.
-  const node = top + headLoss(bucket.flow, m.outlets[0]!.own, temperature);
-  const ends = [top, ...p.branches.map((b) => vesselOf(s, b.to).floor + b.end)];
-  const total = totalAtHead(m, node, ends, temperature);
-  return fitPump(box, total, node - surface, { ...m.trunk }, temperature);
+  const m = net.manifolds[lead.manifold]!;
+  const head = end(lead) + headLoss(flow, m.outlets[0]!.own, t);
+  const ends = m.outlets.map((o) => end(net.paths[o.path] as PumpPath));
+  return fitPump(lead.figures, totalAtHead(m, head, ends, t), head - source, m.trunk, t);
 }

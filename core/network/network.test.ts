@@ -7,16 +7,8 @@ import { LAYOUTS } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { anySystem } from '../test/systems.ts';
 import guide from '../test/small-unit-guide.json' with { type: 'json' };
-import {
-  assess,
-  compile,
-  fillTime,
-  lineK,
-  lineLength,
-  rhythmOf,
-  spansOf,
-  weightsOf,
-} from './index.ts';
+import { assess, compile, cycleOf, rhythmOf, weightsOf } from '../assess/index.ts';
+import { lineK, lineLength, spansOf } from './index.ts';
 import { pumpedLines } from '../system/find.ts';
 
 const LH = 1 / 3.6e6;
@@ -127,12 +119,12 @@ describe('measurements override tables', () => {
 
   it('a fill time by stopwatch becomes the fill time, by correcting the voids', () => {
     const plain = compile(bedOverTank('m', 'M'));
-    const measured = fillTime(plain, 1) * 0.9;
+    const measured = cycleOf(plain, 'bed').fill * 0.9;
     const s = applyEdits(bedOverTank('m', 'M'), [
       { at: 'measurements.m1', to: { id: 'm1', kind: 'fill-time', vessel: 'bed', time: measured } },
     ]);
     const net = compile(s);
-    near(fillTime(net, 1), measured, 0.001);
+    near(cycleOf(net, 'bed').fill, measured, 0.001);
     expect(net.vessels[1]!.voids).toBeLessThan(plain.vessels[1]!.voids);
   });
 
@@ -153,7 +145,7 @@ describe('measurements override tables', () => {
 
 describe('timers', () => {
   it('programs that touch are one run, and midnight is no pause', () => {
-    const spans = spansOf({
+    const { spans, period } = spansOf({
       id: 't',
       kind: 'programs',
       device: 'digital-8',
@@ -169,25 +161,25 @@ describe('timers', () => {
       [3600, 4500],
       [86100, 86400],
     ]);
-    const r = rhythmOf({ id: 't', spans });
+    const r = rhythmOf({ id: 't', spans, period });
     expect(r.on).toBe(600);
     expect(r.off).toBe(3300);
     near(r.onShare, 1500 / 86400, 1e-9);
   });
 
-  it('an interval repeats from midnight', () => {
-    const spans = spansOf({
+  it('an interval runs on through midnight: the pause is the one that was set, whatever the day leaves', () => {
+    const timer = spansOf({
       id: 't',
       kind: 'interval',
       device: 'repeat-cycle',
       own: null,
       on: 900,
-      off: 6300,
-    })!;
-    expect(spans.length).toBe(12);
-    expect(rhythmOf({ id: 't', spans })).toMatchObject({ on: 900, off: 6300 });
-    expect(rhythmOf({ id: 't', spans: null }).onShare).toBe(1);
-    expect(rhythmOf({ id: 't', spans: [] }).onShare).toBe(0);
+      off: 6301,
+    });
+    expect(rhythmOf({ id: 't', ...timer })).toMatchObject({ on: 900, off: 6301 });
+    near(rhythmOf({ id: 't', ...timer }).onShare, 900 / 7201, 1e-12);
+    expect(rhythmOf({ id: 't', spans: null, period: 86400 }).onShare).toBe(1);
+    expect(rhythmOf({ id: 't', spans: [], period: 86400 }).onShare).toBe(0);
   });
 });
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { straight } from '../test/networks.ts';
 import { jointSurface, jointVolume, restVolumes, settle } from './settle.ts';
 import type { NetPath, NetVessel, Network } from './types.ts';
+import { linkEnds } from './ways.ts';
 
 const vessel = (
   id: string,
@@ -38,8 +39,7 @@ const linkAt = (z: number, floors: readonly [number, number]): NetPath => ({
   name: 'Link',
   from: 0,
   to: 1,
-  sillFrom: Math.max(z, floors[0]),
-  sillTo: Math.max(z, floors[1]),
+  ...linkEnds(z, ...floors),
   bore: 0.03,
   pipe: run,
 });

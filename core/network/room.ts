@@ -28,10 +28,10 @@ function guardArea(s: SystemDocument, vessel: string): number {
 /**
  * What a vessel holds at every level, all of a count together.
  *
- * @param correction of all voids in it, as a fill time asks
+ * @param correction as a fill time asks: of the voids of its stones, or where it has none of all that it holds
  */
 export function roomOf(s: SystemDocument, v: Vessel, correction: number): Storage {
-  return manyOf(roomOfOne(s, v, correction), v.count);
+  return manyOf(roomOfOne(s, v, correction), v.count * (v.media ? 1 : correction));
 }
 
 function roomOfOne(s: SystemDocument, v: Vessel, correction: number): Storage {
@@ -52,7 +52,7 @@ function roomOfOne(s: SystemDocument, v: Vessel, correction: number): Storage {
     pots: pots && {
       area: pots.count * boreArea(pots.diameter),
       top: pots.height,
-      voids: within(voidsOf(pots) * correction),
+      voids: within(voidsOf(pots)),
     },
   });
 }

@@ -7,21 +7,13 @@ import { anyNetwork } from '../test/anyNetwork.ts';
 import { anySystem } from '../test/systems.ts';
 import { saturationPressure } from '../water/evaporation.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { accountsOf, looseDeliveries } from './accounts.ts';
+import { accountsOf, looseDeliveries } from '../assess/accounts.ts';
 import { dailyLoss } from './losses.ts';
-import { assess } from './assess.ts';
-import { compile } from './compile.ts';
+import { assess } from '../assess/assess.ts';
+import { compile } from '../assess/compile.ts';
 import { drainK, lineK, notchArea } from './pipes.ts';
 import { residueLevel, restVolumes, settle } from './settle.ts';
-import {
-  drainTime,
-  fillTime,
-  floodMark,
-  highestLevel,
-  inflowOf,
-  primingLevel,
-  surfaces,
-} from './statics.ts';
+import { floodMark, highestLevel, inflowOf, primingLevel, surfaces } from './statics.ts';
 import { siphonsOf, spillingOut } from './steady.ts';
 
 const LH = 1 / 3.6e6;
@@ -140,26 +132,6 @@ describe('what stays in a bed by itself', () => {
         expect(Math.min(...volumes)).toBeGreaterThanOrEqual(0);
       }),
     );
-  });
-});
-
-describe('times by quadrature', () => {
-  it('fill longer with more voids, shorter with more flow', () => {
-    const t = (s: SystemDocument) => fillTime(compile(s), 1);
-    const usual = t(pair());
-    expect(t(pair({ at: 'vessels.bed.media.voids', to: 0.55 }))).toBeGreaterThan(usual);
-    expect(t(pair({ at: 'paths.lift.pump.maxFlow', to: 2600 * LH }))).toBeLessThan(usual);
-    expect(t(pair({ at: 'vessels.bed.media.clogging', to: 0.2 }))).toBeLessThan(usual);
-  });
-
-  it('never end where the pump cannot lift, or a low overflow takes it all', () => {
-    expect(fillTime(compile(pair({ at: 'paths.lift.pump.maxHead', to: 0.4 })), 1)).toBe(Infinity);
-    expect(fillTime(compile(pair({ at: 'paths.spare.crest', to: 0.1 })), 1)).toBe(Infinity);
-  });
-
-  it('a siphon that never stops never drains its bed', () => {
-    const s = pair({ at: 'paths.siphon.bore', to: 0.0158 });
-    expect(drainTime(compile(s), 1)).toBe(Infinity);
   });
 });
 

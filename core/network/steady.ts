@@ -34,6 +34,31 @@ export const empties = (p: PumpPath): boolean => p.float !== null && p.float.on 
 /** Deliveries of the pumps that fill something. */
 export const drawing = (net: Network): PumpPath[] => deliveriesOf(net).filter((p) => !empties(p));
 
+/**
+ * Pumps that fill a vessel, by the index of their first path: those that deliver into it or what it is joined
+ * with; where there are none, those that fill what passes water on to it, however far up.
+ */
+export function feedingPumps(net: Network, vessel: number): number[] {
+  const seen = new Set(net.vessels[vessel]!.joined);
+  let layer = [...seen];
+  while (layer.length) {
+    const here = new Set(layer);
+    const pumps = drawing(net).flatMap((p) => (here.has(p.to) ? [p.lead] : []));
+    if (pumps.length) return [...new Set(pumps)];
+    const above = new Set<number>();
+    const rise = (from: number) => {
+      for (const j of net.vessels[from]!.joined) if (!seen.has(j)) above.add(j);
+    };
+    for (const p of net.paths) if (isWay(p) && here.has(p.to)) rise(p.from);
+    net.vessels.forEach((v, i) => {
+      if (v.rimTo >= 0 && here.has(v.rimTo)) rise(i);
+    });
+    for (const j of above) seen.add(j);
+    layer = [...above];
+  }
+  return [];
+}
+
 /** A way by which water leaves a vessel by itself, without a pump standing still for it. */
 type Way = Exclude<NetPath, PumpPath | BackPath>;
 const isWay = (p: NetPath): p is Way => p.kind !== 'pump' && p.kind !== 'back';
@@ -102,16 +127,19 @@ export interface Steady {
   readonly drawn: readonly CubicMetresPerSecond[];
 }
 
+/** Surface that a pump draws from, taken as covered: never below its intake. */
+export const coveredSurface = (net: Network, p: PumpPath, at: readonly Metres[]): Metres =>
+  Math.max(at[p.from]!, net.vessels[p.from]!.floorZ + p.intake);
+
 /** Flows of all deliveries, pumps on and covered, at given surfaces; by path. */
 export function pumpedFlows(net: Network, at: readonly Metres[]): CubicMetresPerSecond[] {
   const flows = net.paths.map(() => 0);
-  const covered = (p: PumpPath) => Math.max(at[p.from]!, net.vessels[p.from]!.floorZ + p.intake);
   net.paths.forEach((p, i) => {
     if (p.kind !== 'pump' || p.lead !== i) return;
-    if (p.manifold < 0) flows[i] = pumpFlow(net, p, at, covered(p));
+    if (p.manifold < 0) flows[i] = pumpFlow(net, p, at, coveredSurface(net, p, at));
     else {
       const m = net.manifolds[p.manifold]!;
-      const q = manifoldFlows(net, m, covered(p), (x) => at[x.to]!);
+      const q = manifoldFlows(net, m, coveredSurface(net, p, at), (x) => at[x.to]!);
       m.outlets.forEach((o, k) => (flows[o.path] = q[k]!));
     }
   });

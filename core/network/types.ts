@@ -131,6 +131,9 @@ export interface LinkPath extends PathBase {
   /** What the water must stand above to leave each vessel: the pipe's lower edge, or the floor over it. */
   readonly sillFrom: Metres;
   readonly sillTo: Metres;
+  /** How water enters it at either end: through the vessel's floor over the ring of its mouth, or from the side. */
+  readonly entryFrom: 'floor' | 'side';
+  readonly entryTo: 'floor' | 'side';
   readonly bore: Metres;
   readonly pipe: PipeRun;
 }
@@ -174,10 +177,15 @@ export interface BackPath extends PathBase {
 export type NetPath =
   PumpPath | DrainPath | HolePath | BackPath | LinkPath | FloatPath | FilmPath | SeepPath;
 
-/** When a pump is switched on, as spans of the day; an empty list is never, null is always. */
+/**
+ * When a pump is switched on, as spans of its period, which repeats from 00:00 of the first day; an empty list
+ * is never, null is always.
+ */
 export interface NetControl {
   readonly id: string;
   readonly spans: readonly (readonly [Seconds, Seconds])[] | null;
+  /** A day for programs; for an interval timer one run and one pause, whatever the clock says. */
+  readonly period: Seconds;
 }
 
 /** Vessels and water paths with solved coefficients; plain data, all a simulation needs. */

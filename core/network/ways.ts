@@ -7,7 +7,7 @@ import { orificeK, seepRate } from '../water/passage.ts';
 import { RUNS_FULL_FROUDE } from '../water/drain.ts';
 import { flowAtFroude, startKind, startRange } from '../water/siphon.ts';
 import { shapeArea, widest } from '../water/shape.ts';
-import type { NetPath } from './types.ts';
+import type { LinkPath, NetPath } from './types.ts';
 import { boreOf, roughnessOf, drainRun, screenK } from './pipes.ts';
 
 /** A drain's paths: its way over the crest or as a siphon, and a standpipe's weep hole. */
@@ -62,6 +62,21 @@ export function drainOf(s: SystemDocument, p: Drain, from: number, to: number): 
   return out;
 }
 
+/**
+ * Where water leaves either vessel into a link, and how: over the pipe's lower edge in the wall, or through
+ * the floor where the pipe runs under it. Heights above the ground.
+ */
+export const linkEnds = (
+  invertZ: Metres,
+  fromFloor: Metres,
+  toFloor: Metres,
+): Pick<LinkPath, 'sillFrom' | 'sillTo' | 'entryFrom' | 'entryTo'> => ({
+  sillFrom: Math.max(invertZ, fromFloor),
+  sillTo: Math.max(invertZ, toFloor),
+  entryFrom: invertZ < fromFloor ? 'floor' : 'side',
+  entryTo: invertZ < toFloor ? 'floor' : 'side',
+});
+
 /** Paths without a pump and without a crest. */
 export function openOf(
   s: SystemDocument,
@@ -87,8 +102,7 @@ export function openOf(
       return {
         ...base,
         kind: 'link',
-        sillFrom: Math.max(invertZ, source.floor),
-        sillTo: Math.max(invertZ, target.floor),
+        ...linkEnds(invertZ, source.floor, target.floor),
         bore,
         pipe: {
           bore,

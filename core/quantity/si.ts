@@ -7,5 +7,7 @@ export type Kilograms = number;
 export type Seconds = number;
 export type Watts = number;
 export type Celsius = number;
+/** How often something happens, 1/s. */
+export type PerSecond = number;
 /** Share of one: 0.44 means 44 %. */
 export type Share = number;

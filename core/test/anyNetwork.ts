@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
+import { linkEnds } from '../network/ways.ts';
 import type { Manifold, NetControl, NetPath, NetVessel, Network } from '../network/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { flowAtFroude } from '../water/siphon.ts';
@@ -244,8 +245,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
           paths.push({
             ...base,
             kind: 'link',
-            sillFrom: Math.max(invert, floor(from)),
-            sillTo: Math.max(invert, floor(to)),
+            ...linkEnds(invert, floor(from), floor(to)),
             bore: p.bore,
             pipe: { bore: p.bore, length: p.length, roughness: SMOOTH_ROUGHNESS, sumK: p.k },
           });
@@ -278,11 +278,9 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
           });
       }
     });
-    const spans: [number, number][] = [];
-    for (let t = 0; t < 86400; t += r.on + r.off) spans.push([t, Math.min(86400, t + r.on)]);
     const controls: NetControl[] = [
-      { id: 'always', spans: null },
-      { id: 'timer', spans },
+      { id: 'always', spans: null, period: 86400 },
+      { id: 'timer', spans: [[0, r.on]], period: r.on + r.off },
     ];
     return { temperature: 18, vessels, paths, controls, manifolds };
   });

@@ -90,11 +90,11 @@ export function checkNetwork(cycle: Cycle): Network {
       line: { ...line, sumK: line.sumK - 1 + i.line.k_pump_off! },
     });
   }
-  const spans: [number, number][] = [];
-  if (i.on) for (let t = 0; t < 86400; t += i.on + i.off!) spans.push([t, t + i.on]);
   return {
     temperature: 20,
-    controls: [{ id: 'control', spans: i.on ? spans : null }],
+    controls: [
+      { id: 'control', spans: i.on ? [[0, i.on]] : null, period: i.on ? i.on + i.off! : 86400 },
+    ],
     paths,
     manifolds: [],
     vessels: [

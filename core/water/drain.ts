@@ -23,18 +23,28 @@ export function mouthOrificeFlow(head: Metres, bore: Metres): CubicMetresPerSeco
   return head <= 0 ? 0 : CREST_DISCHARGE * boreArea(bore) * SQRT_2G * Math.sqrt(head);
 }
 
+/** Points and weights of Gauss's rule for ∫ √(u(1−u))·f(u) du over 0 to 1. */
+const ROUND = Array.from({ length: 8 }, (_, k) => {
+  const angle = ((k + 1) * Math.PI) / 9;
+  return [(1 + Math.cos(angle)) / 2, (Math.PI / 36) * Math.sin(angle) ** 2] as const;
+});
+
 /**
- * Flow of a round side hole: an orifice to its centre when covered; partly covered, the same law on
- * the covered share of its height.
+ * Flow of a round side hole: every strip of it gives by the head over it, as far up as it is covered.
+ * From two diameters on this is within 1 % of an orifice to the hole's centre.
  *
  * @param level water level above the hole's bottom edge, m
+ * @returns m³/s
+ * @source C·√(2g)·∫ b(y)·√(h − y) dy over the covered part, b the chord at height y, C = 0.61; Gauss–Chebyshev
  */
 export function holeFlow(level: Metres, diameter: Metres): CubicMetresPerSecond {
   if (level <= 0) return 0;
-  const a = HOLE_DISCHARGE * boreArea(diameter) * SQRT_2G;
-  if (level >= diameter) return a * Math.sqrt(level - diameter / 2);
-  const full = a * Math.sqrt(diameter / 2);
-  return full * (level / diameter) ** 1.5;
+  const x = level / diameter;
+  let sum = 0;
+  if (x < 1) for (const [u, w] of ROUND) sum += w * Math.sqrt(1 - x * u);
+  else for (const [u, w] of ROUND) sum += w * Math.sqrt(x - u);
+  const shape = x < 1 ? x * x * sum : sum;
+  return 2 * HOLE_DISCHARGE * SQRT_2G * diameter ** 2.5 * shape;
 }
 
 /**

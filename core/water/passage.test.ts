@@ -44,6 +44,14 @@ describe('water that runs into a lying pipe', () => {
     },
   );
 
+  it.each([0.01, 0.04, 0.1])(
+    'barely wetted, to %f of its bore, fades with the square of the head as critical flow does',
+    (share) => {
+      const { head, flow } = critical(0.05, share);
+      near(roundEntryFlow(head, 0.05), flow, 0.1);
+    },
+  );
+
   it('grows with the head, has no jump where the mouth drowns, and nothing comes from below', () => {
     expect(roundEntryFlow(0, 0.04)).toBe(0);
     expect(roundEntryFlow(-0.1, 0.04)).toBe(0);

@@ -11,12 +11,16 @@ export const ROUND_ENTRY_RANGE = [0.15, 1.3] as const;
  * Free flow into a level round pipe, critical at its mouth, such as over the top of a loop.
  *
  * @param head water above the pipe's lower edge, m
- * @returns m³/s; above 1.3 bores the drowned mouth's orifice takes over where it gives less
+ * @returns m³/s; below 0.15 bores it fades with the square of the head, as critical flow over the bottom of a
+ *   circle does; above 1.3 bores the drowned mouth's orifice takes over where it gives less
  * @source Q = 0.46·√g·d^2.5·(E/d)^1.82 for 0.15 < E/d < 1.3
  */
 export function roundEntryFlow(head: Metres, bore: Metres): CubicMetresPerSecond {
   if (head <= 0) return 0;
-  const critical = 0.46 * Math.sqrt(GRAVITY) * bore ** 2.5 * (head / bore) ** 1.82;
+  const least = ROUND_ENTRY_RANGE[0];
+  const x = head / bore;
+  const share = x < least ? least ** 1.82 * (x / least) ** 2 : x ** 1.82;
+  const critical = 0.46 * Math.sqrt(GRAVITY) * bore ** 2.5 * share;
   if (head <= ROUND_ENTRY_RANGE[1] * bore) return critical;
   return Math.min(critical, mouthOrificeFlow(head, bore));
 }

@@ -169,6 +169,25 @@ describe('drains and siphons', () => {
     near(holeFlow(0.104, 0.008), 4.294e-5, 1e-3);
   });
 
+  it.each([0.05, 0.2, 0.5, 0.9, 1, 1.3, 3])(
+    'a hole covered to %f of its diameter gives what its strips give, one by one',
+    (share) => {
+      const d = 0.02;
+      const h = share * d;
+      const n = 20_000;
+      let sum = 0;
+      for (let k = 0; k < n; k++) {
+        // Strips that crowd where the chord or the head vanishes.
+        const [a, b] = [k, k + 1].map(
+          (x) => (Math.min(h, d) * (1 - Math.cos((Math.PI * x) / n))) / 2,
+        );
+        const y = (a! + b!) / 2;
+        sum += 2 * Math.sqrt(y * (d - y)) * Math.sqrt(h - y) * (b! - a!);
+      }
+      near(holeFlow(h, d), 0.61 * Math.sqrt(19.6133) * sum, 1e-4);
+    },
+  );
+
   it('start is no, maybe, yes; stop is yes, maybe, no', () => {
     const r = startRange('wide-mouth', 0.02664);
     near(r.low / LH, 307.7, 1e-3);

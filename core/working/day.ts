@@ -67,7 +67,7 @@ export function dayWorking(
               given('n', 'floods', bed.cyclesPerDay, 'count', TRACE),
               given(
                 'V_\\mathrm{swing}',
-                'water from the lowest to the highest level',
+                'water that falls after a flood, from the highest level to the next low',
                 bed.cyclesPerDay > 0 ? bed.airDrawn / bed.cyclesPerDay : 0,
                 'volume',
                 TRACE,

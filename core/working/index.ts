@@ -1,6 +1,6 @@
 /** The working of computed numbers: formula, this system's values, source, range. */
 import type { DayMetrics } from '../day/metrics.ts';
-import type { Assessment } from '../network/assess.ts';
+import type { Assessment } from '../assess/assess.ts';
 import type { PumpedLine, SystemDocument } from '../system/index.ts';
 import { cycleWorking } from './cycle.ts';
 import { dayWorking } from './day.ts';
@@ -36,7 +36,7 @@ export function workingOf(
     index: s.vessels.findIndex((v) => v.id === id),
   };
   return (
-    liftWorking(what, subject) ??
+    liftWorking(what, subject, metrics) ??
     cycleWorking(what, subject) ??
     vesselsWorking(what, subject) ??
     dayWorking(what, subject, metrics)

@@ -1,6 +1,8 @@
 import { FITTING_SOURCE, PIPE_SOURCE } from '../catalogue/index.ts';
-import type { Duty } from '../network/assess.ts';
-import { measured, vesselOf } from '../system/index.ts';
+import type { Assessment, Duty } from '../assess/assess.ts';
+import { turnoversOf } from '../assess/turnover.ts';
+import type { DayMetrics } from '../day/metrics.ts';
+import { measured, vesselOf, type SystemDocument } from '../system/index.ts';
 import { given, TYPED, WATER_TABLE, type Subject } from './subject.ts';
 import type { Given, Working } from './types.ts';
 
@@ -11,10 +13,48 @@ const pipeOf = (duty: Duty, boreFrom: string): Given[] => [
   given('\\Sigma K', 'entrance, exit, fittings, tap', duty.sumK, 'plain', FITTING_SOURCE),
 ];
 
+/** How a store's turnover comes about: from the day where there is one, else from flows and timers. */
+export function turnoverExplained(
+  s: SystemDocument,
+  a: Assessment,
+  vessel: string,
+  metrics: DayMetrics | null,
+): { title: string; formula: string; given: Given[] } | null {
+  const t = turnoversOf(s, a.net, metrics).find((x) => x.vessel === vessel);
+  if (!t) return null;
+  const volume = given('V', 'its water at rest', t.volume, 'volume', TYPED);
+  const title = 'Turnover, over the day';
+  return t.passed === null
+    ? {
+        title,
+        formula: String.raw`n = \frac{Q \cdot s}{V}`,
+        given: [
+          given('Q', 'flow past the plants, every pump on', t.flow, 'flow', 'duty point'),
+          given('s', 'share of the day', t.onShare, 'share', 'timer'),
+          volume,
+        ],
+      }
+    : {
+        title,
+        formula: String.raw`n = \frac{V_\mathrm{day}}{24\,\mathrm{h} \cdot V}`,
+        given: [
+          given(
+            String.raw`V_\mathrm{day}`,
+            'past the plants in the day',
+            t.passed,
+            'volume',
+            'the simulated day',
+          ),
+          volume,
+        ],
+      };
+}
+
 /** Workings of pump and line; nothing for a number of another subject. */
 export function liftWorking(
   what: string,
-  { s, a, id, duty, line, index }: Subject,
+  { s, a, id, duty, line }: Subject,
+  metrics: DayMetrics | null,
 ): Working | null {
   const boreFrom = measured(s, 'bore', id) ? 'as measured' : PIPE_SOURCE;
   switch (what) {
@@ -104,25 +144,13 @@ export function liftWorking(
           }
         : null;
     case 'turnover': {
-      const lines = a.duties.filter((d) => d.from === id);
-      const volume = a.accounts.rest[index]?.volume ?? 0;
-      return lines.length && volume > 0
+      const t = turnoversOf(s, a.net, metrics).find((x) => x.vessel === id);
+      const e = turnoverExplained(s, a, id, metrics);
+      return t && e
         ? {
-            title: 'Turnover, over the day',
-            value: lines.reduce((t, d) => t + d.flow * d.onShare, 0) / volume,
+            ...e,
+            value: t.average,
             kind: 'rate',
-            formula: String.raw`n = \frac{Q \cdot s}{V}`,
-            given: [
-              given(
-                'Q',
-                'flow at rest level',
-                lines.reduce((t, d) => t + d.flow, 0),
-                'flow',
-                'duty point',
-              ),
-              given('s', 'share of the day', lines[0]!.onShare, 'share', 'timer'),
-              given('V', 'tank at rest', volume, 'volume', TYPED),
-            ],
             source:
               'One to two an hour with fish is practice; another school counts only while the pump runs.',
           }

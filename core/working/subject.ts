@@ -5,7 +5,7 @@ import {
   type BedFigures,
   type Duty,
   type SiphonWindow,
-} from '../network/assess.ts';
+} from '../assess/assess.ts';
 import {
   applyEdits,
   measured,

@@ -1,6 +1,6 @@
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
-import { RESERVE_DAYS, RESERVE_SHARE } from '../network/accounts.ts';
-import { bedsOfTank } from '../network/assess.ts';
+import { RESERVE_DAYS, RESERVE_SHARE } from '../assess/accounts.ts';
+import { bedsOfTank } from '../assess/assess.ts';
 import { fishIn } from '../system/index.ts';
 import { shapeArea, type ShapeKind } from '../water/shape.ts';
 import { areaAt, grossVolume } from '../water/vessel.ts';

@@ -2,8 +2,8 @@ import { PIPES, pipeById, type PipeSize } from '../catalogue/index.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { TIMERS } from '../catalogue/timers.ts';
 import { ballValveK } from '../catalogue/fittings.ts';
-import { assess } from '../network/assess.ts';
-import { evenSplit } from '../network/split.ts';
+import { assess } from '../assess/assess.ts';
+import { evenSplit } from '../assess/split.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import {
   addBed,
@@ -20,9 +20,9 @@ import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, flowAtFroude } from '../water/siphon.ts';
-import { lightOf, rhythmFor, wantedOf } from './rhythm.ts';
+import { lightOf, rhythmOfTimer, wantedOf } from './rhythm.ts';
 import { madeOf } from './siphon.ts';
-import { settingsFor, type Settings, type Wanted } from './timer.ts';
+import { settingsFor, type Settings } from './timer.ts';
 
 /** What a grower owns, and every rough system that it could become. */
 
@@ -257,20 +257,11 @@ const missing = (x: Settings): number => Math.abs(x.given - x.wanted) + x.lost.l
 /** Sets the timer at hand by what the trays ask for; of all that can be bought the one that loses least. */
 function timed(o: Owned, s: SystemDocument): SystemDocument {
   const a = assess(s);
-  const duty = a.duties[0]!;
-  const light = lightOf(s, () => ({ rise: 6 * 3600, set: 18 * 3600 }));
-  const rhythms = a.beds
-    .filter((b) => b.floods && Number.isFinite(b.fill) && Number.isFinite(b.drain))
-    .map((b) => rhythmFor(s, a, b, duty, light))
-    .sort((x, y) => y.on - x.on);
-  const r = rhythms[0];
-  if (!r || !o.timer) return s;
-  const wanted: Wanted = {
-    ...wantedOf(r),
-    day: Math.min(...rhythms.map((x) => x.day)),
-    night: Math.min(...rhythms.map((x) => x.night)),
-  };
   const id = pumpedLines(s)[0]!.control;
+  const light = lightOf(s, () => ({ rise: 6 * 3600, set: 18 * 3600 }));
+  const r = rhythmOfTimer(s, a, id, light);
+  if (!r || !o.timer) return s;
+  const wanted = wantedOf(r);
   const { control } = (o.timer === ANY_TIMER ? TIMERS.map((t) => t.id) : [o.timer])
     .map((device) => settingsFor(id, device, null, wanted))
     .reduce((best, x) => (missing(x) < missing(best) ? x : best));

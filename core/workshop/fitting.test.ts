@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { applyEdits, LAYOUTS, measured, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';

@@ -1,9 +1,12 @@
 import { mediumById } from '../catalogue/media.ts';
-import type { Assessment, BedFigures, Duty } from '../network/assess.ts';
+import type { Assessment, BedFigures, Duty } from '../assess/assess.ts';
+import { turnoverBy } from '../assess/turnover.ts';
 import { PLANT_USE } from '../network/losses.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
+import { feedingPumps } from '../network/steady.ts';
 import {
   fishIn,
+  pumpedLines,
   vesselOf,
   type Planting,
   type SystemDocument,
@@ -84,25 +87,74 @@ export function thirstInterval(v: Vessel, lightTime: Seconds, lamps: boolean): S
   return depth / peak;
 }
 
-/** Interval at which the fish’s water passes the bed as often as asked: V ÷ n over what a flood delivers. */
+/** Interval at which the fish’s water passes the bed as often as asked: on for so long, at so many an hour. */
 export const turnoverInterval = (
   volume: CubicMetres,
   flow: CubicMetresPerSecond,
   on: Seconds,
   turnovers = TURNOVERS,
-): Seconds => (flow * on * 3600) / (turnovers * volume);
+): Seconds => (turnoverBy(flow, 1, volume) * on * 3600) / turnovers;
 
-/** The rhythm that a timed bed asks for; nothing where no timer feeds it. */
+/** How long a timer's run has to be for all that it floods, and its pause for all of it to drain. */
+export interface Times {
+  readonly fill: Seconds;
+  readonly drain: Seconds;
+}
+
+/** The beds that a control floods, straight or one through the other, each with the pump that does. */
+function bedsOn(
+  s: SystemDocument,
+  a: Assessment,
+  control: string,
+): { bed: BedFigures; duty: Duty }[] {
+  return a.beds.flatMap((bed) => {
+    if (!bed.floods || bed.inflow <= 0) return [];
+    const pumps = feedingPumps(
+      a.net,
+      a.net.vessels.findIndex((v) => v.id === bed.id),
+    ).map((i) => a.net.paths[i]!.id);
+    const line = pumpedLines(s).find((l) => l.control === control && pumps.includes(l.id));
+    const duty = line && a.duties.find((d) => d.id === line.id);
+    return duty ? [{ bed, duty }] : [];
+  });
+}
+
+/**
+ * The rhythm of a timer: its run covers the longest fill of what its pumps flood, counted from their start with
+ * hoses and the beds before still to fill, its pause the longest drain; of the beds' needs the most demanding
+ * governs.
+ *
+ * @returns nothing where the control floods no bed, or one that never fills or drains
+ */
+export function rhythmOfTimer(
+  s: SystemDocument,
+  a: Assessment,
+  control: string,
+  light: Daylight,
+): Rhythm | null {
+  const fed = bedsOn(s, a, control);
+  const times: Times = {
+    fill: Math.max(...fed.map((f) => f.bed.fromOn)),
+    drain: Math.max(...fed.map((f) => f.bed.fromOff)),
+  };
+  if (!fed.length || !Number.isFinite(times.fill) || !Number.isFinite(times.drain)) return null;
+  return fed
+    .map((f) => rhythmFor(s, a, f.bed, f.duty, light, times))
+    .reduce((x, y) => (y.day < x.day ? y : x));
+}
+
+/** The rhythm that a timed bed asks for. */
 export function rhythmFor(
   s: SystemDocument,
   a: Assessment,
   bed: BedFigures,
   duty: Duty,
   light: Daylight,
+  times: Times = { fill: bed.fromOn, drain: bed.fromOff },
 ): Rhythm {
   const v = vesselOf(s, bed.id);
   const line = s.paths.find((p) => p.id === duty.id);
-  const on = SPARE * bed.fill;
+  const on = SPARE * times.fill;
   const lightTime = Math.max(3600, light.set - light.rise);
   const lamps = s.site.lampTime !== null;
   const thirst = thirstInterval(v, lightTime, lamps);
@@ -127,7 +179,7 @@ export function rhythmFor(
       why: 'The tank’s water passes the bed once an hour, counted over the whole day.',
     });
   }
-  const air = Math.max(on + bed.drain + ROOT_AIR, on / MOST_FLOODED);
+  const air = Math.max(on + times.drain + ROOT_AIR, on / MOST_FLOODED);
   needs.push({
     id: 'air',
     name: 'Root air',
@@ -144,12 +196,12 @@ export function rhythmFor(
   });
   const asked = Math.min(thirst, turnover);
   const governs: NeedId = asked < air ? 'air' : turnover < thirst ? 'turnover' : 'thirst';
-  const reached = turnover < air ? (duty.flow * on * 3600) / (water * air) : null;
+  const reached = turnover < air ? 3600 * turnoverBy(duty.flow, on / air, water) : null;
   return {
     bed: bed.id,
     control: line && line.kind === 'pumped-line' ? line.control : '',
-    fill: bed.fill,
-    drain: bed.drain,
+    fill: times.fill,
+    drain: times.drain,
     on,
     needs,
     governs,
@@ -159,7 +211,7 @@ export function rhythmFor(
     conflict:
       reached === null
         ? null
-        : `Fish ask for a flood every ${minutes(turnover)}, and fill, drain and root air take ${minutes(air)}: at that the water passes the bed ${Math.round(reached * 100) / 100} times an hour. Counted while the pump runs it is ${Math.round((duty.flow * 3600 * 100) / water) / 100}. A larger pump, a smaller tank or a siphon gives both.`,
+        : `Fish ask for a flood every ${minutes(turnover)}, and fill, drain and root air take ${minutes(air)}: at that the water passes the bed ${Math.round(reached * 100) / 100} times an hour. Counted while the pump runs it is ${Math.round(3600 * turnoverBy(duty.flow, 1, water) * 100) / 100}. A larger pump, a smaller tank or a siphon gives both.`,
   };
 }
 

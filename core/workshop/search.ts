@@ -1,3 +1,4 @@
+import { turnoversOf } from '../assess/turnover.ts';
 import { judge, judgeWhole } from '../findings/judge.ts';
 import type { Finding } from '../findings/types.ts';
 import type { CubicMetresPerSecond } from '../quantity/si.ts';
@@ -72,7 +73,6 @@ export async function searchSystems(
   for (const { s, c } of interleaved(whole, (w) => `${w.c.layout} ${w.c.beds}`).slice(0, DAYS)) {
     if (!(await told({ tried, stage: 'day' }))) return null;
     const { a, day, findings } = judgeWhole(s);
-    const water = a.accounts.rest[0]!.volume;
     const flow = a.duties.reduce((t, d) => t + d.flow, 0);
     out.push({
       system: s,
@@ -81,7 +81,7 @@ export async function searchSystems(
       margin: c.margin,
       planted: a.beds.length * c.length * c.width,
       flow,
-      turnover: (day.metrics.turnover[0]?.perSecond ?? (water > 0 ? flow / water : 0)) * 3600,
+      turnover: 3600 * (turnoversOf(s, a.net, day.metrics)[0]?.average ?? 0),
       timer: timerOf(s),
       floods: Math.max(0, ...day.metrics.beds.map((b) => b.cyclesPerDay)),
       open: findings.filter((f) => f.level !== 'fine'),

@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import {
   applyEdits,
   isSiphon,

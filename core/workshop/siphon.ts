@@ -1,5 +1,5 @@
 import { PIPES, type PipeSize } from '../catalogue/index.ts';
-import { assess, type SiphonWindow } from '../network/assess.ts';
+import { assess, type SiphonWindow } from '../assess/assess.ts';
 import type { Metres, Share } from '../quantity/si.ts';
 import {
   applyEdits,

@@ -1,6 +1,6 @@
 import { ENTRANCE_K, ELBOW_K, type PipeSize } from '../catalogue/index.ts';
 import { boreOf, notchArea } from '../network/pipes.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import type { CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import {
   applyEdits,

@@ -1,11 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { TIMERS } from '../catalogue/timers.ts';
-import { assess } from '../network/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { applyEdits, vesselOf } from '../system/index.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { pumpChain } from '../system/layouts/rows.ts';
-import { lightOf, rhythmFor, thirstInterval, turnoverInterval } from './rhythm.ts';
+import { bedsInSeries, pumpChain } from '../system/layouts/rows.ts';
+import { judgeWhole } from '../findings/judge.ts';
+import {
+  lightOf,
+  rhythmFor,
+  rhythmOfTimer,
+  thirstInterval,
+  turnoverInterval,
+  wantedOf,
+} from './rhythm.ts';
 import { daylight, dayOfYear } from './sun.ts';
 import { deviceOf, pinsOf, settingsFor, type Wanted } from './timer.ts';
 
@@ -71,6 +79,30 @@ describe('needs', () => {
     expect(q.governs).toBe('air');
     expect(q.conflict).toMatch(/Fish ask for a flood every/);
     expect(q.night).toBe(q.day);
+  });
+
+  it('a timer that feeds a chain runs until the last bed is flooded, and rests until it is drained', () => {
+    const series = bedsInSeries('s', 'S');
+    const a = assess(series);
+    const light = { rise: 6 * HOUR, set: 20 * HOUR };
+    const r = rhythmOfTimer(series, a, 'timer', light)!;
+    // As the day has it: from each pump-on to the lower bed's flood mark.
+    const day = judgeWhole(series).day.metrics.beds.find((b) => b.id === 'bed-3')!;
+    expect(Math.abs(r.fill / day.fromOn! - 1)).toBeLessThan(0.03);
+    expect(Math.abs(r.drain / day.fromOff! - 1)).toBeLessThan(0.03);
+    const wanted = wantedOf(r);
+    const { control } = settingsFor('timer', 'repeat-cycle', null, wanted);
+    const set = applyEdits(series, [{ at: 'controls.timer', to: control }]);
+    const beds = judgeWhole(set).day.metrics.beds;
+    for (const b of beds) {
+      expect(b.fromOn, b.id).not.toBeNull();
+      expect(b.fromOff, b.id).not.toBeNull();
+    }
+  });
+
+  it('a timer that floods nothing asks for nothing', () => {
+    const a = assess(tray);
+    expect(rhythmOfTimer(tray, a, 'no-such', { rise: 0, set: 12 * HOUR })).toBeNull();
   });
 
   it('light is that of lamps, else of the sun, else half the day', () => {

@@ -1,7 +1,7 @@
 import { mediumById } from '../catalogue/media.ts';
 import { judge } from '../findings/judge.ts';
 import { keyOf, type Level } from '../findings/types.ts';
-import { assess, type Assessment } from '../network/assess.ts';
+import { assess, type Assessment } from '../assess/assess.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
 import type { Share } from '../quantity/si.ts';
 import {

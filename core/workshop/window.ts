@@ -1,4 +1,4 @@
-import { assess, type SiphonWindow } from '../network/assess.ts';
+import { assess, type SiphonWindow } from '../assess/assess.ts';
 import type { CubicMetresPerSecond, Share } from '../quantity/si.ts';
 import {
   applyEdits,

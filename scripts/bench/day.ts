@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { simulate } from '../../core/day/index.ts';
 import { readSystem } from '../../core/formats/file.ts';
-import { compile } from '../../core/network/index.ts';
+import { compile } from '../../core/assess/index.ts';
 
 /**
  * Times of one system's day, best and median, ms: `day.js FILE RUNS`. Bundled and in a

@@ -1,4 +1,5 @@
 import { Solver } from 'odex';
+import { edgesOf, isOn } from '../../core/day/clock.ts';
 import { prepare } from '../../core/day/flows.ts';
 import { Integrator } from '../../core/day/integrator.ts';
 import { watches } from '../../core/day/watches.ts';
@@ -61,8 +62,7 @@ export function generalDay(net: Network, end: number): GeneralDay {
     }
   };
   const edges = new Set<number>([end]);
-  for (const c of net.controls)
-    for (const span of c.spans ?? []) for (const t of span) if (t > 0 && t < end) edges.add(t);
+  for (const t of edgesOf(net, 0, end)) edges.add(t);
 
   let t = 0;
   let y = [...restVolumes(net), ...run.lines.map(() => 0), 0, 0];
@@ -73,7 +73,7 @@ export function generalDay(net: Network, end: number): GeneralDay {
   for (const edge of [...edges].sort((a, b) => a - b)) {
     while (t < edge) {
       net.controls.forEach((c, i) => {
-        const on = c.spans === null || c.spans.some(([a, b]) => t >= a && t < b);
+        const on = isOn(c, t);
         if (!on && run.modes.on[i])
           net.paths.forEach((p, k) => {
             if (p.kind === 'pump' && p.control === i) run.modes.dry[k] = run.modes.primed[k] = 0;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { SiphonWindow } from '../../../core/network';
+import type { SiphonWindow } from '../../../core/assess';
 import { format } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Duty } from '../../../core/network';
+import type { Duty } from '../../../core/assess';
 import { format } from '../../../core/quantity';
 import type { PumpedLine } from '../../../core/system';
 import { headLoss } from '../../../core/water/pipe';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { FITTINGS, PIPES, pipeById } from '../../../core/catalogue';
-import { pumpedLines, type PumpedLine } from '../../../core/system';
+import { turnoversOf } from '../../../core/assess';
+import { pumpedLines, vesselOf, type PumpedLine } from '../../../core/system';
 import { CURVE_EXPONENT } from '../../../core/water/pump';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
@@ -27,6 +28,10 @@ const line = computed<PumpedLine | undefined>(
 );
 const at = computed(() => `paths.${line.value?.id}`);
 const duty = computed(() => system.assessment!.duties.find((d) => d.id === line.value?.id));
+/** Of the whole system, not of one line: the day's where there is one. */
+const turnovers = computed(() =>
+  turnoversOf(doc.value, system.assessment!.net, trace.day?.metrics ?? null),
+);
 const pumped = computed(() => trace.day?.metrics.pumps.find((p) => p.id === line.value?.id));
 
 function fittingCount(id: string): number {
@@ -127,17 +132,12 @@ function setOutlet(id: string) {
           :working="`velocity/${line.id}`"
         />
         <ShownNumber
-          label="Turnover"
-          :value="
-            (duty.flow * duty.onShare) /
-            Math.max(
-              1e-9,
-              system.assessment!.accounts.rest[doc.vessels.findIndex((v) => v.id === line!.from)]!
-                .volume,
-            )
-          "
+          v-for="t in turnovers"
+          :key="t.vessel"
+          :label="turnovers.length > 1 ? `Turnover, ${vesselOf(doc, t.vessel).name}` : 'Turnover'"
+          :value="t.average"
           kind="rate"
-          :working="`turnover/${line.from}`"
+          :working="`turnover/${t.vessel}`"
         />
         <ShownNumber
           v-if="pumped"

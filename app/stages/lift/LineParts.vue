@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { PIPES, pipeById } from '../../../core/catalogue';
-import { evenSplit } from '../../../core/network';
+import { evenSplit } from '../../../core/assess';
 import {
   addFilter,
   addPump,

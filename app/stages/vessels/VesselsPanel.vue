@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { bedsOfTank } from '../../../core/network';
+import { bedsOfTank } from '../../../core/assess';
 import { format } from '../../../core/quantity';
 import { fishIn, isStore, type Vessel } from '../../../core/system';
 import { grossVolume } from '../../../core/water/vessel';

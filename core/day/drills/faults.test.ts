@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { compile } from '../../network/compile.ts';
+import { compile } from '../../assess/compile.ts';
 import type { Network, PumpPath } from '../../network/types.ts';
 import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../../system/index.ts';
 import { largest } from '../../test/largest.ts';

@@ -8,6 +8,7 @@ import {
   type DrainPath,
   type FloatPath,
   type LinkPath,
+  type NetControl,
   type NetPath,
   type Network,
   type PumpPath,
@@ -98,6 +99,9 @@ const behindClogged = <P extends DrainPath | LinkPath>(p: P): P => ({
   pipe: { ...p.pipe, sumK: p.pipe.sumK + screenK(CLOGGED_GUARD) },
 });
 
+/** A switch that is never on. */
+const NEVER: NetControl = { id: 'never', spans: [], period: DAY };
+
 /** All switches off: a control that is never on is put in the place of each. */
 const dark = (net: Network): Network => ({
   ...net,
@@ -107,7 +111,7 @@ const dark = (net: Network): Network => ({
 /** A pump and its branches without power, the others as they were. */
 const without = (net: Network, lead: number): Network => ({
   ...net,
-  controls: [...net.controls, { id: 'never', spans: [] }],
+  controls: [...net.controls, NEVER],
   paths: net.paths.map((p) =>
     p.kind === 'pump' && p.lead === lead ? { ...p, control: net.controls.length } : p,
   ),
@@ -118,7 +122,7 @@ function looseAt(net: Network, lead: number): Network {
   const trunk = (p: PumpPath) => (p.manifold >= 0 ? net.manifolds[p.manifold]!.trunk : p.line);
   return {
     ...net,
-    controls: [...net.controls, { id: 'never', spans: [] }],
+    controls: [...net.controls, NEVER],
     paths: net.paths.map((p, i): NetPath => {
       if (p.kind === 'back' && (net.paths[p.pump] as PumpPath).lead === lead)
         return { ...p, line: { ...p.line, sumK: Infinity } };

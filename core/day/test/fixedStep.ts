@@ -141,7 +141,12 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
   };
   const modes = (t: number) => {
     const now = net.controls.map(
-      (c) => c.spans === null || c.spans.some(([a, b]) => t >= a - 1e-9 && t < b - 1e-9),
+      (c) =>
+        c.spans === null ||
+        c.spans.some(([a, b]) => {
+          const time = (t + 1e-9) % c.period;
+          return time >= a && time < b;
+        }),
     );
     net.paths.forEach((p, k) => {
       const level = levels[p.from]!;

@@ -1,6 +1,6 @@
 import { judge } from '../../findings/judge.ts';
 import { keyOf, type DaySummary, type Finding } from '../../findings/types.ts';
-import type { Assessment } from '../../network/assess.ts';
+import type { Assessment } from '../../assess/assess.ts';
 import type { SystemDocument } from '../../system/index.ts';
 import { endsOfVoids, firstBed, withRange } from '../subject.ts';
 import type { Working } from '../types.ts';

@@ -1,5 +1,6 @@
+import { turnoverExplained } from '../lift.ts';
 import { given, TYPED } from '../subject.ts';
-import { BALANCE, DAY, DUTY, type Explanations } from './types.ts';
+import { BALANCE, DUTY, type Explanations } from './types.ts';
 
 /** Workings of the findings on pumps, lines and ways out. */
 export const lift: Explanations = {
@@ -63,42 +64,7 @@ export const lift: Explanations = {
           note: 'Friction factor f by Churchill (1977). At most 1 m, and under 0.1 m never worth a new hose.',
         };
   },
-  turnover: ({ s, a, day, f }) => {
-    const lines = a.duties.filter((d) => d.from === f.about);
-    const i = s.vessels.findIndex((v) => v.id === f.about);
-    const pumps = day?.metrics.pumps.filter((p) => lines.some((l) => l.id === p.id)) ?? [];
-    const volume = given('V', 'tank at rest', a.accounts.rest[i]!.volume, 'volume', TYPED);
-    return pumps.length
-      ? {
-          title: 'Turnover, over the day',
-          formula: String.raw`n = \frac{V_\mathrm{day}}{24\,\mathrm{h} \cdot V}`,
-          given: [
-            given(
-              String.raw`V_\mathrm{day}`,
-              'delivered in the day',
-              pumps.reduce((sum, p) => sum + p.delivered, 0),
-              'volume',
-              DAY,
-            ),
-            volume,
-          ],
-        }
-      : {
-          title: 'Turnover, over the day',
-          formula: String.raw`n = \frac{Q \cdot s}{V}`,
-          given: [
-            given(
-              'Q',
-              'flow',
-              lines.reduce((sum, d) => sum + d.flow, 0),
-              'flow',
-              DUTY,
-            ),
-            given('s', 'share of the day', lines[0]?.onShare ?? 0, 'share', 'timer'),
-            volume,
-          ],
-        };
-  },
+  turnover: ({ s, a, day, f }) => turnoverExplained(s, a, f.about, day?.metrics ?? null),
   'second-way-out': ({ a, f }) => {
     const b = a.beds.find((x) => x.id === f.about);
     return b

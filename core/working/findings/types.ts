@@ -1,5 +1,5 @@
 import type { DaySummary, Finding } from '../../findings/types.ts';
-import type { Assessment } from '../../network/assess.ts';
+import type { Assessment } from '../../assess/assess.ts';
 import type { SystemDocument } from '../../system/index.ts';
 import type { Given } from '../types.ts';
 

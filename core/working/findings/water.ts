@@ -1,4 +1,4 @@
-import { bedsOfTank } from '../../network/assess.ts';
+import { bedsOfTank } from '../../assess/assess.ts';
 import { volumeAt } from '../../water/vessel.ts';
 import { given, TYPED, WATER_TABLE } from '../subject.ts';
 import { BALANCE, type Explanations } from './types.ts';

@@ -1,7 +1,7 @@
 import { computed } from 'vue';
 import type { Control } from '../../../../core/system';
 import { controlOf, pumpedLines } from '../../../../core/system';
-import { lightOf, rhythmFor, type Rhythm, wantedOf } from '../../../../core/workshop/rhythm';
+import { lightOf, rhythmOfTimer, type Rhythm, wantedOf } from '../../../../core/workshop/rhythm';
 import { daylight, dayOfYear } from '../../../../core/workshop/sun';
 import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
@@ -37,17 +37,7 @@ export function useTimer() {
     return pumpedLines(s).flatMap((l): Timed[] => {
       if (seen.has(l.control)) return [];
       seen.add(l.control);
-      const rhythms = a.duties.flatMap((d) => {
-        const line = s.paths.find((p) => p.id === d.id);
-        if (line?.kind !== 'pumped-line' || line.control !== l.control || d.empties) return [];
-        return d.branches.flatMap((b) => {
-          const bed = a.beds.find((x) => x.id === b.to);
-          return bed && bed.floods && Number.isFinite(bed.fill) && Number.isFinite(bed.drain)
-            ? [rhythmFor(s, a, bed, d, light.value)]
-            : [];
-        });
-      });
-      const rhythm = rhythms.sort((x, y) => x.day - y.day)[0] ?? null;
+      const rhythm = rhythmOfTimer(s, a, l.control, light.value);
       return [
         {
           control: controlOf(s, l),

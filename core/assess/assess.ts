@@ -16,9 +16,10 @@ import {
   type Weight,
 } from './accounts.ts';
 import { compile } from './compile.ts';
-import { drainHead, runningFlow, spillingFlow } from './flow.ts';
-import { jointVolume, residueLevel } from './settle.ts';
-import { atRest, drainTime, fillTime, floodMark } from './statics.ts';
+import { drainHead, runningFlow, spillingFlow } from '../network/flow.ts';
+import { jointVolume, residueLevel } from '../network/settle.ts';
+import { atRest, floodMark } from '../network/statics.ts';
+import { cycleOf } from './cycle.ts';
 import {
   drainsOf,
   empties,
@@ -27,16 +28,15 @@ import {
   pumpsOf,
   siphonsOf,
   spillingOut,
-} from './steady.ts';
+} from '../network/steady.ts';
 import {
-  DAY,
   type DrainPath,
   type LinkPath,
   type NetControl,
   type NetPath,
   type Network,
   type PumpPath,
-} from './types.ts';
+} from '../network/types.ts';
 
 /** A pump and its line at the rest level. */
 export interface Duty {
@@ -103,8 +103,12 @@ export interface BedFigures {
   readonly highest: Metres;
   readonly flood: Metres;
   readonly residue: Metres;
+  /** From its lowest level to the flood mark, and back; Infinity where it never gets there. */
   readonly fill: Seconds;
   readonly drain: Seconds;
+  /** From its pump's start until it is flooded, and from its pump's stop until it is drained. */
+  readonly fromOn: Seconds;
+  readonly fromOff: Seconds;
   readonly gross: CubicMetres;
   /** Its lowest way out, and what the others carry with that one shut, the bed full to 10 mm under the rim. */
   readonly mainDrain: string | null;
@@ -130,26 +134,26 @@ export interface Assessment {
 /** A bed counts as full this far under its rim. */
 export const RIM_MARGIN: Metres = 0.01;
 
-/** On-share of a day, and the shortest spans; the day wraps from midnight to midnight. */
+/** Share of the time that a control is on, and its shortest spans; its period wraps from end to start. */
 export function rhythmOf(control: NetControl): { onShare: Share; on: Seconds; off: Seconds } {
-  const spans = control.spans;
+  const { spans, period } = control;
   if (spans === null) return { onShare: 1, on: Infinity, off: Infinity };
-  if (spans.length === 0) return { onShare: 0, on: 0, off: DAY };
+  if (spans.length === 0) return { onShare: 0, on: 0, off: period };
   let on = Infinity;
   let off = Infinity;
   let sum = 0;
-  const wraps = spans.length > 1 && spans[0]![0] === 0 && spans[spans.length - 1]![1] === DAY;
+  const wraps = spans.length > 1 && spans[0]![0] === 0 && spans[spans.length - 1]![1] === period;
   spans.forEach(([a, b], i) => {
     sum += b - a;
     const next = spans[i + 1];
     if (next) off = Math.min(off, next[0] - b);
-    else if (!wraps) off = Math.min(off, spans[0]![0] + DAY - b || Infinity);
+    else if (!wraps) off = Math.min(off, spans[0]![0] + period - b || Infinity);
     const isEnd = wraps && i === spans.length - 1;
-    const length = wraps && i === 0 ? b + (DAY - spans[spans.length - 1]![0]) : b - a;
-    // A span that only the end of the day cuts short is no real on-time.
-    if (!isEnd && !(b === DAY && spans.length > 1)) on = Math.min(on, length);
+    const length = wraps && i === 0 ? b + (period - spans[spans.length - 1]![0]) : b - a;
+    // A span that only the end of the period cuts short is no real on-time.
+    if (!isEnd && !(b === period && spans.length > 1)) on = Math.min(on, length);
   });
-  return { onShare: sum / DAY, on: Number.isFinite(on) ? on : sum, off };
+  return { onShare: sum / period, on: Number.isFinite(on) ? on : sum, off };
 }
 
 function dutiesOf(net: Network): Duty[] {
@@ -279,8 +283,19 @@ function bedFigures(
     highest: accounts.deepest[index]!.level,
     flood: floodMark(net, index, rest),
     residue,
-    fill: fillTime(net, index),
-    drain: drainTime(net, index),
+    // Followed only when it is asked for: while a handle moves, the day's own times are at hand.
+    get fill() {
+      return cycleOf(net, v.id).fill;
+    },
+    get drain() {
+      return cycleOf(net, v.id).drain;
+    },
+    get fromOn() {
+      return cycleOf(net, v.id).fromOn;
+    },
+    get fromOff() {
+      return cycleOf(net, v.id).fromOff;
+    },
     gross: grossTo(s, index, v.height),
     mainDrain: main?.id ?? null,
     otherWays:

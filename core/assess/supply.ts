@@ -1,7 +1,7 @@
 import type { CubicMetres, Share } from '../quantity/si.ts';
 import { luFactor, luSolve } from '../numerics/linear.ts';
-import { drawing, type Steady } from './steady.ts';
-import type { Network } from './types.ts';
+import { drawing, type Steady } from '../network/steady.ts';
+import type { Network } from '../network/types.ts';
 
 /** Which vessels the water comes from that others take up as they fill. Vessels joined under their floors count as one. */
 

@@ -6,7 +6,7 @@ import { sumpLoop } from '../system/layouts/siphons.ts';
 import { madeUp } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import { largest } from '../test/largest.ts';
-import { accountsOf, compile, type Standing } from './index.ts';
+import { accountsOf, compile, type Standing } from '../assess/index.ts';
 
 const held = (rows: readonly Standing[]) => rows.reduce((t, r) => t + r.volume, 0);
 

@@ -6,13 +6,13 @@ import { footprint, shapeArea } from '../water/shape.ts';
 import { levelAt, storage, volumeAt } from '../water/vessel.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
-import { reachesPeak } from './flow.ts';
-import { dailyLoss } from './losses.ts';
-import { jointVolume, settle, spreadOut } from './settle.ts';
-import { atRest, highestLevel, surfaces } from './statics.ts';
-import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from './steady.ts';
+import { reachesPeak } from '../network/flow.ts';
+import { dailyLoss } from '../network/losses.ts';
+import { jointVolume, settle, spreadOut } from '../network/settle.ts';
+import { atRest, highestLevel, surfaces } from '../network/statics.ts';
+import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from '../network/steady.ts';
 import { refilled, supplyOf, type Account } from './supply.ts';
-import type { Network, NetVessel } from './types.ts';
+import type { Network, NetVessel } from '../network/types.ts';
 
 /** One vessel in one of the accounts. */
 export interface Standing {

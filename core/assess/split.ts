@@ -5,8 +5,8 @@ import { pumpCurve } from '../water/pump.ts';
 import { root } from '../water/root.ts';
 import { headLoss } from '../water/pipe.ts';
 import { compile } from './compile.ts';
-import { atRest } from './statics.ts';
-import type { PumpPath } from './types.ts';
+import { atRest } from '../network/statics.ts';
+import type { PumpPath } from '../network/types.ts';
 
 /** Taps are set in steps of half a hundredth of the quarter turn. */
 const STEP = 0.005;

@@ -1,0 +1,8 @@
+/** Network, and a cycle of it → what a system is worth without its whole day: accounts, duties, windows, beds. */
+export * from './compile.ts';
+export * from './accounts.ts';
+export * from './supply.ts';
+export * from './cycle.ts';
+export * from './assess.ts';
+export * from './split.ts';
+export * from './turnover.ts';
