@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { mediumById } from '../../core/catalogue';
 import { remindersOf } from '../../core/findings/reminders';
 import { format, tell, type QuantityKind } from '../../core/quantity';
-import { grossVolume } from '../../core/water/vessel';
+import { wholeVolume } from '../../core/water/vessel';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { svgFile } from '../section/exportSvg';
@@ -42,7 +42,7 @@ const accounts = computed(() =>
       id: v.id,
       name: v.name,
       what: layers.map((m) => mediumById(m.medium)?.name ?? m.medium).join(' over '),
-      holds: f(grossVolume(v.shape), 'volume'),
+      holds: f(wholeVolume(v), 'volume'),
       rest: cell(rest[i]!),
       deepest: cell(deepest[i]!),
       cut: cell(afterPowerCut[i]!),

@@ -228,12 +228,7 @@ const shown = computed(() => {
       />
       <template v-if="b.dryY !== null && shown.has(`dry/${b.id}`)">
         <path :d="`M${b.x1 + 62} ${b.y}V${b.dryY}M${b.x1 + 57} ${b.dryY}h10`" />
-        <LensNumber
-          :x="b.x1 + 72"
-          :y="b.dryY - 5"
-          :text="b.dry"
-          :working="`finding:dry-layer/${b.id}`"
-        />
+        <LensNumber :x="b.x1 + 72" :y="b.dryY - 5" :text="b.dry" :working="`dry/${b.id}`" />
       </template>
     </g>
   </g>

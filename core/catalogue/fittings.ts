@@ -6,7 +6,7 @@ export interface Fitting {
 }
 
 export const FITTING_SOURCE =
-  'Typical loss coefficients of Crane Technical Paper 410; a foam prefilter is the middle of 2–6.';
+  'Loss coefficients of Rossman (2000), EPANET 2 Users Manual, EPA/600/R-00/057, table of minor losses: short elbow 0.9, 45° 0.4, tee 0.6 and 1.8, swing check 2.5, entrance 0.5, exit 1. Swept bend, guard, foam (the middle of 2–6) and the open tap are practice.';
 
 export const ENTRANCE_K = 0.5;
 export const EXIT_K = 1.0;

@@ -5,7 +5,7 @@ import { judge, judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { drillBlockedDrain, simulate } from './index.ts';
+import { drillBlockedDrain, metricsOf, simulate, simulateDay } from './index.ts';
 
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
@@ -139,5 +139,72 @@ describe('a blocked drain, tried for a day', () => {
   it('half open carries half, and nothing happens with a second way out', () => {
     expect(drillBlockedDrain(compile(pair()), 'siphon')!.spilled).toBe(0);
     expect(drillBlockedDrain(compile(pair()), 'nothing')).toBeNull();
+  });
+});
+
+describe('a bed that runs back to the raised end of its line', () => {
+  test.each([0.01, 0.02, 0.03, 0.045, 0.06])('stops at %f m, not below', (end) => {
+    const net = compile(
+      tray(
+        { at: 'paths.lift.end', to: end },
+        { at: 'paths.overflow.weep', to: null },
+        program({ start: 3600, on: 900 }, { start: 10_800, on: 900 }),
+      ),
+    );
+    const day = simulate(net, 18_000);
+    const first = day.times.findIndex((t) => t >= 4500);
+    let low = Infinity;
+    for (let r = first; r < day.rows; r++) low = Math.min(low, day.levels[r * 2 + 1]!);
+    expect(low).toBeGreaterThan(end - 5e-5);
+    expect(low).toBeLessThan(end + 3e-3);
+  });
+});
+
+describe('an interval timer', () => {
+  it('counts on through midnight: 50 min on and off are switched at every multiple, the second day too', () => {
+    const net = compile(
+      tray({
+        at: 'controls.timer',
+        to: {
+          id: 'timer',
+          kind: 'interval',
+          device: 'repeat-cycle',
+          own: null,
+          on: 600,
+          off: 2401,
+        },
+      }),
+    );
+    const first = simulate(net);
+    const second = simulateDay(net, 1);
+    const ons = (d: typeof first) => d.events.filter((e) => e.kind === 'pump-on').map((e) => e.t);
+    ons(first).forEach((t, k) => expect(t).toBeCloseTo(k * 3001, 6));
+    // 28 turns of 3,001 s end 2,372 s before midnight, the next begins 629 s after it.
+    expect(ons(second)[0]).toBeCloseTo(29 * 3001 - 86400, 6);
+    for (const t of ons(second)) expect((t + 86400) % 3001).toBeCloseTo(0, 5);
+    expect(Math.abs(second.balanceError)).toBeLessThan(1e-9);
+  });
+
+  it('shows a day that begins while the pump runs with the pump running', () => {
+    // 24 h are 28 turns of 3,000 s and 2,400 s more: of 2,700 s on, 300 s are left at midnight.
+    const net = compile(
+      tray({
+        at: 'controls.timer',
+        to: {
+          id: 'timer',
+          kind: 'interval',
+          device: 'repeat-cycle',
+          own: null,
+          on: 2700,
+          off: 300,
+        },
+      }),
+    );
+    const day = simulateDay(net, 1);
+    const off = day.events.find((e) => e.kind === 'pump-off')!;
+    expect(off.t).toBeCloseTo(300, 6);
+    const pump = metricsOf(net, day).pumps[0]!;
+    // 300 s, then 28 turns whole, and 300 s less than a turn: 86,400 s less 29 pauses.
+    expect(pump.running).toBeCloseTo(86400 - 29 * 300, 3);
   });
 });

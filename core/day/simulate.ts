@@ -357,3 +357,31 @@ export const simulate = (
   end: Seconds = DAY,
   poured: readonly CubicMetres[] = restVolumes(net),
 ): DayTrace => new Simulation(net, poured).runTo(end).trace(end);
+
+/**
+ * A later day of the run that began at rest at 00:00: what an interval timer that does not divide the day makes
+ * of it. Times count from that day's midnight.
+ *
+ * @param day 0 is the first
+ */
+export function simulateDay(net: Network, day: number): DayTrace {
+  if (day <= 0) return simulate(net);
+  const start = day * DAY;
+  const before = new Simulation(net).runTo(start);
+  const state = before.state();
+  const trace = new Simulation(net, state).runTo(start + DAY).trace(start + DAY);
+  const shift = <T extends { readonly t: Seconds }>(x: T): T => ({ ...x, t: x.t - start });
+  // A pump that runs at midnight is on from there.
+  const on = net.paths.flatMap((p, i): DayEvent[] =>
+    p.kind === 'pump' && p.lead === i && state.modes.on[p.control] && !state.modes.held[i]
+      ? [{ t: 0, kind: 'pump-on', where: p.id, level: trace.levels[p.from]! }]
+      : [],
+  );
+  return {
+    ...trace,
+    times: trace.times.map((t) => t - start),
+    events: [...on, ...trace.events.map(shift)],
+    crossings: trace.crossings.map(shift),
+    end: trace.end - start,
+  };
+}

@@ -1,5 +1,5 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import { assess } from '../assess/assess.ts';
+import { assess, type Assessment } from '../assess/assess.ts';
 import { judge, judgeWhole } from './judge.ts';
 import type { Knob } from './knobs.ts';
 import { knobsFor } from './remedies.ts';
@@ -71,20 +71,15 @@ export function fixesFor(
   if (finding.level === 'fine') return [];
   const key = keyOf(finding);
   const a = assess(system);
-  // A pump that runs dry is mended where its reserve is: drawing the last millimetres is no cure.
-  const short =
-    finding.id === 'dry-run'
-      ? before.find(
-          (f) => f.id === 'reserve' && f.level !== 'fine' && sourceOf(system, finding) === f.about,
-        )
-      : undefined;
-  const sought = short ? keyOf(short) : key;
-  const day = !short && NEEDS_DAY.has(finding.id);
+  const cause = causeOf(system, a, finding, before);
+  const sought = cause ? keyOf(cause) : key;
+  const day = !cause && NEEDS_DAY.has(finding.id);
   const stopsBefore = new Set(before.filter((f) => f.level === 'stop').map(keyOf));
   const watchBefore = new Set(before.filter((f) => f.level === 'watch').map(keyOf));
   const out: Fix[] = [];
   const goals: Level[] = finding.level === 'stop' ? ['fine', 'watch'] : ['fine'];
-  for (const knob of knobsFor(system, a, finding)) {
+  const turned = cause && finding.id === 'root-air' ? cause : finding;
+  for (const knob of knobsFor(system, a, turned)) {
     for (const goal of goals) {
       let k: number | null;
       try {
@@ -146,6 +141,28 @@ export function fixesFor(
     )
     .slice(0, MOST_FIXES)
     .map((x) => x.fix);
+}
+
+/**
+ * The finding that is behind another, by which that is mended: a pump that runs dry where its reserve is, since
+ * drawing the last millimetres is no cure; roots without air where the siphon is that does not cycle.
+ */
+function causeOf(
+  system: SystemDocument,
+  a: Assessment,
+  finding: Finding,
+  before: readonly Finding[],
+): Finding | undefined {
+  const open = before.filter((f) => f.level !== 'fine');
+  if (finding.id === 'dry-run')
+    return open.find((f) => f.id === 'reserve' && sourceOf(system, finding) === f.about);
+  if (finding.id !== 'root-air') return undefined;
+  const { joined } = a.net.vessels[system.vessels.findIndex((v) => v.id === finding.about)]!;
+  const group = joined.map((i) => system.vessels[i]!.id);
+  const own = a.siphons.filter((w) => group.includes(w.bed)).map((w) => w.id);
+  return open.find(
+    (f) => (f.id === 'siphon-start' || f.id === 'siphon-stop') && own.includes(f.about),
+  );
 }
 
 const sourceOf = (system: SystemDocument, f: Finding): string | undefined =>

@@ -1,5 +1,5 @@
 import { PIPES } from '../catalogue/index.ts';
-import { bore, mm, say } from '../quantity/index.ts';
+import { bore, mm, opening, say } from '../quantity/index.ts';
 import { bellSiphons, type SystemDocument } from '../system/index.ts';
 import { number, ONCE, type Knob } from './knobs.ts';
 import type { Finding } from './types.ts';
@@ -83,7 +83,7 @@ export function geometryKnobs(s: SystemDocument, id: string, f: Finding): Knob[]
           id: `${id}-slots`,
           ...ONCE,
           edits: () => [{ at: `${at}.guard.slotArea`, to }],
-          label: () => say`Slot the guard low until ${String(Math.round(to * 1e4))} cm² are open`,
+          label: () => say`Slot the guard low until ${opening(to)} are open`,
         },
       ];
     }

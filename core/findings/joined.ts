@@ -1,8 +1,8 @@
-import { flow, litres, mm, say, share } from '../quantity/index.ts';
+import { flow, litres, mm, say } from '../quantity/index.ts';
 import type { Assessment } from '../assess/assess.ts';
 import { atRest } from '../network/statics.ts';
 import type { LinkPath, Network } from '../network/types.ts';
-import { pumpedLines, vesselOf } from '../system/index.ts';
+import { vesselOf } from '../system/index.ts';
 import { fullPipeNeeds } from '../water/pipe.ts';
 import { areaAt } from '../water/vessel.ts';
 import { PRACTICE, within } from './grade.ts';
@@ -113,38 +113,6 @@ export const rowFilling: Rule = ({ system, a }) =>
             : say`The last bucket of “${many.name}” lags ${mm(lag)} behind the first as they fill; a wider manifold evens them out.`,
         why: say`All buckets hang on one pipe. ${flow(figures.inflow)} enter it and fade along it, so that about a third of the whole loss lies between the first bucket and the last. ${mm(ROW_WISH)} is our own line.`,
         source: 'Head lost in a pipe that gives off evenly: a third of the loss at full flow.',
-      },
-    ];
-  });
-
-const SPLIT_WISH = 0.2;
-
-/** Beds on one pump want alike. */
-export const evenness: Rule = ({ system, a }) =>
-  a.duties.flatMap((d): Finding[] => {
-    if (d.branches.length < 2 || d.flow <= 0) return [];
-    const flows = d.branches.map((b) => b.flow);
-    const mean = d.flow / flows.length;
-    const off = Math.max(...flows.map((q) => Math.abs(q / mean - 1)));
-    const least = d.branches.reduce((x, b) => (b.flow < x.flow ? b : x));
-    const line = pumpedLines(system).find((l) => l.id === d.id)!;
-    const level = least.flow <= 0 ? 'stop' : within(off, 0, SPLIT_WISH);
-    return [
-      {
-        id: 'even-split',
-        about: d.id,
-        level,
-        measured: level === 'stop' ? 0 : off,
-        limit: SPLIT_WISH,
-        kind: 'share',
-        sentence:
-          level === 'stop'
-            ? say`“${vesselOf(system, least.to).name}” gets nothing from “${line.name}”: its end stands above what the pump still lifts there.`
-            : level === 'watch'
-              ? say`“${line.name}” shares unevenly: “${vesselOf(system, least.to).name}” gets ${flow(least.flow)} of the ${flow(mean)} that an even split would give.`
-              : say`“${line.name}” gives each bed about ${flow(mean)}.`,
-        why: say`Water takes the shortest and lowest way. A tap in each branch holds the favoured ones back; the openings hang together, so they are worked out at once. Within ${share(SPLIT_WISH)} is our own line.`,
-        source: 'One head at each tee; losses by Darcy–Weisbach with Churchill (1977).',
       },
     ];
   });

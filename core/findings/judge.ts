@@ -16,7 +16,8 @@ import {
 import { dryRun, floorLoad, offTime, onTime, rootAir, service, spill } from './rhythm.ts';
 import { siphonGeometry, siphonStart, siphonStop } from './siphon.ts';
 import { airLiftDepth, filterClogs, pinholes, potsStand, venturi } from './devices.ts';
-import { chainSupply, evenness, joinedLag, rowFilling, supplyLasts } from './joined.ts';
+import { evenness } from './evenness.ts';
+import { chainSupply, joinedLag, rowFilling, supplyLasts } from './joined.ts';
 import { backflowRoom, bedToTank, dryLayer, looseDelivery, reserve, tankSwing } from './water.ts';
 import type { DaySummary, Finding, Level, Rule } from './types.ts';
 

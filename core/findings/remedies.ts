@@ -11,6 +11,8 @@ import {
 } from '../system/index.ts';
 import type { Assessment } from '../assess/assess.ts';
 import { evenSplit } from '../assess/split.ts';
+import { feedingPumps } from '../network/steady.ts';
+import { crestsKnob, levelKnob, rootAirKnobs, wideMouth } from './drainKnobs.ts';
 import {
   number,
   pipeSize,
@@ -58,13 +60,24 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         (i) => s.vessels[i]!.id,
       )
     : [];
-  const feeding = lines.filter((l) => targetsOf(l).some((t) => group.includes(t)));
+  /** Lines that fill a vessel, straight or through what passes water on to it. */
+  const linesTo = (vessel: string): PumpedLine[] => {
+    const pumps = feedingPumps(
+      a.net,
+      s.vessels.findIndex((v) => v.id === vessel),
+    ).map((i) => a.net.paths[i]!.id);
+    return lines.filter((l) => pumps.includes(l.id));
+  };
+  const feeding = siphon ? linesTo(siphon.from) : [];
+  /** Beds that the pumps in a vessel fill, straight or through others. */
+  const bedsFrom = (vessel: string): string[] =>
+    beds(s).flatMap((b) => (linesTo(b.id).some((l) => l.from === vessel) ? [b.id] : []));
   switch (f.id) {
     case 'reserve':
     case 'tank-swing':
       return [
         ...fillKnob(s, f.about, 1),
-        ...from.flatMap((l) => targetsOf(l).flatMap((t) => crestKnob(s, t, -1))),
+        ...crestsKnob(s, bedsFrom(f.about), -1),
         ...(f.id === 'reserve' ? from.flatMap((l) => intakeKnob(s, l, -1)) : []),
         ...widthKnob(s, f.about, 1).map((k) => withFill(s, f.about, k)),
       ];
@@ -72,7 +85,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
       if (!line) return [];
       return [
         ...fillKnob(s, line.from, 1),
-        ...crestKnob(s, line.to, -1),
+        ...crestsKnob(s, bedsFrom(line.from), -1),
         ...intakeKnob(s, line, -1),
       ];
     }
@@ -156,8 +169,14 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
     case 'siphon-start':
       if (!siphon) return [];
       return [
+        ...a.net.paths.flatMap((p) =>
+          p.kind === 'drain' && group.includes(a.net.vessels[p.to]!.id)
+            ? levelKnob(s, a.net.vessels[p.from]!.id)
+            : [],
+        ),
         ...feeding.flatMap((l) => valveKnob(s, l, 1)),
         ...pipeSize(s, siphon.id, -1, `the standpipe of “${siphon.name}”`),
+        ...wideMouth(siphon),
         ...feeding.flatMap((l) => pumpSizeKnob(s, l, 1)),
         ...standpipes(s)
           .filter((p) => p.from === siphon.from)
@@ -221,16 +240,14 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         ? [
             ...timerKnobs(s, line, 'on', 1),
             ...valveKnob(s, line, 1),
-            ...crestKnob(s, line.to, -1),
+            ...crestsKnob(s, bedsFrom(line.from), -1),
             ...pumpSizeKnob(s, line, 1),
           ]
         : [];
     case 'off-time':
       return line ? [...timerKnobs(s, line, 'off', 1), ...timerKnobs(s, line, 'on', -1)] : [];
     case 'root-air':
-      return lines
-        .filter((l) => targetsOf(l).includes(f.about))
-        .flatMap((l) => [...timerKnobs(s, l, 'off', 1), ...timerKnobs(s, l, 'on', -1)]);
+      return rootAirKnobs(s, a, f.about, linesTo(f.about));
     case 'service':
       return [
         {
@@ -241,7 +258,7 @@ export function knobsFor(s: SystemDocument, a: Assessment, f: Finding): Knob[] {
         },
       ];
     case 'even-split': {
-      if (!line) return [];
+      if (!line) return levelKnob(s, f.about);
       const edits = evenSplit(s, line);
       return edits.length
         ? [

@@ -1,6 +1,6 @@
 import { clock, litres, load, mm, say, share, time } from '../quantity/index.ts';
 import type { BedFigures, Duty } from '../assess/assess.ts';
-import { isStore, vesselOf, type Vessel } from '../system/index.ts';
+import { vesselOf, type Vessel } from '../system/index.ts';
 import { feedingPumps } from '../network/steady.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { PRACTICE } from './grade.ts';
@@ -164,20 +164,21 @@ export const rootAir: Rule = ({ system, a, day }) => {
     const why = say`Each drain draws fresh air into the stones after the water. A flooded share up to ${share(FLOODED_WISH)} and ${time(ROOT_AIR)} of air between timed floods keep roots and bacteria breathing; a siphon bed breathes by its cycles, at least one an hour (our own number).`;
     const common = { id: 'root-air', about: b.id, why, source: PRACTICE } as const;
     if (siphon) {
-      const level =
-        b.longestWet > SIPHON_BREATH || (b.cyclesPerDay < 1 && b.floodedShare > FLOODED_WISH)
-          ? 'watch'
-          : 'fine';
+      const still = b.cyclesPerDay === 0;
+      const wet = still ? day.end : b.longestWet;
+      const level = wet > SIPHON_BREATH ? 'watch' : 'fine';
       return [
         {
           ...common,
           level,
-          measured: b.longestWet,
+          measured: wet,
           limit: SIPHON_BREATH,
           kind: 'time',
           sentence:
             level === 'watch'
-              ? say`“${v.name}” stands wet for ${time(Math.max(b.longestWet, b.floodedShare * day.end))} on end.`
+              ? still
+                ? say`“${v.name}” does not cycle once in the day: no water falls out of its stones to draw fresh air in.`
+                : say`“${v.name}” stands wet for ${time(wet)} on end.`
               : say`“${v.name}” drains ${String(Math.round(b.cyclesPerDay))} times a day and draws in ${litres(b.airDrawn)} of air.`,
         },
       ];
@@ -266,8 +267,7 @@ export const floorLoad: Rule = ({ system, a }) => {
   const worst = [...a.weights]
     .filter((w) => {
       // A vessel that is dug in rests on the earth around it, not on a floor.
-      const v = vesselOf(system, w.vessel);
-      return isStore(v) && v.floor >= 0;
+      return vesselOf(system, w.vessel).floor >= 0;
     })
     .sort((x, y) => y.load - x.load)[0];
   if (!worst) return [];

@@ -1,7 +1,7 @@
 import { litres, mm, ratio, say, share, time } from '../quantity/index.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { fishIn, isStore, vesselOf } from '../system/index.ts';
-import { grossVolume, volumeAt } from '../water/vessel.ts';
+import { volumeAt, wholeVolume } from '../water/vessel.ts';
 import { bedsOfTank } from '../assess/assess.ts';
 import { RESERVE_DAYS, RESERVE_SHARE, type Reserve } from '../assess/accounts.ts';
 import { PRACTICE, atLeast, within } from './grade.ts';
@@ -54,7 +54,7 @@ export const backflowRoom: Rule = ({ system, a }) =>
     const room = Math.min(cut.freeboard, rest.freeboard);
     const level = atLeast(room, 0, BACKFLOW_WISH);
     const top = cut.volume > rest.volume ? cut : rest;
-    const over = Math.max(0, top.volume - grossVolume(v.shape));
+    const over = Math.max(0, top.volume - wholeVolume(v));
     return [
       {
         id: 'backflow-room',

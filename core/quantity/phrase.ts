@@ -27,6 +27,7 @@ const of =
 
 export const mm = of('length');
 export const bore = of('bore');
+export const opening = of('opening');
 export const head = of('head');
 export const litres = of('volume');
 export const flow = of('flow');

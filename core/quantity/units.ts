@@ -10,6 +10,7 @@ export type QuantityKind =
   | 'run'
   | 'head'
   | 'area'
+  | 'opening'
   | 'volume'
   | 'flow'
   | 'mass'
@@ -69,6 +70,12 @@ export const DISPLAY: Record<QuantityKind, Record<UnitSystem, readonly Unit[]>> 
     metric: [u('m²', 1, 2)],
     us: [u('ft²', FOOT ** 2, 1)],
     imperial: [u('ft²', FOOT ** 2, 1)],
+  },
+  // Small openings, such as a guard's slots.
+  opening: {
+    metric: [u('cm²', 1e-4, 1)],
+    us: [u('in²', INCH ** 2, 2)],
+    imperial: [u('in²', INCH ** 2, 2)],
   },
   volume: {
     metric: [u('L', 1e-3, 1)],
@@ -196,7 +203,13 @@ export function typedUnits(kind: QuantityKind, system: UnitSystem): Names {
         psi: 6894.757293168 * HEAD_PER_PA,
       };
     case 'area':
+    case 'opening':
       return {
+        mm2: 1e-6,
+        'mm²': 1e-6,
+        in2: INCH ** 2,
+        'in²': INCH ** 2,
+        'sq in': INCH ** 2,
         m2: 1,
         'm²': 1,
         'sq m': 1,

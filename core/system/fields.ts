@@ -139,6 +139,7 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'paths.*.notches.width': f('Width of a notch', 'length', 0.001, 0.1, 0.001),
   'paths.*.breakHeight': f('Break height', 'length', 0.002, 0.5, 0.005, 'Top edge of the notches.'),
   'paths.*.guard.diameter': f('Guard’s diameter', 'length', 0.02, 1, 0.005),
+  'paths.*.guard.slotArea': f('Guard’s slots', 'opening', 0, 1, 1e-4, 'Open area of them all.'),
   'paths.*.drop': f(
     'Drop below the floor',
     'length',

@@ -32,6 +32,10 @@ export type Storage = readonly Segment[];
 export const grossVolume = (shape: Shape): CubicMetres =>
   volumeAt(storage(shape, null), shape.height);
 
+/** Volume up to the rim of all that stand side by side, m³. */
+export const wholeVolume = (v: { readonly shape: Shape; readonly count: number }): CubicMetres =>
+  v.count * grossVolume(v.shape);
+
 /** Room of several vessels alike that fill as one. */
 export const manyOf = (room: Storage, count: number): Storage =>
   count === 1

@@ -1,6 +1,8 @@
 import { PIPE_SOURCE, MEDIA_SOURCE } from '../catalogue/index.ts';
+import { drainHead } from '../network/flow.ts';
 import { notchArea } from '../network/pipes.ts';
-import { measured, type BellSiphon } from '../system/index.ts';
+import { atRest } from '../network/statics.ts';
+import { isSiphon, measured, vesselOf, type Siphon } from '../system/index.ts';
 import { GRAVITY, boreArea } from '../water/constants.ts';
 import { START_FROUDE, STOPS_SHARE, startKind } from '../water/siphon.ts';
 import { given, TYPED, overVoids, withRange, type Subject } from './subject.ts';
@@ -43,7 +45,7 @@ export function cycleWorking(
                 measured(s, 'fill-time', id) ? 'fitted to your stopwatch' : MEDIA_SOURCE,
               ),
             ],
-            source: 'Water balance, integrated by the midpoint rule.',
+            source: 'Water balance, followed through a cycle by the day’s solver.',
             ...withRange(overVoids(s, id, (x) => x.beds.find((b) => b.id === id)!.fill)),
           }
         : null;
@@ -65,7 +67,8 @@ export function cycleWorking(
                 'pump on or off',
               ),
             ],
-            source: 'Water balance; full pipe flow by Darcy–Weisbach and Churchill (1977).',
+            source:
+              'Water balance, followed through a cycle by the day’s solver; full pipe flow by Darcy–Weisbach and Churchill (1977).',
             ...withRange(overVoids(s, id, (x) => x.beds.find((b) => b.id === id)!.drain)),
           }
         : null;
@@ -89,11 +92,28 @@ export function cycleWorking(
             source: 'The least of ring weir, orifice and full pipe.',
           }
         : null;
+    case 'dry': {
+      const top = bed && vesselOf(s, id).media?.top;
+      return bed && top !== undefined
+        ? {
+            title: 'Stones above the water',
+            value: top - bed.highest,
+            kind: 'length',
+            formula: String.raw`h_\mathrm{dry} = h_\mathrm{media} - h_\mathrm{flood}`,
+            given: [
+              given('h_\\mathrm{media}', 'top of the media', top, 'length', TYPED),
+              given('h_\\mathrm{flood}', 'deepest flood', bed.highest, 'length', 'water balance'),
+            ],
+            source: 'Difference of two heights.',
+          }
+        : null;
+    }
     case 'start': {
-      const p = s.paths.find((x): x is BellSiphon => x.id === id && x.kind === 'bell-siphon');
+      const p = s.paths.find((x): x is Siphon => x.id === id && isSiphon(x));
       if (!siphon || !p) return null;
       const d = measured(s, 'bore', id)?.bore ?? p.bore;
-      const fr = START_FROUDE[startKind(p.mouth, d, p.waterLock)];
+      const kind = p.kind === 'loop-siphon' ? 'loop' : startKind(p.mouth, d, p.waterLock);
+      const fr = START_FROUDE[kind];
       return {
         title: 'Flow that starts the siphon',
         value: siphon.start.expected,
@@ -107,7 +127,7 @@ export function cycleWorking(
             'plain',
             measured(s, 'starting-flow', id) ? 'replaced by your measurement' : 'mouth and outlet',
           ),
-          given('d', 'bore of the standpipe', d, 'bore', PIPE_SOURCE),
+          given('d', 'bore of the pipe', d, 'bore', PIPE_SOURCE),
           given('A', 'its area', boreArea(d), 'area', 'π·d²/4'),
           given('g', 'gravity, m/s²', GRAVITY, 'plain', 'standard'),
         ],
@@ -116,26 +136,34 @@ export function cycleWorking(
       };
     }
     case 'stop': {
-      const p = s.paths.find((x): x is BellSiphon => x.id === id && x.kind === 'bell-siphon');
-      if (!siphon || !p) return null;
+      const p = s.paths.find((x): x is Siphon => x.id === id && isSiphon(x));
       const net = a.net.paths.find((x) => x.id === id);
+      if (!siphon || !p || net?.kind !== 'drain' || !net.prime) return null;
+      const surface = a.net.vessels[net.from]!.floorZ + net.prime.breakLevel;
+      const bell = p.kind === 'bell-siphon';
       return {
         title: 'Flow at the break',
         value: siphon.flowAtBreak,
         kind: 'flow',
         formula: String.raw`Q_s = \eta\, A \sqrt{\frac{2\,g\,H}{1 + \Sigma K + f\,L/d}}`,
         given: [
-          given('\\eta', 'air drawn in and fouling', p.efficiency, 'share', 'default 85 %'),
-          given('H', 'water over the outlet at the break', p.breakHeight + p.drop, 'head', TYPED),
+          given('\\eta', 'air drawn in and fouling', net.prime.efficiency, 'share', 'default 85 %'),
+          given(
+            'H',
+            'water over the outlet, or over the water it ends under, at the break',
+            drainHead(net, surface, atRest(a.net).at[net.to]!),
+            'head',
+            'water balance',
+          ),
           given(
             '\\Sigma K',
-            'notches, turn over the mouth, elbows',
-            net?.kind === 'drain' ? net.pipe.sumK : 0,
+            bell ? 'notches, turn over the mouth, elbows' : 'inlet, the loop’s two turns, elbows',
+            net.pipe.sumK,
             'plain',
             'from its parts',
           ),
-          given('A_n', 'notches', notchArea(p), 'area', TYPED),
-          given('L', 'standpipe, drop and run', p.crest + p.drop + p.run, 'run', TYPED),
+          ...(bell ? [given('A_n', 'notches', notchArea(p), 'opening', TYPED)] : []),
+          given('L', 'its whole pipe', net.pipe.length, 'run', TYPED),
         ],
         source: `Full pipe flow. It is sure to stop where less than ${STOPS_SHARE * 100} % of this comes in (practice).`,
         range: [STOPS_SHARE * siphon.flowAtBreak, siphon.flowAtBreak],

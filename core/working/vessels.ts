@@ -3,7 +3,7 @@ import { RESERVE_DAYS, RESERVE_SHARE } from '../assess/accounts.ts';
 import { bedsOfTank } from '../assess/assess.ts';
 import { fishIn } from '../system/index.ts';
 import { shapeArea, type ShapeKind } from '../water/shape.ts';
-import { areaAt, grossVolume } from '../water/vessel.ts';
+import { areaAt, wholeVolume } from '../water/vessel.ts';
 import {
   given,
   TYPED,
@@ -34,12 +34,15 @@ export function vesselsWorking(what: string, { s, a, id, index }: Subject): Work
       return v
         ? {
             title: 'Holds to the rim',
-            value: grossVolume(v.shape),
+            value: wholeVolume(v),
             kind: 'volume',
-            formula: HOLDS[v.shape.kind],
+            formula: v.count > 1 ? `${HOLDS[v.shape.kind]} \\cdot N` : HOLDS[v.shape.kind],
             given: [
               given('H', 'height to the rim', v.shape.height, 'length', TYPED),
               given('A', 'area of its rim', shapeArea(v.shape, v.shape.height), 'area', TYPED),
+              ...(v.count > 1
+                ? [given('N', 'of them, joined as one', v.count, 'count', TYPED)]
+                : []),
             ],
             source: 'Geometry; stones are not taken off here.',
           }

@@ -4,7 +4,7 @@ import { keyOf, type Finding, type Level } from '../findings/types.ts';
 import { assess, type Assessment } from '../assess/assess.ts';
 import { boreOf } from '../network/pipes.ts';
 import type { QuantityKind, Seconds, Share } from '../quantity/index.ts';
-import { say, share, type Phrase } from '../quantity/index.ts';
+import { bore, say, share, type Phrase } from '../quantity/index.ts';
 import {
   applyEdits,
   isSiphon,
@@ -161,7 +161,7 @@ export function measurables(s: SystemDocument): Measurable[] {
       range: [w.start.low, w.start.high],
       measured: m?.flow ?? null,
       correction: m
-        ? say`It starts at Froude ${String(Math.round((m.flow / w.start.low) * 30) / 100)}, measured at a bore of ${String(Math.round(boreOf(s, p) * 1e4) / 10)} mm.`
+        ? say`It starts at Froude ${String(Math.round((m.flow / w.start.low) * 30) / 100)}, measured at a bore of ${bore(boreOf(s, p))}.`
         : null,
     });
   }

@@ -1,3 +1,4 @@
+import { mm, say, share, type Phrase } from '../quantity/index.ts';
 import { PIPES, type PipeSize } from '../catalogue/index.ts';
 import { assess, type SiphonWindow } from '../assess/assess.ts';
 import type { Metres, Share } from '../quantity/si.ts';
@@ -15,7 +16,7 @@ import { type Margins, marginsOfWindow, centreOf, linesFeeding, openingInWords }
 /** A change that brings the inflow nearer to the middle of the window. */
 export interface Suggestion {
   readonly id: 'valve' | 'bore' | 'drop' | 'mouth';
-  readonly label: string;
+  readonly label: Phrase;
   readonly edits: readonly Edit[];
   readonly margins: Margins;
   readonly pipe?: PipeSize;
@@ -89,7 +90,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
     if (open !== null)
       offer({
         id: 'valve',
-        label: `Set the tap of “${line.name}” to ${Math.round(open * 100)} %: ${openingInWords(open)}`,
+        label: say`Set the tap of “${line.name}” to ${share(open)}: ${openingInWords(open)}`,
         edits: [{ at: `paths.${line.id}.valve`, to: open }],
         open,
       });
@@ -112,7 +113,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
   if (bore)
     offer({
       id: 'bore',
-      label: `Make the standpipe of ${bore.x.name}`,
+      label: say`Make the standpipe of ${bore.x.name}`,
       edits: bore.e,
       pipe: bore.x,
     });
@@ -123,7 +124,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
   if (drop)
     offer({
       id: 'drop',
-      label: `Let the pipe fall ${Math.round(drop.x * 1000)} mm under the floor`,
+      label: say`Let the pipe fall ${mm(drop.x)} under the floor`,
       edits: drop.e,
       drop: drop.x,
     });
@@ -138,7 +139,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
     if (mouth)
       offer({
         id: 'mouth',
-        label: `Widen the mouth with a reducer to ${mouth.x.name}`,
+        label: say`Widen the mouth with a reducer to ${mouth.x.name}`,
         edits: mouth.e,
         pipe: mouth.x,
       });

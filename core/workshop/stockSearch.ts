@@ -1,5 +1,5 @@
-import { ENTRANCE_K, ELBOW_K, type PipeSize } from '../catalogue/index.ts';
-import { boreOf, notchArea } from '../network/pipes.ts';
+import type { PipeSize } from '../catalogue/index.ts';
+import { boreOf, drainRun } from '../network/pipes.ts';
 import { assess } from '../assess/assess.ts';
 import type { CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import {
@@ -11,7 +11,7 @@ import {
   type SystemDocument,
 } from '../system/index.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
-import { STOPS_SHARE, siphonK, startKind, startRange, type StartRange } from '../water/siphon.ts';
+import { STOPS_SHARE, startKind, startRange, type StartRange } from '../water/siphon.ts';
 import { type Margins, marginsOf, marginsOfWindow, linesFeeding } from './window.ts';
 import { DROPS, rigid, bellFor, madeOf, roomBelow } from './siphon.ts';
 
@@ -47,6 +47,8 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
   const temperature = s.site.waterTemperature;
   const below = roomBelow(s, siphon);
   const kept = measured(s, 'starting-flow', siphon.id)?.flow;
+  const bored = measured(s, 'bore', siphon.id);
+  const forgotten: Edit[] = bored ? [{ at: `measurements.${bored.id}`, to: undefined }] : [];
   const mouths = (size: PipeSize): PipeSize[] =>
     siphon.kind === 'loop-siphon'
       ? [size]
@@ -70,7 +72,9 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
         const bell =
           siphon.kind === 'bell-siphon' ? (bellFor(size.bore, mouth.outside!) ?? null) : null;
         if (bell && bell.outside! > 0.4 * widest) continue;
-        const parts = applyEdits(base, made);
+        // A measured bore is that of the pipe that is taken out.
+        const fresh = size.id === siphon.pipe ? made : [...made, ...forgotten];
+        const parts = applyEdits(base, fresh);
         const p = parts.paths.find((x) => x.id === siphon.id) as Siphon;
         const kind =
           p.kind === 'loop-siphon'
@@ -81,15 +85,9 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
         const start = startRange(kind, size.bore, own);
         for (const drop of DROPS) {
           if (drop > below) break;
-          const length = p.crest + drop + p.run;
-          const sumK = lossOf(p, size.bore);
+          const pipe = drainRun(parts, { ...p, drop });
           const flow =
-            p.efficiency *
-            fullPipeFlow(
-              p.breakHeight + Math.min(drop, fall),
-              { bore: size.bore, length, roughness: size.roughness, sumK },
-              temperature,
-            );
+            p.efficiency * fullPipeFlow(p.breakHeight + Math.min(drop, fall), pipe, temperature);
           const stopsBelow = STOPS_SHARE * flow;
           const margins = marginsOf(start, now.inflow, stopsBelow, now.inflowAtBreak);
           if (margins.least < 1) continue;
@@ -103,7 +101,7 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
             start,
             stopsBelow,
             margins,
-            edits: [...edits, ...made, { at: `paths.${siphon.id}.drop`, to: drop }],
+            edits: [...edits, ...fresh, { at: `paths.${siphon.id}.drop`, to: drop }],
           });
         }
       }
@@ -133,19 +131,6 @@ function exactly(
     if (out.length === most) break;
   }
   return out.sort(bestFirst);
-}
-
-function lossOf(p: Siphon, bore: Metres): number {
-  if (p.kind === 'loop-siphon') return ENTRANCE_K + ELBOW_K * (p.elbows + 2);
-  return siphonK({
-    bore,
-    mouth: p.mouth,
-    mouthOutside: p.mouthOutside,
-    bellBore: p.bellBore,
-    gap: p.gap,
-    notchArea: notchArea(p),
-    elbows: p.elbows,
-  });
 }
 
 /** Length and breadth of a bed's floor, m. */

@@ -1,15 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { PIPES, pipeById } from '../../../core/catalogue';
-import {
-  beds,
-  controlOf,
-  isDrain,
-  pumpedLines,
-  type BellSiphon,
-  type Drain,
-  type Edit,
-} from '../../../core/system';
+import { beds, controlOf, isDrain, pumpedLines, type Drain, type Edit } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
@@ -62,14 +54,6 @@ const sizeOf =
   };
 const yes = (at: string, on: string, off: string) => (value: unknown) =>
   system.commit([{ at, to: value === true }], value === true ? on : off);
-function setSlots(p: BellSiphon, text: string) {
-  const cm2 = Number(text.replace(',', '.'));
-  if (!Number.isFinite(cm2) || cm2 < 0 || cm2 > 10000 || !p.guard) return;
-  system.commit(
-    [{ at: `paths.${p.id}.guard.slotArea`, to: cm2 / 1e4 }],
-    `Guard’s slots ${cm2} cm²`,
-  );
-}
 </script>
 
 <template>
@@ -172,13 +156,7 @@ function setSlots(p: BellSiphon, text: string) {
           <DocumentField :at="`paths.${p.id}.notches.width`" />
           <template v-if="p.guard">
             <DocumentField :at="`paths.${p.id}.guard.diameter`" />
-            <v-text-field
-              :model-value="String(Math.round(p.guard.slotArea * 1e5) / 10)"
-              label="Guard’s slots"
-              suffix="cm²"
-              autocomplete="off"
-              @change="setSlots(p, ($event.target as HTMLInputElement).value)"
-            />
+            <DocumentField :at="`paths.${p.id}.guard.slotArea`" />
           </template>
         </template>
         <DocumentField :at="`paths.${p.id}.drop`" />

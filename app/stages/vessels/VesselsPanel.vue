@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { bedsOfTank } from '../../../core/assess';
 import { format } from '../../../core/quantity';
 import { fishIn, isStore, type Vessel } from '../../../core/system';
-import { grossVolume } from '../../../core/water/vessel';
+import { wholeVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
@@ -56,7 +56,7 @@ const catcher = computed(() => {
       <div class="numbers">
         <ShownNumber
           label="Holds to the rim"
-          :value="vessel.count * grossVolume(vessel.shape)"
+          :value="wholeVolume(vessel)"
           kind="volume"
           :working="`holds/${vessel.id}`"
         />
@@ -75,7 +75,7 @@ const catcher = computed(() => {
           :working="`reserve/${vessel.id}`"
         />
         <ShownNumber
-          v-if="vessel.role === 'tank'"
+          v-if="vessel.role === 'tank' && ratio > 0"
           label="Bed to tank"
           :value="ratio"
           kind="ratio"

@@ -128,7 +128,7 @@ export const path = Joi.alternatives().conditional('.kind', {
         breakHeight: num('paths.*.breakHeight'),
         guard: Joi.object({
           diameter: num('paths.*.guard.diameter'),
-          slotArea: Joi.number().strict().min(0).max(1).required(),
+          slotArea: num('paths.*.guard.slotArea'),
         })
           .allow(null)
           .required(),

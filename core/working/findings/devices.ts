@@ -1,3 +1,4 @@
+import { sharingsOf, spreadOf } from '../../findings/evenness.ts';
 import { pumpedLines, vesselOf } from '../../system/index.ts';
 import { boreArea } from '../../water/constants.ts';
 import { given, TYPED, WATER_TABLE } from '../subject.ts';
@@ -61,17 +62,23 @@ export const devices: Explanations = {
         }
       : null;
   },
-  'even-split': ({ a, f }) => {
-    const d = a.duties.find((x) => x.id === f.about);
+  'even-split': ({ s, a, f }) => {
+    const d = sharingsOf({ system: s, a }).find((x) => x.about === f.about);
     return d
       ? {
           title: 'Farthest from an even split',
           formula: String.raw`\max_i \left| \frac{Q_i}{Q / n} - 1 \right|`,
           given: [
-            given('Q', 'of the pump', d.flow, 'flow', DUTY),
-            given('n', 'deliveries', d.branches.length, 'count', TYPED),
-            ...d.branches.map((b, i) =>
-              given(`Q_${i + 1}`, `to delivery ${i + 1}`, b.flow, 'flow', 'solved together'),
+            given('Q', 'of them all', spreadOf(d).mean * d.ends.length, 'flow', DUTY),
+            given('n', 'ends', d.ends.length, 'count', TYPED),
+            ...d.ends.map((b, i) =>
+              given(
+                `Q_${i + 1}`,
+                `to “${vesselOf(s, b.to).name}”`,
+                b.flow,
+                'flow',
+                'solved together',
+              ),
             ),
           ],
         }

@@ -54,7 +54,7 @@ function passage(p: BellSiphon, d: number, part: string): Explained {
         title: 'Slots of the guard against the bore',
         formula: String.raw`\frac{A_s}{\pi d^2 / 4}`,
         given: [
-          given('A_s', 'open area of the slots', p.guard?.slotArea ?? 0, 'area', TYPED),
+          given('A_s', 'open area of the slots', p.guard?.slotArea ?? 0, 'opening', TYPED),
           given('A', 'area of the bore', area, 'area', String.raw`from its diameter`),
         ],
       };

@@ -93,7 +93,7 @@ const widths = computed(() => {
       list.push({
         h: p.crest * 0.45,
         d: b.guard.diameter,
-        text: `guard ${f(b.guard.diameter, 'length')}, slots ${Math.round(b.guard.slotArea * 1e4)} cm²`,
+        text: `guard ${f(b.guard.diameter, 'length')}, slots ${f(b.guard.slotArea, 'opening')}`,
       });
   }
   return list;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import { format, type QuantityKind } from '../../../../core/quantity';
+import { format, tell, type QuantityKind } from '../../../../core/quantity';
 import { isSiphon, type Siphon } from '../../../../core/system';
 import { suggestionsFor } from '../../../../core/workshop/siphon';
 import type { StockChoice } from '../../../../core/workshop/stockSearch';
@@ -105,9 +105,9 @@ const sizeOf = (c: StockChoice) =>
           :key="x.id"
           type="button"
           class="fix"
-          @click="system.commit([...x.edits], x.label)"
+          @click="system.commit([...x.edits], tell(x.label, settings.units))"
         >
-          {{ x.label }}
+          {{ tell(x.label, settings.units) }}
           <span class="quiet">
             then {{ times(x.margins.start) }} to start, {{ times(x.margins.stop) }} to stop
           </span>
