@@ -4,6 +4,7 @@ import { onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import VersionOffer from './parts/VersionOffer.vue';
+import { store } from './storage/db';
 import { keepOffline, outdated } from './storage/version';
 import { useSettings } from './stores/settings';
 import { useShelf } from './stores/shelf';
@@ -34,6 +35,11 @@ useEventListener(document, 'visibilitychange', () => {
 });
 useEventListener(window, 'focus', () => void system.look());
 
+/** Leaving with work that the store refused: the browser asks first. */
+useEventListener(window, 'beforeunload', (event) => {
+  if (store.unkept()) event.preventDefault();
+});
+
 /** A system file may be dropped on any page. */
 const dropping = ref(false);
 useEventListener(window, 'dragover', (event) => {
@@ -53,14 +59,27 @@ useEventListener(window, 'drop', async (event) => {
 
 <template>
   <v-app :class="{ dropping }">
+    <p v-if="shelf.reading" class="refused told" role="status">
+      {{ shelf.reading.what }}
+      <template v-if="shelf.reading.progress > 0"
+        >, {{ Math.round(100 * shelf.reading.progress) }} %</template
+      >
+      <button type="button" @click="shelf.stopReading()">Stop</button>
+    </p>
     <p v-if="shelf.refused" class="refused" role="alert">
       {{ shelf.refused }}
       <button type="button" @click="shelf.refused = ''">Close</button>
     </p>
-    <p v-if="shelf.told" class="refused told" role="status">
+    <div v-if="shelf.told" class="refused told" role="status">
       {{ shelf.told }}
       <button type="button" @click="shelf.told = ''">Close</button>
-    </p>
+      <details v-if="shelf.details.length">
+        <summary>Why, one by one</summary>
+        <ul>
+          <li v-for="(d, i) in shelf.details" :key="i">{{ d }}</li>
+        </ul>
+      </details>
+    </div>
     <router-view />
     <VersionOffer />
   </v-app>
@@ -91,6 +110,11 @@ useEventListener(window, 'drop', async (event) => {
 }
 .refused + .told {
   bottom: 76px;
+}
+details ul {
+  max-height: 40vh;
+  overflow: auto;
+  padding-left: 18px;
 }
 @media (max-width: 860px) {
   .refused {

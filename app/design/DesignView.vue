@@ -137,11 +137,12 @@ async function saveDay() {
 async function saveNetwork() {
   if (!system.document) return;
   const { inpOf } = await import('../../core/formats/inp');
-  offerFile(
-    inpOf(system.document),
-    `${fileStem(system.document.name)}.inp`,
-    'text/plain;charset=utf-8',
-  );
+  const text = inpOf(system.document);
+  if (text === null) {
+    system.trouble = 'There is no pump with a curve here, so there is no pipe network to save.';
+    return;
+  }
+  offerFile(text, `${fileStem(system.document.name)}.inp`, 'text/plain;charset=utf-8');
 }
 let idle = 0;
 onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 1000)));

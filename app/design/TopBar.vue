@@ -9,6 +9,7 @@ import {
 } from '@mdi/js';
 import { computed, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
+import { plainName } from '../../core/system';
 import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -20,13 +21,18 @@ const system = useSystem();
 const settings = useSettings();
 
 const name = ref('');
+/** A name that is being typed is not taken away by one that came from another window. */
+const typing = ref(false);
 watch(
   () => system.document?.name,
-  (n) => (name.value = n ?? ''),
+  (n) => {
+    if (!typing.value) name.value = n ?? '';
+  },
   { immediate: true },
 );
 function rename() {
-  const n = name.value.trim().slice(0, 120);
+  typing.value = false;
+  const n = plainName(name.value);
   if (!n) name.value = system.document?.name ?? '';
   else if (n !== system.document?.name) system.commit([{ at: 'name', to: n }], `Named ${n}`);
 }
@@ -54,7 +60,9 @@ function save() {
       class="name"
       aria-label="Name of the system"
       maxlength="120"
+      @input="typing = true"
       @change="rename"
+      @blur="rename"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
     <span class="kept quiet" role="status">{{ saved }}</span>

@@ -44,6 +44,8 @@ function show() {
 /** While a handle is pulled the field follows a few times a second; the tag under the hand is quicker. */
 let later: ReturnType<typeof setTimeout> | undefined;
 watch([shown, () => settings.units, () => props.calm], () => {
+  // What is being typed is not taken away by a change from elsewhere.
+  if (touched.value) return;
   if (props.calm) later ??= setTimeout(show, CALM);
   else {
     clearTimeout(later);

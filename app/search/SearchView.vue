@@ -86,11 +86,8 @@ async function look() {
     timer: owned.timer === 'none' ? null : owned.timer,
   };
   try {
-    const found = await drillWorker().search(
-      mine,
-      what,
-      proxy((p: Progress) => mine === request && (progress.value = p)),
-    );
+    const told = proxy((p: Progress) => mine === request && (progress.value = p));
+    const found = await drillWorker.ask((w) => w.search(mine, what, told));
     if (mine === request) result.value = found;
   } catch {
     trouble.value = 'The search broke off. What you entered still stands; try it once more.';
@@ -99,7 +96,8 @@ async function look() {
 }
 function stop() {
   running.value = false;
-  void drillWorker().stop('search', ++request);
+  const next = ++request;
+  void drillWorker.ask((w) => w.stop('search', next)).catch(() => undefined);
 }
 onBeforeUnmount(stop);
 onMounted(() => {

@@ -1,3 +1,4 @@
+import { plainText } from '../../core/system/plainName';
 import { PX_PER_MM } from './paper';
 
 /** What of the computed style a drawing program needs as attributes. */
@@ -53,7 +54,7 @@ function copy(from: Element): Element | null {
     if (child instanceof Element) {
       const inner = copy(child);
       if (inner) to.append(...withHalo(child, inner));
-    } else if (child instanceof Text) to.append(child.data.trim() ? child.data : '');
+    } else if (child instanceof Text) to.append(child.data.trim() ? plainText(child.data) : '');
   }
   return to;
 }
@@ -90,7 +91,7 @@ export function svgFile(svg: SVGSVGElement, title: string, note: string): string
   out.setAttribute('viewBox', `0 0 ${mm(width)} ${mm(height)}`);
   out.setAttribute('font-family', FONTS);
   const named = document.createElementNS(NS, 'title');
-  named.textContent = title;
+  named.textContent = plainText(title);
   const sheet = document.createElementNS(NS, 'rect');
   sheet.setAttribute('width', '100%');
   sheet.setAttribute('height', '100%');
@@ -109,4 +110,13 @@ export function svgFile(svg: SVGSVGElement, title: string, note: string): string
   words.textContent = note;
   out.append(named, sheet, group, words);
   return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(out)}\n`;
+}
+
+/** A drawing in the page as a picture of its own, in its size and colours. */
+export function pictureOf(svg: SVGSVGElement): string {
+  const out = copy(svg) as Element;
+  out.setAttribute('xmlns', NS);
+  for (const side of ['width', 'height']) out.setAttribute(side, svg.getAttribute(side) ?? '100');
+  out.setAttribute('font-family', FONTS);
+  return new XMLSerializer().serializeToString(out);
 }

@@ -1,26 +1,35 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { assess } from '../../core/assess';
 import type { Layout } from '../../core/system';
-import SectionDrawing from '../section/SectionDrawing.vue';
+import { shelfWorker } from '../workers/client';
+import SystemPicture, { type Drawn } from './SystemPicture.vue';
 
 /** A layout to start from: its drawing to scale, its name, what is particular. */
 const props = defineProps<{ layout: Layout }>();
 defineEmits<{ make: [] }>();
-const made = computed(() => {
-  const s = props.layout.make(props.layout.id, props.layout.name);
-  return { s, a: assess(s) };
-});
+
 /** Beds drawn as they flood, so that the picture says where the water goes. */
-const levels = computed(() =>
-  Object.fromEntries(made.value.a.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
-);
+async function draw(): Promise<Drawn | null> {
+  try {
+    const made = await shelfWorker.ask((w) => w.layout(props.layout.id));
+    return (
+      made && {
+        ...made,
+        levels: Object.fromEntries(
+          made.assessment.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)]),
+        ),
+      }
+    );
+  } catch {
+    return null;
+  }
+}
+const known = async () => null;
 </script>
 
 <template>
   <button type="button" class="layout" @click="$emit('make')">
     <div class="picture">
-      <SectionDrawing :system="made.s" :assessment="made.a" :levels="levels" :flows="{}" />
+      <SystemPicture :known="known" :draw="draw" :version="layout.id" :label="layout.name" />
     </div>
     <b>{{ layout.name }}</b>
     <span class="quiet">{{ layout.particular }}</span>

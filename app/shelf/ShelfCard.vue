@@ -1,93 +1,242 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
-import { assess } from '../../core/assess';
+import { mdiContentCopy, mdiContentSaveOutline, mdiDeleteOutline, mdiPencilOutline } from '@mdi/js';
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
 import { format } from '../../core/quantity';
-import { LAYOUTS } from '../../core/system';
+import { LAYOUTS, type SystemDocument } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';
-import SectionDrawing from '../section/SectionDrawing.vue';
-import type { StoredSystem } from '../storage/db';
+import { store, type ShelfEntry } from '../storage/db';
+import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
-import { dayWorker } from '../workers/client';
+import { useShelf } from '../stores/shelf';
+import { shelfWorker } from '../workers/client';
+import SystemPicture, { type Drawn } from './SystemPicture.vue';
 
-/** A system on the shelf: its drawing, its name, and what it is waiting for. */
-const props = defineProps<{ stored: StoredSystem }>();
+/** A system on the shelf: its drawing, its name, what it is waiting for, and what can be done with it unopened. */
+const props = defineProps<{ entry: ShelfEntry }>();
+const emit = defineEmits<{ remove: [] }>();
 const settings = useSettings();
-const doc = computed(() => props.stored.document);
-const a = computed(() => {
+const shelf = useShelf();
+
+const system = shallowRef<SystemDocument | null>(null);
+/** Nothing until the worker has judged it, day and all. */
+const counts = ref<{ stop: number; watch: number } | null>(null);
+const seen = ref(false);
+/** Why it cannot be opened. */
+const problem = ref('');
+const look = async () => {
+  const row = await store.get(props.entry.id);
+  system.value = row.ok ? (row.value?.document ?? null) : null;
+  problem.value = row.ok ? '' : row.message;
+};
+onMounted(() => {
+  if (props.entry.state) void look();
+});
+const broken = computed(() => props.entry.state !== undefined || problem.value !== '');
+
+async function known(theme: string): Promise<string | null> {
+  const [kept] = await Promise.all([store.picture(props.entry.id), look()]);
+  const picture = kept.ok ? kept.value : undefined;
+  if (picture?.rev !== props.entry.rev) return null;
+  counts.value = { stop: picture.stop, watch: picture.watch };
+  return picture.theme === theme ? picture.svg : null;
+}
+async function draw(): Promise<Drawn | null> {
+  const doc = system.value;
+  if (!doc) return null;
   try {
-    return assess(doc.value);
+    const card = await shelfWorker.ask((w) => w.card(doc));
+    counts.value = { stop: card.stop, watch: card.watch };
+    const levels = Object.fromEntries(
+      card.assessment.accounts.deepest.map((r, i) => [
+        r.vessel,
+        doc.vessels[i]?.role === 'bed' ? r.level * 0.7 : r.level,
+      ]),
+    );
+    return { system: doc, assessment: card.assessment, levels };
   } catch {
     return null;
   }
-});
-const levels = computed(() =>
-  Object.fromEntries(
-    (a.value?.accounts.deepest ?? []).map((r, i) => [
-      r.vessel,
-      doc.value.vessels[i]?.role === 'bed' ? r.level * 0.7 : r.level,
-    ]),
-  ),
-);
-/** Nothing until the worker has judged it, day and all. */
-const counts = ref<{ stop: number; watch: number } | null>(null);
-watch(
-  doc,
-  async (system) => {
-    try {
-      counts.value = await dayWorker().counts(system);
-    } catch {
-      counts.value = null;
-    }
-  },
-  { immediate: true },
-);
-const water = computed(() => doc.value.vessels.reduce((t, v) => t + v.fill, 0));
-const layout = computed(() => LAYOUTS.find((l) => l.id === doc.value.layout)?.name ?? '');
+}
+function made(svg: string, theme: string) {
+  const { id, rev, held } = props.entry;
+  if (counts.value && !held) void store.keepPicture({ id, rev, theme, svg, ...counts.value });
+}
+const inWords = (doc: SystemDocument) =>
+  `${LAYOUTS.find((l) => l.id === doc.layout)?.name ?? ''}, ${format(
+    doc.vessels.reduce((t, v) => t + v.fill, 0),
+    'volume',
+    settings.units,
+  )}`;
+
+const naming = ref<string | null>(null);
+const field = ref<HTMLInputElement>();
+async function startNaming() {
+  naming.value = props.entry.name;
+  await nextTick();
+  field.value?.select();
+}
+function endNaming(keep: boolean) {
+  const name = naming.value;
+  naming.value = null;
+  if (keep && name !== null) void shelf.rename(props.entry.id, name);
+}
+async function save() {
+  const doc = await shelf.documentOf(props.entry.id);
+  if (doc) await saveFile(doc);
+}
 </script>
 
 <template>
-  <router-link class="card" :to="{ name: 'design', params: { id: stored.id } }">
-    <div class="picture">
-      <SectionDrawing v-if="a" :system="doc" :assessment="a" :levels="levels" :flows="{}" />
+  <article class="card" :class="{ broken }">
+    <div v-if="!broken" class="drawing">
+      <SystemPicture
+        :known="known"
+        :draw="draw"
+        :version="entry.rev"
+        :label="entry.name"
+        @seen="seen = true"
+        @made="made"
+      />
     </div>
-    <b>{{ stored.name }}</b>
-    <span class="quiet">{{ layout }}, {{ format(water, 'volume', settings.units) }}</span>
-    <span class="state">
-      <template v-if="counts">
-        <template v-if="counts.stop"><LevelMark level="stop" /> {{ counts.stop }}</template>
-        <template v-if="counts.watch"><LevelMark level="watch" /> {{ counts.watch }}</template>
-        <LevelMark v-if="!counts.stop && !counts.watch" level="fine" />
-      </template>
-    </span>
-  </router-link>
+    <input
+      v-if="naming !== null"
+      ref="field"
+      v-model="naming"
+      class="naming"
+      maxlength="120"
+      :aria-label="`New name of ${entry.name}`"
+      @keydown.enter="endNaming(true)"
+      @keydown.esc.stop="endNaming(false)"
+      @blur="endNaming(true)"
+    />
+    <router-link
+      v-else-if="!broken"
+      class="name"
+      :to="{ name: 'design', params: { id: entry.id } }"
+      >{{ entry.name }}</router-link
+    >
+    <b v-else class="name">{{ entry.name }}</b>
+    <p v-if="broken" class="quiet">{{ problem }}</p>
+    <span v-else class="quiet what">{{ system ? inWords(system) : '' }}</span>
+    <div class="foot">
+      <span class="state">
+        <span v-if="entry.held" class="held">not kept</span>
+        <template v-if="counts">
+          <template v-if="counts.stop"><LevelMark level="stop" /> {{ counts.stop }}</template>
+          <template v-if="counts.watch"><LevelMark level="watch" /> {{ counts.watch }}</template>
+          <LevelMark v-if="!counts.stop && !counts.watch" level="fine" />
+        </template>
+      </span>
+      <span v-if="seen || broken" class="acts">
+        <template v-if="broken">
+          <button
+            type="button"
+            :aria-label="`Save the raw data of ${entry.name}`"
+            @click="shelf.saveRaw(entry.id)"
+          >
+            <v-icon :icon="mdiContentSaveOutline" size="18" />
+          </button>
+        </template>
+        <template v-else>
+          <button type="button" :aria-label="`Rename ${entry.name}`" @click="startNaming">
+            <v-icon :icon="mdiPencilOutline" size="18" />
+          </button>
+          <button type="button" :aria-label="`Save ${entry.name} to a file`" @click="save">
+            <v-icon :icon="mdiContentSaveOutline" size="18" />
+          </button>
+          <button
+            type="button"
+            :aria-label="`Copy ${entry.name}`"
+            @click="shelf.duplicate(entry.id)"
+          >
+            <v-icon :icon="mdiContentCopy" size="18" />
+          </button>
+        </template>
+        <button type="button" :aria-label="`Delete ${entry.name}`" @click="emit('remove')">
+          <v-icon :icon="mdiDeleteOutline" size="18" />
+        </button>
+      </span>
+    </div>
+  </article>
 </template>
 
 <style scoped>
 .card {
+  position: relative;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
+  align-content: start;
   gap: 2px;
-  padding: 10px 12px 12px;
+  height: 100%;
+  padding: 10px 12px 8px;
   border: 1px solid var(--rule);
   border-radius: 4px;
   background: var(--sheet);
-  color: inherit;
-  text-decoration: none;
 }
 .card:hover {
   border-color: var(--water);
 }
-.picture {
+.broken {
+  border-style: dashed;
+}
+.drawing {
   height: 170px;
   background: var(--paper);
   border-radius: 3px;
   margin-bottom: 6px;
+}
+.name {
+  font-weight: 700;
+  color: inherit;
+  text-decoration: none;
+  overflow-wrap: anywhere;
+}
+/* The whole card opens it, but for what stands over the link. */
+a.name::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
+.naming {
+  font-weight: 700;
+  border-bottom: 1px solid var(--water);
+}
+.what {
+  min-height: 1.4em;
+}
+.foot {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 34px;
 }
 .state {
   display: flex;
   gap: 6px;
   align-items: center;
   font-size: 0.9rem;
-  min-height: 26px;
+}
+.held {
+  color: var(--stop);
+}
+.acts {
+  position: relative;
+  display: flex;
+  gap: 2px;
+}
+.acts button {
+  min-width: 32px;
+  min-height: 32px;
+  border-radius: 4px;
+  color: inherit;
+}
+.acts button:hover {
+  background: var(--water-soft);
+}
+@media (pointer: coarse) {
+  .acts button {
+    min-width: 44px;
+    min-height: 44px;
+  }
 }
 </style>

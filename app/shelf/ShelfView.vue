@@ -1,12 +1,6 @@
 <script setup lang="ts">
-import {
-  mdiContentCopy,
-  mdiDeleteOutline,
-  mdiFolderOpenOutline,
-  mdiMagnify,
-  mdiPackageDown,
-} from '@mdi/js';
-import { onMounted, ref } from 'vue';
+import { mdiFolderOpenOutline, mdiMagnify, mdiPackageDown } from '@mdi/js';
+import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
 import PersonMenu from '../parts/PersonMenu.vue';
@@ -18,6 +12,16 @@ import ShelfCard from './ShelfCard.vue';
 /** The shelf: every system that this browser keeps, layouts to start from, and files. */
 const shelf = useShelf();
 const router = useRouter();
+/** From so many systems on there is a way to find one by its name. */
+const MANY = 8;
+const looked = ref('');
+const found = computed(() => {
+  const words = looked.value.toLocaleLowerCase().split(/\s+/).filter(Boolean);
+  return words.length
+    ? shelf.systems.filter((s) => words.every((w) => s.name.toLocaleLowerCase().includes(w)))
+    : shelf.systems;
+});
+
 const undo = ref<(() => Promise<void>) | null>(null);
 const undoText = ref('');
 const undoOpen = ref(false);
@@ -82,24 +86,19 @@ async function putBack() {
     </p>
 
     <section aria-labelledby="mine">
-      <h2 id="mine">On the shelf</h2>
+      <div class="head">
+        <h2 id="mine">On the shelf</h2>
+        <label v-if="shelf.systems.length > MANY" class="find">
+          Find by name
+          <input v-model="looked" type="search" autocomplete="off" />
+        </label>
+        <span v-if="looked" class="quiet" role="status"
+          >{{ found.length }} of {{ shelf.systems.length }}</span
+        >
+      </div>
       <ul v-if="shelf.systems.length" class="cards">
-        <li v-for="s in shelf.systems" :key="s.id">
-          <ShelfCard :stored="s" />
-          <div class="acts">
-            <v-btn
-              :icon="mdiContentCopy"
-              size="small"
-              :aria-label="`Copy ${s.name}`"
-              @click="shelf.duplicate(s.id)"
-            />
-            <v-btn
-              :icon="mdiDeleteOutline"
-              size="small"
-              :aria-label="`Delete ${s.name}`"
-              @click="remove(s.id, s.name)"
-            />
-          </div>
+        <li v-for="s in found" :key="s.id">
+          <ShelfCard :entry="s" @remove="remove(s.id, s.name)" />
         </li>
       </ul>
       <p v-else-if="shelf.loaded" class="empty">
@@ -187,12 +186,25 @@ ul {
   padding-bottom: 22px;
 }
 .cards li {
-  position: relative;
+  /* What is out of sight is neither laid out nor painted; its room is kept. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 276px;
 }
-.acts {
-  position: absolute;
-  right: 6px;
-  bottom: 8px;
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  flex-wrap: wrap;
+  border-top: 1px solid var(--rule);
+}
+.head h2 {
+  border: none;
+}
+.find input {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 6px;
+  margin-left: 6px;
+  min-width: 12rem;
 }
 .layouts {
   display: grid;

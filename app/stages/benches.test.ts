@@ -36,13 +36,13 @@ import MakeUpGroup from './vessels/MakeUpGroup.vue';
 
 /** The drills' worker, working at once; it can break off after some. */
 let breakAfter = Infinity;
-vi.mock('../workers/client', () => ({
-  dayWorker: () => ({
+vi.mock('../workers/client', () => {
+  const day = {
     day: () => new Promise(() => undefined),
     fixes: async () => ({}),
     risks: async () => [],
-  }),
-  drillWorker: () => ({
+  };
+  const drills = {
     async all(
       _: number,
       s: SystemDocument,
@@ -70,8 +70,10 @@ vi.mock('../workers/client', () => ({
         s,
         s.paths.filter(isSiphon).find((p) => p.id === id)!,
       ),
-  }),
-}));
+  };
+  const of = <T>(worker: T) => ({ ask: async (question: (w: T) => unknown) => question(worker) });
+  return { dayWorker: of(day), drillWorker: of(drills) };
+});
 
 function open(document: SystemDocument, ...edits: Edit[]) {
   const system = useSystem();

@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import {
+  DOCUMENT_VERSION,
   merge,
   stepBetween,
   upToDate,
@@ -29,6 +30,28 @@ export interface Draft extends StoredSystem {
   base: SystemDocument;
 }
 
+/** What the shelf shows of a system before it is read. */
+export interface ShelfEntry {
+  readonly id: string;
+  readonly name: string;
+  readonly updated: number;
+  readonly rev: number;
+  /** Kept by a newer program, or not to be made out; nothing where it can be opened. */
+  readonly state?: 'newer' | 'damaged';
+  /** The store refused it: it is kept in this page's memory only. */
+  readonly held?: true;
+}
+
+/** A small picture of a system as it was at a writing, in the colours of a theme. */
+export interface StoredPicture {
+  readonly id: string;
+  readonly rev: number;
+  readonly theme: string;
+  readonly svg: string;
+  readonly stop: number;
+  readonly watch: number;
+}
+
 interface StoredSetting {
   key: string;
   value: unknown;
@@ -38,9 +61,17 @@ const database = new Dexie('mizuna') as Dexie & {
   systems: EntityTable<StoredSystem, 'id'>;
   settings: EntityTable<StoredSetting, 'key'>;
   drafts: EntityTable<Draft, 'key'>;
+  pictures: EntityTable<StoredPicture, 'id'>;
 };
 database.version(1).stores({ systems: 'id, updated', settings: 'key' });
 database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
+// What the shelf tells of a system at first sight lies in one index, so that no system has to be read for it.
+database.version(3).stores({
+  systems: 'id, updated, [updated+name+rev]',
+  settings: 'key',
+  drafts: 'key, id',
+  pictures: 'id',
+});
 
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -49,6 +80,22 @@ const FULL =
   'This browser’s store is full: what you do now is not kept here. Your work goes on; save it to a file.';
 const BLOCKED =
   'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.';
+
+const SILENT =
+  'This browser’s store does not answer. Close other windows of this program, then reload this one.';
+/** A store that has not answered a question after this is not going to, ms. */
+const PATIENCE = 10_000;
+
+/** What the store answers to a question, or that it does not. */
+async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const silence = new Promise<Kept<T>>((resolve) => {
+    timer = setTimeout(() => resolve({ ok: false, message: SILENT }), PATIENCE);
+  });
+  const answer = await Promise.race([attempt(what), silence]);
+  clearTimeout(timer);
+  return answer;
+}
 
 async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
   try {
@@ -69,11 +116,36 @@ const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(
 /** What was put away while the store refused, so that work goes on until the page is closed. */
 const memory = new Map<string, StoredSystem>();
 
-/** A row as this version of the program reads it; nothing where only a newer one can. */
+/** A row as this version of the program reads it; nothing where only a newer one can, or it is damaged. */
 function current(row: StoredSystem): StoredSystem | null {
-  const raised = upToDate(row);
-  return raised && { ...row, ...raised, rev: row.rev ?? 0 };
+  try {
+    if (!looksWhole(row)) return null;
+    const raised = upToDate(row);
+    return raised && { ...row, ...raised, rev: row.rev ?? 0 };
+  } catch {
+    return null;
+  }
 }
+
+/** Whether a row has what a system is made of; what is in its parts is not looked at. */
+function looksWhole(row: StoredSystem): boolean {
+  const d: Partial<SystemDocument> | null = row.document;
+  return (
+    d !== null &&
+    typeof d === 'object' &&
+    typeof d.name === 'string' &&
+    typeof d.site === 'object' &&
+    [d.vessels, d.paths, d.controls, d.fish, d.measurements, row.past, row.future].every(
+      Array.isArray,
+    )
+  );
+}
+
+/** Why a row cannot be read. */
+const stateOf = (row: StoredSystem): 'newer' | 'damaged' =>
+  Number((row.document as Partial<SystemDocument> | undefined)?.version) > DOCUMENT_VERSION
+    ? 'newer'
+    : 'damaged';
 /** The window that a draft is of. */
 const windowOf = (key: string | undefined): string => key?.replace(/-\d+$/, '') ?? '';
 
@@ -127,26 +199,90 @@ function atOnce(change: (drafts: IDBObjectStore) => void): void {
   }
 }
 
-const newer = (row: StoredSystem): string =>
-  `“${row.name}” was kept by a newer version of this program. It stays as it is; open it with that one.`;
+const unreadable = (row: StoredSystem): string =>
+  stateOf(row) === 'newer'
+    ? `“${row.name}” was kept by a newer version of this program. It stays as it is; open it with that one.`
+    : `“${typeof row.name === 'string' ? row.name : row.id}” is damaged where this browser keeps it and cannot be opened. Its raw data can be saved from the shelf.`;
+
+/** Windows of this program that are open now, by the name each of them holds a lock under. */
+async function livingWindows(): Promise<Set<string>> {
+  const { held = [] } = (await navigator.locks.query()) ?? {};
+  return new Set(
+    held.flatMap((l) => (l.name?.startsWith(LOCK) ? [l.name.slice(LOCK.length)] : [])),
+  );
+}
+const LOCK = 'mizuna-window-';
+/** Where windows cannot be asked for, a draft this young may be a living one's, ms. */
+const YOUNG = 30_000;
+
+/** Holds this window's name for as long as it lives, so that others leave its drafts to it. */
+export function liveAs(window: string): void {
+  if (typeof navigator === 'undefined' || !navigator.locks) return;
+  void navigator.locks
+    .request(LOCK + window, () => new Promise(() => undefined))
+    .catch(() => undefined);
+}
+
+/** What the shelf tells of a row that its index does not know. */
+function entryOf(row: StoredSystem): ShelfEntry {
+  const text = (x: unknown) => (typeof x === 'string' ? x : '');
+  const base = {
+    id: row.id,
+    name: text(row.name) || text(row.document?.name) || row.id,
+    updated: Number(row.updated) || 0,
+    rev: Number(row.rev) || 0,
+  };
+  return current(row) ? base : { ...base, state: stateOf(row) };
+}
 
 export const store = {
-  /** Every stored system, the latest first; what the store refused is among them. */
-  async list(): Promise<Kept<StoredSystem[]>> {
-    const kept = await attempt(() => database.systems.orderBy('updated').reverse().toArray());
-    const held = [...memory.values()];
+  /**
+   * Every stored system by what the shelf tells of it at first, the latest first; what the store refused, what
+   * is damaged and what only a newer program reads is among them.
+   */
+  async list(): Promise<Kept<ShelfEntry[]>> {
+    const held = [...memory.values()].map((r): ShelfEntry => ({
+      id: r.id,
+      name: r.name,
+      updated: r.updated,
+      rev: r.rev,
+      held: true,
+    }));
+    const kept = await ask(async () => {
+      const entries = new Map<string, ShelfEntry>();
+      await database.systems.orderBy('[updated+name+rev]').eachKey((key, { primaryKey }) => {
+        const [updated, name, rev] = key as unknown as [number, string, number];
+        entries.set(String(primaryKey), { id: String(primaryKey), name, updated, rev });
+      });
+      // Each row that the index does not know is looked at by itself.
+      for (const id of await database.systems.toCollection().primaryKeys()) {
+        if (entries.has(id)) continue;
+        const row = await database.systems.get(id);
+        if (row) entries.set(id, entryOf(row));
+      }
+      return [...entries.values()];
+    });
     if (!kept.ok) return held.length ? { ok: true, value: held } : kept;
-    const rest = kept.value.filter((r) => !memory.has(r.id)).map(current);
-    return { ok: true, value: [...held, ...rest.filter((r) => r !== null)] };
+    const rest = kept.value.filter((e) => !memory.has(e.id));
+    return { ok: true, value: [...held, ...rest.sort((a, b) => b.updated - a.updated)] };
   },
+  /** The row as it lies there, whatever is in it. */
+  raw: (id: string) =>
+    ask(async (): Promise<unknown> => memory.get(id) ?? (await database.systems.get(id))),
+  /** Whether something is kept in this page only, and would be gone with it. */
+  unkept: (): boolean => memory.size > 0,
+  isHeld: (id: string): boolean => memory.has(id),
+  picture: (id: string) => ask(() => database.pictures.get(id)),
+  /** A picture is made again where it could not be kept. */
+  keepPicture: (picture: StoredPicture) => attempt(() => database.pictures.put(picture)),
   /** The stored row, or the one kept in memory where the store refused it. */
   async get(id: string): Promise<Kept<StoredSystem | undefined>> {
     const held = memory.get(id);
     if (held) return { ok: true, value: held };
-    const kept = await attempt(() => database.systems.get(id));
+    const kept = await ask(() => database.systems.get(id));
     if (!kept.ok || !kept.value) return kept;
     const row = current(kept.value);
-    return row ? { ok: true, value: row } : { ok: false, message: newer(kept.value) };
+    return row ? { ok: true, value: row } : { ok: false, message: unreadable(kept.value) };
   },
   async put(system: StoredSystem): Promise<Kept<string>> {
     const row = plain(system);
@@ -184,13 +320,17 @@ export const store = {
       for (const key of keys) drafts.delete(key);
     }),
   /**
-   * Writes what windows that are gone had put down but not written. A window that is still there loses
-   * nothing by it: its own writing then finds its changes made.
+   * Writes what windows that are gone had put down but not written. Drafts of windows that still live are left
+   * to them: what was merged here would be older than what they write next.
    */
-  recover: () =>
-    attempt(() =>
+  recover: async () => {
+    const locks =
+      typeof navigator !== 'undefined' && navigator.locks ? await livingWindows() : null;
+    const gone = (d: Draft): boolean =>
+      locks ? !locks.has(windowOf(d.key)) : Date.now() - d.updated > YOUNG;
+    return attempt(() =>
       database.transaction('rw', database.systems, database.drafts, async () => {
-        const drafts = await database.drafts.orderBy('key').toArray();
+        const drafts = (await database.drafts.orderBy('key').toArray()).filter(gone);
         // The latest of a window holds all that the earlier ones did.
         const latest = new Map(drafts.map((d) => [`${windowOf(d.key)} ${d.id}`, d]));
         for (const draft of latest.values()) {
@@ -205,15 +345,19 @@ export const store = {
         await database.drafts.bulkDelete(drafts.map((d) => d.key));
         return drafts.length;
       }),
-    ),
+    );
+  },
   /** Holds a row for this page only. */
   hold: (row: StoredSystem) => void memory.set(row.id, plain(row)),
   letGo: (id: string) => void memory.delete(id),
   remove: (id: string) => {
     memory.delete(id);
-    return attempt(() => database.systems.delete(id));
+    return attempt(async () => {
+      await database.systems.delete(id);
+      await database.pictures.delete(id);
+    });
   },
-  setting: (key: string) => attempt(async () => (await database.settings.get(key))?.value),
+  setting: (key: string) => ask(async () => (await database.settings.get(key))?.value),
   setSetting: (key: string, value: unknown) =>
     attempt(() => database.settings.put({ key, value: plain(value) })),
 };

@@ -1,24 +1,54 @@
 import type { OpenedFile } from '../../core/formats/file';
 import { LARGEST_BACKUP } from '../../core/formats/limits';
-import type { Kept, SystemDocument } from '../../core/system';
+import { proxy } from 'comlink';
+import { plainText } from '../../core/system/plainName';
+import type { SystemDocument } from '../../core/system';
+import { fileReader } from '../workers/client';
+import { store } from './db';
 
-/** Reads a chosen or dropped file. The schema is loaded only now. */
-export async function readFile(file: File): Promise<OpenedFile> {
+/** A file under way. */
+export interface Reading {
+  readonly what: string;
+  /** How far it is, 0–1. */
+  readonly progress: number;
+  /** The reading that it belongs to. */
+  readonly of: object;
+  readonly stop: () => void;
+}
+
+/** The answer of a reading, and what ends it before; then the answer is nothing. */
+export interface UnderWay {
+  readonly answer: Promise<OpenedFile | null>;
+  readonly stop: () => void;
+}
+
+/**
+ * Reads a chosen or dropped file in a worker of its own, which ends with it: however large or odd the file, the
+ * page goes on.
+ *
+ * @param told how far it is, 0–1
+ */
+export function readFile(file: File, told: (progress: number) => void): UnderWay {
   const named = (message: string): OpenedFile => ({
     ok: false,
-    message: `${file.name}: ${message}`,
+    message: `${plainText(file.name)}: ${message}`,
   });
   if (file.size > LARGEST_BACKUP)
-    return named('The file is far larger than any system. It was not opened.');
-  let text: string;
-  try {
-    text = await file.text();
-  } catch {
-    return named('The file cannot be read.');
-  }
-  const { readAnyFile } = await import('../../core/formats/file');
-  const read = readAnyFile(text);
-  return read.ok ? read : named(read.message);
+    return {
+      answer: Promise.resolve(named('The file is far larger than any system. It was not opened.')),
+      stop: () => undefined,
+    };
+  const reader = fileReader();
+  let stop: () => void = () => undefined;
+  const stopped = new Promise<null>((resolve) => {
+    stop = () => resolve(null);
+  });
+  const read = reader
+    .ask<OpenedFile>((worker) => worker.read(file, proxy(told)) as Promise<OpenedFile>)
+    .then((r): OpenedFile => (r.ok ? r : named(r.message)))
+    .catch(() => named('The file could not be read through.'));
+  const answer = Promise.race([read, stopped]).finally(() => reader.end());
+  return { answer, stop };
 }
 
 /** A name as part of a file's name. */
@@ -29,14 +59,8 @@ export const fileStem = (name: string): string =>
     .replace(/\s+/g, '-') || 'system';
 
 /** Offers a text as a file. */
-export function offerFile(text: string, name: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
+export const offerFile = (text: string, name: string, type: string): void =>
+  offerParts([text], name, type);
 
 /** Offers a system as a file named after it. */
 export async function saveFile(system: SystemDocument): Promise<void> {
@@ -44,18 +68,40 @@ export async function saveFile(system: SystemDocument): Promise<void> {
   offerFile(writeSystem(system), `${fileStem(system.name)}.mizuna.json`, 'application/json');
 }
 
-/** Offers every system with its history, and the settings, as one file. */
+/** Offers a file that is put together of parts, so that no text has to hold it all. */
+function offerParts(parts: readonly string[], name: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([...parts], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/**
+ * Offers systems with their histories, and the settings, as one file.
+ *
+ * @returns why not all of them are in it, or nothing
+ */
 export async function saveBackup(
-  systems: readonly Kept[],
+  ids: readonly string[],
   settings: Readonly<Record<string, unknown>>,
-): Promise<void> {
-  const { writeBackup } = await import('../../core/formats/write');
+): Promise<string | null> {
+  const { backupHead, backupRow, BACKUP_TAIL } = await import('../../core/formats/write');
   const made = new Date().toISOString();
-  offerFile(
-    writeBackup(systems, settings, made),
+  const parts = [backupHead(settings, made)];
+  let problem: string | null = null;
+  for (const id of ids) {
+    const kept = await store.get(id);
+    if (!kept.ok) problem = kept.message;
+    else if (kept.value) parts.push((parts.length > 1 ? ',' : '') + backupRow(kept.value));
+  }
+  offerParts(
+    [...parts, BACKUP_TAIL],
     `mizuna-backup-${made.slice(0, 10)}.json`,
     'application/json',
   );
+  return problem;
 }
 
 /** Lets the person choose a file; nothing where they think better of it. */

@@ -38,17 +38,13 @@ export const useDrills = defineStore('drills', () => {
     ran.value = doc;
     struck.value = { ...how.value };
     try {
-      await drillWorker().all(
-        mine,
-        doc,
-        struck.value,
-        proxy((drill: Drill, n: number, total: number) => {
-          if (mine !== request) return;
-          done.value = [...done.value, drill];
-          count.value = n;
-          of.value = total;
-        }),
-      );
+      const told = proxy((drill: Drill, n: number, total: number) => {
+        if (mine !== request) return;
+        done.value = [...done.value, drill];
+        count.value = n;
+        of.value = total;
+      });
+      await drillWorker.ask((w) => w.all(mine, doc, struck.value, told));
     } catch {
       trouble.value = 'The drills could not be run. The findings on the screen still hold.';
     }
@@ -56,7 +52,8 @@ export const useDrills = defineStore('drills', () => {
   }
   function stop() {
     running.value = false;
-    void drillWorker().stop('drills', ++request);
+    const next = ++request;
+    void drillWorker.ask((w) => w.stop('drills', next)).catch(() => undefined);
   }
   /** Shows a drill: its day in the drawing, and what would have stopped it. */
   async function show(drill: Drill) {
@@ -64,12 +61,19 @@ export const useDrills = defineStore('drills', () => {
     if (!doc) return;
     open.value = drill.fault;
     fixes.value = null;
-    const worker = drillWorker();
-    const day = await worker.replay(doc, struck.value, drill.fault, drill.outcome.at);
-    if (!day || open.value !== drill.fault) return;
-    trace.playReplay({ ...day, name: drill.name });
-    const found = await worker.fixes(doc, struck.value, drill);
-    if (open.value === drill.fault) fixes.value = found;
+    const severity = struck.value;
+    try {
+      const day = await drillWorker.ask((w) =>
+        w.replay(doc, severity, drill.fault, drill.outcome.at),
+      );
+      if (!day || open.value !== drill.fault) return;
+      trace.playReplay({ ...day, name: drill.name });
+      const found = await drillWorker.ask((w) => w.fixes(doc, severity, drill));
+      // What was asked for another drill meanwhile is not this one's.
+      if (open.value === drill.fault && ran.value === doc) fixes.value = found;
+    } catch {
+      trouble.value = 'This drill could not be played. The findings on the screen still hold.';
+    }
   }
   function close() {
     open.value = '';

@@ -2,10 +2,17 @@ import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
-import { LAYOUTS, same, type Kept, type SystemDocument } from '../../core/system';
+import {
+  LAYOUTS,
+  plainName,
+  stepBetween,
+  same,
+  type Kept,
+  type SystemDocument,
+} from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
-import { store, type StoredSystem } from '../storage/db';
-import { readFile, saveBackup } from '../storage/files';
+import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
+import { fileStem, offerFile, readFile, saveBackup, type Reading } from '../storage/files';
 import { useSettings } from './settings';
 import { useSystem } from './system';
 
@@ -20,13 +27,16 @@ const DEMOS = import.meta.glob<{ default: SystemDocument }>([
 
 /** Every system that this browser keeps. */
 export const useShelf = defineStore('shelf', () => {
-  const systems = shallowRef<StoredSystem[]>([]);
+  const systems = shallowRef<ShelfEntry[]>([]);
   const loaded = ref(false);
   const trouble = ref('');
   /** Why the last file was not opened, or what of it was not. */
   const refused = ref('');
-  /** What was put on the shelf from a backup. */
+  /** What was put on the shelf from a backup, and what of it was refused, one by one. */
   const told = ref('');
+  const details = shallowRef<readonly string[]>([]);
+  /** A file that is being read, or everything being put together. */
+  const reading = shallowRef<Reading | null>(null);
 
   async function keep(kept: Kept): Promise<boolean> {
     const { document } = kept;
@@ -40,7 +50,9 @@ export const useShelf = defineStore('shelf', () => {
     const put = await store.put(row);
     if (!put.ok) trouble.value = put.message;
     tellOthers({ what: 'shelf' });
-    systems.value = [row, ...systems.value.filter((s) => s.id !== row.id)];
+    const { id, name, updated, rev } = row;
+    const entry: ShelfEntry = { id, name, updated, rev, ...(put.ok ? {} : { held: true }) };
+    systems.value = [entry, ...systems.value.filter((s) => s.id !== row.id)];
     return put.ok;
   }
   const keepNew = (document: SystemDocument) => keep({ document, past: [], future: [] });
@@ -98,24 +110,57 @@ export const useShelf = defineStore('shelf', () => {
     return document.id;
   }
 
+  /** The document of a system on the shelf; nothing where it cannot be read, and {@link trouble} says why. */
+  async function documentOf(id: string): Promise<SystemDocument | null> {
+    const kept = await store.get(id);
+    if (kept.ok) return kept.value?.document ?? null;
+    trouble.value = kept.message;
+    return null;
+  }
   async function duplicate(id: string) {
-    const source = systems.value.find((s) => s.id === id);
+    const source = await documentOf(id);
     if (!source) return;
-    const document = structuredClone(source.document);
+    const document = structuredClone(source);
     await keepNew({ ...document, id: nanoid(), name: freeName(`${document.name}, copy`) });
+  }
+  /** Gives a system another name, without opening it. */
+  async function rename(id: string, wanted: string) {
+    const name = plainName(wanted);
+    if (!name) return;
+    const kept = await store.update(id, (there) => {
+      if (!there || there.name === name) return null;
+      const document = { ...there.document, name };
+      const step = stepBetween(there.document, document, `Named ${name}`);
+      const past = [...there.past, step];
+      return { ...there, name, document, past, future: [], rev: there.rev + 1 };
+    });
+    if (!kept.ok) trouble.value = kept.message;
+    if (kept.ok && kept.value) tellOthers({ what: 'wrote', id, rev: kept.value.rev });
+    await list();
+  }
+  /** Offers the raw row of a system that cannot be read. */
+  async function saveRaw(id: string) {
+    const raw = await store.raw(id);
+    if (!raw.ok) trouble.value = raw.message;
+    else
+      offerFile(
+        JSON.stringify(raw.value, null, 2),
+        `${fileStem(systems.value.find((s) => s.id === id)?.name ?? id)}-raw.json`,
+        'application/json',
+      );
   }
 
   /** Takes a system off the shelf; the answer puts it back. */
   async function remove(id: string): Promise<() => Promise<void>> {
-    const row = systems.value.find((s) => s.id === id);
+    const raw = await store.raw(id);
     systems.value = systems.value.filter((s) => s.id !== id);
     await store.remove(id);
     tellOthers({ what: 'removed', id });
     return async () => {
-      if (!row) return;
-      await store.put(row);
+      if (!raw.ok || !raw.value) return;
+      await store.put(raw.value as StoredSystem);
       tellOthers({ what: 'shelf' });
-      systems.value = [row, ...systems.value].sort((a, b) => b.updated - a.updated);
+      await list();
     };
   }
 
@@ -123,7 +168,8 @@ export const useShelf = defineStore('shelf', () => {
   async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
     const { document } = kept;
     const there = systems.value.find((s) => s.id === document.id);
-    if (there && same(there.document, document)) return { id: document.id, there: true };
+    const own = there && (await store.get(there.id));
+    if (own?.ok && same(own.value?.document, document)) return { id: document.id, there: true };
     const mine = there ? { ...document, id: nanoid(), name: freeName(document.name) } : document;
     // Steps of a copy lead to the same document but for its name and id.
     await keep({ ...kept, document: mine });
@@ -140,8 +186,13 @@ export const useShelf = defineStore('shelf', () => {
     }
     useSettings().restore(backup.settings);
     const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
-    told.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}.`;
-    refused.value = backup.refused.join(' ');
+    const left = backup.refused.length;
+    told.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${count(left)} could not be read` : ''}.`;
+    details.value = backup.refused;
+  }
+  function stopReading() {
+    reading.value?.stop();
+    reading.value = null;
   }
 
   /**
@@ -152,9 +203,17 @@ export const useShelf = defineStore('shelf', () => {
    */
   async function openFile(file: File | null | undefined): Promise<string | null> {
     if (!file) return null;
+    stopReading();
     refused.value = '';
     told.value = '';
-    const opened = await readFile(file);
+    details.value = [];
+    const under = readFile(file, (progress) => {
+      if (reading.value?.of === under) reading.value = { ...reading.value, progress };
+    });
+    reading.value = { what: `Reading ${file.name}`, progress: 0, of: under, stop: under.stop };
+    const opened = await under.answer;
+    if (reading.value?.of === under) reading.value = null;
+    if (!opened) return null;
     if (!opened.ok) {
       refused.value = opened.message;
       return null;
@@ -170,7 +229,12 @@ export const useShelf = defineStore('shelf', () => {
   async function backUp() {
     await useSystem().flush();
     await list();
-    await saveBackup(systems.value, useSettings().kept());
+    const ids = systems.value.filter((s) => !s.state).map((s) => s.id);
+    const left = systems.value.length - ids.length;
+    const problem = await saveBackup(ids, useSettings().kept());
+    if (problem) trouble.value = problem;
+    else if (left)
+      told.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;
   }
 
   return {
@@ -179,6 +243,12 @@ export const useShelf = defineStore('shelf', () => {
     trouble,
     refused,
     told,
+    details,
+    reading,
+    stopReading,
+    documentOf,
+    rename,
+    saveRaw,
     load,
     make,
     makeOf,

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
 import {
+  LONGEST_HISTORY,
   applyEdits,
   invertEdits,
   merge,
@@ -15,9 +16,8 @@ import {
   type SystemDocument,
 } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
-import { combine, store, type StoredSystem } from '../storage/db';
+import { combine, liveAs, store, type StoredSystem } from '../storage/db';
 
-const LONGEST_HISTORY = 200;
 /** Pause between two writings of a row while edits come fast, ms. */
 const BREATH = 120;
 /** Nudges of one place within this time are one step of the history, ms. */
@@ -38,6 +38,7 @@ interface Job extends Kept {
 
 /** Tells this window's drafts from others'; later windows sort after earlier ones. */
 const WINDOW = `${Date.now().toString(36)}-${nanoid(6)}`;
+liveAs(WINDOW);
 
 /** The open system: document, history, autosave. Components change it only through edits. */
 export const useSystem = defineStore('system', () => {
@@ -199,10 +200,33 @@ export const useSystem = defineStore('system', () => {
     said.value = 'Changed in another window';
     adopt(kept.value, from);
   }
+  /** The system came back to the store elsewhere: what was done here meanwhile is laid over it. */
+  async function comeBack() {
+    const t = track;
+    if (!t) return;
+    await flush();
+    store.letGo(t.id);
+    const kept = await store.get(t.id);
+    if (t !== track) return;
+    if (!kept.ok || !kept.value) {
+      if (document.value && t.rev > 0)
+        store.hold(
+          rowOf({ document: document.value, past: past.value, future: future.value }, t.rev),
+        );
+      return;
+    }
+    const from = t.base;
+    t.base = kept.value.document;
+    t.rev = kept.value.rev;
+    gone.value = false;
+    saving.value = 'saved';
+    trouble.value = '';
+    adopt(kept.value, from);
+  }
   hearOthers((news) => {
     if (!track) return;
     if (news.what === 'shelf') {
-      if (gone.value) void look();
+      if (gone.value) void comeBack();
     } else if (news.id !== track.id) return;
     else if (news.what === 'removed') gone.value = true;
     else if (news.rev > track.rev) void flush().then(look);
@@ -223,6 +247,11 @@ export const useSystem = defineStore('system', () => {
     future.value = kept.value.future;
     track = { id, base: kept.value.document, rev: kept.value.rev };
     document.value = kept.value.document;
+    // What the store refused before is not kept now either.
+    if (store.isHeld(id)) {
+      saving.value = 'failed';
+      save();
+    }
   }
   function close() {
     document.value = null;

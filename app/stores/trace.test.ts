@@ -17,8 +17,8 @@ const asked: { crest: unknown; answer: () => void }[] = [];
 let hold = false;
 let broken = false;
 let noRisks = false;
-vi.mock('../workers/client', () => ({
-  dayWorker: () => ({
+vi.mock('../workers/client', () => {
+  const worker = {
     async day(_: number, system: SystemDocument) {
       const crest = readAt(system, 'paths.siphon.crest');
       if (hold) await new Promise<void>((answer) => asked.push({ crest, answer }));
@@ -39,8 +39,9 @@ vi.mock('../workers/client', () => ({
       if (noRisks) throw new Error('gone');
       return risksOf(system);
     },
-  }),
-}));
+  };
+  return { dayWorker: { ask: (question: (w: typeof worker) => unknown) => question(worker) } };
+});
 
 async function opened(document: SystemDocument) {
   await store.put({

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { DayTrace } from '../../core/day';
+import { formatClock } from '../../core/quantity';
 import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
 import type { Risk } from '../../core/workshop/uncertain';
@@ -75,13 +76,13 @@ export const useTrace = defineStore('trace', () => {
     began = Date.now();
     const mine = ++request;
     try {
-      const result = await dayWorker().day(mine, doc);
+      const result = await dayWorker.ask((w) => w.day(mine, doc));
       const first = solved.value === null || solved.value.id !== doc.id;
       solved.value = doc;
       trace.value = result.trace;
       day.value = result.day;
       trouble.value = result.day.truncated
-        ? 'The day was given up early: water flutters between two states too fast to follow.'
+        ? `The day is followed up to ${formatClock(result.day.end)} only: more switches and flows than a home system has. Its figures are those of that time.`
         : '';
       if (first) showSensibly(result.day);
     } catch {
@@ -102,7 +103,7 @@ export const useTrace = defineStore('trace', () => {
   async function findFixes(doc: SystemDocument) {
     const mine = ++request;
     try {
-      const found = await dayWorker().fixes(mine, doc);
+      const found = await dayWorker.ask((w) => w.fixes(mine, doc));
       if (!found || system.document !== doc) return;
       fixes.value = found;
       fixesReady.value = true;
@@ -110,9 +111,7 @@ export const useTrace = defineStore('trace', () => {
       fixes.value = {};
       return;
     }
-    const may = await dayWorker()
-      .risks(doc)
-      .catch(() => []);
+    const may = await dayWorker.ask((w) => w.risks(doc)).catch(() => []);
     if (system.document === doc) risks.value = may;
   }
 

@@ -1,23 +1,84 @@
 import { wrap, type Remote } from 'comlink';
 import type { DayWorker } from './day.worker';
 import type { DrillWorker } from './drill.worker';
+import type { FilesWorker } from './files.worker';
+import type { ShelfWorker } from './shelf.worker';
 
-let worker: Remote<DayWorker> | null = null;
+/** A worker that has not answered after this is ended, ms. Its own work is limited and takes seconds. */
+const DEADLINE = 120_000;
 
-/** The worker that simulates days and tries fixes; one for the whole application, started when first asked. */
-export function dayWorker(): Remote<DayWorker> {
-  worker ??= wrap<DayWorker>(
-    new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return worker;
+/**
+ * A worker that can be lost: when it dies, cannot be understood or does not answer, what was asked of it fails,
+ * and the next question goes to a new one.
+ */
+export class Mortal<T extends object> {
+  private living: {
+    worker: Worker;
+    remote: Remote<T>;
+    lost: Promise<never>;
+    lose: () => void;
+  } | null = null;
+
+  constructor(
+    private readonly make: () => Worker,
+    private readonly deadline = DEADLINE,
+  ) {}
+
+  private get alive() {
+    if (this.living) return this.living;
+    const worker = this.make();
+    let lose: () => void = () => undefined;
+    const lost = new Promise<never>((_, reject) => {
+      lose = () => {
+        worker.terminate();
+        if (this.living?.worker === worker) this.living = null;
+        reject(new Error('The worker was lost.'));
+      };
+    });
+    lost.catch(() => undefined);
+    worker.addEventListener('error', lose);
+    worker.addEventListener('messageerror', lose);
+    this.living = { worker, remote: wrap<T>(worker), lost, lose };
+    return this.living;
+  }
+
+  /**
+   * Asks something of it.
+   *
+   * @throws Error where it is lost meanwhile, or does not answer in time
+   */
+  async ask<R>(question: (remote: Remote<T>) => Promise<R>): Promise<R> {
+    const { remote, lost, lose } = this.alive;
+    const timer = setTimeout(lose, this.deadline);
+    try {
+      return await Promise.race([question(remote), lost]);
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
+  /** Ends it, with whatever it is at. */
+  end(): void {
+    this.living?.lose();
+  }
 }
 
-let drills: Remote<DrillWorker> | null = null;
+const module = { type: 'module' } as const;
 
-/** The worker that runs drills; started when the first is asked for. */
-export function drillWorker(): Remote<DrillWorker> {
-  drills ??= wrap<DrillWorker>(
-    new Worker(new URL('./drill.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return drills;
-}
+/** Simulates days of the open system and tries fixes; started when first asked. */
+export const dayWorker = new Mortal<DayWorker>(
+  () => new Worker(new URL('./day.worker.ts', import.meta.url), module),
+);
+/** Runs drills and searches. */
+export const drillWorker = new Mortal<DrillWorker>(
+  () => new Worker(new URL('./drill.worker.ts', import.meta.url), module),
+  600_000,
+);
+/** Works out what stands on the shelf, so that the open system never waits for it. */
+export const shelfWorker = new Mortal<ShelfWorker>(
+  () => new Worker(new URL('./shelf.worker.ts', import.meta.url), module),
+  20_000,
+);
+/** Reads one file; a worker of its own for each. */
+export const fileReader = (): Mortal<FilesWorker> =>
+  new Mortal(() => new Worker(new URL('./files.worker.ts', import.meta.url), module));

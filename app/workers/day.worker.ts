@@ -9,7 +9,6 @@ import {
   summarise,
   type DaySummary,
   type Fix,
-  type Level,
 } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
 import { risksOf, type Risk } from '../../core/workshop/uncertain';
@@ -38,12 +37,6 @@ const api = {
       trace.volumes.buffer,
       trace.flows.buffer,
     ]);
-  },
-  /** How many findings are at stop and at watch, the day included. */
-  counts(system: SystemDocument): { stop: number; watch: number } {
-    const { findings } = judgeWhole(system);
-    const at = (level: Level) => findings.filter((f) => f.level === level).length;
-    return { stop: at('stop'), watch: at('watch') };
   },
   /** Works out fixes, finding by finding; nothing where a newer request came meanwhile. */
   async fixes(request: number, system: SystemDocument): Promise<Record<string, Fix[]> | null> {

@@ -18,6 +18,11 @@ const LONGEST_STEP: Seconds = 3600;
 const SHORTEST_STEP: Seconds = 1e-4;
 /** Beyond this many events a day is given up: the largest of real systems has a few thousand. */
 const MOST_EVENTS = 20_000;
+/**
+ * And beyond this much work, whatever the system: a step counts its paths and the square of its vessels over
+ * eight, about what its flows and its matrix cost. The largest home system’s day takes a twentieth of it.
+ */
+export const MOST_WORK = 2_000_000;
 /** A switch is found to this share of a step; as much is added, so that its twins are met with it. */
 const EVENT_SHARE = 1e-8;
 /** Volumes below this are rounding, m³. */
@@ -58,6 +63,8 @@ export class Simulation {
   t: Seconds;
   private steps = 0;
   private rejected = 0;
+  /** Work done so far, see {@link MOST_WORK}. */
+  work = 0;
   private events = 0;
   private h: Seconds;
   private readonly run: Runner;
@@ -87,6 +94,8 @@ export class Simulation {
     from: DayState | readonly CubicMetres[] = restVolumes(net),
     /** After this many events it is given up. */
     private readonly mostEvents = MOST_EVENTS,
+    /** After this much work it is given up. */
+    private readonly mostWork = MOST_WORK,
   ) {
     const n = net.vessels.length;
     this.n = n;
@@ -213,7 +222,9 @@ export class Simulation {
     const { net, watch, solver, rec, levels, probe, y, y1, f1 } = this;
     const edges = edgesOf(net, this.t, end);
     let edge = 0;
-    while (this.t < end && this.events < this.mostEvents && rec.rows < 2_000_000) {
+    const perStep = net.paths.length + net.vessels.length ** 2 / 8;
+    while (this.t < end && this.events < this.mostEvents && this.work < this.mostWork) {
+      this.work += perStep;
       const t = this.t;
       const target = edges[edge]!;
       let h = Math.min(this.h, LONGEST_STEP, target - t);

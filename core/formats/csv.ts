@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import type { DayTrace } from '../day/types.ts';
 import { displayUnit, type QuantityKind, type UnitSystem } from '../quantity/index.ts';
-import type { SystemDocument } from '../system/index.ts';
+import { plainName, type SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
 
 /** Figures that a spreadsheet keeps of a number; more would only be noise of the solver. */
@@ -25,9 +25,9 @@ export function dayCsv(system: SystemDocument, trace: DayTrace, units: UnitSyste
   const width = trace.paths.length + n;
   const names = new Map(
     [...system.vessels, ...system.paths].flatMap((p): [string, string][] => [
-      [p.id, p.name],
-      [`${p.id}-back`, `${p.name}, running back`],
-      [`${p.id}-weep`, `${p.name}, weep hole`],
+      [p.id, plainName(p.name)],
+      [`${p.id}-back`, `${plainName(p.name)}, running back`],
+      [`${p.id}-weep`, `${plainName(p.name)}, weep hole`],
     ]),
   );
   const name = (id: string) => names.get(id) ?? id;

@@ -3,7 +3,9 @@ import { upToDate, type Kept, type Step } from '../system/history.ts';
 import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
-import { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
+import { LONGEST_HISTORY } from '../system/history.ts';
+import { LONGEST_NAME, plainName, plainText } from '../system/plainName.ts';
+import { DEEPEST, LARGEST_BACKUP, LARGEST_FILE, MOST_SYSTEMS } from './limits.ts';
 import { BACKUP_KIND, BACKUP_VERSION } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
@@ -36,8 +38,31 @@ function parseObject(text: string, largest: number): { ok: true; object: Loose }
 
 function readDocument(document: Loose): Checked {
   if (document.kind !== DOCUMENT_KIND) return refuse(NO_SYSTEM);
+  if (deeperThan(document, DEEPEST))
+    return refuse('The file is nested deeper than any system is. It was not opened.');
   const migrated = migrate(document);
-  return migrated.ok ? checkSystem(migrated.document) : migrated;
+  return migrated.ok ? checkSystem(plainNames(migrated.document)) : migrated;
+}
+
+/** Whether anything lies deeper than so many levels; it does not go deeper itself to find out. */
+function deeperThan(value: unknown, levels: number): boolean {
+  if (value === null || typeof value !== 'object') return false;
+  return levels === 0 || Object.values(value).some((x) => deeperThan(x, levels - 1));
+}
+
+/** A document whose names are plain lines of text; one that has nothing else is called by its id. */
+function plainNames(document: Loose): Loose {
+  const named = (x: unknown): unknown => {
+    if (!isLoose(x) || typeof x.name !== 'string') return x;
+    const name = plainName(x.name);
+    return name === x.name ? x : { ...x, name: name || String(x.id).slice(0, LONGEST_NAME) };
+  };
+  const all = (x: unknown) => (Array.isArray(x) ? x.map(named) : x);
+  return {
+    ...(named(document) as Loose),
+    vessels: all(document.vessels),
+    paths: all(document.paths),
+  };
 }
 
 /**
@@ -79,7 +104,7 @@ function editsOf(x: unknown): Edit[] | null {
 function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): Step[] {
   const out: Step[] = [];
   let state = from;
-  for (const step of Array.isArray(x) ? (x as unknown[]) : []) {
+  for (const step of listOf(x).slice(0, LONGEST_HISTORY)) {
     const edits = isLoose(step) ? editsOf(step.edits) : null;
     const inverse = isLoose(step) ? editsOf(step.inverse) : null;
     if (!isLoose(step) || !edits || !inverse || typeof step.label !== 'string') break;
@@ -89,7 +114,7 @@ function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): St
       // The way back is worked out here, so that a doctored file cannot lead astray.
       const back = invertEdits(state, way === 'edits' ? edits : inverse);
       out.push({
-        label: step.label.slice(0, 200),
+        label: plainText(step.label).slice(0, 200),
         edits: way === 'edits' ? edits : back,
         inverse: way === 'edits' ? back : inverse,
       });
@@ -101,18 +126,28 @@ function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): St
   return out;
 }
 
-function readBackupOf(object: Loose): OpenedFile {
-  if (object.version !== BACKUP_VERSION) {
+/** Told how far a backup has been read. */
+export type Progress = (done: number, of: number) => void;
+
+function readBackupOf(object: Loose, told: Progress): OpenedFile {
+  const { version } = object;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return refuse('The backup does not say which version it is.');
+  if (version > BACKUP_VERSION) {
     return refuse(
       'The backup was written by a newer version of this program. It is left as it is.',
     );
   }
   const systems: Kept[] = [];
   const refused: string[] = [];
-  const rows = Array.isArray(object.systems) ? (object.systems as unknown[]) : [];
+  const rows = listOf(object.systems);
+  if (rows.length > MOST_SYSTEMS)
+    return refuse(`The backup holds ${rows.length} systems; ${MOST_SYSTEMS} are the most.`);
   rows.forEach((row, i) => {
+    told(i, rows.length);
     const raw = isLoose(row) && isLoose(row.document) ? row.document : null;
-    const name = typeof raw?.name === 'string' ? `“${raw.name.slice(0, 60)}”` : `System ${i + 1}`;
+    const name =
+      typeof raw?.name === 'string' ? `“${plainName(raw.name).slice(0, 60)}”` : `System ${i + 1}`;
     const read = raw ? readDocument(raw) : refuse('It is not there.');
     if (!read.ok) {
       refused.push(`${name}: ${read.message}`);
@@ -123,7 +158,11 @@ function readBackupOf(object: Loose): OpenedFile {
     const kept = old ? raisedHistory(raw!, row as Loose) : (row as Loose);
     systems.push({
       document: read.system,
-      past: stepsOf(read.system, [...listOf(kept.past)].reverse(), 'inverse').reverse(),
+      past: stepsOf(
+        read.system,
+        listOf(kept.past).slice(-LONGEST_HISTORY).reverse(),
+        'inverse',
+      ).reverse(),
       future: stepsOf(read.system, kept.future, 'edits'),
     });
   });
@@ -156,11 +195,15 @@ function raisedHistory(document: Loose, row: Loose): { past: unknown; future: un
   return raised ?? { past: [], future: [] };
 }
 
-/** Reads any file of this program. Never throws. */
-export function readAnyFile(text: string): OpenedFile {
+/**
+ * Reads any file of this program. Never throws.
+ *
+ * @param told how far a backup has been read, between its systems
+ */
+export function readAnyFile(text: string, told: Progress = () => undefined): OpenedFile {
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
-  if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object);
+  if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, told);
   if (text.length > LARGEST_FILE)
     return refuse('The file is far larger than any system. It was not opened.');
   const read = readDocument(parsed.object);

@@ -7,13 +7,16 @@ import {
   DOCUMENT_VERSION,
   applyEdits,
   invertEdits,
+  plainName,
   same,
   type Edit,
   type SystemDocument,
 } from '../system/index.ts';
+import { branch } from '../system/layouts/parts.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
+import { checkSystem } from '../system/schema/index.ts';
 import { dayCsv } from './csv.ts';
-import { readAnyFile, writeBackup } from './file.ts';
+import { readAnyFile, readSystem, writeBackup, writeSystem } from './file.ts';
 
 const pair = bedOverTank('pair', 'Pair');
 const step = (from: SystemDocument, edit: Edit) => ({
@@ -56,20 +59,28 @@ describe('the day as a table', () => {
     expect(Number(row[0])).toBeCloseTo(start.t, 3);
   });
 
-  test.each(['=1+2', '+1', '-1', '@SUM(A1)', '\t=1', '\r=1', '=HYPERLINK("http://x","y")'])(
-    'a part named %j is text to a spreadsheet, and nothing of it is lost',
-    (name) => {
-      const s = applyEdits(pair, [
-        { at: 'vessels.tank.name', to: name },
-        { at: 'paths.siphon.name', to: name },
-      ]);
-      const [head, ...rows] = table(s);
-      for (const cell of [...head!, ...rows.flatMap((r) => r[r.length - 1]!)]) {
-        expect(/^[=+\-@\t\r]/.test(cell), cell).toBe(false);
-      }
-      expect(head!.some((c) => c.includes(`${name}: level`))).toBe(true);
-    },
-  );
+  test.each([
+    '=1+2',
+    '+1',
+    '-1',
+    '@SUM(A1)',
+    '\t=1',
+    '\r=1',
+    '=1\n+2',
+    '\n=1',
+    '-1\r\n=2',
+    '=HYPERLINK("http://x","y")',
+  ])('a part named %j is text to a spreadsheet, and nothing of it is lost', (name) => {
+    const s = applyEdits(pair, [
+      { at: 'vessels.tank.name', to: name },
+      { at: 'paths.siphon.name', to: name },
+    ]);
+    const [head, ...rows] = table(s);
+    for (const cell of [...head!, ...rows.flatMap((r) => r[r.length - 1]!)]) {
+      expect(/^\s*[=+\-@\t\r]/.test(cell), cell).toBe(false);
+    }
+    expect(head!.some((c) => c.includes(`${plainName(name)}: level`))).toBe(true);
+  });
 
   it('negative numbers stay numbers', () => {
     const odd = { ...trace, levels: trace.levels.map((x) => -x) };
@@ -132,5 +143,101 @@ describe('a backup', () => {
   it('of a newer program is left alone', () => {
     const r = readAnyFile(text.replace('"version":1', '"version":7'));
     expect(r.ok ? '' : r.message).toContain('newer version');
+  });
+});
+
+describe('a file at the edge', () => {
+  const read = (change: (d: Record<string, unknown>) => unknown) =>
+    readSystem(JSON.stringify(change(structuredClone(pair) as never)));
+  const nested = (levels: number): unknown => (levels ? { in: nested(levels - 1) } : 1);
+
+  test.each(['a\nb', '\u0007bell', '\u202egpj.exe', 'tab\tbed', '\u2028', '\u0000', 'x\u0085y'])(
+    'names like %j come in as one plain line, never as nothing',
+    (name) => {
+      const r = read((d) => ({
+        ...d,
+        name,
+        vessels: pair.vessels.map((v) => ({ ...v, name })),
+        paths: pair.paths.map((p) => ({ ...p, name })),
+      }));
+      expect(r.ok).toBe(true);
+      if (!r.ok) return;
+      for (const x of [r.system, ...r.system.vessels, ...r.system.paths]) {
+        expect(x.name.length).toBeGreaterThan(0);
+        expect(x.name).not.toMatch(/[\p{Cc}\u2028\u2029\u202a-\u202e]/u);
+      }
+      // What is accepted can be saved and opened again.
+      expect(readSystem(writeSystem(r.system))).toEqual(r);
+    },
+  );
+
+  it('an unknown key is kept as deep as a later program may nest, and no deeper', () => {
+    const kept = read((d) => ({ ...d, later: nested(12) }));
+    expect(kept.ok && (kept.system as unknown as { later: unknown }).later).toEqual(nested(12));
+    for (const levels of [30, 1500]) {
+      const text = JSON.stringify(pair).replace(
+        /}$/,
+        `,"later":${'{"in":'.repeat(levels)}1${'}'.repeat(levels)}}`,
+      );
+      expect(readSystem(text)).toEqual({
+        ok: false,
+        message: 'The file is nested deeper than any system is. It was not opened.',
+      });
+    }
+  });
+
+  it('a list that is longer than any system’s is refused by its length, whatever is in it', () => {
+    const touched: string[] = [];
+    const spy = new Proxy({}, { get: (_, key) => void touched.push(String(key)) });
+    const r = checkSystem({ ...pair, vessels: Array.from({ length: 10_000 }, () => spy) });
+    expect(r).toEqual({ ok: false, message: 'The file has 10000 vessels; 64 are the most.' });
+    expect(touched).toEqual([]);
+  });
+
+  it('ends of pipes are counted with their branches', () => {
+    const line = pair.paths[0]!;
+    if (line.kind !== 'pumped-line') throw new Error('no line');
+    const branches = Array.from({ length: 24 }, (_, i) =>
+      branch({ id: `b${i}`, to: 'bed', pipe: 'hose-13', along: 0.5, run: 0.3, end: 0.3 }),
+    );
+    const lines = Array.from({ length: 6 }, (_, i) => ({
+      ...line,
+      id: `line-${i}`,
+      branches: branches.map((b) => ({ ...b, id: `${b.id}-${i}` })),
+    }));
+    const r = checkSystem({ ...pair, paths: lines });
+    expect(r.ok || r.message).toBe(
+      'The pipes of the file have 150 ends, branches counted; 128 are the most.',
+    );
+  });
+
+  test.each([0, -1, 1.5, 'x', null])('a backup of version %j is not called newer', (version) => {
+    const text = JSON.stringify({ kind: 'mizuna-backup', version, systems: [] });
+    const r = readAnyFile(text);
+    expect(r.ok || r.message).toBe('The backup does not say which version it is.');
+  });
+
+  it('a backup tells how far it is, and says how many systems it refuses', () => {
+    const rows = Array.from({ length: 40 }, (_, i) => ({
+      document: { ...pair, id: `s${i}`, vessels: i % 2 ? [] : pair.vessels },
+      past: [],
+      future: [],
+    }));
+    const told: number[] = [];
+    const text = JSON.stringify({ kind: 'mizuna-backup', version: 1, settings: {}, systems: rows });
+    const r = readAnyFile(text, (done, of) => void told.push(done / of));
+    expect(told).toHaveLength(40);
+    expect(
+      r.ok && r.what === 'backup' && [r.backup.systems.length, r.backup.refused.length],
+    ).toEqual([20, 20]);
+    const many = JSON.stringify({
+      kind: 'mizuna-backup',
+      version: 1,
+      systems: Array.from({ length: 2000 }, () => 1),
+    });
+    expect(readAnyFile(many)).toEqual({
+      ok: false,
+      message: 'The backup holds 2000 systems; 1000 are the most.',
+    });
   });
 });

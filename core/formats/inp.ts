@@ -6,7 +6,7 @@ import { compile } from '../assess/compile.ts';
 import { atRest } from '../network/statics.ts';
 import { coveredSurface, pumpsOf } from '../network/steady.ts';
 import type { Network, PumpPath } from '../network/types.ts';
-import type { SystemDocument } from '../system/index.ts';
+import { plainName, type SystemDocument } from '../system/index.ts';
 
 /**
  * The pumped pipes of a system as EPANET input text, for its duty state: vessels that pumps draw from as
@@ -75,7 +75,7 @@ function addPump(
   const { at } = atRest(net);
   if (lead.steady !== null) {
     t.notes.push(
-      `; ${lead.name}: an air-lift of ${n(lead.steady * LPM)} L/min, measured; it has no curve and is left out`,
+      `; ${plainName(lead.name)}: an air-lift of ${n(lead.steady * LPM)} L/min, measured; it has no curve and is left out`,
     );
     return;
   }
@@ -119,9 +119,10 @@ function addPump(
   });
 }
 
-/** EPANET input text of a system. */
-export function inpOf(system: SystemDocument): string {
+/** EPANET input text of a system; nothing where no pump with a curve lifts water, and there is no pipe to solve. */
+export function inpOf(system: SystemDocument): string | null {
   const net = compile(system);
+  if (pumpsOf(net).every((p) => p.steady !== null)) return null;
   const { at } = atRest(net);
   const id = idMaker();
   const t: Text = {
@@ -162,7 +163,8 @@ export function inpOf(system: SystemDocument): string {
   ];
   return [
     '[TITLE]',
-    system.name.replace(/[\r\n]+/g, ' ').slice(0, 200),
+    // A title that began with a bracket would open a section.
+    `System: ${plainName(system.name)}`,
     'Duty state: pumps on, vessels at rest level, ends open.',
     '',
     ...t.notes,

@@ -1,4 +1,8 @@
 /** Largest system file that is read, in characters; a real one is some kilobytes. */
 export const LARGEST_FILE = 5_000_000;
 /** Largest backup that is read, in characters: some hundreds of systems with their histories. */
-export const LARGEST_BACKUP = 100_000_000;
+export const LARGEST_BACKUP = 64_000_000;
+/** Most systems in one backup. */
+export const MOST_SYSTEMS = 1000;
+/** Levels of lists and objects in a system, with room for what a later program may add. */
+export const DEEPEST = 24;

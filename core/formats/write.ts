@@ -18,11 +18,11 @@ export const writeBackup = (
   systems: readonly Kept[],
   settings: Readonly<Record<string, unknown>>,
   made: string,
-): string =>
-  `${JSON.stringify({
-    kind: BACKUP_KIND,
-    version: BACKUP_VERSION,
-    made,
-    settings,
-    systems: systems.map(({ document, past, future }) => ({ document, past, future })),
-  })}\n`;
+): string => `${backupHead(settings, made)}${systems.map(backupRow).join(',')}${BACKUP_TAIL}`;
+
+/** A backup's text up to its first system, one system of it, and what closes it. */
+export const backupHead = (settings: Readonly<Record<string, unknown>>, made: string): string =>
+  `${JSON.stringify({ kind: BACKUP_KIND, version: BACKUP_VERSION, made, settings }).slice(0, -1)},"systems":[`;
+export const backupRow = ({ document, past, future }: Kept): string =>
+  JSON.stringify({ document, past, future });
+export const BACKUP_TAIL = ']}\n';

@@ -3,6 +3,9 @@ import { diff } from './merge.ts';
 import { migrate } from './migrate.ts';
 import { DOCUMENT_VERSION, type SystemDocument } from './types.ts';
 
+/** Steps of a history that are kept. */
+export const LONGEST_HISTORY = 200;
+
 /** One step of a system's history: what was done and what undoes it. */
 export interface Step {
   label: string;

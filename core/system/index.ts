@@ -4,6 +4,8 @@ export * from './edit.ts';
 export * from './fields.ts';
 export * from './find.ts';
 export * from './history.ts';
+export * from './limits.ts';
+export * from './plainName.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';

@@ -2,7 +2,7 @@ import type { Edit } from '../edit.ts';
 import { beds, isDrain, isStore, pumpedLines, targetsOf, vesselOf } from '../find.ts';
 import { branch } from '../layouts/parts.ts';
 import type { Drain, Link, OpenHole, PumpedLine, SystemDocument, Vessel } from '../types.ts';
-import { change, not, type MakeUp } from './change.ts';
+import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 
 /** Beds added and vessels taken away, with all that belongs to them. */
@@ -28,7 +28,9 @@ const passing = (s: SystemDocument, vessel: string) =>
  * One more bed like the last: fed by a branch of the same line, or by the pipe that passes water on,
  * drained the same way.
  */
-export function addBed(s: SystemDocument): MakeUp {
+export const addBed = (s: SystemDocument): MakeUp => within(s, madeBed(s));
+
+function madeBed(s: SystemDocument): MakeUp {
   const all = beds(s);
   const last = all[all.length - 1];
   if (!last) return not('There is no bed to take the measure of.');

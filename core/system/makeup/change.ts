@@ -1,4 +1,6 @@
-import type { Edit } from '../edit.ts';
+import { applyEdits, type Edit } from '../edit.ts';
+import { MOST_MADE, endsOf } from '../limits.ts';
+import type { SystemDocument } from '../types.ts';
 
 /** A change of what a system is made of: its edits, or a sentence that says why it has no meaning here. */
 export type MakeUp =
@@ -11,3 +13,14 @@ export const change = (label: string, edits: readonly Edit[]): MakeUp => ({
   label,
   edits,
 });
+
+/** A change that adds, refused where it would make more of a system than a home has. */
+export function within(s: SystemDocument, made: MakeUp): MakeUp {
+  if (!made.ok) return made;
+  const after = applyEdits(s, made.edits);
+  if (after.vessels.length > Math.max(MOST_MADE.vessels, s.vessels.length))
+    return not(`${MOST_MADE.vessels} vessels are the most.`);
+  if (endsOf(after) > Math.max(MOST_MADE.ends, endsOf(s)))
+    return not(`${MOST_MADE.ends} pipes are the most.`);
+  return made;
+}

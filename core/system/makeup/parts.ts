@@ -3,7 +3,7 @@ import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
 import { MAINS, pump, pumpedLine, standpipe, vessel } from '../layouts/parts.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
 import { levelAt, storage } from '../../water/vessel.ts';
-import { change, not, type MakeUp } from './change.ts';
+import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds } from './names.ts';
 
 /** Pumps, filters, overflows, sumps and returns added or led elsewhere. */
@@ -21,7 +21,9 @@ export function addFilter(s: SystemDocument, line: string): MakeUp {
 }
 
 /** A second pump beside the first, into the same bed, with a timer of its own. */
-export function addPump(s: SystemDocument, line: string): MakeUp {
+export const addPump = (s: SystemDocument, line: string): MakeUp => within(s, madePump(s, line));
+
+function madePump(s: SystemDocument, line: string): MakeUp {
   const p = pumpedLines(s).find((l) => l.id === line);
   if (!p) return not('There is no such line.');
   const fresh = freshIds(s);
@@ -43,7 +45,10 @@ export function addPump(s: SystemDocument, line: string): MakeUp {
 }
 
 /** A second overflow of a vessel, above its first and below its rim. */
-export function addOverflow(s: SystemDocument, id: string): MakeUp {
+export const addOverflow = (s: SystemDocument, id: string): MakeUp =>
+  within(s, madeOverflow(s, id));
+
+function madeOverflow(s: SystemDocument, id: string): MakeUp {
   const v = vesselOf(s, id);
   const own = drains(s)
     .filter((p) => p.from === id)
@@ -104,7 +109,9 @@ const OVER_BEDS = 0.04;
  * A sump: the pump moves into it and lifts to the tank, which overflows from its bottom to the beds;
  * these run back to the sump. The tank is raised until its overflow stands above them.
  */
-export function addSump(s: SystemDocument): MakeUp {
+export const addSump = (s: SystemDocument): MakeUp => within(s, madeSump(s));
+
+function madeSump(s: SystemDocument): MakeUp {
   if (s.vessels.some((v) => v.role === 'sump')) return not('There is a sump already.');
   const line = pumpedLines(s).find((l) => vesselOf(s, l.from).role === 'tank' && !l.float);
   if (!line)

@@ -2,7 +2,7 @@ import type { Edit } from '../edit.ts';
 import { isStore } from '../find.ts';
 import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
 import type { PumpedLine, SystemDocument, Vessel } from '../types.ts';
-import { change, not, type MakeUp } from './change.ts';
+import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 import { ownLine } from './parts.ts';
 
@@ -41,7 +41,9 @@ export const storeFor = (s: SystemDocument): Vessel | undefined =>
   )[0];
 
 /** Adds a plant site beside a tank or reservoir, with a small pump of its own and a return by gravity. */
-export function addSite(s: SystemDocument, kind: SiteKind): MakeUp {
+export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp => within(s, madeSite(s, kind));
+
+function madeSite(s: SystemDocument, kind: SiteKind): MakeUp {
   const store = storeFor(s);
   if (!store) return not('There is no tank or reservoir to feed it from.');
   const fresh = freshIds(s);

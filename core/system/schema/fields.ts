@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { FIELDS } from '../fields.ts';
+import { LONGEST_NAME } from '../plainName.ts';
 
 /** Pieces of the schema: numbers in the range of their field, ids, names, pairs. */
 
@@ -11,7 +12,12 @@ export const id = Joi.string()
   .pattern(/^[\w-]{1,64}$/)
   .invalid('__proto__', 'constructor', 'prototype')
   .required();
-export const name = Joi.string().min(1).max(120).required();
+/** One line of text: no control signs, which other programs would take as commands. */
+export const name = Joi.string()
+  .min(1)
+  .max(LONGEST_NAME)
+  .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
+  .required();
 export const oneOf = (rows: readonly { id: string }[]) =>
   Joi.string()
     .valid(...rows.map((r) => r.id))

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { TIMERS } from '../../catalogue/index.ts';
+import { MOST } from '../limits.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../types.ts';
 import { id, name, num, oneOf } from './fields.ts';
 import { path } from './paths.ts';
@@ -112,9 +113,9 @@ export const systemSchema = Joi.object({
     latitude: num('site.latitude').allow(null),
     lampTime: num('site.lampTime').allow(null),
   }).required(),
-  vessels: Joi.array().items(vessel).min(1).max(64).unique('id').required(),
-  paths: Joi.array().items(path).max(128).unique('id').required(),
-  controls: Joi.array().items(control).max(32).unique('id').required(),
+  vessels: Joi.array().items(vessel).min(1).max(MOST.vessels).unique('id').required(),
+  paths: Joi.array().items(path).max(MOST.paths).unique('id').required(),
+  controls: Joi.array().items(control).max(MOST.controls).unique('id').required(),
   fish: Joi.array()
     .items(
       Joi.object({
@@ -124,10 +125,10 @@ export const systemSchema = Joi.object({
         meanMass: num('fish.*.meanMass'),
       }),
     )
-    .max(64)
+    .max(MOST.fish)
     .unique('id')
     .required(),
-  measurements: Joi.array().items(measurement).max(256).unique('id').required(),
+  measurements: Joi.array().items(measurement).max(MOST.measurements).unique('id').required(),
   service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })
   .unknown(true)
@@ -138,8 +139,21 @@ export type Checked =
   | { readonly ok: true; readonly system: SystemDocument }
   | { readonly ok: false; readonly message: string };
 
+/** A list that is longer than any system's, said before its entries are looked at one by one. */
+function overfull(document: unknown): string | null {
+  const lists = document as Record<string, unknown> | null;
+  for (const [key, most] of Object.entries(MOST)) {
+    const list = lists?.[key];
+    if (Array.isArray(list) && list.length > most)
+      return `The file has ${list.length} ${key}; ${most} are the most.`;
+  }
+  return null;
+}
+
 /** Checks a document of the current version. */
 export function checkSystem(document: unknown): Checked {
+  const tooMany = overfull(document);
+  if (tooMany) return { ok: false, message: tooMany };
   const { error, value } = systemSchema.validate(document, {
     convert: false,
     allowUnknown: true,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { FITTINGS, PIPES } from '../../catalogue/index.ts';
+import { MOST } from '../limits.ts';
 import { id, name, num, oneOf, pairs } from './fields.ts';
 
 const ends = {
@@ -89,7 +90,7 @@ export const path = Joi.alternatives().conditional('.kind', {
               pinholes: pinholes('paths.*.branches.*.pinholes'),
             }),
           )
-          .max(24)
+          .max(MOST.branches)
           .unique('id')
           .required(),
       }),

@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { FIELDS, FLOAT_APART } from '../fields.ts';
 import { isSiphon } from '../find.ts';
+import { MOST, endsOf } from '../limits.ts';
 import type { SystemDocument } from '../types.ts';
 
 /** Words for the place of an error: the name of the vessel or path, and the field's label. */
@@ -46,6 +47,8 @@ export function problemInWords(detail: Joi.ValidationErrorItem): string {
 
 /** References that the schema alone cannot see. Returns a sentence or nothing. */
 export function crossCheck(s: SystemDocument): string | null {
+  if (endsOf(s) > MOST.ends)
+    return `The pipes of the file have ${endsOf(s)} ends, branches counted; ${MOST.ends} are the most.`;
   const vessels = new Set(s.vessels.map((v) => v.id));
   const controls = new Set(s.controls.map((c) => c.id));
   const paths = new Set(s.paths.map((p) => p.id));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { format, tell, type QuantityKind } from '../../../../core/quantity';
-import { isSiphon, type Siphon } from '../../../../core/system';
+import { isSiphon, type Siphon, type SystemDocument } from '../../../../core/system';
 import { suggestionsFor } from '../../../../core/workshop/siphon';
 import type { StockChoice } from '../../../../core/workshop/stockSearch';
 import {
@@ -52,10 +52,8 @@ watch(
 async function look() {
   looking.value = true;
   try {
-    found.value = await drillWorker().stock(
-      JSON.parse(JSON.stringify(system.document)),
-      siphon.value.id,
-    );
+    const plain = JSON.parse(JSON.stringify(system.document)) as SystemDocument;
+    found.value = await drillWorker.ask((w) => w.stock(plain, siphon.value.id));
   } finally {
     looking.value = false;
   }

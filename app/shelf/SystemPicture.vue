@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core';
+import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import type { Assessment } from '../../core/assess';
+import type { SystemDocument } from '../../core/system';
+import SectionDrawing from '../section/SectionDrawing.vue';
+import { pictureOf } from '../section/exportSvg';
+import { useSettings } from '../stores/settings';
+
+/** What a picture is drawn from; nothing where the system cannot be worked out. */
+export interface Drawn {
+  readonly system: SystemDocument;
+  readonly assessment: Assessment;
+  readonly levels: Readonly<Record<string, number>>;
+}
+
+/**
+ * A small drawing of a system, drawn when it is first seen and from then on a picture: a shelf of hundreds has
+ * few drawings in the page at a time.
+ */
+const props = defineProps<{
+  /** A picture of it in a theme, made before; nothing where it has to be drawn. */
+  known: (theme: string) => Promise<string | null>;
+  draw: () => Promise<Drawn | null>;
+  /** Another value draws it anew. */
+  version: number | string;
+  label: string;
+}>();
+const emit = defineEmits<{ seen: []; made: [svg: string, theme: string] }>();
+const settings = useSettings();
+const box = ref<HTMLElement>();
+const seen = ref(false);
+const drawn = shallowRef<Drawn | null>(null);
+const src = ref('');
+const failed = ref(false);
+
+const { stop } = useIntersectionObserver(
+  box,
+  ([entry]) => {
+    if (!entry?.isIntersecting) return;
+    seen.value = true;
+    stop();
+  },
+  { rootMargin: '200px' },
+);
+
+function show(svg: string) {
+  URL.revokeObjectURL(src.value);
+  src.value = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
+  drawn.value = null;
+}
+onBeforeUnmount(() => URL.revokeObjectURL(src.value));
+
+const wanted = computed(() => `${props.version} ${settings.theme}`);
+watch(
+  [seen, wanted],
+  async ([now]) => {
+    if (!now) return;
+    const mine = wanted.value;
+    const theme = settings.theme;
+    failed.value = false;
+    const known = await props.known(theme);
+    if (mine !== wanted.value) return;
+    emit('seen');
+    if (known) return show(known);
+    const made = await props.draw();
+    if (mine !== wanted.value) return;
+    drawn.value = made;
+    failed.value = made === null;
+    await nextTick();
+    // Its box has to be measured before it is drawn to scale.
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => {
+        const svg = mine === wanted.value ? box.value?.querySelector('svg') : null;
+        if (!svg) return;
+        const text = pictureOf(svg);
+        emit('made', text, theme);
+        show(text);
+      }),
+    );
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <div ref="box" class="picture">
+    <img v-if="src" :src="src" :alt="`${label} from the side`" />
+    <SectionDrawing
+      v-else-if="drawn"
+      :system="drawn.system"
+      :assessment="drawn.assessment"
+      :levels="{ ...drawn.levels }"
+      :flows="{}"
+    />
+    <p v-else-if="failed" class="quiet">It cannot be worked out, and so not drawn.</p>
+  </div>
+</template>
+
+<style scoped>
+.picture {
+  width: 100%;
+  height: 100%;
+}
+img {
+  width: 100%;
+  height: 100%;
+  object-fit: contain;
+  display: block;
+}
+p {
+  padding: 12px;
+}
+</style>

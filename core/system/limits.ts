@@ -1,0 +1,20 @@
+import type { SystemDocument } from './types.ts';
+
+/** How much of anything a system may have: what is accepted is assessed at once, and its day worked out. */
+export const MOST = {
+  vessels: 64,
+  paths: 128,
+  controls: 32,
+  fish: 64,
+  measurements: 256,
+  /** Branches of one line, and ends of all paths together. */
+  branches: 24,
+  ends: 128,
+} as const;
+
+/** What the program's own buttons build up to: more is no home system, and the drawing would not hold it. */
+export const MOST_MADE = { vessels: 32, ends: 96 } as const;
+
+/** Ends of all paths: a branched line has one a branch more. */
+export const endsOf = (s: Pick<SystemDocument, 'paths'>): number =>
+  s.paths.reduce((n, p) => n + 1 + (p.kind === 'pumped-line' ? p.branches.length : 0), 0);
