@@ -83,6 +83,9 @@ onBeforeUnmount(() => clearTimeout(timer));
         :looking="!trace.fixesReady"
       />
     </ul>
+    <p v-if="trace.fixesReady && !trace.fixesWhole" class="quiet">
+      This system is large: not every change was tried against each finding.
+    </p>
     <details v-if="trace.risks.length" class="risks">
       <summary>Not measured, and it matters ({{ trace.risks.length }})</summary>
       <ul aria-label="What could be worse">

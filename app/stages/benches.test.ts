@@ -39,7 +39,7 @@ let breakAfter = Infinity;
 vi.mock('../workers/client', () => {
   const day = {
     day: () => new Promise(() => undefined),
-    fixes: async () => ({}),
+    fixes: async () => ({ fixes: {}, whole: true }),
     risks: async () => [],
   };
   const drills = {

@@ -33,7 +33,7 @@ vi.mock('../workers/client', () => {
       const out: Record<string, Fix[]> = {};
       for (const f of findings)
         if (f.level !== 'fine') out[keyOf(f)] = fixesFor(system, f, findings);
-      return out;
+      return { fixes: out, whole: true };
     },
     async risks(system: SystemDocument) {
       if (noRisks) throw new Error('gone');

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { DayTrace } from '../../core/day';
+import { dividesDay, type DayTrace } from '../../core/day';
 import { formatClock } from '../../core/quantity';
 import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
@@ -9,6 +9,8 @@ import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 
 const DAY = 86400;
+/** Days of a run that can be looked at. */
+const MOST_DAYS = 13;
 /** A window of the strip is played in this many seconds. */
 const PLAY_SECONDS = 20;
 
@@ -27,6 +29,8 @@ export const useTrace = defineStore('trace', () => {
   const day = shallowRef<DaySummary | null>(null);
   const fixes = shallowRef<Record<string, Fix[]>>({});
   const fixesReady = ref(false);
+  /** Everything that may be turned was tried. */
+  const fixesWhole = ref(true);
   /** Findings that could be worse, were something that is not measured at its end. */
   const risks = shallowRef<Risk[]>([]);
   const busy = ref(false);
@@ -45,8 +49,28 @@ export const useTrace = defineStore('trace', () => {
     struck: number;
     name: string;
   } | null>(null);
-  const shown = computed(() => replay.value?.trace ?? trace.value);
-  const events = computed(() => replay.value?.trace.events ?? day.value?.events ?? []);
+  /** A day of the run after the first, where the timers make each a little different. */
+  const later = shallowRef<{ day: number; trace: DayTrace } | null>(null);
+  const dayShown = computed(() => later.value?.day ?? 0);
+  const uneven = computed(
+    () => system.assessment?.net.controls.some((c) => !dividesDay(c)) ?? false,
+  );
+  async function showDay(n: number) {
+    const doc = solved.value;
+    if (!doc || n < 0 || n > MOST_DAYS) return;
+    if (n === 0) {
+      later.value = null;
+      return;
+    }
+    try {
+      const found = await dayWorker.ask((w) => w.laterDay(doc, n));
+      if (solved.value === doc) later.value = { day: n, trace: found };
+    } catch {
+      trouble.value = 'That day could not be worked out. The first one still stands.';
+    }
+  }
+  const shown = computed(() => replay.value?.trace ?? later.value?.trace ?? trace.value);
+  const events = computed(() => shown.value?.events ?? []);
   /** The clock at time 0 of what is shown. */
   const start = computed(() => replay.value?.start ?? 0);
   const clock = (t: number) => (t + start.value) % DAY;
@@ -68,7 +92,7 @@ export const useTrace = defineStore('trace', () => {
   let waiting: SystemDocument | null = null;
   let request = 0;
   let began = 0;
-  let later: ReturnType<typeof setTimeout> | undefined;
+  let waitingFor: ReturnType<typeof setTimeout> | undefined;
   let fixTimer: ReturnType<typeof setTimeout> | undefined;
 
   async function run(doc: SystemDocument) {
@@ -79,6 +103,7 @@ export const useTrace = defineStore('trace', () => {
       const result = await dayWorker.ask((w) => w.day(mine, doc));
       const first = solved.value === null || solved.value.id !== doc.id;
       solved.value = doc;
+      later.value = null;
       trace.value = result.trace;
       day.value = result.day;
       trouble.value = result.day.truncated
@@ -93,7 +118,7 @@ export const useTrace = defineStore('trace', () => {
     busy.value = false;
     if (next && next !== doc) {
       if (!system.holding) return run(next);
-      later = setTimeout(() => void run(next), WHILE_PULLED);
+      waitingFor = setTimeout(() => void run(next), WHILE_PULLED);
       return;
     }
     clearTimeout(fixTimer);
@@ -105,7 +130,8 @@ export const useTrace = defineStore('trace', () => {
     try {
       const found = await dayWorker.ask((w) => w.fixes(mine, doc));
       if (!found || system.document !== doc) return;
-      fixes.value = found;
+      fixes.value = found.fixes;
+      fixesWhole.value = found.whole;
       fixesReady.value = true;
     } catch {
       fixes.value = {};
@@ -130,6 +156,7 @@ export const useTrace = defineStore('trace', () => {
     () => system.document,
     (doc, old) => {
       replay.value = null;
+      later.value = null;
       if (!doc) {
         trace.value = null;
         day.value = null;
@@ -144,10 +171,10 @@ export const useTrace = defineStore('trace', () => {
         trace.value = null;
         day.value = null;
       }
-      clearTimeout(later);
+      clearTimeout(waitingFor);
       if (busy.value) waiting = doc;
       else if (system.holding && Date.now() - began < WHILE_PULLED) {
-        later = setTimeout(() => void run(doc), WHILE_PULLED);
+        waitingFor = setTimeout(() => void run(doc), WHILE_PULLED);
       } else void run(doc);
     },
     { immediate: true },
@@ -270,6 +297,10 @@ export const useTrace = defineStore('trace', () => {
     events,
     clock,
     start,
+    later,
+    dayShown,
+    uneven,
+    showDay,
     replay,
     playReplay,
     endReplay,
@@ -277,6 +308,7 @@ export const useTrace = defineStore('trace', () => {
     solved,
     fixes,
     fixesReady,
+    fixesWhole,
     risks,
     busy,
     trouble,

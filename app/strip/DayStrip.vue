@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, formatClock, formatDuration } from '../../core/quantity';
+import { spansBetween } from '../../core/day';
 import { eventInWords } from '../../core/formats/words';
 import { PLANT_ROLES, pumpedLines } from '../../core/system';
 import { useSettings } from '../stores/settings';
@@ -26,7 +27,12 @@ const till = computed(() => trace.from + trace.span);
 
 /** As text, so that only another rhythm draws the bars anew. */
 const rhythms = computed(() =>
-  JSON.stringify(system.assessment?.net.controls.map((c) => [c.id, c.spans ?? [[0, DAY]]]) ?? []),
+  JSON.stringify(
+    system.assessment?.net.controls.map((c) => [
+      c.id,
+      spansBetween(c, trace.dayShown * DAY, (trace.dayShown + 1) * DAY),
+    ]) ?? [],
+  ),
 );
 /** When each pump is on: by the programme, so that a change shows at once; in a drill by what it gave. */
 const runs = computed<[string, [number, number][]][]>(() => {

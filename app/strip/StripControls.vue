@@ -35,6 +35,26 @@ const WINDOWS = [
       <span class="quiet levels">{{ levels }}</span></span
     >
     <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
+    <span
+      v-if="trace.uneven && !trace.replay"
+      class="windows"
+      role="group"
+      aria-label="Day of the run"
+      title="The timer’s turns do not make up a day: each day they fall a little later."
+    >
+      <button
+        type="button"
+        aria-label="The day before"
+        :disabled="trace.dayShown === 0"
+        @click="trace.showDay(trace.dayShown - 1)"
+      >
+        ‹
+      </button>
+      <span class="day" role="status">day {{ trace.dayShown + 1 }}</span>
+      <button type="button" aria-label="The day after" @click="trace.showDay(trace.dayShown + 1)">
+        ›
+      </button>
+    </span>
     <span class="windows" role="group" aria-label="Stretch of the day shown">
       <button
         v-for="w in WINDOWS"
@@ -71,6 +91,11 @@ const WINDOWS = [
 }
 .levels {
   padding-left: 8px;
+}
+
+.day {
+  padding: 2px 8px;
+  font-size: 0.85rem;
 }
 .busy {
   font-size: 0.8rem;

@@ -1,12 +1,13 @@
 import { expose, transfer } from 'comlink';
 import { assess, type Assessment } from '../../core/assess';
-import { simulate, type DayTrace } from '../../core/day';
+import { MOST_WORK, simulate, simulateDay, type DayTrace } from '../../core/day';
 import {
   fixesFor,
   judge,
   judgeWhole,
   keyOf,
   summarise,
+  type Budget,
   type DaySummary,
   type Fix,
 } from '../../core/findings';
@@ -18,6 +19,14 @@ let newest = 0;
 
 /** The day worked out last: fixes for it are asked for next, unless another edit comes. */
 let last: { system: SystemDocument; a: Assessment; day: DaySummary } | null = null;
+
+/** Fixes by finding, and whether everything was tried. */
+export interface Fixes {
+  readonly fixes: Record<string, Fix[]>;
+  readonly whole: boolean;
+}
+/** Fifteen times the limit of a day: a large home system's are found with a fifth of it. */
+const MOST_WORK_ON_FIXES = 15 * MOST_WORK;
 
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
@@ -38,21 +47,32 @@ const api = {
       trace.flows.buffer,
     ]);
   },
+  /** A later day of the run, for timers whose turns do not make up a day. */
+  laterDay(system: SystemDocument, day: number): DayTrace {
+    const trace = simulateDay(assess(system).net, day);
+    return transfer(trace, [
+      trace.times.buffer,
+      trace.levels.buffer,
+      trace.volumes.buffer,
+      trace.flows.buffer,
+    ]);
+  },
   /** Works out fixes, finding by finding; nothing where a newer request came meanwhile. */
-  async fixes(request: number, system: SystemDocument): Promise<Record<string, Fix[]> | null> {
+  async fixes(request: number, system: SystemDocument): Promise<Fixes | null> {
     newest = Math.max(newest, request);
     const findings =
       last && same(last.system, system)
         ? judge(system, last.day, last.a)
         : judgeWhole(system).findings;
     const out: Record<string, Fix[]> = {};
+    const budget: Budget = { left: MOST_WORK_ON_FIXES };
     for (const f of findings) {
       if (f.level === 'fine') break;
       await pause();
       if (request < newest) return null;
-      out[keyOf(f)] = fixesFor(system, f, findings);
+      out[keyOf(f)] = fixesFor(system, f, findings, budget);
     }
-    return out;
+    return { fixes: out, whole: budget.left > 0 };
   },
   /** Where what is not measured matters. */
   risks: (system: SystemDocument): Risk[] => risksOf(system),

@@ -85,7 +85,7 @@ export class Recorder {
   finish(
     rest: Pick<
       DayTrace,
-      'spilled' | 'used' | 'balanceError' | 'steps' | 'rejected' | 'truncated' | 'end'
+      'spilled' | 'used' | 'balanceError' | 'steps' | 'rejected' | 'work' | 'truncated' | 'end'
     >,
   ): DayTrace {
     return {

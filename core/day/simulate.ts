@@ -11,6 +11,7 @@ import { watches, type Watch } from './watches.ts';
 import type { Crossing, DayEvent, DayTrace } from './types.ts';
 import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
 import { isOn, edgesOf } from './clock.ts';
+import { joined } from './joined.ts';
 
 /** Wanted accuracy of a step, as a level, m. */
 const LEVEL_TOLERANCE = 1.5e-4;
@@ -351,6 +352,7 @@ export class Simulation {
       balanceError: total,
       steps: this.steps,
       rejected: this.rejected,
+      work: this.work,
       truncated: this.t < end,
       end: this.t,
     });
@@ -380,19 +382,12 @@ export function simulateDay(net: Network, day: number): DayTrace {
   const start = day * DAY;
   const before = new Simulation(net).runTo(start);
   const state = before.state();
-  const trace = new Simulation(net, state).runTo(start + DAY).trace(start + DAY);
-  const shift = <T extends { readonly t: Seconds }>(x: T): T => ({ ...x, t: x.t - start });
+  const trace = joined([new Simulation(net, state).runTo(start + DAY).trace(start + DAY)], start);
   // A pump that runs at midnight is on from there.
   const on = net.paths.flatMap((p, i): DayEvent[] =>
     p.kind === 'pump' && p.lead === i && state.modes.on[p.control] && !state.modes.held[i]
       ? [{ t: 0, kind: 'pump-on', where: p.id, level: trace.levels[p.from]! }]
       : [],
   );
-  return {
-    ...trace,
-    times: trace.times.map((t) => t - start),
-    events: [...on, ...trace.events.map(shift)],
-    crossings: trace.crossings.map(shift),
-    end: trace.end - start,
-  };
+  return { ...trace, events: [...on, ...trace.events] };
 }

@@ -51,7 +51,9 @@ export interface DayTrace {
   readonly balanceError: CubicMetres;
   readonly steps: number;
   readonly rejected: number;
-  /** The day was given up before its end: too many events. */
+  /** What working it out took, in the measure that limits a day. */
+  readonly work: number;
+  /** The day was given up before its end: too many events, or too much work. */
   readonly truncated: boolean;
   readonly end: Seconds;
 }

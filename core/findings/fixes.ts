@@ -20,10 +20,32 @@ function levelOf(findings: readonly Finding[], key: string): Level {
   return level;
 }
 
-/** Judges an edited system as far as the wanted finding needs; nothing where the edit is impossible. */
-function tryEdits(system: SystemDocument, knob: Knob, k: number, day: boolean): Finding[] {
+/** Work that may still be spent on trying changes, in the measure that limits a day. */
+export interface Budget {
+  left: number;
+}
+/** What the statics of a system cost in that measure: about those of some hundred steps. */
+const STATICS_STEPS = 100;
+
+/** The day and findings of a system, charged to a budget. */
+function wholeDay(system: SystemDocument, budget: Budget): Finding[] {
+  const { trace, findings } = judgeWhole(system);
+  budget.left -= trace.work;
+  return findings;
+}
+
+/** Judges an edited system as far as the wanted finding needs. @throws RangeError where the edit is impossible */
+function tryEdits(
+  system: SystemDocument,
+  knob: Knob,
+  k: number,
+  day: boolean,
+  budget: Budget,
+): Finding[] {
   const edited = applyEdits(system, knob.edits(k));
-  return day ? judgeWhole(edited).findings : judge(edited, null, assess(edited));
+  if (day) return wholeDay(edited, budget);
+  budget.left -= STATICS_STEPS * (edited.paths.length + edited.vessels.length ** 2 / 8);
+  return judge(edited, null, assess(edited));
 }
 
 /**
@@ -36,17 +58,19 @@ function smallest(
   key: string,
   wanted: Level,
   day: boolean,
+  budget: Budget,
 ): number | null {
-  const does = (k: number) => RANK[levelOf(tryEdits(system, knob, k, day), key)] <= RANK[wanted];
+  const does = (k: number) =>
+    RANK[levelOf(tryEdits(system, knob, k, day, budget), key)] <= RANK[wanted];
   if (!knob.graded) {
-    for (let k = 0; k < Math.min(knob.count, 10); k++) if (does(k)) return k;
+    for (let k = 0; k < Math.min(knob.count, 10) && budget.left > 0; k++) if (does(k)) return k;
     return null;
   }
   let low = -1;
   let high = 0;
   while (!does(high)) {
     low = high;
-    if (high >= knob.count - 1) return null;
+    if (high >= knob.count - 1 || budget.left <= 0) return null;
     high = Math.min(knob.count - 1, 2 * high + 1);
   }
   while (high - low > 1) {
@@ -62,11 +86,13 @@ function smallest(
  * day before it is offered: it improves this finding and causes no `stop` that was not there.
  *
  * @param before findings of the system as it is, day included
+ * @param budget when it is spent, what was found so far is offered
  */
 export function fixesFor(
   system: SystemDocument,
   finding: Finding,
   before: readonly Finding[],
+  budget: Budget = { left: Infinity },
 ): Fix[] {
   if (finding.level === 'fine') return [];
   const key = keyOf(finding);
@@ -83,21 +109,21 @@ export function fixesFor(
     for (const goal of goals) {
       let k: number | null;
       try {
-        k = smallest(system, knob, sought, goal, day);
+        k = budget.left > 0 ? smallest(system, knob, sought, goal, day, budget) : null;
       } catch {
         k = null;
       }
       if (k === null) continue;
       // The whole day may ask for a little more than the statics, which the search went by.
       let edits = knob.edits(k);
-      let after = judgeWhole(applyEdits(system, edits)).findings;
+      let after = wholeDay(applyEdits(system, edits), budget);
       for (
         let more = 1;
         more <= MORE_TURNS && RANK[levelOf(after, key)] > RANK[goal] && k + 1 < knob.count;
         more++
       ) {
         edits = knob.edits(++k);
-        after = judgeWhole(applyEdits(system, edits)).findings;
+        after = wholeDay(applyEdits(system, edits), budget);
       }
       const leaves = levelOf(after, key);
       if (RANK[leaves] >= RANK[finding.level]) continue;
