@@ -1,7 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { chromiumLaunch } from './scripts/chromium.mjs';
 
-const port = 4199;
+/** `npm test` looks for a free one. */
+const port = Number(process.env.E2E_PORT ?? 4199);
 
 export default defineConfig({
   testDir: 'e2e',

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, openDemo, openShelf, settled, slider, test } from './helpers';
+import { expect, openDemo, openShelf, settled, slider, test, still } from './helpers';
 import type { Page } from '@playwright/test';
 
 async function axe(page: Page, where: string) {
@@ -26,7 +26,7 @@ for (const theme of ['paper', 'evening'] as const) {
         .first()
         .click();
       await expect(page.getByRole('region', { name: stage })).toBeVisible();
-      await page.waitForTimeout(200);
+      await still(page);
       await axe(page, stage);
     }
     await page.getByRole('button', { name: 'why' }).first().click();
@@ -41,7 +41,7 @@ for (const theme of ['paper', 'evening'] as const) {
           timeout: 60_000,
         });
       }
-      await page.waitForTimeout(400);
+      await still(page);
       await axe(page, name);
     }
     await page.goto('/search');
@@ -93,7 +93,7 @@ test('the first journey by keyboard alone', async ({ page }) => {
     for (let i = 0; i < 4; i++) {
       if ((await crest.getAttribute('aria-valuetext')) === value) return;
       await page.keyboard.press(keys);
-      await page.waitForTimeout(100);
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(done)));
     }
     await expect(crest).toHaveAttribute('aria-valuetext', value);
   };
@@ -160,7 +160,7 @@ for (const [width, height] of [
         .getByRole('group', { name: 'Beside the drawing' })
         .getByRole('button', { name: stage })
         .click();
-      await page.waitForTimeout(250);
+      await still(page);
       const over = await page.evaluate(
         () => document.documentElement.scrollWidth - window.innerWidth,
       );

@@ -60,3 +60,11 @@ export async function pull(page: Page, handle: Locator, dy: number): Promise<voi
 export const finding = (page: Page, id: string): Locator => page.locator(`[data-finding="${id}"]`);
 export const slider = (page: Page, name: string | RegExp): Locator =>
   page.getByRole('slider', { name });
+
+/** Waits until nothing moves any more: what was opened stands where it will stand. */
+export const still = async (page: Page): Promise<void> => {
+  await page.waitForLoadState('networkidle');
+  await page.waitForFunction(() =>
+    document.getAnimations().every((a) => a.playState !== 'running'),
+  );
+};

@@ -75,7 +75,7 @@ test('the first attempt is mended fix by fix until nothing is at stop', async ({
   await page.getByRole('button', { name: /Show what is fine/ }).click();
   await expect(finding(page, 'dry-run')).toContainText('stays covered all day');
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
-  const card = page.getByRole('link', { name: /The first attempt/ });
+  const card = page.getByRole('article').filter({ hasText: 'The first attempt' });
   await expect(card).toContainText('watch');
   await expect(card).not.toContainText('stop');
 });

@@ -128,7 +128,6 @@ test('a new version is offered, and taken only when the person says so', async (
   await page.evaluate(() => navigator.serviceWorker.getRegistration().then((r) => r?.update()));
   const offer = page.getByRole('status').filter({ hasText: 'A new version of Mizuna is here' });
   await expect(offer).toBeVisible();
-  await page.waitForTimeout(400);
   await expect(name).toHaveValue('Half a na');
   await name.fill('Named before');
   await name.press('Enter');

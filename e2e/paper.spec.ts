@@ -22,7 +22,9 @@ for (const [name, vessels] of [
   test(`${name} prints on one page, A4 and Letter`, async ({ page }) => {
     await openDemo(page, name);
     // The sheet’s code comes while the page is idle.
-    await page.waitForTimeout(3000);
+    await page.waitForFunction(() =>
+      performance.getEntriesByType('resource').some((r) => /PrintSheet.*\.js/.test(r.name)),
+    );
     for (const format of ['A4', 'Letter']) {
       const margin = { top: '12mm', bottom: '12mm', left: '12mm', right: '12mm' };
       const pdf = (await page.pdf({ format, margin })).toString('latin1');

@@ -51,7 +51,8 @@ test('a handle that is being pulled keeps what the other window did meanwhile', 
   await page.mouse.move(tag.x + 40, tag.y + 30, { steps: 4 });
   await slider(other, BREAK).press('ArrowUp');
   await kept(other);
-  await page.waitForTimeout(150);
+  // It has heard of it, with the handle still in the hand.
+  await expect(page.getByText('Changed in another window')).toBeAttached();
   await page.mouse.move(tag.x + 40, tag.y + 34, { steps: 2 });
   await page.mouse.up();
   await reads(page, BREAK, '35 mm');

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { bin, install, root, run } from './setup.mjs';
+import { bin, freePort, install, root, run } from './setup.mjs';
 
 /** `npm run bench`: measures, one line each; nothing here passes or fails. */
 install();
@@ -16,7 +16,7 @@ await build({
 if (run(bin('tsx'), ['scripts/bench.ts']) !== 0) process.exit(1);
 
 const { firstVisit, pulling, workerMemory } = await import('./bench/browser.mjs');
-const port = 4196;
+const port = await freePort();
 const at = `http://127.0.0.1:${port}`;
 const server = spawn(bin('tsx'), ['server/main.ts'], {
   cwd: root,

@@ -1,13 +1,13 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { chromiumLaunch } from './chromium.mjs';
-import { bin, install, root, run } from './setup.mjs';
+import { bin, freePort, install, root, run } from './setup.mjs';
 
 /** `npm run screenshots`: a current picture of each main view from the demo data. */
 install();
 if (run(bin('vite'), ['build', '--logLevel', 'warn']) !== 0) process.exit(1);
 const { chromium } = await import('@playwright/test');
-const port = 4197;
+const port = await freePort();
 const server = spawn(bin('tsx'), ['server/main.ts'], {
   cwd: root,
   env: { ...process.env, PORT: String(port) },

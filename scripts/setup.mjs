@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { createHash } from 'node:crypto';
+import { createServer } from 'node:net';
 
 /** What `npm start` and `npm test` share: installing what the lock file names, and running a step. */
 
@@ -45,3 +46,14 @@ export function install() {
 /** Path of a package's command. */
 export const bin = (name) =>
   `${root}/node_modules/.bin/${name}${process.platform === 'win32' ? '.cmd' : ''}`;
+
+/** A port of this machine that nothing listens on. */
+export const freePort = () =>
+  new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });

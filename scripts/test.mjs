@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { chromiumLaunch } from './chromium.mjs';
-import { bin, install, root, run } from './setup.mjs';
+import { bin, freePort, install, root, run } from './setup.mjs';
 
 /**
  * `npm test`: installs what is missing (Debian's Chromium too, where it may), then checks types,
@@ -66,7 +66,11 @@ if (chromium()) {
   const e2e = `${out}/e2e.json`;
   rmSync(e2e, { force: true });
   const status = run(bin('playwright'), ['test'], {
-    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },
+    env: {
+      ...process.env,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: e2e,
+      E2E_PORT: String(await freePort()),
+    },
   });
   if (existsSync(e2e)) {
     const { stats } = JSON.parse(readFileSync(e2e, 'utf8'));

@@ -29,6 +29,8 @@ const tags = computed(
   () => alikeOnce(handlesOf(doc.value, a.value, sceneOf(doc.value), 'vessels')).length,
 );
 const paper = computed(() => paperSize(doc.value, 186, 104, tags.value));
+/** From so many open findings on they are set closer. */
+const MANY = 12;
 /** At rest, as the drawing's account lines begin. */
 const levels = computed(() =>
   Object.fromEntries(a.value.accounts.rest.map((r) => [r.vessel, r.level])),
@@ -116,7 +118,7 @@ defineExpose({ drawing });
     <ul class="works">
       <li v-for="t in works" :key="t">{{ t }}</li>
     </ul>
-    <section class="columns">
+    <section class="columns" :class="{ dense: open.length > MANY }">
       <h2>{{ open.length ? 'Open' : 'Nothing is open' }}</h2>
       <p v-for="x in open" :key="`${x.id}${x.about}${x.part ?? ''}`" class="finding">
         <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
@@ -181,6 +183,12 @@ small {
 .columns {
   columns: 2;
   column-gap: 6mm;
+}
+/* Many open findings still go on one page. */
+.columns.dense {
+  columns: 3;
+  column-gap: 4mm;
+  font-size: 7.6pt;
 }
 .finding,
 .caution {

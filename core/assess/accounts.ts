@@ -8,7 +8,7 @@ import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { reachesPeak } from '../network/flow.ts';
 import { dailyLoss } from '../network/losses.ts';
-import { jointVolume, settle, spreadOut } from '../network/settle.ts';
+import { jointSurface, jointVolume, settle, spreadOut } from '../network/settle.ts';
 import { atRest, highestLevel, surfaces } from '../network/statics.ts';
 import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from '../network/steady.ts';
 import { refilled, supplyOf, type Account } from './supply.ts';
@@ -48,8 +48,15 @@ export interface Accounts {
   readonly reserves: readonly Reserve[];
   /** Water lost in a day by evaporation and plants. */
   readonly dailyLoss: CubicMetres;
-  /** Surfaces above the ground at the deepest flood, and what flows there with every pump on. */
-  readonly full: { readonly at: readonly Metres[]; readonly steady: Steady };
+  /**
+   * Surfaces above the ground at the deepest flood, and what flows there with every pump on; and the levels that
+   * the vessels are built for, were there water enough for all of them to fill.
+   */
+  readonly full: {
+    readonly at: readonly Metres[];
+    readonly steady: Steady;
+    readonly levels: readonly Metres[];
+  };
 }
 
 /** Wanted reserve as a share of the vessel, and as days of losses: the greater counts. */
@@ -76,6 +83,8 @@ function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
 interface Deepest {
   readonly volumes: CubicMetres[];
   readonly inflow: readonly CubicMetresPerSecond[];
+  /** Level of each vessel were there water enough for all to fill. */
+  readonly levels: readonly Metres[];
   /** By the first vessel of a group: what its pumps draw for all to fill, whether it has it or not. */
   readonly wanted: Float64Array;
 }
@@ -112,25 +121,30 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
   let deep: CubicMetres[] = [...rest];
   let steady = atRest(net).steady;
   let wanted: Float64Array = new Float64Array(net.vessels.length);
+  let levels: Metres[] = [];
   for (let turn = 0; turn < 4; turn++) {
     const at = surfaces(net, deep);
     if (turn > 0) steady = steadyFlows(net, at);
     const lines = inLines(net, steady.inflow);
     const restIn = net.vessels.map((v) => v.joined.reduce((sum, j) => sum + rest[j]!, 0));
-    const supply = supplyOf(
-      net,
-      steady,
-      net.vessels.map((v, i): Account => {
-        if (v.joined[0] !== i) return { takes: 0, gives: 0, passedOn: 0 };
-        const passes = steady.inflow[i]! - steady.drawn[i]!;
-        const gives = drawable(net, v, rest, lines);
-        if (!(passes > 1e-9) || isSink(net, i))
-          return { takes: 0, gives, passedOn: refilled(net, i, steady) };
-        const held = jointVolume(net, v, v.floorZ + highestLevel(net, i, passes, at));
-        return { takes: Math.max(0, held - restIn[i]!), gives, passedOn: 1 };
-      }),
-    );
+    const accounts = net.vessels.map((v, i): Account => {
+      if (v.joined[0] !== i) return { takes: 0, gives: 0, passedOn: 0 };
+      const passes = steady.inflow[i]! - steady.drawn[i]!;
+      const gives = drawable(net, v, rest, lines);
+      if (!(passes > 1e-9) || isSink(net, i))
+        return { takes: 0, gives, passedOn: refilled(net, i, steady) };
+      const held = jointVolume(net, v, v.floorZ + highestLevel(net, i, passes, at));
+      return { takes: Math.max(0, held - restIn[i]!), gives, passedOn: 1 };
+    });
+    const supply = supplyOf(net, steady, accounts);
     wanted = supply.wanted;
+    levels = net.vessels.map((v, i) => levelAt(v.room, Math.max(0, deep[i]!)));
+    net.vessels.forEach((v, i) => {
+      const takes = accounts[i]!.takes;
+      if (v.joined[0] !== i || !(takes > 0)) return;
+      const z = jointSurface(net, v, restIn[i]! + takes);
+      for (const j of v.joined) levels[j] = Math.max(0, z - net.vessels[j]!.floorZ);
+    });
     const next = [...rest];
     net.vessels.forEach((v, i) => {
       if (v.joined[0] !== i) return;
@@ -141,7 +155,7 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
     deep = next;
     if (settled) break;
   }
-  return { volumes: deep, inflow: steady.inflow, wanted };
+  return { volumes: deep, inflow: steady.inflow, levels, wanted };
 }
 
 /**
@@ -154,7 +168,7 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
  */
 export function accountsOf(s: SystemDocument, net: Network): Accounts {
   const { rest } = atRest(net);
-  const { volumes: deep, inflow, wanted } = deepestFlood(net, rest);
+  const { volumes: deep, inflow, levels, wanted } = deepestFlood(net, rest);
   const lines = inLines(net, inflow);
   // A line takes no more than there is.
   const held = lines.map((x, i) => Math.min(x, Math.max(0, deep[i]!)));
@@ -194,7 +208,7 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
     afterPowerCut: standings(net, cut),
     reserves,
     dailyLoss: loss,
-    full: { at, steady: steadyFlows(net, at) },
+    full: { at, steady: steadyFlows(net, at), levels },
   };
 }
 

@@ -100,6 +100,7 @@ export interface BedFigures {
   /** It stands part full for good: constant inflow over a fixed overflow. */
   readonly trickle: boolean;
   readonly inflow: CubicMetresPerSecond;
+  /** The highest level that it is built for, were there water enough to fill it. */
   readonly highest: Metres;
   readonly flood: Metres;
   readonly residue: Metres;
@@ -280,7 +281,7 @@ function bedFigures(
     floods: v.floodLevel !== null,
     trickle: v.floodLevel !== null && always && residue >= 0.9 * v.floodLevel,
     inflow,
-    highest: accounts.deepest[index]!.level,
+    highest: accounts.full.levels[index]!,
     flood: floodMark(net, index, rest),
     residue,
     // Followed only when it is asked for: while a handle moves, the day's own times are at hand.
