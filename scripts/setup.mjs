@@ -30,8 +30,41 @@ const lockHash = () =>
     .digest('hex');
 const mark = `${root}/node_modules/.installed-from`;
 
+/** The oldest Node.js that everything here runs on. */
+const OLDEST = [20, 19];
+
+/** Stops with a sentence where Node.js is too old to go on. */
+export function needNode(version = process.versions.node) {
+  const [major, minor] = version.split('.').map(Number);
+  if (major > OLDEST[0] || (major === OLDEST[0] && minor >= OLDEST[1])) return;
+  console.error(`This is Node.js ${version}; Mizuna needs ${OLDEST.join('.')} or newer.`);
+  process.exit(1);
+}
+
+/** Stops with a sentence where the port that was asked for is taken or makes no sense, before anything is built. */
+export async function needPort() {
+  const text = process.env.PORT?.trim();
+  if (!text) return;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    console.error(`PORT is “${text}”; it has to be a whole number from 0 to 65535.`);
+    process.exit(1);
+  }
+  const taken = await new Promise((resolve) => {
+    const server = createServer();
+    server.on('error', (e) => resolve(e.code === 'EADDRINUSE'));
+    server.listen(port, process.env.HOST?.trim() || '127.0.0.1', () =>
+      server.close(() => resolve(false)),
+    );
+  });
+  if (!taken) return;
+  console.error(`Port ${port} is taken. Set PORT to another one.`);
+  process.exit(1);
+}
+
 /** Installs from the lock file, unless that was done already. */
 export function install() {
+  needNode();
   const hash = lockHash();
   if (existsSync(mark) && readFileSync(mark, 'utf8') === hash) return;
   console.log('Installing what the lock file names.');

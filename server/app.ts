@@ -35,9 +35,24 @@ const policy = (nonce: string): string =>
     "frame-ancestors 'none'",
   ].join('; ');
 
-/** @param root folder of the build */
-export function createApp(root: string): Hono {
+/** Names by which a program on this machine only is asked for. */
+const OWN = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?$/i;
+
+/** Whether a list of tags that the browser holds has this one; one that was compressed on its way counts. */
+const holds = (tags: string | undefined, etag: string): boolean =>
+  (tags ?? '').split(',').some((t) => t.trim().replace(/^W\//, '') === etag);
+
+/**
+ * @param root folder of the build
+ * @param ownOnly answers only to the names of this machine, so that no page elsewhere reaches it by another
+ */
+export function createApp(root: string, ownOnly = false): Hono {
   const app = new Hono();
+  app.use(async (c, next) => {
+    const host = c.req.header('Host') ?? new URL(c.req.url).host;
+    if (ownOnly && !OWN.test(host)) return c.text('This server answers to this machine only.', 421);
+    await next();
+  });
   app.use(compress());
   app.use(async (c, next) => {
     await next();
@@ -86,13 +101,13 @@ export function createApp(root: string): Hono {
         // A worker runs under the policy of its own response.
         'Content-Security-Policy': policy('none'),
       };
-      if (c.req.header('If-None-Match') === etag)
+      if (holds(c.req.header('If-None-Match'), etag))
         return new Response(null, { status: 304, headers });
       return new Response(body, { headers });
     } catch {
       return c.text('There is no such file.', 404);
     }
   });
-  app.all('*', (c) => c.text('Only reading is possible here.', 405));
+  app.all('*', (c) => c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' }));
   return app;
 }

@@ -1,14 +1,18 @@
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import { createApp } from './app.ts';
+import { listening } from './settings.ts';
 
-/** `HOST` and `PORT` say otherwise; without them only this machine is served. */
 const root = fileURLToPath(new URL('../dist', import.meta.url));
-const hostname = process.env.HOST ?? '127.0.0.1';
-const wanted = Number(process.env.PORT ?? 4180);
+const asked = listening(process.env);
+if (typeof asked === 'string') {
+  console.error(asked);
+  process.exit(1);
+}
+const { hostname, ownOnly } = asked;
 
 function listen(port: number, tries: number): void {
-  const server = serve({ fetch: createApp(root).fetch, hostname, port }, (info) => {
+  const server = serve({ fetch: createApp(root, ownOnly).fetch, hostname, port }, (info) => {
     const shown = hostname.includes(':') ? `[${hostname}]` : hostname;
     console.log(`Mizuna is at http://${shown}:${info.port}/`);
   });
@@ -25,4 +29,4 @@ function listen(port: number, tries: number): void {
     process.exit(1);
   });
 }
-listen(wanted, 10);
+listen(asked.port, 10);

@@ -273,7 +273,6 @@ describe('labels', () => {
           if (!kept.has(l.key)) expect(shown.some((k) => covers(k, l))).toBe(true);
         if (labels.length) expect(kept).toContain('0');
       }),
-      { seed: 4 },
     );
   });
 

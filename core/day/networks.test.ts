@@ -21,7 +21,7 @@ describe('networks of any make-up', () => {
         expect(trace.volumes.reduce((a, b) => Math.min(a, b), 0)).toBeGreaterThan(-1e-9);
         expect(trace.spilled).toBeGreaterThanOrEqual(0);
       }),
-      { numRuns: 60, seed: 21 },
+      { numRuns: 60 },
     );
   });
 
@@ -41,7 +41,7 @@ describe('networks of any make-up', () => {
         }
         expect(trace.times[trace.rows - 1]).toBe(trace.end);
       }),
-      { numRuns: 40, seed: 4 },
+      { numRuns: 40 },
     );
   });
 
@@ -56,7 +56,7 @@ describe('networks of any make-up', () => {
           expect(trace.flows[i]!).toBeGreaterThanOrEqual(0);
         }
       }),
-      { numRuns: 30, seed: 8 },
+      { numRuns: 30 },
     );
   });
 
@@ -69,7 +69,7 @@ describe('networks of any make-up', () => {
           expect(e.t).toBeLessThanOrEqual(trace.end);
         });
       }),
-      { numRuns: 40, seed: 17 },
+      { numRuns: 40 },
     );
   });
 
@@ -102,7 +102,7 @@ describe('networks of any make-up', () => {
           expect(Math.abs(x - y)).toBeLessThan(1e-4 + 0.002 * x);
         }
       }),
-      { numRuns: 40, seed: 23 },
+      { numRuns: 40 },
     );
   });
 
@@ -122,7 +122,7 @@ describe('networks of any make-up', () => {
         });
         expect(Math.abs(fast.spilled - plain.spilled)).toBeLessThan(0.01 * plain.spilled + 1e-3);
       }),
-      { numRuns: 12, seed: 13 },
+      { numRuns: 12 },
     );
   });
 });

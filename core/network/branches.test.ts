@@ -107,7 +107,7 @@ describe('any branched line', () => {
           });
         },
       ),
-      { numRuns: 60, seed: 8 },
+      { numRuns: 60 },
     );
   });
 });

@@ -157,7 +157,6 @@ describe('a venturi', () => {
           );
         },
       ),
-      { seed: 5 },
     );
   });
 });

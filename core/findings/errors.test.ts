@@ -1,0 +1,163 @@
+import { describe, expect, it } from 'vitest';
+import { assess, compile, weightsOf } from '../assess/index.ts';
+import { metricsOf, simulate } from '../day/index.ts';
+import { applyEdits, merge, readAt, type Edit } from '../system/index.ts';
+import { bedOverTank } from '../system/layouts/pair.ts';
+import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { settingsFor } from '../workshop/timer.ts';
+import { volumeAt } from '../water/vessel.ts';
+import { parse } from '../quantity/index.ts';
+import { geometryChecks } from './siphon.ts';
+
+/** Facts that an error of the hand in a formula, a sign or a bound would break; each worked out by hand. */
+
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank('x', 'X'), edits);
+const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('x', 'X'), edits);
+
+describe('stones', () => {
+  it('roots and solids clog the lower layers as they do the upper: gravel 0.36, a fifth lost, is 0.288', () => {
+    const s = tray(
+      { at: 'vessels.tray.shape', to: { kind: 'box', length: 1, width: 0.5, height: 0.2 } },
+      {
+        at: 'vessels.tray.media',
+        to: {
+          medium: 'expanded-clay',
+          top: 0.15,
+          voids: null,
+          clogging: 0.2,
+          layers: [{ id: 'low', medium: 'gravel', top: 0.05, voids: null }],
+        },
+      },
+    );
+    const { room } = compile(s).vessels[1]!;
+    expect(volumeAt(room, 0.05)).toBeCloseTo(0.5 * 0.05 * 0.36 * 0.8, 9);
+    expect(volumeAt(room, 0.15) - volumeAt(room, 0.05)).toBeCloseTo(0.5 * 0.1 * 0.42 * 0.8, 9);
+  });
+
+  it('a bed weighs its water, itself, each layer once, and 10 kg of plants a square metre', () => {
+    const s = tray(
+      { at: 'vessels.tray.shape', to: { kind: 'box', length: 1, width: 0.5, height: 0.2 } },
+      { at: 'vessels.tray.emptyMass', to: 7 },
+      {
+        at: 'vessels.tray.media',
+        to: {
+          medium: 'expanded-clay',
+          top: 0.15,
+          voids: null,
+          clogging: 0,
+          layers: [{ id: 'low', medium: 'gravel', top: 0.05, voids: null }],
+        },
+      },
+    );
+    const a = assess(s);
+    const water = 1000 * a.accounts.deepest[1]!.volume;
+    // 25 L of gravel at 1.65 kg/L, 50 L of expanded clay at 0.50 kg/L, both wet and drained.
+    expect(weightsOf(s, a.accounts)[1]!.mass).toBeCloseTo(water + 7 + 25 * 1.65 + 50 * 0.5 + 5, 6);
+  });
+});
+
+describe('a pump that runs dry', () => {
+  const s = pair({ at: 'vessels.tank.fill', to: 0.3 }, { at: 'paths.lift.pump.power', to: 20 });
+  const net = compile(s);
+  const day = simulate(net, 6 * 3600);
+  const pump = metricsOf(net, day).pumps[0]!;
+
+  it('goes on drawing its power: 20 W for six hours are 432 kJ, wet or dry', () => {
+    expect(pump.dry).toBeGreaterThan(600);
+    expect(pump.running + pump.dry).toBeCloseTo(6 * 3600, 3);
+    expect(pump.energy).toBeCloseTo(20 * 6 * 3600, 3);
+  });
+
+  it('stops at its intake and starts again 25 mm above it, once it is covered', () => {
+    const twice = tray(
+      { at: 'vessels.reservoir.fill', to: 0.032 },
+      { at: 'paths.lift.pump.intake', to: 0.04 },
+      { at: 'paths.overflow.crest', to: 0.1 },
+      { at: 'controls.timer', to: { id: 'timer', kind: 'always-on' } },
+    );
+    const run = simulate(compile(twice), 3 * 3600);
+    const dry = run.events.find((e) => e.kind === 'pump-dry')!;
+    const wet = run.events.find((e) => e.kind === 'pump-wet');
+    expect(dry.level).toBeCloseTo(0.04, 6);
+    // The tray runs back through the pump that stands in air.
+    expect(wet?.level).toBeCloseTo(0.065, 6);
+    expect(wet!.t).toBeGreaterThan(dry.t);
+  });
+});
+
+describe('two windows', () => {
+  const base = bedOverTank('x', 'X');
+  const edit = (at: string, to: unknown) => applyEdits(base, [{ at, to }]);
+
+  it('a part taken out in one and changed in the other is asked about, either way round', () => {
+    const gone = edit('paths.spare', undefined);
+    const changed = edit('paths.spare.crest', 0.25);
+    const a = merge(base, gone, changed);
+    expect(a.conflicts.map((c) => c.at)).toEqual(['paths.spare']);
+    expect(readAt(a.document, 'paths.spare.crest')).toBe(0.25);
+    const b = merge(base, changed, gone);
+    expect(b.conflicts.map((c) => c.at)).toEqual(['paths.spare.crest']);
+    expect(readAt(b.document, 'paths.spare')).toBeUndefined();
+  });
+
+  it('a shape put in place of another, and a side changed in the old one, are asked about', () => {
+    const round = edit('vessels.bed.shape', { kind: 'cylinder', diameter: 1, height: 0.33 });
+    const longer = edit('vessels.bed.shape.length', 1.5);
+    const m = merge(base, longer, round);
+    expect(m.conflicts.map((c) => c.at)).toEqual(['vessels.bed.shape.length']);
+    expect(m.document.vessels[1]!.shape).toEqual(round.vessels[1]!.shape);
+    const n = merge(base, round, longer);
+    expect(n.conflicts.map((c) => c.at)).toEqual(['vessels.bed.shape']);
+    expect(n.document.vessels[1]!.shape).toEqual(longer.vessels[1]!.shape);
+  });
+});
+
+describe('thresholds', () => {
+  it('a guard clears the bell by 10 mm less nothing: 9.9 mm are too little, 10 mm enough', () => {
+    const p = bedOverTank('x', 'X').paths.find((x) => x.kind === 'bell-siphon')!;
+    if (p.kind !== 'bell-siphon' || !p.guard) throw new Error('no guard');
+    const guard = p.guard;
+    // The bell's wall is taken as 5 mm.
+    const clear = (gap: number) =>
+      geometryChecks(
+        { ...p, guard: { ...guard, diameter: p.bellBore + 2 * (0.005 + gap) } },
+        p.bore,
+      ).find((c) => c.part === 'guard')!;
+    expect(clear(0.0099).ok).toBe(false);
+    expect(clear(0.01).ok).toBe(true);
+    expect(clear(0.01).measured).toBeCloseTo(0.01, 9);
+  });
+
+  it('programs up to midnight leave the first of the morning its pause, whatever is asked', () => {
+    for (let rise = 0; rise < 86400; rise += 7200)
+      for (const day of [3600, 5400, 9000]) {
+        const w = {
+          fill: 500,
+          on: 600,
+          pause: 1700,
+          day,
+          night: day,
+          light: { rise, set: rise + 43_200 },
+        };
+        const { control } = settingsFor('c', 'digital-20', null, w);
+        if (control.kind !== 'programs') throw new Error('no programs');
+        const starts = control.rows.map((r) => r.start);
+        starts.forEach((t, i) => {
+          const next = starts[i + 1] ?? starts[0]! + 86_400;
+          expect(next - t - control.rows[i]!.on).toBeGreaterThanOrEqual(w.pause);
+          expect(t).toBeLessThan(86_400);
+        });
+      }
+  });
+
+  it('a bare number is of the unit that is shown: 12 is 12 mm, 12 in, 12 US gallons', () => {
+    const typed = (kind: 'length' | 'volume', system: 'metric' | 'us' | 'imperial') => {
+      const r = parse('12', kind, system, 0);
+      return r.ok ? r.value : NaN;
+    };
+    expect(typed('length', 'metric')).toBeCloseTo(0.012, 9);
+    expect(typed('length', 'us')).toBeCloseTo(0.3048, 9);
+    expect(typed('volume', 'us')).toBeCloseTo(12 * 3.785411784e-3, 9);
+    expect(typed('volume', 'imperial')).toBeCloseTo(12 * 4.54609e-3, 9);
+  });
+});
