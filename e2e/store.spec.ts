@@ -42,6 +42,30 @@ test('a full store is said, work goes on in memory and into a file, and is kept 
   await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '220 mm');
 });
 
+test('a new system that a full store refuses is not called kept, and leaving is asked about', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...row) {
+      if ('storeIsFull' in window) throw new DOMException('No room', 'QuotaExceededError');
+      return put.apply(this, row);
+    };
+  });
+  await openShelf(page);
+  await page.evaluate(() => Object.assign(window, { storeIsFull: true }));
+  await page.getByRole('button', { name: /^Flood tray over reservoir, timer/ }).click();
+  await expect(page.getByText('not kept', { exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('store is full');
+  const asked = page.waitForEvent('dialog');
+  const leaving = page.close({ runBeforeUnload: true });
+  const dialog = await asked;
+  expect(dialog.type()).toBe('beforeunload');
+  await dialog.dismiss();
+  await leaving;
+  await expect(page.getByText('not kept', { exact: true })).toBeVisible();
+});
+
 test('a store that was cleared under the open system is said; nothing of it is lost', async ({
   page,
 }) => {

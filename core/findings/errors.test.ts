@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { assess, compile, weightsOf } from '../assess/index.ts';
-import { metricsOf, simulate } from '../day/index.ts';
+import { Simulation, metricsOf, simulate } from '../day/index.ts';
 import { applyEdits, merge, readAt, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { settingsFor } from '../workshop/timer.ts';
 import { volumeAt } from '../water/vessel.ts';
 import { parse } from '../quantity/index.ts';
+import { addSite } from '../system/makeup/index.ts';
+import { fixesFor } from './fixes.ts';
+import { judgeWhole } from './judge.ts';
 import { geometryChecks } from './siphon.ts';
 
 /** Facts that an error of the hand in a formula, a sign or a bound would break; each worked out by hand. */
@@ -159,5 +162,44 @@ describe('thresholds', () => {
     expect(typed('length', 'us')).toBeCloseTo(0.3048, 9);
     expect(typed('volume', 'us')).toBeCloseTo(12 * 3.785411784e-3, 9);
     expect(typed('volume', 'imperial')).toBeCloseTo(12 * 4.54609e-3, 9);
+  });
+});
+
+describe('work is limited', () => {
+  it('a day that costs too much is given up, says up to when, and keeps its water', () => {
+    const net = compile(pair());
+    const whole = simulate(net);
+    const cut = new Simulation(net, undefined, undefined, whole.work / 10)
+      .runTo(86_400)
+      .trace(86_400);
+    expect(whole.truncated).toBe(false);
+    expect(cut.truncated).toBe(true);
+    expect(cut.end).toBeGreaterThan(3600);
+    expect(cut.end).toBeLessThan(20_000);
+    expect(cut.work).toBeLessThan(0.11 * whole.work);
+    expect(Math.abs(cut.balanceError)).toBeLessThan(1e-9);
+  });
+
+  it('fixes are looked for as long as the budget lasts, and not at all without one', () => {
+    const s = pair({ at: 'vessels.tank.fill', to: 0.3 });
+    const { findings } = judgeWhole(s);
+    const f = findings.find((x) => x.level === 'stop')!;
+    expect(fixesFor(s, f, findings, { left: 0 })).toEqual([]);
+    const budget = { left: 1e9 };
+    expect(fixesFor(s, f, findings, budget).length).toBeGreaterThan(0);
+    expect(budget.left).toBeLessThan(1e9);
+  });
+
+  it('the make-up stops at what a home holds, with a word', () => {
+    let s = pair();
+    let why = '';
+    for (let k = 0; k < 60 && !why; k++) {
+      const more = addSite(s, 'raft');
+      if (more.ok) s = applyEdits(s, more.edits);
+      else why = more.why;
+    }
+    expect(why).toBe('32 vessels are the most.');
+    expect(s.vessels).toHaveLength(32);
+    expect(assess(s).beds.length).toBeGreaterThan(0);
   });
 });

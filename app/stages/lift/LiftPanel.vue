@@ -133,7 +133,7 @@ function setOutlet(id: string) {
         />
         <ShownNumber
           v-for="t in turnovers"
-          :key="t.vessel"
+          :key="`${t.vessel}${t.passed === null}`"
           :label="turnovers.length > 1 ? `Turnover, ${vesselOf(doc, t.vessel).name}` : 'Turnover'"
           :value="t.average"
           kind="rate"
