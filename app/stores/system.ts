@@ -247,11 +247,8 @@ export const useSystem = defineStore('system', () => {
     future.value = kept.value.future;
     track = { id, base: kept.value.document, rev: kept.value.rev };
     document.value = kept.value.document;
-    // What the store refused before is not kept now either.
-    if (store.isHeld(id)) {
-      saving.value = 'failed';
-      save();
-    }
+    // What the store refused before is offered to it again; it says so if it still does not keep it.
+    if (store.isHeld(id)) save();
   }
   function close() {
     document.value = null;
