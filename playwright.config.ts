@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { VISITED } from './e2e/visited';
 import { chromiumLaunch } from './scripts/chromium.mjs';
 
 /** `npm test` looks for a free one. */
@@ -21,7 +22,14 @@ export default defineConfig({
     launchOptions: chromiumLaunch,
   },
   projects: [
-    { name: 'journeys', testIgnore: 'kill.spec.ts' },
+    { name: 'first visit', testMatch: 'visit.setup.ts' },
+    {
+      name: 'journeys',
+      testIgnore: 'kill.spec.ts',
+      dependencies: ['first visit'],
+      // As one who was here before; what a newcomer meets is asked for with `NEWCOMER`.
+      use: { storageState: VISITED },
+    },
     // Browsers that are killed want the machine to themselves.
     { name: 'kills', testMatch: 'kill.spec.ts', dependencies: ['journeys'] },
   ],

@@ -17,20 +17,21 @@ const bad: [string, string | Buffer, RegExp][] = [
   ['huge.json', `{"kind":"mizuna-system","notes":"${'x'.repeat(6e6)}"}`, /far larger/],
 ];
 
-for (const [name, content, reason] of bad) {
-  test(`refuses ${name} with the reason and changes nothing`, async ({ page }) => {
-    await openShelf(page);
-    const cards = await page.getByRole('link').count();
+test('a file that is no system is refused with its name and the reason, and changes nothing', async ({
+  page,
+}) => {
+  await openShelf(page);
+  const cards = await page.getByRole('link').count();
+  for (const [name, content, reason] of bad) {
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),
       page.getByRole('button', { name: 'Open a file' }).click(),
     ]);
     await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
-    await expect(page.getByRole('alert')).toContainText(reason);
-    await expect(page.getByRole('alert')).toContainText(name);
+    await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(reason);
     expect(await page.getByRole('link').count()).toBe(cards);
-  });
-}
+  }
+});
 
 test('a file dragged onto the shelf is opened', async ({ page }) => {
   await openShelf(page);

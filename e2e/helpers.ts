@@ -17,23 +17,23 @@ export const test = base.extend<{ clean: undefined }>({
 });
 export { expect };
 
-/** Opens the shelf as a newcomer finds it, the demo systems on it. */
+/** Opens the shelf, the demo systems on it. */
 export async function openShelf(page: Page, at = ''): Promise<void> {
   await page.goto(`${at}/`);
   await expect(page.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
-  // The first in the alphabet is the last to be put there.
   await expect(page.getByRole('link', { name: /North-wall lean-to/ })).toBeVisible();
 }
 
-/** Opens a demo and waits for its day and its fixes. */
-export async function openDemo(page: Page, name: string, stage?: string): Promise<void> {
-  await openShelf(page);
-  await page.getByRole('link', { name: new RegExp(name) }).click();
-  if (stage)
-    await page
-      .getByRole('button', { name: new RegExp(stage) })
-      .first()
-      .click();
+const STAGES = { Vessels: 'vessels', Lift: 'lift', 'Fill & drain': 'drain' } as const;
+
+/** Opens a demo where its address leads, and waits for its day and its fixes. */
+export async function openDemo(
+  page: Page,
+  name: string,
+  stage: keyof typeof STAGES = 'Vessels',
+): Promise<void> {
+  const id = name.toLowerCase().replaceAll(' ', '-');
+  await page.goto(`/system/${id}/${STAGES[stage]}`);
   await settled(page);
 }
 

@@ -3,8 +3,8 @@ import { editAndKill } from './kill';
 
 test.describe.configure({ mode: 'serial' });
 
-/** Ten in every test run, a hundred by night. */
-const RUNS = Number(process.env.KILL_RUNS ?? 10);
+/** Three in every test run, a hundred by night. */
+const RUNS = Number(process.env.KILL_RUNS ?? 3);
 
 for (let run = 1; run <= RUNS; run++) {
   test(`a browser killed while editing loses at most the edit in flight, run ${run}`, async ({

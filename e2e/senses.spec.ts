@@ -191,6 +191,16 @@ for (const [what, width, height] of [
     await page.getByRole('button', { name: /^Holds to the rim/ }).click();
     await expect(page.locator('.katex-display')).toBeVisible();
     await whole(page);
+    if (width > 600) return;
+    // On a phone the stages lie under the thumb, and the drawing is in view above.
+    await page.keyboard.press('Escape');
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await expect(page.getByRole('slider').first()).toBeInViewport();
+    const rail = (await page.getByRole('navigation', { name: 'Stages' }).boundingBox())!;
+    expect(Math.round(rail.y + rail.height)).toBe(height);
+    expect(rail.height).toBeLessThan(90);
+    await page.getByRole('button', { name: 'Findings' }).click();
+    await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
   });
 }
 

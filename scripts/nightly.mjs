@@ -1,8 +1,9 @@
 import { bin, freePort, install, root, run } from './setup.mjs';
 
-/** `npm run nightly`: a hundred browsers killed while they edit, and the bench. */
+/** `npm run nightly`: searches through many more cases, a hundred browsers killed while they edit, and the bench. */
 install();
 process.chdir(root);
+process.env.NIGHTLY = '1';
 process.env.KILL_RUNS ??= '100';
 process.env.E2E_PORT ??= String(await freePort());
 // Other cases than those of every test run, the same for all of them; said, so that they can be had again.

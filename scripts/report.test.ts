@@ -3,15 +3,17 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { report } from './report.ts';
 
-const report = (...args: string[]) =>
+/** As it is called by hand; one start is slow, so that the rest asks the function behind it. */
+const called = (...args: string[]) =>
   spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/report.ts', ...args], {
     encoding: 'utf8',
   });
 
 describe('npm run report', () => {
   it('prints JSON and nothing else, with every key', () => {
-    const r = report('demo/potting-shed-pair.json', '--json');
+    const r = called('demo/potting-shed-pair.json', '--json');
     expect(r.status).toBe(0);
     expect(r.stderr).toBe('');
     const j = JSON.parse(r.stdout) as {
@@ -54,9 +56,15 @@ describe('npm run report', () => {
   });
 
   it('prints sentences without --json, findings and all, and exits 0', () => {
-    const r = report('demo/the-first-attempt.json');
+    const r = report(['demo/the-first-attempt.json']);
     expect(r.status).toBe(0);
     expect(r.stdout).toMatch(/stop {2}reserve: .* are missing over the pump’s intake/);
+  });
+
+  it('is called by hand with a bad file: one sentence where errors go, and status 2', () => {
+    const r = called('demo/none.json');
+    expect(r).toMatchObject({ status: 2, stdout: '' });
+    expect(r.stderr).toBe('There is no file demo/none.json.\n');
   });
 
   it('exits 2 with one sentence on a bad file', () => {
@@ -70,7 +78,7 @@ describe('npm run report', () => {
       ['a', 'b'],
       ['--what', 'a'],
     ]) {
-      const r = report(...args);
+      const r = report(args);
       expect(r.status, args.join()).toBe(2);
       expect(r.stdout).toBe('');
       expect(r.stderr.trim().split('\n')).toHaveLength(1);

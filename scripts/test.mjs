@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { chromiumLaunch } from './chromium.mjs';
 import { bin, freePort, install, root, run } from './setup.mjs';
@@ -26,24 +26,44 @@ mkdirSync(out, { recursive: true });
 
 let passed = 0;
 let failed = 0;
-function check(name, command, args) {
-  console.log(`\n— ${name}`);
-  if (run(command, args) === 0) passed++;
-  else failed++;
+/** Runs a check to its end; what it says is shown whole, not between the lines of another. */
+function check([name, command, args]) {
+  return new Promise((done) => {
+    const child = spawn(bin(command), args, { cwd: root, shell: process.platform === 'win32' });
+    let said = '';
+    child.stdout.on('data', (text) => (said += text));
+    child.stderr.on('data', (text) => (said += text));
+    const end = (ok) => {
+      if (ok) passed++;
+      else failed++;
+      console.log(`— ${name}${ok ? '' : ': failed'}${said.trim() ? `\n${said.trimEnd()}` : ''}`);
+      done();
+    };
+    child.on('error', (error) => {
+      said += error.message;
+      end(false);
+    });
+    child.on('close', (code) => end(code === 0));
+  });
 }
-check('types of the core, without DOM', bin('tsc'), ['-p', 'tsconfig.core.json']);
-check('types of server, scripts and tests', bin('tsc'), ['-p', 'tsconfig.node.json']);
-check('types of the application', bin('vue-tsc'), ['-p', 'tsconfig.app.json']);
-check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-check('import directions', bin('depcruise'), [
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core',
-  'app',
-  'server',
-]);
-check('build', bin('vite'), ['build', '--logLevel', 'warn']);
+/** The longest first, two at a time. */
+const checks = [
+  ['types of the application', 'vue-tsc', ['-p', 'tsconfig.app.json']],
+  ['types of server, scripts and tests', 'tsc', ['-p', 'tsconfig.node.json']],
+  ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
+  ['lint', 'eslint', ['.', '--max-warnings', '0']],
+  ['build', 'vite', ['build', '--logLevel', 'warn']],
+  ['types of the core, without DOM', 'tsc', ['-p', 'tsconfig.core.json']],
+  [
+    'import directions',
+    'depcruise',
+    ['--config', '.dependency-cruiser.cjs', 'core', 'app', 'server'],
+  ],
+];
+const next = async () => {
+  for (let c = checks.shift(); c; c = checks.shift()) await check(c);
+};
+await Promise.all([next(), next()]);
 
 const unit = `${out}/unit.json`;
 rmSync(unit, { force: true });

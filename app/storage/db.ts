@@ -284,12 +284,15 @@ export const store = {
     const row = current(kept.value);
     return row ? { ok: true, value: row } : { ok: false, message: unreadable(kept.value) };
   },
-  async put(system: StoredSystem): Promise<Kept<string>> {
-    const row = plain(system);
-    const kept = await attempt(() => database.systems.put(row));
-    if (kept.ok) memory.delete(row.id);
-    // It never stood in the store, so nothing there can have gone on without it.
-    else memory.set(row.id, { ...row, rev: 0 });
+  /** Puts rows in the store, all or none; where it refuses they are held for this page. */
+  async put(...systems: readonly StoredSystem[]): Promise<Kept<unknown>> {
+    const rows = systems.map(plain);
+    const kept = await attempt(() => database.systems.bulkPut(rows));
+    for (const row of rows) {
+      if (kept.ok) memory.delete(row.id);
+      // It never stood in the store, so nothing there can have gone on without it.
+      else memory.set(row.id, { ...row, rev: 0 });
+    }
     return kept;
   },
   /**

@@ -38,31 +38,35 @@ export const useShelf = defineStore('shelf', () => {
   /** A file that is being read, or everything being put together. */
   const reading = shallowRef<Reading | null>(null);
 
-  async function keep(kept: Kept): Promise<boolean> {
-    const { document } = kept;
-    const row: StoredSystem = {
-      ...kept,
-      id: document.id,
-      name: document.name,
-      updated: Date.now(),
-      rev: 1,
-    };
-    const put = await store.put(row);
+  /** Puts systems on the shelf, the first of them first. */
+  async function keep(...kept: readonly Kept[]): Promise<boolean> {
+    const updated = Date.now();
+    const rows = kept.map((k): StoredSystem => {
+      const { id, name } = k.document;
+      return { ...k, id, name, updated, rev: 1 };
+    });
+    const put = await store.put(...rows);
     if (!put.ok) trouble.value = put.message;
     tellOthers({ what: 'shelf' });
-    const { id, name, updated, rev } = row;
-    const entry: ShelfEntry = { id, name, updated, rev, ...(put.ok ? {} : { held: true }) };
-    systems.value = [entry, ...systems.value.filter((s) => s.id !== row.id)];
+    const entries = rows.map(({ id, name, rev }): ShelfEntry => ({
+      id,
+      name,
+      updated,
+      rev,
+      ...(put.ok ? {} : { held: true }),
+    }));
+    const fresh = new Set(rows.map((r) => r.id));
+    systems.value = [...entries, ...systems.value.filter((s) => !fresh.has(s.id))];
     return put.ok;
   }
-  const keepNew = (document: SystemDocument) => keep({ document, past: [], future: [] });
+  const keepNew = (...documents: readonly SystemDocument[]) =>
+    keep(...documents.map((document) => ({ document, past: [], future: [] })));
 
-  /** Puts the demo systems on the shelf, each afresh. */
+  /** Puts the demo systems on the shelf, each afresh, all at once and in the order of their names. */
   async function bringDemos() {
-    for (const path of Object.keys(DEMOS).sort().reverse()) {
-      const { default: document } = await DEMOS[path]!();
-      await keepNew(structuredClone(document));
-    }
+    const read = await Promise.all(Object.values(DEMOS).map((open) => open()));
+    const documents = read.map((m) => structuredClone(m.default));
+    await keepNew(...documents.sort((a, b) => a.name.localeCompare(b.name)));
   }
 
   async function list() {

@@ -40,6 +40,8 @@ const evening: ThemeDefinition = {
   variables: { 'border-color': '#EAE6DA', 'border-opacity': 0.2, 'medium-emphasis-opacity': 0.8 },
 };
 
+/** Where menus, dialogs and messages open: a landmark of the page, as all that it shows has to lie in one. */
+const attach = '#overlays';
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 
 export const vuetify = createVuetify({
@@ -56,8 +58,9 @@ export const vuetify = createVuetify({
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSwitch: { density: 'compact', hideDetails: true, color: 'primary', inset: true },
     VCard: { variant: 'flat', rounded: 'sm' },
-    VDialog: { maxWidth: 560 },
-    VSnackbar: { location: 'bottom', timeout: 8000 },
+    VDialog: { attach, maxWidth: 560 },
+    VMenu: { attach },
+    VSnackbar: { attach, location: 'bottom', timeout: 8000 },
     VList: { density: 'compact' },
   },
 });

@@ -7,6 +7,7 @@ import { madeUp } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import { largest } from '../test/largest.ts';
 import { accountsOf, compile, type Standing } from '../assess/index.ts';
+import { cases } from '../test/cases.ts';
 
 const held = (rows: readonly Standing[]) => rows.reduce((t, r) => t + r.volume, 0);
 
@@ -29,13 +30,13 @@ describe('no account makes or loses water', () => {
   it('any layout after any changes of its make-up, with too little and too much water', () => {
     fc.assert(
       fc.property(madeUp(16), (s) => void balanced(s)),
-      { numRuns: 150 },
+      { numRuns: cases(150, 1500) },
     );
   });
   it('systems of any size', () => {
     fc.assert(
       fc.property(anySystem, (s) => void balanced(s)),
-      { numRuns: 100 },
+      { numRuns: cases(100, 1000) },
     );
   });
 });

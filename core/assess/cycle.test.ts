@@ -7,6 +7,7 @@ import { bedsInSeries } from '../system/layouts/rows.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { drainTime, fillTime } from '../test/quadrature.ts';
 import { compile, cycleOf, cyclesOf } from './index.ts';
+import { cases } from '../test/cases.ts';
 
 const LH = 1 / 3.6e6;
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('x', 'X'), edits);
@@ -122,7 +123,7 @@ describe('the day', () => {
           }
         }
       }),
-      { numRuns: 45 },
+      { numRuns: cases(45, 300) },
     );
     expect(compared).toBeGreaterThan(60);
   });

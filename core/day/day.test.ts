@@ -13,6 +13,7 @@ import { simulate } from './simulate.ts';
 import { lookUp, tabulate } from './table.ts';
 import { luFactor, luSolve } from '../numerics/linear.ts';
 import { fixedSteps } from './test/fixedStep.ts';
+import { cases } from '../test/cases.ts';
 
 const KIND: Record<string, string> = {
   'siphon primes': 'siphon-starts',
@@ -68,7 +69,7 @@ describe('water is neither made nor lost', () => {
           last = e.t;
         }
       }),
-      { numRuns: 60 },
+      { numRuns: cases(40, 300) },
     );
   });
 
@@ -113,7 +114,7 @@ describe('a second method: plain fixed steps, every flow solved afresh', () => {
         }
         expect(fast.levels.length).toBe(fast.rows * n);
       }),
-      { numRuns: 14 },
+      { numRuns: cases(10, 60) },
     );
   });
 });

@@ -8,6 +8,7 @@ import { SQRT_2G, boreArea } from '../water/constants.ts';
 import { volumeAt } from '../water/vessel.ts';
 import { simulate } from './simulate.ts';
 import { fixedSteps } from './test/fixedStep.ts';
+import { cases } from '../test/cases.ts';
 
 const HOUR = 3600;
 
@@ -21,7 +22,7 @@ describe('networks of any make-up', () => {
         expect(trace.volumes.reduce((a, b) => Math.min(a, b), 0)).toBeGreaterThan(-1e-9);
         expect(trace.spilled).toBeGreaterThanOrEqual(0);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60, 400) },
     );
   });
 
@@ -122,7 +123,7 @@ describe('networks of any make-up', () => {
         });
         expect(Math.abs(fast.spilled - plain.spilled)).toBeLessThan(0.01 * plain.spilled + 1e-3);
       }),
-      { numRuns: 12 },
+      { numRuns: cases(3, 24) },
     );
   });
 });

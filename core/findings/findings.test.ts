@@ -8,6 +8,7 @@ import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { anySystem } from '../test/systems.ts';
 import { fixesFor, judge, judgeWhole, keyOf, remindersOf, type Level } from './index.ts';
+import { cases } from '../test/cases.ts';
 
 const LH = 1 / 3.6e6;
 const demo = (name: string): SystemDocument => {
@@ -326,7 +327,7 @@ describe('fixes', () => {
           }
         }
       }),
-      { numRuns: 8 },
+      { numRuns: cases(8, 80) },
     );
   });
 

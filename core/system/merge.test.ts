@@ -16,6 +16,7 @@ import {
   type SystemDocument,
 } from './index.ts';
 import { bedOverTank } from './layouts/pair.ts';
+import { cases } from '../test/cases.ts';
 
 const base = bedOverTank('pair', 'Pair');
 const edited = (...edits: Edit[]) => applyEdits(base, edits);
@@ -44,7 +45,7 @@ describe('the difference of two documents', () => {
   it('applied to the one gives the other, whatever they are', () =>
     fc.assert(
       fc.property(anySystem, anySystem, (a, b) => same(applyEdits(a, diff(a, b)), b)),
-      { numRuns: 200 },
+      { numRuns: cases(200, 2000) },
     ));
 
   it('is nothing between equals, and each edit names the smallest place', () => {
