@@ -113,3 +113,90 @@ test('what another window deletes is said, and can be kept again', async ({ page
   await kept(page);
   await expect(other.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
 });
+
+test('deleted and put back elsewhere, an open system is kept again without a word from here', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
+  await expect(page.getByRole('alert')).toContainText('no longer in the browser’s store');
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await slider(page, CREST).press('ArrowDown');
+  await kept(page);
+  await page.reload();
+  await reads(page, CREST, '230 mm');
+});
+
+for (const whose of ['this window’s', 'the other’s'] as const) {
+  test(`a bed taken away in one window and built higher in another is asked about: ${whose}`, async ({
+    page,
+    context,
+  }) => {
+    await openDemo(page, 'North-wall lean-to', 'Vessels');
+    const other = await second(context, page, true);
+    const beds = (p: Page) =>
+      p.getByRole('group', { name: 'Vessel' }).getByRole('button', { name: /bed/i });
+    const name = (await beds(page).last().textContent())!.trim();
+    const before = await beds(page).count();
+    const rim = async (p: Page) =>
+      (await slider(p, `Rim of ${name}`).getAttribute('aria-valuetext'))!;
+    const was = await rim(other);
+    await beds(page).last().click();
+    await page.getByRole('button', { name: `Take ${name} away` }).click();
+    await expect(beds(page)).toHaveCount(before - 1);
+    await kept(page);
+    await slider(other, `Rim of ${name}`).press('ArrowUp');
+    const asked = other.getByRole('alert');
+    await expect(asked).toContainText('was done in two windows does not go together');
+    await asked.getByRole('button', { name: `Take ${whose} system` }).click();
+    await expect(asked).toHaveCount(0);
+    const mine = whose === 'this window’s';
+    for (const p of [page, other]) {
+      await expect(beds(p)).toHaveCount(mine ? before : before - 1);
+      await expect(slider(p, `Rim of ${name}`)).toHaveCount(mine ? 1 : 0);
+    }
+    if (mine) {
+      expect(await rim(other)).not.toBe(was);
+      await reads(page, `Rim of ${name}`, await rim(other));
+    }
+    await kept(other);
+  });
+}
+
+/** Rounds in which windows edit while another opens the system; more by night. */
+const ROUNDS = process.env.NIGHTLY ? 30 : 2;
+
+test('three windows: what two edit is all there, whenever the third opens it', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(60_000 + ROUNDS * 30_000);
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await second(context, page);
+  const third = await context.newPage();
+  let [crest, low] = [235, 30];
+  for (let round = 0; round < ROUNDS; round++) {
+    const edits = async (p: Page, name: string, key: string) => {
+      for (let i = 0; i < 3; i++) await slider(p, name).press(key);
+    };
+    // There and back, so that any number of rounds stays within what the bed allows.
+    const there = round % 2 === 0;
+    await Promise.all([
+      edits(page, CREST, there ? 'ArrowDown' : 'ArrowUp'),
+      edits(other, BREAK, there ? 'ArrowUp' : 'ArrowDown'),
+      third.goto(page.url()).then(() => third.reload()),
+    ]);
+    crest += there ? -15 : 15;
+    low += there ? 15 : -15;
+    for (const p of [page, other, third]) {
+      await reads(p, CREST, `${crest} mm`);
+      await reads(p, BREAK, `${low} mm`);
+    }
+  }
+  await kept(page);
+  await kept(other);
+});

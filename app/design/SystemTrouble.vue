@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { WHOLE } from '../../core/system';
 import { placeInWords, valueInWords } from '../parts/place';
 import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
@@ -24,13 +25,25 @@ const save = () => system.document && void saveFile(system.document);
     </p>
     <template v-if="system.document">
       <p v-for="c in system.conflicts" :key="c.at">
-        {{ placeInWords(system.document, c.at) }} was changed in two windows.
-        <button type="button" @click="system.settleConflict(c, true)">
-          Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
-        </button>
-        <button type="button" @click="system.settleConflict(c, false)">
-          Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
-        </button>
+        <template v-if="c.at === WHOLE">
+          What was done in two windows does not go together: a part was taken away in one that the
+          other still works with.
+          <button type="button" @click="system.settleConflict(c, true)">
+            Take this window’s system
+          </button>
+          <button type="button" @click="system.settleConflict(c, false)">
+            Take the other’s system
+          </button>
+        </template>
+        <template v-else>
+          {{ placeInWords(system.document, c.at) }} was changed in two windows.
+          <button type="button" @click="system.settleConflict(c, true)">
+            Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
+          </button>
+          <button type="button" @click="system.settleConflict(c, false)">
+            Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
+          </button>
+        </template>
       </p>
     </template>
   </div>

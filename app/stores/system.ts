@@ -4,7 +4,9 @@ import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
 import {
   LONGEST_HISTORY,
+  WHOLE,
   applyEdits,
+  diff,
   invertEdits,
   merge,
   readAt,
@@ -275,7 +277,11 @@ export const useSystem = defineStore('system', () => {
   /** Ends a quarrel over one place: mine makes an edit of it, theirs stands already. */
   function settleConflict(conflict: Conflict, mine: boolean) {
     conflicts.value = conflicts.value.filter((c) => c !== conflict);
-    if (!mine) return;
+    if (!mine || !document.value) return;
+    if (conflict.at === WHOLE) {
+      commit(diff(document.value, conflict.mine as SystemDocument), 'This window’s system');
+      return;
+    }
     try {
       commit([{ at: conflict.at, to: conflict.mine }], 'This window’s value');
     } catch {

@@ -1,20 +1,25 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
+import { madeUp, madeUpFurther } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import {
   DOCUMENT_VERSION,
+  LAYOUTS,
+  WHOLE,
   applyEdits,
   diff,
   invertEdits,
   merge,
   readAt,
+  removeVessel,
   same,
   upToDate,
   type Edit,
   type Kept,
   type SystemDocument,
 } from './index.ts';
+import { checkSystem } from './schema/index.ts';
 import { bedOverTank } from './layouts/pair.ts';
 import { cases } from '../test/cases.ts';
 
@@ -98,14 +103,45 @@ describe('two people’s changes of one system', () => {
     expect(merge(base, x, x).conflicts).toEqual([]);
   });
 
-  it('a part that one took out and the other changed is asked about', () => {
-    const r = merge(base, edited({ at: 'paths.spare.crest', to: 0.27 }), edited(EDITS[5]!));
-    expect(r.conflicts.map((c) => c.at)).toEqual(['paths.spare.crest']);
-    expect(readAt(r.document, 'paths.spare')).toBeUndefined();
-    const turned = merge(base, edited(EDITS[5]!), edited({ at: 'paths.spare.crest', to: 0.27 }));
-    expect(turned.conflicts.map((c) => c.at)).toEqual(['paths.spare']);
-    expect(readAt(turned.document, 'paths.spare.crest')).toBe(0.27);
+  it('a part that one took out and the other changed is asked about, as a choice between systems', () => {
+    const changed = edited({ at: 'paths.spare.crest', to: 0.27 }, EDITS[9]!);
+    const without = edited(EDITS[5]!, EDITS[2]!);
+    for (const [mine, theirs] of [
+      [changed, without],
+      [without, changed],
+    ] as const) {
+      const r = merge(base, mine, theirs);
+      expect(r).toEqual({ document: theirs, edits: [], conflicts: [{ at: WHOLE, mine, theirs }] });
+    }
   });
+
+  it('a part that one took out and a new part of the other leads to: likewise', () => {
+    const loop = LAYOUTS.find((l) => l.id === 'sump-loop')!.make('loop', 'Loop');
+    const bed = loop.vessels.filter((v) => v.role === 'bed').at(-1)!;
+    const taken = removeVessel(loop, bed.id);
+    if (!taken.ok) throw new Error(taken.why);
+    const without = applyEdits(loop, taken.edits);
+    const measured = applyEdits(loop, [
+      { at: 'measurements.m9', to: { id: 'm9', kind: 'fill-time', vessel: bed.id, time: 300 } },
+    ]);
+    for (const [mine, theirs] of [
+      [measured, without],
+      [without, measured],
+    ] as const) {
+      const r = merge(loop, mine, theirs);
+      expect(r.conflicts.map((c) => c.at)).toEqual([WHOLE]);
+      expect(r.document).toBe(theirs);
+    }
+  });
+
+  it('of the make-up, whatever they are, leave a whole system', () =>
+    fc.assert(
+      fc.property(madeUp(2), madeUpFurther(3), madeUpFurther(3), (from, mine, theirs) => {
+        const r = merge(from, mine(from), theirs(from));
+        expect(checkSystem(r.document)).toMatchObject({ ok: true });
+      }),
+      { numRuns: cases(80, 1500) },
+    ));
 
   it('that would not fit together are asked about, though the places differ', () => {
     // 25 mm of crest in one window, a break at 215 mm in the other.

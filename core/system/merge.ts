@@ -1,3 +1,4 @@
+import { crossCheck } from './crossCheck.ts';
 import { applyEdits, readAt, type Edit } from './edit.ts';
 import { fieldAt, rangeOf } from './fields.ts';
 import type { SystemDocument } from './types.ts';
@@ -73,12 +74,14 @@ export function diff(from: SystemDocument, to: SystemDocument): Edit[] {
 const overlaps = (a: string, b: string): boolean =>
   a === b || a.startsWith(`${b}.`) || b.startsWith(`${a}.`);
 
-/** A place that was changed on both sides, each its own way. */
+/** A place that was changed on both sides, each its own way; {@link WHOLE} where the choice is between systems. */
 export interface Conflict {
   readonly at: string;
   readonly mine: unknown;
   readonly theirs: unknown;
 }
+/** The place of a conflict of which `mine` and `theirs` are whole documents. */
+export const WHOLE = '';
 
 export interface Merged {
   /** Theirs with every change of mine that none of theirs contradicts. */
@@ -96,19 +99,36 @@ function fits(document: SystemDocument, at: string): boolean {
   return value >= min - 1e-9 && value <= max + 1e-9;
 }
 
+/** Whether a place is a part, or lies in one, that is not in a document. */
+function partGone(document: SystemDocument, at: string): boolean {
+  const [group, id] = at.split('.');
+  return id !== undefined && isCollection(readAt(document, group!))
+    ? readAt(document, `${group}.${id}`) === undefined
+    : false;
+}
+
 /**
  * Merges two documents that both grew out of `base`, field by field. Where both changed the same
  * place to different values, or where a change of mine would not fit into what theirs became, the
- * place is left as theirs has it and reported, for a person to decide.
+ * place is left as theirs has it and reported, for a person to decide. Where a part was taken out on one
+ * side and changed on the other, or where parts would refer to what is gone, no single place decides it:
+ * all is left as theirs has it, and the choice is between the two systems.
  */
 export function merge(base: SystemDocument, mine: SystemDocument, theirs: SystemDocument): Merged {
   const theirPlaces = diff(base, theirs);
+  const myPlaces = diff(base, mine);
+  const asWhole: Merged = {
+    document: theirs,
+    edits: [],
+    conflicts: [{ at: WHOLE, mine, theirs }],
+  };
   const edits: Edit[] = [];
   const conflicts: Conflict[] = [];
   let document = theirs;
-  for (const e of diff(base, mine)) {
+  for (const e of myPlaces) {
     if (same(readAt(theirs, e.at), e.to)) continue;
     const contested = theirPlaces.some((t) => overlaps(t.at, e.at));
+    if (contested && (partGone(theirs, e.at) || partGone(mine, e.at))) return asWhole;
     let next: SystemDocument | null = null;
     if (!contested) {
       try {
@@ -131,7 +151,7 @@ export function merge(base: SystemDocument, mine: SystemDocument, theirs: System
       return {
         document: theirs,
         edits: [],
-        conflicts: diff(base, mine).map((e) => ({
+        conflicts: myPlaces.map((e) => ({
           at: e.at,
           mine: e.to,
           theirs: readAt(theirs, e.at),
@@ -139,5 +159,6 @@ export function merge(base: SystemDocument, mine: SystemDocument, theirs: System
       };
     }
   }
+  if (edits.length && crossCheck(document) !== null && crossCheck(theirs) === null) return asWhole;
   return { document, edits, conflicts };
 }

@@ -80,3 +80,9 @@ export const madeUp = (changes: number): fc.Arbitrary<SystemDocument> =>
       const s = steps.reduce(made, layout.make('any', 'Any'));
       return refill ? refilled(s, shares) : s;
     });
+
+/** Up to so many further changes of the make-up, to be made on a system. */
+export const madeUpFurther = (
+  changes: number,
+): fc.Arbitrary<(s: SystemDocument) => SystemDocument> =>
+  fc.array(step, { minLength: 1, maxLength: changes }).map((steps) => (s) => steps.reduce(made, s));

@@ -1,11 +1,12 @@
 import Joi from 'joi';
 import { TIMERS } from '../../catalogue/index.ts';
+import { crossCheck } from '../crossCheck.ts';
 import { MOST } from '../limits.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../types.ts';
 import { id, name, num, oneOf } from './fields.ts';
 import { path } from './paths.ts';
 import { vessel } from './vessels.ts';
-import { crossCheck, placeInWords, problemInWords } from './words.ts';
+import { placeInWords, problemInWords } from './words.ts';
 
 /**
  * The schema of a system file. Ranges come from the same table as the fields on the screen; unknown
