@@ -10,6 +10,26 @@ import { cutTo, LETTER, roomFor, type Label } from './labels';
 import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf, shared } from './scene';
 
+describe('the tags of a float switch', () => {
+  const row = LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'Row');
+  const tags = (line: string) =>
+    handlesOf(row, assess(row), sceneOf(row), 'drain')
+      .filter((h) => h.at.startsWith(`paths.${line}.float.`))
+      .map((h) => [h.value, h.word, h.name.split(', ')[1]]);
+
+  it('of one that fills: the lower starts the pump, the upper says full', () =>
+    expect(tags('fill')).toEqual([
+      [0.255, 'full', 'stops the pump'],
+      [0.225, 'fill on', 'starts the pump'],
+    ]));
+
+  it('of one that empties: the upper starts the pump, the lower says empty', () =>
+    expect(tags('empty')).toEqual([
+      [0.05, 'empty on', 'starts the pump'],
+      [0.02, 'empty', 'stops the pump'],
+    ]));
+});
+
 describe('the drawing', () => {
   it('stands to scale: sizes and heights are those of the document', () => {
     const s = bedOverTank('a', 'A');

@@ -17,6 +17,8 @@ const asked: { crest: unknown; answer: () => void }[] = [];
 let hold = false;
 let broken = false;
 let noRisks = false;
+/** Answers of the fixes that wait until the test lets them go; nothing where they come at once. */
+let late: (() => void)[] | null = null;
 vi.mock('../workers/client', () => {
   const worker = {
     async day(_: number, system: SystemDocument) {
@@ -31,6 +33,7 @@ vi.mock('../workers/client', () => {
     async fixes(_: number, system: SystemDocument) {
       const { findings } = judgeWhole(system);
       const out: Record<string, Fix[]> = {};
+      if (late) await new Promise<void>((answer) => late!.push(answer));
       for (const f of findings)
         if (f.level !== 'fine') out[keyOf(f)] = fixesFor(system, f, findings);
       return { fixes: out, whole: true };
@@ -74,6 +77,7 @@ describe('the day on the screen', () => {
     asked.length = 0;
     hold = false;
     broken = false;
+    late = null;
   });
 
   it('findings are there at once, those of the day when it is', async () => {
@@ -114,6 +118,23 @@ describe('the day on the screen', () => {
     await Promise.resolve();
     expect(trace.fixesReady).toBe(false);
     expect(trace.findings.find((f) => f.id === 'loose-delivery')!.level).toBe('fine');
+  });
+
+  it('fixes of the system as it was, answered late, are not shown beside the one that is there', async () => {
+    late = [];
+    const { system, trace } = await opened(
+      applyEdits(bedOverTank('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
+    );
+    await vi.waitFor(() => expect(late).toHaveLength(1), { timeout: 10_000 });
+    const first = late[0]!;
+    late = null;
+    system.commit([{ at: 'paths.lift.pump.intake', to: 0.27 }], 'raised');
+    await vi.waitFor(() => expect(trace.fixesReady).toBe(true), { timeout: 10_000 });
+    const own = trace.fixes;
+    expect(own).not.toHaveProperty('loose-delivery/lift');
+    first();
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    expect(trace.fixes).toBe(own);
   });
 
   it('what is not measured and matters follows the fixes; without it they stand', async () => {
@@ -178,6 +199,19 @@ describe('the day on the screen', () => {
     expect(Math.abs(after.levels.bed! - before.levels.bed!)).toBeLessThan(0.003);
     trace.seek(0);
     expect(trace.moment!.volumes.tank).toBeCloseTo(0.62, 9);
+  });
+
+  it('at the very moment of a switch shows what flows from then on, and the level of then', async () => {
+    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    await settled(trace);
+    const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
+    trace.seek(start.t);
+    const then = trace.moment!;
+    expect(then.levels.bed).toBeCloseTo(start.level, 9);
+    trace.seek(start.t - 1e-3);
+    expect(then.flows.siphon!).toBeGreaterThan(3 * trace.moment!.flows.siphon!);
+    trace.seek(start.t + 1e-3);
+    expect(then.flows.siphon! / trace.moment!.flows.siphon!).toBeCloseTo(1, 3);
   });
 
   it('steps from event to event and stays within the day', async () => {

@@ -136,6 +136,15 @@ describe('the day strip', () => {
     trace.look(86400);
     await nextTick();
     expect(w.findAll('rect.bar')).toHaveLength(2);
+    // Its ticks are those of the drill, by the clock of when it strikes: off at two, on at ten.
+    const ticks = w.findAll('.event title').map((t) => t.text());
+    expect(ticks[0]).toMatch(/^01:[3-5]/);
+    expect(ticks.some((t) => /^02:00 pump off, /.test(t))).toBe(true);
+    expect(ticks.some((t) => /^10:00 pump on, /.test(t))).toBe(true);
+    expect(ticks.filter((t) => /^0[3-9]:.* siphon/.test(t))).toEqual([]);
+    trace.endReplay();
+    await nextTick();
+    expect(w.findAll('.event title').some((t) => /pump off/.test(t.text()))).toBe(false);
   });
 
   it('a long day of many cycles stays a short line', async () => {

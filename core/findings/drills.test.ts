@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
 import { faultsOf, USUAL_SEVERITY, type Fault } from '../day/drills/faults.ts';
-import { badness, momentsOf, Stage, worstOf } from '../day/drills/run.ts';
+import { badness, momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
 import { compile } from '../assess/compile.ts';
@@ -88,6 +88,49 @@ describe('what a fault does, against the hand', () => {
     expect(USUAL_SEVERITY.powerCut).toBe(8 * 3600);
     expect(Math.abs(trace.balanceError)).toBeLessThan(1e-12);
   });
+});
+
+describe('how bad an outcome is', () => {
+  const net = stageOf(pair()).net;
+  const [tank, bed] = net.vessels.map((v) => v.id) as [string, string];
+  const none: Outcome = {
+    at: 0,
+    lost: 0,
+    overAfter: null,
+    where: null,
+    dryAfter: null,
+    dryPump: null,
+    left: [
+      { vessel: tank, volume: 0.6, share: 1, depth: 0.6 },
+      { vessel: bed, volume: 0, share: 1, depth: 0 },
+    ],
+    lowAfter: [null, null],
+    beds: [{ bed, wet: 0, dry: 0 }],
+    truncated: false,
+  };
+  const tankAt = (share: number): Partial<Outcome> => ({
+    left: [{ vessel: tank, volume: 0.6 * share, share, depth: 0.6 * share }, none.left[1]!],
+  });
+  // As one would choose by hand, the least bad first: what happens, and how it ranks.
+  const ranked: [string, Partial<Outcome>][] = [
+    ['nothing', {}],
+    ['roots under water for an hour', { beds: [{ bed, wet: 3600, dry: 0 }] }],
+    ['roots under water for ten', { beds: [{ bed, wet: 36_000, dry: 0 }] }],
+    ['a bed without water for a week', { beds: [{ bed, wet: 0, dry: 7 * 86_400 }] }],
+    ['a pump that draws air', { dryAfter: 60, dryPump: 'lift' }],
+    ['half the fish’s water gone', tankAt(0.5)],
+    ['all of it gone', tankAt(0)],
+    ['all of it gone and the pump dry', { ...tankAt(0), dryAfter: 60, dryPump: 'lift' }],
+    ['ten litres on the floor', { lost: 0.01, overAfter: 60, where: bed }],
+    ['the tank on the floor', { lost: 0.6, overAfter: 60, where: bed, ...tankAt(0) }],
+  ];
+  test.each(ranked.slice(1).map(([name, o], i) => [name, o, ranked[i]!] as const))(
+    '%s is worse than what stands before it',
+    (_, worse, [before, better]) =>
+      expect(badness(net, { ...none, ...worse }), before).toBeGreaterThan(
+        badness(net, { ...none, ...better }),
+      ),
+  );
 });
 
 describe('the worst moment', () => {

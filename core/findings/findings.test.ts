@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { readSystem } from '../formats/file.ts';
-import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
+import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { anySystem } from '../test/systems.ts';
@@ -329,6 +329,28 @@ describe('fixes', () => {
       }),
       { numRuns: cases(8, 80) },
     );
+  });
+
+  it('no fix moves a stop to another vessel: a shorter pipe that lets the sump run over is not offered', () => {
+    const s = applyEdits(LAYOUTS.find((l) => l.id === 'sump-loop')!.make('loop', 'Loop'), [
+      { at: 'vessels.tank.fill', to: 0.906 },
+      { at: 'vessels.sump.shape.height', to: 0.493 },
+      { at: 'vessels.bed-1.shape.height', to: 0.224 },
+      { at: 'paths.over-1.crest', to: 0.695 },
+    ]);
+    const spills = (x: SystemDocument) =>
+      judgeWhole(x)
+        .findings.filter((f) => f.id === 'spill' && f.level === 'stop')
+        .map((f) => f.about);
+    const shorter: Edit = { at: 'paths.siphon-1.crest', to: 0.21 };
+    expect(spills(s)).toEqual(['bed-1']);
+    expect(spills(applyEdits(s, [shorter]))).toEqual(['sump']);
+    const { findings } = judgeWhole(s);
+    const spill = findings.find((f) => f.id === 'spill' && f.about === 'bed-1')!;
+    for (const fix of fixesFor(s, spill, findings)) {
+      expect(fix.edits).not.toContainEqual(shorter);
+      expect(spills(applyEdits(s, fix.edits)), fix.id).not.toContain('sump');
+    }
   });
 
   it('the pump is raised just enough for the fish', () => {
