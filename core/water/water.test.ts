@@ -225,6 +225,13 @@ describe('numerics and air', () => {
       expect(f(x + 0.01)).toBeGreaterThanOrEqual(f(x) - 1e-12);
     }
     expect(() => pchip([0, 0], [1, 2])).toThrow(RangeError);
+    // By hand: weighted harmonic means of the chords 1, 0.1 and 1.95 are 6/33 and 9/(50 + 4/1.95);
+    // half-way, a cubic is the mean of its ends and an eighth of the step times what its slopes differ by.
+    const [first, second] = [6 / 33, 9 / (50 + 4 / 1.95)];
+    near(f(0.5), 0.5 + (1 - first) / 8, 1e-12);
+    near(f(1.5), 1.05 + (first - second) / 8, 1e-12);
+    near(f(3), 3.05 + (2 * (second - 1.95)) / 8, 1e-12);
+    near(f(5), 5 + 1.95, 1e-12);
   });
 
   it('the root of a function is found on the rising side', () => {
