@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { readFileSync, readdirSync } from 'node:fs';
 import { bin, freePort, install, root, run } from './setup.mjs';
 
 /** `npm run bench`: measures, one line each; nothing here passes or fails. */
@@ -15,7 +16,7 @@ await build({
 });
 if (run(bin('tsx'), ['scripts/bench.ts']) !== 0) process.exit(1);
 
-const { firstVisit, pulling, workerMemory } = await import('./bench/browser.mjs');
+const { firstVisit, longShelf, pulling, workerMemory } = await import('./bench/browser.mjs');
 const port = await freePort();
 const at = `http://127.0.0.1:${port}`;
 const server = spawn(bin('tsx'), ['server/main.ts'], {
@@ -29,6 +30,13 @@ try {
   const visit = await firstVisit(at);
   console.log(
     `first visit in the browser: shelf with its cards after ${ms(visit.shelf)}, a system opened from there judged with its day after ${ms(visit.judged)} (medians of 5)`,
+  );
+  const demos = readdirSync(`${root}/demo`).map((f) =>
+    JSON.parse(readFileSync(`${root}/demo/${f}`, 'utf8')),
+  );
+  const shelf = await longShelf(at, demos, 500);
+  console.log(
+    `shelf of 500 systems: first cards after ${ms(shelf.first)}, ${ms(shelf.again)} on later visits (wanted below 300 ms), ${shelf.nodes} elements; a step of scrolling to the frame after it median ${ms(shelf.drawn.median)}, 95th percentile ${ms(shelf.drawn.p95)} the first time, ${ms(shelf.known.median)}, ${ms(shelf.known.p95)} with pictures kept`,
   );
   for (const [system, stage, handle] of [
     ['Potting-shed pair', 'Fill & drain', 'Crest of Bell siphon'],

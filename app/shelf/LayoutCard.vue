@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { until } from '@vueuse/core';
 import type { Layout } from '../../core/system';
+import { useShelf } from '../stores/shelf';
 import { shelfWorker } from '../workers/client';
 import SystemPicture, { type Drawn } from './SystemPicture.vue';
 
@@ -23,7 +25,12 @@ async function draw(): Promise<Drawn | null> {
     return null;
   }
 }
-const known = async () => null;
+/** What stands on the shelf is drawn first. */
+const shelf = useShelf();
+async function known() {
+  await until(() => shelf.loaded).toBe(true);
+  return null;
+}
 </script>
 
 <template>

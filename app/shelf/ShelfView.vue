@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiFolderOpenOutline, mdiMagnify, mdiPackageDown } from '@mdi/js';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
 import PersonMenu from '../parts/PersonMenu.vue';
@@ -8,6 +8,7 @@ import { chooseFile } from '../storage/files';
 import { useShelf } from '../stores/shelf';
 import LayoutCard from './LayoutCard.vue';
 import ShelfCard from './ShelfCard.vue';
+import { inTurn } from './inTurn';
 
 /** The shelf: every system that this browser keeps, layouts to start from, and files. */
 const shelf = useShelf();
@@ -21,6 +22,21 @@ const found = computed(() => {
     ? shelf.systems.filter((s) => words.every((w) => s.name.toLocaleLowerCase().includes(w)))
     : shelf.systems;
 });
+
+/** How many cards are in the page: some at once, the rest while it is idle, so that none waits for all. */
+const FIRST = 9;
+const MORE = 40;
+const placed = ref(FIRST);
+watch(
+  () => found.value.length > placed.value,
+  async (more) => {
+    while (more && found.value.length > placed.value)
+      await inTurn(() => {
+        placed.value += MORE;
+      });
+  },
+  { immediate: true },
+);
 
 const undo = ref<(() => Promise<void>) | null>(null);
 const undoText = ref('');
@@ -97,7 +113,7 @@ async function putBack() {
         >
       </div>
       <ul v-if="shelf.systems.length" class="cards">
-        <li v-for="s in found" :key="s.id">
+        <li v-for="s in found.slice(0, placed)" :key="s.id">
           <ShelfCard :entry="s" @remove="remove(s.id, s.name)" />
         </li>
       </ul>

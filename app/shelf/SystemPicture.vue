@@ -6,6 +6,7 @@ import type { SystemDocument } from '../../core/system';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { pictureOf } from '../section/exportSvg';
 import { useSettings } from '../stores/settings';
+import { inTurn } from './inTurn';
 
 /** What a picture is drawn from; nothing where the system cannot be worked out. */
 export interface Drawn {
@@ -51,6 +52,7 @@ function show(svg: string) {
 }
 onBeforeUnmount(() => URL.revokeObjectURL(src.value));
 
+const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
 const wanted = computed(() => `${props.version} ${settings.theme}`);
 watch(
   [seen, wanted],
@@ -64,20 +66,20 @@ watch(
     emit('seen');
     if (known) return show(known);
     const made = await props.draw();
-    if (mine !== wanted.value) return;
-    drawn.value = made;
-    failed.value = made === null;
-    await nextTick();
-    // Its box has to be measured before it is drawn to scale.
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() => {
-        const svg = mine === wanted.value ? box.value?.querySelector('svg') : null;
-        if (!svg) return;
-        const text = pictureOf(svg);
-        emit('made', text, theme);
-        show(text);
-      }),
-    );
+    await inTurn(async () => {
+      if (mine !== wanted.value) return;
+      drawn.value = made;
+      failed.value = made === null;
+      await nextTick();
+      // Its box has to be measured before it is drawn to scale.
+      await frame();
+      await frame();
+      const svg = mine === wanted.value ? box.value?.querySelector('svg') : null;
+      if (!svg) return;
+      const text = pictureOf(svg);
+      emit('made', text, theme);
+      show(text);
+    });
   },
   { immediate: true },
 );

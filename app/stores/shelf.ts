@@ -77,8 +77,9 @@ export const useShelf = defineStore('shelf', () => {
   async function load() {
     // What was just edited is written first, or its card would show the day before.
     await useSystem().flush();
-    await store.recover();
     await list();
+    const recovered = await store.recover();
+    if (recovered.ok && recovered.value > 0) await list();
     const seeded = await store.setting('demos');
     if (!seeded.ok || seeded.value !== true) {
       if (!systems.value.length) await bringDemos();

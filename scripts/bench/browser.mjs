@@ -8,6 +8,8 @@ const percentile = (xs, p) => {
   return sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))];
 };
 
+const tell = (xs) => ({ n: xs.length, median: percentile(xs, 0.5), p95: percentile(xs, 0.95) });
+
 /**
  * Time from the first request to the shelf with its cards, and from there to the first judged system,
  * day and all; ms, each in a fresh browser profile.
@@ -41,6 +43,85 @@ export async function firstVisit(at) {
       0.5,
     ),
   };
+}
+
+/**
+ * A shelf of many systems: time from the request to the first cards, how long each step of a scroll keeps the
+ * page from its next frame, and how many elements there are then; ms.
+ *
+ * @param documents laid into the store over and over until there are so many
+ */
+export async function longShelf(at, documents, many) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(at);
+  await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+  await page.evaluate(
+    ([all, count]) =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open('mizuna');
+        open.onerror = () => reject(new Error('not opened'));
+        open.onsuccess = () => {
+          const t = open.result.transaction('systems', 'readwrite');
+          for (let i = 0; i < count; i++) {
+            const document = { ...all[i % all.length], id: `many-${i}`, name: `Bench ${i}` };
+            const { id, name } = document;
+            const row = {
+              id,
+              name,
+              updated: Date.now() + i,
+              rev: 1,
+              past: [],
+              future: [],
+              document,
+            };
+            t.objectStore('systems').put(row);
+          }
+          t.oncomplete = () => resolve(open.result.close());
+        };
+      }),
+    [documents, many],
+  );
+  const visit = async () => {
+    await page.reload();
+    return (await page.waitForFunction(() => window.__firstCards)).jsonValue();
+  };
+  // The first frame that has cards, by the page's own clock.
+  await page.addInitScript(() => {
+    const look = () => {
+      if (document.querySelector('article')) window.__firstCards = performance.now();
+      else requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+  const first = await visit();
+  const scroll = () =>
+    page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const steps = [];
+          const step = () => {
+            const began = performance.now();
+            window.scrollBy(0, 500);
+            requestAnimationFrame(() =>
+              requestAnimationFrame(() => {
+                steps.push(performance.now() - began);
+                if (steps.length < 60) step();
+                else resolve(steps);
+              }),
+            );
+          };
+          step();
+        }),
+    );
+  const drawn = await scroll();
+  await page.waitForTimeout(6000);
+  const nodes = await page.locator('*').count();
+  const again = [];
+  for (let i = 0; i < 5; i++) again.push(await visit());
+  const known = await scroll();
+  await browser.close();
+  return { first, again: percentile(again, 0.5), drawn: tell(drawn), known: tell(known), nodes };
 }
 
 /**
@@ -89,7 +170,6 @@ export async function pulling(at, system, stage, handle) {
   await page.waitForTimeout(300);
   const seen = await page.evaluate(() => window.__pull);
   await browser.close();
-  const tell = (xs) => ({ n: xs.length, median: percentile(xs, 0.5), p95: percentile(xs, 0.95) });
   return { number: tell(seen.numbers), frame: tell(seen.frames) };
 }
 
