@@ -1,19 +1,23 @@
 import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
 import { expect, openDemo, openShelf, slider, test } from './helpers';
 
 const CREST = 'Crest of Bell siphon';
 
-test('a full store is said, work goes on in memory and into a file, and is kept once there is room', async ({
-  page,
-}) => {
-  // A browser refuses with this very error; the real limit is too large to reach in a test.
-  await page.addInitScript(() => {
+/** A browser refuses with this very error; the real limit is too large to reach in a test. */
+const canBeFull = (page: Page) =>
+  page.addInitScript(() => {
     const put = IDBObjectStore.prototype.put;
     IDBObjectStore.prototype.put = function (...row) {
       if ('storeIsFull' in window) throw new DOMException('No room', 'QuotaExceededError');
       return put.apply(this, row);
     };
   });
+
+test('a full store is said, work goes on in memory and into a file, and is kept once there is room', async ({
+  page,
+}) => {
+  await canBeFull(page);
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   await page.evaluate(() => Object.assign(window, { storeIsFull: true }));
   await slider(page, CREST).press('ArrowDown');
@@ -45,13 +49,7 @@ test('a full store is said, work goes on in memory and into a file, and is kept 
 test('a new system that a full store refuses is not called kept, and leaving is asked about', async ({
   page,
 }) => {
-  await page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    IDBObjectStore.prototype.put = function (...row) {
-      if ('storeIsFull' in window) throw new DOMException('No room', 'QuotaExceededError');
-      return put.apply(this, row);
-    };
-  });
+  await canBeFull(page);
   await openShelf(page);
   await page.evaluate(() => Object.assign(window, { storeIsFull: true }));
   await page.getByRole('button', { name: /^Flood tray over reservoir, timer/ }).click();

@@ -3,6 +3,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
+import { portOf } from '../server/port.mjs';
 
 /** What `npm start` and `npm test` share: installing what the lock file names, and running a step. */
 
@@ -43,13 +44,12 @@ export function needNode(version = process.versions.node) {
 
 /** Stops with a sentence where the port that was asked for is taken or makes no sense, before anything is built. */
 export async function needPort() {
-  const text = process.env.PORT?.trim();
-  if (!text) return;
-  const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) {
-    console.error(`PORT is “${text}”; it has to be a whole number from 0 to 65535.`);
+  const port = portOf(process.env.PORT, 0);
+  if (typeof port === 'string') {
+    console.error(port);
     process.exit(1);
   }
+  if (port === 0) return;
   const taken = await new Promise((resolve) => {
     const server = createServer();
     server.on('error', (e) => resolve(e.code === 'EADDRINUSE'));

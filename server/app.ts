@@ -3,6 +3,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { extname, join, normalize, sep } from 'node:path';
 import { Hono } from 'hono';
 import { compress } from 'hono/compress';
+import { isOwnName } from './settings.ts';
 
 /**
  * Serves the built application: its files, and its page for every address that is not a file, with a
@@ -35,9 +36,6 @@ const policy = (nonce: string): string =>
     "frame-ancestors 'none'",
   ].join('; ');
 
-/** Names by which a program on this machine only is asked for. */
-const OWN = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?$/i;
-
 /** Whether a list of tags that the browser holds has this one; one that was compressed on its way counts. */
 const holds = (tags: string | undefined, etag: string): boolean =>
   (tags ?? '').split(',').some((t) => t.trim().replace(/^W\//, '') === etag);
@@ -50,7 +48,8 @@ export function createApp(root: string, ownOnly = false): Hono {
   const app = new Hono();
   app.use(async (c, next) => {
     const host = c.req.header('Host') ?? new URL(c.req.url).host;
-    if (ownOnly && !OWN.test(host)) return c.text('This server answers to this machine only.', 421);
+    if (ownOnly && !isOwnName(host))
+      return c.text('This server answers to this machine only.', 421);
     await next();
   });
   // On its way within one machine, packing costs more time than it saves.

@@ -132,6 +132,12 @@ describe('the day strip', () => {
     expect(back).toBeGreaterThanOrEqual(0);
     expect(back).toBeLessThan(3);
     expect(pumpRuns(day.trace, 'gone')).toEqual([]);
+    // A leak stops no pump: it runs from the first moment to the last.
+    const leak = drills.replay(
+      drills.faults.find((f) => f.kind === 'leak')!,
+      7200,
+    ).trace;
+    expect(pumpRuns(leak, 'lift')).toEqual([[0, leak.end]]);
     trace.playReplay({ ...day, name: cut.name });
     trace.look(86400);
     await nextTick();

@@ -62,6 +62,11 @@ export interface Accounts {
 /** Wanted reserve as a share of the vessel, and as days of losses: the greater counts. */
 export const RESERVE_SHARE = 0.15;
 export const RESERVE_DAYS = 3;
+
+/** Sum over a vessel and those that it is joined with. */
+const among = (v: NetVessel, xs: readonly CubicMetres[]): CubicMetres =>
+  v.joined.reduce((sum, i) => sum + xs[i]!, 0);
+
 function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   const intake = new Map<number, Metres>();
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
@@ -109,7 +114,7 @@ function drawable(
       intake = Math.min(intake, net.vessels[p.from]!.floorZ + p.intake);
     }
   }
-  const has = v.joined.reduce((sum, i) => sum + rest[i]! - lines[i]!, 0);
+  const has = among(v, rest) - among(v, lines);
   return Math.max(0, has - (intake < Infinity ? jointVolume(net, v, intake) : 0));
 }
 
@@ -126,7 +131,7 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
     const at = surfaces(net, deep);
     if (turn > 0) steady = steadyFlows(net, at);
     const lines = inLines(net, steady.inflow);
-    const restIn = net.vessels.map((v) => v.joined.reduce((sum, j) => sum + rest[j]!, 0));
+    const restIn = net.vessels.map((v) => among(v, rest));
     const accounts = net.vessels.map((v, i): Account => {
       if (v.joined[0] !== i) return { takes: 0, gives: 0, passedOn: 0 };
       const passes = steady.inflow[i]! - steady.drawn[i]!;
@@ -188,8 +193,8 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
       const m = net.vessels[i]!;
       return sum + volumeAt(m.room, m.height);
     }, 0);
-    const has = v.joined.reduce((sum, i) => sum + rest[i]!, 0);
-    const swing = wanted[v.joined[0]!]! + v.joined.reduce((sum, i) => sum + lines[i]!, 0);
+    const has = among(v, rest);
+    const swing = wanted[v.joined[0]!]! + among(v, lines);
     return [
       {
         pump: p.id,
