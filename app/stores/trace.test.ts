@@ -231,6 +231,32 @@ describe('the day on the screen', () => {
     expect(trace.time).toBe(86400);
   });
 
+  it('plays on from where it stands to the end of the day, and from there begins again', async () => {
+    const frames: ((now: number) => void)[] = [];
+    vi.stubGlobal('window', { matchMedia: () => ({ matches: false }) });
+    vi.stubGlobal('requestAnimationFrame', (f: (now: number) => void) => frames.push(f));
+    const { trace } = await opened(trayOverReservoir('tray', 'Tray'));
+    await settled(trace);
+    let now = performance.now();
+    // A page that stood still for long is not made up for in one leap.
+    const turn = () => frames.shift()!((now += 10_000));
+    trace.seek(40_000);
+    trace.play();
+    turn();
+    const once = trace.time - 40_000;
+    expect(once).toBeGreaterThan(60);
+    expect(once).toBeLessThan(86400 / 60);
+    trace.seek(86_400 - once / 2);
+    turn();
+    expect([trace.time, trace.playing]).toEqual([86_400, false]);
+    trace.play();
+    expect([trace.time, trace.playing]).toEqual([0, true]);
+    trace.play();
+    turn();
+    expect([trace.time, trace.playing]).toEqual([0, false]);
+    vi.unstubAllGlobals();
+  });
+
   it('a busy bed is looked at by the hour, a slow one by the day; the window follows the moment', async () => {
     const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
     await settled(trace);
