@@ -119,6 +119,23 @@ describe('the shelf', () => {
     expect(names()).toEqual(['Just renamed']);
   });
 
+  it('a new name given on the shelf is a step like any other: after the earlier ones, and to be undone', async () => {
+    const id = await shelf.make('bed-over-tank');
+    const system = useSystem();
+    await system.open(id);
+    system.commit([{ at: 'paths.siphon.crest', to: 0.2 }], 'shorter');
+    await system.flush();
+    system.close();
+    await shelf.rename(id, 'By the door');
+    expect(names()).toContain('By the door');
+    await system.open(id);
+    expect(system.past.map((s) => s.label)).toEqual(['shorter', 'Named By the door']);
+    system.undo();
+    expect(system.document!.name).not.toBe('By the door');
+    system.undo();
+    expect(system.past).toEqual([]);
+  });
+
   it('says why a file is refused, and forgets it with the next', async () => {
     expect(await shelf.openFile(file('{', 'half.json'))).toBeNull();
     expect(shelf.refused).toMatch(/^half\.json: .*breaks off/);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { assess, compile, weightsOf } from '../assess/index.ts';
 import { Simulation, metricsOf, simulate } from '../day/index.ts';
-import { applyEdits, merge, readAt, type Edit } from '../system/index.ts';
+import { applyEdits, merge, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { settingsFor } from '../workshop/timer.ts';
@@ -91,17 +91,6 @@ describe('a pump that runs dry', () => {
 describe('two windows', () => {
   const base = bedOverTank('x', 'X');
   const edit = (at: string, to: unknown) => applyEdits(base, [{ at, to }]);
-
-  it('a part taken out in one and changed in the other is asked about, either way round', () => {
-    const gone = edit('paths.spare', undefined);
-    const changed = edit('paths.spare.crest', 0.25);
-    const a = merge(base, gone, changed);
-    expect(a.conflicts.map((c) => c.at)).toEqual(['paths.spare']);
-    expect(readAt(a.document, 'paths.spare.crest')).toBe(0.25);
-    const b = merge(base, changed, gone);
-    expect(b.conflicts.map((c) => c.at)).toEqual(['paths.spare.crest']);
-    expect(readAt(b.document, 'paths.spare')).toBeUndefined();
-  });
 
   it('a shape put in place of another, and a side changed in the old one, are asked about', () => {
     const round = edit('vessels.bed.shape', { kind: 'cylinder', diameter: 1, height: 0.33 });
