@@ -1,6 +1,9 @@
 import { bin, freePort, install, root, run } from './setup.mjs';
 
-/** `npm run nightly`: searches through many more cases, a hundred browsers killed while they edit, and the bench. */
+/**
+ * `npm run nightly`: searches through many more cases, a hundred browsers killed while they edit, three
+ * windows for many rounds, a shelf of 500, and the bench.
+ */
 install();
 process.chdir(root);
 process.env.NIGHTLY = '1';
@@ -13,5 +16,12 @@ const failed =
   run(bin('vite'), ['build', '--logLevel', 'warn']) +
   run(bin('vitest'), ['run', '--reporter=dot']) +
   run(bin('playwright'), ['test', '--project=kills', '--no-deps', '--reporter=line']) +
+  run(bin('playwright'), [
+    'test',
+    '--project=journeys',
+    'e2e/windows.spec.ts',
+    'e2e/shelf.spec.ts',
+    '--reporter=line',
+  ]) +
   run(process.execPath, ['scripts/bench.mjs']);
 process.exit(failed === 0 ? 0 : 1);

@@ -1,15 +1,17 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, test } from 'vitest';
 import { assess, compile, weightsOf } from '../assess/index.ts';
 import { Simulation, metricsOf, simulate } from '../day/index.ts';
-import { applyEdits, merge, type Edit } from '../system/index.ts';
+import { LAYOUTS, applyEdits, merge, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { settingsFor } from '../workshop/timer.ts';
+import { lossOf } from '../network/losses.ts';
 import { volumeAt } from '../water/vessel.ts';
 import { parse } from '../quantity/index.ts';
 import { addSite } from '../system/makeup/index.ts';
 import { fixesFor } from './fixes.ts';
-import { judgeWhole } from './judge.ts';
+import { judge, judgeWhole } from './judge.ts';
+import { allowedLoss } from './lift.ts';
 import { geometryChecks } from './siphon.ts';
 
 /** Facts that an error of the hand in a formula, a sign or a bound would break; each worked out by hand. */
@@ -37,6 +39,25 @@ describe('stones', () => {
     expect(volumeAt(room, 0.15) - volumeAt(room, 0.05)).toBeCloseTo(0.5 * 0.1 * 0.42 * 0.8, 9);
   });
 
+  it('two siphons stand in guards of their own: both keep stones out of what the bed holds', () => {
+    const siphon = pair().paths.find((p) => p.kind === 'bell-siphon')!;
+    const s = pair(
+      { at: 'vessels.bed.shape', to: { kind: 'box', length: 1, width: 0.5, height: 0.33 } },
+      { at: 'vessels.bed.media.voids', to: 0.4 },
+      { at: 'vessels.bed.media.clogging', to: 0 },
+      { at: 'paths.siphon.guard.diameter', to: 0.1 },
+      {
+        at: 'paths.other',
+        to: { ...siphon, id: 'other', guard: { diameter: 0.16, slotArea: 0.005 } },
+      },
+    );
+    const guards = (Math.PI / 4) * (0.1 ** 2 + 0.16 ** 2);
+    expect(volumeAt(compile(s).vessels[1]!.room, 0.2)).toBeCloseTo(
+      0.2 * (0.4 * (0.5 - guards) + guards),
+      9,
+    );
+  });
+
   it('a bed weighs its water, itself, each layer once, and 10 kg of plants a square metre', () => {
     const s = tray(
       { at: 'vessels.tray.shape', to: { kind: 'box', length: 1, width: 0.5, height: 0.2 } },
@@ -57,6 +78,57 @@ describe('stones', () => {
     // 25 L of gravel at 1.65 kg/L, 50 L of expanded clay at 0.50 kg/L, both wet and drained.
     expect(weightsOf(s, a.accounts)[1]!.mass).toBeCloseTo(water + 7 + 25 * 1.65 + 50 * 0.5 + 5, 6);
   });
+});
+
+describe('what is lost to the air and to plants', () => {
+  it('of a row of eight is eight times that of one', () => {
+    const row = (count: number) => {
+      const s = applyEdits(LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'Row'), [
+        { at: 'vessels.buckets.count', to: count },
+      ]);
+      return lossOf(
+        s,
+        compile(s),
+        s.vessels.findIndex((v) => v.id === 'buckets'),
+        0.1,
+      );
+    };
+    expect(row(1)).toBeGreaterThan(1e-4);
+    expect(row(8) / row(1)).toBeCloseTo(8, 9);
+  });
+});
+
+describe('a flood that lasts to midnight', () => {
+  it('counts to the end of the day: a tray pumped without a pause from one on is flooded 23 hours of it', () => {
+    const s = tray({ at: 'controls.timer.rows', to: [{ start: 3600, on: 23 * 3600 }] });
+    const net = compile(s);
+    const bed = metricsOf(net, simulate(net)).beds[0]!;
+    // Filling to half its flood takes a few minutes.
+    expect(bed.floodedShare).toBeGreaterThan(22.7 / 24);
+    expect(bed.floodedShare).toBeLessThan(23 / 24);
+  });
+});
+
+describe('a line that ends below the water it comes from', () => {
+  const lift = assess(pair()).duties[0]!.staticHead;
+  const told = (below: number) =>
+    judge(pair({ at: 'vessels.bed.floor', to: 0.95 - lift - below })).find(
+      (f) => f.id === 'runs-on',
+    );
+
+  it('runs on through the stopped pump, be it by ten millimetres; above the water it does not', () => {
+    expect(told(0.01)).toMatchObject({ level: 'stop', about: 'lift' });
+    expect(told(0.01)!.measured).toBeCloseTo(0.01, 6);
+    expect(told(-0.01)).toBeUndefined();
+  });
+});
+
+describe('how much a pipe may take', () => {
+  test.each([
+    ['of no lift at all a tenth of a metre, for nothing is won below it', 0, 0.1],
+    ['of a metre half of it', 1, 0.5],
+    ['of four metres no more than one: it is paid every hour', 4, 1],
+  ])('%s', (_, lift, most) => expect(allowedLoss(lift)).toBeCloseTo(most, 12));
 });
 
 describe('a pump that runs dry', () => {
@@ -140,6 +212,21 @@ describe('thresholds', () => {
           expect(t).toBeLessThan(86_400);
         });
       }
+  });
+
+  it('a bed that takes longer to fill than its roots need wet is given its fill: four minutes, not one', () => {
+    const w = {
+      on: 60,
+      fill: 230,
+      pause: 900,
+      day: 7200,
+      night: 14_400,
+      light: { rise: 6 * 3600, set: 20 * 3600 },
+    };
+    const programs = settingsFor('c', 'digital-20', null, w).control;
+    expect(programs.kind === 'programs' && programs.rows.every((r) => r.on === 240)).toBe(true);
+    // One that is set to the second needs no rounding up.
+    expect(settingsFor('c', 'repeat-cycle', null, w).control).toMatchObject({ on: 230 });
   });
 
   it('a bare number is of the unit that is shown: 12 is 12 mm, 12 in, 12 US gallons', () => {
