@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { assess, compile, weightsOf } from '../assess/index.ts';
+import { assess, compile, turnoversOf, weightsOf } from '../assess/index.ts';
 import { Simulation, metricsOf, simulate } from '../day/index.ts';
 import { LAYOUTS, applyEdits, merge, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
@@ -123,6 +123,17 @@ describe('a line that ends below the water it comes from', () => {
   });
 });
 
+describe('turnover of a timed pump', () => {
+  it('over the day is that while it runs, times its share of the day: eight runs of six minutes are 1/30', () => {
+    const s = tray();
+    const rows = s.controls.flatMap((c) => (c.kind === 'programs' ? c.rows : []));
+    expect(rows.map((r) => r.on)).toEqual(new Array(8).fill(360));
+    const t = turnoversOf(s, compile(s), null)[0]!;
+    expect(t.whileRunning).toBeGreaterThan(0);
+    expect(t.average / t.whileRunning).toBeCloseTo(1 / 30, 9);
+  });
+});
+
 describe('how much a pipe may take', () => {
   test.each([
     ['of no lift at all a tenth of a metre, for nothing is won below it', 0, 0.1],
@@ -212,6 +223,23 @@ describe('thresholds', () => {
           expect(t).toBeLessThan(86_400);
         });
       }
+  });
+
+  it('a timer with too few programs shares them as day and night share what is wanted: ten to two of eight', () => {
+    const w = {
+      on: 300,
+      fill: 230,
+      pause: 900,
+      day: (14 * 3600) / 10,
+      night: (10 * 3600) / 3,
+      light: { rise: 6 * 3600, set: 20 * 3600 },
+    };
+    const { control, wanted } = settingsFor('c', 'digital-8', null, w);
+    if (control.kind !== 'programs') throw new Error('no programs');
+    expect(wanted).toBe(12);
+    const dark = control.rows.filter((r) => r.start < w.light.rise || r.start >= w.light.set);
+    // A sixth of eight is one and a third.
+    expect([control.rows.length, dark.length]).toEqual([8, 1]);
   });
 
   it('a bed that takes longer to fill than its roots need wet is given its fill: four minutes, not one', () => {

@@ -57,6 +57,10 @@ describe('the day as a table', () => {
     const start = trace.events.find((e) => e.kind === 'siphon-starts')!;
     const row = rows.find((r) => r[r.length - 1]!.includes('siphon starts'))!;
     expect(Number(row[0])).toBeCloseTo(start.t, 3);
+    // Of two rows at one moment it stands beside what flows from then on.
+    const twice = rows.findIndex((r) => r[r.length - 1]!.includes('siphon starts'));
+    expect(rows[twice - 1]![0]).toBe(row[0]);
+    expect(rows[twice + 1]![0]).not.toBe(row[0]);
   });
 
   test.each([

@@ -112,7 +112,7 @@ describe('EPANET text', () => {
   });
 
   it('every column stands where its head says, roughness in millimetres', () => {
-    const s = bedOverTank('p', 'P');
+    const s = applyEdits(bedOverTank('p', 'P'), [{ at: 'paths.lift.bore', to: 0.02093 }]);
     const lines = inpOf(s)!.split('\n');
     const table = (name: string) => {
       const from = lines.indexOf(`[${name}]`);
@@ -122,7 +122,7 @@ describe('EPANET text', () => {
     };
     const line = s.paths[0] as PumpedLine;
     const pipe = table('PIPES');
-    expect(pipe.diameter_mm).toBe('19');
+    expect(pipe.diameter_mm).toBe('20.93');
     // Smooth plastic: 1.5 µm.
     expect(pipe.roughness_mm).toBe('0.0015');
     // 0.95 m up to the bed, 0.32 m over its floor, from 0.27 m, and 0.9 m along: as by hand.

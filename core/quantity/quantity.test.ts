@@ -23,6 +23,9 @@ const read = (text: string, kind: QuantityKind, system: UnitSystem = 'metric') =
 it('hours that round up to a day are a day', () => {
   expect(formatDuration(34 * 86400 + 23.7 * 3600)).toBe('35 d');
   expect(formatDuration(2 * 86400 + 1.2 * 3600)).toBe('2 d 1 h');
+  // Up to two days hours say more.
+  expect(formatDuration(36 * 3600)).toBe('36 h');
+  expect(formatDuration(47 * 3600 + 1800)).toBe('47 h 30 min');
 });
 
 describe('what people type', () => {

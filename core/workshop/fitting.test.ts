@@ -61,6 +61,14 @@ describe('a measurement', () => {
         'metric',
       );
     expect(told(1.5 * usual)).toMatch(/more than such stones can.*bucket test/);
+    // Half of the room between clogged stones is taken: what clean ones could hold, these cannot.
+    const clogged = (share: number) => {
+      const s = pair({ at: 'vessels.bed.media.clogging', to: share });
+      const time = 1.5 * of(s, 'fill-time').predicted;
+      const timed = applyEdits(s, [note('fill-time', { vessel: 'bed' }, { time })]);
+      return tell(of(timed, 'fill-time').correction!, 'metric');
+    };
+    expect(clogged(0.5)).toMatch(/more than such stones can.*bucket test/);
     expect(told(5 * usual)).toMatch(/have to hold 95 % .*bucket test/);
     expect(told(0.5 * usual)).toMatch(/roots and solids fill them.*bucket test/);
     const pots = LAYOUTS.find((l) => l.id === 'lined-frame')!.make('f', 'F');
