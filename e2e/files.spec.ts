@@ -1,5 +1,7 @@
-import { expect, openShelf, test } from './helpers';
+import { expect, openShelf, test, STILL } from './helpers';
 import { readFileSync } from 'node:fs';
+
+test.use(STILL);
 
 const good = readFileSync('demo/potting-shed-pair.json', 'utf8');
 

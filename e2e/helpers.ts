@@ -17,6 +17,12 @@ export const test = base.extend<{ clean: undefined }>({
 });
 export { expect };
 
+/**
+ * For `test.use` where motion is not what is looked at: nothing is drawn anew while nothing happens, so that
+ * others have the machine.
+ */
+export const STILL = { contextOptions: { reducedMotion: 'reduce' } } as const;
+
 /** Opens the shelf, the demo systems on it. */
 export async function openShelf(page: Page, at = ''): Promise<void> {
   await page.goto(`${at}/`);

@@ -1,4 +1,6 @@
-import { expect, finding, openDemo, openShelf, settled, slider, test } from './helpers';
+import { expect, finding, openDemo, openShelf, settled, slider, test, STILL } from './helpers';
+
+test.use(STILL);
 
 test('units and colours are this person’s, and stay after a reload', async ({ page }) => {
   await openDemo(page, 'Under-stairs tray');

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, openDemo, test } from './helpers';
+import { expect, openDemo, test, STILL } from './helpers';
+
+test.use(STILL);
 
 async function save(page: Page, entry: string): Promise<{ name: string; text: string }> {
   await page.getByRole('button', { name: 'Print, drawing, table' }).click();

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, openDemo, openShelf, settled, slider, test } from './helpers';
+import { expect, openDemo, openShelf, settled, slider, test, STILL } from './helpers';
+
+test.use(STILL);
 
 /** A shelf that has too much, or what is damaged, and a system that grows. */
 

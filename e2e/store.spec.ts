@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, openDemo, openShelf, slider, test } from './helpers';
+import { expect, openDemo, openShelf, slider, test, STILL } from './helpers';
+
+test.use(STILL);
 
 const CREST = 'Crest of Bell siphon';
 

@@ -1,5 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, openDemo, settled, slider, test } from './helpers';
+import { expect, openDemo, settled, slider, test, STILL } from './helpers';
+
+test.use(STILL);
 
 const CREST = 'Crest of Bell siphon';
 const BREAK = 'Break height of Bell siphon';
