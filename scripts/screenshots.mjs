@@ -52,7 +52,13 @@ async function picture(
 }
 
 try {
-  await picture('shelf');
+  await picture('shelf', {
+    act: async (page) => {
+      // Drawn one after the other, while the page is idle.
+      for (const card of await page.getByRole('article').all())
+        await card.getByRole('img').first().waitFor();
+    },
+  });
   await picture('vessels', { path: '/system/potting-shed-pair/vessels' });
   await picture('lift', { path: '/system/potting-shed-pair/lift' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
