@@ -27,7 +27,7 @@ export default defineConfig({
       name: 'journeys',
       testIgnore: 'kill.spec.ts',
       dependencies: ['first visit'],
-      // As one who was here before; what a newcomer meets is asked for with `NEWCOMER`.
+      // As one who was here before; what a newcomer meets is the first visit’s own test.
       use: { storageState: VISITED },
     },
     // Browsers that are killed want the machine to themselves.

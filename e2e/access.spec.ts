@@ -28,7 +28,6 @@ for (const theme of ['paper', 'evening'] as const) {
     // A theme changes colours and nothing else.
     const rules = theme === 'evening' ? ['color-contrast'] : undefined;
     await page.emulateMedia({
-      reducedMotion: 'reduce',
       colorScheme: theme === 'evening' ? 'dark' : 'light',
     });
     await openShelf(page);
@@ -66,7 +65,6 @@ for (const theme of ['paper', 'evening'] as const) {
 }
 
 test('what opens over the page lies in a landmark and has its names', async ({ page }) => {
-  await page.emulateMedia({ reducedMotion: 'reduce' });
   await openDemo(page, 'Potting-shed pair');
   for (const open of [
     () => page.getByRole('button', { name: /^Units:/ }).click(),

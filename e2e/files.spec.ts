@@ -1,4 +1,4 @@
-import { expect, openShelf, test, STILL } from './helpers';
+import { expect, openFile, openShelf, test, STILL } from './helpers';
 import { readFileSync } from 'node:fs';
 
 test.use(STILL);
@@ -25,11 +25,7 @@ test('a file that is no system is refused with its name and the reason, and chan
   await openShelf(page);
   const cards = await page.getByRole('link').count();
   for (const [name, content, reason] of bad) {
-    const [chooser] = await Promise.all([
-      page.waitForEvent('filechooser'),
-      page.getByRole('button', { name: 'Open a file' }).click(),
-    ]);
-    await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+    await openFile(page, { name, mimeType: 'application/json', buffer: Buffer.from(content) });
     await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(reason);
     expect(await page.getByRole('link').count()).toBe(cards);
   }

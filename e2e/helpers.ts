@@ -1,4 +1,4 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type FileChooser, type Locator, type Page } from '@playwright/test';
 
 /** Every journey fails on an error in the console: a broken policy, a missing file, a thrown error. */
 export const test = base.extend<{ clean: undefined }>({
@@ -74,3 +74,15 @@ export const still = async (page: Page): Promise<void> => {
     document.getAnimations().every((a) => a.playState !== 'running'),
   );
 };
+
+/** Chooses a file on the shelf, by its path or as what it holds. */
+export async function openFile(
+  page: Page,
+  file: Parameters<FileChooser['setFiles']>[0],
+): Promise<void> {
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Open a file' }).click(),
+  ]);
+  await chooser.setFiles(file);
+}

@@ -1,5 +1,15 @@
 import { readFile } from 'node:fs/promises';
-import { expect, finding, openDemo, openShelf, pull, settled, slider, test } from './helpers';
+import {
+  expect,
+  finding,
+  openDemo,
+  openFile,
+  openShelf,
+  pull,
+  settled,
+  slider,
+  test,
+} from './helpers';
 
 test('the first attempt: pull, mend, undo, reload, save, open', async ({ page }) => {
   await openDemo(page, 'The first attempt', 'Fill & drain');
@@ -56,11 +66,7 @@ test('the first attempt: pull, mend, undo, reload, save, open', async ({ page })
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await page.getByRole('button', { name: 'Delete The first attempt' }).click();
   await expect(page.getByRole('link', { name: /The first attempt/ })).toHaveCount(0);
-  const [chooser] = await Promise.all([
-    page.waitForEvent('filechooser'),
-    page.getByRole('button', { name: 'Open a file' }).click(),
-  ]);
-  await chooser.setFiles(path);
+  await openFile(page, path);
   await page
     .getByRole('button', { name: /Fill & drain/ })
     .first()

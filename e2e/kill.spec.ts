@@ -1,10 +1,11 @@
+import { cases } from '../core/test/cases';
 import { expect, test } from '@playwright/test';
 import { editAndKill } from './kill';
 
 test.describe.configure({ mode: 'serial' });
 
 /** Three in every test run, a hundred by night. */
-const RUNS = Number(process.env.KILL_RUNS ?? 3);
+const RUNS = Number(process.env.KILL_RUNS ?? cases(3, 100));
 
 for (let run = 1; run <= RUNS; run++) {
   test(`a browser killed while editing loses at most the edit in flight, run ${run}`, async ({

@@ -35,11 +35,11 @@ for (let i = 0; i < LAYOUTS.length; i += TOGETHER) {
         expect(Number(await clock.getAttribute('aria-valuenow'))).toBeGreaterThan(Number(at));
       }).toPass();
       await page.getByRole('button', { name: 'Stop the day' }).click();
-      for (const [button, stage] of [
-        [/Lift/, 'Lift'],
-        [/Fill & drain/, 'Fill & drain'],
-      ] as const) {
-        await page.getByRole('button', { name: button }).first().click();
+      for (const stage of ['Lift', 'Fill & drain']) {
+        await page
+          .getByRole('button', { name: new RegExp(stage) })
+          .first()
+          .click();
         await expect(page.getByRole('region', { name: stage })).toBeVisible();
       }
     }

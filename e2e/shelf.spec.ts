@@ -1,40 +1,14 @@
+import { cases } from '../core/test/cases';
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
-import { expect, openDemo, openShelf, settled, slider, test, STILL } from './helpers';
+import { lay, rowOf } from '../scripts/rows.mjs';
+import { expect, openDemo, openFile, openShelf, settled, test, STILL } from './helpers';
 
 test.use(STILL);
 
 /** A shelf that has too much, or what is damaged, and a system that grows. */
 
-/** Puts rows into the store as other windows, faults and years of use leave them. */
-const lay = (page: Page, rows: readonly object[]) =>
-  page.evaluate(
-    (all) =>
-      new Promise<void>((resolve, reject) => {
-        const open = indexedDB.open('mizuna');
-        open.onerror = () => reject(new Error('not opened'));
-        open.onsuccess = () => {
-          const t = open.result.transaction('systems', 'readwrite');
-          for (const row of all) t.objectStore('systems').put(row);
-          t.oncomplete = () => {
-            open.result.close();
-            resolve();
-          };
-        };
-      }),
-    rows,
-  );
 const demo = async (name: string) =>
   JSON.parse(await readFile(`demo/${name}.json`, 'utf8')) as Record<string, unknown>;
-const rowOf = (document: Record<string, unknown>, id: string, name: string) => ({
-  id,
-  name,
-  updated: 1,
-  rev: 1,
-  past: [],
-  future: [],
-  document: { ...document, id, name },
-});
 
 test('six more plant sites on a sump loop: each is worked out, and the shelf still shows them', async ({
   page,
@@ -58,7 +32,7 @@ test('six more plant sites on a sump loop: each is worked out, and the shelf sti
 });
 
 /** Systems on a long shelf; the demo systems come on top. */
-const MANY = process.env.NIGHTLY ? 500 : 300;
+const MANY = cases(300, 500);
 
 test('a shelf of hundreds draws what is seen, and a system is found by its name', async ({
   page,
@@ -111,11 +85,7 @@ test('what a backup refuses is one short sentence, with the rest on request; the
     past: [],
     future: [],
   }));
-  const [chooser] = await Promise.all([
-    page.waitForEvent('filechooser'),
-    page.getByRole('button', { name: 'Open a file' }).click(),
-  ]);
-  await chooser.setFiles({
+  await openFile(page, {
     name: 'backup.json',
     mimeType: 'application/json',
     buffer: Buffer.from(
@@ -129,26 +99,4 @@ test('what a backup refuses is one short sentence, with the rest on request; the
   await told.getByText('Why, one by one').click();
   await expect(told.getByRole('listitem')).toHaveCount(59);
   expect((await told.boundingBox())!.height).toBeLessThan(600);
-});
-
-test('a name that is being typed is not taken away by one from another window', async ({
-  page,
-  context,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await settled(other);
-  const mine = page.getByRole('textbox', { name: 'Name of the system' });
-  await mine.press('End');
-  await mine.pressSequentially(' by the');
-  await other.getByRole('textbox', { name: 'Name of the system' }).fill('Shed, west');
-  await other.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
-  await expect(page.getByText('Changed in another window')).toBeAttached();
-  await mine.pressSequentially(' door');
-  await expect(mine).toHaveValue('Potting-shed pair by the door');
-  await slider(page, 'Crest of Bell siphon').press('ArrowDown');
-  await expect(other.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
-    'Potting-shed pair by the door',
-  );
 });

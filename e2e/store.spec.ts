@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, openDemo, openShelf, slider, test, STILL } from './helpers';
+import { expect, openDemo, openFile, openShelf, slider, test, STILL } from './helpers';
 
 test.use(STILL);
 
@@ -111,11 +111,7 @@ test('everything goes into one file and comes back from it, histories and all', 
   await openShelf(fresh);
   await fresh.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
   const restore = async () => {
-    const [chooser] = await Promise.all([
-      fresh.waitForEvent('filechooser'),
-      fresh.getByRole('button', { name: 'Open a file' }).click(),
-    ]);
-    await chooser.setFiles(path);
+    await openFile(fresh, path);
   };
   await restore();
   const told = fresh.getByRole('status').filter({ hasText: 'from the backup' });

@@ -1,3 +1,4 @@
+import { cases } from '../core/test/cases';
 import type { BrowserContext, Page } from '@playwright/test';
 import { expect, openDemo, settled, slider, test, STILL } from './helpers';
 
@@ -19,6 +20,14 @@ async function second(context: BrowserContext, first: Page, deaf = false): Promi
   await page.goto(first.url());
   await settled(page);
   return page;
+}
+/** Deletes the pair on the shelf of another window; the one that has it open says so. */
+async function deletedOn(context: BrowserContext, first: Page): Promise<Page> {
+  const shelf = await context.newPage();
+  await shelf.goto('/');
+  await shelf.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
+  await expect(first.getByRole('alert')).toContainText('no longer in the browser’s store');
+  return shelf;
 }
 const reads = (page: Page, name: string, value: string) =>
   expect(slider(page, name)).toHaveAttribute('aria-valuetext', value);
@@ -104,10 +113,7 @@ for (const [choice, value] of [
 
 test('what another window deletes is said, and can be kept again', async ({ page, context }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const other = await context.newPage();
-  await other.goto('/');
-  await other.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
-  await expect(page.getByRole('alert')).toContainText('no longer in the browser’s store');
+  const other = await deletedOn(context, page);
   await slider(page, CREST).press('ArrowDown');
   await reads(page, CREST, '230 mm');
   await page.getByRole('button', { name: 'Keep it again' }).click();
@@ -121,10 +127,7 @@ test('deleted and put back elsewhere, an open system is kept again without a wor
   context,
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const other = await context.newPage();
-  await other.goto('/');
-  await other.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
-  await expect(page.getByRole('alert')).toContainText('no longer in the browser’s store');
+  const other = await deletedOn(context, page);
   await other.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await slider(page, CREST).press('ArrowDown');
@@ -169,8 +172,28 @@ for (const whose of ['this window’s', 'the other’s'] as const) {
   });
 }
 
+test('a name that is being typed is not taken away by one from another window', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+  const other = await second(context, page);
+  const mine = page.getByRole('textbox', { name: 'Name of the system' });
+  await mine.press('End');
+  await mine.pressSequentially(' by the');
+  await other.getByRole('textbox', { name: 'Name of the system' }).fill('Shed, west');
+  await other.getByRole('textbox', { name: 'Name of the system' }).press('Enter');
+  await expect(page.getByText('Changed in another window')).toBeAttached();
+  await mine.pressSequentially(' door');
+  await expect(mine).toHaveValue('Potting-shed pair by the door');
+  await slider(page, 'Crest of Bell siphon').press('ArrowDown');
+  await expect(other.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
+    'Potting-shed pair by the door',
+  );
+});
+
 /** Rounds in which windows edit while another opens the system; more by night. */
-const ROUNDS = process.env.NIGHTLY ? 30 : 2;
+const ROUNDS = cases(2, 30);
 
 test('three windows: what two edit is all there, whenever the third opens it', async ({
   page,

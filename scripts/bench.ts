@@ -118,7 +118,7 @@ for (const file of demos) {
   );
 }
 
-/** The largest systems that a file may hold, and that the program's buttons make: each within one frame of waiting. */
+/** Systems of any make-up, as the program's buttons make them. */
 {
   const made = fc.sample(madeUp(24), { numRuns: 200, seed: 20 });
   for (const s of made) assess(s);

@@ -7,7 +7,6 @@ import { bin, freePort, install, root, run } from './setup.mjs';
 install();
 process.chdir(root);
 process.env.NIGHTLY = '1';
-process.env.KILL_RUNS ??= '100';
 process.env.E2E_PORT ??= String(await freePort());
 // Other cases than those of every test run, the same for all of them; said, so that they can be had again.
 process.env.SEED ??= String(1 + (Date.now() % 1_000_000));

@@ -3,7 +3,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
-import { portOf } from '../server/port.mjs';
+import { hostOf, portOf } from '../server/address.mjs';
 
 /** What `npm start` and `npm test` share: installing what the lock file names, and running a step. */
 
@@ -53,9 +53,7 @@ export async function needPort() {
   const taken = await new Promise((resolve) => {
     const server = createServer();
     server.on('error', (e) => resolve(e.code === 'EADDRINUSE'));
-    server.listen(port, process.env.HOST?.trim() || '127.0.0.1', () =>
-      server.close(() => resolve(false)),
-    );
+    server.listen(port, hostOf(process.env.HOST), () => server.close(() => resolve(false)));
   });
   if (!taken) return;
   console.error(`Port ${port} is taken. Set PORT to another one.`);

@@ -1,4 +1,4 @@
-import { portOf } from './port.mjs';
+import { hostOf, portOf } from './address.mjs';
 
 /** Where the server listens, from the environment. */
 export interface Listening {
@@ -12,11 +12,11 @@ const USUAL_PORT = 4180;
 
 /** Whether a name, with or without a port, is one by which a machine asks for itself. */
 export const isOwnName = (host: string): boolean =>
-  /^(?:localhost|127(?:\.\d{1,3}){3}|::1|\[::1\])$/i.test(host.replace(/(?<=^[^:]+|\]):\d+$/, ''));
+  /^(?:(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?|::1)$/i.test(host);
 
 /** Reads `HOST` and `PORT`; without them only this machine is served. A sentence where they make no sense. */
 export function listening(env: Readonly<Record<string, string | undefined>>): Listening | string {
-  const hostname = env.HOST?.trim() || '127.0.0.1';
+  const hostname = hostOf(env.HOST);
   const port = portOf(env.PORT, USUAL_PORT);
   return typeof port === 'string' ? port : { hostname, port, ownOnly: isOwnName(hostname) };
 }

@@ -25,8 +25,8 @@ async function draw(): Promise<Drawn | null> {
     return null;
   }
 }
-/** What stands on the shelf is drawn first. */
 const shelf = useShelf();
+/** None is kept; and what stands on the shelf is drawn first. */
 async function known() {
   await until(() => shelf.loaded).toBe(true);
   return null;

@@ -28,12 +28,9 @@ const FIRST = 9;
 const MORE = 40;
 const placed = ref(FIRST);
 watch(
-  () => found.value.length > placed.value,
-  async (more) => {
-    while (more && found.value.length > placed.value)
-      await inTurn(() => {
-        placed.value += MORE;
-      });
+  () => (found.value.length > placed.value ? placed.value : null),
+  (short) => {
+    if (short !== null) void inTurn(() => (placed.value = short + MORE));
   },
   { immediate: true },
 );

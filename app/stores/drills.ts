@@ -46,8 +46,8 @@ export const useDrills = defineStore('drills', () => {
       });
       await drillWorker.ask((w) => w.all(mine, doc, struck.value, told));
     } catch {
-      if (mine !== request) return;
-      trouble.value = 'The drills could not be run. The findings on the screen still hold.';
+      if (mine === request)
+        trouble.value = 'The drills could not be run. The findings on the screen still hold.';
     }
     if (mine === request) running.value = false;
   }

@@ -39,7 +39,7 @@ export const useShelf = defineStore('shelf', () => {
   const reading = shallowRef<Reading | null>(null);
 
   /** Puts systems on the shelf, the first of them first. */
-  async function keep(...kept: readonly Kept[]): Promise<boolean> {
+  async function keep(...kept: readonly Kept[]): Promise<void> {
     const updated = Date.now();
     const rows = kept.map((k): StoredSystem => {
       const { id, name } = k.document;
@@ -57,7 +57,6 @@ export const useShelf = defineStore('shelf', () => {
     }));
     const fresh = new Set(rows.map((r) => r.id));
     systems.value = [...entries, ...systems.value.filter((s) => !fresh.has(s.id))];
-    return put.ok;
   }
   const keepNew = (...documents: readonly SystemDocument[]) =>
     keep(...documents.map((document) => ({ document, past: [], future: [] })));

@@ -8,7 +8,7 @@ import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { reachesPeak } from '../network/flow.ts';
 import { dailyLoss } from '../network/losses.ts';
-import { jointSurface, jointVolume, settle, spreadOut } from '../network/settle.ts';
+import { among, jointSurface, jointVolume, settle, spreadOut } from '../network/settle.ts';
 import { atRest, highestLevel, surfaces } from '../network/statics.ts';
 import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from '../network/steady.ts';
 import { refilled, supplyOf, type Account } from './supply.ts';
@@ -62,10 +62,6 @@ export interface Accounts {
 /** Wanted reserve as a share of the vessel, and as days of losses: the greater counts. */
 export const RESERVE_SHARE = 0.15;
 export const RESERVE_DAYS = 3;
-
-/** Sum over a vessel and those that it is joined with. */
-const among = (v: NetVessel, xs: readonly CubicMetres[]): CubicMetres =>
-  v.joined.reduce((sum, i) => sum + xs[i]!, 0);
 
 function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   const intake = new Map<number, Metres>();

@@ -1,4 +1,5 @@
 import type { DayMetrics } from '../day/metrics.ts';
+import { among } from '../network/settle.ts';
 import { atRest } from '../network/statics.ts';
 import { feedingPumps } from '../network/steady.ts';
 import { DAY, type Network } from '../network/types.ts';
@@ -80,7 +81,7 @@ export function turnoversOf(
     });
   });
   return [...sums].flatMap(([i, { flow, timed, passed }]): Turnover[] => {
-    const volume = net.vessels[i]!.joined.reduce((t, j) => t + rest[j]!, 0);
+    const volume = among(net.vessels[i]!, rest);
     if (!(volume > 0)) return [];
     const onShare = flow > 0 ? timed / flow : 0;
     return [

@@ -1,8 +1,9 @@
 import { describe, expect, it, test } from 'vitest';
 import { assess, compile, turnoversOf, weightsOf } from '../assess/index.ts';
 import { Simulation, metricsOf, simulate } from '../day/index.ts';
-import { LAYOUTS, applyEdits, merge, type Edit } from '../system/index.ts';
+import { applyEdits, merge, type Edit } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
+import { bucketRow } from '../system/layouts/rows.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { settingsFor } from '../workshop/timer.ts';
 import { lossOf } from '../network/losses.ts';
@@ -83,9 +84,7 @@ describe('stones', () => {
 describe('what is lost to the air and to plants', () => {
   it('of a row of eight is eight times that of one', () => {
     const row = (count: number) => {
-      const s = applyEdits(LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'Row'), [
-        { at: 'vessels.buckets.count', to: count },
-      ]);
+      const s = applyEdits(bucketRow('r', 'Row'), [{ at: 'vessels.buckets.count', to: count }]);
       return lossOf(
         s,
         compile(s),

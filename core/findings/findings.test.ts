@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { readSystem } from '../formats/file.ts';
-import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
+import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
+import { sumpLoop } from '../system/layouts/siphons.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { anySystem } from '../test/systems.ts';
 import { fixesFor, judge, judgeWhole, keyOf, remindersOf, type Level } from './index.ts';
@@ -332,7 +333,7 @@ describe('fixes', () => {
   });
 
   it('no fix moves a stop to another vessel: a shorter pipe that lets the sump run over is not offered', () => {
-    const s = applyEdits(LAYOUTS.find((l) => l.id === 'sump-loop')!.make('loop', 'Loop'), [
+    const s = applyEdits(sumpLoop('loop', 'Loop'), [
       { at: 'vessels.tank.fill', to: 0.906 },
       { at: 'vessels.sump.shape.height', to: 0.493 },
       { at: 'vessels.bed-1.shape.height', to: 0.224 },

@@ -6,6 +6,10 @@ import type { LinkPath, NetVessel, Network, PumpPath } from './types.ts';
 
 /** Where water comes to rest when no pump runs. */
 
+/** Sum over a vessel and those that it is joined with. */
+export const among = (v: NetVessel, xs: readonly CubicMetres[]): CubicMetres =>
+  v.joined.reduce((sum, i) => sum + xs[i]!, 0);
+
 /** Volume of a vessel and those it is joined with up to a surface above the ground. */
 export const jointVolume = (net: Network, v: NetVessel, z: Metres): CubicMetres =>
   v.joined.reduce((sum, i) => {

@@ -5,7 +5,6 @@ import { madeUp, madeUpFurther } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import {
   DOCUMENT_VERSION,
-  LAYOUTS,
   WHOLE,
   applyEdits,
   diff,
@@ -21,6 +20,7 @@ import {
 } from './index.ts';
 import { checkSystem } from './schema/index.ts';
 import { bedOverTank } from './layouts/pair.ts';
+import { sumpLoop } from './layouts/siphons.ts';
 import { cases } from '../test/cases.ts';
 
 const base = bedOverTank('pair', 'Pair');
@@ -116,7 +116,7 @@ describe('two people’s changes of one system', () => {
   });
 
   it('a part that one took out and a new part of the other leads to: likewise', () => {
-    const loop = LAYOUTS.find((l) => l.id === 'sump-loop')!.make('loop', 'Loop');
+    const loop = sumpLoop('loop', 'Loop');
     const bed = loop.vessels.filter((v) => v.role === 'bed').at(-1)!;
     const taken = removeVessel(loop, bed.id);
     if (!taken.ok) throw new Error(taken.why);

@@ -102,9 +102,11 @@ function fits(document: SystemDocument, at: string): boolean {
 /** Whether a place is a part, or lies in one, that is not in a document. */
 function partGone(document: SystemDocument, at: string): boolean {
   const [group, id] = at.split('.');
-  return id !== undefined && isCollection(readAt(document, group!))
-    ? readAt(document, `${group}.${id}`) === undefined
-    : false;
+  return (
+    id !== undefined &&
+    isCollection(readAt(document, group!)) &&
+    readAt(document, `${group}.${id}`) === undefined
+  );
 }
 
 /**

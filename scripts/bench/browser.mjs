@@ -1,5 +1,6 @@
 import { chromium } from '@playwright/test';
 import { chromiumLaunch } from '../chromium.mjs';
+import { lay, rowOf } from '../rows.mjs';
 
 /** What only a browser can tell: how long a newcomer waits, and how a pulled handle feels. */
 
@@ -56,31 +57,12 @@ export async function longShelf(at, documents, many) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(at);
   await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
-  await page.evaluate(
-    ([all, count]) =>
-      new Promise((resolve, reject) => {
-        const open = indexedDB.open('mizuna');
-        open.onerror = () => reject(new Error('not opened'));
-        open.onsuccess = () => {
-          const t = open.result.transaction('systems', 'readwrite');
-          for (let i = 0; i < count; i++) {
-            const document = { ...all[i % all.length], id: `many-${i}`, name: `Bench ${i}` };
-            const { id, name } = document;
-            const row = {
-              id,
-              name,
-              updated: Date.now() + i,
-              rev: 1,
-              past: [],
-              future: [],
-              document,
-            };
-            t.objectStore('systems').put(row);
-          }
-          t.oncomplete = () => resolve(open.result.close());
-        };
-      }),
-    [documents, many],
+  const now = Date.now();
+  await lay(
+    page,
+    Array.from({ length: many }, (_, i) =>
+      rowOf(documents[i % documents.length], `many-${i}`, `Bench ${i}`, now + i),
+    ),
   );
   const visit = async () => {
     await page.reload();

@@ -1,6 +1,12 @@
+/** What was asked for of an address. Plain JavaScript, since it is needed before anything is installed. */
+
 /**
- * Reads a port as it was asked for. Plain JavaScript, since it is needed before anything is installed.
- *
+ * @param {string | undefined} text of the environment
+ * @returns {string} the host to listen on; this machine only where nothing was asked for
+ */
+export const hostOf = (text) => text?.trim() || '127.0.0.1';
+
+/**
  * @param {string | undefined} text of the environment
  * @param {number} usual where nothing was asked for
  * @returns {number | string} the port, or a sentence on what is wrong with it
