@@ -1,5 +1,5 @@
 /** Longest that something waits for the page to have nothing else to do, ms. */
-const PATIENCE = 100;
+const PATIENCE = 400;
 
 const idle = (): Promise<void> =>
   new Promise((resolve) => {
