@@ -46,8 +46,10 @@ export async function openDemo(
 /** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
 export async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
-  await expect(page.getByText('working it out')).toHaveCount(0);
-  await expect(page.getByText('looking for fixes')).toHaveCount(0);
+  // Looked at with every frame: an assertion that is asked again waits half a second in between.
+  await page.waitForFunction(
+    () => !/working it out|looking for fixes/.test(document.body.textContent ?? ''),
+  );
 }
 
 /** Pulls a handle of the drawing by pixels; down is positive. */

@@ -1,5 +1,5 @@
 import { cases } from '../core/test/cases';
-import type { BrowserContext, Page } from '@playwright/test';
+import type { BrowserContext, Locator, Page } from '@playwright/test';
 import { expect, openDemo, settled, slider, test, STILL } from './helpers';
 
 test.use(STILL);
@@ -29,6 +29,11 @@ async function deletedOn(context: BrowserContext, first: Page): Promise<Page> {
   await expect(first.getByRole('alert')).toContainText('no longer in the browser’s store');
   return shelf;
 }
+/** Presses a button in a window that is brought to the front: one in the background draws once a second. */
+async function press(button: Locator): Promise<void> {
+  await button.page().bringToFront();
+  await button.click();
+}
 const reads = (page: Page, name: string, value: string) =>
   expect(slider(page, name)).toHaveAttribute('aria-valuetext', value);
 const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
@@ -44,9 +49,9 @@ test('a second window follows the first as it goes, and its undo is the same', a
   await slider(other, BREAK).press('ArrowUp');
   await reads(page, BREAK, '35 mm');
   await reads(page, CREST, '230 mm');
-  await other.getByRole('button', { name: /^Undo: Break/ }).click();
+  await press(other.getByRole('button', { name: /^Undo: Break/ }));
   await reads(page, BREAK, '30 mm');
-  await page.getByRole('button', { name: /^Undo: Standpipe/ }).click();
+  await press(page.getByRole('button', { name: /^Undo: Standpipe/ }));
   await reads(other, CREST, '235 mm');
 });
 
@@ -56,6 +61,7 @@ test('a handle that is being pulled keeps what the other window did meanwhile', 
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   const other = await second(context, page);
+  await page.bringToFront();
   const tag = (await slider(page, CREST).locator('.tag rect').boundingBox())!;
   await page.mouse.move(tag.x + 40, tag.y + 13);
   await page.mouse.down();
@@ -104,7 +110,7 @@ for (const [choice, value] of [
     await expect(other.getByRole('alert')).toContainText(
       'Standpipe’s crest of “Bell siphon” was changed in two windows',
     );
-    await other.getByRole('button', { name: choice }).click();
+    await press(other.getByRole('button', { name: choice }));
     await expect(other.getByRole('alert')).toHaveCount(0);
     await reads(other, CREST, value);
     await reads(page, CREST, value);
@@ -116,7 +122,7 @@ test('what another window deletes is said, and can be kept again', async ({ page
   const other = await deletedOn(context, page);
   await slider(page, CREST).press('ArrowDown');
   await reads(page, CREST, '230 mm');
-  await page.getByRole('button', { name: 'Keep it again' }).click();
+  await press(page.getByRole('button', { name: 'Keep it again' }));
   await expect(page.getByRole('alert')).toHaveCount(0);
   await kept(page);
   await expect(other.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
@@ -128,7 +134,7 @@ test('deleted and put back elsewhere, an open system is kept again without a wor
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   const other = await deletedOn(context, page);
-  await other.getByRole('button', { name: 'Undo' }).click();
+  await press(other.getByRole('button', { name: 'Undo' }));
   await expect(page.getByRole('alert')).toHaveCount(0);
   await slider(page, CREST).press('ArrowDown');
   await kept(page);
@@ -150,14 +156,14 @@ for (const whose of ['this window’s', 'the other’s'] as const) {
     const rim = async (p: Page) =>
       (await slider(p, `Rim of ${name}`).getAttribute('aria-valuetext'))!;
     const was = await rim(other);
-    await beds(page).last().click();
-    await page.getByRole('button', { name: `Take ${name} away` }).click();
+    await press(beds(page).last());
+    await press(page.getByRole('button', { name: `Take ${name} away` }));
     await expect(beds(page)).toHaveCount(before - 1);
     await kept(page);
     await slider(other, `Rim of ${name}`).press('ArrowUp');
     const asked = other.getByRole('alert');
     await expect(asked).toContainText('was done in two windows does not go together');
-    await asked.getByRole('button', { name: `Take ${whose} system` }).click();
+    await press(asked.getByRole('button', { name: `Take ${whose} system` }));
     await expect(asked).toHaveCount(0);
     const mine = whose === 'this window’s';
     for (const p of [page, other]) {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
+import { alike } from './alike.ts';
 import {
   areaAt,
   footprint,
@@ -258,6 +259,19 @@ describe('what stands in a bed', () => {
     near(volumeAt(room, 0.3), 0.25 * (0.4 * 0.5 + 0.6 * 0.01) + 0.05 * 0.5, 1e-12);
   });
 
+  it('a guard wider than the floor of a narrow tub leaves it no more than there is', () => {
+    const tub: Shape = {
+      kind: 'tapered-round',
+      bottomDiameter: 0.1,
+      topDiameter: 0.4,
+      height: 0.3,
+    };
+    const guarded = storage(tub, stones(0.3, 0.4, (Math.PI / 4) * 0.2 ** 2));
+    const bare = storage(tub, null);
+    for (const level of [0.02, 0.05, 0.1, 0.2, 0.3])
+      expect(volumeAt(guarded, level)).toBeLessThanOrEqual(volumeAt(bare, level));
+  });
+
   it('layers each leave their own', () => {
     const room = storage(box, {
       layers: [
@@ -288,5 +302,34 @@ describe('what stands in a bed', () => {
       pots: { area: 9, top: 0.12, voids: 0.1 },
     });
     expect(areaAt(room, 0.06)).toBeGreaterThan(0);
+  });
+});
+
+describe('a shape put in place of another', () => {
+  it('is as wide, as broad and as high; a tub narrows to 85 % at its bottom, and back to a box it is the same', () => {
+    const box: Shape = { kind: 'box', length: 1.2, width: 0.5, height: 0.4 };
+    const tub = alike(box, 'tapered-box');
+    expect(tub).toEqual({
+      kind: 'tapered-box',
+      bottomLength: 1.02,
+      bottomWidth: 0.425,
+      topLength: 1.2,
+      topWidth: 0.5,
+      height: 0.4,
+    });
+    expect(alike(tub, 'box')).toEqual(box);
+    expect(alike(box, 'tapered-round')).toMatchObject({ bottomDiameter: 1.02, topDiameter: 1.2 });
+  });
+
+  it('a measured one holds what the tub holds at each of its levels', () => {
+    const tub: Shape = {
+      kind: 'tapered-round',
+      bottomDiameter: 0.2,
+      topDiameter: 0.4,
+      height: 0.4,
+    };
+    const poured = alike(tub, 'measured');
+    for (const level of [0.1, 0.2, 0.3, 0.4])
+      near(volumeAt(storage(poured, null), level), volumeAt(storage(tub, null), level), 1e-9);
   });
 });
