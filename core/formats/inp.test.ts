@@ -82,6 +82,18 @@ describe('EPANET text', () => {
     for (const id of ids) expect(id.length).toBeLessThan(32);
   });
 
+  test.each(systems.filter(([, s]) => inpOf(s)))(
+    'draws no two nodes of %s in one place',
+    (_, s) => {
+      const rows = inpOf(s)!.split('[COORDINATES]')[1]!.split('\n').slice(2);
+      const points = rows
+        .slice(0, rows.indexOf(''))
+        .map((r) => r.trim().split('\t').slice(1).join());
+      expect(points.length).toBeGreaterThan(2);
+      expect(new Set(points).size).toBe(points.length);
+    },
+  );
+
   test.each([
     '[PUMPS]',
     '[END]',
