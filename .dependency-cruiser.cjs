@@ -70,7 +70,6 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.app.json' },
-    extraExtensionsToScan: ['.vue'],
     enhancedResolveOptions: { extensions: ['.ts', '.vue', '.js', '.json'] },
   },
 };

@@ -1,10 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import ShelfView from './shelf/ShelfView.vue';
 
-export const STAGES = ['vessels', 'lift', 'drain'] as const;
-export type Stage = (typeof STAGES)[number];
-export const isStage = (s: unknown): s is Stage => STAGES.includes(s as Stage);
-
 export const router = createRouter({
   history: createWebHistory(),
   routes: [

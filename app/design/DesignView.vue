@@ -17,7 +17,7 @@ import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
 import FirstHints from '../parts/FirstHints.vue';
 import WorkingSheet from '../parts/WorkingSheet.vue';
-import { isStage, type Stage } from '../router';
+import type { Stage } from '../../core/findings';
 import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
 import SectionDrawing from '../section/SectionDrawing.vue';
@@ -32,7 +32,7 @@ import StageRail from './StageRail.vue';
 import SystemTrouble from './SystemTrouble.vue';
 import TopBar from './TopBar.vue';
 import { useDesignKeys } from './keys';
-import { STAGE_NAMES } from './stages';
+import { isStage, STAGE_NAMES } from './stages';
 
 /** One system: the living drawing, the day under it, the stage's panel and the findings beside it. */
 const props = defineProps<{ id: string; stage?: string }>();

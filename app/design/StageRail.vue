@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STAGES, type Stage } from '../router';
+import { STAGES, type Stage } from '../../core/findings';
 import { useTrace } from '../stores/trace';
 import { STAGE_KEY } from './keys';
 import { STAGE_NAMES, stageOf } from './stages';

@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core';
-import { STAGES, type Stage } from '../router';
+import { STAGES, type Stage } from '../../core/findings';
 import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';

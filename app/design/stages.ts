@@ -1,4 +1,6 @@
-import type { Stage } from '../router';
+import { STAGES, type Stage } from '../../core/findings';
+
+export const isStage = (s: unknown): s is Stage => STAGES.includes(s as Stage);
 
 export const STAGE_NAMES: Record<Stage, string> = {
   vessels: 'Vessels',

@@ -5,7 +5,7 @@ import type { Assessment } from '../../core/assess';
 import { format } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';
-import type { Stage } from '../router';
+import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import SectionDrain from './SectionDrain.vue';
 import SectionHandle from './SectionHandle.vue';

@@ -4,7 +4,7 @@ import type { Assessment } from '../../core/assess';
 import { format, type QuantityKind } from '../../core/quantity';
 import { isStore, type SystemDocument } from '../../core/system';
 import { volumeAt } from '../../core/water/vessel';
-import type { Stage } from '../router';
+import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import { spread } from './handles';

@@ -10,7 +10,7 @@ import {
   type Vessel,
 } from '../../core/system';
 import { levelAt, volumeAt } from '../../core/water/vessel';
-import type { Stage } from '../router';
+import type { Stage } from '../../core/findings';
 import type { Scene } from './scene';
 
 /** Something in the drawing that can be pulled up and down: one number of the document. */

@@ -4,6 +4,7 @@ import type { BlockedDrain } from '../day/drills/blockedDrain.ts';
 import type { DayMetrics } from '../day/metrics.ts';
 import type { Assessment } from '../assess/assess.ts';
 import type { Edit, SystemDocument } from '../system/index.ts';
+import type { Stage } from './stages.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 
 /** How grave: the water or the fish are at stake; outside what is wished; in order. */
@@ -42,7 +43,7 @@ export interface Reminder {
   readonly id: string;
   readonly sentence: string;
   /** Stage at which it is shown. */
-  readonly stage: 'vessels' | 'lift' | 'drain';
+  readonly stage: Stage;
 }
 
 /** What the findings need of a simulated day; small enough to send about. */
