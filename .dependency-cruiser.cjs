@@ -10,7 +10,7 @@ const order = [
   'assess',
   'findings',
   'workshop',
-  'working',
+  'derivation',
   'formats',
 ];
 const rank = (name) => order.indexOf(name);

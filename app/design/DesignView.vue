@@ -16,7 +16,7 @@ import { fieldAt, isSiphon } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
 import FirstHints from '../parts/FirstHints.vue';
-import WorkingSheet from '../parts/WorkingSheet.vue';
+import DerivationSheet from '../parts/DerivationSheet.vue';
 import type { Stage } from '../../core/findings';
 import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
@@ -25,7 +25,7 @@ import { useBench } from '../stores/bench';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
-import { useWorking } from '../stores/working';
+import { useDerivation } from '../stores/derivation';
 import DayStrip from '../strip/DayStrip.vue';
 import KeysDialog from './KeysDialog.vue';
 import StageRail from './StageRail.vue';
@@ -40,7 +40,7 @@ const router = useRouter();
 const system = useSystem();
 const trace = useTrace();
 const settings = useSettings();
-const working = useWorking();
+const working = useDerivation();
 
 const PANELS = {
   vessels: defineAsyncComponent(() => import('../stages/vessels/VesselsPanel.vue')),
@@ -206,7 +206,7 @@ const reminders = computed(() =>
         </button>
       </div>
       <FirstHints v-if="phone" flat />
-      <WorkingSheet class="working" />
+      <DerivationSheet class="working" />
       <div
         v-show="!phone || side === 'findings'"
         class="scroll findingsbox"

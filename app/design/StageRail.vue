@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { STAGES, type Stage } from '../../core/findings';
+import { ruleOf, STAGES, type Stage } from '../../core/findings';
 import { useTrace } from '../stores/trace';
 import { STAGE_KEY } from './keys';
-import { STAGE_NAMES, stageOf } from './stages';
+import { STAGE_NAMES } from './stages';
 
 /** The stages in the order of the work; what stands at stop is on its number. Places to stand, not steps. */
 defineProps<{ stage: Stage; phone: boolean }>();
 const emit = defineEmits<{ go: [stage: Stage] }>();
 const trace = useTrace();
 const stops = (s: Stage) =>
-  trace.findings.filter((f) => f.level === 'stop' && stageOf(f.id) === s).length;
+  trace.findings.filter((f) => f.level === 'stop' && ruleOf(f.id).stage === s).length;
 </script>
 
 <template>

@@ -1,45 +1,24 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Finding, Fix } from '../../core/findings';
+import { ruleOf, type Finding, type FindingId, type Fix } from '../../core/findings';
 import { format, tell } from '../../core/quantity';
 import { fieldAt, readAt } from '../../core/system';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
-import { useWorking } from '../stores/working';
+import { useDerivation } from '../stores/derivation';
 import LevelMark from './LevelMark.vue';
 
 /** One finding: sentence, the number beside the number it must reach, why, and fixes to press. */
 const props = defineProps<{ finding: Finding; fixes: Fix[]; looking: boolean }>();
 const settings = useSettings();
 const system = useSystem();
-const working = useWorking();
+const working = useDerivation();
 const why = ref(false);
 const shownFix = ref('');
 
 const f = (v: number) => format(v, props.finding.kind, settings.units);
 const sentence = computed(() => tell(props.finding.sentence, settings.units));
-const NAMES: Record<string, string> = {
-  'dry-run': 'dry running',
-  reserve: 'reserve',
-  'backflow-room': 'backflow room',
-  'tank-swing': 'tank swing',
-  'siphon-start': 'siphon start',
-  'siphon-stop': 'siphon stop',
-  'siphon-geometry': 'siphon parts',
-  'second-way-out': 'second way out',
-  'loose-delivery': 'loose delivery',
-  'root-air': 'root air',
-  'dry-layer': 'dry layer',
-  'hose-bore': 'hose',
-  'duty-range': 'duty range',
-  'static-head': 'lift',
-  'bed-to-tank': 'bed to tank',
-  'floor-load': 'floor load',
-  'overflow-capacity': 'overflow',
-  'on-time': 'on-time',
-  'off-time': 'off-time',
-};
-const nameOf = (id: string) => NAMES[id] ?? id;
+const titles = (ids: readonly FindingId[]) => ids.map((id) => ruleOf(id).title).join(', ');
 
 /** What a fix changes, before it does. */
 function changes(fix: Fix): string {
@@ -56,8 +35,8 @@ function changes(fix: Fix): string {
     return [];
   });
   if (fix.leaves === 'watch') parts.push('stays at watch');
-  if (fix.also.length) parts.push(`also mends ${fix.also.map(nameOf).join(', ')}`);
-  if (fix.costs.length) parts.push(`then watch ${fix.costs.map(nameOf).join(', ')}`);
+  if (fix.also.length) parts.push(`also mends ${titles(fix.also)}`);
+  if (fix.costs.length) parts.push(`then watch ${titles(fix.costs)}`);
   return parts.join('; ');
 }
 function press(fix: Fix) {

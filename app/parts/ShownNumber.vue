@@ -3,12 +3,12 @@ import { computed } from 'vue';
 import { show, type QuantityKind } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 import { useWas } from './changed';
-import { useWorking } from '../stores/working';
+import { useDerivation } from '../stores/derivation';
 
 /** A computed number: larger than its label, and a press shows how it came about. */
 const props = defineProps<{ label: string; value: number; kind: QuantityKind; working?: string }>();
 const settings = useSettings();
-const drawer = useWorking();
+const drawer = useDerivation();
 const shown = computed(() =>
   Number.isFinite(props.value)
     ? show(props.value, props.kind, settings.units)

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useWorking } from '../stores/working';
+import { useDerivation } from '../stores/derivation';
 
 /** A computed number in the drawing; a press, or Enter on it, shows how it came about. */
 const props = defineProps<{ x: number; y: number; text: string; working: string }>();
-const drawer = useWorking();
+const drawer = useDerivation();
 function key(event: KeyboardEvent) {
   if (event.key !== 'Enter' && event.key !== ' ') return;
   event.preventDefault();

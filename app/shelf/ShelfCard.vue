@@ -202,7 +202,7 @@ a.name::after {
   border-bottom: 1px solid var(--water);
 }
 .what {
-  min-height: 1.4em;
+  min-height: 1lh;
 }
 .foot {
   display: flex;

@@ -6,9 +6,9 @@ import { readAt, type Control, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray';
 import ShownNumber from '../parts/ShownNumber.vue';
-import WorkingSheet from '../parts/WorkingSheet.vue';
+import DerivationSheet from '../parts/DerivationSheet.vue';
 import { useSystem } from '../stores/system';
-import { useWorking } from '../stores/working';
+import { useDerivation } from '../stores/derivation';
 import { freshStores, mountIt } from '../test/mountIt';
 import DrainPanel from './drain/DrainPanel.vue';
 import SiphonWindowBar from './drain/SiphonWindowBar.vue';
@@ -208,10 +208,10 @@ describe('working', () => {
       kind: 'flow',
       working: 'flow/lift',
     });
-    const sheet = mountIt(WorkingSheet);
+    const sheet = mountIt(DerivationSheet);
     expect(number.attributes('aria-label')).toBe('Flow: 1201 L/h. Show the working');
     await number.trigger('click');
-    expect(useWorking().key).toBe('flow/lift');
+    expect(useDerivation().key).toBe('flow/lift');
     await nextTick();
     expect(sheet.text()).toContain('Flow at the duty point: 1201 L/h');
     expect(sheet.text()).toContain('Churchill (1977)');
@@ -225,7 +225,7 @@ describe('working', () => {
       'v',
     ]);
     await sheet.find('[aria-label="Close the working"]').trigger('click');
-    expect(useWorking().key).toBe('');
+    expect(useDerivation().key).toBe('');
     expect(sheet.find('section').exists()).toBe(false);
   });
 

@@ -23,7 +23,7 @@ const GROWTH = 11.5;
  *
  * @returns the edits that set the taps; nothing where the line has one end or gives nothing
  */
-export function evenSplit(system: SystemDocument, line: PumpedLine): Edit[] {
+export function balanceBranches(system: SystemDocument, line: PumpedLine): Edit[] {
   if (!line.branches.length) return [];
   const taps = [
     `paths.${line.id}.valve`,

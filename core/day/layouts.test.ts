@@ -3,7 +3,7 @@ import { describe, expect, it, test } from 'vitest';
 import { readSystem } from '../formats/file.ts';
 import { reportOf } from '../formats/report.ts';
 import { judgeWhole } from '../findings/judge.ts';
-import { lagOf } from '../findings/joined.ts';
+import { lagOf } from '../findings/rules/joined-lag.ts';
 import { compile } from '../assess/compile.ts';
 import { assess } from '../assess/assess.ts';
 import { LAYOUTS, applyEdits, type SystemDocument } from '../system/index.ts';

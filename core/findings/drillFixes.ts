@@ -12,16 +12,17 @@ import {
 } from '../system/index.ts';
 import { judge } from './judge.ts';
 import {
-  crestKnob,
-  fillKnob,
-  heightKnob,
-  intakeKnob,
-  pipeSize,
-  secondOverflow,
-  valveKnob,
-  ONCE,
-  type Knob,
-} from './knobs.ts';
+  adjustCrest,
+  adjustFill,
+  adjustHeight,
+  adjustIntake,
+  adjustPipeSize,
+  adjustValve,
+  addSecondOverflow,
+  once,
+  type Adjustment,
+} from './adjustments.ts';
+import { smallestThat } from './search.ts';
 import { keyOf } from './types.ts';
 import { type Grade, type Drill, Drills, RANK } from './drills.ts';
 
@@ -33,101 +34,89 @@ export interface DrillFix {
   readonly leaves: Grade;
 }
 
-/** What may be turned against a fault, the simplest in the hand first. */
-function knobsAgainst(s: SystemDocument, a: Assessment, d: Drill): Knob[] {
+/** What can be adjusted against a fault, the simplest in the hand first. */
+function adjustmentsAgainst(s: SystemDocument, a: Assessment, d: Drill): Adjustment[] {
   const lines = pumpedLines(s);
   const line = lines.find((l) => l.id === d.about);
   const drain = s.paths.find((p) => p.id === d.about);
   const stores = s.vessels.filter((v) => lines.some((l) => l.from === v.id)).map((v) => v.id);
   const spill = d.outcome.where;
-  const overflow = (bed: string): Knob[] => {
+  const overflow = (bed: string): Adjustment[] => {
     const second = standpipes(s).filter((p) => p.from === bed && p.id !== d.about);
-    const widen = second.flatMap((p) => pipeSize(s, p.id, 1, `“${p.name}”`));
+    const widen = second.flatMap((p) => adjustPipeSize(s, p.id, 1, `“${p.name}”`));
     const made = addOverflow(s, bed);
-    const more: Knob[] = made.ok
-      ? [
-          {
-            id: `${bed}-overflow`,
-            ...ONCE,
-            edits: () => [...made.edits],
-            label: () => say`${made.label}`,
-          },
-        ]
-      : [];
-    return [...widen, ...secondOverflow(s, a, bed), ...more, ...leanKnob(s, bed)];
+    const more = made.ok ? once(`${bed}-overflow`, made.edits, say`${made.label}`) : [];
+    return [...widen, ...addSecondOverflow(s, a, bed), ...more, ...leanRim(s, bed)];
   };
   switch (d.kind) {
     case 'power-cut':
       return [
-        ...(spill ? [...fillKnob(s, spill, -1), ...heightKnob(s, spill)] : []),
-        ...lines.flatMap((l) => checkKnob(s, l.id)),
+        ...(spill ? [...adjustFill(s, spill, -1), ...adjustHeight(s, spill)] : []),
+        ...lines.flatMap((l) => addCheckValve(s, l.id)),
       ];
     case 'delivery-off':
-      return line ? intakeKnob(s, line, 1) : [];
+      return line ? adjustIntake(s, line, 1) : [];
     case 'drain-blocked':
     case 'siphon-never-starts':
     case 'guard-clogged':
       return [
         ...(spill ? overflow(spill) : drain ? overflow(drain.from) : []),
-        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+        ...stores.flatMap((v) => adjustFill(s, v, 1)),
       ];
     case 'siphon-never-stops':
       return drain
-        ? lines.filter((l) => targetsOf(l).includes(drain.from)).flatMap((l) => valveKnob(s, l, -1))
+        ? lines
+            .filter((l) => targetsOf(l).includes(drain.from))
+            .flatMap((l) => adjustValve(s, l, -1))
         : [];
     case 'float-stuck':
     case 'timer-stuck-on':
       return [
-        ...(spill ? [...overflow(spill), ...fillKnob(s, drain?.from ?? stores[0] ?? '', -1)] : []),
-        ...stores.flatMap((v) => fillKnob(s, v, 1)),
+        ...(spill
+          ? [...overflow(spill), ...adjustFill(s, drain?.from ?? stores[0] ?? '', -1)]
+          : []),
+        ...stores.flatMap((v) => adjustFill(s, v, 1)),
       ];
     case 'top-up-forgotten':
     case 'leak':
       return [
-        ...stores.flatMap((v) => fillKnob(s, v, 1)),
-        ...lines.flatMap((l) => intakeKnob(s, l, d.kind === 'leak' ? 1 : -1)),
+        ...stores.flatMap((v) => adjustFill(s, v, 1)),
+        ...lines.flatMap((l) => adjustIntake(s, l, d.kind === 'leak' ? 1 : -1)),
       ];
     case 'pump-clogged':
       return [
-        ...stores.flatMap((v) => fillKnob(s, v, 1)),
-        ...lines.flatMap((l) => crestKnob(s, l.to, -1)),
+        ...stores.flatMap((v) => adjustFill(s, v, 1)),
+        ...lines.flatMap((l) => adjustCrest(s, l.to, -1)),
       ];
     default:
       return [];
   }
 }
 
-function leanKnob(s: SystemDocument, bed: string): Knob[] {
+function leanRim(s: SystemDocument, bed: string): Adjustment[] {
   const v = s.vessels.find((x) => x.id === bed);
   const to = s.paths.find((p) => p.from === bed && p.kind !== 'pumped-line')?.to;
   const under = s.vessels.find((x) => x.id === to);
   if (!v || !under || v.rimTo !== null || under.floor >= v.floor) return [];
-  return [
-    {
-      id: `${bed}-rim`,
-      ...ONCE,
-      edits: () => [{ at: `vessels.${bed}.rimTo`, to: under.id }],
-      label: () => say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
-    },
-  ];
+  return once(
+    `${bed}-rim`,
+    [{ at: `vessels.${bed}.rimTo`, to: under.id }],
+    say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
+  );
 }
 
-function checkKnob(s: SystemDocument, line: string): Knob[] {
+function addCheckValve(s: SystemDocument, line: string): Adjustment[] {
   const l = pumpedLines(s).find((x) => x.id === line);
   return !l || l.checkValve
     ? []
-    : [
-        {
-          id: `${line}-check`,
-          ...ONCE,
-          edits: () => [{ at: `paths.${line}.checkValve`, to: true }],
-          label: () => say`Fit a check valve in “${l.name}”`,
-        },
-      ];
+    : once(
+        `${line}-check`,
+        [{ at: `paths.${line}.checkValve`, to: true }],
+        say`Fit a check valve in “${l.name}”`,
+      );
 }
 
 const MOST_FIXES = 3;
-const MOST_TRIES = 12;
 
 /**
  * Changes of design with which a drill would have gone better, each tried at the same moment; none that
@@ -154,7 +143,7 @@ export function fixesForDrill(
     return fault ? drills.runAt(fault, d.at ?? 0).grade : 'passed';
   };
   const out: DrillFix[] = [];
-  for (const knob of knobsAgainst(system, a, d)) {
+  for (const adjustment of adjustmentsAgainst(system, a, d)) {
     if (out.length >= MOST_FIXES) break;
     let found: DrillFix | null = null;
     const goals: Grade[] = d.grade === 'failed' ? ['passed', 'loss'] : ['passed'];
@@ -163,7 +152,7 @@ export function fixesForDrill(
       let g = grades.get(k);
       if (!g) {
         try {
-          g = outcome(knob.edits(k));
+          g = outcome(adjustment.edits(k));
         } catch {
           g = 'failed';
         }
@@ -172,37 +161,15 @@ export function fixesForDrill(
       return g;
     };
     for (const goal of goals) {
-      const k = firstThat(knob, (x) => RANK[at(x)] <= RANK[goal]);
+      const k = smallestThat(adjustment, (x) => RANK[at(x)] <= RANK[goal]);
       if (k === null) continue;
-      const edits = knob.edits(k);
+      const edits = adjustment.edits(k);
       const after = stops(applyEdits(system, edits));
       if ([...after].some((key) => !before.has(key))) continue;
-      found = { id: knob.id, label: knob.label(k), edits, leaves: at(k) };
+      found = { id: adjustment.id, label: adjustment.label(k), edits, leaves: at(k) };
       break;
     }
     if (found && !out.some((f) => f.id === found.id)) out.push(found);
   }
   return out.sort((x, y) => RANK[x.leaves] - RANK[y.leaves]);
-}
-
-/** Smallest change of a knob that does it, within few tries; nothing where none does. */
-function firstThat(knob: Knob, does: (k: number) => boolean): number | null {
-  if (!knob.graded) {
-    for (let k = 0; k < Math.min(knob.count, MOST_TRIES); k++) if (does(k)) return k;
-    return null;
-  }
-  let low = -1;
-  let high = Math.min(knob.count - 1, 0);
-  let tries = 0;
-  while (!does(high)) {
-    if (high >= knob.count - 1 || ++tries > MOST_TRIES) return null;
-    low = high;
-    high = Math.min(knob.count - 1, 2 * high + 2);
-  }
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (does(middle)) high = middle;
-    else low = middle;
-  }
-  return high;
 }

@@ -14,8 +14,8 @@ import { parse } from '../quantity/index.ts';
 import { addSite } from '../system/makeup/index.ts';
 import { fixesFor } from './fixes.ts';
 import { judge, judgeWhole } from './judge.ts';
-import { allowedLoss } from './lift.ts';
-import { geometryChecks } from './siphon.ts';
+import { allowedLoss } from './rules/hose-bore.ts';
+import { geometryChecks } from './rules/siphon-geometry.ts';
 
 /** Facts that an error of the hand in a formula, a sign or a bound would break; each worked out by hand. */
 

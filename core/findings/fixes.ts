@@ -1,15 +1,15 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import { assess, type Assessment } from '../assess/assess.ts';
+import { assess } from '../assess/assess.ts';
 import { judge, judgeWhole } from './judge.ts';
-import type { Knob } from './knobs.ts';
-import { knobsFor } from './remedies.ts';
-import { keyOf, type Finding, type Fix, type Level } from './types.ts';
+import type { Adjustment } from './adjustments.ts';
+import type { Level } from './rule.ts';
+import { ruleOf, type FindingId } from './rules/index.ts';
+import { smallestThat } from './search.ts';
+import { keyOf, type Finding, type Fix } from './types.ts';
 
 const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
-/** Findings that only a simulated day can judge. */
-const NEEDS_DAY = new Set(['dry-run', 'spill', 'root-air']);
 const MOST_FIXES = 4;
-const MORE_TURNS = 4;
+const MORE_STEPS = 4;
 
 /** Level that a finding of this key has among some findings; gone counts as fine. */
 function levelOf(findings: readonly Finding[], key: string): Level {
@@ -37,49 +37,31 @@ function wholeDay(system: SystemDocument, budget: Budget): Finding[] {
 /** Judges an edited system as far as the wanted finding needs. @throws RangeError where the edit is impossible */
 function tryEdits(
   system: SystemDocument,
-  knob: Knob,
+  adjustment: Adjustment,
   k: number,
   day: boolean,
   budget: Budget,
 ): Finding[] {
-  const edited = applyEdits(system, knob.edits(k));
+  const edited = applyEdits(system, adjustment.edits(k));
   if (day) return wholeDay(edited, budget);
   budget.left -= STATICS_STEPS * (edited.paths.length + edited.vessels.length ** 2 / 8);
   return judge(edited, null, assess(edited));
 }
 
-/**
- * Smallest change of a knob that brings a finding to a level or better, or nothing.
- * A graded knob is searched by doubling and halving, others one by one.
- */
-function smallest(
+/** Smallest change of an adjustment that brings a finding to a level or better, or nothing. */
+const smallest = (
   system: SystemDocument,
-  knob: Knob,
+  adjustment: Adjustment,
   key: string,
   wanted: Level,
   day: boolean,
   budget: Budget,
-): number | null {
-  const does = (k: number) =>
-    RANK[levelOf(tryEdits(system, knob, k, day, budget), key)] <= RANK[wanted];
-  if (!knob.graded) {
-    for (let k = 0; k < Math.min(knob.count, 10) && budget.left > 0; k++) if (does(k)) return k;
-    return null;
-  }
-  let low = -1;
-  let high = 0;
-  while (!does(high)) {
-    low = high;
-    if (high >= knob.count - 1 || budget.left <= 0) return null;
-    high = Math.min(knob.count - 1, 2 * high + 1);
-  }
-  while (high - low > 1) {
-    const mid = (low + high) >> 1;
-    if (does(mid)) high = mid;
-    else low = mid;
-  }
-  return high;
-}
+): number | null =>
+  smallestThat(
+    adjustment,
+    (k) => RANK[levelOf(tryEdits(system, adjustment, k, day, budget), key)] <= RANK[wanted],
+    () => budget.left > 0,
+  );
 
 /**
  * Fixes of one finding, worked out and tried. Each is judged on the edited system with its whole
@@ -97,32 +79,34 @@ export function fixesFor(
   if (finding.level === 'fine') return [];
   const key = keyOf(finding);
   const a = assess(system);
-  const cause = causeOf(system, a, finding, before);
+  const rule = ruleOf(finding.id);
+  const open = before.filter((f) => f.level !== 'fine');
+  const cause = rule.cause?.({ system, a, f: finding }, open) as Finding | undefined;
   const sought = cause ? keyOf(cause) : key;
-  const day = !cause && NEEDS_DAY.has(finding.id);
+  const day = !cause && rule.needsDay;
   const stopsBefore = new Set(before.filter((f) => f.level === 'stop').map(keyOf));
   const watchBefore = new Set(before.filter((f) => f.level === 'watch').map(keyOf));
   const out: Fix[] = [];
   const goals: Level[] = finding.level === 'stop' ? ['fine', 'watch'] : ['fine'];
-  const turned = cause && finding.id === 'root-air' ? cause : finding;
-  for (const knob of knobsFor(system, a, turned)) {
+  const mended = cause && rule.adjustsCause ? cause : finding;
+  for (const adjustment of ruleOf(mended.id).adjustments({ system, a, f: mended })) {
     for (const goal of goals) {
       let k: number | null;
       try {
-        k = budget.left > 0 ? smallest(system, knob, sought, goal, day, budget) : null;
+        k = budget.left > 0 ? smallest(system, adjustment, sought, goal, day, budget) : null;
       } catch {
         k = null;
       }
       if (k === null) continue;
       // The whole day may ask for a little more than the statics, which the search went by.
-      let edits = knob.edits(k);
+      let edits = adjustment.edits(k);
       let after = wholeDay(applyEdits(system, edits), budget);
       for (
         let more = 1;
-        more <= MORE_TURNS && RANK[levelOf(after, key)] > RANK[goal] && k + 1 < knob.count;
+        more <= MORE_STEPS && RANK[levelOf(after, key)] > RANK[goal] && k + 1 < adjustment.count;
         more++
       ) {
-        edits = knob.edits(++k);
+        edits = adjustment.edits(++k);
         after = wholeDay(applyEdits(system, edits), budget);
       }
       const leaves = levelOf(after, key);
@@ -131,8 +115,8 @@ export function fixesFor(
       if (newStops) continue;
       const afterKeys = new Map(after.map((f) => [keyOf(f), f.level]));
       out.push({
-        id: knob.id,
-        label: knob.label(k),
+        id: adjustment.id,
+        label: adjustment.label(k),
         edits,
         leaves,
         also: unique(
@@ -169,29 +153,4 @@ export function fixesFor(
     .map((x) => x.fix);
 }
 
-/**
- * The finding that is behind another, by which that is mended: a pump that runs dry where its reserve is, since
- * drawing the last millimetres is no cure; roots without air where the siphon is that does not cycle.
- */
-function causeOf(
-  system: SystemDocument,
-  a: Assessment,
-  finding: Finding,
-  before: readonly Finding[],
-): Finding | undefined {
-  const open = before.filter((f) => f.level !== 'fine');
-  if (finding.id === 'dry-run')
-    return open.find((f) => f.id === 'reserve' && sourceOf(system, finding) === f.about);
-  if (finding.id !== 'root-air') return undefined;
-  const { joined } = a.net.vessels[system.vessels.findIndex((v) => v.id === finding.about)]!;
-  const group = joined.map((i) => system.vessels[i]!.id);
-  const own = a.siphons.filter((w) => group.includes(w.bed)).map((w) => w.id);
-  return open.find(
-    (f) => (f.id === 'siphon-start' || f.id === 'siphon-stop') && own.includes(f.about),
-  );
-}
-
-const sourceOf = (system: SystemDocument, f: Finding): string | undefined =>
-  system.paths.find((p) => p.id === f.about)?.from;
-
-const unique = (xs: readonly string[]): string[] => [...new Set(xs)];
+const unique = (xs: readonly FindingId[]): FindingId[] => [...new Set(xs)];

@@ -1,4 +1,4 @@
-import type { Level } from './types.ts';
+import type { Level } from './rule.ts';
 
 /** Level of a value that should be large: stop at or below `must`, watch below `wish`. */
 export function atLeast(value: number, must: number, wish: number): Level {

@@ -1,9 +1,11 @@
-/** DayTrace and accounts → Findings: sentence, measure, limit, why, fixes. One file a subject. */
+/** DayTrace and assessment → Findings: sentence, measure, limit, why, fixes. One rule a file, in `rules/`. */
 export * from './types.ts';
 export * from './stages.ts';
+export type { Case, Context, DaySummary, Level, Verdict } from './rule.ts';
+export { RULES, ruleOf, type FindingId } from './rules/index.ts';
 export * from './judge.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
-export { geometryChecks } from './siphon.ts';
+export { geometryChecks } from './rules/siphon-geometry.ts';
 export * from './drills.ts';
 export * from './drillFixes.ts';

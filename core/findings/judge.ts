@@ -4,59 +4,9 @@ import { metricsOf } from '../day/metrics.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
 import type { SystemDocument } from '../system/index.ts';
-import {
-  dutyRange,
-  hoseBore,
-  overflowCapacity,
-  runsOn,
-  secondWayOut,
-  staticHeadRule,
-  turnover,
-} from './lift.ts';
-import { dryRun, floorLoad, offTime, onTime, rootAir, service, spill } from './rhythm.ts';
-import { siphonGeometry, siphonStart, siphonStop } from './siphon.ts';
-import { airLiftDepth, filterClogs, pinholes, potsStand, venturi } from './devices.ts';
-import { evenness } from './evenness.ts';
-import { chainSupply, joinedLag, rowFilling, supplyLasts } from './joined.ts';
-import { backflowRoom, bedToTank, dryLayer, looseDelivery, reserve, tankSwing } from './water.ts';
-import type { DaySummary, Finding, Level, Rule } from './types.ts';
-
-/** Rules in the order in which findings of one level are told. */
-export const RULES: readonly Rule[] = [
-  dryRun,
-  spill,
-  service,
-  reserve,
-  backflowRoom,
-  staticHeadRule,
-  runsOn,
-  siphonStart,
-  siphonStop,
-  joinedLag,
-  evenness,
-  chainSupply,
-  supplyLasts,
-  potsStand,
-  onTime,
-  offTime,
-  secondWayOut,
-  overflowCapacity,
-  tankSwing,
-  looseDelivery,
-  rootAir,
-  siphonGeometry,
-  dryLayer,
-  dutyRange,
-  hoseBore,
-  venturi,
-  airLiftDepth,
-  pinholes,
-  filterClogs,
-  rowFilling,
-  turnover,
-  bedToTank,
-  floorLoad,
-];
+import { RULES } from './rules/index.ts';
+import type { DaySummary, Level } from './rule.ts';
+import type { Finding } from './types.ts';
 
 const URGENCY: Record<Level, number> = { stop: 0, watch: 1, fine: 2 };
 
@@ -87,7 +37,10 @@ export function judge(
   day: DaySummary | null = null,
   a: Assessment = assess(system),
 ): Finding[] {
-  const found = RULES.flatMap((rule) => rule({ system, a, day }));
+  const context = { system, a, day };
+  const found = RULES.flatMap((rule) =>
+    rule.needsDay && !day ? [] : rule.judge(context).map((f): Finding => ({ id: rule.id, ...f })),
+  );
   return found
     .map((f, i) => ({ f, i }))
     .sort((x, y) => URGENCY[x.f.level] - URGENCY[y.f.level] || x.i - y.i)

@@ -9,7 +9,7 @@ import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { assess } from '../assess/assess.ts';
 import { compile } from '../assess/compile.ts';
 import { branchFlows, piecesOf, totalAtHead } from './manifold.ts';
-import { evenSplit } from '../assess/split.ts';
+import { balanceBranches } from '../assess/split.ts';
 import type { Manifold } from './types.ts';
 
 const G = 9.80665;
@@ -126,7 +126,7 @@ describe('an even split', () => {
       ...line.branches.map((b) => ({ at: `paths.${line.id}.branches.${b.id}.valve`, to: 1 })),
     ];
     const before = flowsOf(applyEdits(s, open), line.id);
-    const edits = evenSplit(s, line);
+    const edits = balanceBranches(s, line);
     const after = flowsOf(applyEdits(s, edits), line.id);
     const mean = after.reduce((a, b) => a + b, 0) / after.length;
     for (const q of after) near(q, mean, 0.04);
@@ -141,12 +141,12 @@ describe('an even split', () => {
   it('asks nothing of a line with one end, nor of a pump that does not reach', () => {
     const s = sumpLoop('s', 'S');
     const single = pumpedLines(s).find((l) => !l.branches.length);
-    if (single) expect(evenSplit(s, single)).toEqual([]);
+    if (single) expect(balanceBranches(s, single)).toEqual([]);
     const chain = pumpChain('c', 'C');
     const line = pumpedLines(chain).find((l) => l.branches.length)!;
     const weak = applyEdits(chain, [{ at: `paths.${line.id}.pump.maxHead`, to: 0.05 }]);
     expect(
-      evenSplit(
+      balanceBranches(
         weak,
         pumpedLines(weak).find((l) => l.id === line.id)!,
       ),

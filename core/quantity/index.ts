@@ -4,3 +4,4 @@ export * from './units.ts';
 export * from './format.ts';
 export * from './parse.ts';
 export * from './phrase.ts';
+export * from './derivation.ts';

@@ -3,7 +3,7 @@ import { mediumById } from '../catalogue/media.ts';
 import { TIMERS } from '../catalogue/timers.ts';
 import { ballValveK } from '../catalogue/fittings.ts';
 import { assess } from '../assess/assess.ts';
-import { evenSplit } from '../assess/split.ts';
+import { balanceBranches } from '../assess/split.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import {
   addBed,
@@ -247,7 +247,7 @@ export function built(o: Owned, c: Candidate): SystemDocument | null {
     s = applyEdits(s, more.edits);
   }
   const line = pumpedLines(s)[0]!;
-  if (line.branches.length) s = applyEdits(s, evenSplit(s, line));
+  if (line.branches.length) s = applyEdits(s, balanceBranches(s, line));
   return c.layout === 'tray-over-reservoir' ? timed(o, s) : s;
 }
 

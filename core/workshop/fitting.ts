@@ -1,6 +1,7 @@
 import { mediumById } from '../catalogue/media.ts';
 import { judge } from '../findings/judge.ts';
-import { keyOf, type Finding, type Level } from '../findings/types.ts';
+import { keyOf, type Finding } from '../findings/types.ts';
+import type { Level } from '../findings/rule.ts';
 import { assess, type Assessment } from '../assess/assess.ts';
 import { boreOf } from '../network/pipes.ts';
 import type { QuantityKind, Seconds, Share } from '../quantity/index.ts';

@@ -1,6 +1,7 @@
 import { mediumById } from '../catalogue/media.ts';
 import { judge } from '../findings/judge.ts';
-import { keyOf, type Level } from '../findings/types.ts';
+import { keyOf } from '../findings/types.ts';
+import type { Level } from '../findings/rule.ts';
 import { assess, type Assessment } from '../assess/assess.ts';
 import { say, share, type Phrase } from '../quantity/index.ts';
 import type { Share } from '../quantity/si.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { PIPES, pipeById } from '../../../core/catalogue';
-import { evenSplit } from '../../../core/assess';
+import { balanceBranches } from '../../../core/assess';
 import {
   addFilter,
   addPump,
@@ -30,7 +30,7 @@ const boreOf = (branch: string) => (id: string) => [
   { at: `${at.value}.branches.${branch}.bore`, to: pipeById(id)!.bore },
 ];
 const even = computed(() => {
-  const edits = evenSplit(doc.value, props.line);
+  const edits = balanceBranches(doc.value, props.line);
   return edits.length
     ? change(`Taps of “${props.line.name}” for an even split`, edits)
     : not('No opening gives every branch the same: the pump does not reach the highest.');

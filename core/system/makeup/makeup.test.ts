@@ -3,7 +3,7 @@ import { describe, expect, it, test } from 'vitest';
 import { simulate } from '../../day/simulate.ts';
 import { judgeWhole } from '../../findings/judge.ts';
 import { assess } from '../../assess/assess.ts';
-import { evenSplit } from '../../assess/split.ts';
+import { balanceBranches } from '../../assess/split.ts';
 import { LAYOUTS } from '../layouts/index.ts';
 import { checkSystem } from '../schema/index.ts';
 import { applyEdits } from '../edit.ts';
@@ -156,13 +156,13 @@ describe('an even split', () => {
       let s = layout(id);
       for (let turn = 0; turn < 2; turn++) s = made(s, addBed(s));
       const line = pumpedLines(s).find((l) => l.branches.length)!;
-      const even = applyEdits(s, evenSplit(s, line));
+      const even = applyEdits(s, balanceBranches(s, line));
       const flows = assess(even)
         .duties.find((d) => d.id === line.id)!
         .branches.map((b) => b.flow);
       expect(Math.max(...flows) / Math.min(...flows), id).toBeLessThan(1.05);
       // One tap stands open: nothing is throttled that need not be.
-      const taps = evenSplit(s, line).map((e) => e.to as number);
+      const taps = balanceBranches(s, line).map((e) => e.to as number);
       expect(Math.max(...taps)).toBe(1);
     }
   });

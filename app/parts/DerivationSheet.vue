@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js';
+import { nextTick, ref, watch } from 'vue';
+import { format } from '../../core/quantity';
+import { useSettings } from '../stores/settings';
+import { useDerivation } from '../stores/derivation';
+import MathText from './MathText.vue';
+
+/** How the chosen number came about: formula, the values of this system, source and range. */
+const working = useDerivation();
+const settings = useSettings();
+const head = ref<HTMLElement>();
+let cameFrom: Element | null = null;
+watch(
+  () => working.key,
+  async (key, old) => {
+    if (key && !old) cameFrom = document.activeElement;
+    await nextTick();
+    if (key) head.value?.focus();
+    else if (cameFrom instanceof HTMLElement) cameFrom.focus();
+  },
+);
+</script>
+
+<template>
+  <section
+    v-if="working.shown"
+    class="sheet"
+    aria-labelledby="working-title"
+    tabindex="0"
+    @keydown.esc.stop="working.close()"
+  >
+    <header>
+      <h2 id="working-title" ref="head" tabindex="-1">
+        {{ working.shown.title }}:
+        {{
+          Number.isFinite(working.shown.value)
+            ? format(working.shown.value, working.shown.kind, settings.units)
+            : 'never'
+        }}
+      </h2>
+      <v-btn
+        :icon="mdiClose"
+        size="small"
+        aria-label="Close the working"
+        @click="working.close()"
+      />
+    </header>
+    <p class="formula"><MathText :tex="working.shown.formula" display /></p>
+    <dl>
+      <template v-for="g in working.shown.given" :key="g.symbol">
+        <dt><MathText :tex="g.symbol" /></dt>
+        <dd>
+          <b>{{
+            g.kind === 'plain'
+              ? Math.round(g.value * 1000) / 1000
+              : format(g.value, g.kind, settings.units)
+          }}</b>
+          {{ g.meaning }} <span class="quiet">({{ g.from }})</span>
+        </dd>
+      </template>
+    </dl>
+    <p v-if="working.shown.limit !== undefined">
+      Held against {{ format(working.shown.limit, working.shown.kind, settings.units) }}.
+    </p>
+    <p v-if="working.shown.range">
+      Between {{ format(working.shown.range[0], working.shown.kind, settings.units) }} and
+      {{ format(working.shown.range[1], working.shown.kind, settings.units) }}, as the inputs are
+      ranges.
+    </p>
+    <p v-if="working.shown.note">{{ working.shown.note }}</p>
+    <p class="quiet">{{ working.shown.source }}</p>
+  </section>
+</template>
+
+<style scoped>
+.sheet {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-left: 4px solid var(--water);
+  border-radius: 4px;
+  padding: 8px 12px 12px;
+  font-size: 0.9rem;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+h2 {
+  font-size: 1.02rem;
+}
+h2:focus {
+  outline: none;
+}
+.formula {
+  font-size: 1.02rem;
+  padding: 2px 0;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 12px;
+  margin: 4px 0 8px;
+}
+p + p {
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,70 @@
+import { given, litres, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { isStore } from '../../system/index.ts';
+import { wholeVolume } from '../../water/vessel.ts';
+import { adjustFill, adjustHeight } from '../adjustments.ts';
+import { atLeast, PRACTICE } from '../grade.ts';
+import { defineRule } from '../rule.ts';
+
+const BACKFLOW_WISH = 0.03;
+
+/** Everything that can run back must find room under the rim. */
+export const backflowRoom = defineRule({
+  id: 'backflow-room',
+  title: 'backflow room',
+  stage: 'vessels',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    system.vessels.flatMap((v, i) => {
+      if (!isStore(v)) return [];
+      const cut = a.accounts.afterPowerCut[i]!;
+      const rest = a.accounts.rest[i]!;
+      const room = Math.min(cut.freeboard, rest.freeboard);
+      const level = atLeast(room, 0, BACKFLOW_WISH);
+      const top = cut.volume > rest.volume ? cut : rest;
+      const over = Math.max(0, top.volume - wholeVolume(v));
+      return [
+        {
+          about: v.id,
+          level,
+          measured: room,
+          limit: level === 'stop' ? 0 : BACKFLOW_WISH,
+          kind: 'length' as const,
+          sentence:
+            level === 'stop'
+              ? over > 0
+                ? say`${litres(over)} run over the rim of “${v.name}” when the power fails and the beds drain back.`
+                : say`“${v.name}” stands full to its rim when the power fails and the beds drain back.`
+              : level === 'watch'
+                ? say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back, less than the ${mm(BACKFLOW_WISH)} wished.`
+                : say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back.`,
+          why: say`In a power cut the beds, the siphons and the lines run back by themselves. A vessel filled to the brim while the beds stand full has no room for that water.`,
+          source: PRACTICE,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) => [...adjustFill(s, f.about, -1), ...adjustHeight(s, f.about)],
+
+  explain: ({ system: s, a, f }) => {
+    const i = s.vessels.findIndex((v) => v.id === f.about);
+    const v = s.vessels[i];
+    if (!v) return null;
+    const { rest, afterPowerCut } = a.accounts;
+    return {
+      title: 'Room after a power cut',
+      formula: String.raw`H - \max(h_\mathrm{rest}, h_\mathrm{cut})`,
+      given: [
+        given('H', 'height to the rim', v.shape.height, 'length', ORIGIN.entered),
+        given(String.raw`h_\mathrm{rest}`, 'at rest', rest[i]!.level, 'length', ORIGIN.balance),
+        given(
+          String.raw`h_\mathrm{cut}`,
+          'once all that can has run back',
+          afterPowerCut[i]!.level,
+          'length',
+          ORIGIN.balance,
+        ),
+      ],
+    };
+  },
+});

@@ -1,0 +1,74 @@
+import { flow, given, ORIGIN, say } from '../../quantity/index.ts';
+import { pumpedLines, targetsOf } from '../../system/index.ts';
+import { adjustPumpFlow, adjustTimer, adjustValve, cleanFilter } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { linesFrom } from '../supply.ts';
+
+/** In a chain the supply must bring more than is drawn on average. */
+export const chainSupply = defineRule({
+  id: 'chain-supply',
+  title: 'supply of the chain',
+  stage: 'lift',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    system.vessels.flatMap((v): Verdict[] => {
+      const into = a.duties.filter((d) => !d.empties && d.branches.some((b) => b.to === v.id));
+      const out = a.duties.filter((d) => d.from === v.id && !d.empties);
+      if (!into.length || !out.length || v.role === 'bed') return [];
+      const supply = into.reduce(
+        (t, d) =>
+          t + d.onShare * d.branches.filter((b) => b.to === v.id).reduce((x, b) => x + b.flow, 0),
+        0,
+      );
+      const draw = out.reduce((t, d) => t + d.onShare * d.flow, 0);
+      const level = supply <= draw ? 'stop' : supply < 1.2 * draw ? 'watch' : 'fine';
+      return [
+        {
+          about: v.id,
+          level,
+          measured: supply,
+          limit: level === 'stop' ? draw : 1.2 * draw,
+          kind: 'flow',
+          sentence:
+            level === 'stop'
+              ? say`“${v.name}” runs empty: ${flow(supply)} come in on average and ${flow(draw)} are drawn.`
+              : level === 'watch'
+                ? say`“${v.name}” gets ${flow(supply)} on average for the ${flow(draw)} that are drawn; a filter that clogs will starve it.`
+                : say`“${v.name}” gets ${flow(supply)} on average for the ${flow(draw)} that are drawn; the rest runs over.`,
+          why: say`Pumps in a chain are never equal. The first must bring more than the second takes over the day, and what is too much runs back over an overflow. A fifth to spare is our own number.`,
+          source: PRACTICE,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) => {
+    const into = pumpedLines(s).filter((l) => targetsOf(l).includes(f.about));
+    return [
+      ...into.flatMap((l) => [...cleanFilter(l), ...adjustValve(s, l, 1)]),
+      ...linesFrom(s, f.about).flatMap((l) => [
+        ...adjustValve(s, l, -1),
+        ...adjustTimer(s, l, 'on', -1),
+      ]),
+      ...into.flatMap((l) => adjustPumpFlow(s, l, 1)),
+    ];
+  },
+
+  explain: ({ a, f }) => {
+    const out = a.duties.filter((d) => d.from === f.about);
+    return {
+      title: 'Average supply against average draw',
+      formula: String.raw`\overline{Q}_\mathrm{in} = \sum s_i Q_i > \overline{Q}_\mathrm{out}`,
+      given: [
+        given(
+          String.raw`\overline{Q}_\mathrm{out}`,
+          'drawn, over the day',
+          out.reduce((t, d) => t + d.onShare * d.flow, 0),
+          'flow',
+          ORIGIN.duty,
+        ),
+      ],
+    };
+  },
+});

@@ -1,0 +1,95 @@
+import { mediumById } from '../../catalogue/index.ts';
+import { given, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
+import { adjustCrest, adjustNumber } from '../adjustments.ts';
+import { PRACTICE, within } from '../grade.ts';
+import { defineRule } from '../rule.ts';
+
+const DRY_LAYER = [0.02, 0.05] as const;
+
+const DRY_LAYER_FLOATING = 0.03;
+
+/** Media stand above the flood, so that the top stays dry. */
+export const dryLayer = defineRule({
+  id: 'dry-layer',
+  title: 'dry layer',
+  stage: 'vessels',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    a.beds.flatMap((b) => {
+      const v = vesselOf(system, b.id);
+      if (!v.media || b.inflow <= 0 || !b.floods || b.trickle) return [];
+      const layer = v.media.top - b.highest;
+      const floats = mediumById(v.media.medium)?.floats === 'yes';
+      const low = floats ? DRY_LAYER_FLOATING : DRY_LAYER[0];
+      const level = within(layer, low - 5e-4, DRY_LAYER[1] + 5e-4);
+      const thin = layer < low;
+      return [
+        {
+          about: b.id,
+          level,
+          measured: layer,
+          limit: level === 'fine' || thin ? low : DRY_LAYER[1],
+          kind: 'length' as const,
+          sentence:
+            layer < 0
+              ? say`The flood stands ${mm(-layer)} over the media in “${v.name}”.`
+              : level === 'fine'
+                ? say`${mm(layer)} of media stay dry above the flood in “${v.name}”.`
+                : thin
+                  ? say`Only ${mm(layer)} of media stay dry above the flood in “${v.name}”; ${mm(low)} keep it clean.`
+                  : say`${mm(layer)} of media stay dry above the flood in “${v.name}”, more than the ${mm(DRY_LAYER[1])} that seedlings reach through.`,
+          why: floats
+            ? say`A dry top keeps off algae and gnats, and its weight holds dry expanded clay down until it is soaked: about ${mm(DRY_LAYER_FLOATING)} for media that float.`
+            : say`A dry top keeps off algae and gnats and stops splashing; ${mm(DRY_LAYER[0])} to ${mm(DRY_LAYER[1])} is usual. The flood stands at the crest and the head that the flow needs over it.`,
+          source: PRACTICE,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) => {
+    const more = f.measured < f.limit;
+    const v = vesselOf(s, f.about);
+    return [
+      ...adjustNumber(
+        s,
+        `${v.id}-media`,
+        `vessels.${v.id}.media.top`,
+        more ? 0.005 : -0.005,
+        (from, to) =>
+          more
+            ? say`Add ${mm(to - from)} of stones, up to ${mm(to)}`
+            : say`Take ${mm(from - to)} of stones off, down to ${mm(to)}`,
+      ),
+      ...adjustCrest(s, v.id, more ? -1 : 1),
+    ];
+  },
+
+  explain: ({ system: s, a, f }) => {
+    const b = a.beds.find((x) => x.id === f.about);
+    const media = s.vessels.find((v) => v.id === f.about)?.media;
+    return b && media
+      ? {
+          title: 'Dry layer',
+          formula: String.raw`h_\mathrm{media} - h_\mathrm{flood}`,
+          given: [
+            given(
+              String.raw`h_\mathrm{media}`,
+              'top of the media',
+              media.top,
+              'length',
+              ORIGIN.entered,
+            ),
+            given(
+              String.raw`h_\mathrm{flood}`,
+              'highest level, the head over the crest in it',
+              b.highest,
+              'length',
+              'ring weir, orifice, full pipe',
+            ),
+          ],
+        }
+      : null;
+  },
+});

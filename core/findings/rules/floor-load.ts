@@ -1,0 +1,60 @@
+import { given, load, ORIGIN, say } from '../../quantity/index.ts';
+import { fishIn, vesselOf } from '../../system/index.ts';
+import { defineRule } from '../rule.ts';
+
+const COMMON_FLOOR = 150;
+
+export const floorLoad = defineRule({
+  id: 'floor-load',
+  title: 'floor load',
+  stage: 'vessels',
+  needsDay: false,
+
+  judge: ({ system, a }) => {
+    const known = system.site.floorLoad;
+    const limit = known ?? COMMON_FLOOR;
+    const worst = [...a.weights]
+      .filter((w) => {
+        // A vessel that is dug in rests on the earth around it, not on a floor.
+        return vesselOf(system, w.vessel).floor >= 0;
+      })
+      .sort((x, y) => y.load - x.load)[0];
+    if (!worst) return [];
+    const v = vesselOf(system, worst.vessel);
+    const over = worst.load > limit;
+    return [
+      {
+        about: v.id,
+        level: over ? 'watch' : 'fine',
+        measured: worst.load,
+        limit,
+        kind: 'load',
+        sentence: over
+          ? known === null
+            ? say`“${v.name}” weighs ${load(worst.load)} on its footprint; home floors are commonly made for ${load(150)} to ${load(200)}.`
+            : say`“${v.name}” weighs ${load(worst.load)} on its footprint; you noted that the floor carries ${load(known)}.`
+          : say`“${v.name}” weighs ${load(worst.load)} on its footprint.`,
+        why: say`Water, stones, vessel, plants and fish at the fullest moment. This compares weights with common design loads and approves nothing: ask a structural engineer or the building’s manager, and follow local codes.`,
+        source:
+          'Common design loads of homes 1.5–2.0 kPa; balconies 2.5–4; flat roofs 0.4–1; old floors often less.',
+      },
+    ];
+  },
+
+  adjustments: () => [],
+
+  explain: ({ system: s, a, f }) => {
+    const w = a.weights.find((x) => x.vessel === f.about);
+    return w
+      ? {
+          title: 'Weight on its footprint',
+          formula: String.raw`\begin{aligned} &\tfrac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} \\ &\quad + m_\mathrm{media} + m_\mathrm{plants} + m_f \end{aligned}`,
+          given: [
+            given('m', 'all of it at the fullest', w.mass, 'mass', 'water 1 kg a litre'),
+            given('A', 'footprint', w.mass / w.load, 'area', ORIGIN.entered),
+            given('m_f', 'of which fish', fishIn(s, f.about).mass, 'mass', ORIGIN.entered),
+          ],
+        }
+      : null;
+  },
+});

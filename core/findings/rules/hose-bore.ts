@@ -1,0 +1,103 @@
+import { bore, given, head, ORIGIN, say, speed } from '../../quantity/index.ts';
+import { adjustPipeSize, adjustValve } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { lineOf, pumpsWithCurve } from '../supply.ts';
+
+const VELOCITY = [0.3, 2] as const;
+
+const MOST_LOSS = 1;
+
+/** Below this a loss is never worth a new hose, however small the lift: our own number. */
+const LEAST_ALLOWED = 0.1;
+
+/** Loss up to which a pipe is wide enough for a lift, m. */
+export const allowedLoss = (lift: number): number =>
+  Math.min(MOST_LOSS, Math.max(lift / 2, LEAST_ALLOWED));
+
+/** The hose must not eat the head, nor let silt settle. */
+export const hoseBore = defineRule({
+  id: 'hose-bore',
+  title: 'hose',
+  stage: 'lift',
+  needsDay: false,
+
+  judge: ({ a }) =>
+    pumpsWithCurve(a).flatMap((d): Verdict[] => {
+      if (d.flow <= 0) return [];
+      const allowed = allowedLoss(d.staticHead);
+      const eats = d.pipeLoss > allowed;
+      const fast = d.velocity > VELOCITY[1];
+      const slow = d.velocity < VELOCITY[0];
+      const level = eats || fast || slow ? 'watch' : 'fine';
+      const common = {
+        about: d.id,
+        level,
+        why: say`Losses beyond half the lift or ${head(1)} are paid every hour and a wider hose ends them; between ${speed(VELOCITY[0])} and ${speed(VELOCITY[1])} silt is carried and nothing hums.`,
+        source: `${PRACTICE} Losses by Darcy–Weisbach with Churchill (1977).`,
+      } as const;
+      if (slow || (fast && !eats)) {
+        return [
+          {
+            ...common,
+            measured: d.velocity,
+            limit: slow ? VELOCITY[0] : VELOCITY[1],
+            kind: 'velocity',
+            sentence: slow
+              ? say`Water creeps through the ${bore(d.bore)} line at ${speed(d.velocity)}; silt settles below ${speed(VELOCITY[0])}.`
+              : say`Water races through the ${bore(d.bore)} line at ${speed(d.velocity)}.`,
+          },
+        ];
+      }
+      return [
+        {
+          ...common,
+          measured: d.pipeLoss,
+          limit: allowed,
+          kind: 'head',
+          sentence: eats
+            ? say`The ${bore(d.bore)} line eats ${head(d.pipeLoss)} of head on a lift of ${head(d.staticHead)}.`
+            : say`The ${bore(d.bore)} line takes ${head(d.pipeLoss)} of head at ${speed(d.velocity)}.`,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) =>
+    lineOf(s, f.about).flatMap((line) =>
+      f.kind === 'velocity' && f.measured < f.limit
+        ? adjustPipeSize(s, line.id, -1, `“${line.name}”`)
+        : [...adjustPipeSize(s, line.id, 1, `“${line.name}”`), ...adjustValve(s, line, -1)],
+    ),
+
+  explain: ({ a, f }) => {
+    const d = a.duties.find((x) => x.id === f.about);
+    if (!d) return null;
+    return f.kind === 'velocity'
+      ? {
+          title: 'Velocity in the line',
+          formula: String.raw`v = \frac{Q}{\pi D^2 / 4}`,
+          given: [
+            given('Q', 'flow', d.flow, 'flow', ORIGIN.duty),
+            given('D', 'bore', d.bore, 'bore', ORIGIN.entered),
+          ],
+        }
+      : {
+          title: 'Head lost in the line',
+          formula: String.raw`h = \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g} \le \frac{H_\mathrm{static}}{2}`,
+          given: [
+            given('L', 'length', d.length, 'run', ORIGIN.entered),
+            given('D', 'bore', d.bore, 'bore', ORIGIN.entered),
+            given(
+              String.raw`\Sigma K`,
+              'entrance, exit, fittings',
+              d.sumK - d.tapK,
+              'plain',
+              ORIGIN.entered,
+            ),
+            given('v', 'velocity', d.velocity, 'velocity', ORIGIN.duty),
+            given(String.raw`H_\mathrm{static}`, 'lift', d.staticHead, 'head', ORIGIN.balance),
+          ],
+          note: 'Friction factor f by Churchill (1977). At most 1 m, and under 0.1 m never worth a new hose.',
+        };
+  },
+});

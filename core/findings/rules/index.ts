@@ -1,0 +1,82 @@
+import type { Rule } from '../rule.ts';
+import { airLift } from './air-lift.ts';
+import { backflowRoom } from './backflow-room.ts';
+import { bedToTank } from './bed-to-tank.ts';
+import { chainSupply } from './chain-supply.ts';
+import { dryLayer } from './dry-layer.ts';
+import { dryRun } from './dry-run.ts';
+import { dutyRange } from './duty-range.ts';
+import { evenSplit } from './even-split.ts';
+import { filter } from './filter.ts';
+import { floorLoad } from './floor-load.ts';
+import { hoseBore } from './hose-bore.ts';
+import { joinedLag } from './joined-lag.ts';
+import { looseDelivery } from './loose-delivery.ts';
+import { offTime } from './off-time.ts';
+import { onTime } from './on-time.ts';
+import { overflowCapacity } from './overflow-capacity.ts';
+import { pinholes } from './pinholes.ts';
+import { potsStand } from './pots-stand.ts';
+import { reserve } from './reserve.ts';
+import { rootAir } from './root-air.ts';
+import { rowFilling } from './row-filling.ts';
+import { runsOn } from './runs-on.ts';
+import { secondWayOut } from './second-way-out.ts';
+import { service } from './service.ts';
+import { siphonGeometry } from './siphon-geometry.ts';
+import { siphonStart } from './siphon-start.ts';
+import { siphonStop } from './siphon-stop.ts';
+import { spill } from './spill.ts';
+import { staticHead } from './static-head.ts';
+import { supplyLasts } from './supply-lasts.ts';
+import { tankSwing } from './tank-swing.ts';
+import { turnover } from './turnover.ts';
+import { venturi } from './venturi.ts';
+
+/** All rules, in the order in which findings of one level are told. */
+export const RULES = [
+  dryRun,
+  spill,
+  service,
+  reserve,
+  backflowRoom,
+  staticHead,
+  runsOn,
+  siphonStart,
+  siphonStop,
+  joinedLag,
+  evenSplit,
+  chainSupply,
+  supplyLasts,
+  potsStand,
+  onTime,
+  offTime,
+  secondWayOut,
+  overflowCapacity,
+  tankSwing,
+  looseDelivery,
+  rootAir,
+  siphonGeometry,
+  dryLayer,
+  dutyRange,
+  hoseBore,
+  venturi,
+  airLift,
+  pinholes,
+  filter,
+  rowFilling,
+  turnover,
+  bedToTank,
+  floorLoad,
+] as const;
+
+export type FindingId = (typeof RULES)[number]['id'];
+
+const BY_ID = new Map<string, Rule>(RULES.map((rule) => [rule.id, rule]));
+
+/** The rule of an id. @throws RangeError where there is none */
+export function ruleOf(id: FindingId): Rule {
+  const rule = BY_ID.get(id);
+  if (!rule) throw new RangeError(`There is no rule “${id}”.`);
+  return rule;
+}

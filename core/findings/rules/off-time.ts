@@ -1,0 +1,74 @@
+import { given, ORIGIN, say, time } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
+import { adjustTimer } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { floodedBeds, ROOT_AIR, worstOf } from '../irrigation.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { lineOf } from '../supply.ts';
+
+export const offTime = defineRule({
+  id: 'off-time',
+  title: 'off-time',
+  stage: 'drain',
+  needsDay: false,
+
+  judge: (c) =>
+    worstOf(floodedBeds(c), (f) => f.drains).flatMap((fed): Verdict[] => {
+      const d = fed.duty;
+      if (!Number.isFinite(d.shortestOff)) return [];
+      const drain = fed.drains;
+      const v = vesselOf(c.system, fed.bed.id);
+      const need = drain + ROOT_AIR;
+      const level = d.shortestOff < drain ? 'stop' : d.shortestOff < need ? 'watch' : 'fine';
+      return [
+        {
+          about: d.id,
+          level,
+          measured: d.shortestOff,
+          limit:
+            level === 'stop' && Number.isFinite(drain)
+              ? drain
+              : Number.isFinite(need)
+                ? need
+                : d.shortestOff,
+          kind: 'time',
+          sentence: !Number.isFinite(drain)
+            ? say`“${v.name}” has no way to drain while the pump stands still.`
+            : level === 'stop'
+              ? say`The pause is ${time(d.shortestOff)} and “${v.name}” needs ${time(drain)} to drain.`
+              : level === 'watch'
+                ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
+                : say`The pause is ${time(d.shortestOff)}: ${time(drain)} to drain, the rest is air for the roots.`,
+          why: say`Roots drown in standing water. The pause must cover the drain, from the pump’s stop until the last bed on it is all but empty, and then leave at least ${time(ROOT_AIR)} of air.`,
+          source: PRACTICE,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) =>
+    lineOf(s, f.about).flatMap((line) => [
+      ...adjustTimer(s, line, 'off', 1),
+      ...adjustTimer(s, line, 'on', -1),
+    ]),
+
+  explain: ({ a, f }) => {
+    const d = a.duties.find((x) => x.id === f.about);
+    const b = a.beds.find((x) => x.id === d?.to);
+    return d && b
+      ? {
+          title: 'Pause against the drain',
+          formula: String.raw`t_\mathrm{off} \ge t_\mathrm{drain} + 15\,\mathrm{min}`,
+          given: [
+            given(String.raw`t_\mathrm{off}`, 'shortest pause', d.shortestOff, 'time', 'timer'),
+            given(
+              String.raw`t_\mathrm{drain}`,
+              'to drain the bed',
+              b.drain,
+              'time',
+              ORIGIN.balance,
+            ),
+          ],
+        }
+      : null;
+  },
+});

@@ -1,0 +1,70 @@
+import { given, ORIGIN, say, time } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
+import { adjustCrests, adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { floodedBeds, worstOf } from '../irrigation.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { bedsFedFrom, lineOf } from '../supply.ts';
+
+const ON_SPARE = 1.1;
+
+export const onTime = defineRule({
+  id: 'on-time',
+  title: 'on-time',
+  stage: 'drain',
+  needsDay: false,
+
+  judge: (c) =>
+    worstOf(floodedBeds(c), (f) => f.floods).map((fed): Verdict => {
+      const d = fed.duty;
+      const v = vesselOf(c.system, fed.bed.id);
+      const fill = fed.floods;
+      const short = d.shortestOn < fill;
+      const level = short ? 'stop' : d.shortestOn < ON_SPARE * fill ? 'watch' : 'fine';
+      const upstream = fed.behind ? ' once those before it are full' : '';
+      return {
+        about: d.id,
+        level,
+        measured: d.shortestOn,
+        limit:
+          short && Number.isFinite(fill)
+            ? fill
+            : Number.isFinite(fill)
+              ? ON_SPARE * fill
+              : d.shortestOn,
+        kind: 'time',
+        sentence: !Number.isFinite(fill)
+          ? say`“${v.name}” never fills: what comes in runs out below the flood mark.`
+          : short
+            ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(fill)} to fill${upstream}.`
+            : level === 'watch'
+              ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
+              : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
+        why: say`The on-time must cover the fill, from the pump’s start until the last bed on it is flooded, with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
+        source: PRACTICE,
+      };
+    }),
+
+  adjustments: ({ system: s, a, f }) =>
+    lineOf(s, f.about).flatMap((line) => [
+      ...adjustTimer(s, line, 'on', 1),
+      ...adjustValve(s, line, 1),
+      ...adjustCrests(s, bedsFedFrom(s, a, line.from), -1),
+      ...adjustPumpFlow(s, line, 1),
+    ]),
+
+  explain: ({ a, f }) => {
+    const d = a.duties.find((x) => x.id === f.about);
+    const b = a.beds.find((x) => x.id === d?.to);
+    return d && b
+      ? {
+          title: 'On-time against the fill',
+          formula: String.raw`t_\mathrm{on} \ge 1.1\, t_\mathrm{fill}`,
+          given: [
+            given(String.raw`t_\mathrm{on}`, 'shortest on-time', d.shortestOn, 'time', 'timer'),
+            given(String.raw`t_\mathrm{fill}`, 'to fill the bed', b.fill, 'time', ORIGIN.balance),
+          ],
+        }
+      : null;
+  },
+});

@@ -1,0 +1,95 @@
+import { bore, flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
+import { selfVentingBore } from '../../water/drain.ts';
+import { adjustPipeSize, once } from '../adjustments.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+
+/** A free overflow must carry what the pump brings without rising over the rim or gulping. */
+export const overflowCapacity = defineRule({
+  id: 'overflow-capacity',
+  title: 'overflow',
+  stage: 'drain',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    a.beds.flatMap((b): Verdict[] => {
+      const p = system.paths.find((x) => x.id === b.mainDrain);
+      if (!p || p.kind !== 'standpipe' || b.inflow <= 0 || p.from !== b.id) return [];
+      const v = vesselOf(system, b.id);
+      const net = a.net.paths.find((x) => x.id === p.id)!;
+      const real = net.kind === 'drain' ? net.bore : p.bore;
+      const room = v.shape.height - b.highest;
+      const common = {
+        about: p.id,
+        why: say`Over the crest the water stands as high as the flow needs. A drop pipe without a vent stays quiet up to a Froude number of 0.3, here from a bore of ${bore(b.selfVenting)}; narrower ones run full, pull the bed down and gulp.`,
+        source: 'Wallis (1969); Simpson (1969); Hills (1983). Ring weir and orifice, C = 0.6.',
+      } as const;
+      if (room <= 0) {
+        return [
+          {
+            ...common,
+            level: 'stop',
+            measured: b.allWays,
+            limit: b.inflow,
+            kind: 'flow',
+            sentence: say`“${p.name}” carries ${flow(b.allWays)} before the water reaches the rim, and the pump brings ${flow(b.inflow)}.`,
+          },
+        ];
+      }
+      if (!p.vented && real < selfVentingBore(b.inflow)) {
+        return [
+          {
+            ...common,
+            level: 'watch',
+            measured: real,
+            limit: b.selfVenting,
+            kind: 'bore',
+            sentence: say`“${p.name}” gulps: at ${flow(b.inflow)} an unvented pipe of ${bore(real)} is narrower than the ${bore(b.selfVenting)} that vents itself.`,
+          },
+        ];
+      }
+      return [
+        {
+          ...common,
+          level: 'fine',
+          measured: b.allWays,
+          limit: b.inflow,
+          kind: 'flow',
+          sentence: say`“${p.name}” holds the flood at ${mm(b.highest)}, ${mm(b.highest - p.crest)} over its crest.`,
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) => [
+    ...once(
+      `${f.about}-vent`,
+      [{ at: `paths.${f.about}.vented`, to: true }],
+      say`Fit a vent to the drop pipe, above the highest water`,
+    ),
+    ...adjustPipeSize(s, f.about, 1, 'the overflow'),
+  ],
+
+  explain: ({ system: s, a, f }) => {
+    const p = s.paths.find((x) => x.id === f.about);
+    const b = a.beds.find((x) => x.id === p?.from);
+    if (!b || !p) return null;
+    return f.kind === 'bore'
+      ? {
+          title: 'Bore that vents itself',
+          formula: String.raw`d = \left(\frac{4\,Q}{0.3\,\pi \sqrt{g}}\right)^{0.4}`,
+          given: [
+            given('Q', 'inflow', b.inflow, 'flow', ORIGIN.duty),
+            given('d', 'bore that is there', f.measured, 'bore', ORIGIN.entered),
+          ],
+        }
+      : {
+          title: 'What the overflow carries',
+          formula: String.raw`\begin{aligned} Q = \min\Big(&\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\\ &C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\Big) \end{aligned}`,
+          given: [
+            given('Q', '10 mm under the rim', b.allWays, 'flow', 'all ways out'),
+            given(String.raw`Q_\mathrm{in}`, 'inflow', b.inflow, 'flow', ORIGIN.duty),
+          ],
+          note: 'C = 0.6.',
+        };
+  },
+});

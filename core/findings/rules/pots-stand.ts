@@ -1,0 +1,68 @@
+import { mediumById } from '../../catalogue/index.ts';
+import { given, mass, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { boreArea } from '../../water/constants.ts';
+import { adjustCrest } from '../adjustments.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+
+/** Pots stand only if they weigh more than the water they push aside. */
+export const potsStand = defineRule({
+  id: 'pots-stand',
+  title: 'pots that stand',
+  stage: 'drain',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    system.vessels.flatMap((v, i): Verdict[] => {
+      if (!v.pots) return [];
+      const medium = mediumById(v.pots.medium);
+      if (!medium) return [];
+      const depth = Math.min(
+        v.pots.height,
+        Math.max(a.accounts.deepest[i]!.level, a.accounts.rest[i]!.level),
+      );
+      const voids = v.pots.voids ?? medium.voids[1];
+      const base = boreArea(v.pots.diameter);
+      // Pots that stand in water for good are soaked; those that are flooded may stand dry before.
+      const density = v.role === 'tray' ? medium.wetDensity : medium.dryDensity;
+      const weighs = base * v.pots.height * 1000 * density;
+      const pushes = base * depth * (1 - voids) * 1000;
+      const part = pushes > 0 ? weighs / pushes : Infinity;
+      if (!Number.isFinite(part)) return [];
+      const level = part < 1 ? 'stop' : part < 1.3 ? 'watch' : 'fine';
+      return [
+        {
+          about: v.id,
+          level,
+          measured: part,
+          limit: level === 'stop' ? 1 : 1.3,
+          kind: 'ratio',
+          sentence:
+            level === 'fine'
+              ? say`The pots in “${v.name}” weigh ${mass(weighs)} dry and push ${mass(pushes)} of water aside: they stand.`
+              : level === 'watch'
+                ? say`The pots in “${v.name}” weigh hardly more than the water they push aside while they are dry; a stone in each holds them.`
+                : say`The pots in “${v.name}” float: dry they weigh less than the water they push aside at ${mm(depth)}.`,
+          why: say`A pot floats when its dry stones weigh less than the water that they, not their gaps, push aside at the deepest flood. Soaked they are heavier. Three tenths to spare are our own number.`,
+          source: 'Archimedes; bulk densities of the media table.',
+        },
+      ];
+    }),
+
+  adjustments: ({ system: s, f }) => adjustCrest(s, f.about, -1),
+
+  explain: ({ system: s, a, f }) => {
+    const i = s.vessels.findIndex((v) => v.id === f.about);
+    const pots = s.vessels[i]?.pots;
+    return pots
+      ? {
+          title: 'Weight of a pot against the water it pushes aside',
+          formula: String.raw`\frac{\rho_b\,H}{\rho_w\,(1 - \varphi)\,h}`,
+          given: [
+            given('H', 'height of a pot', pots.height, 'length', ORIGIN.entered),
+            given('h', 'deepest water', a.accounts.deepest[i]!.level, 'length', ORIGIN.balance),
+          ],
+          note: 'Bulk density and voids of the medium from the media table; dry where the pots fall dry, soaked where they stand in water for good.',
+        }
+      : null;
+  },
+});

@@ -1,0 +1,71 @@
+import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/accounts.ts';
+import { given, litres, ORIGIN, say, share } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
+import { adjustCrests, adjustFill, adjustIntake, widenAtLevel } from '../adjustments.ts';
+import { atLeast, PRACTICE } from '../grade.ts';
+import { defineRule } from '../rule.ts';
+import { bedsFedFrom, linesFrom, uncoveredFirst } from '../supply.ts';
+
+/** The pump must stay covered when every bed is full at once. */
+export const reserve = defineRule({
+  id: 'reserve',
+  title: 'reserve',
+  stage: 'vessels',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    uncoveredFirst(a.accounts.reserves).map((r) => {
+      const level = atLeast(r.volume, 0, r.wanted);
+      const name = vesselOf(system, r.vessel).name;
+      return {
+        about: r.vessel,
+        level,
+        measured: r.volume,
+        limit: level === 'stop' ? 0 : r.wanted,
+        kind: 'volume',
+        sentence:
+          level === 'stop'
+            ? say`${litres(-r.volume)} are missing over the pump’s intake in “${name}” when every bed is full.`
+            : level === 'watch'
+              ? say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full; ${litres(r.wanted)} are wished.`
+              : say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full.`,
+        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.accounts.dailyLoss)} a day); 25 mm over the intake are left out against drawing air.`,
+        source: PRACTICE,
+      };
+    }),
+
+  adjustments: ({ system: s, a, f }) => [
+    ...adjustFill(s, f.about, 1),
+    ...adjustCrests(s, bedsFedFrom(s, a, f.about), -1),
+    ...linesFrom(s, f.about).flatMap((l) => adjustIntake(s, l, -1)),
+    ...widenAtLevel(s, f.about),
+  ],
+
+  explain: ({ a, f }) => {
+    const r = a.accounts.reserves.find((x) => x.vessel === f.about);
+    return (
+      (r && {
+        title: 'Reserve over the pump',
+        formula: String.raw`V_\mathrm{reserve} = V_\mathrm{rest} - V_\mathrm{swing} - V(h_\mathrm{intake} + 25\,\mathrm{mm})`,
+        given: [
+          given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
+          given(
+            String.raw`V_\mathrm{swing}`,
+            'in beds and lines',
+            r.swing,
+            'volume',
+            ORIGIN.balance,
+          ),
+          given(
+            'V(h)',
+            'under the intake and 25 mm',
+            r.rest - r.swing - r.volume,
+            'volume',
+            ORIGIN.shape,
+          ),
+        ],
+      }) ??
+      null
+    );
+  },
+});

@@ -1,0 +1,148 @@
+import type { BedFigures } from '../../assess/assess.ts';
+import { given, litres, mm, ORIGIN, say, share, time } from '../../quantity/index.ts';
+import { vesselOf, type Vessel } from '../../system/index.ts';
+import { adjustCrests, adjustTimer } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { ROOT_AIR } from '../irrigation.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { linesFeeding } from '../supply.ts';
+
+const FLOODED_WISH = 0.5;
+
+/** A siphon bed should breathe at least this often: our own number. */
+const SIPHON_BREATH = 3600;
+
+/** A trickled bed keeps the upper part of its stones in the air: at least two fifths, our own number. */
+const TRICKLE_DEPTH = 0.6;
+
+/** A bed that stands part full all day breathes above its water line only. */
+function trickleAir(v: Vessel, f: BedFigures): Verdict {
+  const top = v.media?.top ?? v.shape.height;
+  const part = f.highest / top;
+  const level = part > TRICKLE_DEPTH ? 'watch' : 'fine';
+  return {
+    about: v.id,
+    level,
+    measured: part,
+    limit: TRICKLE_DEPTH,
+    kind: 'share',
+    sentence:
+      level === 'watch'
+        ? say`“${v.name}” stands ${mm(f.highest)} deep in water all day, ${share(part)} of its stones; up to ${share(TRICKLE_DEPTH)} leave the roots air.`
+        : say`“${v.name}” stands ${mm(f.highest)} deep all day; the ${mm(top - f.highest)} above are the roots’ air, and seeds there want a wick.`,
+    why: say`A constant trickle is the simplest rhythm and the poorest in air: no water leaves the stones to draw air in after it. It does for shallow beds and small plants that root above the water line. ${share(TRICKLE_DEPTH)} is our own number.`,
+    source: 'Our own number.',
+  };
+}
+
+export const rootAir = defineRule({
+  id: 'root-air',
+  title: 'root air',
+  stage: 'drain',
+  needsDay: true,
+
+  judge: ({ system, a, day }) => {
+    if (!day) return [];
+    return day.metrics.beds.flatMap((b): Verdict[] => {
+      const f = a.beds.find((x) => x.id === b.id)!;
+      if (f.inflow <= 0 || !f.floods) return [];
+      const v = vesselOf(system, b.id);
+      if (f.trickle) return [trickleAir(v, f)];
+      const joined = a.net.vessels[system.vessels.indexOf(v)]!.joined;
+      const siphon = a.siphons.some((s) => joined.some((i) => system.vessels[i]!.id === s.bed));
+      const why = say`Each drain draws fresh air into the stones after the water. A flooded share up to ${share(FLOODED_WISH)} and ${time(ROOT_AIR)} of air between timed floods keep roots and bacteria breathing; a siphon bed breathes by its cycles, at least one an hour (our own number).`;
+      const common = { about: b.id, why, source: PRACTICE } as const;
+      if (siphon) {
+        const still = b.cyclesPerDay === 0;
+        const wet = still ? day.end : b.longestWet;
+        const level = wet > SIPHON_BREATH ? 'watch' : 'fine';
+        return [
+          {
+            ...common,
+            level,
+            measured: wet,
+            limit: SIPHON_BREATH,
+            kind: 'time',
+            sentence:
+              level === 'watch'
+                ? still
+                  ? say`“${v.name}” does not cycle once in the day: no water falls out of its stones to draw fresh air in.`
+                  : say`“${v.name}” stands wet for ${time(wet)} on end.`
+                : say`“${v.name}” drains ${String(Math.round(b.cyclesPerDay))} times a day and draws in ${litres(b.airDrawn)} of air.`,
+          },
+        ];
+      }
+      const short = b.shortestDrained !== null && b.shortestDrained < ROOT_AIR - 1;
+      const level = b.floodedShare > FLOODED_WISH || short ? 'watch' : 'fine';
+      if (short && b.floodedShare <= FLOODED_WISH) {
+        return [
+          {
+            ...common,
+            level,
+            measured: b.shortestDrained!,
+            limit: ROOT_AIR,
+            kind: 'time',
+            sentence: say`“${v.name}” is drained for only ${time(b.shortestDrained!)} between two floods.`,
+          },
+        ];
+      }
+      return [
+        {
+          ...common,
+          level,
+          measured: b.floodedShare,
+          limit: FLOODED_WISH,
+          kind: 'share',
+          sentence: say`“${v.name}” stands flooded ${share(b.floodedShare)} of the day${level === 'watch' ? ': roots want air for at least half of it.' : '.'}`,
+        },
+      ];
+    });
+  },
+
+  adjustments: ({ system: s, a, f }) => [
+    ...linesFeeding(s, a, f.about).flatMap((l) => [
+      ...adjustTimer(s, l, 'off', 1),
+      ...adjustTimer(s, l, 'on', -1),
+    ]),
+    ...(a.beds.find((b) => b.id === f.about)?.trickle ? adjustCrests(s, [f.about], -1) : []),
+  ],
+
+  explain: ({ day, f }) => {
+    const b = day?.metrics.beds.find((x) => x.id === f.about);
+    return b
+      ? {
+          title: 'Air for the roots',
+          formula: String.raw`t_\mathrm{wet} \le 1\,\mathrm{h} \quad\text{or}\quad \frac{t_\mathrm{flooded}}{24\,\mathrm{h}} \le 50\,\%`,
+          given: [
+            given('n', 'floods', b.cyclesPerDay, 'count', ORIGIN.day),
+            given(
+              String.raw`t_\mathrm{wet}`,
+              'longest without draining',
+              b.longestWet,
+              'time',
+              ORIGIN.day,
+            ),
+            given(
+              String.raw`t_\mathrm{flooded}`,
+              'above half the flood depth',
+              b.floodedShare * 86400,
+              'time',
+              ORIGIN.day,
+            ),
+            given('V', 'air drawn in', b.airDrawn, 'volume', ORIGIN.day),
+          ],
+        }
+      : null;
+  },
+
+  // A siphon that does not cycle is what leaves the roots without air.
+  cause: ({ system: s, a, f }, open) => {
+    const { joined } = a.net.vessels[s.vessels.findIndex((v) => v.id === f.about)]!;
+    const group = joined.map((i) => s.vessels[i]!.id);
+    const own = a.siphons.filter((w) => group.includes(w.bed)).map((w) => w.id);
+    return open.find(
+      (x) => (x.id === 'siphon-start' || x.id === 'siphon-stop') && own.includes(x.about),
+    );
+  },
+  adjustsCause: true,
+});

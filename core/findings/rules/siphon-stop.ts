@@ -1,0 +1,68 @@
+import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { STOPS_SHARE } from '../../water/siphon.ts';
+import { adjustNumber, adjustPipeSize, adjustValve } from '../adjustments.ts';
+import { PRACTICE } from '../grade.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+import { linesFeeding, siphonOf } from '../supply.ts';
+
+export const siphonStop = defineRule({
+  id: 'siphon-stop',
+  title: 'siphon stop',
+  stage: 'drain',
+  needsDay: false,
+
+  judge: ({ system, a }) =>
+    a.siphons.map((s): Verdict => {
+      const p = system.paths.find((x) => x.id === s.id)!;
+      const level = s.stops === 'yes' ? 'fine' : s.stops === 'maybe' ? 'watch' : 'stop';
+      return {
+        about: s.id,
+        level,
+        measured: s.inflowAtBreak,
+        limit: level === 'stop' ? s.flowAtBreak : s.stopsBelow,
+        kind: 'flow',
+        sentence:
+          level === 'stop'
+            ? say`“${p.name}” never stops: ${flow(s.inflowAtBreak)} come in and it takes only ${flow(s.flowAtBreak)} at its break.`
+            : level === 'watch'
+              ? say`“${p.name}” may hang at its break: ${flow(s.inflowAtBreak)} come in, below ${flow(s.stopsBelow)} it is sure to stop.`
+              : say`“${p.name}” stops: ${flow(s.inflowAtBreak)} come in, it takes ${flow(s.flowAtBreak)} at its break.`,
+        why: say`At the break height the siphon must take clearly more than comes in, or the level hangs there and it runs on for ever. Air drawn in makes it hang earlier, so only ${String(100 * STOPS_SHARE)} % are counted on.`,
+        source: PRACTICE,
+      };
+    }),
+
+  adjustments: ({ system: s, a, f }) =>
+    siphonOf(s, f.about).flatMap((siphon) => [
+      ...linesFeeding(s, a, siphon.from).flatMap((l) => adjustValve(s, l, -1)),
+      ...adjustNumber(
+        s,
+        `${siphon.id}-drop`,
+        `paths.${siphon.id}.drop`,
+        0.02,
+        (from, to) => say`Let the pipe of “${siphon.name}” fall ${mm(to - from)} further`,
+      ),
+      ...adjustPipeSize(s, siphon.id, 1, `the standpipe of “${siphon.name}”`),
+    ]),
+
+  explain: ({ a, f }) => {
+    const w = a.siphons.find((x) => x.id === f.about);
+    return w
+      ? {
+          title: 'Inflow while the siphon should stop',
+          formula: String.raw`Q_\mathrm{in} < 0.6\, Q_s(b)`,
+          given: [
+            given(
+              String.raw`Q_\mathrm{in}`,
+              'inflow at the break',
+              w.inflowAtBreak,
+              'flow',
+              ORIGIN.duty,
+            ),
+            given('Q_s(b)', 'what it takes at its break', w.flowAtBreak, 'flow', 'full pipe'),
+            given('0.6', 'sure to stop below this', w.stopsBelow, 'flow', ORIGIN.practice),
+          ],
+        }
+      : null;
+  },
+});
