@@ -23,6 +23,12 @@ describe('a rule is one file', () => {
       for (const f of findings) {
         const e = ruleOf(f.id).explain({ system, a, day, f });
         expect(e?.given.length, `${layout.id}: ${f.id}`).toBeGreaterThan(0);
+        if (f.id !== 'on-time' && f.id !== 'off-time') continue;
+        // The times that are shown are those that were judged: a tenth to spare, or 15 minutes of air.
+        const [timer, water] = e!.given.map((g) => g.value) as [number, number];
+        expect(timer).toBe(f.measured);
+        if (f.level === 'fine')
+          expect(f.limit).toBeCloseTo(f.id === 'on-time' ? 1.1 * water : water + 900, 9);
       }
     }
   });

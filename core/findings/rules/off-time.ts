@@ -51,21 +51,26 @@ export const offTime = defineRule({
       ...adjustTimer(s, line, 'on', -1),
     ]),
 
-  explain: ({ a, f }) => {
-    const d = a.duties.find((x) => x.id === f.about);
-    const b = a.beds.find((x) => x.id === d?.to);
-    return d && b
+  explain: (c) => {
+    const fed = worstOf(floodedBeds(c), (x) => x.drains).find((x) => x.duty.id === c.f.about);
+    return fed
       ? {
           title: 'Pause against the drain',
           formula: String.raw`t_\mathrm{off} \ge t_\mathrm{drain} + 15\,\mathrm{min}`,
           given: [
-            given(String.raw`t_\mathrm{off}`, 'shortest pause', d.shortestOff, 'time', 'timer'),
+            given(
+              String.raw`t_\mathrm{off}`,
+              'shortest pause',
+              fed.duty.shortestOff,
+              'time',
+              'timer',
+            ),
             given(
               String.raw`t_\mathrm{drain}`,
-              'to drain the bed',
-              b.drain,
+              `from the pump’s stop until “${vesselOf(c.system, fed.bed.id).name}” is drained`,
+              fed.drains,
               'time',
-              ORIGIN.balance,
+              c.day ? ORIGIN.day : ORIGIN.balance,
             ),
           ],
         }

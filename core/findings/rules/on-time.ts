@@ -53,16 +53,27 @@ export const onTime = defineRule({
       ...adjustPumpFlow(s, line, 1),
     ]),
 
-  explain: ({ a, f }) => {
-    const d = a.duties.find((x) => x.id === f.about);
-    const b = a.beds.find((x) => x.id === d?.to);
-    return d && b
+  explain: (c) => {
+    const fed = worstOf(floodedBeds(c), (x) => x.floods).find((x) => x.duty.id === c.f.about);
+    return fed
       ? {
           title: 'On-time against the fill',
           formula: String.raw`t_\mathrm{on} \ge 1.1\, t_\mathrm{fill}`,
           given: [
-            given(String.raw`t_\mathrm{on}`, 'shortest on-time', d.shortestOn, 'time', 'timer'),
-            given(String.raw`t_\mathrm{fill}`, 'to fill the bed', b.fill, 'time', ORIGIN.balance),
+            given(
+              String.raw`t_\mathrm{on}`,
+              'shortest on-time',
+              fed.duty.shortestOn,
+              'time',
+              'timer',
+            ),
+            given(
+              String.raw`t_\mathrm{fill}`,
+              `from the pump’s start until “${vesselOf(c.system, fed.bed.id).name}” is flooded`,
+              fed.floods,
+              'time',
+              c.day ? ORIGIN.day : ORIGIN.balance,
+            ),
           ],
         }
       : null;
