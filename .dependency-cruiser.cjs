@@ -9,6 +9,7 @@ const order = [
   'day',
   'assess',
   'findings',
+  'drills',
   'workshop',
   'derivation',
   'formats',

@@ -1,3 +1,4 @@
+import { Drills } from '../core/drills/index.ts';
 import fc from 'fast-check';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
@@ -7,7 +8,7 @@ import { prepare } from '../core/day/flows.ts';
 import { metricsOf, simulate } from '../core/day/index.ts';
 import { fixedSteps } from '../core/day/test/fixedStep.ts';
 import { generalDay } from './bench/generalOde.ts';
-import { Drills, judge, judgeWhole } from '../core/findings/index.ts';
+import { judge, judgeWhole } from '../core/findings/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
 import { readSystem } from '../core/formats/file.ts';
 import { assess, compile } from '../core/assess/index.ts';

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
+import { Drills, fixesForDrill, type Drill, type Severity } from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
-import { Drills, fixesForDrill, type Drill } from '../../core/findings';
-import { simulate, type Severity } from '../../core/day';
+import { simulate } from '../../core/day';
 import {
   applyEdits,
   isSiphon,

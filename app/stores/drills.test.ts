@@ -1,8 +1,7 @@
+import { Drills, type Drill, type DrillFix } from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { DrillFix, Drill } from '../../core/findings';
-import { Drills } from '../../core/findings';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { useDrills } from './drills';
 import { useSystem } from './system';

@@ -1,8 +1,7 @@
+import { USUAL_SEVERITY, type Drill, type DrillFix, type Severity } from '../../core/drills';
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
-import { USUAL_SEVERITY, type Severity } from '../../core/day';
-import type { Drill, DrillFix } from '../../core/findings';
 import type { SystemDocument } from '../../core/system';
 import { drillWorker } from '../workers/client';
 import { useSystem } from './system';

@@ -1,8 +1,9 @@
+import { Drills } from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { simulate } from '../../core/day';
-import { Drills, fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
+import { fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
 import { assess } from '../../core/assess';
 import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';

@@ -1,9 +1,10 @@
 // @vitest-environment happy-dom
+import { Drills, USUAL_SEVERITY } from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
-import { simulate, USUAL_SEVERITY } from '../../core/day';
-import { Drills, summarise } from '../../core/findings';
+import { simulate } from '../../core/day';
+import { summarise } from '../../core/findings';
 import { assess } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';

@@ -1,6 +1,5 @@
+import { USUAL_SEVERITY, type Drill } from '../../core/drills';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { USUAL_SEVERITY } from '../../core/day';
-import type { Drill } from '../../core/findings';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import type { Owned } from '../../core/workshop/candidates';
 import type { DrillWorker } from './drill.worker';

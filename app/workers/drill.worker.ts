@@ -1,7 +1,6 @@
+import { Drills, fixesForDrill, type Drill, type DrillFix, type Severity } from '../../core/drills';
 import { expose } from 'comlink';
-import type { DayTrace, Severity } from '../../core/day';
-import { fixesForDrill, type DrillFix } from '../../core/findings/drillFixes';
-import { Drills, type Drill } from '../../core/findings/drills';
+import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import type { Owned } from '../../core/workshop/candidates';
 import { searchSystems, type Found, type Progress } from '../../core/workshop/search';

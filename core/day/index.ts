@@ -4,5 +4,5 @@ export * from './simulate.ts';
 export { dividesDay, spansBetween } from './clock.ts';
 export * from './metrics.ts';
 export { blockDrain, drillBlockedDrain, type BlockedDrain } from './drills/blockedDrain.ts';
-export * from './drills/faults.ts';
+export * from './drills/fault.ts';
 export * from './drills/run.ts';

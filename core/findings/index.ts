@@ -7,5 +7,3 @@ export * from './judge.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks } from './rules/siphon-geometry.ts';
-export * from './drills.ts';
-export * from './drillFixes.ts';

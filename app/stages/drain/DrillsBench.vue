@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { DRILL_WHY, type Drill, type Grade } from '../../../core/drills';
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
-import { DRILL_WHY, type Drill, type Grade } from '../../../core/findings';
 import { format, formatClock, tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import QuantityFields from '../../parts/QuantityFields.vue';

@@ -5,7 +5,7 @@ import { pumpsOf } from '../../network/steady.ts';
 import { DAY, type Network } from '../../network/types.ts';
 import { Simulation, type DayState } from '../simulate.ts';
 import type { DayTrace } from '../types.ts';
-import type { Fault } from './faults.ts';
+import type { Fault } from './fault.ts';
 
 /** What a fault that strikes at a moment does. */
 export interface Outcome {
@@ -80,7 +80,7 @@ export class Stage {
   }
 
   private traces(fault: Fault, at: Seconds): DayTrace[] {
-    const hurt = fault.strike(this.net);
+    const hurt = fault.inject(this.net);
     const end = at + fault.follow;
     const first = new Simulation(hurt, this.stateAt(at), mostEvents(fault));
     if (fault.lasts === null || fault.lasts >= fault.follow) return [first.runTo(end).trace(end)];
@@ -154,9 +154,9 @@ function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly Day
   const events = traces.flatMap((x) => x.events);
   const over = events.find((e) => e.kind === 'rim-over' && e.t >= at);
   const air = events.find((e) => e.kind === 'pump-dry' && e.t >= at);
-  const leaked = fault.kind === 'leak' ? traces.reduce((x, p) => x + p.used, 0) : 0;
+  const leaked = fault.loses === 'leak' ? traces.reduce((x, p) => x + p.used, 0) : 0;
   const lost = traces.reduce((x, p) => x + p.spilled, 0) + leaked;
-  const loose = fault.kind === 'delivery-off' && lost > 1e-6;
+  const loose = fault.loses === 'loose-end' && lost > 1e-6;
   return {
     at,
     lost,

@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
-import { faultsOf, USUAL_SEVERITY, type Fault } from '../day/drills/faults.ts';
+import { faultsOf, USUAL_SEVERITY, type KnownFault } from './index.ts';
 import { badness, momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
@@ -9,12 +9,12 @@ import { assess } from '../assess/assess.ts';
 import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { fixesForDrill } from './drillFixes.ts';
+import { fixesForDrill } from './fixes.ts';
 import { Drills } from './drills.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
-const faultOf = (s: SystemDocument, id: string): Fault =>
+const faultOf = (s: SystemDocument, id: string): KnownFault =>
   faultsOf(s, compile(s)).find((f) => f.id === id)!;
 const stageOf = (s: SystemDocument) => {
   const net = compile(s);
@@ -45,7 +45,7 @@ describe('what a fault does, against the hand', () => {
 
   it('a siphon that does not stop hangs at its break and passes what comes in', () => {
     const s = pair();
-    const net = faultOf(s, 'siphon-never-stops/siphon').strike(compile(s));
+    const net = faultOf(s, 'siphon-never-stops/siphon').inject(compile(s));
     const day = simulate(net, 7200);
     const last = day.rows - 1;
     const width = net.paths.length + 2;
@@ -57,7 +57,7 @@ describe('what a fault does, against the hand', () => {
 
   it('a blocked drain without a second way out spills what the plain solver spills', () => {
     const s = pair({ at: 'paths.spare', to: undefined });
-    const net = faultOf(s, 'drain-blocked/siphon').strike(compile(s));
+    const net = faultOf(s, 'drain-blocked/siphon').inject(compile(s));
     const plain = fixedSteps(net, 3 * 3600, 1);
     near(simulate(net, 3 * 3600).spilled, plain.spilled, 0.005);
     const d = run(s, 'drain-blocked/siphon');

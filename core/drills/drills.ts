@@ -1,4 +1,7 @@
-import { faultsOf, USUAL_SEVERITY, type Fault, type Severity } from '../day/drills/faults.ts';
+import type { Fault } from '../day/drills/fault.ts';
+import type { FaultKind } from './faults/index.ts';
+import { faultsOf, type KnownFault } from './instances.ts';
+import { USUAL_SEVERITY, type Severity } from './severity.ts';
 import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
@@ -15,7 +18,7 @@ export type Grade = 'passed' | 'loss' | 'failed';
 
 export interface Drill {
   readonly fault: string;
-  readonly kind: Fault['kind'];
+  readonly kind: FaultKind;
   readonly name: string;
   /** How many more parts are like the one it strikes. */
   readonly alike: number;
@@ -61,12 +64,12 @@ const NOTHING: Fault = {
   kind: 'power-cut',
   about: 'system',
   name: 'Nothing',
-  strike: (net) => net,
+  inject: (net) => net,
   lasts: null,
   follow: 86400,
 };
 
-function gradeOf({ system, usual }: Ground, fault: Fault, o: Outcome): Omit<Drill, 'outcome'> {
+function gradeOf({ system, usual }: Ground, fault: KnownFault, o: Outcome): Omit<Drill, 'outcome'> {
   const name = (id: string | null) =>
     system.vessels.find((v) => v.id === id)?.name ??
     system.paths.find((p) => p.id === id)?.name ??
@@ -89,10 +92,10 @@ function gradeOf({ system, usual }: Ground, fault: Fault, o: Outcome): Omit<Dril
   const worst = [...roots].sort((a, b) => b.time - a.time)[0];
   const usually = usual.lost;
   const lost = Math.max(0, o.lost - usually);
-  const leaks = fault.kind === 'leak';
+  const leaks = fault.loses === 'leak';
   const dry = o.dryAfter !== null && usual.dryAfter === null;
   const thirsty = fish !== null && fish.share < FISH_FAIL;
-  const loose = fault.kind === 'delivery-off';
+  const loose = fault.loses === 'loose-end';
   const spilt = !leaks && lost > SPILL_FAILS;
   const failed =
     thirsty ||
@@ -151,7 +154,7 @@ function gradeOf({ system, usual }: Ground, fault: Fault, o: Outcome): Omit<Dril
 
 /** A system made ready for its drills. */
 export class Drills {
-  readonly faults: readonly Fault[];
+  readonly faults: readonly KnownFault[];
   private readonly net: Network;
   private readonly stage: Stage;
   private readonly usual: Outcome;
@@ -172,18 +175,18 @@ export class Drills {
     this.usual = this.stage.strike(NOTHING, this.stage.moments[0]!);
   }
 
-  private graded(fault: Fault, outcome: Outcome): Drill {
+  private graded(fault: KnownFault, outcome: Outcome): Drill {
     const ground = { system: this.system, usual: this.usual };
     return { ...gradeOf(ground, fault, outcome), outcome };
   }
 
   /** Runs a drill at its worst moment. */
-  run(fault: Fault): Drill {
+  run(fault: KnownFault): Drill {
     return this.graded(fault, worstOf(this.stage, fault));
   }
 
   /** Runs a drill at a moment. */
-  runAt(fault: Fault, at: Seconds): Drill {
+  runAt(fault: KnownFault, at: Seconds): Drill {
     return this.graded(fault, this.stage.strike(fault, fault.creeps ? 0 : at));
   }
 

@@ -1,11 +1,11 @@
 import { describe, expect, it, test } from 'vitest';
-import { compile } from '../../assess/compile.ts';
-import type { Network, PumpPath } from '../../network/types.ts';
-import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../../system/index.ts';
-import { largest } from '../../test/largest.ts';
-import { simulate } from '../simulate.ts';
-import type { DayTrace } from '../types.ts';
-import { faultsOf, USUAL_SEVERITY, type Fault, type Severity } from './faults.ts';
+import { compile } from '../assess/compile.ts';
+import type { Network, PumpPath } from '../network/types.ts';
+import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
+import { largest } from '../test/largest.ts';
+import { simulate } from '../day/simulate.ts';
+import type { DayTrace } from '../day/types.ts';
+import { faultsOf, USUAL_SEVERITY, type KnownFault, type Severity } from './index.ts';
 
 const HOUR = 3600;
 const near = (value: number, wanted: number, share: number) =>
@@ -18,7 +18,7 @@ function struck(s: SystemDocument, id: string) {
   const faults = faultsOf(s, usual);
   const fault = faults.find((f) => f.id === id);
   if (!fault) throw new Error(`no ${id} among ${faults.map((f) => f.id).join(', ')}`);
-  return { usual, net: fault.strike(usual), fault };
+  return { usual, net: fault.inject(usual), fault };
 }
 /** Level of a vessel and flow of a path at a moment: the last row up to it. */
 function at(net: Network, day: DayTrace, t: number) {
@@ -88,15 +88,15 @@ describe('which faults a system can have', () => {
 });
 
 describe('any fault', () => {
-  const all: [string, Fault, Network][] = LAYOUTS.flatMap((l) => {
+  const all: [string, KnownFault, Network][] = LAYOUTS.flatMap((l) => {
     const s = l.make('x', 'X');
     const net = compile(s);
-    return faultsOf(s, net).map((f): [string, Fault, Network] => [`${l.id}: ${f.id}`, f, net]);
+    return faultsOf(s, net).map((f): [string, KnownFault, Network] => [`${l.id}: ${f.id}`, f, net]);
   });
 
   test.each(all)('%s changes its network, and not the one it is given', (_, fault, net) => {
     const before = JSON.stringify(net);
-    const after = fault.strike(net);
+    const after = fault.inject(net);
     expect(JSON.stringify(net)).toBe(before);
     expect(JSON.stringify(after)).not.toBe(before);
     // Vessels and paths keep their places: the day goes on from where it stood.
@@ -181,7 +181,7 @@ describe('siphons and drains', () => {
     const usual = compile(s);
     const clogged = faultsOf(s, usual)
       .filter((f) => f.kind === 'guard-clogged' && f.about.startsWith('join'))
-      .reduce((n, f) => f.strike(n), usual);
+      .reduce((n, f) => f.inject(n), usual);
     const lag = (n: Network) => {
       const day = simulate(n, 2 * HOUR);
       const start = day.events.find((e) => e.kind === 'siphon-starts')!;
@@ -275,7 +275,7 @@ describe('how hard they strike', () => {
 
   it('a drain that is blocked in part carries its open share', () => {
     const run = (drainBlocked: number) => {
-      const part = fault({ drainBlocked }, 'drain-blocked/siphon').strike(net);
+      const part = fault({ drainBlocked }, 'drain-blocked/siphon').inject(net);
       const day = simulate(part, 2 * HOUR);
       return day.events.filter((e) => e.kind === 'siphon-starts').length;
     };
@@ -285,8 +285,8 @@ describe('how hard they strike', () => {
   });
 
   it('a leak of n litres an hour takes them', () => {
-    const leaking = fault({ leak: 20e-3 / HOUR }, 'leak/tank').strike(net);
-    const dry = fault({ leak: 1e-3 / HOUR }, 'leak/tank').strike(net);
+    const leaking = fault({ leak: 20e-3 / HOUR }, 'leak/tank').inject(net);
+    const dry = fault({ leak: 1e-3 / HOUR }, 'leak/tank').inject(net);
     const used = (n: Network) => simulate(n, 6 * HOUR).used;
     near(used(leaking) - used(dry), 6 * 19e-3, 1e-6);
   });

@@ -1,0 +1,54 @@
+import { empties, pumpsOf } from '../../network/steady.ts';
+import type { FloatPath } from '../../network/types.ts';
+import { defineFault, type Instance } from '../definition.ts';
+import { onlyPath, onlyPump } from '../injections.ts';
+import { lessInflow } from '../remedies.ts';
+
+/** A float switch or a float valve stays as it is. */
+export const floatStuck = defineFault({
+  id: 'float-stuck',
+
+  instances: ({ net }) => [
+    ...pumpsOf(net).flatMap((p): Instance[] => {
+      if (!p.float) return [];
+      const { float } = p;
+      return [
+        {
+          about: p.id,
+          name: `The float switch of “${p.name}” sticks, the pump does not stop`,
+          inject: onlyPump(p.lead, (x) => ({ ...x, float: null })),
+        },
+        ...(empties(p)
+          ? [
+              {
+                about: `${p.id}-off`,
+                name: `The float switch of “${p.name}” sticks, the pump does not start`,
+                inject: onlyPump(p.lead, (x) => ({
+                  ...x,
+                  float: { ...float, on: 1e3, off: 1e3 - 1 },
+                })),
+              },
+            ]
+          : []),
+      ];
+    }),
+    ...net.paths.flatMap((p, i): Instance[] =>
+      p.kind === 'float'
+        ? [
+            {
+              about: p.id,
+              name: `“${p.name}” sticks open`,
+              inject: onlyPath<FloatPath>(i, (v) => ({ ...v, stuck: 1 })),
+            },
+            {
+              about: `${p.id}-shut`,
+              name: `“${p.name}” sticks shut`,
+              inject: onlyPath<FloatPath>(i, (v) => ({ ...v, stuck: 0 })),
+            },
+          ]
+        : [],
+    ),
+  ],
+
+  remedies: lessInflow,
+});
