@@ -96,7 +96,7 @@ function go(to: Stage) {
 const levels = computed(() => {
   if (trace.moment) return trace.moment.levels;
   const a = system.assessment;
-  return Object.fromEntries((a?.accounts.rest ?? []).map((r) => [r.vessel, r.level]));
+  return Object.fromEntries((a?.balance.rest ?? []).map((r) => [r.vessel, r.level]));
 });
 const flows = computed(() => trace.moment?.flows ?? {});
 
@@ -187,7 +187,7 @@ const reminders = computed(() =>
         :flows="flows"
         :stage="stage"
         @pull="(at, v) => system.pull([{ at, to: v }])"
-        @settle="(at, v) => system.settle([{ at, to: v }], label(at, v))"
+        @settle="(at, v) => system.commitPreview([{ at, to: v }], label(at, v))"
         @release="system.release()"
         @nudge="(at, v) => system.nudge(at, v, label(at, v))"
         @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"

@@ -28,19 +28,19 @@ const save = () => system.document && void saveFile(system.document);
         <template v-if="c.at === WHOLE">
           What was done in two windows does not go together: a part was taken away in one that the
           other still works with.
-          <button type="button" @click="system.settleConflict(c, true)">
+          <button type="button" @click="system.resolveConflict(c, true)">
             Take this window’s system
           </button>
-          <button type="button" @click="system.settleConflict(c, false)">
+          <button type="button" @click="system.resolveConflict(c, false)">
             Take the other’s system
           </button>
         </template>
         <template v-else>
           {{ placeInWords(system.document, c.at) }} was changed in two windows.
-          <button type="button" @click="system.settleConflict(c, true)">
+          <button type="button" @click="system.resolveConflict(c, true)">
             Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
           </button>
-          <button type="button" @click="system.settleConflict(c, false)">
+          <button type="button" @click="system.resolveConflict(c, false)">
             Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
           </button>
         </template>

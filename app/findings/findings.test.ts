@@ -84,7 +84,7 @@ describe('the list of findings', () => {
     await w.vm.$nextTick();
     expect(w.find('[role="status"]').text()).toMatch(/^1 at stop, \d+ to watch$/);
     const shown = w.findAll('[data-finding]');
-    expect(shown[0]!.attributes('data-finding')).toBe('second-way-out');
+    expect(shown[0]!.attributes('data-finding')).toBe('second-outlet');
     expect(shown.every((c) => c.attributes('data-level') !== 'fine')).toBe(true);
     await w.find('.more').trigger('click');
     expect(w.findAll('[data-finding]')).toHaveLength(trace.findings.length);

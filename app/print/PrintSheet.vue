@@ -15,7 +15,7 @@ import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { bedWords, lineWords, wayWords } from './words';
 
-/** One page of a design: the drawing to scale, the water accounts, what works how, and what is open. */
+/** One page of a design: the drawing to scale, the water balance, what works how, and what is open. */
 const system = useSystem();
 const trace = useTrace();
 const settings = useSettings();
@@ -33,11 +33,11 @@ const paper = computed(() => paperSize(doc.value, 186, 104, tags.value));
 const MANY = 12;
 /** At rest, as the drawing's account lines begin. */
 const levels = computed(() =>
-  Object.fromEntries(a.value.accounts.rest.map((r) => [r.vessel, r.level])),
+  Object.fromEntries(a.value.balance.rest.map((r) => [r.vessel, r.level])),
 );
 const accounts = computed(() =>
   doc.value.vessels.map((v, i) => {
-    const { rest, deepest, afterPowerCut } = a.value.accounts;
+    const { rest, deepest, afterPowerCut } = a.value.balance;
     const cell = (r: (typeof rest)[number]) => `${f(r.volume, 'volume')}, ${f(r.level, 'length')}`;
     const layers = [...(v.media?.layers ?? []), ...(v.media ? [v.media] : [])];
     return {

@@ -120,7 +120,7 @@ const cards = computed(() =>
     return {
       found,
       a,
-      levels: Object.fromEntries(a.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
+      levels: Object.fromEntries(a.balance.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
       name: LAYOUTS.find((l) => l.id === found.layout)!.name,
     };
   }),

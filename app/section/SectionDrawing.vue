@@ -169,7 +169,7 @@ const inWords = computed(() =>
   scene.value.vessels
     .map((p) => {
       const i = props.system.vessels.indexOf(p.vessel);
-      const rest = props.assessment.accounts.rest[i];
+      const rest = props.assessment.balance.rest[i];
       return `${p.vessel.name} stands at ${format(p.vessel.floor, 'length', settings.units)}, water at ${format(levelOf(p), 'length', settings.units)} of ${format(p.vessel.shape.height, 'length', settings.units)}${rest ? `, ${format(rest.volume, 'volume', settings.units)} at rest` : ''}.`;
     })
     .join(' '),

@@ -31,7 +31,7 @@ const names = computed(() => {
   const all = props.scene.vessels.map((p) => {
     const level = props.levels[p.vessel.id] ?? 0;
     const i = props.system.vessels.indexOf(p.vessel);
-    const { volume } = props.assessment.accounts.rest[i]!;
+    const { volume } = props.assessment.balance.rest[i]!;
     return {
       id: p.vessel.id,
       x: props.x(p.left) + (isStore(p.vessel) ? 52 : 4),
@@ -40,7 +40,7 @@ const names = computed(() => {
       light: isStore(p.vessel)
         ? f(volume, 'volume') + ' at rest'
         : p.vessel.role === 'felt'
-          ? f(volumeAt(props.assessment.net.vessels[i]!.room, level), 'volume') + ' in it'
+          ? f(volumeAt(props.assessment.net.vessels[i]!.storage, level), 'volume') + ' in it'
           : f(level, 'length') + ' deep',
     };
   });
@@ -79,7 +79,7 @@ const lines = computed(() => {
   }[] = [];
   props.scene.vessels.forEach((p) => {
     const i = props.system.vessels.indexOf(p.vessel);
-    const { rest, deepest, afterPowerCut } = props.assessment.accounts;
+    const { rest, deepest, afterPowerCut } = props.assessment.balance;
     const h = p.vessel.shape.height;
     const add = (key: keyof typeof ACCOUNT, level: number, word: string, tone: string) =>
       rows.push({
@@ -128,7 +128,7 @@ const lifts = computed(() => {
     const duty = props.assessment.duties.find((d) => d.id === l.path.id)!;
     const i = props.system.vessels.findIndex((v) => v.id === l.path.from);
     const from = props.scene.vessels.find((p) => p.vessel.id === l.path.from)!;
-    const surface = from.vessel.floor + props.assessment.accounts.rest[i]!.level;
+    const surface = from.vessel.floor + props.assessment.balance.rest[i]!.level;
     const top = surface + duty.staticHead;
     const x = props.x(l.pump.x) + 24;
     return {

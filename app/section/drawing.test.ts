@@ -18,7 +18,7 @@ function draw(
   flows: Record<string, number> = {},
 ) {
   const assessment = assess(system);
-  const levels = Object.fromEntries(assessment.accounts.deepest.map((r) => [r.vessel, r.level]));
+  const levels = Object.fromEntries(assessment.balance.deepest.map((r) => [r.vessel, r.level]));
   return mountIt(SectionDrawing, {
     system,
     assessment,

@@ -91,7 +91,7 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
           (z) => z - v.floor,
         );
       if (isStore(v)) {
-        const room = a.net.vessels[i]!.room;
+        const room = a.net.vessels[i]!.storage;
         add(
           v,
           `vessels.${v.id}.fill`,

@@ -17,7 +17,7 @@ async function draw(): Promise<Drawn | null> {
       made && {
         ...made,
         levels: Object.fromEntries(
-          made.assessment.accounts.deepest.map((d) => [d.vessel, Math.max(0, d.level)]),
+          made.assessment.balance.deepest.map((d) => [d.vessel, Math.max(0, d.level)]),
         ),
       }
     );

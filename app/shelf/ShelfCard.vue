@@ -47,7 +47,7 @@ async function draw(): Promise<Drawn | null> {
     const card = await shelfWorker.ask((w) => w.card(doc));
     counts.value = { stop: card.stop, watch: card.watch };
     const levels = Object.fromEntries(
-      card.assessment.accounts.deepest.map((r, i) => [
+      card.assessment.balance.deepest.map((r, i) => [
         r.vessel,
         doc.vessels[i]?.role === 'bed' ? r.level * 0.7 : r.level,
       ]),

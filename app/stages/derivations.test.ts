@@ -59,7 +59,7 @@ describe('every dotted number opens its derivation', () => {
       w.unmount();
     }
     for (const stage of ['vessels', 'lift', 'drain'] as const) {
-      const levels = Object.fromEntries(a.accounts.deepest.map((r) => [r.vessel, r.level]));
+      const levels = Object.fromEntries(a.balance.deepest.map((r) => [r.vessel, r.level]));
       const w = mountIt(SectionDrawing, {
         system: doc,
         assessment: a,

@@ -104,7 +104,7 @@ describe('what stands in a bed', () => {
   it('layers are laid, told what they are, and taken out', async () => {
     const system = open();
     const w = await bed();
-    const voids = () => assess(system.document!).accounts.deepest[1]!.volume;
+    const voids = () => assess(system.document!).balance.deepest[1]!.volume;
     const before = voids();
     await press(w, 'A layer under it');
     expect(voids()).toBeLessThan(before);
@@ -122,7 +122,7 @@ describe('what stands in a bed', () => {
   it('pots take room, and legs share the weight', async () => {
     const system = open(applyEdits(pair, [{ at: 'vessels.bed.media', to: null }]));
     const w = await bed();
-    const full = () => assess(system.document!).accounts.deepest[1]!.volume;
+    const full = () => assess(system.document!).balance.deepest[1]!.volume;
     const before = full();
     await flip(w, 'Pots stand in it', true);
     expect(full()).toBeLessThan(before);
@@ -185,7 +185,7 @@ describe('the line', () => {
 describe('the drawing of odd vessels', () => {
   const draw = (system: SystemDocument) => {
     const assessment = assess(system);
-    const levels = Object.fromEntries(assessment.accounts.rest.map((r) => [r.vessel, r.level]));
+    const levels = Object.fromEntries(assessment.balance.rest.map((r) => [r.vessel, r.level]));
     return mountIt(SectionDrawing, { system, assessment, levels, flows: {}, stage: 'vessels' });
   };
   const points = (w: Wrapper, selector: string) =>

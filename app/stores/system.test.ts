@@ -48,13 +48,13 @@ describe('the open system', () => {
     const { system, crest } = await opened();
     for (const to of [0.23, 0.22, 0.21]) system.pull([{ at: CREST, to }]);
     expect(crest()).toBe(0.21);
-    system.settle([{ at: CREST, to: 0.21 }], 'pulled');
+    system.commitPreview([{ at: CREST, to: 0.21 }], 'pulled');
     expect(system.past).toHaveLength(1);
     system.pull([{ at: CREST, to: 0.1 }]);
     system.release();
     expect(crest()).toBe(0.21);
     system.pull([{ at: CREST, to: 0.21 }]);
-    system.settle([{ at: CREST, to: 0.21 }], 'nowhere');
+    system.commitPreview([{ at: CREST, to: 0.21 }], 'nowhere');
     expect(system.past).toHaveLength(1);
     system.undo();
     expect(crest()).toBe(0.235);

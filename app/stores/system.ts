@@ -275,7 +275,7 @@ export const useSystem = defineStore('system', () => {
     save();
   }
   /** Ends a quarrel over one place: mine makes an edit of it, theirs stands already. */
-  function settleConflict(conflict: Conflict, mine: boolean) {
+  function resolveConflict(conflict: Conflict, mine: boolean) {
     conflicts.value = conflicts.value.filter((c) => c !== conflict);
     if (!mine || !document.value) return;
     if (conflict.at === WHOLE) {
@@ -322,14 +322,14 @@ export const useSystem = defineStore('system', () => {
     lastNudge = { at, when: now };
   }
 
-  /** Shows a change while a handle is pulled; {@link settle} keeps it, {@link release} lets it go. */
+  /** Shows a change while a handle is pulled; {@link commitPreview} keeps it, {@link release} lets it go. */
   function pull(edits: readonly Edit[]) {
     if (!document.value) return;
     held ??= document.value;
     holding.value = true;
     document.value = applyEdits(held, edits);
   }
-  function settle(edits: readonly Edit[], label: string) {
+  function commitPreview(edits: readonly Edit[], label: string) {
     const before = held;
     held = null;
     holding.value = false;
@@ -381,11 +381,11 @@ export const useSystem = defineStore('system', () => {
     flush,
     look,
     keepAgain,
-    settleConflict,
+    resolveConflict,
     commit,
     nudge,
     pull,
-    settle,
+    commitPreview,
     release,
     undo,
     redo,

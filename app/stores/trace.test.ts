@@ -8,7 +8,7 @@ import { assess } from '../../core/assess';
 import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray';
-import { risksOf } from '../../core/workshop/uncertain';
+import { risksOf } from '../../core/workshop/sensitivity';
 import { store } from '../storage/db';
 import { useSystem } from './system';
 import { useTrace } from './trace';

@@ -4,7 +4,7 @@ import { dividesDay, type DayTrace } from '../../core/day';
 import { formatClock } from '../../core/quantity';
 import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
-import type { Risk } from '../../core/workshop/uncertain';
+import type { Risk } from '../../core/workshop/sensitivity';
 import { dayWorker } from '../workers/client';
 import { useSystem } from './system';
 

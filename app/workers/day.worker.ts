@@ -12,7 +12,7 @@ import {
   type Fix,
 } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
-import { risksOf, type Risk } from '../../core/workshop/uncertain';
+import { risksOf, type Risk } from '../../core/workshop/sensitivity';
 
 /** Number of the newest request; work on an older one is given up between its parts. */
 let newest = 0;

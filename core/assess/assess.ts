@@ -7,17 +7,17 @@ import { headLoss } from '../water/pipe.ts';
 import { STOPS_SHARE, startVerdict, stopVerdict, type StartRange } from '../water/siphon.ts';
 import { rimFlow, selfVentingBore } from '../water/drain.ts';
 import {
-  accountsOf,
+  waterBalanceOf,
   grossTo,
   looseDeliveries,
   weightsOf,
-  type Accounts,
+  type WaterBalance,
   type LooseDelivery,
   type Weight,
-} from './accounts.ts';
+} from './waterBalance.ts';
 import { compile } from './compile.ts';
 import { drainHead, runningFlow, spillingFlow } from '../network/flow.ts';
-import { jointVolume, residueLevel } from '../network/settle.ts';
+import { jointVolume, residueLevel } from '../network/equilibrium.ts';
 import { atRest, floodMark } from '../network/statics.ts';
 import { cycleOf } from './cycle.ts';
 import {
@@ -27,7 +27,7 @@ import {
   pumpedFlows,
   pumpsOf,
   siphonsOf,
-  spillingOut,
+  outletFlows,
 } from '../network/steady.ts';
 import {
   type DrainPath,
@@ -81,7 +81,7 @@ export interface SiphonWindow {
   readonly id: string;
   readonly bed: string;
   readonly start: StartRange;
-  /** What can go down the pipe before it runs full: the inflow less what other ways out take first. */
+  /** What can go down the pipe before it runs full: the inflow less what other outlets take first. */
   readonly reaches: CubicMetresPerSecond;
   readonly inflow: CubicMetresPerSecond;
   readonly inflowAtBreak: CubicMetresPerSecond;
@@ -111,20 +111,20 @@ export interface BedFigures {
   readonly fromOn: Seconds;
   readonly fromOff: Seconds;
   readonly gross: CubicMetres;
-  /** Its lowest way out, and what the others carry with that one shut, the bed full to 10 mm under the rim. */
+  /** Its lowest outlet, and what the others carry with that one shut, the bed full to 10 mm under the rim. */
   readonly mainDrain: string | null;
-  readonly otherWays: CubicMetresPerSecond;
+  readonly otherOutlets: CubicMetresPerSecond;
   /** With the main drain shut at the flood mark: time until the water reaches the rim, if it does. */
   readonly toRim: Seconds;
   /** What all ways carry there. */
-  readonly allWays: CubicMetresPerSecond;
+  readonly allOutlets: CubicMetresPerSecond;
   readonly selfVenting: Metres;
 }
 
 /** Everything that follows from a system without time. */
 export interface Assessment {
   readonly net: Network;
-  readonly accounts: Accounts;
+  readonly balance: WaterBalance;
   readonly weights: readonly Weight[];
   readonly loose: readonly LooseDelivery[];
   readonly duties: readonly Duty[];
@@ -208,9 +208,9 @@ function dutiesOf(net: Network): Duty[] {
   });
 }
 
-function windowOf(net: Network, p: DrainPath, accounts: Accounts): SiphonWindow {
+function windowOf(net: Network, p: DrainPath, balance: WaterBalance): SiphonWindow {
   const v = net.vessels[p.from]!;
-  const { at: deep, steady: flowing } = accounts.full;
+  const { at: deep, steady: flowing } = balance.full;
   const rest = atRest(net).at;
   const prime = p.prime!;
   const inflow = flowing.inflow[p.from]!;
@@ -237,7 +237,7 @@ function windowOf(net: Network, p: DrainPath, accounts: Accounts): SiphonWindow 
   };
 }
 
-/** A bed's lowest way out over a crest: its own drain or one in a vessel joined with it; else what it passes on through. */
+/** A bed's lowest outlet over a crest: its own drain or one in a vessel joined with it; else what it passes on through. */
 function mainWay(net: Network, index: number): NetPath | null {
   const { joined } = net.vessels[index]!;
   // What a pump empties has its overflow for the day on which that fails.
@@ -258,11 +258,11 @@ function mainWay(net: Network, index: number): NetPath | null {
 function bedFigures(
   s: SystemDocument,
   net: Network,
-  accounts: Accounts,
+  balance: WaterBalance,
   index: number,
 ): BedFigures {
   const v = net.vessels[index]!;
-  const { at: deep, steady: flowing } = accounts.full;
+  const { at: deep, steady: flowing } = balance.full;
   const rest = atRest(net).at;
   const inflow = flowing.inflow[index]!;
   const main = mainWay(net, index);
@@ -271,7 +271,7 @@ function bedFigures(
   const full = lowest - v.floorZ - RIM_MARGIN;
   const overRim = v.rimTo < 0 ? 0 : rimFlow(0.015, v.rimWidth);
   const toRim =
-    jointVolume(net, v, lowest) - jointVolume(net, v, v.floorZ + accounts.deepest[index]!.level);
+    jointVolume(net, v, lowest) - jointVolume(net, v, v.floorZ + balance.deepest[index]!.level);
   const residue = residueLevel(net, index, true);
   const always = net.paths.every(
     (p) => p.kind !== 'pump' || !v.joined.includes(p.to) || net.controls[p.control]!.spans === null,
@@ -281,7 +281,7 @@ function bedFigures(
     floods: v.floodLevel !== null,
     trickle: v.floodLevel !== null && always && residue >= 0.9 * v.floodLevel,
     inflow,
-    highest: accounts.full.levels[index]!,
+    highest: balance.full.levels[index]!,
     flood: floodMark(net, index, rest),
     residue,
     // Followed only when it is asked for: while a handle moves, the day's own times are at hand.
@@ -299,31 +299,31 @@ function bedFigures(
     },
     gross: grossTo(s, index, v.height),
     mainDrain: main?.id ?? null,
-    otherWays:
-      (main ? spillingOut(net, index, full, deep, main) : spillingOut(net, index, full, deep)) +
+    otherOutlets:
+      (main ? outletFlows(net, index, full, deep, main) : outletFlows(net, index, full, deep)) +
       overRim,
     toRim: inflow > 0 ? Math.max(0, toRim) / inflow : Infinity,
-    allWays: spillingOut(net, index, full, deep),
+    allOutlets: outletFlows(net, index, full, deep),
     selfVenting: selfVentingBore(Math.max(inflow, 1e-9)),
   };
 }
 
-/** Works out everything that needs no time: network, accounts, duties, windows, beds. */
+/** Works out everything that needs no time: network, balance, duties, windows, beds. */
 export function assess(s: SystemDocument): Assessment {
   const net = compile(s);
-  const accounts = accountsOf(s, net);
+  const balance = waterBalanceOf(s, net);
   const { rest } = atRest(net);
   return {
     net,
-    accounts,
-    weights: weightsOf(s, accounts),
+    balance,
+    weights: weightsOf(s, balance),
     loose: looseDeliveries(net, rest),
     duties: dutiesOf(net),
     // One that is given air, as in service, only spills and has no window.
     siphons: siphonsOf(net)
       .filter((p) => p.prime !== null)
-      .map((p) => windowOf(net, p, accounts)),
-    beds: beds(s).map((v) => bedFigures(s, net, accounts, s.vessels.indexOf(v))),
+      .map((p) => windowOf(net, p, balance)),
+    beds: beds(s).map((v) => bedFigures(s, net, balance, s.vessels.indexOf(v))),
   };
 }
 

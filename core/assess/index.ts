@@ -1,6 +1,6 @@
-/** Network, and a cycle of it → what a system is worth without its whole day: accounts, duties, windows, beds. */
+/** Network, and a cycle of it → what a system is worth without its whole day: balance, duties, windows, beds. */
 export * from './compile.ts';
-export * from './accounts.ts';
+export * from './waterBalance.ts';
 export * from './supply.ts';
 export * from './cycle.ts';
 export * from './assess.ts';

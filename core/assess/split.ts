@@ -2,7 +2,7 @@ import { applyEdits, type Edit } from '../system/edit.ts';
 import type { PumpedLine, SystemDocument } from '../system/types.ts';
 import { boreArea, GRAVITY } from '../water/constants.ts';
 import { pumpCurve } from '../water/pump.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { headLoss } from '../water/pipe.ts';
 import { compile } from './compile.ts';
 import { atRest } from '../network/statics.ts';

@@ -6,7 +6,7 @@ import type { Network } from '../network/types.ts';
 /** Which vessels the water comes from that others take up as they fill. Vessels joined under their floors count as one. */
 
 /** What a vessel takes up, what it can give, and how much of its bill it passes on to its own givers. */
-export interface Account {
+export interface Uptake {
   /** Water that it takes up, m³. */
   readonly takes: CubicMetres;
   /** Water that it can give before its pumps draw air, m³. */
@@ -52,11 +52,11 @@ function shares(net: Network, steady: Steady): Float64Array {
  * Shares of its bill that each vessel passes on, less where it would lead nowhere: a vessel that nothing
  * feeds, and vessels that only pass the bill round among themselves, bear it.
  */
-function passing(n: number, from: Float64Array, accounts: readonly Account[]): Float64Array {
+function passing(n: number, from: Float64Array, uptakes: readonly Uptake[]): Float64Array {
   const p = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     const fed = from.subarray(i * n, i * n + n).some((s) => s > 0);
-    p[i] = fed ? accounts[i]!.passedOn : 0;
+    p[i] = fed ? uptakes[i]!.passedOn : 0;
   }
   const ends = new Uint8Array(n);
   for (let i = 0; i < n; i++) ends[i] = p[i]! < 1 ? 1 : 0;
@@ -99,12 +99,12 @@ function depths(n: number, from: Float64Array, p: Float64Array): Int32Array {
  * Where a vessel has not that much to give, those furthest down the flow stay short first. All that is
  * taken is given: no water is made or lost.
  *
- * @param accounts by vessel; of joined vessels the first one's counts
+ * @param uptakes by vessel; of joined vessels the first one's counts
  */
-export function supplyOf(net: Network, steady: Steady, accounts: readonly Account[]): Supply {
+export function supplyOf(net: Network, steady: Steady, uptakes: readonly Uptake[]): Supply {
   const n = net.vessels.length;
   const from = shares(net, steady);
-  const p = passing(n, from, accounts);
+  const p = passing(n, from, uptakes);
   const matrix = new Float64Array(n * n);
   for (let g = 0; g < n; g++) {
     for (let i = 0; i < n; i++) matrix[g * n + i] = (g === i ? 1 : 0) - p[i]! * from[i * n + g]!;
@@ -122,11 +122,11 @@ export function supplyOf(net: Network, steady: Steady, accounts: readonly Accoun
     for (let g = 0; g < n; g++) bill[g] = Math.max(0, bill[g]! * (1 - p[g]!));
     return bill;
   };
-  const taken = Float64Array.from(accounts, (a) => a.takes);
+  const taken = Float64Array.from(uptakes, (a) => a.takes);
   const wanted = borne(taken);
   let given = wanted;
-  if (wanted.some((need, g) => need > accounts[g]!.gives)) {
-    stayShort(taken, accounts, depths(n, from, p), borne);
+  if (wanted.some((need, g) => need > uptakes[g]!.gives)) {
+    stayShort(taken, uptakes, depths(n, from, p), borne);
     given = borne(taken);
   }
   return { taken, given, wanted };
@@ -135,7 +135,7 @@ export function supplyOf(net: Network, steady: Steady, accounts: readonly Accoun
 /** Lessens what vessels take until no other has to give more than it can; those furthest down the flow first. */
 function stayShort(
   taken: Float64Array,
-  accounts: readonly Account[],
+  uptakes: readonly Uptake[],
   depth: Int32Array,
   borne: (takes: Float64Array) => Float64Array,
 ): void {
@@ -150,7 +150,7 @@ function stayShort(
     return borne(unit);
   });
   for (let g = 0; g < n; g++) {
-    let excess = -accounts[g]!.gives;
+    let excess = -uptakes[g]!.gives;
     bears.forEach((b, k) => (excess += b[g]! * taken[fillers[k]!]!));
     for (let k = 0; k < fillers.length && excess > 0;) {
       // Those equally far down stay short alike.

@@ -1,5 +1,5 @@
 import type { DayMetrics } from '../day/metrics.ts';
-import { among } from '../network/settle.ts';
+import { among } from '../network/equilibrium.ts';
 import { atRest } from '../network/statics.ts';
 import { feedingPumps } from '../network/steady.ts';
 import { DAY, type Network } from '../network/types.ts';

@@ -83,7 +83,7 @@ export class Integrator {
     const n = net.vessels.length;
     const floor = this.size - 2;
     const q = this.pathFlows;
-    for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
+    for (let i = 0; i < n; i++) this.levels[i] = levelAt(net.vessels[i]!.storage, y[i]!);
     this.flowsAt();
     out.fill(0);
     for (let i = 0; i < flows.length; i++) {
@@ -109,9 +109,9 @@ export class Integrator {
       out[to < 0 ? floor : to] = out[to < 0 ? floor : to]! + over;
     }
     for (let i = 0; i < n; i++) {
-      const { loss } = net.vessels[i]!;
-      if (loss === 0) continue;
-      const q = loss * Math.min(1, Math.max(0, this.levels[i]! / FADES));
+      const { waterUse } = net.vessels[i]!;
+      if (waterUse === 0) continue;
+      const q = waterUse * Math.min(1, Math.max(0, this.levels[i]! / FADES));
       out[i] = out[i]! - q;
       out[floor + 1] = out[floor + 1]! + q;
     }
@@ -144,7 +144,7 @@ export class Integrator {
     for (let i = 0; i < net.vessels.length; i++) {
       const rate = Math.abs(this.slope[i]!);
       if (rate === 0) continue;
-      const room = net.vessels[i]!.room;
+      const room = net.vessels[i]!.storage;
       h = Math.min(h, (FIRST_MOVE * areaAt(room, levelAt(room, y[i]!))) / rate);
     }
     return h;
@@ -159,10 +159,10 @@ export class Integrator {
     j.fill(0);
     const add = (row: number, col: number, x: number) => (j[row * m + col] = j[row * m + col]! + x);
     for (let i = 0; i < n; i++) {
-      const { room } = net.vessels[i]!;
-      const level = levelAt(room, y[i]!);
+      const { storage } = net.vessels[i]!;
+      const level = levelAt(storage, y[i]!);
       this.levels[i] = level;
-      this.areas[i] = areaAt(room, level);
+      this.areas[i] = areaAt(storage, level);
     }
     const l = this.levels;
     const nudged = this.nudged;
@@ -204,8 +204,8 @@ export class Integrator {
     }
     for (let i = 0; i < n; i++) {
       const v = net.vessels[i]!;
-      if (v.loss === 0 || this.levels[i]! >= FADES) continue;
-      const by = v.loss / FADES / areaAt(v.room, this.levels[i]!);
+      if (v.waterUse === 0 || this.levels[i]! >= FADES) continue;
+      const by = v.waterUse / FADES / areaAt(v.storage, this.levels[i]!);
       add(i, i, -by);
       add(m - 1, i, by);
     }

@@ -78,7 +78,7 @@ describe('the demo of every layout', () => {
     const n = net.vessels.length;
     net.vessels.forEach((v, i) => {
       const last = fast.levels[(fast.rows - 1) * n + i]!;
-      expect(Math.abs(last - levelAt(v.room, plain.volumes[i]!))).toBeLessThan(0.003);
+      expect(Math.abs(last - levelAt(v.storage, plain.volumes[i]!))).toBeLessThan(0.003);
     });
   });
 });
@@ -115,8 +115,8 @@ describe('what is particular', () => {
   it('counter tank: a power cut empties the bed backwards, all of it into the tank', () => {
     const s = open('window-sill-tank');
     const a = assess(s);
-    expect(a.accounts.afterPowerCut[1]!.volume).toBeLessThan(1e-6);
-    expect(a.accounts.afterPowerCut[0]!.volume).toBeCloseTo(0.055, 6);
+    expect(a.balance.afterPowerCut[1]!.volume).toBeLessThan(1e-6);
+    expect(a.balance.afterPowerCut[0]!.volume).toBeCloseTo(0.055, 6);
     // In time as well: the pump stops at 00:10 and the bed is in the tank again an hour later.
     const cut = applyEdits(s, [
       {
@@ -277,8 +277,8 @@ describe('what is particular', () => {
     const net = compile(s);
     const day = simulate(net);
     // Half a square metre: 4 mm drunk, and open water at 23 °C and half humidity dries 8.4 mm.
-    near(day.used, net.vessels[1]!.loss * 86400, 1e-6);
-    expect(net.vessels[1]!.loss * 86400).toBeGreaterThan(0.5 * 0.004);
+    near(day.used, net.vessels[1]!.waterUse * 86400, 1e-6);
+    expect(net.vessels[1]!.waterUse * 86400).toBeGreaterThan(0.5 * 0.004);
     const n = 2;
     const fell = day.volumes[0]! - day.volumes[(day.rows - 1) * n]!;
     near(fell, day.used, 0.05);

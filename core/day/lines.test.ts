@@ -98,7 +98,7 @@ describe('a line that peaks above its end', () => {
 
   it('starts while the tank is full, and not again once the tank has fallen', () => {
     const { maxHead } = plain;
-    const surface = assess(pair()).accounts.rest[0]!.level;
+    const surface = assess(pair()).balance.rest[0]!.level;
     // 5 mm to spare over the water at rest.
     const height = maxHead + surface - 0.95 - 0.005;
     const s = pair(peak(height, false));
@@ -131,7 +131,7 @@ describe('a blocked drain, tried for a day', () => {
   });
 
   it('is told in the finding, with what is left', () => {
-    const f = judgeWhole(alone).findings.find((x) => x.id === 'second-way-out')!;
+    const f = judgeWhole(alone).findings.find((x) => x.id === 'second-outlet')!;
     expect(f.level).toBe('stop');
     expect(f.sentence.filter((p) => typeof p === 'string').join('')).toContain('on the floor');
   });

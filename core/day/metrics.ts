@@ -205,7 +205,7 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   // Each flood draws in what falls after it; the empty stones of the start have drawn in nothing.
   const drawn = lows
     .slice(1)
-    .reduce((sum, l) => sum + volumeAt(v.room, highest) - volumeAt(v.room, l.level), 0);
+    .reduce((sum, l) => sum + volumeAt(v.storage, highest) - volumeAt(v.storage, l.level), 0);
   return {
     id: v.id,
     fill: mean(fills),

@@ -35,7 +35,7 @@ describe('networks of any make-up', () => {
           if (r > 0) expect(trace.times[r]!).toBeGreaterThanOrEqual(trace.times[r - 1]!);
           net.vessels.forEach((v, i) => {
             const volume = trace.volumes[r * n + i]!;
-            expect(Math.abs(volumeAt(v.room, trace.levels[r * n + i]!) - volume)).toBeLessThan(
+            expect(Math.abs(volumeAt(v.storage, trace.levels[r * n + i]!) - volume)).toBeLessThan(
               1e-9,
             );
           });
@@ -134,7 +134,7 @@ function pairOf(
   upper: { area: number; initial: number },
   spans: [number, number][] | null = [],
 ): Network {
-  const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1, loss: 0 };
+  const common = { rimWidth: 4, rimTo: -1, floodLevel: null, voids: 1, waterUse: 0 };
   return {
     temperature: 20,
     controls: [{ id: 'c', spans, period: 86400 }],
@@ -146,7 +146,7 @@ function pairOf(
         name: 'Upper',
         floorZ: 2,
         height: 1,
-        room: straight(upper.area, 1),
+        storage: straight(upper.area, 1),
         initial: upper.initial,
         bed: true,
         joined: [0],
@@ -157,7 +157,7 @@ function pairOf(
         name: 'Lower',
         floorZ: 0,
         height: 1.5,
-        room: straight(1, 1.5),
+        storage: straight(1, 1.5),
         initial: 0.2,
         bed: false,
         joined: [1],

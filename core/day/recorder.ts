@@ -1,5 +1,5 @@
 import type { Metres, Seconds } from '../quantity/si.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { areaAt } from '../water/vessel.ts';
 import type { Network } from '../network/types.ts';
 import type { Crossing, DayEvent, DayTrace, EventKind } from './types.ts';
@@ -68,7 +68,7 @@ export class Recorder {
       const a = before[vessel]! - level;
       const b = after[vessel]! - level;
       if (a < 0 === b < 0) continue;
-      const room = net.vessels[vessel]!.room;
+      const room = net.vessels[vessel]!.storage;
       const sa = (h * f0[vessel]!) / areaAt(room, before[vessel]!);
       const sb = (h * f1[vessel]!) / areaAt(room, after[vessel]!);
       const rising = b >= 0;

@@ -1,13 +1,13 @@
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
-import { restVolumes } from '../network/settle.ts';
+import { restVolumes } from '../network/equilibrium.ts';
 import { DAY, type Network } from '../network/types.ts';
 import { prepare } from './flows.ts';
 import type { Modes, Runner } from './runner.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
-import { watches, type Watch } from './watches.ts';
+import { eventFunctions, type EventFunction } from './events.ts';
 import type { Crossing, DayEvent, DayTrace } from './types.ts';
 import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
 import { isOn, edgesOf } from './clock.ts';
@@ -69,7 +69,7 @@ export class Simulation {
   private events = 0;
   private h: Seconds;
   private readonly run: Runner;
-  private readonly watch: Watch[];
+  private readonly watch: EventFunction[];
   private readonly marks: Mark[];
   private readonly solver: Integrator;
   private readonly rec: Recorder;
@@ -103,7 +103,7 @@ export class Simulation {
     const state = 'modes' in from ? from : null;
     this.run = prepare(net, state ? forNetwork(net, state.modes) : undefined);
     this.lines = this.run.lines.length;
-    this.watch = watches(this.run);
+    this.watch = eventFunctions(this.run);
     this.marks = marksOf(net);
     this.rec = new Recorder(net);
     this.t = state?.t ?? 0;
@@ -120,7 +120,7 @@ export class Simulation {
     this.scratch = new Float64Array(n + this.lines);
     this.solver = new Integrator(
       this.run,
-      (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.room, Math.max(level, 1e-3)),
+      (i, level) => LEVEL_TOLERANCE * areaAt(net.vessels[i]!.storage, Math.max(level, 1e-3)),
     );
     this.bounds = boundsOf(net, this.marks);
     this.shown = new Float64Array(net.paths.length + n);
@@ -135,7 +135,7 @@ export class Simulation {
 
   private setLevels(from: Float64Array, into: Float64Array): void {
     const { n, net, run } = this;
-    for (let i = 0; i < n; i++) into[i] = levelAt(net.vessels[i]!.room, from[i]!);
+    for (let i = 0; i < n; i++) into[i] = levelAt(net.vessels[i]!.storage, from[i]!);
     for (let k = 0; k < this.lines; k++) into[n + k] = from[n + k]! / run.lines[k]!.volume;
   }
 
@@ -173,7 +173,7 @@ export class Simulation {
       let any = false;
       for (const due of watch) {
         if (!due.active() || !(due.value(levels) > 0)) continue;
-        const kind = due.fire();
+        const kind = due.reset();
         if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
         this.events++;
         any = true;
@@ -211,7 +211,7 @@ export class Simulation {
       const rate = this.solver.slope[vessel]!;
       const away = rising ? level - here : here - level;
       if (away < AT_BOUND || rate > 0 !== rising || rate === 0) continue;
-      const wait = (away * areaAt(this.net.vessels[vessel]!.room, here)) / Math.abs(rate);
+      const wait = (away * areaAt(this.net.vessels[vessel]!.storage, here)) / Math.abs(rate);
       const most = kink ? 1.01 * wait + 0.05 : 1.3 * wait;
       if (most < limit) limit = most;
     }
@@ -244,19 +244,19 @@ export class Simulation {
       this.look();
       const grown = Math.min(5, error > 0 ? 0.85 * error ** (-1 / 3) : 5);
       let taken = h;
-      let fired: Watch | null = null;
+      let due: EventFunction | null = null;
       let share = 1;
       for (const w of watch) {
         if (!w.active() || !(w.value(probe) > 0)) continue;
-        // What has not fired by the moment of another fires later.
-        if (fired && !(w.value(this.along(share - 2 * EVENT_SHARE, h)) > 0)) continue;
+        // What has not due by the moment of another fires later.
+        if (due && !(w.value(this.along(share - 2 * EVENT_SHARE, h)) > 0)) continue;
         const s = root((x) => w.value(this.along(x, h)), 0, share, EVENT_SHARE);
-        if (s < share || fired === null) {
+        if (s < share || due === null) {
           share = s;
-          fired = w;
+          due = w;
         }
       }
-      if (fired) {
+      if (due) {
         taken = this.cutAt(Math.min(1, share + EVENT_SHARE), h);
         // The cubic may dip below what both its ends keep.
         if (this.overdrawn() && taken > SHORTEST_STEP) {
@@ -273,10 +273,10 @@ export class Simulation {
       solver.accept(f1);
       const atEdge = this.t >= target;
       this.record();
-      if (fired || atEdge) {
-        if (fired) {
-          const kind = fired.fire();
-          if (kind) rec.event(this.t, kind, fired.where, levels[fired.vessel]!);
+      if (due || atEdge) {
+        if (due) {
+          const kind = due.reset();
+          if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
           this.events++;
         }
         if (atEdge) {

@@ -246,7 +246,7 @@ describe('every formula and symbol', () => {
     const { a, day, findings } = judgeWhole(s);
     const ids = [...s.vessels, ...s.paths].map((p) => p.id);
     const kinds =
-      'static-head flow losses velocity turnover fill drain highest holds reserve days daily-loss bed-to-tank weight leg start stop cycles flooded air energy at-rest deepest after-cut';
+      'static-head flow losses velocity turnover fill drain highest holds reserve days daily-water-use bed-to-tank weight leg start stop cycles flooded air energy at-rest deepest after-cut';
     const all = [
       ...kinds
         .split(' ')
@@ -279,7 +279,7 @@ describe('every working', () => {
     'highest/bed',
     'reserve/tank',
     'days/tank',
-    'daily-loss',
+    'daily-water-use',
     'bed-to-tank/tank',
     'weight/tank',
     'weight/bed',

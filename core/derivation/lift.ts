@@ -41,7 +41,7 @@ export function liftDerivation(
                 'z_\\mathrm{water}',
                 'water surface at rest',
                 vesselOf(s, line.from).floor +
-                  a.accounts.rest[s.vessels.findIndex((v) => v.id === line.from)]!.level,
+                  a.balance.rest[s.vessels.findIndex((v) => v.id === line.from)]!.level,
                 'head',
                 ORIGIN.shape,
               ),

@@ -1,5 +1,5 @@
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
-import { RESERVE_DAYS, RESERVE_SHARE } from '../assess/accounts.ts';
+import { RESERVE_DAYS, RESERVE_SHARE } from '../assess/waterBalance.ts';
 import { bedsOfTank } from '../assess/assess.ts';
 import { given, ORIGIN, type Derivation } from '../quantity/derivation.ts';
 import { fishIn } from '../system/index.ts';
@@ -18,7 +18,7 @@ const HOLDS: Record<ShapeKind, string> = {
   measured: String.raw`V(h)\text{: monotone cubic through the poured litres}`,
 };
 
-/** Derivations of the water accounts; nothing for a number of another subject. */
+/** Derivations of the water balance; nothing for a number of another subject. */
 export function vesselsDerivation(what: string, { s, a, id, index }: Subject): Derivation | null {
   switch (what) {
     case 'holds': {
@@ -50,14 +50,14 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
     case 'deepest':
     case 'after-cut': {
       const account = {
-        'at-rest': [a.accounts.rest, 'Water at rest', 'as poured, and run off to where it stands'],
+        'at-rest': [a.balance.rest, 'Water at rest', 'as poured, and run off to where it stands'],
         deepest: [
-          a.accounts.deepest,
+          a.balance.deepest,
           'Water with the beds full',
           'less what the beds and lines hold',
         ],
         'after-cut': [
-          a.accounts.afterPowerCut,
+          a.balance.afterPowerCut,
           'Water after a power cut',
           'with all that runs back by itself',
         ],
@@ -76,7 +76,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
           given(
             'A',
             'area at that level',
-            areaAt(a.net.vessels[index]!.room, row.level),
+            areaAt(a.net.vessels[index]!.storage, row.level),
             'area',
             ORIGIN.shape,
           ),
@@ -85,7 +85,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
       };
     }
     case 'reserve': {
-      const r = a.accounts.reserves.find((x) => x.vessel === id);
+      const r = a.balance.reserves.find((x) => x.vessel === id);
       const bedId = firstBed(s);
       return r
         ? {
@@ -116,7 +116,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
                   overVoids(
                     s,
                     bedId,
-                    (x) => x.accounts.reserves.find((y) => y.vessel === id)!.volume,
+                    (x) => x.balance.reserves.find((y) => y.vessel === id)!.volume,
                   ),
                 )
               : {}),
@@ -124,11 +124,11 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
         : null;
     }
     case 'days': {
-      const r = a.accounts.reserves.find((x) => x.vessel === id);
+      const r = a.balance.reserves.find((x) => x.vessel === id);
       return r
         ? {
             title: 'Lasts without topping up',
-            value: (Math.max(0, r.volume) / Math.max(1e-9, a.accounts.dailyLoss)) * 86400,
+            value: (Math.max(0, r.volume) / Math.max(1e-9, a.balance.dailyWaterUse)) * 86400,
             kind: 'time',
             formula: String.raw`t = \frac{V_\mathrm{reserve}}{V_\mathrm{loss}} \cdot 24\,\mathrm{h}`,
             given: [
@@ -142,7 +142,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
               given(
                 'V_\\mathrm{loss}',
                 'a day',
-                a.accounts.dailyLoss,
+                a.balance.dailyWaterUse,
                 'volume',
                 'evaporation and plants',
               ),
@@ -151,10 +151,10 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
           }
         : null;
     }
-    case 'daily-loss':
+    case 'daily-water-use':
       return {
         title: 'Lost in a day',
-        value: a.accounts.dailyLoss,
+        value: a.balance.dailyWaterUse,
         kind: 'volume',
         formula: String.raw`\begin{aligned} \dot m &= (25 + 19\,v)(x_s - x) \\ x &= \frac{0.622\,e}{p - e}, \quad e_s = 611.2 \exp\frac{17.62\,t}{243.12 + t} \end{aligned}`,
         given: [
@@ -168,7 +168,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
       };
     case 'bed-to-tank': {
       const fed = bedsOfTank(s, a, id);
-      const water = a.accounts.rest[index]?.volume ?? 0;
+      const water = a.balance.rest[index]?.volume ?? 0;
       const gross = fed.reduce((t, b) => t + b.gross, 0);
       return fed.length && water > 0
         ? {

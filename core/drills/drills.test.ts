@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
 import { faultsOf, USUAL_SEVERITY, type KnownFault } from './index.ts';
-import { badness, momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
+import { severityScore, momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
 import { compile } from '../assess/compile.ts';
@@ -127,8 +127,8 @@ describe('how bad an outcome is', () => {
   test.each(ranked.slice(1).map(([name, o], i) => [name, o, ranked[i]!] as const))(
     '%s is worse than what stands before it',
     (_, worse, [before, better]) =>
-      expect(badness(net, { ...none, ...worse }), before).toBeGreaterThan(
-        badness(net, { ...none, ...better }),
+      expect(severityScore(net, { ...none, ...worse }), before).toBeGreaterThan(
+        severityScore(net, { ...none, ...better }),
       ),
   );
 });
@@ -141,11 +141,11 @@ describe('the worst moment', () => {
     const stage = stageOf(s);
     for (const fault of faultsOf(s, stage.net)) {
       if (fault.creeps) continue;
-      const found = badness(stage.net, worstOf(stage, fault));
+      const found = severityScore(stage.net, worstOf(stage, fault));
       let worst = 0;
       for (let i = 0; i < 40; i++) {
         const t = ((i + 0.37) / 40) * 86000;
-        worst = Math.max(worst, badness(stage.net, stage.strike(fault, t)));
+        worst = Math.max(worst, severityScore(stage.net, stage.strike(fault, t)));
       }
       // The same spill to a twentieth and half a litre; which drop falls first is no matter.
       expect(found, fault.id).toBeGreaterThan(0.93 * worst - 0.5);

@@ -223,7 +223,7 @@ describe('floats', () => {
     const { net } = struck(make('wet-tray'), 'float-stuck/valve-shut');
     const day = simulate(net, 6 * HOUR);
     const fell = at(net, day, 0).volume('tray') - at(net, day, 6 * HOUR).volume('tray');
-    const loss = net.vessels.find((v) => v.id === 'tray')!.loss;
+    const loss = net.vessels.find((v) => v.id === 'tray')!.waterUse;
     near(fell, loss * 6 * HOUR, 1e-3);
     expect(at(net, day, 6 * HOUR).flow('valve')).toBe(0);
   });
@@ -240,7 +240,7 @@ describe('what creeps', () => {
     const filled = s.vessels.reduce((t, v) => t + v.fill, 0);
     near(filled - left, week.used, 1e-7);
     // The reservoir is wet all week and loses all of its; the tray only while it stands in water.
-    const [reservoir, tray] = net.vessels.map((v) => v.loss * 7 * 86400) as [number, number];
+    const [reservoir, tray] = net.vessels.map((v) => v.waterUse * 7 * 86400) as [number, number];
     expect(week.used).toBeGreaterThan(reservoir);
     expect(week.used).toBeLessThan(reservoir + tray);
     // Seven equal days, as nothing else changes.

@@ -23,7 +23,7 @@ const interval = (on: number, off: number): Edit => ({
   to: { id: 'timer', kind: 'interval', device: 'repeat-cycle', own: null, on, off },
 });
 
-/** One troubled system for every finding that has knobs. */
+/** One troubled system for every finding that can be adjusted. */
 const troubled: [string, SystemDocument, Edit[]][] = [
   ['reserve', first, []],
   ['dry-run', first, []],
@@ -65,8 +65,8 @@ const troubled: [string, SystemDocument, Edit[]][] = [
   ['siphon-geometry', pair, [{ at: 'paths.siphon.guard.diameter', to: 0.09 }]],
   ['siphon-geometry', pair, [{ at: 'paths.siphon.guard.slotArea', to: 0.0005 }]],
   ['overflow-capacity', tray, [{ at: 'paths.overflow.bore', to: 0.02 }]],
-  ['second-way-out', pair, [{ at: 'paths.spare', to: undefined }]],
-  ['second-way-out', pair, [{ at: 'paths.spare.bore', to: 0.0266 }]],
+  ['second-outlet', pair, [{ at: 'paths.spare', to: undefined }]],
+  ['second-outlet', pair, [{ at: 'paths.spare.bore', to: 0.0266 }]],
   ['on-time', tray, [{ at: 'controls.timer.rows', to: [{ start: 0, on: 60 }] }]],
   ['on-time', tray, [interval(60, 7000)]],
   ['off-time', tray, [interval(300, 300)]],
@@ -138,15 +138,15 @@ describe('adjustments', () => {
     const { finding } = find(first, 'reserve');
     const wider = adjustmentsOf(first, finding).find((k) => k.id === 'tank-length')!;
     const after = applyEdits(first, wider.edits(3));
-    expect(assess(after).accounts.rest[0]!.level).toBeCloseTo(
-      assess(first).accounts.rest[0]!.level,
+    expect(assess(after).balance.rest[0]!.level).toBeCloseTo(
+      assess(first).balance.rest[0]!.level,
       3,
     );
   });
 
   it('a second overflow stands over the flood and under the rim, and drains where the first does', () => {
     const s = applyEdits(pair, [{ at: 'paths.spare', to: undefined }]);
-    const { finding, findings } = find(s, 'second-way-out');
+    const { finding, findings } = find(s, 'second-outlet');
     const fix = fixesFor(s, finding, findings).find((f) => f.id === 'bed-second')!;
     const added = fix.edits[0]!.to as { crest: number; to: string; vented: boolean };
     expect(added.crest).toBeGreaterThan(assess(s).beds[0]!.highest);

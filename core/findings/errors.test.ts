@@ -6,7 +6,7 @@ import { bedOverTank } from '../system/layouts/pair.ts';
 import { bucketRow } from '../system/layouts/rows.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { settingsFor } from '../workshop/timer.ts';
-import { lossOf } from '../network/losses.ts';
+import { waterUseOf } from '../network/waterUse.ts';
 import { shapeArea } from '../water/shape.ts';
 import { headLoss } from '../water/pipe.ts';
 import { volumeAt } from '../water/vessel.ts';
@@ -37,9 +37,12 @@ describe('stones', () => {
         },
       },
     );
-    const { room } = compile(s).vessels[1]!;
-    expect(volumeAt(room, 0.05)).toBeCloseTo(0.5 * 0.05 * 0.36 * 0.8, 9);
-    expect(volumeAt(room, 0.15) - volumeAt(room, 0.05)).toBeCloseTo(0.5 * 0.1 * 0.42 * 0.8, 9);
+    const { storage } = compile(s).vessels[1]!;
+    expect(volumeAt(storage, 0.05)).toBeCloseTo(0.5 * 0.05 * 0.36 * 0.8, 9);
+    expect(volumeAt(storage, 0.15) - volumeAt(storage, 0.05)).toBeCloseTo(
+      0.5 * 0.1 * 0.42 * 0.8,
+      9,
+    );
   });
 
   it('two siphons stand in guards of their own: both keep stones out of what the bed holds', () => {
@@ -55,7 +58,7 @@ describe('stones', () => {
       },
     );
     const guards = (Math.PI / 4) * (0.1 ** 2 + 0.16 ** 2);
-    expect(volumeAt(compile(s).vessels[1]!.room, 0.2)).toBeCloseTo(
+    expect(volumeAt(compile(s).vessels[1]!.storage, 0.2)).toBeCloseTo(
       0.2 * (0.4 * (0.5 - guards) + guards),
       9,
     );
@@ -77,9 +80,9 @@ describe('stones', () => {
       },
     );
     const a = assess(s);
-    const water = 1000 * a.accounts.deepest[1]!.volume;
+    const water = 1000 * a.balance.deepest[1]!.volume;
     // 25 L of gravel at 1.65 kg/L, 50 L of expanded clay at 0.50 kg/L, both wet and drained.
-    expect(weightsOf(s, a.accounts)[1]!.mass).toBeCloseTo(water + 7 + 25 * 1.65 + 50 * 0.5 + 5, 6);
+    expect(weightsOf(s, a.balance)[1]!.mass).toBeCloseTo(water + 7 + 25 * 1.65 + 50 * 0.5 + 5, 6);
   });
 });
 
@@ -87,7 +90,7 @@ describe('what is lost to the air and to plants', () => {
   it('of a row of eight is eight times that of one', () => {
     const row = (count: number) => {
       const s = applyEdits(bucketRow('r', 'Row'), [{ at: 'vessels.buckets.count', to: count }]);
-      return lossOf(
+      return waterUseOf(
         s,
         compile(s),
         s.vessels.findIndex((v) => v.id === 'buckets'),
@@ -103,7 +106,7 @@ describe('what is lost to the air and to plants', () => {
     const bed = s.vessels.findIndex((v) => v.id === 'bed');
     const as = (edits: Edit[]) => {
       const t = applyEdits(s, edits);
-      return lossOf(t, compile(t), bed, 0.1);
+      return waterUseOf(t, compile(t), bed, 0.1);
     };
     const { shape } = s.vessels[bed]!;
     const drunk = 0.003 * shapeArea(shape, shape.height);

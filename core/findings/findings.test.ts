@@ -50,7 +50,7 @@ describe('the demos', () => {
       'dry-run',
       'backflow-room',
       'siphon-start',
-      'second-way-out',
+      'second-outlet',
       'loose-delivery',
     ]) {
       expect(l.get(id), id).toBe('stop');
@@ -176,8 +176,8 @@ describe('each rule speaks where it should', () => {
       ],
       'stop',
     ],
-    ['second-way-out', 'none', pair, [{ at: 'paths.spare', to: undefined }], 'stop'],
-    ['second-way-out', 'a thin one', pair, [{ at: 'paths.spare.bore', to: 0.03 }], 'watch'],
+    ['second-outlet', 'none', pair, [{ at: 'paths.spare', to: undefined }], 'stop'],
+    ['second-outlet', 'a thin one', pair, [{ at: 'paths.spare.bore', to: 0.03 }], 'watch'],
     [
       'on-time',
       'shorter than the fill',

@@ -10,7 +10,7 @@ import type { Finding } from './types.ts';
 
 const URGENCY: Record<Level, number> = { stop: 0, watch: 1, fine: 2 };
 
-/** What the findings need of a trace; a bed without a second way out is drilled for a day as well. */
+/** What the findings need of a trace; a bed without a second outlet is drilled for a day as well. */
 export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   metrics: metricsOf(a.net, trace),
   events: trace.events,
@@ -18,7 +18,7 @@ export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   used: trace.used,
   balanceError: trace.balanceError,
   clogged: a.beds.flatMap((b) =>
-    b.mainDrain !== null && b.inflow > 0 && b.otherWays < b.inflow
+    b.mainDrain !== null && b.inflow > 0 && b.otherOutlets < b.inflow
       ? (drillBlockedDrain(a.net, b.mainDrain) ?? [])
       : [],
   ),

@@ -162,10 +162,10 @@ describe('their numbers by hand', () => {
     const tray = s.vessels[i]!;
     const area = tray.shape.kind === 'box' ? tray.shape.length * tray.shape.width : NaN;
     // What the air takes over and above what the plants drink is little, but there.
-    const perDay = a.net.vessels[i]!.loss * 86400;
+    const perDay = a.net.vessels[i]!.waterUse * 86400;
     expect(perDay).toBeGreaterThan(area * tray.plants!.dailyUse!);
     // What already stands in the tray at rest is no longer in the bucket.
-    const left = s.vessels[0]!.fill + tray.fill - a.accounts.rest[i]!.volume;
+    const left = s.vessels[0]!.fill + tray.fill - a.balance.rest[i]!.volume;
     near(f.measured / 86400, left / perDay, 1e-9);
     expect(
       one(make('wet-tray', { at: 'vessels.tray.plants.dailyUse', to: 0.012 }), 'supply-lasts')
@@ -185,7 +185,7 @@ describe('their numbers by hand', () => {
     const [findings, a] = [judge(s), assess(s)];
     const f = findings.find((x) => x.id === 'venturi')!;
     const v = a.duties[0]!.flow / ((Math.PI * 0.013 ** 2) / 4);
-    const deepest = a.accounts.deepest[1]!.level;
+    const deepest = a.balance.deepest[1]!.level;
     near(f.measured, (0.8 * ((13 / 5) ** 4 - 1) * v * v) / (2 * G) - deepest, 1e-3);
   });
 
@@ -200,7 +200,7 @@ describe('their numbers by hand', () => {
     );
     const [findings, a] = [judge(s), assess(s)];
     const f = findings.find((x) => x.id === 'pots-stand')!;
-    const depth = Math.min(0.12, a.accounts.deepest[1]!.level);
+    const depth = Math.min(0.12, a.balance.deepest[1]!.level);
     near(f.measured, (0.12 * 0.38) / (depth * (1 - 0.42)), 1e-6);
   });
 

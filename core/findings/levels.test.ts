@@ -13,7 +13,7 @@ const FINE = {
   'above its limit': [
     'backflow-room',
     'siphon-start',
-    'second-way-out',
+    'second-outlet',
     'loose-delivery',
     'reserve',
     'on-time',

@@ -1,5 +1,5 @@
 import type { Assessment, Duty } from '../assess/assess.ts';
-import type { Reserve } from '../assess/accounts.ts';
+import type { Reserve } from '../assess/waterBalance.ts';
 import { feedingPumps } from '../network/steady.ts';
 import {
   beds,

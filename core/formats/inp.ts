@@ -143,7 +143,7 @@ export function inpOf(system: SystemDocument): string | null {
       tanks.set(lead.from, name);
       // The pump is taken as covered; a tank that stands empty would be shut off.
       const level = Math.max(LEAST_LEVEL, coveredSurface(net, lead, at) - v.floorZ);
-      const holds = volumeAt(v.room, level);
+      const holds = volumeAt(v.storage, level);
       // As wide as a cylinder that holds the same to the same level.
       const across = Math.sqrt((4 * holds) / (Math.PI * level));
       t.tanks.push(row(name, n(v.floorZ), n(level), 0, n(v.height), n(across), 0));

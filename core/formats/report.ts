@@ -1,6 +1,6 @@
 import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
-import type { Standing } from '../assess/accounts.ts';
+import type { Standing } from '../assess/waterBalance.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
 
@@ -30,9 +30,9 @@ export function reportOf(system: SystemDocument) {
   return {
     name: system.name,
     accounts: {
-      rest: a.accounts.rest.map(standing),
-      deepest: a.accounts.deepest.map(standing),
-      afterPowerCut: a.accounts.afterPowerCut.map(standing),
+      rest: a.balance.rest.map(standing),
+      deepest: a.balance.deepest.map(standing),
+      afterPowerCut: a.balance.afterPowerCut.map(standing),
     },
     pumps: a.duties.map((d) => ({
       id: d.id,

@@ -4,8 +4,8 @@ import type { Control, SystemDocument, Vessel } from '../system/types.ts';
 import type { PumpFigures } from '../water/pump.ts';
 import { rimLength } from '../water/shape.ts';
 import { floodLevelOf, groupsOf } from './joined.ts';
-import { lossOf } from './losses.ts';
-import { restVolumes } from './settle.ts';
+import { waterUseOf } from './waterUse.ts';
+import { restVolumes } from './equilibrium.ts';
 import { surfaces } from './statics.ts';
 import { empties } from './steady.ts';
 import {
@@ -17,8 +17,8 @@ import {
   type NetVessel,
   type PumpPath,
 } from './types.ts';
-import { voidsNow, roomOf } from './room.ts';
-import { drainOf, openOf } from './ways.ts';
+import { voidsNow, stageStorageOf } from './stageStorage.ts';
+import { drainOf, openOf } from './gravityPaths.ts';
 import { figuresFor, type Places, pumpOf } from './lines.ts';
 
 /**
@@ -88,7 +88,7 @@ function drainingAt(p: NetPath, factor: number): NetPath {
 export function assemble(s: SystemDocument, corrections: Corrections): Network {
   const index = new Map(s.vessels.map((v, i) => [v.id, i]));
   const correction = (v: Vessel) => corrections.voids.get(v.id) ?? 1;
-  const rooms = s.vessels.map((v) => roomOf(s, v, correction(v)));
+  const storages = s.vessels.map((v) => stageStorageOf(s, v, correction(v)));
   const lines = pumpedLines(s);
   const controls = [...new Set(lines.map((l) => l.control))].map((id): NetControl => ({
     id,
@@ -125,7 +125,7 @@ export function assemble(s: SystemDocument, corrections: Corrections): Network {
     name: v.name,
     floorZ: v.floor,
     height: v.shape.height,
-    room: rooms[i]!,
+    storage: storages[i]!,
     voids: voidsNow(v, correction(v)),
     initial: v.fill,
     rimWidth: v.count * rimLength(v.shape),
@@ -133,7 +133,7 @@ export function assemble(s: SystemDocument, corrections: Corrections): Network {
     bed: v.role === 'bed',
     floodLevel: floodLevelOf(s, v, joined[i]!),
     joined: joined[i]!,
-    loss: 0,
+    waterUse: 0,
   }));
   const net: Network = {
     temperature: s.site.waterTemperature,
@@ -143,7 +143,7 @@ export function assemble(s: SystemDocument, corrections: Corrections): Network {
     manifolds,
   };
   const calibrated = calibratedPumps(s, net);
-  // What has no way back is used up where it is; elsewhere a day's loss is in the accounts only.
+  // What has no way back is used up where it is; elsewhere a day's loss is in the water balance only.
   return {
     ...net,
     // Joined beds drain by the ways of all of them.
@@ -154,7 +154,9 @@ export function assemble(s: SystemDocument, corrections: Corrections): Network {
       ),
     ),
     vessels: vessels.map((v, i) =>
-      s.vessels[i]!.role === 'tray' ? { ...v, loss: lossOf(s, net, i, v.initial) / DAY } : v,
+      s.vessels[i]!.role === 'tray'
+        ? { ...v, waterUse: waterUseOf(s, net, i, v.initial) / DAY }
+        : v,
     ),
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { linkFlow } from './flow.ts';
 import type { LinkPath } from './types.ts';
-import { linkEnds } from './ways.ts';
+import { linkEnds } from './gravityPaths.ts';
 
 /** A joining pipe whose full bore is no hindrance, so that its entry alone rules. */
 const link = (invert: number): LinkPath => ({

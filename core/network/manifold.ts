@@ -1,7 +1,7 @@
 import type { Celsius, CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { fullPipeFlow, headLoss } from '../water/pipe.ts';
 import type { PumpCurve } from '../water/pump.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import type { Manifold } from './types.ts';
 
 /** Losses and flows of a branched line's pieces as functions: solved each time, or looked up in tables. */

@@ -25,27 +25,27 @@ describe('Potting-shed pair, worked by hand', () => {
   const a = assess(s);
 
   it('at rest the tank of π·0.55² = 0.950 m² holds 620 L at 652 mm', () => {
-    near(a.accounts.rest[0]!.level, 0.62 / (Math.PI * 0.55 ** 2), 1e-9);
-    expect(a.accounts.rest[1]!.volume).toBe(0);
+    near(a.balance.rest[0]!.level, 0.62 / (Math.PI * 0.55 ** 2), 1e-9);
+    expect(a.balance.rest[1]!.volume).toBe(0);
   });
 
   it('the bed floods to its crest and 9.3 mm: voids 0.46 less 5 % of 0.84 m², the guard open', () => {
     // Start at Fr 0.5: 1.425e-4 m³/s through a 26.64 mm orifice needs (1.425e-4/(0.6·5.574e-4))²/2g = 9.26 mm
     const level = 0.235 + 0.00926;
-    near(a.accounts.deepest[1]!.level, level, 0.001);
+    near(a.balance.deepest[1]!.level, level, 0.001);
     const phi = 0.46 * 0.95;
     const guard = (Math.PI * 0.11 ** 2) / 4;
-    near(a.accounts.deepest[1]!.volume, level * (phi * 0.84 + (1 - phi) * guard), 0.001);
+    near(a.balance.deepest[1]!.volume, level * (phi * 0.84 + (1 - phi) * guard), 0.001);
   });
 
   it('what the bed and the hose took is missing in the tank', () => {
     const hose = ((Math.PI * 0.019 ** 2) / 4) * (0.95 + 0.32 - 0.27 + 0.9);
-    near(a.accounts.deepest[0]!.volume, 0.62 - a.accounts.deepest[1]!.volume - hose, 1e-9);
+    near(a.balance.deepest[0]!.volume, 0.62 - a.balance.deepest[1]!.volume - hose, 1e-9);
   });
 
   it('after a power cut the bed keeps what stands under the break, 30 mm', () => {
-    expect(a.accounts.afterPowerCut[1]!.level).toBeCloseTo(0.03, 9);
-    const all = a.accounts.afterPowerCut.reduce((sum, r) => sum + r.volume, 0);
+    expect(a.balance.afterPowerCut[1]!.level).toBeCloseTo(0.03, 9);
+    const all = a.balance.afterPowerCut.reduce((sum, r) => sum + r.volume, 0);
     expect(all).toBeCloseTo(0.62, 9);
   });
 
@@ -63,7 +63,7 @@ describe('Potting-shed pair, worked by hand', () => {
   });
 
   it('weights: 620 kg of water, 18 kg of tank, 0.84 kg of fish', () => {
-    near(weightsOf(s, a.accounts)[0]!.mass, 620 + 18 + 14 * 0.06, 1e-6);
+    near(weightsOf(s, a.balance)[0]!.mass, 620 + 18 + 14 * 0.06, 1e-6);
   });
 });
 
@@ -87,15 +87,15 @@ describe('Under-stairs tray, worked by hand', () => {
   });
 
   it('after a power cut everything is back in the reservoir', () => {
-    expect(a.accounts.afterPowerCut[0]!.volume).toBeCloseTo(0.13, 9);
-    expect(a.accounts.afterPowerCut[1]!.volume).toBe(0);
+    expect(a.balance.afterPowerCut[0]!.volume).toBeCloseTo(0.13, 9);
+    expect(a.balance.afterPowerCut[1]!.volume).toBe(0);
   });
 
   it('with a check valve and no weep hole the tray keeps its water', () => {
     const held = assess(
       applyEdits(demo('under-stairs-tray'), [{ at: 'paths.lift.checkValve', to: true }]),
     );
-    expect(held.accounts.afterPowerCut[1]!.level).toBeCloseTo(0.11, 9);
+    expect(held.balance.afterPowerCut[1]!.level).toBeCloseTo(0.11, 9);
     expect(held.beds[0]!.drain).toBe(Infinity);
   });
 });
@@ -103,8 +103,8 @@ describe('Under-stairs tray, worked by hand', () => {
 describe('The first attempt, worked by hand', () => {
   const a = assess(demo('the-first-attempt'));
   it('the bed wants 0.42 of 450 L and more, the tank holds 200 L: the reserve is missing', () => {
-    expect(a.accounts.reserves[0]!.volume).toBeLessThan(0);
-    expect(a.accounts.rest[0]!.freeboard).toBeCloseTo(0, 9);
+    expect(a.balance.reserves[0]!.volume).toBeLessThan(0);
+    expect(a.balance.rest[0]!.freeboard).toBeCloseTo(0, 9);
     expect(a.siphons[0]!.starts).toBe('no');
   });
 });
@@ -188,10 +188,10 @@ describe('any system', () => {
     fc.assert(
       fc.property(anySystem, (s) => {
         const a = assess(s);
-        const sum = (rows: typeof a.accounts.rest) => rows.reduce((t, r) => t + r.volume, 0);
+        const sum = (rows: typeof a.balance.rest) => rows.reduce((t, r) => t + r.volume, 0);
         const filled = s.vessels.reduce((t, v) => t + v.fill, 0);
-        expect(sum(a.accounts.rest)).toBeCloseTo(filled, 9);
-        expect(sum(a.accounts.afterPowerCut)).toBeGreaterThan(filled - 1e-9);
+        expect(sum(a.balance.rest)).toBeCloseTo(filled, 9);
+        expect(sum(a.balance.afterPowerCut)).toBeGreaterThan(filled - 1e-9);
       }),
       { numRuns: 80 },
     );
@@ -202,7 +202,7 @@ describe('any system', () => {
     const high = assess(
       applyEdits(bedOverTank('x', 'X'), [{ at: 'paths.lift.pump.intake', to: 0.35 }]),
     );
-    expect(high.accounts.reserves[0]!.volume).toBeLessThan(low.accounts.reserves[0]!.volume);
+    expect(high.balance.reserves[0]!.volume).toBeLessThan(low.balance.reserves[0]!.volume);
     expect(high.loose[0]!.left).toBeGreaterThan(low.loose[0]!.left);
   });
 });

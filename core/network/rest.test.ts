@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { straight } from '../test/networks.ts';
-import { jointSurface, jointVolume, restVolumes, settle } from './settle.ts';
+import { jointSurface, jointVolume, restVolumes, equilibrate } from './equilibrium.ts';
 import type { NetPath, NetVessel, Network } from './types.ts';
-import { linkEnds } from './ways.ts';
+import { linkEnds } from './gravityPaths.ts';
 
 const vessel = (
   id: string,
@@ -14,7 +14,7 @@ const vessel = (
   name: id,
   floorZ,
   height: 1,
-  room: straight(area, 1),
+  storage: straight(area, 1),
   voids: 1,
   initial: 0,
   rimWidth: 2,
@@ -22,7 +22,7 @@ const vessel = (
   bed: false,
   floodLevel: null,
   joined: [0],
-  loss: 0,
+  waterUse: 0,
   ...more,
 });
 const run = { bore: 0.03, length: 1, roughness: 1.5e-6, sumK: 1 };
@@ -109,7 +109,7 @@ describe('where water comes to rest', () => {
     const n = net([vessel('bed', 1, 1, { initial: 0.35 }), vessel('tank', 0, 2)], [siphon]);
     expect(restVolumes(n)[0]).toBeCloseTo(0.3, 6);
     const after = [0.35, 0];
-    settle(n, after, true);
+    equilibrate(n, after, true);
     expect(after[0]).toBeCloseTo(0.04, 6);
     expect(after[1]).toBeCloseTo(0.31, 6);
   });

@@ -7,14 +7,14 @@ import { anyNetwork } from '../test/anyNetwork.ts';
 import { anySystem } from '../test/systems.ts';
 import { saturationPressure } from '../water/evaporation.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { accountsOf, looseDeliveries } from '../assess/accounts.ts';
-import { dailyLoss } from './losses.ts';
+import { waterBalanceOf, looseDeliveries } from '../assess/waterBalance.ts';
+import { dailyWaterUse } from './waterUse.ts';
 import { assess } from '../assess/assess.ts';
 import { compile } from '../assess/compile.ts';
 import { drainK, lineK, notchArea } from './pipes.ts';
-import { residueLevel, restVolumes, settle } from './settle.ts';
+import { residueLevel, restVolumes, equilibrate } from './equilibrium.ts';
 import { floodMark, highestLevel, inflowOf, primingLevel, surfaces } from './statics.ts';
-import { siphonsOf, spillingOut } from './steady.ts';
+import { siphonsOf, outletFlows } from './steady.ts';
 
 const LH = 1 / 3.6e6;
 const near = (value: number, wanted: number, share: number) =>
@@ -55,7 +55,7 @@ describe('where a bed stops rising', () => {
         );
         const capped = level > net.vessels[1]!.height + 0.29;
         if (!starts && !capped) {
-          const out = spillingOut(net, 1, level, at);
+          const out = outletFlows(net, 1, level, at);
           expect(Math.abs(out - inflow)).toBeLessThan(0.01 * inflow + 1e-7);
         }
       }),
@@ -127,7 +127,7 @@ describe('what stays in a bed by itself', () => {
       fc.property(anyNetwork, (net) => {
         const volumes = net.vessels.map((v) => v.initial);
         const before = volumes.reduce((a, b) => a + b, 0);
-        settle(net, volumes, true);
+        equilibrate(net, volumes, true);
         expect(volumes.reduce((a, b) => a + b, 0)).toBeCloseTo(before, 9);
         expect(Math.min(...volumes)).toBeGreaterThanOrEqual(0);
       }),
@@ -187,19 +187,19 @@ describe('accounts', () => {
     const open = (26.9 * (humidity(18, 1) - humidity(18, 0.65)) * 24) / 1000;
     const tank = Math.PI * 0.55 ** 2;
     const wanted = 0.84 * 0.003 + 0.1 * open * (0.84 + tank);
-    near(dailyLoss(s, net, restVolumes(net)), wanted, 1e-6);
+    near(dailyWaterUse(s, net, restVolumes(net)), wanted, 1e-6);
     const openTank = applyEdits(s, [{ at: 'vessels.tank.lid', to: false }]);
-    near(dailyLoss(openTank, net, restVolumes(net)), wanted + 0.9 * open * tank, 1e-6);
+    near(dailyWaterUse(openTank, net, restVolumes(net)), wanted + 0.9 * open * tank, 1e-6);
   });
 
   it('the reserve is what the volumes say, and grows with what is poured in, litre by litre', () => {
-    const reserve = (s: SystemDocument) => accountsOf(s, compile(s)).reserves[0]!;
+    const reserve = (s: SystemDocument) => waterBalanceOf(s, compile(s)).reserves[0]!;
     const a = reserve(pair());
     const b = reserve(pair({ at: 'vessels.tank.fill', to: 0.63 }));
     // A fuller tank pumps a little more, which stands a hair higher in the bed.
     expect(b.volume - a.volume).toBeCloseTo(0.01, 3);
     expect(a.rest - a.swing).toBeCloseTo(
-      a.volume + volumeAt(compile(pair()).vessels[0]!.room, 0.295),
+      a.volume + volumeAt(compile(pair()).vessels[0]!.storage, 0.295),
       6,
     );
   });
@@ -207,11 +207,11 @@ describe('accounts', () => {
   it('water that was in the beds when the tank was filled comes back on top of it', () => {
     const s = pair({ at: 'vessels.bed.fill', to: 0.08 }, { at: 'vessels.tank.fill', to: 0.65 });
     const a = assess(s);
-    expect(a.accounts.afterPowerCut[0]!.volume).toBeCloseTo(
-      0.73 - a.accounts.afterPowerCut[1]!.volume,
+    expect(a.balance.afterPowerCut[0]!.volume).toBeCloseTo(
+      0.73 - a.balance.afterPowerCut[1]!.volume,
       9,
     );
-    expect(a.accounts.afterPowerCut[0]!.freeboard).toBeLessThan(0);
+    expect(a.balance.afterPowerCut[0]!.freeboard).toBeLessThan(0);
   });
 
   it('a loose delivery ends at the intake, or where the pump can lift no more', () => {

@@ -1,7 +1,7 @@
 import type { CubicMetres, CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { levelAt } from '../water/vessel.ts';
 import { drainHead, spillingFlow } from './flow.ts';
-import { residueLevel, restVolumes } from './settle.ts';
+import { residueLevel, restVolumes } from './equilibrium.ts';
 import {
   deliveriesOf,
   empties,
@@ -17,7 +17,7 @@ import type { DrainPath, Network } from './types.ts';
 
 /** Water surface of each vessel above the ground, from volumes. */
 export const surfaces = (net: Network, volumes: readonly CubicMetres[]): Metres[] =>
-  net.vessels.map((v, i) => v.floorZ + levelAt(v.room, Math.max(0, volumes[i]!)));
+  net.vessels.map((v, i) => v.floorZ + levelAt(v.storage, Math.max(0, volumes[i]!)));
 
 /** Flow into a vessel, and those joined with it, from pumps all on and what runs on from them. */
 export const inflowOf = (
@@ -59,7 +59,7 @@ export function highestLevel(
   except?: DrainPath,
 ): Metres {
   const v = net.vessels[vessel]!;
-  if (inflow <= 0) return levelAt(v.room, v.initial);
+  if (inflow <= 0) return levelAt(v.storage, v.initial);
   let level = levelPassing(net, vessel, inflow, at, except);
   for (const p of siphonsIn(net, vessel)) {
     if (p === except) continue;

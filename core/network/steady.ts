@@ -1,6 +1,6 @@
 import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { rimFlow } from '../water/drain.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { drainHead, manifoldFlows, openFlow, pumpFlow, spillingFlow } from './flow.ts';
 import type {
   BackPath,
@@ -60,28 +60,33 @@ export function feedingPumps(net: Network, vessel: number): number[] {
 }
 
 /** A way by which water leaves a vessel by itself, without a pump standing still for it. */
-type Way = Exclude<NetPath, PumpPath | BackPath>;
-const isWay = (p: NetPath): p is Way => p.kind !== 'pump' && p.kind !== 'back';
+type Outlet = Exclude<NetPath, PumpPath | BackPath>;
+const isWay = (p: NetPath): p is Outlet => p.kind !== 'pump' && p.kind !== 'back';
 
 /** Asked for at every step of a search for a level, and the same as long as the network is. */
-const knownWays = new WeakMap<Network, Way[][]>();
+const knownWays = new WeakMap<Network, Outlet[][]>();
 
-/** Ways out of a vessel and those it is joined with, to other vessels. */
-export function waysOut(net: Network, vessel: number): readonly Way[] {
-  let ways = knownWays.get(net);
-  if (!ways) {
-    ways = net.vessels.map(({ joined }) =>
+/** Outlets of a vessel and those it is joined with, to other vessels. */
+export function gravityOutlets(net: Network, vessel: number): readonly Outlet[] {
+  let outlets = knownWays.get(net);
+  if (!outlets) {
+    outlets = net.vessels.map(({ joined }) =>
       net.paths.filter(
-        (p): p is Way => isWay(p) && joined.includes(p.from) && !joined.includes(p.to),
+        (p): p is Outlet => isWay(p) && joined.includes(p.from) && !joined.includes(p.to),
       ),
     );
-    knownWays.set(net, ways);
+    knownWays.set(net, outlets);
   }
-  return ways[vessel]!;
+  return outlets[vessel]!;
 }
 
-/** Flow of a way out at a surface above the ground, nothing running full. */
-function wayFlow(net: Network, p: Way, z: Metres, at: readonly Metres[]): CubicMetresPerSecond {
+/** Flow of an outlet at a surface above the ground, nothing running full. */
+function outletFlow(
+  net: Network,
+  p: Outlet,
+  z: Metres,
+  at: readonly Metres[],
+): CubicMetresPerSecond {
   const v = net.vessels[p.from]!;
   const level = z - v.floorZ;
   if (p.kind === 'drain') return spillingFlow(net, p, level - p.crest, drainHead(p, z, at[p.to]!));
@@ -101,7 +106,7 @@ const overRims = (net: Network, v: NetVessel, z: Metres): CubicMetresPerSecond =
 };
 
 /** Flow out of a vessel, and those joined with it, over drains, holes, links and rims at a level of it. */
-export function spillingOut(
+export function outletFlows(
   net: Network,
   vessel: number,
   level: Metres,
@@ -111,13 +116,13 @@ export function spillingOut(
   const v = net.vessels[vessel]!;
   const z = v.floorZ + level;
   let q = overRims(net, v, z);
-  for (const p of waysOut(net, vessel)) if (p !== except) q += wayFlow(net, p, z, at);
+  for (const p of gravityOutlets(net, vessel)) if (p !== except) q += outletFlow(net, p, z, at);
   return q;
 }
 
 /** Where the flow of every pump and of what runs on from it goes. */
 export interface Steady {
-  /** Flow of each path: pumps and ways out; m³/s. */
+  /** Flow of each path: pumps and outlets out; m³/s. */
   readonly flows: readonly CubicMetresPerSecond[];
   /** Over the rim of each vessel. */
   readonly overRims: readonly CubicMetresPerSecond[];
@@ -155,10 +160,10 @@ export function levelPassing(
   except?: NetPath,
 ): Metres {
   const top = net.vessels[vessel]!.height + 0.3;
-  return firstLevel((level) => spillingOut(net, vessel, level, at, except), flow, 0, top);
+  return firstLevel((level) => outletFlows(net, vessel, level, at, except), flow, 0, top);
 }
 
-/** How a flow leaves a vessel and those it is joined with: over each way out, then over each rim. */
+/** How a flow leaves a vessel and those it is joined with: over each outlet, then over each rim. */
 function sharedOut(
   net: Network,
   vessel: number,
@@ -166,16 +171,16 @@ function sharedOut(
   at: readonly Metres[],
 ): number[] {
   const v = net.vessels[vessel]!;
-  const ways = waysOut(net, vessel);
-  const nothing = new Array<number>(ways.length + v.joined.length).fill(0);
+  const outlets = gravityOutlets(net, vessel);
+  const nothing = new Array<number>(outlets.length + v.joined.length).fill(0);
   if (!(passes > 1e-12)) return nothing;
-  if (ways.length === 1 && v.joined.every((j) => net.vessels[j]!.rimTo < 0)) {
+  if (outlets.length === 1 && v.joined.every((j) => net.vessels[j]!.rimTo < 0)) {
     nothing[0] = passes;
     return nothing;
   }
   const z = v.floorZ + levelPassing(net, vessel, passes, at);
   const shares = [
-    ...ways.map((p) => wayFlow(net, p, z, at)),
+    ...outlets.map((p) => outletFlow(net, p, z, at)),
     ...v.joined.map((j) => overRim(net.vessels[j]!, z)),
   ];
   const sum = shares.reduce((a, b) => a + b, 0);
@@ -183,7 +188,7 @@ function sharedOut(
 }
 
 /**
- * Steady flows with every filling pump on: each vessel passes on what it gets, shared among its ways
+ * Steady flows with every filling pump on: each vessel passes on what it gets, shared among its outlets
  * out as they share it at the level that it stands at.
  */
 export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
@@ -202,7 +207,7 @@ export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
   });
   const index = new Map(net.paths.map((p, i) => [p, i]));
   const overFlows = new Array<number>(n).fill(0);
-  /** How each vessel shared out what it last passed on, over its ways and then its rims. */
+  /** How each vessel shared out what it last passed on, over its outlets and then its rims. */
   const shared = new Map<number, { passes: number; out: readonly number[] }>();
   let inflow = [...pumped];
   // What falls goes down at most as many steps as there are vessels.
@@ -211,20 +216,20 @@ export function steadyFlows(net: Network, at: readonly Metres[]): Steady {
     for (let i = 0; i < n; i++) {
       if (head[i] !== i) continue;
       const v = net.vessels[i]!;
-      const ways = waysOut(net, i);
+      const outlets = gravityOutlets(net, i);
       const passes = Math.max(0, inflow[i]! - drawn[i]!);
       let out = shared.get(i);
       if (out?.passes !== passes) {
         out = { passes, out: sharedOut(net, i, passes, at) };
         shared.set(i, out);
       }
-      ways.forEach((p, k) => {
+      outlets.forEach((p, k) => {
         const q = out.out[k]!;
         flows[index.get(p)!] = q;
         next[head[p.to]!]! += q;
       });
       v.joined.forEach((j, k) => {
-        const over = out.out[ways.length + k]!;
+        const over = out.out[outlets.length + k]!;
         const { rimTo } = net.vessels[j]!;
         overFlows[j] = over;
         if (rimTo >= 0) next[head[rimTo]!]! += over;

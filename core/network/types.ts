@@ -10,7 +10,7 @@ import type {
 import type { PipeRun } from '../water/pipe.ts';
 import type { PumpFigures } from '../water/pump.ts';
 import type { StartRange } from '../water/siphon.ts';
-import type { Storage } from '../water/vessel.ts';
+import type { StageStorage } from '../water/vessel.ts';
 
 /** A vessel as the simulation needs it. Heights marked z are above the ground, others above its floor. */
 export interface NetVessel {
@@ -18,7 +18,7 @@ export interface NetVessel {
   readonly name: string;
   readonly floorZ: Metres;
   readonly height: Metres;
-  readonly room: Storage;
+  readonly storage: StageStorage;
   /** Drainable voids of its main medium, as measurements corrected them; 1 where it holds none. */
   readonly voids: Share;
   /** Water at rest, as filled. */
@@ -32,7 +32,7 @@ export interface NetVessel {
   /** Vessels joined under their floors, this one among them, by index: they rise and fall together. */
   readonly joined: readonly number[];
   /** Goes into the air and into plants while there is water in it, m³/s. */
-  readonly loss: CubicMetresPerSecond;
+  readonly waterUse: CubicMetresPerSecond;
 }
 
 interface PathBase {

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
-import { linkEnds } from '../network/ways.ts';
+import { linkEnds } from '../network/gravityPaths.ts';
 import type { Manifold, NetControl, NetPath, NetVessel, Network } from '../network/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { flowAtFroude } from '../water/siphon.ts';
 import { orificeK, seepRate } from '../water/passage.ts';
-import { areaAt, storage } from '../water/vessel.ts';
+import { areaAt, stageStorage } from '../water/vessel.ts';
 
 /**
  * Networks of any make-up: two to six vessels at random heights, and between them pumps with and without
@@ -104,7 +104,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
     const n = r.vessels.length;
     const vessels = r.vessels.map((v, i): NetVessel => {
       const shape = { kind: 'box', length: v.length, width: v.width, height: v.height } as const;
-      const room = storage(
+      const storage = stageStorage(
         shape,
         v.voids === null
           ? null
@@ -115,7 +115,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
         name: `Vessel ${i}`,
         floorZ: v.floorZ,
         height: v.height,
-        room,
+        storage,
         voids: v.voids ?? 1,
         initial: v.fill * v.length * v.width * v.height * (v.voids ?? 1),
         rimWidth: 2 * (v.length + v.width),
@@ -123,7 +123,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
         bed: i > 0,
         floodLevel: null,
         joined: [i],
-        loss: v.thirsty ? 1e-7 : 0,
+        waterUse: v.thirsty ? 1e-7 : 0,
       };
     });
     const paths: NetPath[] = [];
@@ -274,7 +274,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
             ...base,
             kind: 'seep',
             level: p.held,
-            perMetre: areaAt(vessels[from]!.room, 0) * seepRate(p.drainDown),
+            perMetre: areaAt(vessels[from]!.storage, 0) * seepRate(p.drainDown),
           });
       }
     });

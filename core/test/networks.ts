@@ -1,11 +1,11 @@
 import { SMOOTH_ROUGHNESS } from '../catalogue/pipes.ts';
 import type { Network, NetPath, PumpPath } from '../network/types.ts';
 import { flowAtFroude } from '../water/siphon.ts';
-import type { Storage } from '../water/vessel.ts';
+import type { StageStorage } from '../water/vessel.ts';
 import check from './check-values.json' with { type: 'json' };
 
 /** Room of a straight-sided vessel. */
-export const straight = (area: number, height: number): Storage => [
+export const straight = (area: number, height: number): StageStorage => [
   { z0: 0, z1: height, a: area, b: 0, c: 0, arc: null, phi: 1, v0: 0 },
   { z0: height, z1: Infinity, a: area, b: 0, c: 0, arc: null, phi: 1, v0: area * height },
 ];
@@ -103,14 +103,14 @@ export function checkNetwork(cycle: Cycle): Network {
         name: 'Reservoir',
         floorZ: i.res_floor!,
         height: 2,
-        room: straight(i.res_area!, 2),
+        storage: straight(i.res_area!, 2),
         voids: 1,
         initial: i.water!,
         rimWidth: 3,
         rimTo: -1,
         bed: false,
         joined: [0],
-        loss: 0,
+        waterUse: 0,
         floodLevel: null,
       },
       {
@@ -118,14 +118,14 @@ export function checkNetwork(cycle: Cycle): Network {
         name: 'Bed',
         floorZ: i.bed_floor!,
         height: 1,
-        room: straight(i.bed_area! * i.phi!, 1),
+        storage: straight(i.bed_area! * i.phi!, 1),
         voids: i.phi!,
         initial: 0,
         rimWidth: 3,
         rimTo: -1,
         bed: true,
         joined: [1],
-        loss: 0,
+        waterUse: 0,
         floodLevel: i.crest!,
       },
     ],

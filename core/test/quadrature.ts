@@ -8,9 +8,9 @@ import {
   runningFlow,
   spillingFlow,
 } from '../network/flow.ts';
-import { jointVolume, residueLevel } from '../network/settle.ts';
+import { jointVolume, residueLevel } from '../network/equilibrium.ts';
 import { atRest, drainedMark, floodMark, surfaces } from '../network/statics.ts';
-import { drainsOf, empties, siphonsOf, spillingOut, type Steady } from '../network/steady.ts';
+import { drainsOf, empties, siphonsOf, outletFlows, type Steady } from '../network/steady.ts';
 import type { DrainPath, NetPath, Network } from '../network/types.ts';
 
 /**
@@ -42,13 +42,13 @@ function timeBetween(
     ...drainsOf(net)
       .filter((p) => v.joined.includes(p.from))
       .map((p) => asLevelOf(net, vessel, p.from, p.crest)),
-    ...group.flatMap(({ m, i }) => m.room.map((g) => asLevelOf(net, vessel, i, g.z0))),
+    ...group.flatMap(({ m, i }) => m.storage.map((g) => asLevelOf(net, vessel, i, g.z0))),
   ].filter((z) => z > low && z < high);
   const cuts = [low, ...new Set(kinks.sort((x, y) => x - y)), high];
   const area = (level: Metres) =>
     group.reduce((sum, { m, i }) => {
       const own = asLevelOf(net, i, vessel, level);
-      return own <= 0 && m !== v ? sum : sum + areaAt(m.room, Math.max(0, own));
+      return own <= 0 && m !== v ? sum : sum + areaAt(m.storage, Math.max(0, own));
     }, 0);
   let t = 0;
   for (let k = 0; k + 1 < cuts.length; k++) {
@@ -96,7 +96,7 @@ function whileFilling(net: Network, vessel: number, source: number | undefined, 
   }
   for (const i of v.joined) {
     const m = net.vessels[i]!;
-    volumes[i] = volumeAt(m.room, z - m.floorZ);
+    volumes[i] = volumeAt(m.storage, z - m.floorZ);
   }
   return surfaces(net, volumes);
 }
@@ -130,7 +130,7 @@ export function fillTime(net: Network, vessel: number): Seconds {
   const from = residue < to ? residue : 0;
   return timeBetween(net, vessel, from, to, (level) => {
     const now = whileFilling(net, vessel, source, level);
-    return fillingInflow(net, vessel, now) - spillingOut(net, vessel, level, now);
+    return fillingInflow(net, vessel, now) - outletFlows(net, vessel, level, now);
   });
 }
 

@@ -1,6 +1,6 @@
 import type { Metres } from '../quantity/si.ts';
 import { halfWidth, shapeArea, type Shape, type ShapeKind } from './shape.ts';
-import { storage, volumeAt } from './vessel.ts';
+import { stageStorage, volumeAt } from './vessel.ts';
 
 const mm = (x: Metres): Metres => Math.max(0.05, Math.round(x * 1000) / 1000);
 /** A tub that is drawn from a straight one tapers to this share at its bottom. */
@@ -39,7 +39,7 @@ export function alike(shape: Shape, kind: ShapeKind): Shape {
     case 'pond':
       return { kind, length: long, width: wide, height, factor: OVAL };
     case 'measured': {
-      const room = storage(shape, null);
+      const room = stageStorage(shape, null);
       const points = Array.from({ length: POURINGS }, (_, i) => {
         const level = (height * (i + 1)) / POURINGS;
         return [level, volumeAt(room, level)] as const;

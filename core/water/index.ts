@@ -1,9 +1,9 @@
 /** Statics of water: vessels, pipes, pumps, drains, siphons, one subject a file. SI, pure functions. */
 export * from './constants.ts';
 export * from './fluid.ts';
-export * from './root.ts';
+export * from '../numerics/root.ts';
 export * from './pipe.ts';
-export * from './pchip.ts';
+export * from '../numerics/pchip.ts';
 export * from './pump.ts';
 export * from './drain.ts';
 export * from './siphon.ts';

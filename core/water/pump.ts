@@ -1,7 +1,7 @@
 import type { Celsius, CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
 import { headLoss, type PipeRun } from './pipe.ts';
-import { root } from './root.ts';
-import { pchip } from './pchip.ts';
+import { root } from '../numerics/root.ts';
+import { pchip } from '../numerics/pchip.ts';
 
 /** A pump as its box tells it, with wear. */
 export interface PumpFigures {

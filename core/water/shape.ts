@@ -1,5 +1,5 @@
 import type { CubicMetres, Metres, Share, SquareMetres } from '../quantity/si.ts';
-import { pchipSlopes } from './pchip.ts';
+import { pchipSlopes } from '../numerics/pchip.ts';
 
 /** Inside shape of a vessel, m. Heights are above its floor. */
 export type Shape =

@@ -11,7 +11,7 @@ import {
   profileHeights,
   rimLength,
   shapeArea,
-  storage,
+  stageStorage,
   volumeAt,
   widest,
   type Filling,
@@ -96,7 +96,7 @@ describe('vessels of any shape', () => {
   it('volume(level(v)) = v, with and without stones and pots', () => {
     fc.assert(
       fc.property(shapes, m(0, 1.2), m(0.2, 1), fc.boolean(), (shape, fill, voids, potted) => {
-        const room = storage(shape, {
+        const room = stageStorage(shape, {
           ...stones(shape.height * 0.7, voids, 0.003),
           pots: potted ? { area: 0.02, top: shape.height * 0.4, voids: 0.5 } : null,
         });
@@ -110,7 +110,7 @@ describe('vessels of any shape', () => {
   it('area is the slope of volume', () => {
     fc.assert(
       fc.property(shapes, m(0.05, 0.95), (shape, share) => {
-        const room = storage(shape, stones(shape.height * 0.7, 0.4));
+        const room = stageStorage(shape, stones(shape.height * 0.7, 0.4));
         const h = share * shape.height;
         // The slope jumps where the stones end and where poured points meet; step around those.
         if (room.some((g) => Math.abs(g.z0 - h) < 3e-6)) return true;
@@ -124,7 +124,7 @@ describe('vessels of any shape', () => {
   it('more water stands higher, and the level of nothing is the floor', () => {
     fc.assert(
       fc.property(shapes, m(0, 1), m(1e-6, 0.2), (shape, fill, more) => {
-        const room = storage(shape, null);
+        const room = stageStorage(shape, null);
         const v = fill * grossVolume(shape);
         return levelAt(room, v + more) > levelAt(room, v) && levelAt(room, 0) === 0;
       }),
@@ -144,7 +144,7 @@ describe('vessels of any shape', () => {
 
 describe('half barrel', () => {
   const barrel: Shape = { kind: 'half-barrel', diameter: 0.58, length: 0.9, height: 0.29 };
-  const room = storage(barrel, null);
+  const room = stageStorage(barrel, null);
 
   it('cut at its middle holds half the cylinder', () =>
     near(grossVolume(barrel), (Math.PI * 0.29 ** 2 * 0.9) / 2, 1e-12));
@@ -169,7 +169,7 @@ describe('half barrel', () => {
   });
 
   it('with stones holds their voids, slice by slice', () => {
-    const filled = storage(barrel, stones(0.25, 0.42));
+    const filled = stageStorage(barrel, stones(0.25, 0.42));
     near(volumeAt(filled, 0.2), 0.42 * volumeAt(room, 0.2), 1e-12);
     near(
       volumeAt(filled, 0.29),
@@ -226,7 +226,7 @@ describe('other shapes', () => {
       [0.42, 0.09],
     ] as const;
     const shape: Shape = { kind: 'measured', width: 0.4, height: 0.45, points };
-    const room = storage(shape, null);
+    const room = stageStorage(shape, null);
     for (const [level, poured] of points) {
       near(levelAt(room, poured), level, 1e-9);
       near(volumeAt(room, level), poured, 1e-12);
@@ -254,7 +254,7 @@ describe('what stands in a bed', () => {
   const box: Shape = { kind: 'box', length: 1, width: 0.5, height: 0.3 };
 
   it('stones leave only their voids, the guard stays open', () => {
-    const room = storage(box, stones(0.25, 0.4, 0.01));
+    const room = stageStorage(box, stones(0.25, 0.4, 0.01));
     near(volumeAt(room, 0.2), 0.2 * (0.4 * 0.5 + 0.6 * 0.01), 1e-12);
     near(volumeAt(room, 0.3), 0.25 * (0.4 * 0.5 + 0.6 * 0.01) + 0.05 * 0.5, 1e-12);
   });
@@ -266,14 +266,14 @@ describe('what stands in a bed', () => {
       topDiameter: 0.4,
       height: 0.3,
     };
-    const guarded = storage(tub, stones(0.3, 0.4, (Math.PI / 4) * 0.2 ** 2));
-    const bare = storage(tub, null);
+    const guarded = stageStorage(tub, stones(0.3, 0.4, (Math.PI / 4) * 0.2 ** 2));
+    const bare = stageStorage(tub, null);
     for (const level of [0.02, 0.05, 0.1, 0.2, 0.3])
       expect(volumeAt(guarded, level)).toBeLessThanOrEqual(volumeAt(bare, level));
   });
 
   it('layers each leave their own', () => {
-    const room = storage(box, {
+    const room = stageStorage(box, {
       layers: [
         { top: 0.05, voids: 0.36 },
         { top: 0.25, voids: 0.42 },
@@ -286,7 +286,7 @@ describe('what stands in a bed', () => {
 
   it('pots in a bare tray take the place of water and hold their own voids', () => {
     // 20 pots of 0.01 m², 0.12 m high, 45 % voids: water between them and in them.
-    const room = storage(box, {
+    const room = stageStorage(box, {
       layers: [],
       openArea: 0,
       pots: { area: 0.2, top: 0.12, voids: 0.45 },
@@ -296,7 +296,7 @@ describe('what stands in a bed', () => {
   });
 
   it('more pots than the floor has room for leave water somewhere', () => {
-    const room = storage(box, {
+    const room = stageStorage(box, {
       layers: [],
       openArea: 0,
       pots: { area: 9, top: 0.12, voids: 0.1 },
@@ -330,6 +330,10 @@ describe('a shape put in place of another', () => {
     };
     const poured = alike(tub, 'measured');
     for (const level of [0.1, 0.2, 0.3, 0.4])
-      near(volumeAt(storage(poured, null), level), volumeAt(storage(tub, null), level), 1e-9);
+      near(
+        volumeAt(stageStorage(poured, null), level),
+        volumeAt(stageStorage(tub, null), level),
+        1e-9,
+      );
   });
 });

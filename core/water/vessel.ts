@@ -26,21 +26,21 @@ export interface Segment {
 }
 
 /** Room for water in a vessel, from its floor up; the last slice goes on upwards without end. */
-export type Storage = readonly Segment[];
+export type StageStorage = readonly Segment[];
 
 /** Volume of the empty shape up to its rim, m³. */
 export const grossVolume = (shape: Shape): CubicMetres =>
-  volumeAt(storage(shape, null), shape.height);
+  volumeAt(stageStorage(shape, null), shape.height);
 
 /** Volume up to the rim of all that stand side by side, m³. */
 export const wholeVolume = (v: { readonly shape: Shape; readonly count: number }): CubicMetres =>
   v.count * grossVolume(v.shape);
 
 /** Room of several vessels alike that fill as one. */
-export const manyOf = (room: Storage, count: number): Storage =>
+export const manyOf = (storage: StageStorage, count: number): StageStorage =>
   count === 1
-    ? room
-    : room.map((g) => ({
+    ? storage
+    : storage.map((g) => ({
         ...g,
         a: g.a * count,
         b: g.b * count,
@@ -72,7 +72,7 @@ const POTS_AT_MOST = 0.95;
  *
  * @param filling nothing where the vessel holds water only
  */
-export function storage(shape: Shape, filling: Filling | null): Storage {
+export function stageStorage(shape: Shape, filling: Filling | null): StageStorage {
   const slices = slicesOf(shape);
   const cuts = new Set<Metres>();
   for (const layer of filling?.layers ?? []) cuts.add(layer.top);
@@ -140,11 +140,11 @@ function segmentArea(g: Segment, s: Metres): SquareMetres {
 }
 
 /** Volume of water up to a level above the floor, m³; 0 at or below the floor. */
-export function volumeAt(room: Storage, level: Metres): CubicMetres {
+export function volumeAt(storage: StageStorage, level: Metres): CubicMetres {
   if (level <= 0) return 0;
   let i = 0;
-  while (level > room[i]!.z1) i++;
-  const g = room[i]!;
+  while (level > storage[i]!.z1) i++;
+  const g = storage[i]!;
   return segmentVolume(g, level - g.z0);
 }
 
@@ -152,10 +152,10 @@ export function volumeAt(room: Storage, level: Metres): CubicMetres {
 const HAIR: Metres = 1e-4;
 
 /** Free water area at a level, m²: dV/dh, above zero. */
-export function areaAt(room: Storage, level: Metres): SquareMetres {
+export function areaAt(storage: StageStorage, level: Metres): SquareMetres {
   let i = 0;
-  while (level > room[i]!.z1) i++;
-  const g = room[i]!;
+  while (level > storage[i]!.z1) i++;
+  const g = storage[i]!;
   const s = Math.max(0, level - g.z0);
   return segmentArea(g, g.arc && g.z0 === 0 ? Math.max(HAIR, s) : s);
 }
@@ -165,11 +165,11 @@ export function areaAt(room: Storage, level: Metres): SquareMetres {
  *
  * @param volume m³; at or below 0 the level is 0
  */
-export function levelAt(room: Storage, volume: CubicMetres): Metres {
+export function levelAt(storage: StageStorage, volume: CubicMetres): Metres {
   if (volume <= 0) return 0;
   let i = 0;
-  while (i + 1 < room.length && volume > room[i + 1]!.v0) i++;
-  const g = room[i]!;
+  while (i + 1 < storage.length && volume > storage[i + 1]!.v0) i++;
+  const g = storage[i]!;
   const rest = volume - g.v0;
   if (g.b === 0 && g.c === 0 && g.arc === null) return g.z0 + rest / g.a;
   const full = g.z1 - g.z0;

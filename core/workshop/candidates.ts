@@ -20,7 +20,7 @@ import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, flowAtFroude } from '../water/siphon.ts';
-import { lightOf, rhythmOfTimer, wantedOf } from './rhythm.ts';
+import { lightOf, irrigationOfTimer, wantedOf } from './irrigation.ts';
 import { madeOf } from './siphon.ts';
 import { settingsFor, type Settings } from './timer.ts';
 
@@ -259,7 +259,7 @@ function timed(o: Owned, s: SystemDocument): SystemDocument {
   const a = assess(s);
   const id = pumpedLines(s)[0]!.control;
   const light = lightOf(s, () => ({ rise: 6 * 3600, set: 18 * 3600 }));
-  const r = rhythmOfTimer(s, a, id, light);
+  const r = irrigationOfTimer(s, a, id, light);
   if (!r || !o.timer) return s;
   const wanted = wantedOf(r);
   const { control } = (o.timer === ANY_TIMER ? TIMERS.map((t) => t.id) : [o.timer])

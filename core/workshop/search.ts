@@ -63,7 +63,7 @@ export async function searchSystems(
     if (!(await told({ tried: ++tried, stage: 'whole' }))) return null;
     try {
       const s = built(o, c);
-      if (s) whole.push({ s, c, bad: badness(judge(s)) });
+      if (s) whole.push({ s, c, bad: severityScore(judge(s)) });
     } catch {
       // A combination that cannot be put together is left out.
     }
@@ -88,7 +88,7 @@ export async function searchSystems(
       apart: '',
     });
   }
-  out.sort((a, b) => badness(a.open) - badness(b.open) || b.margin - a.margin);
+  out.sort((a, b) => severityScore(a.open) - severityScore(b.open) || b.margin - a.margin);
   const best = out.slice(0, BEST);
   return { found: best.map((f) => ({ ...f, apart: setsApart(f, best) })), tried };
 }
@@ -99,7 +99,7 @@ function timerOf(s: SystemDocument): string | null {
   return c && 'device' in c ? c.device : null;
 }
 
-const badness = (list: readonly Finding[]): number =>
+const severityScore = (list: readonly Finding[]): number =>
   list.reduce((t, f) => t + (f.level === 'stop' ? 100 : f.level === 'watch' ? 1 : 0), 0);
 
 /** One of each kind in turn, each kind in its own order. */
@@ -118,7 +118,7 @@ function setsApart(f: Found, all: readonly Found[]): string {
   const most = (of: (x: Found) => number) => all.every((x) => of(x) <= of(f) + 1e-9);
   const parts: string[] = [];
   if (most((x) => x.planted)) parts.push('most to plant');
-  if (most((x) => -badness(x.open))) parts.push('fewest open findings');
+  if (most((x) => -severityScore(x.open))) parts.push('fewest open findings');
   if (most((x) => x.margin)) parts.push('most to spare');
   if (most((x) => -x.beds) && all.some((x) => x.beds > f.beds)) parts.push('least to build');
   if (f.layout === 'tray-over-reservoir') parts.push('quiet: the pump runs little');

@@ -9,7 +9,7 @@ import {
   type Siphon,
   type SystemDocument,
 } from '../system/index.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { WIDE_MOUTH_RATIO } from '../water/siphon.ts';
 import { type Margins, marginsOfWindow, centreOf, linesFeeding, openingInWords } from './window.ts';
 

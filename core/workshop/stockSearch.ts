@@ -63,7 +63,7 @@ export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): Stoc
     if (!now || now.inflow <= 0) continue;
     // A pipe that ends under the tank's water falls only as far as that.
     const to = base.vessels.findIndex((v) => v.id === siphon.to);
-    const fall = bed.floor - (base.vessels[to]!.floor + a.accounts.rest[to]!.level);
+    const fall = bed.floor - (base.vessels[to]!.floor + a.balance.rest[to]!.level);
     for (const size of rigid) {
       if (size.bore > 0.06) continue;
       for (const mouth of mouths(size)) {
@@ -114,7 +114,7 @@ const bestFirst = (a: StockChoice, b: StockChoice) => b.margins.least - a.margin
 /** So many times more combinations than are wanted are worked out whole. */
 const TRIES = 3;
 
-/** The best of them worked out with the whole system: other ways out may take from what would start it. */
+/** The best of them worked out with the whole system: other outlets may take from what would start it. */
 function exactly(
   s: SystemDocument,
   siphon: string,

@@ -8,12 +8,12 @@ import { bedsInSeries, pumpChain } from '../system/layouts/rows.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import {
   lightOf,
-  rhythmFor,
-  rhythmOfTimer,
+  irrigationFor,
+  irrigationOfTimer,
   thirstInterval,
   turnoverInterval,
   wantedOf,
-} from './rhythm.ts';
+} from './irrigation.ts';
 import { daylight, dayOfYear } from './sun.ts';
 import { deviceOf, pinsOf, settingsFor, type Wanted } from './timer.ts';
 
@@ -70,12 +70,12 @@ describe('needs', () => {
       // A small weep hole drains for half an hour.
       { at: 'paths.over-1.weep.diameter', to: 0.005 },
     ]);
-    const r = rhythmFor(s, a, a.beds[0]!, a.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
+    const r = irrigationFor(s, a, a.beds[0]!, a.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
     expect(r.needs.map((n) => n.id)).toEqual(['thirst', 'air', 'night']);
     expect(r.governs).toBe('thirst');
     expect(r.day).toBeGreaterThanOrEqual(r.on + r.drain + 900 - 1e-9);
     const b = assess(fishy);
-    const q = rhythmFor(fishy, b, b.beds[0]!, b.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
+    const q = irrigationFor(fishy, b, b.beds[0]!, b.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
     expect(q.governs).toBe('air');
     expect(q.conflict).toMatch(/Fish ask for a flood every/);
     expect(q.night).toBe(q.day);
@@ -85,7 +85,7 @@ describe('needs', () => {
     const series = bedsInSeries('s', 'S');
     const a = assess(series);
     const light = { rise: 6 * HOUR, set: 20 * HOUR };
-    const r = rhythmOfTimer(series, a, 'timer', light)!;
+    const r = irrigationOfTimer(series, a, 'timer', light)!;
     // As the day has it: from each pump-on to the lower bed's flood mark.
     const day = judgeWhole(series).day.metrics.beds.find((b) => b.id === 'bed-3')!;
     expect(Math.abs(r.fill / day.fromOn! - 1)).toBeLessThan(0.03);
@@ -102,7 +102,7 @@ describe('needs', () => {
 
   it('a timer that floods nothing asks for nothing', () => {
     const a = assess(tray);
-    expect(rhythmOfTimer(tray, a, 'no-such', { rise: 0, set: 12 * HOUR })).toBeNull();
+    expect(irrigationOfTimer(tray, a, 'no-such', { rise: 0, set: 12 * HOUR })).toBeNull();
   });
 
   it('light is that of lamps, else of the sun, else half the day', () => {

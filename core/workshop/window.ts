@@ -10,7 +10,7 @@ import {
   type SystemDocument,
 } from '../system/index.ts';
 import type { StartRange } from '../water/siphon.ts';
-import { PUMP, pumpAt } from './uncertain.ts';
+import { PUMP, pumpAt } from './sensitivity.ts';
 
 /** The siphon's workshop: where the inflow sits in its window, what would centre it, which stock sizes work. */
 

@@ -2,8 +2,8 @@ import { Solver } from 'odex';
 import { edgesOf, isOn } from '../../core/day/clock.ts';
 import { prepare } from '../../core/day/flows.ts';
 import { Integrator } from '../../core/day/integrator.ts';
-import { watches } from '../../core/day/watches.ts';
-import { restVolumes } from '../../core/network/settle.ts';
+import { eventFunctions } from '../../core/day/events.ts';
+import { restVolumes } from '../../core/network/equilibrium.ts';
 import type { Network } from '../../core/network/types.ts';
 import { areaAt, levelAt } from '../../core/water/vessel.ts';
 
@@ -27,9 +27,9 @@ export function generalDay(net: Network, end: number): GeneralDay {
   const n = net.vessels.length;
   const lines = run.lines.length;
   const m = n + lines + 2;
-  const watch = watches(run);
+  const watch = eventFunctions(run);
   const rhs = new Integrator(run, () => 1);
-  const tolerance = LEVEL * Math.min(...net.vessels.map((v) => areaAt(v.room, v.height / 2)));
+  const tolerance = LEVEL * Math.min(...net.vessels.map((v) => areaAt(v.storage, v.height / 2)));
   const solver = new Solver(m);
   solver.denseOutput = true;
   solver.absoluteTolerance = tolerance;
@@ -47,7 +47,7 @@ export function generalDay(net: Network, end: number): GeneralDay {
   };
   const levels = new Float64Array(n + lines);
   const look = (y: ArrayLike<number>) => {
-    for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.room, y[i]!);
+    for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.storage, y[i]!);
     for (let k = 0; k < lines; k++) levels[n + k] = y[n + k]! / run.lines[k]!.volume;
   };
   const events: { t: number; kind: string }[] = [];
@@ -56,7 +56,7 @@ export function generalDay(net: Network, end: number): GeneralDay {
     for (let chain = 0; chain <= watch.length; chain++) {
       const due = watch.find((w) => w.active() && w.value(levels) > 0);
       if (!due) return;
-      const kind = due.fire();
+      const kind = due.reset();
       switches++;
       if (kind) events.push({ t, kind });
     }

@@ -25,11 +25,11 @@ const vessel = computed<Vessel>(
 );
 const at = computed(() => `vessels.${vessel.value.id}`);
 const index = computed(() => doc.value.vessels.indexOf(vessel.value));
-const reserve = computed(() => a.value.accounts.reserves.find((r) => r.vessel === vessel.value.id));
+const reserve = computed(() => a.value.balance.reserves.find((r) => r.vessel === vessel.value.id));
 const bed = computed(() => a.value.beds.find((b) => b.id === vessel.value.id));
 const weight = computed(() => a.value.weights.find((w) => w.vessel === vessel.value.id));
 const ratio = computed(() => {
-  const water = a.value.accounts.rest[index.value]!.volume;
+  const water = a.value.balance.rest[index.value]!.volume;
   const fed = bedsOfTank(doc.value, a.value, vessel.value.id);
   return water > 0 ? fed.reduce((t, b) => t + b.gross, 0) / water : 0;
 });
@@ -84,14 +84,14 @@ const catcher = computed(() => {
         <ShownNumber
           v-if="reserve"
           label="Lost in a day"
-          :value="a.accounts.dailyLoss"
+          :value="a.balance.dailyWaterUse"
           kind="volume"
-          working="daily-loss"
+          working="daily-water-use"
         />
         <ShownNumber
           v-if="reserve"
           label="Lasts without topping up"
-          :value="(Math.max(0, reserve.volume) / Math.max(1e-9, a.accounts.dailyLoss)) * 86400"
+          :value="(Math.max(0, reserve.volume) / Math.max(1e-9, a.balance.dailyWaterUse)) * 86400"
           kind="time"
           :working="`days/${vessel.id}`"
         />
@@ -150,7 +150,7 @@ const catcher = computed(() => {
       <v-btn v-else variant="outlined" @click="addFish">Put fish in</v-btn>
       <p v-if="fish" class="quiet note">
         {{ format(fishIn(doc, vessel.id).mass, 'mass', settings.units) }} of fish in
-        {{ format(a.accounts.rest[index]!.volume, 'volume', settings.units) }} of water.
+        {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water.
       </p>
     </PanelGroup>
     <MakeUpGroup :vessel="vessel" />

@@ -118,7 +118,7 @@ function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly Day
     net.paths.flatMap((p, k) => (p.to === i && p.kind !== 'back' ? [k] : [])),
   );
   // What loses water and gives none on is a tray from which plants drink.
-  const soaks = net.vessels.map((v, i) => v.loss > 0 && !net.paths.some((p) => p.from === i));
+  const soaks = net.vessels.map((v, i) => v.waterUse > 0 && !net.paths.some((p) => p.from === i));
   let end = at;
   for (const trace of traces) {
     for (let r = 0; r < trace.rows; r++) {
@@ -177,7 +177,7 @@ function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly Day
 }
 
 /** How bad an outcome is: water on the floor first, then what is gone from the stores, then dry pumps. */
-export function badness(net: Network, o: Outcome): number {
+export function severityScore(net: Network, o: Outcome): number {
   const stores = new Set(pumpsOf(net).map((p) => net.vessels[p.from]!.id));
   const gone = o.left.reduce((x, l) => (stores.has(l.vessel) ? x + (1 - l.share) : x), 0);
   return (
@@ -237,7 +237,7 @@ export function worstOf(stage: Stage, fault: Fault): Outcome {
       o = stage.strike(fault, t);
       tried.set(t, o);
     }
-    return badness(stage.net, o);
+    return severityScore(stage.net, o);
   };
   const times = [...stage.moments].sort((a, b) => a - b);
   let best = times[0]!;

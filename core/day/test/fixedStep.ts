@@ -7,7 +7,7 @@ import {
   runningFlow,
   spillingFlow,
 } from '../../network/flow.ts';
-import { restVolumes } from '../../network/settle.ts';
+import { restVolumes } from '../../network/equilibrium.ts';
 import type { Network, PumpPath } from '../../network/types.ts';
 import { fullPipeFlow } from '../../water/pipe.ts';
 import { pumpCurve } from '../../water/pump.ts';
@@ -68,7 +68,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
 
   const tabled = new Float64Array(net.paths.length);
   const look = (v: readonly number[]) => {
-    for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.room, v[i]!);
+    for (let i = 0; i < n; i++) levels[i] = levelAt(net.vessels[i]!.storage, v[i]!);
   };
   const z = (i: number) => net.vessels[i]!.floorZ + levels[i]!;
   const flowOf = (k: number): number => {
@@ -130,7 +130,7 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
       const q = rimFlow(levels[i]! - vessel.height, vessel.rimWidth);
       rates[i]! -= q;
       rates[vessel.rimTo < 0 ? n : vessel.rimTo]! += q;
-      rates[i]! -= vessel.loss * Math.min(1, Math.max(0, levels[i]! / 0.002));
+      rates[i]! -= vessel.waterUse * Math.min(1, Math.max(0, levels[i]! / 0.002));
     });
   };
   const sync = (k: number) => {

@@ -29,7 +29,9 @@ export const leak = defineFault({
             name: `“${net.vessels[i]!.name}” leaks ${Math.round(how.leak * 3.6e7) / 10} L an hour`,
             inject: (n: Network) => ({
               ...n,
-              vessels: n.vessels.map((v, k) => (k === i ? { ...v, loss: v.loss + how.leak } : v)),
+              vessels: n.vessels.map((v, k) =>
+                k === i ? { ...v, waterUse: v.waterUse + how.leak } : v,
+              ),
             }),
             creeps: true,
             loses: 'leak' as const,

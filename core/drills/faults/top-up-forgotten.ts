@@ -1,5 +1,5 @@
 import { adjustFill, adjustIntake } from '../../findings/adjustments.ts';
-import { lossOf } from '../../network/losses.ts';
+import { waterUseOf } from '../../network/waterUse.ts';
 import { DAY } from '../../network/types.ts';
 import { formatDuration } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';
@@ -18,7 +18,7 @@ export const topUpForgotten = defineFault({
         ...n,
         vessels: n.vessels.map((v, i) => ({
           ...v,
-          loss: v.loss || lossOf(system, n, i, v.initial) / DAY,
+          waterUse: v.waterUse || waterUseOf(system, n, i, v.initial) / DAY,
         })),
       }),
       follow: how.forgotten,

@@ -18,11 +18,11 @@ export const airLift = defineRule({
     pumpedLines(system).flatMap((l): Verdict[] => {
       if (!l.pump.airLift) return [];
       const i = a.net.vessels.findIndex((v) => v.id === l.from);
-      const depth = a.accounts.rest[i]!.level - l.pump.intake;
+      const depth = a.balance.rest[i]!.level - l.pump.intake;
       const lift =
         vesselOf(system, l.to).floor +
         l.end -
-        (vesselOf(system, l.from).floor + a.accounts.rest[i]!.level);
+        (vesselOf(system, l.from).floor + a.balance.rest[i]!.level);
       const part = depth / (depth + Math.max(0, lift));
       const level = depth <= 0 ? 'stop' : part < SUBMERGED_WISH ? 'watch' : 'fine';
       return [
@@ -57,7 +57,7 @@ export const airLift = defineRule({
         given(
           'h_u',
           'under water',
-          a.accounts.rest[i]!.level - line.pump.intake,
+          a.balance.rest[i]!.level - line.pump.intake,
           'length',
           ORIGIN.balance,
         ),

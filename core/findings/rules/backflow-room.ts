@@ -17,8 +17,8 @@ export const backflowRoom = defineRule({
   judge: ({ system, a }) =>
     system.vessels.flatMap((v, i) => {
       if (!isStore(v)) return [];
-      const cut = a.accounts.afterPowerCut[i]!;
-      const rest = a.accounts.rest[i]!;
+      const cut = a.balance.afterPowerCut[i]!;
+      const rest = a.balance.rest[i]!;
       const room = Math.min(cut.freeboard, rest.freeboard);
       const level = atLeast(room, 0, BACKFLOW_WISH);
       const top = cut.volume > rest.volume ? cut : rest;
@@ -50,7 +50,7 @@ export const backflowRoom = defineRule({
     const i = s.vessels.findIndex((v) => v.id === f.about);
     const v = s.vessels[i];
     if (!v) return null;
-    const { rest, afterPowerCut } = a.accounts;
+    const { rest, afterPowerCut } = a.balance;
     return {
       title: 'Room after a power cut',
       formula: String.raw`H - \max(h_\mathrm{rest}, h_\mathrm{cut})`,

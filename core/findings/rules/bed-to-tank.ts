@@ -19,12 +19,12 @@ export const bedToTank = defineRule({
       const fed = bedsOfTank(system, a, tank.id);
       const sump = system.vessels.some((v) => v.role === 'sump');
       const most = sump ? 2 : 1;
-      const water = a.accounts.rest[ti]!.volume;
+      const water = a.balance.rest[ti]!.volume;
       if (!fed.length || water <= 0) return [];
       const gross = fed.reduce((sum, b) => sum + b.gross, 0);
       const voids = fed.reduce((sum, b) => {
         const v = a.net.vessels.find((x) => x.id === b.id)!;
-        return sum + volumeAt(v.room, Math.min(v.height, b.highest));
+        return sum + volumeAt(v.storage, Math.min(v.height, b.highest));
       }, 0);
       const r = gross / water;
       const level = within(r, 0.5, 1.05 * most);
@@ -57,7 +57,7 @@ export const bedToTank = defineRule({
     const fed = bedsOfTank(s, a, f.about);
     const voids = fed.reduce((sum, b) => {
       const v = a.net.vessels.find((x) => x.id === b.id)!;
-      return sum + volumeAt(v.room, Math.min(v.height, b.highest));
+      return sum + volumeAt(v.storage, Math.min(v.height, b.highest));
     }, 0);
     return {
       title: 'Bed to tank',
@@ -70,7 +70,7 @@ export const bedToTank = defineRule({
           'volume',
           ORIGIN.shape,
         ),
-        given('V', 'water at rest', a.accounts.rest[i]!.volume, 'volume', ORIGIN.entered),
+        given('V', 'water at rest', a.balance.rest[i]!.volume, 'volume', ORIGIN.entered),
         given(
           String.raw`V_\varphi`,
           'what another school compares: water in the flooded stones',

@@ -19,7 +19,7 @@ export interface Sharing {
 
 /** Overflows of each store into different plant sites, with what each carries with the pumps on. */
 function overflowsOf({ system, a }: Pick<Context, 'system' | 'a'>): Sharing[] {
-  const { flows } = a.accounts.full.steady;
+  const { flows } = a.balance.full.steady;
   return system.vessels.filter(isStore).flatMap((v): Sharing[] => {
     const ends = system.paths.flatMap((p) =>
       isDrain(p) &&

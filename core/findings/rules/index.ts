@@ -21,7 +21,7 @@ import { reserve } from './reserve.ts';
 import { rootAir } from './root-air.ts';
 import { rowFilling } from './row-filling.ts';
 import { runsOn } from './runs-on.ts';
-import { secondWayOut } from './second-way-out.ts';
+import { secondOutlet } from './second-outlet.ts';
 import { service } from './service.ts';
 import { siphonGeometry } from './siphon-geometry.ts';
 import { siphonStart } from './siphon-start.ts';
@@ -51,7 +51,7 @@ export const RULES = [
   potsStand,
   onTime,
   offTime,
-  secondWayOut,
+  secondOutlet,
   overflowCapacity,
   tankSwing,
   looseDelivery,

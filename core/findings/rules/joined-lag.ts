@@ -21,7 +21,8 @@ export function lagOf(net: Network, from: number, taken: number): { lag: number;
   const links = net.paths.filter(
     (p): p is LinkPath => p.kind === 'link' && group.includes(p.from) && group.includes(p.to),
   );
-  const area = (i: number) => areaAt(net.vessels[i]!.room, 0.5 * (net.vessels[i]!.floodLevel ?? 0));
+  const area = (i: number) =>
+    areaAt(net.vessels[i]!.storage, 0.5 * (net.vessels[i]!.floodLevel ?? 0));
   const whole = group.reduce((t, i) => t + area(i), 0);
   const { flows } = atRest(net).steady;
   const fed = (i: number) =>

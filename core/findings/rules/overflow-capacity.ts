@@ -29,10 +29,10 @@ export const overflowCapacity = defineRule({
           {
             ...common,
             level: 'stop',
-            measured: b.allWays,
+            measured: b.allOutlets,
             limit: b.inflow,
             kind: 'flow',
-            sentence: say`“${p.name}” carries ${flow(b.allWays)} before the water reaches the rim, and the pump brings ${flow(b.inflow)}.`,
+            sentence: say`“${p.name}” carries ${flow(b.allOutlets)} before the water reaches the rim, and the pump brings ${flow(b.inflow)}.`,
           },
         ];
       }
@@ -52,7 +52,7 @@ export const overflowCapacity = defineRule({
         {
           ...common,
           level: 'fine',
-          measured: b.allWays,
+          measured: b.allOutlets,
           limit: b.inflow,
           kind: 'flow',
           sentence: say`“${p.name}” holds the flood at ${mm(b.highest)}, ${mm(b.highest - p.crest)} over its crest.`,
@@ -86,7 +86,7 @@ export const overflowCapacity = defineRule({
           title: 'What the overflow carries',
           formula: String.raw`\begin{aligned} Q = \min\Big(&\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\\ &C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\Big) \end{aligned}`,
           given: [
-            given('Q', '10 mm under the rim', b.allWays, 'flow', 'all ways out'),
+            given('Q', '10 mm under the rim', b.allOutlets, 'flow', 'all ways out'),
             given(String.raw`Q_\mathrm{in}`, 'inflow', b.inflow, 'flow', ORIGIN.duty),
           ],
           note: 'C = 0.6.',

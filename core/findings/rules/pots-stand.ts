@@ -18,7 +18,7 @@ export const potsStand = defineRule({
       if (!medium) return [];
       const depth = Math.min(
         v.pots.height,
-        Math.max(a.accounts.deepest[i]!.level, a.accounts.rest[i]!.level),
+        Math.max(a.balance.deepest[i]!.level, a.balance.rest[i]!.level),
       );
       const voids = v.pots.voids ?? medium.voids[1];
       const base = boreArea(v.pots.diameter);
@@ -59,7 +59,7 @@ export const potsStand = defineRule({
           formula: String.raw`\frac{\rho_b\,H}{\rho_w\,(1 - \varphi)\,h}`,
           given: [
             given('H', 'height of a pot', pots.height, 'length', ORIGIN.entered),
-            given('h', 'deepest water', a.accounts.deepest[i]!.level, 'length', ORIGIN.balance),
+            given('h', 'deepest water', a.balance.deepest[i]!.level, 'length', ORIGIN.balance),
           ],
           note: 'Bulk density and voids of the medium from the media table; dry where the pots fall dry, soaked where they stand in water for good.',
         }

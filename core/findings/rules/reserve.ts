@@ -1,4 +1,4 @@
-import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/accounts.ts';
+import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/waterBalance.ts';
 import { given, litres, ORIGIN, say, share } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustFill, adjustIntake, widenAtLevel } from '../adjustments.ts';
@@ -14,7 +14,7 @@ export const reserve = defineRule({
   needsDay: false,
 
   judge: ({ system, a }) =>
-    uncoveredFirst(a.accounts.reserves).map((r) => {
+    uncoveredFirst(a.balance.reserves).map((r) => {
       const level = atLeast(r.volume, 0, r.wanted);
       const name = vesselOf(system, r.vessel).name;
       return {
@@ -29,7 +29,7 @@ export const reserve = defineRule({
             : level === 'watch'
               ? say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full; ${litres(r.wanted)} are wished.`
               : say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full.`,
-        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.accounts.dailyLoss)} a day); 25 mm over the intake are left out against drawing air.`,
+        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.balance.dailyWaterUse)} a day); 25 mm over the intake are left out against drawing air.`,
         source: PRACTICE,
       };
     }),
@@ -42,7 +42,7 @@ export const reserve = defineRule({
   ],
 
   explain: ({ a, f }) => {
-    const r = a.accounts.reserves.find((x) => x.vessel === f.about);
+    const r = a.balance.reserves.find((x) => x.vessel === f.about);
     return (
       (r && {
         title: 'Reserve over the pump',

@@ -8,7 +8,7 @@ import { lineOf, pumpsWithCurve } from '../supply.ts';
 /** Height of a peak that stands clear of the water its line draws from, above the floor it feeds, m. */
 function ventedPeak(s: SystemDocument, a: Assessment, line: PumpedLine): number {
   const from = s.vessels.findIndex((v) => v.id === line.from);
-  const surface = s.vessels[from]!.floor + a.accounts.rest[from]!.level;
+  const surface = s.vessels[from]!.floor + a.balance.rest[from]!.level;
   const over = surface + 0.05 - vesselOf(s, line.to).floor;
   return Math.ceil(Math.max(line.end, over) * 200) / 200;
 }
@@ -59,7 +59,7 @@ export const runsOn = defineRule({
         given(
           String.raw`z_\mathrm{water}`,
           'water surface at rest',
-          s.vessels[i]!.floor + a.accounts.rest[i]!.level,
+          s.vessels[i]!.floor + a.balance.rest[i]!.level,
           'length',
           ORIGIN.shape,
         ),

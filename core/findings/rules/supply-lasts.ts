@@ -14,8 +14,8 @@ export const supplyLasts = defineRule({
   judge: ({ system, a }) =>
     system.paths.flatMap((p): Verdict[] => {
       if (p.kind !== 'float-valve') return [];
-      const from = a.accounts.rest[a.net.vessels.findIndex((v) => v.id === p.from)]!;
-      const loss = a.net.vessels[a.net.vessels.findIndex((v) => v.id === p.to)]!.loss * 86400;
+      const from = a.balance.rest[a.net.vessels.findIndex((v) => v.id === p.from)]!;
+      const loss = a.net.vessels[a.net.vessels.findIndex((v) => v.id === p.to)]!.waterUse * 86400;
       if (loss <= 0) return [];
       const days = from.volume / loss;
       const level = days < 1 ? 'stop' : days < 3 ? 'watch' : 'fine';
@@ -38,7 +38,7 @@ export const supplyLasts = defineRule({
 
   explain: ({ system: s, a, f }) => {
     const p = s.paths.find((x) => x.kind === 'float-valve' && x.from === f.about);
-    const from = a.accounts.rest.find((r) => r.vessel === f.about);
+    const from = a.balance.rest.find((r) => r.vessel === f.about);
     const fed = a.net.vessels.find((v) => v.id === p?.to);
     return from && fed
       ? {
@@ -49,7 +49,7 @@ export const supplyLasts = defineRule({
             given(
               String.raw`\dot V`,
               'drunk and evaporated in a day',
-              fed.loss * 86400,
+              fed.waterUse * 86400,
               'volume',
               ORIGIN.balance,
             ),

@@ -20,11 +20,11 @@ export const tankSwing = defineRule({
   needsDay: false,
 
   judge: ({ system, a }) =>
-    uncoveredFirst(a.accounts.reserves).flatMap((r): Verdict[] => {
+    uncoveredFirst(a.balance.reserves).flatMap((r): Verdict[] => {
       if (fishIn(system, r.vessel).count === 0) return [];
       const v = vesselOf(system, r.vessel);
       const i = system.vessels.indexOf(v);
-      const depth = a.accounts.deepest[i]!.level;
+      const depth = a.balance.deepest[i]!.level;
       if (depth < FISH_DEPTH) {
         return [
           {
@@ -67,7 +67,7 @@ export const tankSwing = defineRule({
   ],
 
   explain: ({ system: s, a, f }) => {
-    const r = a.accounts.reserves.find((x) => x.vessel === f.about);
+    const r = a.balance.reserves.find((x) => x.vessel === f.about);
     const i = s.vessels.findIndex((v) => v.id === f.about);
     if (!r) return null;
     return f.kind === 'length'
@@ -83,7 +83,7 @@ export const tankSwing = defineRule({
               'volume',
               ORIGIN.balance,
             ),
-            given('h', 'level then', a.accounts.deepest[i]!.level, 'length', ORIGIN.shape),
+            given('h', 'level then', a.balance.deepest[i]!.level, 'length', ORIGIN.shape),
           ],
         }
       : {

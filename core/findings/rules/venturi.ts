@@ -17,7 +17,7 @@ export const venturi = defineRule({
     pumpedLines(system).flatMap((l): Verdict[] => {
       const duty = a.duties.find((d) => d.id === l.id);
       if (!l.venturi || !duty || duty.flow <= 0) return [];
-      const over = a.accounts.deepest[a.net.vessels.findIndex((v) => v.id === l.to)]!.level;
+      const over = a.balance.deepest[a.net.vessels.findIndex((v) => v.id === l.to)]!.level;
       const v = duty.branches[0]!.flow / boreArea(duty.bore);
       const suction = venturiSuction(v, l.venturi.throat, duty.bore, Math.max(0, over - l.end));
       const level = suction <= 0 ? 'watch' : 'fine';

@@ -156,7 +156,7 @@ export const standpipe = (
   ...p,
 });
 
-/** A vented standpipe that takes what the first way out cannot. */
+/** A vented standpipe that takes what the first outlet cannot. */
 export const secondOverflow = (
   from: string,
   to: string,

@@ -112,7 +112,7 @@ describe('parts', () => {
     const a = whole(more);
     expect(a.beds[0]!.inflow).toBeGreaterThan(0);
     const tank = more.vessels.findIndex((v) => v.id === 'tank');
-    const rise = a.accounts.deepest[tank]!.level - a.accounts.rest[tank]!.level;
+    const rise = a.balance.deepest[tank]!.level - a.balance.rest[tank]!.level;
     expect(Math.abs(rise)).toBeLessThan(0.02);
     expect(addSump(more).ok).toBe(false);
     const { trace } = judgeWhole(more);
@@ -126,7 +126,7 @@ describe('parts', () => {
     expect(flow(made(s, addPump(s, 'lift')))).toBeGreaterThan(1.5 * flow(s));
     const bare = applyEdits(s, [{ at: 'paths.spare', to: undefined }]);
     const again = made(bare, addOverflow(bare, 'bed'));
-    expect(whole(again).beds[0]!.otherWays).toBeGreaterThan(whole(bare).beds[0]!.otherWays);
+    expect(whole(again).beds[0]!.otherOutlets).toBeGreaterThan(whole(bare).beds[0]!.otherOutlets);
   });
 
   test.each(SITES.map((x) => x.id))('a %s on every layout with a store', (site) => {

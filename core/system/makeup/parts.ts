@@ -2,7 +2,7 @@ import type { Edit } from '../edit.ts';
 import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
 import { MAINS, pump, pumpedLine, standpipe, vessel } from '../layouts/parts.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
-import { levelAt, storage } from '../../water/vessel.ts';
+import { levelAt, stageStorage } from '../../water/vessel.ts';
 import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds } from './names.ts';
 
@@ -193,7 +193,7 @@ export function ownLine(
   flow: number,
 ): PumpedLine {
   const fish = s.fish.some((f) => f.vessel === store.id && f.count > 0);
-  const level = levelAt(storage(store.shape, null), store.fill / store.count);
+  const level = levelAt(stageStorage(store.shape, null), store.fill / store.count);
   const intake = fish ? Math.round(FISH_KEEP * level * 100) / 100 : 0.04;
   return pumpedLine({
     from: store.id,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { format, tell } from '../../../../core/quantity';
-import { effectOf, measurables, type Measurable } from '../../../../core/workshop/fitting';
+import { effectOf, measurables, type Measurable } from '../../../../core/workshop/calibration';
 import DocumentField from '../../../parts/DocumentField.vue';
 import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';

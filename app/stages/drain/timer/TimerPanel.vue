@@ -18,8 +18,10 @@ import { useTimer } from './useTimer';
 const system = useSystem();
 const bench = useBench();
 const { timers, timer, device, own, settings } = useTimer();
-const rhythm = computed(() => timer.value?.rhythm ?? null);
-const bed = computed(() => (rhythm.value ? vesselOf(system.document!, rhythm.value.bed) : null));
+const irrigation = computed(() => timer.value?.irrigation ?? null);
+const bed = computed(() =>
+  irrigation.value ? vesselOf(system.document!, irrigation.value.bed) : null,
+);
 const OWN = 'own';
 const devices = computed(() => [...TIMERS, { id: OWN, name: 'Another: enter its steps' }]);
 function choose(id: string) {
@@ -64,28 +66,32 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
       label="Timer"
       @choose="bench.about = $event"
     />
-    <PanelGroup v-if="rhythm && bed" :title="`How often ${bed.name} asks to be flooded`">
+    <PanelGroup v-if="irrigation && bed" :title="`How often ${bed.name} asks to be flooded`">
       <table class="needs">
         <caption class="visually-hidden">
           Needs and their intervals
         </caption>
         <tbody>
-          <tr v-for="n in rhythm.needs" :key="n.id" :class="{ governs: n.id === rhythm.governs }">
+          <tr
+            v-for="n in irrigation.needs"
+            :key="n.id"
+            :class="{ governs: n.id === irrigation.governs }"
+          >
             <th scope="row">{{ n.name }}</th>
             <td>
               <b>{{ n.id === 'air' ? 'not before' : 'every' }} {{ every(n.interval) }}</b>
-              <span v-if="n.id === rhythm.governs" class="mark">governs</span>
+              <span v-if="n.id === irrigation.governs" class="mark">governs</span>
               <span class="quiet why">{{ n.why }}</span>
             </td>
           </tr>
         </tbody>
       </table>
       <p class="said">
-        So every {{ every(rhythm.day) }} by day and every {{ every(rhythm.night) }} by night, the
-        pump on for {{ formatDuration(Math.ceil(rhythm.on)) }}: the fill of
-        {{ formatDuration(Math.round(rhythm.fill)) }} and a fifth.
+        So every {{ every(irrigation.day) }} by day and every {{ every(irrigation.night) }} by
+        night, the pump on for {{ formatDuration(Math.ceil(irrigation.on)) }}: the fill of
+        {{ formatDuration(Math.round(irrigation.fill)) }} and a fifth.
       </p>
-      <p v-if="rhythm.conflict" class="conflict">{{ rhythm.conflict }}</p>
+      <p v-if="irrigation.conflict" class="conflict">{{ irrigation.conflict }}</p>
       <div class="fields">
         <MeasurementField
           measure="fill-time"

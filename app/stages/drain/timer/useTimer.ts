@@ -1,7 +1,12 @@
 import { computed } from 'vue';
 import type { Control } from '../../../../core/system';
 import { controlOf, pumpedLines } from '../../../../core/system';
-import { lightOf, rhythmOfTimer, type Rhythm, wantedOf } from '../../../../core/workshop/rhythm';
+import {
+  lightOf,
+  irrigationOfTimer,
+  type Irrigation,
+  wantedOf,
+} from '../../../../core/workshop/irrigation';
 import { daylight, dayOfYear } from '../../../../core/workshop/sun';
 import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
@@ -12,7 +17,7 @@ export interface Timed {
   control: Control;
   name: string;
   /** The bed that asks for most, whose needs are shown. */
-  rhythm: Rhythm | null;
+  irrigation: Irrigation | null;
   wanted: Wanted | null;
 }
 
@@ -37,13 +42,13 @@ export function useTimer() {
     return pumpedLines(s).flatMap((l): Timed[] => {
       if (seen.has(l.control)) return [];
       seen.add(l.control);
-      const rhythm = rhythmOfTimer(s, a, l.control, light.value);
+      const irrigation = irrigationOfTimer(s, a, l.control, light.value);
       return [
         {
           control: controlOf(s, l),
           name: l.name,
-          rhythm,
-          wanted: rhythm && wantedOf(rhythm),
+          irrigation,
+          wanted: irrigation && wantedOf(irrigation),
         },
       ];
     });

@@ -1,6 +1,6 @@
 import type { CubicMetres, Metres } from '../quantity/si.ts';
 import { levelAt, volumeAt } from '../water/vessel.ts';
-import { root } from '../water/root.ts';
+import { root } from '../numerics/root.ts';
 import { empties, pumpsOf } from './steady.ts';
 import type { LinkPath, NetVessel, Network, PumpPath } from './types.ts';
 
@@ -14,12 +14,12 @@ export const among = (v: NetVessel, xs: readonly CubicMetres[]): CubicMetres =>
 export const jointVolume = (net: Network, v: NetVessel, z: Metres): CubicMetres =>
   v.joined.reduce((sum, i) => {
     const m = net.vessels[i]!;
-    return sum + volumeAt(m.room, z - m.floorZ);
+    return sum + volumeAt(m.storage, z - m.floorZ);
   }, 0);
 
 /** Surface above the ground at which joined vessels hold a volume together. */
 export function jointSurface(net: Network, v: NetVessel, volume: CubicMetres): Metres {
-  if (v.joined.length === 1) return v.floorZ + levelAt(v.room, Math.max(0, volume));
+  if (v.joined.length === 1) return v.floorZ + levelAt(v.storage, Math.max(0, volume));
   const floor = Math.min(...v.joined.map((i) => net.vessels[i]!.floorZ));
   let high = floor + 1;
   while (jointVolume(net, v, high) < volume) high += 1;
@@ -38,7 +38,7 @@ export function spreadOut(
     return;
   }
   const z = jointSurface(net, v, volume);
-  const shares = v.joined.map((i) => volumeAt(net.vessels[i]!.room, z - net.vessels[i]!.floorZ));
+  const shares = v.joined.map((i) => volumeAt(net.vessels[i]!.storage, z - net.vessels[i]!.floorZ));
   const sum = shares.reduce((t, x) => t + x, 0);
   // The level is found to a tolerance; what it is off by is shared as the water is.
   v.joined.forEach((i, k) => {
@@ -46,8 +46,8 @@ export function spreadOut(
   });
 }
 
-/** A way down: water above its sill leaves to another vessel, or until that stands as high. */
-interface Way {
+/** An outlet by gravity: water above its sill leaves to another vessel, or until that stands as high. */
+interface Outlet {
   readonly to: number;
   readonly sillZ: Metres;
   /** The other side can rise against it. */
@@ -55,36 +55,36 @@ interface Way {
 }
 
 /**
- * Ways down from a vessel and those joined with it, the lowest first.
+ * Outlets of a vessel and those joined with it, the lowest first.
  *
  * @param stopped every pump stands still, those too that are always on
  */
-function waysDown(net: Network, v: NetVessel, siphons: boolean, stopped: boolean): Way[] {
-  const out: Way[] = [];
+function outletsDown(net: Network, v: NetVessel, siphons: boolean, stopped: boolean): Outlet[] {
+  const out: Outlet[] = [];
   const inside = (i: number) => v.joined.includes(i);
   for (const p of net.paths) {
     if (inside(p.from) && inside(p.to)) continue;
     if (p.kind === 'link') {
-      out.push(...linkWays(p, inside));
+      out.push(...linkOutlets(p, inside));
       continue;
     }
     if (!inside(p.from)) continue;
     const floorZ = net.vessels[p.from]!.floorZ;
-    const way = (level: Metres) =>
+    const add = (level: Metres) =>
       out.push({ to: p.to, sillZ: floorZ + Math.max(0, level), both: false });
-    if (p.kind === 'drain') way(siphons && p.siphon && p.prime ? p.prime.breakLevel : p.crest);
-    if (p.kind === 'hole') way(p.inFloor ? 0 : p.level);
-    if (p.kind === 'film') way(0);
-    if (p.kind === 'seep') way(p.level);
+    if (p.kind === 'drain') add(siphons && p.siphon && p.prime ? p.prime.breakLevel : p.crest);
+    if (p.kind === 'hole') add(p.inFloor ? 0 : p.level);
+    if (p.kind === 'film') add(0);
+    if (p.kind === 'seep') add(p.level);
     if (p.kind === 'back' && Number.isFinite(p.line.sumK)) {
       const pump = net.paths[p.pump] as PumpPath;
-      if (stopped || net.controls[pump.control]!.spans !== null) way(p.endZ - floorZ);
+      if (stopped || net.controls[pump.control]!.spans !== null) add(p.endZ - floorZ);
     }
   }
   return out.sort((a, b) => a.sillZ - b.sillZ);
 }
 
-function linkWays(p: LinkPath, inside: (i: number) => boolean): Way[] {
+function linkOutlets(p: LinkPath, inside: (i: number) => boolean): Outlet[] {
   if (inside(p.from)) return [{ to: p.to, sillZ: p.sillFrom, both: true }];
   if (inside(p.to)) return [{ to: p.from, sillZ: p.sillTo, both: true }];
   return [];
@@ -94,7 +94,7 @@ function linkWays(p: LinkPath, inside: (i: number) => boolean): Way[] {
 export function residueLevel(net: Network, vessel: number, siphons: boolean): Metres {
   const v = net.vessels[vessel]!;
   // A joining pipe to a higher vessel lets nothing down, nor does the line of a pump that never stops.
-  const ways = waysDown(net, v, siphons, false).filter(
+  const ways = outletsDown(net, v, siphons, false).filter(
     (w) => !w.both || net.vessels[w.to]!.floorZ < w.sillZ,
   );
   let z = v.floorZ + v.height;
@@ -111,7 +111,7 @@ export function residueLevel(net: Network, vessel: number, siphons: boolean): Me
 const NOTHING = 1e-12;
 
 /** Lets every vessel run down to where it stays, the highest surface first. */
-export function settle(net: Network, volumes: CubicMetres[], siphons: boolean): void {
+export function equilibrate(net: Network, volumes: CubicMetres[], siphons: boolean): void {
   const heads = net.vessels.flatMap((v, i) => (v.joined[0] === i ? [i] : []));
   const sum = (v: NetVessel) => v.joined.reduce((t, i) => t + Math.max(0, volumes[i]!), 0);
   const surface = (v: NetVessel) => jointSurface(net, v, sum(v));
@@ -119,7 +119,7 @@ export function settle(net: Network, volumes: CubicMetres[], siphons: boolean): 
     const v = net.vessels[i]!;
     if (v.joined.length > 1) spreadOut(net, v, sum(v), volumes);
   }
-  const ways = new Map(heads.map((i) => [i, waysDown(net, net.vessels[i]!, siphons, true)]));
+  const ways = new Map(heads.map((i) => [i, outletsDown(net, net.vessels[i]!, siphons, true)]));
   for (let turn = 0; turn < 4 * heads.length; turn++) {
     let moved = false;
     const order = heads.map((i) => ({ i, z: surface(net.vessels[i]!) })).sort((a, b) => b.z - a.z);
@@ -154,7 +154,7 @@ export function settle(net: Network, volumes: CubicMetres[], siphons: boolean): 
 function fillByFloats(net: Network, volumes: CubicMetres[]): void {
   for (const p of net.paths) {
     if (p.kind !== 'float' || p.stuck === 0) continue;
-    const missing = volumeAt(net.vessels[p.to]!.room, p.level) - volumes[p.to]!;
+    const missing = volumeAt(net.vessels[p.to]!.storage, p.level) - volumes[p.to]!;
     const goes = Math.min(missing, Math.max(0, volumes[p.from]!));
     if (goes <= 0) continue;
     volumes[p.to]! += goes;
@@ -162,9 +162,9 @@ function fillByFloats(net: Network, volumes: CubicMetres[]): void {
   }
 }
 
-/** Rest volumes as filled, with what stands above a free way out run on to where it goes. */
+/** Rest volumes as filled, with what stands above a free outlet run on to where it goes. */
 export function restVolumes(net: Network): CubicMetres[] {
   const volumes = net.vessels.map((v) => v.initial);
-  settle(net, volumes, false);
+  equilibrate(net, volumes, false);
   return volumes;
 }

@@ -3,18 +3,31 @@ import { fishIn } from '../system/find.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { footprint, shapeArea } from '../water/shape.ts';
-import { levelAt, storage, volumeAt } from '../water/vessel.ts';
+import { levelAt, stageStorage, volumeAt } from '../water/vessel.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { reachesPeak } from '../network/flow.ts';
-import { dailyLoss } from '../network/losses.ts';
-import { among, jointSurface, jointVolume, settle, spreadOut } from '../network/settle.ts';
+import { dailyWaterUse } from '../network/waterUse.ts';
+import {
+  among,
+  jointSurface,
+  jointVolume,
+  equilibrate,
+  spreadOut,
+} from '../network/equilibrium.ts';
 import { atRest, highestLevel, surfaces } from '../network/statics.ts';
-import { drawing, empties, pumpsOf, steadyFlows, waysOut, type Steady } from '../network/steady.ts';
-import { refilled, supplyOf, type Account } from './supply.ts';
+import {
+  drawing,
+  empties,
+  pumpsOf,
+  steadyFlows,
+  gravityOutlets,
+  type Steady,
+} from '../network/steady.ts';
+import { refilled, supplyOf, type Uptake } from './supply.ts';
 import type { Network, NetVessel } from '../network/types.ts';
 
-/** One vessel in one of the accounts. */
+/** One vessel in one of the balance. */
 export interface Standing {
   readonly vessel: string;
   readonly volume: CubicMetres;
@@ -38,8 +51,8 @@ export interface Reserve {
   readonly rest: CubicMetres;
 }
 
-/** The water accounts of a system: where the water stands, without time. */
-export interface Accounts {
+/** The water balance of a system: where the water stands, without time. */
+export interface WaterBalance {
   readonly rest: readonly Standing[];
   readonly deepest: readonly Standing[];
   /** Of the water at the deepest flood, what stands in the pumps' lines. */
@@ -47,7 +60,7 @@ export interface Accounts {
   readonly afterPowerCut: readonly Standing[];
   readonly reserves: readonly Reserve[];
   /** Water lost in a day by evaporation and plants. */
-  readonly dailyLoss: CubicMetres;
+  readonly dailyWaterUse: CubicMetres;
   /**
    * Surfaces above the ground at the deepest flood, and what flows there with every pump on; and the levels that
    * the vessels are built for, were there water enough for all of them to fill.
@@ -68,7 +81,7 @@ function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
   return net.vessels.map((v, i) => {
     const volume = volumes[i]!;
-    const level = levelAt(v.room, Math.max(0, volume));
+    const level = levelAt(v.storage, Math.max(0, volume));
     const low = intake.get(i);
     return {
       vessel: v.id,
@@ -128,7 +141,7 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
     if (turn > 0) steady = steadyFlows(net, at);
     const lines = inLines(net, steady.inflow);
     const restIn = net.vessels.map((v) => among(v, rest));
-    const accounts = net.vessels.map((v, i): Account => {
+    const uptakes = net.vessels.map((v, i): Uptake => {
       if (v.joined[0] !== i) return { takes: 0, gives: 0, passedOn: 0 };
       const passes = steady.inflow[i]! - steady.drawn[i]!;
       const gives = drawable(net, v, rest, lines);
@@ -137,11 +150,11 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
       const held = jointVolume(net, v, v.floorZ + highestLevel(net, i, passes, at));
       return { takes: Math.max(0, held - restIn[i]!), gives, passedOn: 1 };
     });
-    const supply = supplyOf(net, steady, accounts);
+    const supply = supplyOf(net, steady, uptakes);
     wanted = supply.wanted;
-    levels = net.vessels.map((v, i) => levelAt(v.room, Math.max(0, deep[i]!)));
+    levels = net.vessels.map((v, i) => levelAt(v.storage, Math.max(0, deep[i]!)));
     net.vessels.forEach((v, i) => {
-      const takes = accounts[i]!.takes;
+      const takes = uptakes[i]!.takes;
       if (v.joined[0] !== i || !(takes > 0)) return;
       const z = jointSurface(net, v, restIn[i]! + takes);
       for (const j of v.joined) levels[j] = Math.max(0, z - net.vessels[j]!.floorZ);
@@ -160,14 +173,14 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
 }
 
 /**
- * Accounts at rest, at deepest flood and after a power cut. Each holds what was poured in, to the drop;
+ * WaterBalance at rest, at deepest flood and after a power cut. Each holds what was poured in, to the drop;
  * at the deepest flood some of it stands in the pumps' lines.
  *
  * Deepest flood: every vessel that passes water on stands at the highest level its inflow can hold
  * there, drain pipes dry, delivery lines full, as far as the water goes. Power cut: taken with all of
  * them full; running siphons finish, lines run back.
  */
-export function accountsOf(s: SystemDocument, net: Network): Accounts {
+export function waterBalanceOf(s: SystemDocument, net: Network): WaterBalance {
   const { rest } = atRest(net);
   const { volumes: deep, inflow, levels, wanted } = deepestFlood(net, rest);
   const lines = inLines(net, inflow);
@@ -178,16 +191,16 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
 
   // After the cut all water is where gravity takes it, the lines' own water back in the source.
   const cut = [...deep];
-  settle(net, cut, true);
+  equilibrate(net, cut, true);
 
-  const loss = dailyLoss(s, net, rest);
+  const loss = dailyWaterUse(s, net, rest);
   const reserves = pumpsOf(net).flatMap((p): Reserve[] => {
     // A pump that is there to empty its vessel needs no reserve in it.
     if (empties(p)) return [];
     const v = net.vessels[p.from]!;
     const size = v.joined.reduce((sum, i) => {
       const m = net.vessels[i]!;
-      return sum + volumeAt(m.room, m.height);
+      return sum + volumeAt(m.storage, m.height);
     }, 0);
     const has = among(v, rest);
     const swing = wanted[v.joined[0]!]! + among(v, lines);
@@ -208,14 +221,14 @@ export function accountsOf(s: SystemDocument, net: Network): Accounts {
     inLines: held.reduce((sum, x) => sum + x, 0),
     afterPowerCut: standings(net, cut),
     reserves,
-    dailyLoss: loss,
+    dailyWaterUse: loss,
     full: { at, steady: steadyFlows(net, at), levels },
   };
 }
 
-/** Whether a vessel has no way out at all but over its rim onto the floor, and is no bed. */
+/** Whether a vessel has no outlet at all but over its rim onto the floor, and is no bed. */
 const isSink = (net: Network, vessel: number): boolean =>
-  !net.vessels[vessel]!.bed && waysOut(net, vessel).length === 0;
+  !net.vessels[vessel]!.bed && gravityOutlets(net, vessel).length === 0;
 
 /** Weight of a vessel as it stands at its fullest, kg, and spread over its footprint, kg/m². */
 export interface Weight {
@@ -233,12 +246,12 @@ const wetDensity = (medium: string): number => mediumById(medium)?.wetDensity ??
 const PLANT_MASS = 10;
 
 /** Weight of each vessel at its fullest: water, vessel, wet media, plants, fish; over its own footprint. */
-export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
+export function weightsOf(s: SystemDocument, balance: WaterBalance): Weight[] {
   return s.vessels.map((v, i) => {
     const fullest = Math.max(
-      accounts.rest[i]!.volume,
-      accounts.deepest[i]!.volume,
-      accounts.afterPowerCut[i]!.volume,
+      balance.rest[i]!.volume,
+      balance.deepest[i]!.volume,
+      balance.afterPowerCut[i]!.volume,
     );
     let mass = fullest * 1000 + v.count * v.emptyMass + fishIn(s, v.id).mass;
     if (v.media) {
@@ -266,7 +279,7 @@ export function weightsOf(s: SystemDocument, accounts: Accounts): Weight[] {
 /** Gross volume of a vessel up to a height, media or not, m³. */
 export function grossTo(s: SystemDocument, index: number, height: Metres): CubicMetres {
   const v = s.vessels[index]!;
-  return v.count * volumeAt(storage(v.shape, null), Math.min(height, v.shape.height));
+  return v.count * volumeAt(stageStorage(v.shape, null), Math.min(height, v.shape.height));
 }
 /** Time a loose delivery takes to throw out everything above the intake, and what then stays. */
 export interface LooseDelivery {
@@ -288,13 +301,13 @@ export function looseDeliveries(net: Network, rest: readonly CubicMetres[]): Loo
     const highest = Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
     const pipe = p.manifold < 0 ? p.line : { ...net.manifolds[p.manifold]!.trunk };
     const curve = pumpCurve(p.figures);
-    const least = Math.min(rest[p.from]!, volumeAt(v.room, p.intake));
+    const least = Math.min(rest[p.from]!, volumeAt(v.storage, p.intake));
     const slice = (rest[p.from]! - least) / LOOSE_SLICES;
     let left = rest[p.from]!;
     let time = 0;
     // From the top down, until the intake draws air or the falling tank is too low for the pump.
     for (let i = 0; i < LOOSE_SLICES && slice > 0; i++) {
-      const source = v.floorZ + levelAt(v.room, left - slice / 2);
+      const source = v.floorZ + levelAt(v.storage, left - slice / 2);
       const q = reachesPeak(p, curve.maxHead, source)
         ? dutyFlow(curve, highest - source, pipe, net.temperature)
         : 0;

@@ -2,7 +2,7 @@ import { mediumById } from '../catalogue/index.ts';
 import type { Share } from '../quantity/si.ts';
 import type { SystemDocument, Vessel } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
-import { manyOf, storage, type Storage } from '../water/vessel.ts';
+import { manyOf, stageStorage, type StageStorage } from '../water/vessel.ts';
 
 /** Drainable voids of a medium: as measured, else the table's usual value. */
 const voidsOf = (m: { medium: string; voids: Share | null }): Share =>
@@ -30,13 +30,13 @@ function guardArea(s: SystemDocument, vessel: string): number {
  *
  * @param correction as a fill time asks: of the voids of its stones, or where it has none of all that it holds
  */
-export function roomOf(s: SystemDocument, v: Vessel, correction: number): Storage {
-  return manyOf(roomOfOne(s, v, correction), v.count * (v.media ? 1 : correction));
+export function stageStorageOf(s: SystemDocument, v: Vessel, correction: number): StageStorage {
+  return manyOf(stageStorageOfOne(s, v, correction), v.count * (v.media ? 1 : correction));
 }
 
-function roomOfOne(s: SystemDocument, v: Vessel, correction: number): Storage {
+function stageStorageOfOne(s: SystemDocument, v: Vessel, correction: number): StageStorage {
   const { media, pots } = v;
-  if (!media && !pots) return storage(v.shape, null);
+  if (!media && !pots) return stageStorage(v.shape, null);
   const layers = media
     ? [
         ...media.layers.map((l) => ({
@@ -46,7 +46,7 @@ function roomOfOne(s: SystemDocument, v: Vessel, correction: number): Storage {
         { top: media.top, voids: voidsNow(v, correction) },
       ]
     : [];
-  return storage(v.shape, {
+  return stageStorage(v.shape, {
     layers,
     openArea: guardArea(s, v.id),
     pots: pots && {

@@ -4,9 +4,9 @@ import { addSecondOverflow, adjustPipeSize, once } from '../adjustments.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
-/** A way out that no clog of the main drain closes. */
-export const secondWayOut = defineRule({
-  id: 'second-way-out',
+/** An outlet that no clog of the main drain closes. */
+export const secondOutlet = defineRule({
+  id: 'second-outlet',
   title: 'second way out',
   stage: 'drain',
   needsDay: false,
@@ -15,7 +15,8 @@ export const secondWayOut = defineRule({
     a.beds.flatMap((b): Verdict[] => {
       if (b.inflow <= 0) return [];
       const v = vesselOf(system, b.id);
-      const level = b.otherWays < b.inflow ? 'stop' : b.otherWays < 2 * b.inflow ? 'watch' : 'fine';
+      const level =
+        b.otherOutlets < b.inflow ? 'stop' : b.otherOutlets < 2 * b.inflow ? 'watch' : 'fine';
       const clog = day?.clogged.find((c) => c.bed === b.id);
       const outcome = !clog
         ? []
@@ -26,23 +27,23 @@ export const secondWayOut = defineRule({
         {
           about: b.id,
           level,
-          measured: b.otherWays,
+          measured: b.otherOutlets,
           limit: level === 'stop' ? b.inflow : 2 * b.inflow,
           kind: 'flow' as const,
           sentence:
-            b.otherWays <= 1e-9
+            b.otherOutlets <= 1e-9
               ? [
                   ...say`“${v.name}” has no second way out: a clogged drain lets ${flow(b.inflow)} over the rim after ${time(b.toRim)}.`,
                   ...outcome,
                 ]
               : level === 'stop'
                 ? [
-                    ...say`The second way out of “${v.name}” carries ${flow(b.otherWays)}; with the drain clogged the pump brings ${flow(b.inflow)}.`,
+                    ...say`The second way out of “${v.name}” carries ${flow(b.otherOutlets)}; with the drain clogged the pump brings ${flow(b.inflow)}.`,
                     ...outcome,
                   ]
                 : level === 'watch'
-                  ? say`The second way out of “${v.name}” carries ${flow(b.otherWays)}, less than twice the ${flow(b.inflow)} that come in.`
-                  : say`With its drain clogged “${v.name}” still lets ${flow(b.otherWays)} out.`,
+                  ? say`The second way out of “${v.name}” carries ${flow(b.otherOutlets)}, less than twice the ${flow(b.inflow)} that come in.`
+                  : say`With its drain clogged “${v.name}” still lets ${flow(b.otherOutlets)} out.`,
           why: say`Roots and leaves clog drains. A second overflow, or a rim that leans towards the tank, must take the pump’s flow before the water reaches the rim; twice the flow is wished, since it clogs as well.`,
           source: PRACTICE,
         },
@@ -78,7 +79,7 @@ export const secondWayOut = defineRule({
             given(
               String.raw`Q_\mathrm{other}`,
               'other drains, and a rim that leans to the tank',
-              b.otherWays,
+              b.otherOutlets,
               'flow',
               'ring weir, orifice, full pipe',
             ),

@@ -6,14 +6,14 @@ import { sumpLoop } from '../system/layouts/siphons.ts';
 import { madeUp } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import { largest } from '../test/largest.ts';
-import { accountsOf, compile, type Standing } from '../assess/index.ts';
+import { waterBalanceOf, compile, type Standing } from '../assess/index.ts';
 import { cases } from '../test/cases.ts';
 
 const held = (rows: readonly Standing[]) => rows.reduce((t, r) => t + r.volume, 0);
 
 /** Every account of a system against what was poured into it. */
 function balanced(s: SystemDocument) {
-  const a = accountsOf(s, compile(s));
+  const a = waterBalanceOf(s, compile(s));
   const poured = s.vessels.reduce((t, v) => t + v.fill, 0);
   expect(held(a.rest)).toBeCloseTo(poured, 9);
   expect(held(a.deepest) + a.inLines).toBeCloseTo(poured, 9);

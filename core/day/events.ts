@@ -7,32 +7,32 @@ import type { EventKind } from './types.ts';
 const LINE_SLACK = 1e-7;
 
 /** A switch that waits for a level or a flow: it fires when its value rises above zero. */
-export interface Watch {
+export interface EventFunction {
   readonly vessel: number;
   readonly active: () => boolean;
   readonly value: (levels: Float64Array) => number;
-  readonly fire: () => EventKind | null;
+  readonly reset: () => EventKind | null;
   readonly where: string;
 }
 
 /**
  * Every switch of a network. The levels they look at are the vessels', then the lines' filled shares.
  */
-export function watches(run: Runner): Watch[] {
+export function eventFunctions(run: Runner): EventFunction[] {
   const { net, modes, lines, gives } = run;
   const { over } = modes;
-  const out: Watch[] = [];
+  const out: EventFunction[] = [];
   net.paths.forEach((p, i) => {
-    const watch = (
+    const add = (
       active: () => boolean,
       value: (levels: Float64Array) => number,
-      fire: () => EventKind | null,
-    ) => out.push({ vessel: p.from, where: p.id, active, value, fire });
+      reset: () => EventKind | null,
+    ) => out.push({ vessel: p.from, where: p.id, active, value, reset });
     if (p.kind === 'pump' && p.lead === i) {
       const runs = () => modes.on[p.control] === 1 && modes.held[i] === 0;
       const intake = Math.max(p.intake, LEAST_INTAKE);
       const cover = Math.max(p.cover, LEAST_INTAKE + 0.005);
-      watch(
+      add(
         () => runs() && modes.dry[i] === 0,
         (l) => intake - l[p.from]!,
         () => {
@@ -43,13 +43,13 @@ export function watches(run: Runner): Watch[] {
       );
       if (p.startZ !== null) {
         const reach = pumpCurve(p.figures).maxHead - (p.startZ - net.vessels[p.from]!.floorZ);
-        watch(
+        add(
           () => runs() && modes.dry[i] === 0 && modes.primed[i] === 0,
           (l) => reach + l[p.from]!,
           () => ((modes.primed[i] = 1), null),
         );
       }
-      watch(
+      add(
         () => runs() && modes.dry[i] === 1,
         (l) => l[p.from]! - cover,
         () => ((modes.dry[i] = 0), 'pump-wet'),
@@ -63,7 +63,7 @@ export function watches(run: Runner): Watch[] {
             where: p.id,
             active: () => modes.held[i] === active,
             value,
-            fire: () => {
+            reset: () => {
               modes.held[i] = hold;
               if (hold) modes.dry[i] = modes.primed[i] = 0;
               if (modes.on[p.control] === 0) return null;
@@ -77,12 +77,12 @@ export function watches(run: Runner): Watch[] {
     if (p.kind === 'drain' && p.prime) {
       const { start, breakLevel } = p.prime;
       const spill = run.spill[i]!;
-      watch(
+      add(
         () => modes.primed[i] === 0,
         (l) => spill(l[p.from]!, l[p.to]!) - start.expected,
         () => ((modes.primed[i] = 1), p.siphon ? 'siphon-starts' : 'overflow-gulps'),
       );
-      watch(
+      add(
         () => modes.primed[i] === 1,
         (l) => breakLevel - l[p.from]!,
         () => ((modes.primed[i] = 0), p.siphon ? 'siphon-stops' : null),
@@ -91,9 +91,9 @@ export function watches(run: Runner): Watch[] {
   });
   lines.forEach((line, k) => {
     const at = net.vessels.length + k;
-    const watch = (active: () => boolean, value: (l: Float64Array) => number, fire: () => null) =>
-      out.push({ vessel: line.from, where: net.paths[line.pump]!.id, active, value, fire });
-    watch(
+    const add = (active: () => boolean, value: (l: Float64Array) => number, reset: () => null) =>
+      out.push({ vessel: line.from, where: net.paths[line.pump]!.id, active, value, reset });
+    add(
       () => modes.full[k] === 0 && gives(line.pump),
       (l) => l[at]! - 1 + LINE_SLACK,
       () => {
@@ -101,12 +101,12 @@ export function watches(run: Runner): Watch[] {
         return null;
       },
     );
-    watch(
+    add(
       () => modes.emptying[k] === 1 && gives(line.pump),
       () => 1,
       () => ((modes.emptying[k] = 0), null),
     );
-    watch(
+    add(
       () => modes.emptying[k] === 0 && !gives(line.pump),
       (l) => l[at]! - 10 * LINE_SLACK,
       () => {
@@ -115,24 +115,24 @@ export function watches(run: Runner): Watch[] {
         return null;
       },
     );
-    watch(
+    add(
       () => modes.emptying[k] === 1,
       (l) => LINE_SLACK - l[at]!,
       () => ((modes.emptying[k] = 0), null),
     );
   });
   net.vessels.forEach((v, i) => {
-    const watch = (
+    const add = (
       active: () => boolean,
       value: (l: Float64Array) => number,
-      fire: () => EventKind,
-    ) => out.push({ vessel: i, where: v.id, active, value, fire });
-    watch(
+      reset: () => EventKind,
+    ) => out.push({ vessel: i, where: v.id, active, value, reset });
+    add(
       () => over[i] === 0,
       (l) => l[i]! - v.height,
       () => ((over[i] = 1), 'rim-over'),
     );
-    watch(
+    add(
       () => over[i] === 1,
       (l) => v.height - l[i]!,
       () => ((over[i] = 0), 'rim-clear'),

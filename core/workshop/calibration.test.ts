@@ -5,8 +5,8 @@ import { applyEdits, LAYOUTS, measured, type Edit, type SystemDocument } from '.
 import { bedOverTank } from '../system/layouts/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray.ts';
 import { tell } from '../quantity/index.ts';
-import { effectOf, measurables } from './fitting.ts';
-import { risksOf, uncertainties } from './uncertain.ts';
+import { effectOf, measurables } from './calibration.ts';
+import { risksOf, uncertainties } from './sensitivity.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
@@ -138,7 +138,7 @@ describe('where a range matters', () => {
     // Lowered until 10 L stay over the intake when the bed is full.
     let fill = 0.62;
     const reserve = (x: number) =>
-      assess(pair({ at: 'vessels.tank.fill', to: x })).accounts.reserves[0]!.volume;
+      assess(pair({ at: 'vessels.tank.fill', to: x })).balance.reserves[0]!.volume;
     while (reserve(fill) > 0.01) fill -= 0.002;
     const s = pair({ at: 'vessels.tank.fill', to: fill });
     const risk = risksOf(s).find((r) => r.key === 'reserve/tank')!;

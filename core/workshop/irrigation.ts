@@ -1,7 +1,7 @@
 import { mediumById } from '../catalogue/media.ts';
 import type { Assessment, BedFigures, Duty } from '../assess/assess.ts';
 import { turnoverBy } from '../assess/turnover.ts';
-import { PLANT_USE } from '../network/losses.ts';
+import { PLANT_USE } from '../network/waterUse.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
 import { feedingPumps } from '../network/steady.ts';
 import {
@@ -27,7 +27,7 @@ export interface Need {
   readonly why: string;
 }
 
-export interface Rhythm {
+export interface Irrigation {
   readonly bed: string;
   readonly control: string;
   /** What a flood takes, and how long the pump should run for it. */
@@ -126,12 +126,12 @@ function bedsOn(
  *
  * @returns nothing where the control floods no bed, or one that never fills or drains
  */
-export function rhythmOfTimer(
+export function irrigationOfTimer(
   s: SystemDocument,
   a: Assessment,
   control: string,
   light: Daylight,
-): Rhythm | null {
+): Irrigation | null {
   const fed = bedsOn(s, a, control);
   const times: Times = {
     fill: Math.max(...fed.map((f) => f.bed.fromOn)),
@@ -139,19 +139,19 @@ export function rhythmOfTimer(
   };
   if (!fed.length || !Number.isFinite(times.fill) || !Number.isFinite(times.drain)) return null;
   return fed
-    .map((f) => rhythmFor(s, a, f.bed, f.duty, light, times))
+    .map((f) => irrigationFor(s, a, f.bed, f.duty, light, times))
     .reduce((x, y) => (y.day < x.day ? y : x));
 }
 
 /** The rhythm that a timed bed asks for. */
-export function rhythmFor(
+export function irrigationFor(
   s: SystemDocument,
   a: Assessment,
   bed: BedFigures,
   duty: Duty,
   light: Daylight,
   times: Times = { fill: bed.fromOn, drain: bed.fromOff },
-): Rhythm {
+): Irrigation {
   const v = vesselOf(s, bed.id);
   const line = s.paths.find((p) => p.id === duty.id);
   const on = SPARE * times.fill;
@@ -168,7 +168,7 @@ export function rhythmFor(
   ];
   const source = s.vessels.findIndex((x) => x.id === duty.from);
   const fish = fishIn(s, duty.from).count > 0;
-  const water = a.accounts.rest[source]!.volume;
+  const water = a.balance.rest[source]!.volume;
   let turnover = Infinity;
   if (fish && water > 0) {
     turnover = turnoverInterval(water, duty.flow, on);
@@ -217,8 +217,8 @@ export function rhythmFor(
 
 const minutes = (t: Seconds): string => `${Math.round(t / 60)} min`;
 
-/** What a rhythm wants of a timer: between two floods the bed drains and its roots have air. */
-export const wantedOf = ({ on, fill, drain, day, night, light }: Rhythm): Wanted => ({
+/** What an irrigation wants of a timer: between two floods the bed drains and its roots have air. */
+export const wantedOf = ({ on, fill, drain, day, night, light }: Irrigation): Wanted => ({
   on,
   fill,
   pause: Math.max(drain + ROOT_AIR, on),

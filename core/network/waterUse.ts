@@ -13,7 +13,7 @@ export const PLANT_USE: Metres = 0.003;
 const UNDER_RAFT = 0.1;
 
 /** Loss of one vessel in a day, m³: open water by its surface and lid, dry media at a tenth, plants by their use. */
-export function lossOf(
+export function waterUseOf(
   s: SystemDocument,
   net: Network,
   index: number,
@@ -41,7 +41,7 @@ export function lossOf(
       return face * (use + perDay);
     }
     default: {
-      const room = net.vessels[index]!.room;
+      const room = net.vessels[index]!.storage;
       return areaAt(room, levelAt(room, volume)) * (v.lid ? COVERED_SHARE : 1) * perDay;
     }
   }
@@ -56,8 +56,8 @@ export function faceLength(s: SystemDocument, index: number): Metres {
 }
 
 /** Loss of the whole system in a day, m³. */
-export const dailyLoss = (
+export const dailyWaterUse = (
   s: SystemDocument,
   net: Network,
   volumes: readonly CubicMetres[],
-): CubicMetres => s.vessels.reduce((sum, _, i) => sum + lossOf(s, net, i, volumes[i]!), 0);
+): CubicMetres => s.vessels.reduce((sum, _, i) => sum + waterUseOf(s, net, i, volumes[i]!), 0);

@@ -16,7 +16,7 @@ import {
   type SystemDocument,
   type Vessel,
 } from '../system/index.ts';
-import { rangeOver } from './uncertain.ts';
+import { rangeOver } from './sensitivity.ts';
 
 /** Fitting the model to the real thing: what was predicted, what was measured, what that corrects. */
 
