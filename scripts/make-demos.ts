@@ -8,7 +8,7 @@ import {
   type MakeUp,
   type SystemDocument,
 } from '../core/system/index.ts';
-import { bedOverTank } from '../core/system/layouts/pair.ts';
+import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
 import { largest } from '../core/test/largest.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
@@ -33,31 +33,12 @@ const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp
     return applyEdits(s, made.edits);
   }, base);
 
-const demo = (id: string, file: string, name: string, ...edits: Edit[]) => ({
-  file,
-  base: layout(id, file, name),
-  edits: [...NOTED, ...edits],
-});
-
-const demos: { file: string; base: SystemDocument; edits: Edit[] }[] = [
-  demo('bed-over-tank', 'potting-shed-pair', 'Potting-shed pair', fish('tank', 14, 0.06)),
-  demo('sump-loop', 'north-wall-lean-to', 'North-wall lean-to', fish('tank', 20, 0.06)),
-  demo('tray-over-reservoir', 'under-stairs-tray', 'Under-stairs tray', {
-    at: 'site.floorLoad',
-    to: null,
-  }),
-  demo('counter-bowl', 'work-bench-bowl', 'Work-bench bowl'),
-  demo('counter-tank', 'window-sill-tank', 'Window-sill tank'),
-  demo('air-lift', 'bubble-lift', 'Bubble lift'),
-  demo('loop-over-tank', 'wash-house-loop', 'Wash-house loop'),
-  demo('planter', 'hallway-planter', 'Hallway planter', { at: 'site.floorLoad', to: null }),
-  demo('beds-in-series', 'terrace-steps', 'Terrace steps'),
-  demo('joined-beds', 'twin-beds', 'Twin beds'),
-  demo('lined-frame', 'attic-frame', 'Attic frame', { at: 'site.floorLoad', to: null }),
-  demo('bucket-row', 'bean-buckets', 'Bean buckets'),
-  demo('pump-chain', 'polytunnel-three', 'Polytunnel three'),
-  demo('felt-wall', 'courtyard-wall', 'Courtyard wall'),
-  demo('wet-tray', 'seedling-shelf', 'Seedling shelf'),
+const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = [
+  ...LAYOUTS.map(({ make, demo }) => ({
+    file: demo.file,
+    base: make(demo.file, demo.name),
+    edits: [...NOTED, ...(demo.edits ?? [])],
+  })),
   {
     file: 'pair-and-more',
     base: madeOf(
@@ -80,7 +61,7 @@ const demos: { file: string; base: SystemDocument; edits: Edit[] }[] = [
   },
   {
     file: 'the-first-attempt',
-    base: bedOverTank('the-first-attempt', 'The first attempt'),
+    base: bedOverTank.make('the-first-attempt', 'The first attempt'),
     edits: [
       { at: 'vessels.tank.shape', to: { kind: 'box', length: 0.8, width: 0.5, height: 0.5 } },
       { at: 'vessels.tank.fill', to: 0.2 },

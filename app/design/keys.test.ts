@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent, h } from 'vue';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { useSystem } from '../stores/system';
 import { freshStores, mountIt } from '../test/mountIt';
 import { useDesignKeys } from './keys';
@@ -25,7 +25,7 @@ describe('undo by key', () => {
   beforeEach(() => {
     freshStores();
     const system = useSystem();
-    system.document = bedOverTank('pair', 'Pair');
+    system.document = bedOverTank.make('pair', 'Pair');
     system.commit([{ at: 'paths.siphon.crest', to: 0.2 }], 'shorter');
   });
 

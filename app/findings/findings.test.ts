@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { fixesFor, judgeWhole, keyOf } from '../../core/findings';
 import { applyEdits, readAt, type SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -12,7 +12,9 @@ import FindingCard from './FindingCard.vue';
 import FindingsList from './FindingsList.vue';
 import LevelMark from './LevelMark.vue';
 
-const low = applyEdits(bedOverTank('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]);
+const low = applyEdits(bedOverTank.make('pair', 'Pair'), [
+  { at: 'paths.lift.pump.intake', to: 0.1 },
+]);
 
 function card(system: SystemDocument, id: string) {
   const { findings } = judgeWhole(system);

@@ -2,8 +2,8 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
-import { bucketRow } from '../../core/system/layouts/rows';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { bucketRow } from '../../core/system/layouts/bucket-row';
 import { store } from '../storage/db';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -25,7 +25,7 @@ function cells(doc: SystemDocument): Record<string, string[]> {
 
 describe('the printed sheet', () => {
   it('the pair by hand: to the rim, at rest, deepest, after a power cut, weight', () => {
-    const [rim, rest, deepest, cut, weight] = cells(bedOverTank('p', 'P'))['Fish tank']!;
+    const [rim, rest, deepest, cut, weight] = cells(bedOverTank.make('p', 'P'))['Fish tank']!;
     // π·0.55² = 0.950 m², 750 mm to the rim; 620 L stand at 652 mm; 30 mm of 0.37 m² stay under the break, 11 L.
     expect(rim).toBe('713 L');
     expect(rest).toBe('620 L, 652 mm');
@@ -38,7 +38,7 @@ describe('the printed sheet', () => {
   it('a row of eight buckets holds what eight hold, not one', () => {
     // A frustum of 260 and 300 mm across, 360 mm high: π·0.36/12·(0.26² + 0.26·0.3 + 0.3²) = 22.2 L
     const litres = (8000 * Math.PI * 0.36 * (0.26 ** 2 + 0.26 * 0.3 + 0.3 ** 2)) / 12;
-    const [rim] = cells(bucketRow('b', 'B'))['Plant buckets']!;
+    const [rim] = cells(bucketRow.make('b', 'B'))['Plant buckets']!;
     expect(rim).toBe(`${Math.round(litres)} L`);
   });
 });

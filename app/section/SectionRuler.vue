@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { INCH } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 
 /** The height ruler beside the drawing, in the reader's measure. */
@@ -18,7 +19,7 @@ const settings = useSettings();
 /** Marks, with a number at the longer ones. */
 const marks = computed(() => {
   const inches = settings.units !== 'metric';
-  const step = inches ? 0.0254 * 3 : 0.05;
+  const step = inches ? 3 * INCH : 0.05;
   const every = inches ? 4 : props.scale > 160 ? 2 : 4;
   const out: { y: number; long: boolean; text: string }[] = [];
   for (let i = Math.ceil((props.bottom ?? 0) / step); i * step <= props.top; i++) {

@@ -2,15 +2,15 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { assess } from '../../core/assess';
 import { applyEdits, type SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
-import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { useSettings } from '../stores/settings';
 import { freshStores, mountIt } from '../test/mountIt';
 import SectionDrawing from './SectionDrawing.vue';
 import SectionHandle from './SectionHandle.vue';
 import type { Handle } from './handles';
 
-const pair = bedOverTank('pair', 'Pair');
+const pair = bedOverTank.make('pair', 'Pair');
 
 function draw(
   system: SystemDocument,
@@ -72,7 +72,7 @@ describe('the drawing of a system', () => {
     expect(draw(pair, 'vessels').findAll('.fish')).toHaveLength(7);
     const three = applyEdits(pair, [{ at: 'fish.fish.count', to: 3 }]);
     expect(draw(three, 'vessels').findAll('.fish')).toHaveLength(3);
-    expect(draw(trayOverReservoir('t', 'T'), 'vessels').findAll('.fish')).toHaveLength(0);
+    expect(draw(trayOverReservoir.make('t', 'T'), 'vessels').findAll('.fish')).toHaveLength(0);
   });
 
   it('lets water fall only where it flows', () => {

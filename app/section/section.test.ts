@@ -4,7 +4,7 @@ import { assess } from '../../core/assess';
 import { anySystem } from '../../core/test/systems';
 import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { alikeOnce, handlesOf, sharedHandles, snapped, spread } from './handles';
 import { cutTo, LETTER, roomFor, type Label } from './labels';
 import { PX_PER_MM, paperSize } from './paper';
@@ -32,7 +32,7 @@ describe('the tags of a float switch', () => {
 
 describe('the drawing', () => {
   it('stands to scale: sizes and heights are those of the document', () => {
-    const s = bedOverTank('a', 'A');
+    const s = bedOverTank.make('a', 'A');
     const scene = sceneOf(s);
     const [tank, bed] = scene.vessels;
     expect(tank!.right - tank!.left).toBeCloseTo(1.1, 9);
@@ -78,7 +78,7 @@ describe('the drawing', () => {
           const made = addSite(s, site.id);
           return made.ok ? applyEdits(s, made.edits) : s;
         },
-        bedOverTank('a', 'A'),
+        bedOverTank.make('a', 'A'),
       ),
     ] as const,
   ])('%s: no vessel covers another, all stand in the picture', (_, s) => {
@@ -99,13 +99,13 @@ describe('the drawing', () => {
   });
 
   it('a bed that does not stand over its tank is drawn beside it', () => {
-    const s = applyEdits(bedOverTank('a', 'A'), [{ at: 'vessels.bed.floor', to: 0.2 }]);
+    const s = applyEdits(bedOverTank.make('a', 'A'), [{ at: 'vessels.bed.floor', to: 0.2 }]);
     const [tank, bed] = sceneOf(s).vessels;
     expect(bed!.left).toBeGreaterThan(tank!.right);
   });
 
   it('a tapered tub narrows towards its floor', () => {
-    const s = applyEdits(bedOverTank('a', 'A'), [
+    const s = applyEdits(bedOverTank.make('a', 'A'), [
       {
         at: 'vessels.tank.shape',
         to: {
@@ -125,7 +125,7 @@ describe('the drawing', () => {
 });
 
 describe('handles', () => {
-  const s = bedOverTank('a', 'A');
+  const s = bedOverTank.make('a', 'A');
   const all = (['vessels', 'lift', 'drain'] as const).flatMap((stage) =>
     handlesOf(s, assess(s), sceneOf(s), stage),
   );
@@ -194,7 +194,7 @@ describe('handles', () => {
   });
 
   it('a line over a peak rises to it before it comes down to its end', () => {
-    const s = applyEdits(bedOverTank('a', 'A'), [
+    const s = applyEdits(bedOverTank.make('a', 'A'), [
       { at: 'paths.lift.peak', to: { height: 0.6, vented: true } },
       { at: 'paths.lift.end', to: 0 },
     ]);
@@ -204,9 +204,9 @@ describe('handles', () => {
   });
 
   it('what is dug in goes below the ground', () => {
-    const s = applyEdits(bedOverTank('a', 'A'), [{ at: 'vessels.tank.floor', to: -0.5 }]);
+    const s = applyEdits(bedOverTank.make('a', 'A'), [{ at: 'vessels.tank.floor', to: -0.5 }]);
     expect(sceneOf(s).minZ).toBeCloseTo(-0.5, 9);
-    expect(sceneOf(bedOverTank('a', 'A')).minZ).toBe(0);
+    expect(sceneOf(bedOverTank.make('a', 'A')).minZ).toBe(0);
   });
 
   it('on paper it is of the largest common scale that fits', () => {
@@ -227,7 +227,7 @@ describe('handles', () => {
       ),
       { numRuns: 60 },
     );
-    expect(paperSize(bedOverTank('a', 'A'), 186, 104).scale).toBe(15);
+    expect(paperSize(bedOverTank.make('a', 'A'), 186, 104).scale).toBe(15);
     // A low and long row has room for its tags all the same.
     const row = LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'R');
     expect(paperSize(row, 186, 104, 9).height).toBeGreaterThanOrEqual(9 * 27);
@@ -244,7 +244,7 @@ describe('handles', () => {
   });
 
   it('what did not change stays the same object, and what did is new', () => {
-    const a = bedOverTank('a', 'A');
+    const a = bedOverTank.make('a', 'A');
     const b = applyEdits(a, [{ at: 'paths.siphon.crest', to: 0.2 }]);
     const before = sceneOf(a);
     const now = shared(before, sceneOf(b));

@@ -12,11 +12,11 @@ import {
   type Edit,
   type SystemDocument,
 } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
-import { pumpChain } from '../../core/system/layouts/rows';
-import { joinedBeds } from '../../core/system/layouts/siphons';
-import { wetTray } from '../../core/system/layouts/timed';
-import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { pumpChain } from '../../core/system/layouts/pump-chain';
+import { joinedBeds } from '../../core/system/layouts/joined-beds';
+import { wetTray } from '../../core/system/layouts/wet-tray';
+import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { stockChoices } from '../../core/workshop/stockSearch';
 import { marginsOfWindow } from '../../core/workshop/window';
 import { useBench } from '../stores/bench';
@@ -105,7 +105,7 @@ beforeEach(() => {
 
 describe('the siphon workshop', () => {
   it('says how far the inflow is from either end of the window, in numbers of the core', () => {
-    const system = open(bedOverTank('a', 'A'));
+    const system = open(bedOverTank.make('a', 'A'));
     const w = mountIt(SiphonPanel);
     const m = marginsOfWindow(system.assessment!.siphons[0]!);
     const two = (x: number) => String(Math.round(x * 100) / 100);
@@ -114,7 +114,7 @@ describe('the siphon workshop', () => {
   });
 
   it('a suggestion that is pressed is done, and gives what it promised', async () => {
-    const system = open(bedOverTank('a', 'A'), { at: 'paths.lift.valve', to: 0.6 });
+    const system = open(bedOverTank.make('a', 'A'), { at: 'paths.lift.valve', to: 0.6 });
     const before = marginsOfWindow(system.assessment!.siphons[0]!).least;
     const w = mountIt(SiphonPanel);
     const fix = w.find('button.fix');
@@ -127,7 +127,7 @@ describe('the siphon workshop', () => {
   });
 
   it('lists stock sizes, the best first, and takes the one that is pressed', async () => {
-    const system = open(bedOverTank('a', 'A'));
+    const system = open(bedOverTank.make('a', 'A'));
     const w = mountIt(SiphonPanel);
     await button(w, 'Search pipes').trigger('click');
     await vi.waitFor(() => expect(w.findAll('ol.found li').length).toBeGreaterThan(3));
@@ -142,7 +142,7 @@ describe('the siphon workshop', () => {
 
   it('where no flow does both it says so', () => {
     open(
-      bedOverTank('a', 'A'),
+      bedOverTank.make('a', 'A'),
       { at: 'paths.siphon.bore', to: 0.0525 },
       { at: 'paths.siphon.mouth', to: 0.0525 },
       { at: 'paths.siphon.drop', to: 0.02 },
@@ -153,7 +153,7 @@ describe('the siphon workshop', () => {
 
 describe('the timer in hand', () => {
   it('shows every need, which one governs, and puts the settings on the timer', async () => {
-    const system = open(trayOverReservoir('t', 'T'));
+    const system = open(trayOverReservoir.make('t', 'T'));
     const w = mountIt(TimerPanel);
     expect(w.findAll('.needs tr').length).toBeGreaterThan(2);
     expect(w.findAll('.needs .governs')).toHaveLength(1);
@@ -170,7 +170,7 @@ describe('the timer in hand', () => {
   });
 
   it('the face of a dial has 96 pins, pressed where the timer is on', async () => {
-    open(trayOverReservoir('t', 'T'));
+    open(trayOverReservoir.make('t', 'T'));
     useBench().device = 'dial-15';
     const w = mountIt(TimerBench);
     expect(w.findAll('path.pin')).toHaveLength(96);
@@ -183,7 +183,7 @@ describe('the timer in hand', () => {
   });
 
   it('one’s own timer is entered by its steps', async () => {
-    open(trayOverReservoir('t', 'T'));
+    open(trayOverReservoir.make('t', 'T'));
     const bench = useBench();
     const w = mountIt(TimerPanel);
     select(w, 'Kind of timer').vm.$emit('update:modelValue', 'own');
@@ -194,7 +194,7 @@ describe('the timer in hand', () => {
   });
 
   it('a fill time by stopwatch moves the on-time', async () => {
-    const system = open(trayOverReservoir('t', 'T'));
+    const system = open(trayOverReservoir.make('t', 'T'));
     const w = mountIt(TimerPanel);
     const before = system.assessment!.beds[0]!.fill;
     await type(field(w, 'Fill time, measured'), '3 min');
@@ -208,7 +208,7 @@ describe('the timer in hand', () => {
 
 describe('measuring', () => {
   it('a time by the stopwatch in the app is a measurement, with what it corrects', async () => {
-    const system = open(bedOverTank('a', 'A'));
+    const system = open(bedOverTank.make('a', 'A'));
     const w = mountIt(MeasurePanel);
     expect(w.text()).toMatch(/Predicted .*, between .* and /);
     const time = Math.round(1.05 * system.assessment!.beds[0]!.fill);
@@ -244,7 +244,7 @@ describe('measuring', () => {
 
 describe('drills', () => {
   it('all are run, the worst on top, and one is played with what would have stopped it', async () => {
-    const system = open(bedOverTank('a', 'A'), { at: 'paths.spare', to: undefined });
+    const system = open(bedOverTank.make('a', 'A'), { at: 'paths.spare', to: undefined });
     const drills = useDrills();
     const w = mountIt(DrillsBench);
     await button(w, 'Run all drills').trigger('click');
@@ -267,7 +267,7 @@ describe('drills', () => {
   });
 
   it('strike as hard as they are told, and say when that was another time', async () => {
-    open(bedOverTank('a', 'A'));
+    open(bedOverTank.make('a', 'A'));
     const drills = useDrills();
     const w = mountIt(DrillsBench);
     expect(field(w, 'Power cut').element.value).toBe('8 h');
@@ -283,7 +283,7 @@ describe('drills', () => {
   });
 
   it('that break off say so and keep what they had', async () => {
-    open(bedOverTank('a', 'A'));
+    open(bedOverTank.make('a', 'A'));
     breakAfter = 2;
     const drills = useDrills();
     const w = mountIt(DrillsBench);
@@ -297,11 +297,11 @@ describe('drills', () => {
   });
 
   it('of another system are not kept', async () => {
-    const system = open(wetTray('a', 'A'));
+    const system = open(wetTray.make('a', 'A'));
     const drills = useDrills();
     await drills.run();
     expect(drills.done.length).toBeGreaterThan(0);
-    system.document = trayOverReservoir('b', 'B');
+    system.document = trayOverReservoir.make('b', 'B');
     await nextTick();
     expect(drills.done).toEqual([]);
   });
@@ -309,7 +309,7 @@ describe('drills', () => {
 
 describe('make-up', () => {
   it('adds a bed, says why it cannot take the only tank away', async () => {
-    const system = open(pumpChain('c', 'C'));
+    const system = open(pumpChain.make('c', 'C'));
     const vessel = system.document!.vessels.find((v) => v.id === 'bed-1')!;
     const w = mountIt(MakeUpGroup, { vessel });
     await button(w, 'Add a bed').trigger('click');
@@ -317,14 +317,14 @@ describe('make-up', () => {
     system.undo();
     expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(3);
     w.unmount();
-    const only = open(bedOverTank('a', 'A')).document!.vessels[0]!;
+    const only = open(bedOverTank.make('a', 'A')).document!.vessels[0]!;
     const take = button(mountIt(MakeUpGroup, { vessel: only }), /^Take Fish tank away/);
     expect(take.attributes('disabled')).toBeDefined();
     expect(take.text().length).toBeGreaterThan('Take Fish tank away'.length);
   });
 
   it('a return is led elsewhere, to what it reaches only', async () => {
-    const system = open(pumpChain('c', 'C'));
+    const system = open(pumpChain.make('c', 'C'));
     const path = system.document!.paths.find((p) => p.id === 'over-1')!;
     const w = mountIt(ReturnChoice, { path });
     const offered = select(w, 'Runs into').props('items') as { id: string }[];
@@ -337,7 +337,7 @@ describe('make-up', () => {
   });
 
   it('service is switched on and off, and undone', async () => {
-    const system = open(joinedBeds('j', 'J'));
+    const system = open(joinedBeds.make('j', 'J'));
     const w = mountIt(ServiceGroup);
     await button(w, 'Held drained').trigger('click');
     expect(system.document!.service).toBe('drained');

@@ -9,10 +9,10 @@ import {
   type Edit,
   type SystemDocument,
 } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { combine, store, type Draft, type StoredSystem } from './db';
 
-const base = bedOverTank('pair', 'Pair');
+const base = bedOverTank.make('pair', 'Pair');
 const CREST = 'paths.siphon.crest';
 const BREAK = 'paths.siphon.breakHeight';
 const step = (from: SystemDocument, edit: Edit) => ({

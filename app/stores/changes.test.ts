@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { SHOWN_FOR, useChanges } from './changes';
 import { useSystem } from './system';
 
@@ -17,7 +17,7 @@ describe('the places that the last step changed', () => {
   afterEach(() => vi.useRealTimers());
   async function opened() {
     const system = useSystem();
-    system.document = bedOverTank('pair', 'Pair');
+    system.document = bedOverTank.make('pair', 'Pair');
     const changes = useChanges();
     await nextTick();
     const shown = async (act: () => void) => {
@@ -45,6 +45,6 @@ describe('the places that the last step changed', () => {
     vi.advanceTimersByTime(2);
     expect(changes.places.size).toBe(0);
     await shown(() => system.commit([{ at: FILL, to: 0.5 }], 'less'));
-    expect(await shown(() => (system.document = bedOverTank('other', 'Other')))).toEqual([]);
+    expect(await shown(() => (system.document = bedOverTank.make('other', 'Other')))).toEqual([]);
   });
 });

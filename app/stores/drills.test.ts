@@ -2,7 +2,7 @@ import { Drills, type Drill, type DrillFix } from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { useDrills } from './drills';
 import { useSystem } from './system';
 import { useTrace } from './trace';
@@ -42,7 +42,7 @@ vi.mock('../workers/client', () => {
   return { drillWorker: mortal, dayWorker: { ask: () => new Promise(() => undefined) } };
 });
 
-const document = bedOverTank('pair', 'Pair');
+const document = bedOverTank.make('pair', 'Pair');
 const drills = new Drills(document);
 const [power, loose] = ['power-cut/system', 'delivery-off/lift'].map((id) =>
   drills.run(drills.faults.find((f) => f.id === id)!),

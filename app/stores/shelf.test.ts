@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readAnyFile, writeSystem } from '../../core/formats/file';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { store } from '../storage/db';
 import { useShelf } from './shelf';
 import { useSystem } from './system';
@@ -100,7 +100,7 @@ describe('the shelf', () => {
   });
 
   it('takes a file in; the same again is not doubled, another with its id stands beside it', async () => {
-    const document = bedOverTank('mine', 'Mine');
+    const document = bedOverTank.make('mine', 'Mine');
     expect(await shelf.openFile(file(writeSystem(document)))).toBe('mine');
     expect(await shelf.openFile(file(writeSystem(document)))).toBe('mine');
     expect(names()).toEqual(['Mine']);
@@ -140,7 +140,7 @@ describe('the shelf', () => {
     expect(await shelf.openFile(file('{', 'half.json'))).toBeNull();
     expect(shelf.refused).toMatch(/^half\.json: .*breaks off/);
     expect(shelf.systems).toHaveLength(0);
-    await shelf.openFile(file(writeSystem(bedOverTank('x', 'X'))));
+    await shelf.openFile(file(writeSystem(bedOverTank.make('x', 'X'))));
     expect(shelf.refused).toBe('');
     expect(await shelf.openFile(null)).toBeNull();
   });

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { reactive } from 'vue';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { readAt } from '../../core/system';
 import { store } from '../storage/db';
 import { useSystem } from './system';
@@ -10,7 +10,7 @@ import { useSystem } from './system';
 const CREST = 'paths.siphon.crest';
 
 async function opened() {
-  const document = bedOverTank('pair', 'Pair');
+  const document = bedOverTank.make('pair', 'Pair');
   await store.put({ id: 'pair', name: 'Pair', updated: 1, document, past: [], future: [] });
   const system = useSystem();
   await system.open('pair');

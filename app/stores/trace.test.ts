@@ -6,8 +6,8 @@ import { simulate } from '../../core/day';
 import { fixesFor, judgeWhole, keyOf, summarise, type Fix } from '../../core/findings';
 import { assess } from '../../core/assess';
 import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
-import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { risksOf } from '../../core/workshop/sensitivity';
 import { store } from '../storage/db';
 import { useSystem } from './system';
@@ -83,7 +83,7 @@ describe('the day on the screen', () => {
 
   it('findings are there at once, those of the day when it is', async () => {
     hold = true;
-    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await vi.waitFor(() => expect(asked).toHaveLength(1));
     expect(trace.findings.map((f) => f.id)).toContain('reserve');
     expect(trace.findings.map((f) => f.id)).not.toContain('dry-run');
@@ -95,7 +95,7 @@ describe('the day on the screen', () => {
 
   it('the newest request wins: what came between is never simulated', async () => {
     hold = true;
-    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { system, trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await vi.waitFor(() => expect(asked).toHaveLength(1));
     for (const to of [0.23, 0.22, 0.21, 0.2]) {
       system.commit([{ at: 'paths.siphon.crest', to }], 'shorter');
@@ -111,7 +111,7 @@ describe('the day on the screen', () => {
 
   it('fixes follow, and go with the next edit until they are found anew', async () => {
     const { system, trace } = await opened(
-      applyEdits(bedOverTank('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
+      applyEdits(bedOverTank.make('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
     );
     await vi.waitFor(() => expect(trace.fixesReady).toBe(true), { timeout: 10_000 });
     const fix = trace.fixes['loose-delivery/lift']![0]!;
@@ -124,7 +124,7 @@ describe('the day on the screen', () => {
   it('fixes of the system as it was, answered late, are not shown beside the one that is there', async () => {
     late = [];
     const { system, trace } = await opened(
-      applyEdits(bedOverTank('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
+      applyEdits(bedOverTank.make('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
     );
     await vi.waitFor(() => expect(late).toHaveLength(1), { timeout: 10_000 });
     const first = late[0]!;
@@ -139,7 +139,7 @@ describe('the day on the screen', () => {
   });
 
   it('what is not measured and matters follows the fixes; without it they stand', async () => {
-    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { system, trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await vi.waitFor(() => expect(trace.risks.length).toBeGreaterThan(0), { timeout: 10_000 });
     expect(trace.risks.map((r) => r.key)).toContain('tank-swing/tank');
     noRisks = true;
@@ -152,7 +152,7 @@ describe('the day on the screen', () => {
   });
 
   it('a part that is taken away leaves no day behind that speaks of it', async () => {
-    const before = bedOverTank('pair', 'Pair');
+    const before = bedOverTank.make('pair', 'Pair');
     const more = addBed(before);
     if (!more.ok) throw new Error(more.why);
     const { system, trace } = await opened(applyEdits(before, more.edits));
@@ -167,7 +167,7 @@ describe('the day on the screen', () => {
   });
 
   it('a drill is played in place of the day, on the clock of when it strikes', async () => {
-    const document = bedOverTank('pair', 'Pair');
+    const document = bedOverTank.make('pair', 'Pair');
     const { system, trace } = await opened(document);
     await settled(trace);
     const drills = new Drills(document);
@@ -189,7 +189,7 @@ describe('the day on the screen', () => {
   });
 
   it('shows levels between rows, and both sides of a switch', async () => {
-    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
     trace.seek(start.t - 0.5);
@@ -203,7 +203,7 @@ describe('the day on the screen', () => {
   });
 
   it('at the very moment of a switch shows what flows from then on, and the level of then', async () => {
-    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
     trace.seek(start.t);
@@ -216,7 +216,7 @@ describe('the day on the screen', () => {
   });
 
   it('steps from event to event and stays within the day', async () => {
-    const { trace } = await opened(trayOverReservoir('tray', 'Tray'));
+    const { trace } = await opened(trayOverReservoir.make('tray', 'Tray'));
     await settled(trace);
     trace.seek(0);
     trace.step(1);
@@ -236,7 +236,7 @@ describe('the day on the screen', () => {
     const frames: ((now: number) => void)[] = [];
     vi.stubGlobal('window', { matchMedia: () => ({ matches: false }) });
     vi.stubGlobal('requestAnimationFrame', (f: (now: number) => void) => frames.push(f));
-    const { trace } = await opened(trayOverReservoir('tray', 'Tray'));
+    const { trace } = await opened(trayOverReservoir.make('tray', 'Tray'));
     await settled(trace);
     let now = performance.now();
     // A page that stood still for long is not made up for in one leap.
@@ -259,7 +259,7 @@ describe('the day on the screen', () => {
   });
 
   it('a busy bed is looked at by the hour, a slow one by the day; the window follows the moment', async () => {
-    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { system, trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     expect(trace.span).toBe(3600);
     trace.seek(40_000);
@@ -268,13 +268,13 @@ describe('the day on the screen', () => {
     trace.look(86400);
     expect(trace.from).toBe(0);
     system.close();
-    const second = await opened(trayOverReservoir('tray', 'Tray'));
+    const second = await opened(trayOverReservoir.make('tray', 'Tray'));
     await settled(second.trace);
     expect(second.trace.span).toBe(86400);
   });
 
   it('an added part does away with the old day until the new one is there', async () => {
-    const { system, trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { system, trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     hold = true;
     system.commit([{ at: 'paths.spare', to: undefined }], 'taken out');
@@ -286,7 +286,7 @@ describe('the day on the screen', () => {
 
   it('a worker that fails is said plainly, and the figures without time stay', async () => {
     broken = true;
-    const { trace } = await opened(bedOverTank('pair', 'Pair'));
+    const { trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     expect(trace.trouble).toMatch(/could not be worked out/);
     expect(trace.findings.map((f) => f.id)).toContain('reserve');

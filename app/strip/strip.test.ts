@@ -7,9 +7,9 @@ import { simulate } from '../../core/day';
 import { summarise } from '../../core/findings';
 import { assess } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/pair';
-import { feltWall } from '../../core/system/layouts/timed';
-import { trayOverReservoir } from '../../core/system/layouts/tray';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { feltWall } from '../../core/system/layouts/felt-wall';
+import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { freshStores, mountIt } from '../test/mountIt';
@@ -35,7 +35,7 @@ async function strip(document: SystemDocument) {
 
 describe('a level line', () => {
   const frame = { from: 0, span: 86400, width: 400, top: 10, height: 100 };
-  const net = assess(bedOverTank('a', 'A')).net;
+  const net = assess(bedOverTank.make('a', 'A')).net;
   const day = simulate(net);
   const ys = (line: string) => line.split(' ').map((p) => Number(p.split(',')[1]));
 
@@ -68,7 +68,7 @@ describe('the day strip', () => {
   beforeEach(freshStores);
 
   it('has a bar for every program, a line for every vessel, a tick for every event', async () => {
-    const { w } = await strip(trayOverReservoir('t', 'T'));
+    const { w } = await strip(trayOverReservoir.make('t', 'T'));
     expect(w.findAll('rect.bar')).toHaveLength(8);
     expect(w.findAll('polyline.bed')).toHaveLength(1);
     expect(w.findAll('polyline.tank')).toHaveLength(1);
@@ -77,7 +77,7 @@ describe('the day strip', () => {
   });
 
   it('says the moment, what goes on and the levels', async () => {
-    const { trace, slider } = await strip(bedOverTank('a', 'A'));
+    const { trace, slider } = await strip(bedOverTank.make('a', 'A'));
     const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
     trace.seek(start.t + 30);
     await nextTick();
@@ -87,12 +87,12 @@ describe('the day strip', () => {
   });
 
   it('felt is told by what it holds, not by a level', async () => {
-    const { slider } = await strip(feltWall('a', 'A'));
+    const { slider } = await strip(feltWall.make('a', 'A'));
     expect(slider.attributes('aria-valuetext')).toMatch(/Trough \d+ mm · Felt wall [\d.]+ L$/);
   });
 
   it('moves by arrow keys, to events by up and down, to the ends', async () => {
-    const { trace, slider } = await strip(trayOverReservoir('t', 'T'));
+    const { trace, slider } = await strip(trayOverReservoir.make('t', 'T'));
     trace.seek(0);
     await slider.trigger('keydown', { key: 'ArrowUp' });
     expect(trace.time).toBe(21600);
@@ -109,7 +109,7 @@ describe('the day strip', () => {
   });
 
   it('looks at a day, six hours or one', async () => {
-    const { w, trace } = await strip(trayOverReservoir('t', 'T'));
+    const { w, trace } = await strip(trayOverReservoir.make('t', 'T'));
     const buttons = w.findAll('.windows button');
     expect(buttons.map((b) => b.text())).toEqual(['24 h', '6 h', '1 h']);
     await buttons[2]!.trigger('click');
@@ -119,7 +119,7 @@ describe('the day strip', () => {
   });
 
   it('in a drill the bars are when the pump gave water: none while the power is cut', async () => {
-    const s = bedOverTank('a', 'A');
+    const s = bedOverTank.make('a', 'A');
     const { w, trace } = await strip(s);
     expect(w.findAll('rect.bar')).toHaveLength(1);
     const drills = new Drills(s);
@@ -155,7 +155,7 @@ describe('the day strip', () => {
   });
 
   it('a long day of many cycles stays a short line', async () => {
-    const { w, trace } = await strip(bedOverTank('a', 'A'));
+    const { w, trace } = await strip(bedOverTank.make('a', 'A'));
     trace.look(86400);
     await nextTick();
     const points = w.find('polyline.bed').attributes('points')!.split(' ');

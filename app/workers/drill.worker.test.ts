@@ -1,6 +1,6 @@
 import { USUAL_SEVERITY, type Drill } from '../../core/drills';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { bedOverTank } from '../../core/system/layouts/pair';
+import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import type { Owned } from '../../core/workshop/candidates';
 import type { DrillWorker } from './drill.worker';
 
@@ -9,7 +9,7 @@ let worker: DrillWorker;
 vi.mock('comlink', () => ({ expose: (api: DrillWorker) => void (worker = api) }));
 beforeAll(async () => void (await import('./drill.worker')));
 
-const pair = bedOverTank('p', 'P');
+const pair = bedOverTank.make('p', 'P');
 const owned: Owned = {
   tank: { length: 1.2, width: 0.8, height: 0.7 },
   pump: { maxHead: 2.2, maxFlow: 2200e-3 / 3600 },

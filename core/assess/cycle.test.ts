@@ -2,21 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { metricsOf, simulate } from '../day/index.ts';
 import { LAYOUTS, applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { bedsInSeries } from '../system/layouts/rows.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { bedsInSeries } from '../system/layouts/beds-in-series.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { drainTime, fillTime } from '../test/quadrature.ts';
 import { compile, cycleOf, cyclesOf } from './index.ts';
 import { cases } from '../test/cases.ts';
 
 const LH = 1 / 3.6e6;
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank('x', 'X'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('x', 'X'), edits);
 const off = (ours: number, theirs: number) => Math.abs(ours / theirs - 1);
 
 describe('a bed over one store, against ∫ dV/Q', () => {
   it.each([
     ['siphon bed', compile(pair())],
-    ['tray', compile(trayOverReservoir('x', 'X'))],
+    ['tray', compile(trayOverReservoir.make('x', 'X'))],
     ['bed with wide voids', compile(pair({ at: 'vessels.bed.media.voids', to: 0.55 }))],
   ])('%s', (_, net) => {
     const c = cyclesOf(net)[0]!;
@@ -46,7 +46,7 @@ describe('times of a cycle', () => {
   });
 
   it('a tray that nothing empties never drains', () => {
-    const held = applyEdits(trayOverReservoir('x', 'X'), [
+    const held = applyEdits(trayOverReservoir.make('x', 'X'), [
       { at: 'paths.lift.checkValve', to: true },
       { at: 'paths.overflow.weep', to: null },
     ]);
@@ -54,7 +54,7 @@ describe('times of a cycle', () => {
   });
 
   it('from its start a pump first fills its hose: π/4·D²·L over the flow', () => {
-    const net = compile(trayOverReservoir('x', 'X'));
+    const net = compile(trayOverReservoir.make('x', 'X'));
     const line = net.paths.find((p) => p.kind === 'pump')!;
     if (line.kind !== 'pump') throw new Error('no pump');
     const { fill: f, fromOn } = cycleOf(net, 'tray');
@@ -68,7 +68,7 @@ describe('times of a cycle', () => {
   });
 
   it('of beds in series each waits for the one above: later to flood, later to drain', () => {
-    const cycles = cyclesOf(compile(bedsInSeries('x', 'X')));
+    const cycles = cyclesOf(compile(bedsInSeries.make('x', 'X')));
     for (const k of [1, 2]) {
       const [above, below] = [cycles[k - 1]!, cycles[k]!];
       expect(below.fromOn).toBeGreaterThan(above.fromOn + 60);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LAYOUTS, applyEdits, type SystemDocument } from '../system/index.ts';
 import { addSite } from '../system/makeup/index.ts';
-import { sumpLoop } from '../system/layouts/siphons.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { madeUp } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import { largest } from '../test/largest.ts';
@@ -44,7 +44,7 @@ describe('no account makes or loses water', () => {
 describe('a flood ends when its source is at the intake', () => {
   // The tank (1.131 m²) stands at its crest; two beds want some 60 L each from a sump of 0.84 m².
   const dry = (litres: number) =>
-    applyEdits(sumpLoop('x', 'X'), [{ at: 'vessels.sump.fill', to: litres / 1000 }]);
+    applyEdits(sumpLoop.make('x', 'X'), [{ at: 'vessels.sump.fill', to: litres / 1000 }]);
 
   it('a sump that holds less than the beds want is drawn down to its pump and no further', () => {
     const s = dry(120);

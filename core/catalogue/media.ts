@@ -8,6 +8,8 @@ export interface Medium {
   readonly voids: readonly [Share, Share, Share];
   /** Held water that plants can use, litres per litre of media. */
   readonly held: Share;
+  /** Share of the held water that may be drunk before the next flood: coir and perlite dry fast, rockwool suffers first. */
+  readonly depletion: Share;
   /** kg per litre, dry, and wet after draining. */
   readonly dryDensity: number;
   readonly wetDensity: number;
@@ -26,6 +28,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Expanded clay 8–16 mm',
     voids: [0.38, 0.42, 0.48],
     held: 0.04,
+    depletion: 0.5,
     dryDensity: 0.38,
     wetDensity: 0.5,
     surface: [250, 300],
@@ -37,6 +40,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Pumice 8–16 mm',
     voids: [0.38, 0.44, 0.5],
     held: 0.08,
+    depletion: 0.5,
     dryDensity: 0.55,
     wetDensity: 0.75,
     surface: [200, 300],
@@ -48,6 +52,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Lava rock 10–20 mm',
     voids: [0.4, 0.46, 0.52],
     held: 0.05,
+    depletion: 0.5,
     dryDensity: 0.8,
     wetDensity: 0.95,
     surface: [300, 400],
@@ -59,6 +64,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Expanded shale 8–16 mm',
     voids: [0.4, 0.44, 0.48],
     held: 0.04,
+    depletion: 0.5,
     dryDensity: 0.75,
     wetDensity: 0.88,
     surface: [250, 300],
@@ -70,6 +76,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Rounded gravel 6–12 mm',
     voids: [0.33, 0.36, 0.4],
     held: 0.02,
+    depletion: 0.5,
     dryDensity: 1.6,
     wetDensity: 1.65,
     surface: [150, 250],
@@ -81,6 +88,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Crushed basalt or granite 12–20 mm',
     voids: [0.38, 0.42, 0.46],
     held: 0.02,
+    depletion: 0.5,
     dryDensity: 1.5,
     wetDensity: 1.55,
     surface: [150, 250],
@@ -92,6 +100,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Limestone chip',
     voids: [0.38, 0.42, 0.46],
     held: 0.02,
+    depletion: 0.5,
     dryDensity: 1.5,
     wetDensity: 1.55,
     surface: [150, 200],
@@ -103,6 +112,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Coarse perlite, in pots',
     voids: [0.4, 0.45, 0.5],
     held: 0.2,
+    depletion: 0.2,
     dryDensity: 0.1,
     wetDensity: 0.4,
     floats: 'yes',
@@ -113,6 +123,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Coir, in pots',
     voids: [0.2, 0.25, 0.3],
     held: 0.3,
+    depletion: 0.2,
     dryDensity: 0.08,
     wetDensity: 0.7,
     surface: [200, 400],
@@ -124,6 +135,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Rockwool blocks',
     voids: [0.1, 0.15, 0.2],
     held: 0.4,
+    depletion: 0.1,
     dryDensity: 0.08,
     wetDensity: 0.85,
     floats: 'no',
@@ -134,6 +146,7 @@ export const MEDIA: readonly Medium[] = [
     name: 'Coarse sand',
     voids: [0.27, 0.3, 0.33],
     held: 0.1,
+    depletion: 0.5,
     dryDensity: 1.55,
     wetDensity: 1.75,
     floats: 'no',

@@ -2,9 +2,9 @@ import { describe, expect, it, test } from 'vitest';
 import { assess, compile, turnoversOf, weightsOf } from '../assess/index.ts';
 import { Simulation, metricsOf, simulate } from '../day/index.ts';
 import { applyEdits, LAYOUTS, merge, type Edit } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { bucketRow } from '../system/layouts/rows.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { bucketRow } from '../system/layouts/bucket-row.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { settingsFor } from '../workshop/timer.ts';
 import { waterUseOf } from '../network/waterUse.ts';
 import { shapeArea } from '../water/shape.ts';
@@ -19,8 +19,8 @@ import { geometryChecks } from './rules/siphon-geometry.ts';
 
 /** Facts that an error of the hand in a formula, a sign or a bound would break; each worked out by hand. */
 
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank('x', 'X'), edits);
-const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('x', 'X'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('x', 'X'), edits);
+const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('x', 'X'), edits);
 
 describe('stones', () => {
   it('roots and solids clog the lower layers as they do the upper: gravel 0.36, a fifth lost, is 0.288', () => {
@@ -89,7 +89,9 @@ describe('stones', () => {
 describe('what is lost to the air and to plants', () => {
   it('of a row of eight is eight times that of one', () => {
     const row = (count: number) => {
-      const s = applyEdits(bucketRow('r', 'Row'), [{ at: 'vessels.buckets.count', to: count }]);
+      const s = applyEdits(bucketRow.make('r', 'Row'), [
+        { at: 'vessels.buckets.count', to: count },
+      ]);
       return waterUseOf(
         s,
         compile(s),
@@ -214,7 +216,7 @@ describe('a pump that runs dry', () => {
 });
 
 describe('two windows', () => {
-  const base = bedOverTank('x', 'X');
+  const base = bedOverTank.make('x', 'X');
   const edit = (at: string, to: unknown) => applyEdits(base, [{ at, to }]);
 
   it('a shape put in place of another, and a side changed in the old one, are asked about', () => {
@@ -231,7 +233,7 @@ describe('two windows', () => {
 
 describe('thresholds', () => {
   it('a guard clears the bell by 10 mm less nothing: 9.9 mm are too little, 10 mm enough', () => {
-    const p = bedOverTank('x', 'X').paths.find((x) => x.kind === 'bell-siphon')!;
+    const p = bedOverTank.make('x', 'X').paths.find((x) => x.kind === 'bell-siphon')!;
     if (p.kind !== 'bell-siphon' || !p.guard) throw new Error('no guard');
     const guard = p.guard;
     // The bell's wall is taken as 5 mm.

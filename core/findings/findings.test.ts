@@ -4,9 +4,9 @@ import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { readSystem } from '../formats/file.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { sumpLoop } from '../system/layouts/siphons.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { anySystem } from '../test/systems.ts';
 import { fixesFor, judge, judgeWhole, keyOf, remindersOf, type Level } from './index.ts';
 import { cases } from '../test/cases.ts';
@@ -333,7 +333,7 @@ describe('fixes', () => {
   });
 
   it('no fix moves a stop to another vessel: a shorter pipe that lets the sump run over is not offered', () => {
-    const s = applyEdits(sumpLoop('loop', 'Loop'), [
+    const s = applyEdits(sumpLoop.make('loop', 'Loop'), [
       { at: 'vessels.tank.fill', to: 0.906 },
       { at: 'vessels.sump.shape.height', to: 0.493 },
       { at: 'vessels.bed-1.shape.height', to: 0.224 },
@@ -381,9 +381,9 @@ describe('fixes', () => {
 
 describe('reminders', () => {
   it('always speak of food grade and electricity, of metals where there are fish', () => {
-    expect(remindersOf(bedOverTank('a', 'A')).map((r) => r.id)).toEqual(
+    expect(remindersOf(bedOverTank.make('a', 'A')).map((r) => r.id)).toEqual(
       expect.arrayContaining(['food-grade', 'electricity', 'metals', 'open-water']),
     );
-    expect(remindersOf(trayOverReservoir('b', 'B')).map((r) => r.id)).not.toContain('metals');
+    expect(remindersOf(trayOverReservoir.make('b', 'B')).map((r) => r.id)).not.toContain('metals');
   });
 });

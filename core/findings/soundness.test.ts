@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { turnoversOf } from '../assess/index.ts';
 import { LAYOUTS, applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { pumpChain } from '../system/layouts/rows.ts';
-import { sumpLoop } from '../system/layouts/siphons.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pumpChain } from '../system/layouts/pump-chain.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { fixesFor } from './fixes.ts';
 import { judgeWhole } from './judge.ts';
 import type { Finding } from './types.ts';
@@ -12,8 +12,8 @@ import type { Finding } from './types.ts';
 /** What findings must not leave unsaid, and what must be offered against it. */
 
 const L_H = 1e-3 / 3600;
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank('x', 'X'), edits);
-const loop = (...edits: Edit[]) => applyEdits(sumpLoop('x', 'X'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('x', 'X'), edits);
+const loop = (...edits: Edit[]) => applyEdits(sumpLoop.make('x', 'X'), edits);
 const find = (list: readonly Finding[], id: string, about?: string) =>
   list.find((f) => f.id === id && (about === undefined || f.about === about));
 
@@ -53,7 +53,7 @@ describe('turnover', () => {
   });
 
   it('of a chain counts what passes the beds, not what runs back over the clear tank’s overflow', () => {
-    const s = pumpChain('x', 'X');
+    const s = pumpChain.make('x', 'X');
     const { a, day, findings } = judgeWhole(s);
     const [t] = turnoversOf(s, a.net, day.metrics);
     const feed = day.metrics.pumps.find((p) => p.id === 'feed')!.delivered;
@@ -83,7 +83,7 @@ describe('floor load', () => {
 describe('backflow', () => {
   it('of two tubs side by side is what both cannot hold', () => {
     // Each holds 150 L to its rim; 320 L stand in the two at rest.
-    const s = applyEdits(trayOverReservoir('x', 'X'), [
+    const s = applyEdits(trayOverReservoir.make('x', 'X'), [
       { at: 'vessels.reservoir.shape', to: { kind: 'box', length: 1, width: 0.5, height: 0.3 } },
       { at: 'vessels.reservoir.count', to: 2 },
       { at: 'vessels.reservoir.fill', to: 0.32 },

@@ -13,12 +13,12 @@ import {
   type SystemDocument,
 } from '../system/index.ts';
 import { branch } from '../system/layouts/parts.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { dayCsv } from './csv.ts';
 import { readAnyFile, readSystem, writeBackup, writeSystem } from './file.ts';
 
-const pair = bedOverTank('pair', 'Pair');
+const pair = bedOverTank.make('pair', 'Pair');
 const step = (from: SystemDocument, edit: Edit) => ({
   label: 'step',
   edits: [edit],

@@ -5,8 +5,8 @@ import { compile } from '../assess/compile.ts';
 import { atRest } from '../network/statics.ts';
 import { pumpedFlows } from '../network/steady.ts';
 import { LAYOUTS, applyEdits, type PumpedLine, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { pumpChain } from '../system/layouts/rows.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pumpChain } from '../system/layouts/pump-chain.ts';
 import { largest } from '../test/largest.ts';
 import { inpOf } from './inp.ts';
 
@@ -32,7 +32,7 @@ const systems: [string, SystemDocument][] = [
   ['largest', largest('l', 'Largest')],
   [
     'a curve by points',
-    applyEdits(bedOverTank('p', 'P'), [
+    applyEdits(bedOverTank.make('p', 'P'), [
       {
         at: 'paths.lift.pump.points',
         to: [
@@ -46,7 +46,7 @@ const systems: [string, SystemDocument][] = [
   ],
   [
     'an uneven split',
-    applyEdits(pumpChain('c', 'C'), [
+    applyEdits(pumpChain.make('c', 'C'), [
       { at: 'paths.feed.valve', to: 1 },
       { at: 'paths.feed.branches.feed-2.end', to: 0.4 },
       { at: 'paths.feed.branches.feed-3.valve', to: 0.5 },
@@ -74,7 +74,7 @@ describe('EPANET text', () => {
   });
 
   it('names what it leaves out, and keeps ids plain and apart', () => {
-    const s = applyEdits(bedOverTank('p', 'A “name” with\nlines'), []);
+    const s = applyEdits(bedOverTank.make('p', 'A “name” with\nlines'), []);
     const text = inpOf(s) ?? '';
     expect(text).toMatch(/; Siphons, overflows and joining pipes/);
     expect(text.split('\n')[1]).toBe('System: A “name” with lines');
@@ -102,29 +102,29 @@ describe('EPANET text', () => {
     '; note',
     '\u2028[TANKS]',
   ])('a system and parts named %j open no section of their own', async (name) => {
-    const s = applyEdits(bedOverTank('p', name), [
+    const s = applyEdits(bedOverTank.make('p', name), [
       { at: 'vessels.tank.name', to: name },
       { at: 'paths.lift.name', to: name },
       // An air-lift beside the pump is told in a note, with its name.
       {
         at: 'paths.bubbles',
         to: {
-          ...bedOverTank('q', 'Q').paths[0],
+          ...bedOverTank.make('q', 'Q').paths[0],
           id: 'bubbles',
           name,
-          pump: { ...(bedOverTank('q', 'Q').paths[0] as PumpedLine).pump, airLift: true },
+          pump: { ...(bedOverTank.make('q', 'Q').paths[0] as PumpedLine).pump, airLift: true },
         },
       },
     ]);
     const text = inpOf(s)!;
-    const plain = inpOf(bedOverTank('p', 'Plain'))!;
+    const plain = inpOf(bedOverTank.make('p', 'Plain'))!;
     const sections = (t: string) => t.match(/^\[.*$/gm);
     expect(sections(text)).toEqual(sections(plain));
     expect((await engineFlows(text)).get('lift')).toBeGreaterThan(0);
   });
 
   it('every column stands where its head says, roughness in millimetres', () => {
-    const s = applyEdits(bedOverTank('p', 'P'), [{ at: 'paths.lift.bore', to: 0.02093 }]);
+    const s = applyEdits(bedOverTank.make('p', 'P'), [{ at: 'paths.lift.bore', to: 0.02093 }]);
     const lines = inpOf(s)!.split('\n');
     const table = (name: string) => {
       const from = lines.indexOf(`[${name}]`);
@@ -153,7 +153,7 @@ describe('EPANET text', () => {
   });
 
   it('a shut tap is a closed pipe', async () => {
-    const s = applyEdits(bedOverTank('p', 'P'), [{ at: 'paths.lift.valve', to: 0 }]);
+    const s = applyEdits(bedOverTank.make('p', 'P'), [{ at: 'paths.lift.valve', to: 0 }]);
     expect(inpOf(s) ?? '').toMatch(/lift_line\t.*Closed/);
     const net = compile(s);
     expect(pumpedFlows(net, atRest(net).at)[0]).toBe(0);

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdits, pumpedLines, type Edit } from '../system/index.ts';
-import { pumpChain } from '../system/layouts/rows.ts';
-import { sumpLoop } from '../system/layouts/siphons.ts';
+import { applyEdits, pumpedLines, type Edit, type SystemDocument } from '../system/index.ts';
+import { pumpChain } from '../system/layouts/pump-chain.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { boreArea } from '../water/constants.ts';
 import { headLoss } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
@@ -113,13 +113,13 @@ describe('any branched line', () => {
 });
 
 describe('an even split', () => {
-  const flowsOf = (s: ReturnType<typeof sumpLoop>, line: string) =>
+  const flowsOf = (s: SystemDocument, line: string) =>
     assess(s)
       .duties.find((d) => d.id === line)!
       .branches.map((b) => b.flow);
 
   it('turns down the beds that are well placed and leaves the worst one open', () => {
-    const s = pumpChain('c', 'C');
+    const s = pumpChain.make('c', 'C');
     const line = pumpedLines(s).find((l) => l.branches.length)!;
     const open: Edit[] = [
       { at: `paths.${line.id}.valve`, to: 1 },
@@ -139,10 +139,10 @@ describe('an even split', () => {
   });
 
   it('asks nothing of a line with one end, nor of a pump that does not reach', () => {
-    const s = sumpLoop('s', 'S');
+    const s = sumpLoop.make('s', 'S');
     const single = pumpedLines(s).find((l) => !l.branches.length);
     if (single) expect(balanceBranches(s, single)).toEqual([]);
-    const chain = pumpChain('c', 'C');
+    const chain = pumpChain.make('c', 'C');
     const line = pumpedLines(chain).find((l) => l.branches.length)!;
     const weak = applyEdits(chain, [{ at: `paths.${line.id}.pump.maxHead`, to: 0.05 }]);
     expect(
@@ -156,7 +156,7 @@ describe('an even split', () => {
 
 describe('pinholes', () => {
   it('n holes of d pass what n orifices under the head behind them do', () => {
-    const s = pumpChain('c', 'C');
+    const s = pumpChain.make('c', 'C');
     const line = pumpedLines(s).find((l) => l.branches.length)!;
     const holes = applyEdits(s, [
       { at: `paths.${line.id}.valve`, to: 1 },

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { readSystem } from '../formats/file.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { LAYOUTS } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { anySystem } from '../test/systems.ts';
 import guide from '../test/small-unit-guide.json' with { type: 'json' };
 import { assess, compile, cycleOf, rhythmOf, weightsOf } from '../assess/index.ts';
@@ -111,16 +111,16 @@ describe('The first attempt, worked by hand', () => {
 
 describe('measurements override tables', () => {
   it('a bucket test becomes the flow at rest', () => {
-    const s = applyEdits(bedOverTank('m', 'M'), [
+    const s = applyEdits(bedOverTank.make('m', 'M'), [
       { at: 'measurements.m1', to: { id: 'm1', kind: 'flow', path: 'lift', flow: 800 * LH } },
     ]);
     near(assess(s).duties[0]!.flow / LH, 800, 1e-4);
   });
 
   it('a fill time by stopwatch becomes the fill time, by correcting the voids', () => {
-    const plain = compile(bedOverTank('m', 'M'));
+    const plain = compile(bedOverTank.make('m', 'M'));
     const measured = cycleOf(plain, 'bed').fill * 0.9;
-    const s = applyEdits(bedOverTank('m', 'M'), [
+    const s = applyEdits(bedOverTank.make('m', 'M'), [
       { at: 'measurements.m1', to: { id: 'm1', kind: 'fill-time', vessel: 'bed', time: measured } },
     ]);
     const net = compile(s);
@@ -129,7 +129,7 @@ describe('measurements override tables', () => {
   });
 
   it('a measured bore and a measured starting flow win', () => {
-    const s = applyEdits(bedOverTank('m', 'M'), [
+    const s = applyEdits(bedOverTank.make('m', 'M'), [
       { at: 'measurements.b', to: { id: 'b', kind: 'bore', path: 'lift', bore: 0.0155 } },
       {
         at: 'measurements.f',
@@ -138,7 +138,7 @@ describe('measurements override tables', () => {
     ]);
     const a = assess(s);
     expect(a.duties[0]!.bore).toBe(0.0155);
-    expect(a.duties[0]!.flow).toBeLessThan(assess(bedOverTank('m', 'M')).duties[0]!.flow);
+    expect(a.duties[0]!.flow).toBeLessThan(assess(bedOverTank.make('m', 'M')).duties[0]!.flow);
     near(a.siphons[0]!.start.expected / LH, 600, 1e-9);
   });
 });
@@ -198,9 +198,9 @@ describe('any system', () => {
   });
 
   it('a higher intake leaves less reserve and more for the fish', () => {
-    const low = assess(bedOverTank('x', 'X'));
+    const low = assess(bedOverTank.make('x', 'X'));
     const high = assess(
-      applyEdits(bedOverTank('x', 'X'), [{ at: 'paths.lift.pump.intake', to: 0.35 }]),
+      applyEdits(bedOverTank.make('x', 'X'), [{ at: 'paths.lift.pump.intake', to: 0.35 }]),
     );
     expect(high.balance.reserves[0]!.volume).toBeLessThan(low.balance.reserves[0]!.volume);
     expect(high.loose[0]!.left).toBeGreaterThan(low.loose[0]!.left);
@@ -214,7 +214,7 @@ describe('beside the published guide for small media-bed units (FAO 589)', () =>
       expect(perHour).toBeGreaterThanOrEqual(1);
       expect(perHour).toBeLessThanOrEqual(4);
     }
-    const pair = assess(bedOverTank('x', 'X'));
+    const pair = assess(bedOverTank.make('x', 'X'));
     const row = guide.rows.find((r) => r.tank_l === 500)!;
     near(pair.duties[0]!.flow / LH, row.pump_l_h, 0.25);
   });

@@ -1,4 +1,4 @@
-import { DISPLAY, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
+import { displayUnits, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
 
 /** A number ready to show, apart from its unit so that the two can be set in different sizes. */
 export interface Shown {
@@ -12,7 +12,7 @@ export interface Shown {
  * @param value SI value; only its size matters (grams below a kilogram, kilograms above)
  */
 export function displayUnit(kind: QuantityKind, system: UnitSystem, value = 0): Unit {
-  const units = DISPLAY[kind][system];
+  const units = displayUnits(kind, system);
   let chosen = units[0]!;
   for (const unit of units) if (Math.abs(value) >= unit.factor * 0.9995) chosen = unit;
   return chosen;

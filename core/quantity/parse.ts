@@ -1,5 +1,5 @@
 import { displayUnit } from './format.ts';
-import { typedUnits, type QuantityKind, type UnitSystem } from './units.ts';
+import { askedFor, INCH, typedUnits, type QuantityKind, type UnitSystem } from './units.ts';
 
 /** What became of a typed text: an SI value, or a sentence that says what was not understood. */
 export type Parsed =
@@ -17,24 +17,6 @@ const VULGAR: Record<string, string> = {
   '⅞': '7/8',
 };
 
-const WORDS: Partial<Record<QuantityKind, string>> = {
-  length: 'a length: mm, cm, m, in, ft',
-  bore: 'a bore: mm or in, as in 26.6 mm or 3/4 in',
-  run: 'a length: m, cm, ft, in',
-  head: 'a head: m, ft, kPa, psi',
-  area: 'an area: m² or ft²',
-  volume: 'a volume: L, mL, m³, gal, US gal, imp gal',
-  flow: 'a flow: L/h, L/min, gph',
-  mass: 'a mass: g, kg, oz, lb',
-  load: 'a floor load: kg/m², kPa, lb/ft²',
-  temperature: 'a temperature: °C or °F',
-  time: 'a time: s, min, h',
-  clock: 'a time of day, such as 07:30 or 7 pm',
-  power: 'a power: W',
-  share: 'a share in %',
-  count: 'a whole number',
-};
-
 /** A unit-less second number after these takes the next smaller unit: "2 h 30", "1 ft 6". */
 const NEXT_SMALLER: Record<string, number> = {
   h: 60,
@@ -46,12 +28,12 @@ const NEXT_SMALLER: Record<string, number> = {
   mins: 1,
   minute: 1,
   minutes: 1,
-  ft: 0.0254,
-  "'": 0.0254,
-  '′': 0.0254,
-  '’': 0.0254,
-  foot: 0.0254,
-  feet: 0.0254,
+  ft: INCH,
+  "'": INCH,
+  '′': INCH,
+  '’': INCH,
+  foot: INCH,
+  feet: INCH,
 };
 
 const NUMBER = /^([+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+))(?:\s*\/\s*(\d+))?/;
@@ -95,7 +77,7 @@ function parseClock(text: string): Parsed {
 
 function parseTemperature(text: string, system: UnitSystem): Parsed {
   const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°\s*)?([cfk])?$/i.exec(text.replace('−', '-'));
-  if (!m) return { ok: false, message: `“${text}” is not ${WORDS.temperature}.` };
+  if (!m) return { ok: false, message: `“${text}” is not ${askedFor('temperature')}.` };
   const value = Number(m[1]!.replace(',', '.'));
   const unit = m[2]?.toLowerCase() ?? (system === 'us' ? 'f' : 'c');
   if (unit === 'f') return { ok: true, value: ((value - 32) * 5) / 9 };
@@ -126,8 +108,7 @@ function parseBucket(volume: string, duration: string, system: UnitSystem): Pars
  */
 export function parse(text: string, kind: QuantityKind, system: UnitSystem, shown = 0): Parsed {
   const trimmed = text.trim().replace(/\s+/g, ' ').replace('−', '-');
-  if (trimmed === '')
-    return { ok: false, message: `Nothing was typed. Enter ${WORDS[kind] ?? 'a number'}.` };
+  if (trimmed === '') return { ok: false, message: `Nothing was typed. Enter ${askedFor(kind)}.` };
   if (kind === 'clock') return parseClock(trimmed);
   if (kind === 'temperature') return parseTemperature(trimmed, system);
 
@@ -148,7 +129,7 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
   while (rest !== '') {
     const number = readNumber(rest);
     if (!number) {
-      return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
+      return { ok: false, message: `“${text.trim()}” is not ${askedFor(kind)}.` };
     }
     rest = number.rest.trimStart();
     const known = names.find((n) => unitStarts(rest, n));
@@ -156,7 +137,7 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
     const name = known ?? word.toLowerCase();
     rest = rest.slice(word.length).trimStart();
     if (parts > 0 && number.value < 0) {
-      return { ok: false, message: `“${text.trim()}” is not ${WORDS[kind] ?? 'a number'}.` };
+      return { ok: false, message: `“${text.trim()}” is not ${askedFor(kind)}.` };
     }
     let factor: number;
     if (name === '') {
@@ -167,7 +148,7 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
       factor = smaller ?? bare;
     } else {
       if (known === undefined) {
-        return { ok: false, message: `“${word}” is not a unit of ${WORDS[kind] ?? 'this'}.` };
+        return { ok: false, message: `“${word}” is not a unit of ${askedFor(kind)}.` };
       }
       factor = units[known]!;
     }

@@ -3,44 +3,21 @@
  * Factors: BIPM SI brochure; NIST SP 811 (US and imperial gallon, pound, inch).
  */
 
-/** Kinds of quantity a grower meets. A kind decides which units make sense and how it is rounded. */
-export type QuantityKind =
-  | 'length'
-  | 'bore'
-  | 'run'
-  | 'head'
-  | 'area'
-  | 'opening'
-  | 'volume'
-  | 'flow'
-  | 'mass'
-  | 'load'
-  | 'temperature'
-  | 'time'
-  | 'clock'
-  | 'power'
-  | 'energy'
-  | 'share'
-  | 'ratio'
-  | 'rate'
-  | 'count'
-  | 'velocity'
-  | 'angle'
-  | 'heads';
-
 /** The three families of display units. Stored values never change with it. */
 export type UnitSystem = 'metric' | 'us' | 'imperial';
 
 export const UNIT_SYSTEMS: readonly UnitSystem[] = ['metric', 'us', 'imperial'];
 
-const INCH = 0.0254;
-const FOOT = 0.3048;
+export const INCH = 0.0254;
+export const FOOT = 0.3048;
 export const US_GALLON = 3.785411784e-3;
 export const IMPERIAL_GALLON = 4.54609e-3;
 const POUND = 0.45359237;
 const HOUR = 3600;
+/** Standard acceleration of free fall, m/s². */
+export const GRAVITY = 9.80665;
 /** Metres of water column per pascal, g = 9.80665 m/s² and 1000 kg/m³. */
-const HEAD_PER_PA = 1 / 9806.65;
+const HEAD_PER_PA = 1 / (1000 * GRAVITY);
 
 /** A unit as data: SI value = typed × factor + offset. */
 export interface Unit {
@@ -57,85 +34,28 @@ const u = (symbol: string, factor: number, decimals: number, offset = 0): Unit =
   offset,
 });
 
-const MM = u('mm', 1e-3, 0);
-const IN = u('in', INCH, 2);
+/** Names that may be typed, each with its SI value. */
+type Names = Readonly<Record<string, number>>;
 
-/** Display units of each kind; where there are several the largest that the value reaches is used. */
-export const DISPLAY: Record<QuantityKind, Record<UnitSystem, readonly Unit[]>> = {
-  length: { metric: [MM], us: [IN], imperial: [IN] },
-  bore: { metric: [u('mm', 1e-3, 1)], us: [u('in', INCH, 3)], imperial: [u('in', INCH, 3)] },
-  run: { metric: [u('m', 1, 2)], us: [u('ft', FOOT, 2)], imperial: [u('ft', FOOT, 2)] },
-  head: { metric: [u('m', 1, 2)], us: [u('ft', FOOT, 2)], imperial: [u('ft', FOOT, 2)] },
-  area: {
-    metric: [u('m²', 1, 2)],
-    us: [u('ft²', FOOT ** 2, 1)],
-    imperial: [u('ft²', FOOT ** 2, 1)],
-  },
-  // Small openings, such as a guard's slots.
-  opening: {
-    metric: [u('cm²', 1e-4, 1)],
-    us: [u('in²', INCH ** 2, 2)],
-    imperial: [u('in²', INCH ** 2, 2)],
-  },
-  volume: {
-    metric: [u('L', 1e-3, 1)],
-    us: [u('US gal', US_GALLON, 1)],
-    imperial: [u('imp gal', IMPERIAL_GALLON, 1)],
-  },
-  flow: {
-    metric: [u('L/h', 1e-3 / HOUR, 0)],
-    us: [u('US gal/h', US_GALLON / HOUR, 0)],
-    imperial: [u('imp gal/h', IMPERIAL_GALLON / HOUR, 0)],
-  },
-  mass: {
-    metric: [u('g', 1e-3, 0), u('kg', 1, 2)],
-    us: [u('oz', POUND / 16, 1), u('lb', POUND, 1)],
-    imperial: [u('oz', POUND / 16, 1), u('lb', POUND, 1)],
-  },
-  load: {
-    metric: [u('kg/m²', 1, 0)],
-    us: [u('lb/ft²', POUND / FOOT ** 2, 0)],
-    imperial: [u('lb/ft²', POUND / FOOT ** 2, 0)],
-  },
-  temperature: {
-    metric: [u('°C', 1, 1)],
-    us: [u('°F', 5 / 9, 1, -160 / 9)],
-    imperial: [u('°C', 1, 1)],
-  },
-  time: {
-    metric: [u('s', 1, 0)],
-    us: [u('s', 1, 0)],
-    imperial: [u('s', 1, 0)],
-  },
-  clock: { metric: [u('', 1, 0)], us: [u('', 1, 0)], imperial: [u('', 1, 0)] },
-  power: { metric: [u('W', 1, 1)], us: [u('W', 1, 1)], imperial: [u('W', 1, 1)] },
-  energy: {
-    metric: [u('kWh', 3.6e6, 2)],
-    us: [u('kWh', 3.6e6, 2)],
-    imperial: [u('kWh', 3.6e6, 2)],
-  },
-  share: { metric: [u('%', 0.01, 1)], us: [u('%', 0.01, 1)], imperial: [u('%', 0.01, 1)] },
-  ratio: { metric: [u(': 1', 1, 2)], us: [u(': 1', 1, 2)], imperial: [u(': 1', 1, 2)] },
-  rate: {
-    metric: [u('× an hour', 1 / HOUR, 2)],
-    us: [u('× an hour', 1 / HOUR, 2)],
-    imperial: [u('× an hour', 1 / HOUR, 2)],
-  },
-  count: { metric: [u('', 1, 0)], us: [u('', 1, 0)], imperial: [u('', 1, 0)] },
-  velocity: {
-    metric: [u('m/s', 1, 2)],
-    us: [u('ft/s', FOOT, 2)],
-    imperial: [u('ft/s', FOOT, 2)],
-  },
-  angle: { metric: [u('°', 1, 0)], us: [u('°', 1, 0)], imperial: [u('°', 1, 0)] },
-  heads: {
-    metric: [u('× v²/2g', 1, 1)],
-    us: [u('× v²/2g', 1, 1)],
-    imperial: [u('× v²/2g', 1, 1)],
-  },
-};
+/** One kind of quantity: how it is shown to whom, and what may be typed for it. */
+interface Kind {
+  /** Where there are several units the largest that the value reaches is used. */
+  readonly shown: Record<UnitSystem, readonly Unit[]>;
+  /** A bare gallon, given as an argument, is imperial for imperial users, US otherwise. */
+  readonly typed: (gallon: number) => Names;
+  /** What is asked for where nothing sensible was typed. */
+  readonly asked: string;
+}
 
-type Names = Record<string, number>;
+/** Shown alike to everyone. */
+const same = (...units: readonly Unit[]) => ({ metric: units, us: units, imperial: units });
+/** Shown in metric units, and alike in the US and in Britain. */
+const metricOr = (metric: readonly Unit[], other: readonly Unit[]) => ({
+  metric,
+  us: other,
+  imperial: other,
+});
+const only = (names: Names) => () => names;
 
 const LENGTHS: Names = {
   mm: 1e-3,
@@ -185,134 +105,221 @@ const TIMES: Names = {
   days: 86400,
 };
 
-const gallon = (system: UnitSystem) => (system === 'imperial' ? IMPERIAL_GALLON : US_GALLON);
+const AREAS: Names = {
+  mm2: 1e-6,
+  'mm²': 1e-6,
+  in2: INCH ** 2,
+  'in²': INCH ** 2,
+  'sq in': INCH ** 2,
+  m2: 1,
+  'm²': 1,
+  'sq m': 1,
+  cm2: 1e-4,
+  'cm²': 1e-4,
+  ft2: FOOT ** 2,
+  'ft²': FOOT ** 2,
+  'sq ft': FOOT ** 2,
+};
+
+/** Every kind of quantity that a grower meets; a new one is one row. */
+const KINDS = {
+  length: {
+    shown: metricOr([u('mm', 1e-3, 0)], [u('in', INCH, 2)]),
+    typed: only(LENGTHS),
+    asked: 'a length: mm, cm, m, in, ft',
+  },
+  bore: {
+    shown: metricOr([u('mm', 1e-3, 1)], [u('in', INCH, 3)]),
+    typed: only(LENGTHS),
+    asked: 'a bore: mm or in, as in 26.6 mm or 3/4 in',
+  },
+  run: {
+    shown: metricOr([u('m', 1, 2)], [u('ft', FOOT, 2)]),
+    typed: only(LENGTHS),
+    asked: 'a length: m, cm, ft, in',
+  },
+  head: {
+    shown: metricOr([u('m', 1, 2)], [u('ft', FOOT, 2)]),
+    typed: only({
+      ...LENGTHS,
+      kpa: 1e3 * HEAD_PER_PA,
+      bar: 1e5 * HEAD_PER_PA,
+      mbar: 1e2 * HEAD_PER_PA,
+      psi: 6894.757293168 * HEAD_PER_PA,
+    }),
+    asked: 'a head: m, ft, kPa, psi',
+  },
+  area: {
+    shown: metricOr([u('m²', 1, 2)], [u('ft²', FOOT ** 2, 1)]),
+    typed: only(AREAS),
+    asked: 'an area: m² or ft²',
+  },
+  /** Small openings, such as a guard's slots. */
+  opening: {
+    shown: metricOr([u('cm²', 1e-4, 1)], [u('in²', INCH ** 2, 2)]),
+    typed: only(AREAS),
+    asked: 'an area: cm² or in²',
+  },
+  volume: {
+    shown: {
+      metric: [u('L', 1e-3, 1)],
+      us: [u('US gal', US_GALLON, 1)],
+      imperial: [u('imp gal', IMPERIAL_GALLON, 1)],
+    },
+    typed: (gal) => ({
+      ml: 1e-6,
+      cl: 1e-5,
+      l: 1e-3,
+      litre: 1e-3,
+      litres: 1e-3,
+      liter: 1e-3,
+      liters: 1e-3,
+      m3: 1,
+      'm³': 1,
+      gal,
+      gallon: gal,
+      gallons: gal,
+      'us gal': US_GALLON,
+      'us gallons': US_GALLON,
+      'imp gal': IMPERIAL_GALLON,
+      'uk gal': IMPERIAL_GALLON,
+      'imp gallons': IMPERIAL_GALLON,
+      qt: gal / 4,
+      quart: gal / 4,
+      quarts: gal / 4,
+      pt: gal / 8,
+      pint: gal / 8,
+      pints: gal / 8,
+    }),
+    asked: 'a volume: L, mL, m³, gal, US gal, imp gal',
+  },
+  flow: {
+    shown: {
+      metric: [u('L/h', 1e-3 / HOUR, 0)],
+      us: [u('US gal/h', US_GALLON / HOUR, 0)],
+      imperial: [u('imp gal/h', IMPERIAL_GALLON / HOUR, 0)],
+    },
+    typed: (gal) => ({
+      'l/h': 1e-3 / HOUR,
+      lph: 1e-3 / HOUR,
+      'l/hr': 1e-3 / HOUR,
+      'l/min': 1e-3 / 60,
+      lpm: 1e-3 / 60,
+      'l/s': 1e-3,
+      'm3/h': 1 / HOUR,
+      'm³/h': 1 / HOUR,
+      gph: gal / HOUR,
+      'gal/h': gal / HOUR,
+      'gal/hr': gal / HOUR,
+      gpm: gal / 60,
+      'gal/min': gal / 60,
+      'us gal/h': US_GALLON / HOUR,
+      'us gph': US_GALLON / HOUR,
+      'imp gal/h': IMPERIAL_GALLON / HOUR,
+      'imp gph': IMPERIAL_GALLON / HOUR,
+    }),
+    asked: 'a flow: L/h, L/min, gph',
+  },
+  mass: {
+    shown: metricOr([u('g', 1e-3, 0), u('kg', 1, 2)], [u('oz', POUND / 16, 1), u('lb', POUND, 1)]),
+    typed: only({
+      mg: 1e-6,
+      g: 1e-3,
+      gram: 1e-3,
+      grams: 1e-3,
+      kg: 1,
+      t: 1000,
+      oz: POUND / 16,
+      lb: POUND,
+      lbs: POUND,
+    }),
+    asked: 'a mass: g, kg, oz, lb',
+  },
+  load: {
+    shown: metricOr([u('kg/m²', 1, 0)], [u('lb/ft²', POUND / FOOT ** 2, 0)]),
+    typed: only({
+      'kg/m2': 1,
+      'kg/m²': 1,
+      'kn/m2': 1000 / GRAVITY,
+      'kn/m²': 1000 / GRAVITY,
+      kpa: 1000 / GRAVITY,
+      'lb/ft2': POUND / FOOT ** 2,
+      'lb/ft²': POUND / FOOT ** 2,
+      psf: POUND / FOOT ** 2,
+    }),
+    asked: 'a floor load: kg/m², kPa, lb/ft²',
+  },
+  temperature: {
+    shown: {
+      metric: [u('°C', 1, 1)],
+      us: [u('°F', 5 / 9, 1, -160 / 9)],
+      imperial: [u('°C', 1, 1)],
+    },
+    typed: only({}),
+    asked: 'a temperature: °C or °F',
+  },
+  time: { shown: same(u('s', 1, 0)), typed: only(TIMES), asked: 'a time: s, min, h' },
+  clock: {
+    shown: same(u('', 1, 0)),
+    typed: only({}),
+    asked: 'a time of day, such as 07:30 or 7 pm',
+  },
+  power: {
+    shown: same(u('W', 1, 1)),
+    typed: only({ w: 1, watt: 1, watts: 1, kw: 1000 }),
+    asked: 'a power: W',
+  },
+  energy: {
+    shown: same(u('kWh', 3.6e6, 2)),
+    typed: only({ wh: HOUR, kwh: 3.6e6, j: 1 }),
+    asked: 'an energy: kWh, Wh',
+  },
+  share: {
+    shown: same(u('%', 0.01, 1)),
+    typed: only({ '%': 0.01, percent: 0.01 }),
+    asked: 'a share in %',
+  },
+  ratio: {
+    shown: same(u(': 1', 1, 2)),
+    typed: only({ ':1': 1, ': 1': 1, '× ': 1 }),
+    asked: 'a ratio, such as 1.5 : 1',
+  },
+  rate: {
+    shown: same(u('× an hour', 1 / HOUR, 2)),
+    typed: only({ '× an hour': 1 / HOUR, '/h': 1 / HOUR, 'an hour': 1 / HOUR }),
+    asked: 'times an hour, such as 1.5',
+  },
+  count: { shown: same(u('', 1, 0)), typed: only({}), asked: 'a whole number' },
+  velocity: {
+    shown: metricOr([u('m/s', 1, 2)], [u('ft/s', FOOT, 2)]),
+    typed: only({ 'm/s': 1, 'ft/s': FOOT }),
+    asked: 'a speed: m/s, ft/s',
+  },
+  angle: {
+    shown: same(u('°', 1, 0)),
+    typed: only({ '°': 1, deg: 1, degrees: 1 }),
+    asked: 'an angle in degrees',
+  },
+  /** Losses of fittings, in velocity heads. */
+  heads: {
+    shown: same(u('× v²/2g', 1, 1)),
+    typed: only({ '× v²/2g': 1 }),
+    asked: 'a loss in velocity heads, such as 0.9',
+  },
+} as const satisfies Readonly<Record<string, Kind>>;
+
+/** Kinds of quantity a grower meets. A kind decides which units make sense and how it is rounded. */
+export type QuantityKind = keyof typeof KINDS;
+
+export const QUANTITY_KINDS = Object.keys(KINDS) as readonly QuantityKind[];
+
+/** Display units of a kind; where there are several the largest that the value reaches is used. */
+export const displayUnits = (kind: QuantityKind, system: UnitSystem): readonly Unit[] =>
+  KINDS[kind].shown[system];
+
+/** What is asked for where nothing sensible was typed. */
+export const askedFor = (kind: QuantityKind): string => KINDS[kind].asked;
 
 /** Unit names that may be typed for a kind. A bare gallon is imperial for imperial users, US otherwise. */
-export function typedUnits(kind: QuantityKind, system: UnitSystem): Names {
-  switch (kind) {
-    case 'length':
-    case 'bore':
-    case 'run':
-      return LENGTHS;
-    case 'head':
-      return {
-        ...LENGTHS,
-        kpa: 1e3 * HEAD_PER_PA,
-        bar: 1e5 * HEAD_PER_PA,
-        mbar: 1e2 * HEAD_PER_PA,
-        psi: 6894.757293168 * HEAD_PER_PA,
-      };
-    case 'area':
-    case 'opening':
-      return {
-        mm2: 1e-6,
-        'mm²': 1e-6,
-        in2: INCH ** 2,
-        'in²': INCH ** 2,
-        'sq in': INCH ** 2,
-        m2: 1,
-        'm²': 1,
-        'sq m': 1,
-        cm2: 1e-4,
-        'cm²': 1e-4,
-        ft2: FOOT ** 2,
-        'ft²': FOOT ** 2,
-        'sq ft': FOOT ** 2,
-      };
-    case 'volume': {
-      const g = gallon(system);
-      return {
-        ml: 1e-6,
-        cl: 1e-5,
-        l: 1e-3,
-        litre: 1e-3,
-        litres: 1e-3,
-        liter: 1e-3,
-        liters: 1e-3,
-        m3: 1,
-        'm³': 1,
-        gal: g,
-        gallon: g,
-        gallons: g,
-        'us gal': US_GALLON,
-        'us gallons': US_GALLON,
-        'imp gal': IMPERIAL_GALLON,
-        'uk gal': IMPERIAL_GALLON,
-        'imp gallons': IMPERIAL_GALLON,
-        qt: g / 4,
-        quart: g / 4,
-        quarts: g / 4,
-        pt: g / 8,
-        pint: g / 8,
-        pints: g / 8,
-      };
-    }
-    case 'flow': {
-      const g = gallon(system);
-      return {
-        'l/h': 1e-3 / HOUR,
-        lph: 1e-3 / HOUR,
-        'l/hr': 1e-3 / HOUR,
-        'l/min': 1e-3 / 60,
-        lpm: 1e-3 / 60,
-        'l/s': 1e-3,
-        'm3/h': 1 / HOUR,
-        'm³/h': 1 / HOUR,
-        gph: g / HOUR,
-        'gal/h': g / HOUR,
-        'gal/hr': g / HOUR,
-        gpm: g / 60,
-        'gal/min': g / 60,
-        'us gal/h': US_GALLON / HOUR,
-        'us gph': US_GALLON / HOUR,
-        'imp gal/h': IMPERIAL_GALLON / HOUR,
-        'imp gph': IMPERIAL_GALLON / HOUR,
-      };
-    }
-    case 'mass':
-      return {
-        mg: 1e-6,
-        g: 1e-3,
-        gram: 1e-3,
-        grams: 1e-3,
-        kg: 1,
-        t: 1000,
-        oz: POUND / 16,
-        lb: POUND,
-        lbs: POUND,
-      };
-    case 'load':
-      return {
-        'kg/m2': 1,
-        'kg/m²': 1,
-        'kn/m2': 1000 / 9.80665,
-        'kn/m²': 1000 / 9.80665,
-        kpa: 1000 / 9.80665,
-        'lb/ft2': POUND / FOOT ** 2,
-        'lb/ft²': POUND / FOOT ** 2,
-        psf: POUND / FOOT ** 2,
-      };
-    case 'time':
-      return TIMES;
-    case 'power':
-      return { w: 1, watt: 1, watts: 1, kw: 1000 };
-    case 'energy':
-      return { wh: HOUR, kwh: 3.6e6, j: 1 };
-    case 'share':
-      return { '%': 0.01, percent: 0.01 };
-    case 'ratio':
-      return { ':1': 1, ': 1': 1, '× ': 1 };
-    case 'rate':
-      return { '× an hour': 1 / HOUR, '/h': 1 / HOUR, 'an hour': 1 / HOUR };
-    case 'velocity':
-      return { 'm/s': 1, 'ft/s': FOOT };
-    case 'angle':
-      return { '°': 1, deg: 1, degrees: 1 };
-    case 'heads':
-      return { '× v²/2g': 1 };
-    case 'temperature':
-    case 'clock':
-    case 'count':
-      return {};
-  }
-}
+export const typedUnits = (kind: QuantityKind, system: UnitSystem): Names =>
+  KINDS[kind].typed(system === 'imperial' ? IMPERIAL_GALLON : US_GALLON);

@@ -19,11 +19,11 @@ import {
   type SystemDocument,
 } from './index.ts';
 import { checkSystem } from './schema/index.ts';
-import { bedOverTank } from './layouts/pair.ts';
-import { sumpLoop } from './layouts/siphons.ts';
+import { bedOverTank } from './layouts/bed-over-tank.ts';
+import { sumpLoop } from './layouts/sump-loop.ts';
 import { cases } from '../test/cases.ts';
 
-const base = bedOverTank('pair', 'Pair');
+const base = bedOverTank.make('pair', 'Pair');
 const edited = (...edits: Edit[]) => applyEdits(base, edits);
 const CREST = 'paths.siphon.crest';
 
@@ -116,7 +116,7 @@ describe('two people’s changes of one system', () => {
   });
 
   it('a part that one took out and a new part of the other leads to: likewise', () => {
-    const loop = sumpLoop('loop', 'Loop');
+    const loop = sumpLoop.make('loop', 'Loop');
     const bed = loop.vessels.filter((v) => v.role === 'bed').at(-1)!;
     const taken = removeVessel(loop, bed.id);
     if (!taken.ok) throw new Error(taken.why);

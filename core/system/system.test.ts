@@ -14,10 +14,10 @@ import {
   vesselOf,
   type Edit,
 } from './index.ts';
-import { bedOverTank } from './layouts/pair.ts';
+import { bedOverTank } from './layouts/bed-over-tank.ts';
 import { checkSystem } from './schema/index.ts';
 
-const base = bedOverTank('pair', 'Pair');
+const base = bedOverTank.make('pair', 'Pair');
 
 describe('edits', () => {
   it('change one place and leave the given system alone', () => {

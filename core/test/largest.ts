@@ -1,11 +1,11 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { addBed } from '../system/makeup/beds.ts';
-import { sumpLoop } from '../system/layouts/siphons.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { pump, pumpedLine } from '../system/layouts/parts.ts';
 
 /** The largest home system: eight siphon beds under a tank's overflow, a sump, and two pumps in it. */
 export function largest(id: string, name: string): SystemDocument {
-  let s = applyEdits(sumpLoop(id, name), [
+  let s = applyEdits(sumpLoop.make(id, name), [
     { at: 'vessels.tank.shape', to: { kind: 'cylinder', diameter: 2, height: 0.85 } },
     { at: 'vessels.tank.fill', to: 2.2 },
     { at: 'vessels.sump.shape', to: { kind: 'box', length: 2.4, width: 1.2, height: 0.6 } },

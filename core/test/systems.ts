@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { PIPES } from '../catalogue/pipes.ts';
 import { applyEdits, type Edit, type SystemDocument, type Vessel } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { grossVolume } from '../water/vessel.ts';
 
 /** Generated systems: both layouts with sizes, pipes, pumps, media, timers and odd vessels drawn at random. */
@@ -59,7 +59,7 @@ const pair = fc
       { at: 'paths.siphon.drop', to: r.drop },
     ];
     if (!r.spare) edits.push({ at: 'paths.spare', to: undefined });
-    return applyEdits(bedOverTank('random', 'Random'), edits);
+    return applyEdits(bedOverTank.make('random', 'Random'), edits);
   });
 
 const tray = fc
@@ -79,7 +79,7 @@ const tray = fc
     check: fc.boolean(),
   })
   .map((r): SystemDocument =>
-    applyEdits(trayOverReservoir('random', 'Random'), [
+    applyEdits(trayOverReservoir.make('random', 'Random'), [
       { at: 'vessels.tray.shape.length', to: r.length },
       { at: 'vessels.tray.shape.width', to: r.width },
       { at: 'vessels.tray.floor', to: r.floor },

@@ -1,5 +1,6 @@
-/** Standard gravity, m/s². */
-export const GRAVITY = 9.80665;
+import { GRAVITY } from '../quantity/units.ts';
+
+export { GRAVITY };
 /** Discharge coefficient of a ring weir and of an orifice in a pipe's mouth. */
 export const CREST_DISCHARGE = 0.6;
 /** Discharge coefficient of a small sharp hole. */

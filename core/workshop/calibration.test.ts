@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
 import { assess } from '../assess/assess.ts';
 import { applyEdits, LAYOUTS, measured, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { tell } from '../quantity/index.ts';
 import { effectOf, measurables } from './calibration.ts';
 import { risksOf, uncertainties } from './sensitivity.ts';
 
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
-const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir('t', 'T'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
+const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
 const LH = 1 / 3.6e6;
 const of = (s: SystemDocument, kind: string) => measurables(s).find((m) => m.kind === kind)!;
 const note = (kind: string, on: Edit['to'] & object, value: object): Edit => ({

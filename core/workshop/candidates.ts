@@ -14,9 +14,10 @@ import {
   type Siphon,
   type SystemDocument,
 } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { joinedBeds, loopOverTank } from '../system/layouts/siphons.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { joinedBeds } from '../system/layouts/joined-beds.ts';
+import { loopOverTank } from '../system/layouts/loop-over-tank.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, flowAtFroude } from '../water/siphon.ts';
@@ -160,13 +161,13 @@ export function* candidates(o: Owned): Generator<Candidate | null> {
 
 /** The whole system of a rough one. */
 export function built(o: Owned, c: Candidate): SystemDocument | null {
-  const make = {
+  const layout = {
     'bed-over-tank': bedOverTank,
     'loop-over-tank': loopOverTank,
     'joined-beds': joinedBeds,
     'tray-over-reservoir': trayOverReservoir,
   }[c.layout];
-  let s = make('found', 'Found');
+  let s = layout.make('found', 'Found');
   const store = s.vessels.find((v) => v.role === 'tank' || v.role === 'reservoir')!;
   const level = FILL * o.tank.height;
   const edits: Edit[] = [

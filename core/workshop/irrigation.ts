@@ -55,12 +55,6 @@ const SUN_PEAK = 1.5;
 /** Turnovers an hour asked for with fish. */
 const TURNOVERS = 1;
 
-/** Share of the held water that may be drunk before the next flood. */
-function depletion(medium: string): Share {
-  if (medium === 'coir' || medium === 'perlite') return 0.2;
-  return medium === 'rockwool' ? 0.1 : 0.5;
-}
-
 /** What grows in a bed where nothing is noted: leaves, rooted 100 mm deep. */
 const plantingOf = (v: Vessel): Planting =>
   v.plants ?? { dailyUse: PLANT_USE, rooting: 0.1, rootShare: v.pots && !v.media ? 0.2 : 1 };
@@ -83,7 +77,7 @@ export function thirstInterval(v: Vessel, lightTime: Seconds, lamps: boolean): S
   const held = mediumById(medium)?.held ?? 0.04;
   const p = plantingOf(v);
   const peak = (p.dailyUse / lightTime) * (lamps ? 1 : SUN_PEAK);
-  const depth: Metres = held * depletion(medium) * p.rooting * p.rootShare;
+  const depth: Metres = held * (mediumById(medium)?.depletion ?? 0.5) * p.rooting * p.rootShare;
   return depth / peak;
 }
 

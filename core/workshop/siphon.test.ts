@@ -7,15 +7,17 @@ import {
   type Siphon,
   type SystemDocument,
 } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/pair.ts';
-import { joinedBeds, loopOverTank, sumpLoop } from '../system/layouts/siphons.ts';
+import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { joinedBeds } from '../system/layouts/joined-beds.ts';
+import { loopOverTank } from '../system/layouts/loop-over-tank.ts';
+import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { simulate } from '../day/simulate.ts';
 import { cycleOf } from './cycle.ts';
 import { suggestionsFor, valveFor } from './siphon.ts';
 import { stockChoices } from './stockSearch.ts';
 import { centreOf, inflowBand, linesFeeding, marginsOfWindow, openingInWords } from './window.ts';
 
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank('p', 'P'), edits);
+const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
 const siphonOf = (s: SystemDocument): Siphon => s.paths.find(isSiphon)!;
 const windowOf = (s: SystemDocument) => assess(s).siphons[0]!;
 const LH = 1 / 3.6e6;
@@ -71,7 +73,7 @@ describe('margins and middle', () => {
   ])('a tap at %d is %s', (open, words) => expect(openingInWords(open)).toBe(words));
 
   it('finds the lines that feed a bed, through joined beds and overflows too', () => {
-    for (const s of [joinedBeds('j', 'J'), sumpLoop('s', 'S'), pair()]) {
+    for (const s of [joinedBeds.make('j', 'J'), sumpLoop.make('s', 'S'), pair()]) {
       expect(linesFeeding(s, siphonOf(s)).map((l) => l.id)).toEqual(['lift']);
     }
   });
@@ -97,7 +99,7 @@ describe('suggestions', () => {
       pair({ at: 'paths.siphon.bore', to: 0.0525 }, { at: 'paths.siphon.mouth', to: 0.0525 }),
     ],
     ['too short a drop', pair({ at: 'paths.siphon.drop', to: 0.05 })],
-    ['a loop', applyEdits(loopOverTank('l', 'L'), [{ at: 'paths.lift.valve', to: 1 }])],
+    ['a loop', applyEdits(loopOverTank.make('l', 'L'), [{ at: 'paths.lift.valve', to: 1 }])],
   ])('%s: each gives more to spare, as it says', (_, s) => {
     const before = marginsOfWindow(windowOf(s)).least;
     const list = suggestionsFor(s, siphonOf(s));
@@ -113,7 +115,7 @@ describe('suggestions', () => {
 describe('stock sizes', () => {
   test.each([
     ['bell', pair()],
-    ['loop', loopOverTank('l', 'L')],
+    ['loop', loopOverTank.make('l', 'L')],
   ])('%s: what is listed works, and the whole system says the same', (_, s) => {
     const list = stockChoices(s, siphonOf(s));
     expect(list.length).toBeGreaterThan(3);

@@ -3,8 +3,9 @@ import { describe, expect, it, test } from 'vitest';
 import { TIMERS } from '../catalogue/timers.ts';
 import { assess } from '../assess/assess.ts';
 import { applyEdits, vesselOf } from '../system/index.ts';
-import { trayOverReservoir } from '../system/layouts/tray.ts';
-import { bedsInSeries, pumpChain } from '../system/layouts/rows.ts';
+import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
+import { bedsInSeries } from '../system/layouts/beds-in-series.ts';
+import { pumpChain } from '../system/layouts/pump-chain.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import {
   lightOf,
@@ -40,7 +41,7 @@ describe('the length of the day', () => {
 });
 
 describe('needs', () => {
-  const tray = trayOverReservoir('t', 'T');
+  const tray = trayOverReservoir.make('t', 'T');
 
   it('thirst by hand: shale holds 0.04, half of it, 100 mm deep, at 3 mm in twelve hours of sun', () => {
     const v = vesselOf(tray, 'tray');
@@ -63,7 +64,7 @@ describe('needs', () => {
   });
 
   it('the most demanding governs, and a wish that leaves no time to drain is told', () => {
-    const s = pumpChain('c', 'C');
+    const s = pumpChain.make('c', 'C');
     const a = assess(s);
     const fishy = applyEdits(s, [
       { at: 'fish.clear', to: { id: 'clear', vessel: 'clear', count: 10, meanMass: 0.1 } },
@@ -82,7 +83,7 @@ describe('needs', () => {
   });
 
   it('a timer that feeds a chain runs until the last bed is flooded, and rests until it is drained', () => {
-    const series = bedsInSeries('s', 'S');
+    const series = bedsInSeries.make('s', 'S');
     const a = assess(series);
     const light = { rise: 6 * HOUR, set: 20 * HOUR };
     const r = irrigationOfTimer(series, a, 'timer', light)!;

@@ -1,3 +1,4 @@
+import type { Layout } from './layout.ts';
 import { pipeById } from '../../catalogue/pipes.ts';
 import { RUNNING_EFFICIENCY } from '../../water/siphon.ts';
 import type { Shape } from '../../water/shape.ts';
@@ -27,13 +28,20 @@ import {
 const L_H = 1e-3 / 3600;
 
 /** A whole system: what is not given is empty. */
-export function systemOf(
-  id: string,
-  name: string,
-  layout: string,
-  parts: Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
-    Partial<Pick<SystemDocument, 'fish'>> & { site?: Partial<SystemDocument['site']> },
-): SystemDocument {
+export type Parts = Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
+  Partial<Pick<SystemDocument, 'fish'>> & { site?: Partial<SystemDocument['site']> };
+
+/** A layout from its parts, which are made afresh for each system. */
+export const defineLayout = ({
+  parts,
+  ...layout
+}: Omit<Layout, 'make'> & { readonly parts: () => Parts }): Layout => ({
+  ...layout,
+  make: (id, name) => systemOf(id, name, layout.id, parts()),
+});
+
+/** A document of a layout, its parts in it and all else as usual. */
+export function systemOf(id: string, name: string, layout: string, parts: Parts): SystemDocument {
   return {
     kind: DOCUMENT_KIND,
     version: DOCUMENT_VERSION,

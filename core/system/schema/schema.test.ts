@@ -10,12 +10,12 @@ import {
   readAt,
   type SystemDocument,
 } from '../index.ts';
-import { bedOverTank } from '../layouts/pair.ts';
-import { trayOverReservoir } from '../layouts/tray.ts';
+import { bedOverTank } from '../layouts/bed-over-tank.ts';
+import { trayOverReservoir } from '../layouts/tray-over-reservoir.ts';
 import { checkSystem } from './index.ts';
 
-const pair = bedOverTank('pair', 'Pair');
-const tray = trayOverReservoir('tray', 'Tray');
+const pair = bedOverTank.make('pair', 'Pair');
+const tray = trayOverReservoir.make('tray', 'Tray');
 
 /** Every place of a document at which a field stands. */
 function placesOf(s: SystemDocument): string[] {

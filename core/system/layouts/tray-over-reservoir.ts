@@ -1,21 +1,35 @@
-import type { SystemDocument } from '../types.ts';
 import {
+  defineLayout,
   media,
   programs,
   pump,
   pumpedLine,
-  standpipe,
-  systemOf,
-  vessel,
   secondOverflow,
+  standpipe,
+  vessel,
 } from './parts.ts';
 
 /**
- * L10: a flood tray over a reservoir. A timer runs the pump, an overflow pipe sets the depth, and the
+ * A flood tray over a reservoir. A timer runs the pump, an overflow pipe sets the depth, and the
  * tray drains back through the stopped pump.
  */
-export const trayOverReservoir = (id: string, name: string): SystemDocument =>
-  systemOf(id, name, 'tray-over-reservoir', {
+export const trayOverReservoir = defineLayout({
+  id: 'tray-over-reservoir',
+  name: 'Flood tray over reservoir, timer',
+  particular:
+    'A timer floods the tray to the overflow pipe; it drains back through the stopped pump.',
+  demo: {
+    file: 'under-stairs-tray',
+    name: 'Under-stairs tray',
+    edits: [
+      {
+        at: 'site.floorLoad',
+        to: null,
+      },
+    ],
+  },
+
+  parts: () => ({
     site: { waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
     vessels: [
       vessel(
@@ -63,4 +77,5 @@ export const trayOverReservoir = (id: string, name: string): SystemDocument =>
     ],
     controls: [programs('timer', 'digital-8', [6, 8, 10, 12, 14, 16, 18, 21], 6)],
     fish: [],
-  });
+  }),
+});

@@ -1,18 +1,26 @@
-import type { SystemDocument } from '../types.ts';
 import {
   bellSiphon,
+  defineLayout,
   MAINS,
   media,
   pump,
   pumpedLine,
-  systemOf,
-  vessel,
   secondOverflow,
+  vessel,
 } from './parts.ts';
 
-/** L4: one bed of stones over a fish tank; the pump is always on and a bell siphon drains the bed. */
-export const bedOverTank = (id: string, name: string): SystemDocument =>
-  systemOf(id, name, 'bed-over-tank', {
+/** One bed of stones over a fish tank; the pump is always on and a bell siphon drains the bed. */
+export const bedOverTank = defineLayout({
+  id: 'bed-over-tank',
+  name: 'Bed over tank, bell siphon',
+  particular: 'The pump is always on. Fish live below; the siphon has to start and stop by itself.',
+  demo: {
+    file: 'potting-shed-pair',
+    name: 'Potting-shed pair',
+    edits: [{ at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } }],
+  },
+
+  parts: () => ({
     site: { waterTemperature: 18, airTemperature: 18, humidity: 0.65 },
     vessels: [
       vessel(
@@ -60,4 +68,5 @@ export const bedOverTank = (id: string, name: string): SystemDocument =>
     ],
     controls: [MAINS],
     fish: [{ id: 'fish', vessel: 'tank', count: 10, meanMass: 0.05 }],
-  });
+  }),
+});

@@ -1,0 +1,71 @@
+import {
+  defineLayout,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** An air pump's bubbles lift the water; its flow is measured, not read from a box. */
+export const airLift = defineLayout({
+  id: 'air-lift',
+  name: 'Air-lift',
+  particular: 'Bubbles lift the water and aerate it at once; little height, flow by measuring.',
+  demo: { file: 'bubble-lift', name: 'Bubble lift' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Tank',
+        'tank',
+        { kind: 'box', length: 0.8, width: 0.4, height: 0.5 },
+        {
+          fill: 0.136,
+          emptyMass: 22,
+        },
+      ),
+      vessel(
+        'bed',
+        'Bed',
+        'bed',
+        { kind: 'box', length: 0.5, width: 0.36, height: 0.16 },
+        {
+          floor: 0.44,
+          emptyMass: 3,
+          media: media('pumice', 0.13),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Air-lift tube',
+        from: 'tank',
+        to: 'bed',
+        pipe: 'metric-25',
+        run: 0.1,
+        pump: pump(0.02, 0.5, 170, 5, { airLift: true }),
+        fittings: [],
+        end: 0.145,
+        control: 'mains',
+      }),
+      standpipe({
+        id: 'overflow',
+        name: 'Overflow pipe',
+        from: 'bed',
+        to: 'tank',
+        pipe: 'metric-32',
+        crest: 0.065,
+        drop: 0.01,
+        run: 0.1,
+      }),
+      secondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 6, meanMass: 0.004 }],
+  }),
+});

@@ -1,0 +1,115 @@
+import {
+  defineLayout,
+  hole,
+  link,
+  media,
+  programs,
+  pump,
+  pumpedLine,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** Beds in series at a distance from an outdoor pond, each passing its water on, back by gravity. */
+export const bedsInSeries = defineLayout({
+  id: 'beds-in-series',
+  name: 'Beds in series from a pond',
+  particular: 'A timer floods the upper bed; each passes its water on, the last back to the pond.',
+  demo: { file: 'terrace-steps', name: 'Terrace steps' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'pond',
+        'Pond',
+        'tank',
+        { kind: 'pond', length: 2.6, width: 1.6, height: 0.8, factor: 0.75 },
+        { floor: -0.75, fill: 1.75, emptyMass: 15 },
+      ),
+      ...[1, 2, 3].map((n) =>
+        vessel(
+          `bed-${n}`,
+          ['Upper bed', 'Middle bed', 'Lower bed'][n - 1]!,
+          'bed',
+          { kind: 'box', length: 1, width: 0.6, height: 0.3 },
+          {
+            floor: 0.75 - 0.15 * n,
+            emptyMass: 20,
+            media: media('gravel', 0.22),
+          },
+        ),
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Line from the pond',
+        from: 'pond',
+        to: 'bed-1',
+        pipe: 'hose-32',
+        run: 7,
+        pump: pump(0.3, 2.4, 2600, 32),
+        fittings: [
+          { fitting: 'elbow-90', count: 3 },
+          { fitting: 'coarse-guard', count: 1 },
+        ],
+        end: 0.28,
+        control: 'timer',
+      }),
+      ...[1, 2].flatMap((n) => [
+        link({
+          id: `pass-${n}`,
+          name: n === 1 ? 'Pipe to the middle bed' : 'Pipe to the lower bed',
+          from: `bed-${n}`,
+          to: `bed-${n + 1}`,
+          pipe: 'sch40-2',
+          height: 0.15,
+          run: 0.3,
+          screen: 0.6,
+        }),
+        link({
+          id: `spare-${n}`,
+          name: n === 1 ? 'Spare pipe to the middle bed' : 'Spare pipe to the lower bed',
+          from: `bed-${n}`,
+          to: `bed-${n + 1}`,
+          pipe: 'sch40-2',
+          height: 0.195,
+          run: 0.3,
+        }),
+        hole(
+          `drip-${n}`,
+          n === 1 ? 'Floor drain to the middle bed' : 'Floor drain to the lower bed',
+          `bed-${n}`,
+          `bed-${n + 1}`,
+          0,
+          0.01,
+        ),
+      ]),
+      standpipe({
+        id: 'return',
+        name: 'Return to the pond',
+        from: 'bed-3',
+        to: 'pond',
+        pipe: 'sch40-2',
+        crest: 0.17,
+        drop: 0.25,
+        run: 5,
+        elbows: 2,
+        weep: { height: 0.005, diameter: 0.012 },
+      }),
+      standpipe({
+        id: 'spare',
+        name: 'Second return',
+        from: 'bed-3',
+        to: 'pond',
+        pipe: 'sch40-2',
+        crest: 0.21,
+        drop: 0.25,
+        run: 5,
+      }),
+    ],
+    controls: [programs('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],
+    fish: [{ id: 'fish', vessel: 'pond', count: 30, meanMass: 0.08 }],
+    site: { waterTemperature: 17, airTemperature: 18, humidity: 0.65, airSpeed: 1 },
+  }),
+});

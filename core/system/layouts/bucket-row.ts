@@ -1,0 +1,105 @@
+import {
+  defineLayout,
+  link,
+  media,
+  programs,
+  pump,
+  pumpedLine,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** Buckets at one level, joined to a control bucket; one pump fills, a float and a second pump empty. */
+export const bucketRow = defineLayout({
+  id: 'bucket-row',
+  name: 'Bucket row',
+  particular:
+    'Buckets at one level; one pump fills them all, a float and a second pump empty them.',
+  demo: { file: 'bean-buckets', name: 'Bean buckets' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'reservoir',
+        'Reservoir',
+        'reservoir',
+        { kind: 'box', length: 0.9, width: 0.6, height: 0.45 },
+        { fill: 0.19, lid: true, emptyMass: 12 },
+      ),
+      vessel(
+        'control',
+        'Control bucket',
+        'box',
+        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.3, height: 0.36 },
+        { floor: 0.15, lid: true, emptyMass: 1 },
+      ),
+      vessel(
+        'buckets',
+        'Plant buckets',
+        'bed',
+        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.3, height: 0.36 },
+        {
+          floor: 0.15,
+          count: 8,
+          emptyMass: 1,
+          media: media('expanded-clay', 0.3),
+          plants: { dailyUse: 0.006, rooting: 0.18, rootShare: 0.3 },
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'fill',
+        name: 'Fill line',
+        from: 'reservoir',
+        to: 'control',
+        pipe: 'hose-25',
+        run: 1.2,
+        pump: pump(0.02, 1.4, 1000, 14),
+        valve: 0.65,
+        end: 0.34,
+        control: 'fill-timer',
+        float: { vessel: 'control', on: 0.225, off: 0.255 },
+      }),
+      pumpedLine({
+        id: 'empty',
+        name: 'Drain line',
+        from: 'control',
+        to: 'reservoir',
+        pipe: 'hose-25',
+        run: 1.2,
+        pump: pump(0.01, 1.4, 1000, 14),
+        end: 0.42,
+        control: 'drain-timer',
+        checkValve: true,
+        float: { vessel: 'control', on: 0.05, off: 0.02 },
+      }),
+      link({
+        id: 'manifold',
+        name: 'Manifold',
+        from: 'control',
+        to: 'buckets',
+        pipe: 'sch40-1-1/4',
+        height: 0,
+        run: 2.4,
+        elbows: 2,
+        screen: 0.7,
+      }),
+      standpipe({
+        id: 'overflow',
+        name: 'Emergency overflow',
+        from: 'control',
+        to: 'reservoir',
+        pipe: 'sch40-1-1/2',
+        crest: 0.285,
+        drop: -0.27,
+        run: 1,
+      }),
+    ],
+    controls: [
+      programs('fill-timer', 'digital-8', [6, 10, 14, 18, 22], 20),
+      programs('drain-timer', 'digital-8', [6.5, 10.5, 14.5, 18.5, 22.5], 45),
+    ],
+    site: { waterTemperature: 21, airTemperature: 22, humidity: 0.55 },
+  }),
+});

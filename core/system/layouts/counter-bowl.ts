@@ -1,0 +1,66 @@
+import { defineLayout, MAINS, media, pump, pumpedLine, standpipe, vessel } from './parts.ts';
+
+/** A shallow bowl of stones on a small tank; water leaves by a fixed overflow, the rim stays dry. */
+export const counterBowl = defineLayout({
+  id: 'counter-bowl',
+  name: 'Counter bowl, constant trickle',
+  particular: 'A bowl of stones on a small tank. It stands part full, its top stays dry.',
+  demo: { file: 'work-bench-bowl', name: 'Work-bench bowl' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Tank',
+        'tank',
+        { kind: 'box', length: 0.5, width: 0.3, height: 0.29 },
+        {
+          fill: 0.035,
+          emptyMass: 6,
+        },
+      ),
+      vessel(
+        'bowl',
+        'Bowl',
+        'bed',
+        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.4, height: 0.14 },
+        {
+          floor: 0.34,
+          emptyMass: 1.5,
+          rimTo: 'tank',
+          media: media('expanded-clay', 0.115),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Riser',
+        from: 'tank',
+        to: 'bowl',
+        pipe: 'hose-13',
+        run: 0.1,
+        pump: pump(0.1, 0.7, 200, 3),
+        fittings: [
+          { fitting: 'elbow-90', count: 1 },
+          { fitting: 'coarse-guard', count: 1 },
+        ],
+        valve: 0.6,
+        end: 0.13,
+        control: 'mains',
+      }),
+      standpipe({
+        id: 'overflow',
+        name: 'Overflow pipe',
+        from: 'bowl',
+        to: 'tank',
+        pipe: 'metric-25',
+        crest: 0.06,
+        drop: 0.08,
+        run: 0,
+      }),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 8, meanMass: 0.0006 }],
+  }),
+});

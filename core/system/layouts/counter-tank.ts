@@ -1,0 +1,73 @@
+import {
+  defineLayout,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** A bed on a tank, fed through its floor; a venturi draws air in, a power cut empties the bed backwards. */
+export const counterTank = defineLayout({
+  id: 'counter-tank',
+  name: 'Counter tank, fed through the floor',
+  particular: 'Constant flow that draws air on its way; a power cut empties the bed backwards.',
+  demo: { file: 'window-sill-tank', name: 'Window-sill tank' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Tank',
+        'tank',
+        { kind: 'box', length: 0.6, width: 0.32, height: 0.36 },
+        {
+          fill: 0.055,
+          emptyMass: 9,
+        },
+      ),
+      vessel(
+        'bed',
+        'Bed',
+        'bed',
+        { kind: 'box', length: 0.56, width: 0.28, height: 0.18 },
+        {
+          floor: 0.4,
+          emptyMass: 3,
+          media: media('lava-rock', 0.15),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Feed through the floor',
+        from: 'tank',
+        to: 'bed',
+        pipe: 'hose-13',
+        run: 0.15,
+        pump: pump(0.13, 0.9, 230, 4),
+        fittings: [{ fitting: 'elbow-90', count: 1 }],
+        valve: 0.9,
+        venturi: { throat: 0.005 },
+        end: 0,
+        control: 'mains',
+      }),
+      standpipe({
+        id: 'overflow',
+        name: 'Overflow pipe',
+        from: 'bed',
+        to: 'tank',
+        pipe: 'metric-32',
+        crest: 0.075,
+        drop: 0.1,
+        run: 0,
+      }),
+      secondOverflow('bed', 'tank', 'metric-25', 0.1, 0.1, { run: 0 }),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 12, meanMass: 0.0008 }],
+  }),
+});

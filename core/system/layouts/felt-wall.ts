@@ -1,0 +1,64 @@
+import { defineLayout, programs, pump, pumpedLine, seep, vessel } from './parts.ts';
+
+/** A header pipe wets felt on a wall by timer; the water runs down and back. */
+export const feltWall = defineLayout({
+  id: 'felt-wall',
+  name: 'Felt wall',
+  particular: 'A header pipe wets felt by timer; the water runs down and back.',
+  demo: { file: 'courtyard-wall', name: 'Courtyard wall' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Trough',
+        'tank',
+        { kind: 'box', length: 1.5, width: 0.45, height: 0.45 },
+        {
+          fill: 0.22,
+          emptyMass: 16,
+        },
+      ),
+      vessel(
+        'wall',
+        'Felt wall',
+        'felt',
+        { kind: 'box', length: 1.4, width: 0.02, height: 1.3 },
+        {
+          floor: 0.5,
+          emptyMass: 8,
+          rimTo: 'tank',
+          plants: { dailyUse: 0.003, rooting: 0.05, rootShare: 0.3 },
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Header pipe',
+        from: 'tank',
+        to: 'wall',
+        pipe: 'hose-16',
+        run: 1.6,
+        pump: pump(0.16, 2.8, 1000, 22),
+        fittings: [
+          { fitting: 'elbow-90', count: 2 },
+          { fitting: 'foam-prefilter', count: 1 },
+        ],
+        pinholes: { count: 28, diameter: 0.0018 },
+        end: 1.3,
+        control: 'timer',
+      }),
+      seep('drip', 'Drip edge', 'wall', 'tank', 0.006, 420),
+    ],
+    controls: [
+      programs(
+        'timer',
+        'digital-20',
+        Array.from({ length: 15 }, (_, k) => 7 + k),
+        10,
+      ),
+    ],
+    fish: [{ id: 'fish', vessel: 'tank', count: 14, meanMass: 0.003 }],
+  }),
+});

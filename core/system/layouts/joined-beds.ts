@@ -1,0 +1,132 @@
+import {
+  bellSiphon,
+  branch,
+  defineLayout,
+  link,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  vessel,
+} from './parts.ts';
+
+/** Beds connected under their floors rise and fall together; one siphon in a box of its own drains them. */
+export const joinedBeds = defineLayout({
+  id: 'joined-beds',
+  name: 'Joined beds, one siphon',
+  particular:
+    'Beds connected under their floors rise and fall together; one siphon in a box drains them all.',
+  demo: { file: 'twin-beds', name: 'Twin beds' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Fish tank',
+        'tank',
+        { kind: 'cylinder', diameter: 1.4, height: 0.8 },
+        {
+          fill: 1.05,
+          lid: true,
+          emptyMass: 30,
+        },
+      ),
+      vessel(
+        'box',
+        'Siphon box',
+        'box',
+        { kind: 'cylinder', diameter: 0.3, height: 0.34 },
+        {
+          floor: 0.95,
+          emptyMass: 2,
+        },
+      ),
+      vessel(
+        'bed-1',
+        'Near bed',
+        'bed',
+        { kind: 'box', length: 0.9, width: 0.6, height: 0.32 },
+        {
+          floor: 0.95,
+          emptyMass: 14,
+          media: media('lava-rock', 0.275),
+        },
+      ),
+      vessel(
+        'bed-2',
+        'Far bed',
+        'bed',
+        { kind: 'box', length: 0.9, width: 0.6, height: 0.32 },
+        {
+          floor: 0.95,
+          emptyMass: 14,
+          media: media('lava-rock', 0.275),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Fill line',
+        from: 'tank',
+        to: 'bed-1',
+        pipe: 'hose-25',
+        run: 1.2,
+        pump: pump(0.29, 1.6, 1000, 16),
+        valve: 0.57,
+        end: 0.3,
+        control: 'mains',
+        branches: [
+          branch({
+            id: 'lift-2',
+            to: 'bed-2',
+            pipe: 'hose-25',
+            along: 1,
+            run: 0.3,
+            end: 0.3,
+            valve: 0.6,
+          }),
+        ],
+      }),
+      link({
+        id: 'join-1',
+        name: 'Joining pipe, near bed',
+        from: 'bed-1',
+        to: 'box',
+        pipe: 'sch40-2',
+        height: -0.06,
+        run: 0.5,
+        elbows: 2,
+        screen: 0.6,
+      }),
+      link({
+        id: 'join-2',
+        name: 'Joining pipe, far bed',
+        from: 'bed-2',
+        to: 'bed-1',
+        pipe: 'sch40-2',
+        height: -0.06,
+        run: 1,
+        elbows: 2,
+        screen: 0.6,
+      }),
+      bellSiphon({
+        id: 'siphon',
+        name: 'Shared siphon',
+        from: 'box',
+        to: 'tank',
+        pipe: 'sch40-3/4',
+        crest: 0.235,
+        mouth: 0.03505,
+        mouthOutside: 0.04216,
+        bellBore: 0.07793,
+        guard: null,
+        drop: 0.22,
+      }),
+      secondOverflow('bed-1', 'tank', 'sch40-2', 0.272, 0.25),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 16, meanMass: 0.06 }],
+  }),
+});

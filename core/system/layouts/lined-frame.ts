@@ -1,0 +1,77 @@
+import {
+  defineLayout,
+  programs,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** A shallow frame lined with sheet over a basin; net pots stand in it. */
+export const linedFrame = defineLayout({
+  id: 'lined-frame',
+  name: 'Lined frame with net pots',
+  particular: 'A shallow frame lined with sheet; pots stand in it and float if they are too light.',
+  demo: { file: 'attic-frame', name: 'Attic frame', edits: [{ at: 'site.floorLoad', to: null }] },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'basin',
+        'Basin',
+        'reservoir',
+        {
+          kind: 'tapered-box',
+          bottomLength: 0.8,
+          bottomWidth: 0.5,
+          topLength: 0.95,
+          topWidth: 0.62,
+          height: 0.4,
+        },
+        { fill: 0.15, lid: true, emptyMass: 6 },
+      ),
+      vessel(
+        'frame',
+        'Lined frame',
+        'bed',
+        { kind: 'box', length: 1.1, width: 0.7, height: 0.14 },
+        {
+          floor: 0.6,
+          emptyMass: 11,
+          pots: { medium: 'expanded-shale', count: 18, diameter: 0.1, height: 0.12, voids: null },
+          plants: { dailyUse: 0.003, rooting: 0.08, rootShare: 0.2 },
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Fill line',
+        from: 'basin',
+        to: 'frame',
+        pipe: 'hose-19',
+        run: 0.3,
+        pump: pump(0.02, 1.2, 900, 12),
+        fittings: [
+          { fitting: 'elbow-90', count: 1 },
+          { fitting: 'coarse-guard', count: 1 },
+        ],
+        end: 0,
+        control: 'timer',
+      }),
+      standpipe({
+        id: 'overflow',
+        name: 'Overflow pipe',
+        from: 'frame',
+        to: 'basin',
+        pipe: 'metric-50',
+        crest: 0.07,
+        drop: 0.25,
+      }),
+      secondOverflow('frame', 'basin', 'metric-40', 0.09, 0.25),
+    ],
+    controls: [programs('timer', 'digital-8', [7, 10, 13, 16, 19], 15)],
+    site: { waterTemperature: 20, airTemperature: 22, humidity: 0.5 },
+  }),
+});

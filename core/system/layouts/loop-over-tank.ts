@@ -1,0 +1,71 @@
+import {
+  defineLayout,
+  loopSiphon,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  vessel,
+} from './parts.ts';
+
+/** A bed over a tank with a pipe that rises out of it and falls again. */
+export const loopOverTank = defineLayout({
+  id: 'loop-over-tank',
+  name: 'Bed over tank, loop siphon',
+  particular: 'A pipe that rises out of the bed and falls again. Air at its top keeps it still.',
+  demo: { file: 'wash-house-loop', name: 'Wash-house loop' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Fish tank',
+        'tank',
+        { kind: 'box', length: 1.1, width: 0.65, height: 0.6 },
+        {
+          fill: 0.36,
+          lid: true,
+          emptyMass: 18,
+        },
+      ),
+      vessel(
+        'bed',
+        'Bed',
+        'bed',
+        { kind: 'box', length: 0.9, width: 0.5, height: 0.3 },
+        {
+          floor: 0.8,
+          emptyMass: 10,
+          media: media('lava-rock', 0.26),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Fill line',
+        from: 'tank',
+        to: 'bed',
+        pipe: 'hose-19',
+        run: 0.6,
+        pump: pump(0.21, 1.6, 850, 14),
+        valve: 0.68,
+        end: 0.28,
+        control: 'mains',
+      }),
+      loopSiphon({
+        id: 'loop',
+        name: 'Loop siphon',
+        from: 'bed',
+        to: 'tank',
+        pipe: 'sch40-3/4',
+        crest: 0.195,
+        drop: 0.25,
+      }),
+      secondOverflow('bed', 'tank', 'sch40-1-1/4', 0.235, 0.2),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 8, meanMass: 0.04 }],
+  }),
+});

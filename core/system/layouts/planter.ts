@@ -1,0 +1,82 @@
+import {
+  bellSiphon,
+  defineLayout,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  secondOverflow,
+  vessel,
+} from './parts.ts';
+
+/** A planter over a reservoir of nutrient solution, fed from below, with a small siphon. */
+export const planter = defineLayout({
+  id: 'planter',
+  name: 'Planter with nutrient solution',
+  particular: 'A planter over its reservoir, fed from below, drained by a small siphon; no fish.',
+  demo: {
+    file: 'hallway-planter',
+    name: 'Hallway planter',
+    edits: [{ at: 'site.floorLoad', to: null }],
+  },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'reservoir',
+        'Reservoir',
+        'reservoir',
+        { kind: 'box', length: 0.75, width: 0.36, height: 0.3 },
+        { fill: 0.06, lid: true, emptyMass: 7 },
+      ),
+      vessel(
+        'planter',
+        'Planter',
+        'bed',
+        { kind: 'box', length: 0.72, width: 0.32, height: 0.26 },
+        {
+          floor: 0.42,
+          emptyMass: 9,
+          media: media('expanded-clay', 0.225),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Feed from below',
+        from: 'reservoir',
+        to: 'planter',
+        pipe: 'hose-16',
+        run: 0.3,
+        pump: pump(0.015, 1.1, 400, 7),
+        fittings: [
+          { fitting: 'elbow-90', count: 1 },
+          { fitting: 'coarse-guard', count: 1 },
+        ],
+        valve: 0.72,
+        end: 0,
+        control: 'mains',
+      }),
+      bellSiphon({
+        id: 'siphon',
+        name: 'Bell siphon',
+        from: 'planter',
+        to: 'reservoir',
+        pipe: 'sch40-1/2',
+        crest: 0.18,
+        mouth: 0.02093,
+        mouthOutside: 0.02667,
+        bellBore: 0.0525,
+        gap: 0.02,
+        notches: { count: 5, width: 0.01 },
+        breakHeight: 0.02,
+        guard: { diameter: 0.085, slotArea: 0.003 },
+        drop: 0.16,
+      }),
+      secondOverflow('planter', 'reservoir', 'sch40-3/4', 0.2, 0.14),
+    ],
+    controls: [MAINS],
+    site: { waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
+  }),
+});

@@ -1,0 +1,137 @@
+import {
+  branch,
+  defineLayout,
+  MAINS,
+  media,
+  programs,
+  pump,
+  pumpedLine,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** A pump lifts through a solids filter into a clear tank, a second one feeds the beds through taps. */
+export const pumpChain = defineLayout({
+  id: 'pump-chain',
+  name: 'Two pumps, filter and clear tank',
+  particular: 'One pump cleans and fills a clear tank, another shares it out to the beds.',
+  demo: { file: 'polytunnel-three', name: 'Polytunnel three' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Fish tank',
+        'tank',
+        { kind: 'cylinder', diameter: 1.4, height: 0.85 },
+        {
+          fill: 1.1,
+          lid: true,
+          emptyMass: 32,
+        },
+      ),
+      vessel(
+        'clear',
+        'Clear tank',
+        'reservoir',
+        { kind: 'cylinder', diameter: 0.58, height: 0.9 },
+        {
+          floor: 0.45,
+          fill: 0.19,
+          lid: true,
+          emptyMass: 9,
+        },
+      ),
+      ...[1, 2, 3].map((n) =>
+        vessel(
+          `bed-${n}`,
+          ['First bed', 'Second bed', 'Third bed'][n - 1]!,
+          'bed',
+          { kind: 'box', length: 0.8, width: 0.5, height: 0.28 },
+          { floor: 1.05, emptyMass: 11, media: media('crushed-basalt', 0.215) },
+        ),
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'supply',
+        name: 'Supply through the filter',
+        from: 'tank',
+        to: 'clear',
+        pipe: 'hose-32',
+        run: 2,
+        pump: pump(0.4, 1.8, 2700, 36),
+        filter: { k: 6, clogging: 0.2 },
+        end: 0.85,
+        control: 'mains',
+      }),
+      standpipe({
+        id: 'back',
+        name: 'Overflow to the fish tank',
+        from: 'clear',
+        to: 'tank',
+        pipe: 'sch40-2',
+        crest: 0.76,
+        drop: -0.4,
+        run: 0.8,
+        elbows: 1,
+      }),
+      pumpedLine({
+        id: 'feed',
+        name: 'Feed to the beds',
+        from: 'clear',
+        to: 'bed-1',
+        pipe: 'hose-32',
+        run: 1.5,
+        pump: pump(0.03, 1.6, 2400, 24),
+        valve: 0.495,
+        end: 0.26,
+        control: 'timer',
+        branches: [2, 3].map((n) =>
+          branch({
+            id: `feed-${n}`,
+            to: `bed-${n}`,
+            pipe: 'hose-19',
+            along: 1,
+            run: 0.3,
+            end: 0.26,
+            valve: n === 2 ? 0.905 : 1,
+          }),
+        ),
+      }),
+      ...[1, 2, 3].flatMap((n) => [
+        standpipe({
+          id: `over-${n}`,
+          name: `Overflow, ${['first', 'second', 'third'][n - 1]} bed`,
+          from: `bed-${n}`,
+          to: 'tank',
+          pipe: 'sch40-1-1/2',
+          crest: 0.165,
+          drop: 0.15,
+          run: 0.6,
+          weep: { height: 0.005, diameter: 0.008 },
+        }),
+        standpipe({
+          id: `spare-${n}`,
+          name: `Second overflow, ${['first', 'second', 'third'][n - 1]} bed`,
+          from: `bed-${n}`,
+          to: 'tank',
+          pipe: 'sch40-1-1/2',
+          crest: 0.2,
+          drop: 0.15,
+          run: 0.6,
+        }),
+      ]),
+    ],
+    controls: [
+      MAINS,
+      programs(
+        'timer',
+        'dial-15',
+        Array.from({ length: 24 }, (_, h) => h),
+        15,
+      ),
+    ],
+    fish: [{ id: 'fish', vessel: 'tank', count: 24, meanMass: 0.07 }],
+  }),
+});

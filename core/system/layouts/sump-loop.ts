@@ -1,0 +1,138 @@
+import {
+  bellSiphon,
+  defineLayout,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  standpipe,
+  vessel,
+} from './parts.ts';
+
+/** The pump stands in a sump and lifts to the tank, whose level never moves; the sump takes the swing. */
+export const sumpLoop = defineLayout({
+  id: 'sump-loop',
+  name: 'Sump, tank and two beds',
+  particular:
+    'The pump stands in a sump; the tank overflows to the beds and its level never moves.',
+  demo: {
+    file: 'north-wall-lean-to',
+    name: 'North-wall lean-to',
+    edits: [{ at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 20, meanMass: 0.06 } }],
+  },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'tank',
+        'Fish tank',
+        'tank',
+        { kind: 'cylinder', diameter: 1.2, height: 0.85 },
+        {
+          floor: 0.75,
+          fill: 0.8,
+          lid: true,
+          emptyMass: 28,
+        },
+      ),
+      vessel(
+        'sump',
+        'Sump',
+        'sump',
+        { kind: 'box', length: 1.2, width: 0.7, height: 0.55 },
+        {
+          floor: -0.2,
+          fill: 0.34,
+          lid: true,
+          emptyMass: 16,
+        },
+      ),
+      vessel(
+        'bed-1',
+        'First bed',
+        'bed',
+        { kind: 'box', length: 1.1, width: 0.6, height: 0.32 },
+        {
+          floor: 0.7,
+          emptyMass: 16,
+          media: media('lava-rock', 0.275),
+        },
+      ),
+      vessel(
+        'bed-2',
+        'Second bed',
+        'bed',
+        { kind: 'box', length: 1.1, width: 0.6, height: 0.32 },
+        {
+          floor: 0.7,
+          emptyMass: 16,
+          media: media('lava-rock', 0.275),
+        },
+      ),
+    ],
+    paths: [
+      pumpedLine({
+        id: 'lift',
+        name: 'Lift to the tank',
+        from: 'sump',
+        to: 'tank',
+        pipe: 'hose-25',
+        run: 2,
+        pump: pump(0.03, 2.8, 2600, 42),
+        valve: 0.85,
+        end: 0.8,
+        control: 'mains',
+      }),
+      standpipe({
+        id: 'over-1',
+        name: 'Tank overflow, first bed',
+        from: 'tank',
+        to: 'bed-1',
+        pipe: 'sch40-2',
+        crest: 0.71,
+        drop: -0.28,
+        run: 0.8,
+        elbows: 2,
+        fromBottom: true,
+      }),
+      standpipe({
+        id: 'over-2',
+        name: 'Tank overflow, second bed',
+        from: 'tank',
+        to: 'bed-2',
+        pipe: 'sch40-2',
+        crest: 0.71,
+        drop: -0.28,
+        run: 1.4,
+        elbows: 2,
+        fromBottom: true,
+      }),
+      ...[1, 2].flatMap((n) => [
+        bellSiphon({
+          id: `siphon-${n}`,
+          name: n === 1 ? 'Siphon, first bed' : 'Siphon, second bed',
+          from: `bed-${n}`,
+          to: 'sump',
+          pipe: 'sch40-1',
+          crest: 0.235,
+          mouth: 0.04089,
+          mouthOutside: 0.04826,
+          bellBore: 0.07793,
+          guard: { diameter: 0.11, slotArea: 0.006 },
+          drop: 0.4,
+        }),
+        standpipe({
+          id: `spare-${n}`,
+          name: n === 1 ? 'Second overflow, first bed' : 'Second overflow, second bed',
+          from: `bed-${n}`,
+          to: 'sump',
+          pipe: 'sch40-1-1/2',
+          crest: 0.26,
+          drop: 0.35,
+        }),
+      ]),
+    ],
+    controls: [MAINS],
+    fish: [{ id: 'fish', vessel: 'tank', count: 18, meanMass: 0.06 }],
+  }),
+});

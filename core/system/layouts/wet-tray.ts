@@ -1,0 +1,47 @@
+import { defineLayout, floatValve, vessel } from './parts.ts';
+
+/** Pots of compost in a tray kept shallowly wet by a float valve, gravity fed; nothing returns. */
+export const wetTray = defineLayout({
+  id: 'wet-tray',
+  name: 'Pots watered from below',
+  particular: 'A float valve keeps a tray shallowly wet. Nothing runs back, all of it is drunk.',
+  demo: { file: 'seedling-shelf', name: 'Seedling shelf' },
+
+  parts: () => ({
+    vessels: [
+      vessel(
+        'bucket',
+        'Supply bucket',
+        'reservoir',
+        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.3, height: 0.36 },
+        { floor: 0.95, fill: 0.02, lid: true, emptyMass: 1 },
+      ),
+      vessel(
+        'tray',
+        'Tray',
+        'tray',
+        { kind: 'box', length: 1, width: 0.5, height: 0.08 },
+        {
+          floor: 0.75,
+          fill: 0.006,
+          emptyMass: 3,
+          pots: { medium: 'coir', count: 12, diameter: 0.14, height: 0.13, voids: null },
+          plants: { dailyUse: 0.004, rooting: 0.1, rootShare: 0.4 },
+        },
+      ),
+    ],
+    paths: [
+      floatValve({
+        id: 'valve',
+        name: 'Float valve',
+        from: 'bucket',
+        to: 'tray',
+        pipe: 'hose-8',
+        level: 0.025,
+        run: 0.8,
+      }),
+    ],
+    controls: [],
+    site: { waterTemperature: 20, airTemperature: 23, humidity: 0.5 },
+  }),
+});
