@@ -1,4 +1,5 @@
 import prettier from 'eslint-config-prettier';
+import jsdoc from 'eslint-plugin-jsdoc';
 import vue from 'eslint-plugin-vue';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -28,6 +29,28 @@ export default ts.config(
     files: ['**/*.{mjs,cjs,js}', 'scripts/**', 'server/**', 'e2e/**'],
     languageOptions: { globals: globals.node },
     rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
+  },
+  {
+    // What the core offers says what it is: every exported function, its parameters by the names they have.
+    files: ['core/**/*.ts'],
+    ignores: ['core/**/*.test.ts', 'core/test/**', 'core/**/test/**'],
+    plugins: { jsdoc },
+    rules: {
+      'jsdoc/require-jsdoc': [
+        'error',
+        {
+          publicOnly: true,
+          enableFixer: false,
+          require: { ArrowFunctionExpression: true, FunctionDeclaration: true },
+        },
+      ],
+      'jsdoc/check-tag-names': ['error', { definedTags: ['source'] }],
+      'jsdoc/no-types': 'error',
+      'jsdoc/check-param-names': [
+        'error',
+        { checkDestructured: false, disableMissingParamChecks: true },
+      ],
+    },
   },
   prettier,
 );

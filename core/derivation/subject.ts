@@ -50,6 +50,7 @@ export function overVoids(
   return ends && [Math.min(...ends), Math.max(...ends)];
 }
 
+/** Id of the first bed of a system, by which ranges over voids are shown. */
 export const firstBed = (s: SystemDocument): string | undefined =>
   s.vessels.find((v) => v.role === 'bed')?.id;
 

@@ -77,6 +77,12 @@ function sizes(current: string, d: number, direction: 1 | -1): PipeSize[] {
   );
 }
 
+/**
+ * Another size of the same family of pipes, the nearest first. What was measured of the old pipe is taken back.
+ *
+ * @param direction 1: wider, −1: narrower
+ * @param what is made of it, in words: “the overflow”
+ */
 export function adjustPipeSize(
   s: SystemDocument,
   path: string,
@@ -124,6 +130,11 @@ export function adjustPipeSize(
 
 const L_H = 1e-3 / 3600;
 
+/**
+ * Moves the lowest standpipe of a bed in steps of 5 mm.
+ *
+ * @param dir 1: higher, −1: lower
+ */
 export const adjustCrest = (s: SystemDocument, bed: string, dir: 1 | -1): Adjustment[] =>
   drains(s)
     .filter((p) => p.from === bed)
@@ -137,6 +148,7 @@ export const adjustCrest = (s: SystemDocument, bed: string, dir: 1 | -1): Adjust
       ),
     );
 
+/** Moves a pump in steps of 10 mm. @param dir 1: higher, −1: lower */
 export const adjustIntake = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): Adjustment[] =>
   adjustNumber(s, `${line.id}-intake`, `paths.${line.id}.pump.intake`, dir * 0.01, (from, to) =>
     dir < 0
@@ -144,6 +156,7 @@ export const adjustIntake = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): 
       : say`Raise the pump ${mm(to - from)}, to ${mm(to)} off the floor`,
   );
 
+/** Changes the water of a vessel in steps of 5 L. @param dir 1: more, −1: less */
 export const adjustFill = (s: SystemDocument, vessel: string, dir: 1 | -1): Adjustment[] => {
   const v = vesselOf(s, vessel);
   return adjustNumber(s, `${vessel}-fill`, `vessels.${vessel}.fill`, dir * 0.005, (from, to) =>
@@ -153,6 +166,11 @@ export const adjustFill = (s: SystemDocument, vessel: string, dir: 1 | -1): Adju
   );
 };
 
+/**
+ * Turns the valve of a line in steps of 5 %; where it has none, one is fitted to hold it back.
+ *
+ * @param dir 1: opens it, −1: closes it
+ */
 export const adjustValve = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): Adjustment[] =>
   line.valve === null
     ? dir < 0
@@ -174,6 +192,12 @@ export const adjustValve = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): A
           : say`Open the tap of “${line.name}” to ${share(to)}`,
       );
 
+/**
+ * Another pump, in steps of 100 L/h on its box; its measured flow is taken back. None where its curve is known
+ * by points.
+ *
+ * @param dir 1: stronger, −1: smaller
+ */
 export const adjustPumpFlow = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): Adjustment[] => {
   const clear: Edit[] = s.measurements
     .filter((m) => m.kind === 'flow' && m.path === line.id)
@@ -190,6 +214,7 @@ export const adjustPumpFlow = (s: SystemDocument, line: PumpedLine, dir: 1 | -1)
       );
 };
 
+/** A taller vessel, in steps of 10 mm. */
 export const adjustHeight = (s: SystemDocument, vessel: string): Adjustment[] => {
   const v = vesselOf(s, vessel);
   return adjustNumber(
@@ -204,6 +229,11 @@ export const adjustHeight = (s: SystemDocument, vessel: string): Adjustment[] =>
 /** A vessel is not asked to grow by more than this share of its width. */
 const MOST_GROWTH = 0.6;
 
+/**
+ * A longer or wider vessel, in steps of 50 mm and up to 0.6 more; a box or a cylinder only.
+ *
+ * @param dir 1: larger, −1: smaller
+ */
 export const adjustWidth = (s: SystemDocument, vessel: string, dir: 1 | -1): Adjustment[] => {
   const v = vesselOf(s, vessel);
   const key = v.shape.kind === 'box' ? 'length' : v.shape.kind === 'cylinder' ? 'diameter' : null;
@@ -235,6 +265,13 @@ export function widenAtLevel(s: SystemDocument, vessel: string): Adjustment[] {
   }));
 }
 
+/**
+ * Changes the runs or the pauses of a line's timer, in steps of a minute; programs by the clock are spread over
+ * the same hours. None where the pump is always on.
+ *
+ * @param what the runs or the pauses
+ * @param dir 1: longer, −1: shorter
+ */
 export function adjustTimer(
   s: SystemDocument,
   line: PumpedLine,

@@ -29,8 +29,8 @@ export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
 /**
  * Findings of a system, the most urgent first.
  *
- * @param a from {@link assess}, given where it is at hand
  * @param day the simulated day's summary; without it only what needs no time is judged
+ * @param a from {@link assess}, given where it is at hand
  */
 export function judge(
   system: SystemDocument,

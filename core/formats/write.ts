@@ -23,6 +23,7 @@ export const writeBackup = (
 /** A backup's text up to its first system, one system of it, and what closes it. */
 export const backupHead = (settings: Readonly<Record<string, unknown>>, made: string): string =>
   `${JSON.stringify({ kind: BACKUP_KIND, version: BACKUP_VERSION, made, settings }).slice(0, -1)},"systems":[`;
+/** One system of a backup, with its history. */
 export const backupRow = ({ document, past, future }: Kept): string =>
   JSON.stringify({ document, past, future });
 export const BACKUP_TAIL = ']}\n';

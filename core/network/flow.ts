@@ -172,6 +172,7 @@ export function floatValveFlow(
   return open * full(source - Math.max(delivery, p.outletZ));
 }
 
+/** Drip from felt, m³/s: in proportion to what it holds over what stays in it. */
 export const seepFlow = (p: SeepPath, level: Metres): CubicMetresPerSecond =>
   Math.max(0, level - p.level) * p.perMetre;
 

@@ -101,6 +101,11 @@ interface AtRest {
   readonly steady: Steady;
 }
 const known = new WeakMap<Network, AtRest>();
+/**
+ * Volumes and surfaces at rest, and what runs then with every pump on; worked out once for a network object.
+ *
+ * @returns volumes, m³; surfaces above the ground, m; steady flows, m³/s
+ */
 export function atRest(net: Network): AtRest {
   let r = known.get(net);
   if (!r) {

@@ -20,11 +20,15 @@ export const deliveriesOf = (net: Network): PumpPath[] =>
 /** One path a pump: its first delivery. */
 export const pumpsOf = (net: Network): PumpPath[] =>
   net.paths.filter((p, i): p is PumpPath => p.kind === 'pump' && p.lead === i);
+/** Standpipes and siphons. */
 export const drainsOf = (net: Network): DrainPath[] =>
   net.paths.filter((p): p is DrainPath => p.kind === 'drain');
+/** Drains that can run full as a siphon. */
 export const siphonsOf = (net: Network): DrainPath[] => drainsOf(net).filter((p) => p.siphon);
+/** Weep holes and holes in a floor. */
 export const holesOf = (net: Network): HolePath[] =>
   net.paths.filter((p): p is HolePath => p.kind === 'hole');
+/** Ways back through pumps that stand still. */
 export const backsOf = (net: Network): BackPath[] =>
   net.paths.filter((p): p is BackPath => p.kind === 'back');
 

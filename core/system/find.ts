@@ -19,28 +19,36 @@ export function vesselOf(system: SystemDocument, id: string): Vessel {
   return vessel;
 }
 
+/** The pumped lines of a system, in its order. */
 export const pumpedLines = (s: SystemDocument): PumpedLine[] =>
   s.paths.filter((p): p is PumpedLine => p.kind === 'pumped-line');
+/** The standpipes of a system, in its order. */
 export const standpipes = (s: SystemDocument): Standpipe[] =>
   s.paths.filter((p): p is Standpipe => p.kind === 'standpipe');
+/** The bell siphons of a system, in its order. */
 export const bellSiphons = (s: SystemDocument): BellSiphon[] =>
   s.paths.filter((p): p is BellSiphon => p.kind === 'bell-siphon');
 /** Whether a path is a drain with a crest. */
 export const isDrain = (p: WaterPath): p is Drain =>
   p.kind === 'standpipe' || p.kind === 'bell-siphon' || p.kind === 'loop-siphon';
+/** Whether a path is a siphon, of either kind. */
 export const isSiphon = (p: WaterPath): p is Siphon =>
   p.kind === 'bell-siphon' || p.kind === 'loop-siphon';
+/** Everything with a crest: standpipes and siphons. */
 export const drains = (s: SystemDocument): Drain[] => s.paths.filter(isDrain);
 /** The vessels that a path gives water to: of a pumped line all its deliveries. */
 export const targetsOf = (p: WaterPath): string[] =>
   p.kind === 'pumped-line' ? [p.to, ...p.branches.map((b: Branch) => b.to)] : [p.to];
 /** Vessels in which something grows. */
 export const PLANT_ROLES = ['bed', 'raft', 'channel', 'felt', 'tray'] as const;
+/** The vessels in which something grows. */
 export const plantSites = (s: SystemDocument): Vessel[] =>
   s.vessels.filter((v) => (PLANT_ROLES as readonly string[]).includes(v.role));
 /** Vessels that hold the system's water: what pumps draw from. */
 export const STORE_ROLES = ['tank', 'reservoir', 'sump'] as const;
+/** Whether a vessel holds the system’s water. */
 export const isStore = (v: Vessel): boolean => (STORE_ROLES as readonly string[]).includes(v.role);
+/** The beds of a system, in its order. */
 export const beds = (s: SystemDocument): Vessel[] => s.vessels.filter((v) => v.role === 'bed');
 
 /** The control of a pumped line; always on where the document names none. */

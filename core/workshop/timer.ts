@@ -27,6 +27,7 @@ export interface Device {
   readonly sets: Timer['sets'];
 }
 
+/** Step and programs of a timer: as the grower entered them, else of the row of the catalogue, else a minute and no limit. */
 export function deviceOf(id: string, own: OwnTimer | null): Device {
   const bought = timerById(id);
   return {

@@ -24,6 +24,13 @@ export interface Margins {
   readonly least: number;
 }
 
+/**
+ * Margins of an inflow in a siphon's window.
+ *
+ * @param reaches flow that goes down the siphon before it runs, m³/s
+ * @param stopsBelow inflow below which it is sure to stop, m³/s
+ * @param inflowAtBreak inflow at the break height, m³/s
+ */
 export function marginsOf(
   start: StartRange,
   reaches: CubicMetresPerSecond,
@@ -35,6 +42,7 @@ export function marginsOf(
   return { start: a, stop: b, least: Math.min(a, b) };
 }
 
+/** {@link marginsOf} a siphon as it was assessed. */
 export const marginsOfWindow = (w: SiphonWindow): Margins =>
   marginsOf(w.start, w.reaches, w.stopsBelow, w.inflowAtBreak);
 

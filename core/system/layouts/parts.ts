@@ -70,6 +70,7 @@ export function systemOf(id: string, name: string, layout: string, parts: Parts)
 
 type Base<T, K extends keyof T> = Pick<T, K> & Partial<T>;
 
+/** A vessel on the ground, bare and open, of 10 kg, but for what is told. */
 export const vessel = (
   id: string,
   name: string,
@@ -94,6 +95,7 @@ export const vessel = (
   ...more,
 });
 
+/** A fill of one medium up to a height, m; its voids by the table. */
 export const media = (medium: string, top: number, clogging = 0): Media => ({
   medium,
   top,
@@ -123,6 +125,7 @@ export const pump = (
 /** Bore of a pipe that can be bought. */
 const boreOf = (pipe: string) => pipeById(pipe)!.bore;
 
+/** A pumped line of the bore that its pipe has, with two elbows, without valve and devices, but for what is told. */
 export const pumpedLine = (
   p: Base<PumpedLine, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'run' | 'pump' | 'end' | 'control'>,
 ): PumpedLine => ({
@@ -141,6 +144,7 @@ export const pumpedLine = (
   ...p,
 });
 
+/** A further end of a pumped line, of the bore that its pipe has. */
 export const branch = (
   b: Base<Branch, 'id' | 'to' | 'pipe' | 'along' | 'run' | 'end'>,
 ): Branch => ({
@@ -150,6 +154,7 @@ export const branch = (
   ...b,
 });
 
+/** A standpipe of the bore that its pipe has, its mouth as wide, vented, but for what is told. */
 export const standpipe = (
   p: Base<Standpipe, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
 ): Standpipe => ({
@@ -175,6 +180,7 @@ export const secondOverflow = (
 ): Standpipe =>
   standpipe({ id: 'spare', name: 'Second overflow', from, to, pipe, crest, drop, ...more });
 
+/** A bell siphon of the bore that its pipe has: a break height of 30 mm, six notches of 12 mm, but for what is told. */
 export const bellSiphon = (
   p: Base<
     BellSiphon,
@@ -203,6 +209,7 @@ export const bellSiphon = (
   ...p,
 });
 
+/** A loop siphon of the bore that its pipe has. */
 export const loopSiphon = (
   p: Base<LoopSiphon, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
 ): LoopSiphon => ({
@@ -215,14 +222,17 @@ export const loopSiphon = (
   ...p,
 });
 
+/** A joining pipe under floors, of the bore that its pipe has. */
 export const link = (
   p: Base<Link, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'height' | 'run'>,
 ): Link => ({ kind: 'link', bore: boreOf(p.pipe), elbows: 0, screen: null, ...p });
 
+/** A float valve fed by gravity, of the bore that its pipe has. */
 export const floatValve = (
   p: Base<FloatValve, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'level' | 'run'>,
 ): FloatValve => ({ kind: 'float-valve', bore: boreOf(p.pipe), seat: 0.004, ...p });
 
+/** A hole in a wall or a floor. */
 export const hole = (
   id: string,
   name: string,
@@ -232,6 +242,7 @@ export const hole = (
   diameter: number,
 ): OpenHole => ({ kind: 'hole', id, name, from, to, height, diameter });
 
+/** The open lower end of a channel. */
 export const openEnd = (
   id: string,
   name: string,
@@ -240,6 +251,7 @@ export const openEnd = (
   slope: number,
 ): OpenEnd => ({ kind: 'open-end', id, name, from, to, slope });
 
+/** Felt that drips into what stands under it. */
 export const seep = (
   id: string,
   name: string,

@@ -7,7 +7,9 @@ export type MakeUp =
   | { readonly ok: true; readonly label: string; readonly edits: readonly Edit[] }
   | { readonly ok: false; readonly why: string };
 
+/** A change that has no meaning here, and why, in the grower’s words. */
 export const not = (why: string): MakeUp => ({ ok: false, why });
+/** A change of make-up that can be made. */
 export const change = (label: string, edits: readonly Edit[]): MakeUp => ({
   ok: true,
   label,

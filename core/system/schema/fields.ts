@@ -4,6 +4,7 @@ import { LONGEST_NAME } from '../plainName.ts';
 
 /** Pieces of the schema: numbers in the range of their field, ids, names, pairs. */
 
+/** A number within the range of a field. @param at the field, parts of lists as `*` */
 export const num = (at: keyof typeof FIELDS & string): Joi.NumberSchema => {
   const field = FIELDS[at]!;
   return Joi.number().strict().min(field.min).max(field.max).required().label(field.label);
@@ -18,6 +19,7 @@ export const name = Joi.string()
   .max(LONGEST_NAME)
   .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
   .required();
+/** One of the ids of a catalogue’s rows. */
 export const oneOf = (rows: readonly { id: string }[]) =>
   Joi.string()
     .valid(...rows.map((r) => r.id))
@@ -39,4 +41,5 @@ export const pairs = (
     )
     .min(least)
     .max(most);
+/** A share of voids, or nothing where the table’s counts. @param at the field whose range counts */
 export const voids = (at: keyof typeof FIELDS & string) => num(at).allow(null);
