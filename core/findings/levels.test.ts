@@ -84,7 +84,7 @@ describe('a finding is fine', () => {
   });
 
   it.each([
-    [0.015, 'watch', 0.02, /Only 15 mm/],
+    [0.018, 'watch', 0.02, /Only 18 mm/],
     [0.03, 'fine', 0.02, /30 mm of media stay dry/],
     [0.06, 'watch', 0.05, /60 mm .* more than the 50 mm/],
   ] as const)(
@@ -100,4 +100,21 @@ describe('a finding is fine', () => {
       expect(tell(layer.sentence, 'metric')).toMatch(words);
     },
   );
+
+  it('where a chain’s supply has a fifth to spare, and not with a tenth', () => {
+    const chain = LAYOUTS.find((l) => l.id === 'pump-chain')!.make('x', 'X');
+    const spare = (maxFlow: number) => {
+      const f = judge(applyEdits(chain, [{ at: 'paths.supply.pump.maxFlow', to: maxFlow }])).find(
+        (x) => x.id === 'chain-supply',
+      )!;
+      // At `stop` the limit is the draw itself, else a fifth more.
+      return { level: f.level, share: f.measured / (f.level === 'stop' ? f.limit : f.limit / 1.2) };
+    };
+    const full = readAt(chain, 'paths.supply.pump.maxFlow') as number;
+    const found = Array.from({ length: 40 }, (_, k) => spare(full * (1 - 0.02 * k)));
+    const between = found.filter((x) => x.share > 1.05 && x.share < 1.15);
+    expect(between.length).toBeGreaterThan(0);
+    for (const x of found)
+      expect(x.level, `${x.share}`).toBe(x.share <= 1 ? 'stop' : x.share < 1.2 ? 'watch' : 'fine');
+  });
 });
