@@ -24,8 +24,6 @@ const fish = (vessel: string, count: number, meanMass: number): Edit => ({
   at: 'fish.fish',
   to: { id: 'fish', vessel, count, meanMass },
 });
-const layout = (id: string, file: string, name: string): SystemDocument =>
-  LAYOUTS.find((l) => l.id === id)!.make(file, name);
 const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp)[]) =>
   changes.reduce((s, change) => {
     const made = change(s);
@@ -42,7 +40,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
   {
     file: 'pair-and-more',
     base: madeOf(
-      layout('bed-over-tank', 'pair-and-more', 'Pair and more'),
+      bedOverTank.make('pair-and-more', 'Pair and more'),
       (s) => addSite(s, 'raft'),
       (s) => addSite(s, 'channel'),
       (s) => addSite(s, 'seed-box'),

@@ -91,15 +91,15 @@ export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage:
           (z) => z - v.floor,
         );
       if (isStore(v)) {
-        const room = a.net.vessels[i]!.storage;
+        const { storage } = a.net.vessels[i]!;
         add(
           v,
           `vessels.${v.id}.fill`,
           'water',
           `Water at rest in ${v.name}`,
           p.centre + p.bottom * 0.9,
-          v.floor + levelAt(room, v.fill),
-          (z) => volumeAt(room, Math.min(v.shape.height, Math.max(0, z - v.floor))),
+          v.floor + levelAt(storage, v.fill),
+          (z) => volumeAt(storage, Math.min(v.shape.height, Math.max(0, z - v.floor))),
         );
       }
     }

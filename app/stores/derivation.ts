@@ -9,7 +9,7 @@ import { useTrace } from './trace';
 const FINDING = 'finding:';
 
 /** Which number's working is open. */
-export const useDerivation = defineStore('working', () => {
+export const useDerivation = defineStore('derivation', () => {
   const system = useSystem();
   const trace = useTrace();
   const key = ref('');

@@ -27,7 +27,7 @@ import {
 import { refilled, supplyOf, type Uptake } from './supply.ts';
 import type { Network, NetVessel } from '../network/types.ts';
 
-/** One vessel in one of the balance. */
+/** One vessel in one state of the water balance. */
 export interface Standing {
   readonly vessel: string;
   readonly volume: CubicMetres;
@@ -173,7 +173,7 @@ function deepestFlood(net: Network, rest: readonly CubicMetres[]): Deepest {
 }
 
 /**
- * WaterBalance at rest, at deepest flood and after a power cut. Each holds what was poured in, to the drop;
+ * The water balance at rest, at deepest flood and after a power cut. Each holds what was poured in, to the drop;
  * at the deepest flood some of it stands in the pumps' lines.
  *
  * Deepest flood: every vessel that passes water on stands at the highest level its inflow can hold
@@ -193,7 +193,7 @@ export function waterBalanceOf(s: SystemDocument, net: Network): WaterBalance {
   const cut = [...deep];
   equilibrate(net, cut, true);
 
-  const loss = dailyWaterUse(s, net, rest);
+  const use = dailyWaterUse(s, net, rest);
   const reserves = pumpsOf(net).flatMap((p): Reserve[] => {
     // A pump that is there to empty its vessel needs no reserve in it.
     if (empties(p)) return [];
@@ -209,7 +209,7 @@ export function waterBalanceOf(s: SystemDocument, net: Network): WaterBalance {
         pump: p.id,
         vessel: v.id,
         volume: has - swing - jointVolume(net, v, v.floorZ + p.cover),
-        wanted: Math.max(RESERVE_SHARE * size, RESERVE_DAYS * loss),
+        wanted: Math.max(RESERVE_SHARE * size, RESERVE_DAYS * use),
         swing,
         rest: has,
       },
@@ -221,7 +221,7 @@ export function waterBalanceOf(s: SystemDocument, net: Network): WaterBalance {
     inLines: held.reduce((sum, x) => sum + x, 0),
     afterPowerCut: standings(net, cut),
     reserves,
-    dailyWaterUse: loss,
+    dailyWaterUse: use,
     full: { at, steady: steadyFlows(net, at), levels },
   };
 }

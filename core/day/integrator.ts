@@ -144,8 +144,8 @@ export class Integrator {
     for (let i = 0; i < net.vessels.length; i++) {
       const rate = Math.abs(this.slope[i]!);
       if (rate === 0) continue;
-      const room = net.vessels[i]!.storage;
-      h = Math.min(h, (FIRST_MOVE * areaAt(room, levelAt(room, y[i]!))) / rate);
+      const storage = net.vessels[i]!.storage;
+      h = Math.min(h, (FIRST_MOVE * areaAt(storage, levelAt(storage, y[i]!))) / rate);
     }
     return h;
   }

@@ -68,9 +68,9 @@ export class Recorder {
       const a = before[vessel]! - level;
       const b = after[vessel]! - level;
       if (a < 0 === b < 0) continue;
-      const room = net.vessels[vessel]!.storage;
-      const sa = (h * f0[vessel]!) / areaAt(room, before[vessel]!);
-      const sb = (h * f1[vessel]!) / areaAt(room, after[vessel]!);
+      const storage = net.vessels[vessel]!.storage;
+      const sa = (h * f0[vessel]!) / areaAt(storage, before[vessel]!);
+      const sb = (h * f1[vessel]!) / areaAt(storage, after[vessel]!);
       const rising = b >= 0;
       const past = (s: number) => {
         const u = 1 - s;

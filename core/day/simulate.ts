@@ -69,7 +69,7 @@ export class Simulation {
   private events = 0;
   private h: Seconds;
   private readonly run: Runner;
-  private readonly watch: EventFunction[];
+  private readonly eventFunctions: EventFunction[];
   private readonly marks: Mark[];
   private readonly solver: Integrator;
   private readonly rec: Recorder;
@@ -103,7 +103,7 @@ export class Simulation {
     const state = 'modes' in from ? from : null;
     this.run = prepare(net, state ? forNetwork(net, state.modes) : undefined);
     this.lines = this.run.lines.length;
-    this.watch = eventFunctions(this.run);
+    this.eventFunctions = eventFunctions(this.run);
     this.marks = marksOf(net);
     this.rec = new Recorder(net);
     this.t = state?.t ?? 0;
@@ -168,10 +168,10 @@ export class Simulation {
 
   /** Fires what is already past its threshold, until nothing is; a chain longer than the switches is cut. */
   private fireDue(): void {
-    const { watch, levels, rec } = this;
-    for (let chain = 0; chain <= watch.length; chain++) {
+    const { eventFunctions, levels, rec } = this;
+    for (let chain = 0; chain <= eventFunctions.length; chain++) {
       let any = false;
-      for (const due of watch) {
+      for (const due of eventFunctions) {
         if (!due.active() || !(due.value(levels) > 0)) continue;
         const kind = due.reset();
         if (kind) rec.event(this.t, kind, due.where, levels[due.vessel]!);
@@ -220,7 +220,7 @@ export class Simulation {
 
   /** Goes on to a moment; it may be given up on the way, see {@link DayTrace.truncated}. */
   runTo(end: Seconds): this {
-    const { net, watch, solver, rec, levels, probe, y, y1, f1 } = this;
+    const { net, eventFunctions, solver, rec, levels, probe, y, y1, f1 } = this;
     const edges = edgesOf(net, this.t, end);
     let edge = 0;
     const perStep = net.paths.length + net.vessels.length ** 2 / 8;
@@ -246,9 +246,9 @@ export class Simulation {
       let taken = h;
       let due: EventFunction | null = null;
       let share = 1;
-      for (const w of watch) {
+      for (const w of eventFunctions) {
         if (!w.active() || !(w.value(probe) > 0)) continue;
-        // What has not due by the moment of another fires later.
+        // What is not due by the moment of another comes later.
         if (due && !(w.value(this.along(share - 2 * EVENT_SHARE, h)) > 0)) continue;
         const s = root((x) => w.value(this.along(x, h)), 0, share, EVENT_SHARE);
         if (s < share || due === null) {

@@ -80,7 +80,7 @@ export function cycleDerivation(
             kind: 'length',
             formula: String.raw`Q_\mathrm{out}(h) = \min\left(Q_\mathrm{in},\, Q_\mathrm{start}\right)`,
             given: [
-              given('Q_\\mathrm{in}', 'inflow', bed.inflow, 'flow', 'duty point'),
+              given('Q_\\mathrm{in}', 'inflow', bed.inflow, 'flow', ORIGIN.duty),
               given(
                 'C',
                 'weir and orifice',
@@ -102,7 +102,7 @@ export function cycleDerivation(
             formula: String.raw`h_\mathrm{dry} = h_\mathrm{media} - h_\mathrm{flood}`,
             given: [
               given('h_\\mathrm{media}', 'top of the media', top, 'length', ORIGIN.entered),
-              given('h_\\mathrm{flood}', 'deepest flood', bed.highest, 'length', 'water balance'),
+              given('h_\\mathrm{flood}', 'deepest flood', bed.highest, 'length', ORIGIN.balance),
             ],
             source: 'Difference of two heights.',
           }
@@ -153,7 +153,7 @@ export function cycleDerivation(
             'water over the outlet, or over the water it ends under, at the break',
             drainHead(net, surface, atRest(a.net).at[net.to]!),
             'head',
-            'water balance',
+            ORIGIN.balance,
           ),
           given(
             '\\Sigma K',

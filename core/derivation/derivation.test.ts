@@ -1,7 +1,6 @@
 import katex from 'katex';
-import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
-import { readSystem } from '../formats/file.ts';
+import { demo } from '../test/demo.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { keyOf } from '../findings/types.ts';
 import { assess } from '../assess/assess.ts';
@@ -12,11 +11,6 @@ import { kinematicViscosity } from '../water/fluid.ts';
 import type { Derivation } from '../quantity/derivation.ts';
 import { derivationOf, derivationOfFinding } from './index.ts';
 
-const demo = (name: string): SystemDocument => {
-  const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!r.ok) throw new Error(r.message);
-  return r.system;
-};
 const pair = demo('potting-shed-pair');
 const tray = demo('under-stairs-tray');
 

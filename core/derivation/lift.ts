@@ -101,7 +101,7 @@ export function liftDerivation(
             kind: 'velocity',
             formula: String.raw`v = \frac{Q}{\pi D^2 / 4}`,
             given: [
-              given('Q', 'flow', duty.flow, 'flow', 'duty point'),
+              given('Q', 'flow', duty.flow, 'flow', ORIGIN.duty),
               given('D', 'bore', duty.bore, 'bore', boreFrom),
             ],
             source: 'Continuity.',

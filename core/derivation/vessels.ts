@@ -71,7 +71,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
         kind: 'length',
         formula: String.raw`V(h) = V, \quad V(h) = \int_0^h \varphi\,A(z)\, dz`,
         given: [
-          given('V', from, row.volume, 'volume', 'water balance'),
+          given('V', from, row.volume, 'volume', ORIGIN.balance),
           given('H', 'height of the rim', s.vessels[index]!.shape.height, 'length', ORIGIN.entered),
           given(
             'A',
@@ -137,7 +137,7 @@ export function vesselsDerivation(what: string, { s, a, id, index }: Subject): D
                 'over the pump, beds full',
                 r.volume,
                 'volume',
-                'water balance',
+                ORIGIN.balance,
               ),
               given(
                 'V_\\mathrm{loss}',

@@ -1,3 +1,4 @@
+import { siphonsOf } from '../network/steady.ts';
 import { screenK } from '../network/pipes.ts';
 import {
   DAY,
@@ -22,9 +23,12 @@ const paths = (net: Network, change: (p: NetPath, i: number) => NetPath): Networ
 
 /** One path changed: what stands there is of the kind that the change asks for. */
 export const onlyPath =
-  <P extends NetPath>(index: number, change: (p: P) => NetPath) =>
+  <P extends NetPath>(id: string, change: (p: P) => NetPath) =>
   (net: Network): Network =>
-    paths(net, (x, i) => (i === index ? change(x as P) : x));
+    paths(net, (x) => (x.id === id ? change(x as P) : x));
+
+/** The siphons of a network that can start. */
+export const startingSiphons = (net: Network): DrainPath[] => siphonsOf(net).filter((p) => p.prime);
 
 /** A pump changed, with all its branches. */
 export const onlyPump =

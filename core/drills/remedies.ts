@@ -3,24 +3,20 @@ import {
   addSecondOverflow,
   adjustFill,
   adjustPipeSize,
+  leanRim,
   once,
   type Adjustment,
 } from '../findings/adjustments.ts';
+import { linesFrom } from '../findings/supply.ts';
 import { say } from '../quantity/index.ts';
-import {
-  addOverflow,
-  pumpedLines,
-  standpipes,
-  type PumpedLine,
-  type SystemDocument,
-} from '../system/index.ts';
+import { addOverflow, standpipes, type PumpedLine, type SystemDocument } from '../system/index.ts';
 import type { Struck } from './definition.ts';
 
 /** Remedies that several faults share. */
 
 /** Ids of the vessels that pumps draw from. */
 export const pumpedStores = (s: SystemDocument): string[] =>
-  s.vessels.filter((v) => pumpedLines(s).some((l) => l.from === v.id)).map((v) => v.id);
+  s.vessels.filter((v) => linesFrom(s, v.id).length > 0).map((v) => v.id);
 
 /** A check valve where the line has none. */
 export const addCheckValve = (l: PumpedLine): Adjustment[] =>
@@ -32,19 +28,6 @@ export const addCheckValve = (l: PumpedLine): Adjustment[] =>
         say`Fit a check valve in “${l.name}”`,
       );
 
-function leanRim(s: SystemDocument, bed: string): Adjustment[] {
-  const v = s.vessels.find((x) => x.id === bed);
-  const to = s.paths.find((p) => p.from === bed && p.kind !== 'pumped-line')?.to;
-  const under = s.vessels.find((x) => x.id === to);
-  return !v || !under || v.rimTo !== null || under.floor >= v.floor
-    ? []
-    : once(
-        `${bed}-rim`,
-        [{ at: `vessels.${bed}.rimTo`, to: under.id }],
-        say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
-      );
-}
-
 /** More room for what leaves a vessel beside the path that a drill struck. */
 function outletsOf(s: SystemDocument, a: Assessment, vessel: string, but: string): Adjustment[] {
   const second = standpipes(s).filter((p) => p.from === vessel && p.id !== but);
@@ -53,7 +36,7 @@ function outletsOf(s: SystemDocument, a: Assessment, vessel: string, but: string
     ...second.flatMap((p) => adjustPipeSize(s, p.id, 1, `“${p.name}”`)),
     ...addSecondOverflow(s, a, vessel),
     ...(made.ok ? once(`${vessel}-overflow`, made.edits, say`${made.label}`) : []),
-    ...leanRim(s, vessel),
+    ...leanRim(s, vessel, s.paths.find((p) => p.from === vessel && p.kind !== 'pumped-line')?.to),
   ];
 }
 

@@ -1,18 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
+import { demo } from '../test/demo.ts';
 import { tell } from '../quantity/index.ts';
-import { readSystem } from '../formats/file.ts';
 import { assess } from '../assess/assess.ts';
 import { applyEdits, readAt, type Edit, type SystemDocument } from '../system/index.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { fixesFor, judgeWhole, type Finding } from './index.ts';
 import { ruleOf } from './rules/index.ts';
 
-const demo = (name: string): SystemDocument => {
-  const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!r.ok) throw new Error(r.message);
-  return r.system;
-};
 const pair = demo('potting-shed-pair');
 const tray = demo('under-stairs-tray');
 const first = demo('the-first-attempt');

@@ -233,37 +233,34 @@ const MOST_GROWTH = 0.6;
  * A longer or wider vessel, in steps of 50 mm and up to 0.6 more; a box or a cylinder only.
  *
  * @param dir 1: larger, −1: smaller
+ * @param keepsLevel its water grows with it, so that it stands as high as before
  */
-export const adjustWidth = (s: SystemDocument, vessel: string, dir: 1 | -1): Adjustment[] => {
+export const adjustWidth = (
+  s: SystemDocument,
+  vessel: string,
+  dir: 1 | -1,
+  keepsLevel = false,
+): Adjustment[] => {
   const v = vesselOf(s, vessel);
-  const key = v.shape.kind === 'box' ? 'length' : v.shape.kind === 'cylinder' ? 'diameter' : null;
-  if (!key) return [];
-  const word = key === 'length' ? 'long' : 'across';
-  const was = v.shape[key as keyof typeof v.shape] as unknown as number;
+  const { shape } = v;
+  if (shape.kind !== 'box' && shape.kind !== 'cylinder') return [];
+  const [key, was, word, power] =
+    shape.kind === 'box'
+      ? (['length', shape.length, 'long', 1] as const)
+      : (['diameter', shape.diameter, 'across', 2] as const);
+  const filled = (to: number): Edit => ({
+    at: `vessels.${vessel}.fill`,
+    to: Math.round(v.fill * (to / was) ** power * 1e4) / 1e4,
+  });
   return adjustNumber(
     s,
     `${vessel}-${key}`,
     `vessels.${vessel}.shape.${key}`,
     dir * 0.05,
     (_, to) => say`Make “${v.name}” ${mm(to)} ${word}`,
+    (to) => (keepsLevel ? [filled(to)] : []),
   ).map((k) => ({ ...k, count: Math.min(k.count, Math.ceil((MOST_GROWTH * was) / 0.05)) }));
 };
-
-/** A wider vessel, filled to the level it had. */
-export function widenAtLevel(s: SystemDocument, vessel: string): Adjustment[] {
-  const v = vesselOf(s, vessel);
-  return adjustWidth(s, vessel, 1).map((wider) => ({
-    ...wider,
-    edits: (k) => {
-      const [edit] = wider.edits(k);
-      const to = edit!.to as number;
-      const key = edit!.at.endsWith('diameter') ? 'diameter' : 'length';
-      const was = v.shape[key as keyof typeof v.shape] as unknown as number;
-      const grow = key === 'diameter' ? (to / was) ** 2 : to / was;
-      return [edit!, { at: `vessels.${vessel}.fill`, to: Math.round(v.fill * grow * 1e4) / 1e4 }];
-    },
-  }));
-}
 
 /**
  * Changes the runs or the pauses of a line's timer, in steps of a minute; programs by the clock are spread over
@@ -388,6 +385,19 @@ export function addSecondOverflow(s: SystemDocument, a: Assessment, bed: string)
         say`Add a second overflow of ${list[k]!.name}, vented, its crest at ${mm(round)}`,
     },
   ];
+}
+
+/** Leans the rim of a vessel towards one that stands lower; none where there is no such, or it leans already. */
+export function leanRim(s: SystemDocument, vessel: string, to: string | undefined): Adjustment[] {
+  const v = vesselOf(s, vessel);
+  const under = s.vessels.find((x) => x.id === to);
+  return !under || v.rimTo !== null || under.floor >= v.floor
+    ? []
+    : once(
+        `${vessel}-rim`,
+        [{ at: `vessels.${vessel}.rimTo`, to: under.id }],
+        say`Lean the rim of “${v.name}” so that it spills into “${under.name}”`,
+      );
 }
 
 const CREST_STEP = 0.005;

@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
+import { demo } from '../test/demo.ts';
 import { tell } from '../quantity/index.ts';
-import { readSystem } from '../formats/file.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { sumpLoop } from '../system/layouts/sump-loop.ts';
@@ -12,11 +11,6 @@ import { fixesFor, judge, judgeWhole, keyOf, remindersOf, type Level } from './i
 import { cases } from '../test/cases.ts';
 
 const LH = 1 / 3.6e6;
-const demo = (name: string): SystemDocument => {
-  const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!r.ok) throw new Error(r.message);
-  return r.system;
-};
 const pair = demo('potting-shed-pair');
 const tray = demo('under-stairs-tray');
 const wideHose = applyEdits(pair, [{ at: 'paths.lift.bore', to: 0.025 }]);

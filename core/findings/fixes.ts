@@ -81,7 +81,7 @@ export function fixesFor(
   const a = assess(system);
   const rule = ruleOf(finding.id);
   const open = before.filter((f) => f.level !== 'fine');
-  const cause = rule.cause?.({ system, a, f: finding }, open) as Finding | undefined;
+  const cause = rule.cause?.({ system, a, f: finding }, open);
   const sought = cause ? keyOf(cause) : key;
   const day = !cause && rule.needsDay;
   const stopsBefore = new Set(before.filter((f) => f.level === 'stop').map(keyOf));

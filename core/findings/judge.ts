@@ -39,7 +39,7 @@ export function judge(
 ): Finding[] {
   const context = { system, a, day };
   const found = RULES.flatMap((rule) =>
-    rule.needsDay && !day ? [] : rule.judge(context).map((f): Finding => ({ id: rule.id, ...f })),
+    rule.judge(context).map((f): Finding => ({ id: rule.id, ...f })),
   );
   return found
     .map((f, i) => ({ f, i }))

@@ -8,8 +8,6 @@ import type { SystemDocument } from '../system/index.ts';
 import type { Adjustment } from './adjustments.ts';
 import type { Stage } from './stages.ts';
 
-export type { Explained } from '../quantity/index.ts';
-
 /** How grave: the water or the fish are at stake; outside what is wished; in order. */
 export type Level = 'stop' | 'watch' | 'fine';
 
@@ -73,10 +71,10 @@ export interface Rule<Id extends string = string> {
   /** How its number came about; nothing where the system has no such part any more. */
   readonly explain: (c: Case) => Explained | null;
   /** The open finding that is behind this one and is mended in its place. */
-  readonly cause?: (
+  readonly cause?: <F extends Verdict & { readonly id: string }>(
     c: Omit<Case, 'day'>,
-    open: readonly (Verdict & { readonly id: string })[],
-  ) => (Verdict & { readonly id: string }) | undefined;
+    open: readonly F[],
+  ) => F | undefined;
   /** Where there is a cause, its adjustments are tried and not this rule's own. */
   readonly adjustsCause?: boolean;
 }

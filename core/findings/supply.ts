@@ -1,10 +1,12 @@
 import type { Assessment, Duty } from '../assess/assess.ts';
 import type { Reserve } from '../assess/waterBalance.ts';
 import { feedingPumps } from '../network/steady.ts';
+import { given, ORIGIN, type Given } from '../quantity/index.ts';
 import {
   beds,
   isSiphon,
   pumpedLines,
+  targetsOf,
   type PumpedLine,
   type Siphon,
   type SystemDocument,
@@ -19,6 +21,10 @@ export const lineOf = (s: SystemDocument, id: string): PumpedLine[] =>
 /** Pumped lines that draw from a vessel. */
 export const linesFrom = (s: SystemDocument, vessel: string): PumpedLine[] =>
   pumpedLines(s).filter((l) => l.from === vessel);
+
+/** Pumped lines that end in a vessel, branches counted. */
+export const linesInto = (s: SystemDocument, vessel: string): PumpedLine[] =>
+  pumpedLines(s).filter((l) => targetsOf(l).includes(vessel));
 
 /** The siphon of an id, or none. */
 export const siphonOf = (s: SystemDocument, id: string): Siphon[] =>
@@ -50,3 +56,15 @@ export const uncoveredFirst = (reserves: readonly Reserve[]): Reserve[] =>
           (o.volume < r.volume || (o.volume === r.volume && o.pump < r.pump)),
       ),
   );
+
+/** What a flood takes of the water that a pump stands in, as values of a derivation. */
+export const floodOf = (r: Reserve): { rest: Given; swing: Given } => ({
+  rest: given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
+  swing: given(
+    String.raw`V_\mathrm{swing}`,
+    'in beds and lines',
+    r.swing,
+    'volume',
+    ORIGIN.balance,
+  ),
+});

@@ -143,7 +143,7 @@ export function assemble(s: SystemDocument, corrections: Corrections): Network {
     manifolds,
   };
   const calibrated = calibratedPumps(s, net);
-  // What has no way back is used up where it is; elsewhere a day's loss is in the water balance only.
+  // What has no way back is used up where it is; elsewhere a day's water use is in the water balance only.
   return {
     ...net,
     // Joined beds drain by the ways of all of them.

@@ -94,11 +94,11 @@ function linkOutlets(p: LinkPath, inside: (i: number) => boolean): Outlet[] {
 export function residueLevel(net: Network, vessel: number, siphons: boolean): Metres {
   const v = net.vessels[vessel]!;
   // A joining pipe to a higher vessel lets nothing down, nor does the line of a pump that never stops.
-  const ways = outletsDown(net, v, siphons, false).filter(
+  const outlets = outletsDown(net, v, siphons, false).filter(
     (w) => !w.both || net.vessels[w.to]!.floorZ < w.sillZ,
   );
   let z = v.floorZ + v.height;
-  if (ways.length) z = Math.min(z, ways[0]!.sillZ);
+  if (outlets.length) z = Math.min(z, outlets[0]!.sillZ);
   for (const p of pumpsOf(net)) {
     if (empties(p) && v.joined.includes(p.from)) {
       z = Math.min(z, net.vessels[p.from]!.floorZ + Math.max(p.intake, p.float!.off));
@@ -119,14 +119,14 @@ export function equilibrate(net: Network, volumes: CubicMetres[], siphons: boole
     const v = net.vessels[i]!;
     if (v.joined.length > 1) spreadOut(net, v, sum(v), volumes);
   }
-  const ways = new Map(heads.map((i) => [i, outletsDown(net, net.vessels[i]!, siphons, true)]));
+  const outlets = new Map(heads.map((i) => [i, outletsDown(net, net.vessels[i]!, siphons, true)]));
   for (let turn = 0; turn < 4 * heads.length; turn++) {
     let moved = false;
     const order = heads.map((i) => ({ i, z: surface(net.vessels[i]!) })).sort((a, b) => b.z - a.z);
     for (const { i } of order) {
       const v = net.vessels[i]!;
       const z = surface(v);
-      const open = ways
+      const open = outlets
         .get(i)!
         .find((w) => z > w.sillZ + 1e-9 && (!w.both || z > surface(net.vessels[w.to]!) + 1e-7));
       if (!open) continue;

@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readSystem } from '../formats/file.ts';
-import { applyEdits, type SystemDocument } from '../system/index.ts';
+import { demo } from '../test/demo.ts';
+import { applyEdits } from '../system/index.ts';
 import { LAYOUTS } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { anySystem } from '../test/systems.ts';
@@ -14,11 +13,6 @@ import { pumpedLines } from '../system/find.ts';
 const LH = 1 / 3.6e6;
 const near = (value: number, wanted: number, share: number) =>
   expect(Math.abs(value / wanted - 1), `${value} against ${wanted}`).toBeLessThan(share);
-const demo = (name: string): SystemDocument => {
-  const r = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!r.ok) throw new Error(r.message);
-  return r.system;
-};
 
 describe('Potting-shed pair, worked by hand', () => {
   const s = demo('potting-shed-pair');

@@ -53,7 +53,7 @@ export function feedingPumps(net: Network, vessel: number): number[] {
     const rise = (from: number) => {
       for (const j of net.vessels[from]!.joined) if (!seen.has(j)) above.add(j);
     };
-    for (const p of net.paths) if (isWay(p) && here.has(p.to)) rise(p.from);
+    for (const p of net.paths) if (isOutlet(p) && here.has(p.to)) rise(p.from);
     net.vessels.forEach((v, i) => {
       if (v.rimTo >= 0 && here.has(v.rimTo)) rise(i);
     });
@@ -65,21 +65,21 @@ export function feedingPumps(net: Network, vessel: number): number[] {
 
 /** A way by which water leaves a vessel by itself, without a pump standing still for it. */
 type Outlet = Exclude<NetPath, PumpPath | BackPath>;
-const isWay = (p: NetPath): p is Outlet => p.kind !== 'pump' && p.kind !== 'back';
+const isOutlet = (p: NetPath): p is Outlet => p.kind !== 'pump' && p.kind !== 'back';
 
 /** Asked for at every step of a search for a level, and the same as long as the network is. */
-const knownWays = new WeakMap<Network, Outlet[][]>();
+const knownOutlets = new WeakMap<Network, Outlet[][]>();
 
 /** Outlets of a vessel and those it is joined with, to other vessels. */
 export function gravityOutlets(net: Network, vessel: number): readonly Outlet[] {
-  let outlets = knownWays.get(net);
+  let outlets = knownOutlets.get(net);
   if (!outlets) {
     outlets = net.vessels.map(({ joined }) =>
       net.paths.filter(
-        (p): p is Outlet => isWay(p) && joined.includes(p.from) && !joined.includes(p.to),
+        (p): p is Outlet => isOutlet(p) && joined.includes(p.from) && !joined.includes(p.to),
       ),
     );
-    knownWays.set(net, outlets);
+    knownOutlets.set(net, outlets);
   }
   return outlets[vessel]!;
 }
@@ -126,7 +126,7 @@ export function outletFlows(
 
 /** Where the flow of every pump and of what runs on from it goes. */
 export interface Steady {
-  /** Flow of each path: pumps and outlets out; m³/s. */
+  /** Flow of each path: pumps and outlets; m³/s. */
   readonly flows: readonly CubicMetresPerSecond[];
   /** Over the rim of each vessel. */
   readonly overRims: readonly CubicMetresPerSecond[];

@@ -12,7 +12,7 @@ export const PLANT_USE: Metres = 0.003;
 /** Share of open-water evaporation that a raft's boards leave. */
 const UNDER_RAFT = 0.1;
 
-/** Loss of one vessel in a day, m³: open water by its surface and lid, dry media at a tenth, plants by their use. */
+/** Water use of one vessel in a day, m³: open water by its surface and lid, dry media at a tenth, plants by their use. */
 export function waterUseOf(
   s: SystemDocument,
   net: Network,
@@ -41,8 +41,8 @@ export function waterUseOf(
       return face * (use + perDay);
     }
     default: {
-      const room = net.vessels[index]!.storage;
-      return areaAt(room, levelAt(room, volume)) * (v.lid ? COVERED_SHARE : 1) * perDay;
+      const storage = net.vessels[index]!.storage;
+      return areaAt(storage, levelAt(storage, volume)) * (v.lid ? COVERED_SHARE : 1) * perDay;
     }
   }
 }
@@ -55,7 +55,7 @@ export function faceLength(s: SystemDocument, index: number): Metres {
     : Math.sqrt(shapeArea(shape, 0));
 }
 
-/** Loss of the whole system in a day, m³. */
+/** Water use of the whole system in a day, m³. */
 export const dailyWaterUse = (
   s: SystemDocument,
   net: Network,

@@ -1,6 +1,7 @@
 import { mediumById } from '../catalogue/media.ts';
 import type { Assessment, BedFigures, Duty } from '../assess/assess.ts';
 import { turnoverBy } from '../assess/turnover.ts';
+import { ROOT_AIR } from '../findings/irrigation.ts';
 import { PLANT_USE } from '../network/waterUse.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
 import { feedingPumps } from '../network/steady.ts';
@@ -46,7 +47,6 @@ export interface Irrigation {
 
 /** The pump runs a fifth longer than the fill: the middle of 10–25 % to spare. */
 const SPARE = 1.2;
-const ROOT_AIR: Seconds = 900;
 const MOST_FLOODED: Share = 0.5;
 /** Thirst at night as a share of the day's: the middle of 10–20 %. */
 const NIGHT: Share = 0.15;
@@ -54,6 +54,9 @@ const NIGHT: Share = 0.15;
 const SUN_PEAK = 1.5;
 /** Turnovers an hour asked for with fish. */
 const TURNOVERS = 1;
+
+/** What stands in where a bed names no medium of the table. */
+const USUAL_MEDIUM = mediumById('expanded-clay')!;
 
 /** What grows in a bed where nothing is noted: leaves, rooted 100 mm deep. */
 const plantingOf = (v: Vessel): Planting =>
@@ -73,11 +76,10 @@ export function lightOf(s: SystemDocument, sun: (latitude: number) => Daylight):
  * @returns s
  */
 export function thirstInterval(v: Vessel, lightTime: Seconds, lamps: boolean): Seconds {
-  const medium = v.media?.medium ?? v.pots?.medium ?? 'expanded-clay';
-  const held = mediumById(medium)?.held ?? 0.04;
+  const { held, depletion } = mediumById(v.media?.medium ?? v.pots?.medium ?? '') ?? USUAL_MEDIUM;
   const p = plantingOf(v);
   const peak = (p.dailyUse / lightTime) * (lamps ? 1 : SUN_PEAK);
-  const depth: Metres = held * (mediumById(medium)?.depletion ?? 0.5) * p.rooting * p.rootShare;
+  const depth: Metres = held * depletion * p.rooting * p.rootShare;
   return depth / peak;
 }
 

@@ -32,18 +32,18 @@ export const floatStuck = defineFault({
           : []),
       ];
     }),
-    ...net.paths.flatMap((p, i): Instance[] =>
+    ...net.paths.flatMap((p): Instance[] =>
       p.kind === 'float'
         ? [
             {
               about: p.id,
               name: `“${p.name}” sticks open`,
-              inject: onlyPath<FloatPath>(i, (v) => ({ ...v, stuck: 1 })),
+              inject: onlyPath<FloatPath>(p.id, (v) => ({ ...v, stuck: 1 })),
             },
             {
               about: `${p.id}-shut`,
               name: `“${p.name}” sticks shut`,
-              inject: onlyPath<FloatPath>(i, (v) => ({ ...v, stuck: 0 })),
+              inject: onlyPath<FloatPath>(p.id, (v) => ({ ...v, stuck: 0 })),
             },
           ]
         : [],

@@ -34,11 +34,5 @@ export const FAULTS = [
 
 export type FaultKind = (typeof FAULTS)[number]['id'];
 
-const BY_ID = new Map<string, FaultDefinition>(FAULTS.map((f) => [f.id, f]));
-
-/** The fault of a kind. @throws RangeError where there is none */
-export function faultOf(kind: FaultKind): FaultDefinition {
-  const fault = BY_ID.get(kind);
-  if (!fault) throw new RangeError(`There is no fault “${kind}”.`);
-  return fault;
-}
+/** The fault of a kind. */
+export const faultOf = (kind: FaultKind): FaultDefinition => FAULTS.find((f) => f.id === kind)!;

@@ -1,9 +1,8 @@
 import { flow, given, ORIGIN, say } from '../../quantity/index.ts';
-import { pumpedLines, targetsOf } from '../../system/index.ts';
 import { adjustPumpFlow, adjustTimer, adjustValve, cleanFilter } from '../adjustments.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
-import { linesFrom } from '../supply.ts';
+import { linesFrom, linesInto } from '../supply.ts';
 
 /** In a chain the supply must bring more than is drawn on average. */
 export const chainSupply = defineRule({
@@ -44,7 +43,7 @@ export const chainSupply = defineRule({
     }),
 
   adjustments: ({ system: s, f }) => {
-    const into = pumpedLines(s).filter((l) => targetsOf(l).includes(f.about));
+    const into = linesInto(s, f.about);
     return [
       ...into.flatMap((l) => [...cleanFilter(l), ...adjustValve(s, l, 1)]),
       ...linesFrom(s, f.about).flatMap((l) => [

@@ -1,10 +1,10 @@
 import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/waterBalance.ts';
 import { given, litres, ORIGIN, say, share } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustCrests, adjustFill, adjustIntake, widenAtLevel } from '../adjustments.ts';
+import { adjustCrests, adjustFill, adjustIntake, adjustWidth } from '../adjustments.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
-import { bedsFedFrom, linesFrom, uncoveredFirst } from '../supply.ts';
+import { bedsFedFrom, linesFrom, floodOf, uncoveredFirst } from '../supply.ts';
 
 /** The pump must stay covered when every bed is full at once. */
 export const reserve = defineRule({
@@ -38,34 +38,27 @@ export const reserve = defineRule({
     ...adjustFill(s, f.about, 1),
     ...adjustCrests(s, bedsFedFrom(s, a, f.about), -1),
     ...linesFrom(s, f.about).flatMap((l) => adjustIntake(s, l, -1)),
-    ...widenAtLevel(s, f.about),
+    ...adjustWidth(s, f.about, 1, true),
   ],
 
   explain: ({ a, f }) => {
     const r = a.balance.reserves.find((x) => x.vessel === f.about);
-    return (
-      (r && {
-        title: 'Reserve over the pump',
-        formula: String.raw`V_\mathrm{reserve} = V_\mathrm{rest} - V_\mathrm{swing} - V(h_\mathrm{intake} + 25\,\mathrm{mm})`,
-        given: [
-          given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
-          given(
-            String.raw`V_\mathrm{swing}`,
-            'in beds and lines',
-            r.swing,
-            'volume',
-            ORIGIN.balance,
-          ),
-          given(
-            'V(h)',
-            'under the intake and 25 mm',
-            r.rest - r.swing - r.volume,
-            'volume',
-            ORIGIN.shape,
-          ),
-        ],
-      }) ??
-      null
-    );
+    if (!r) return null;
+    const { rest, swing } = floodOf(r);
+    return {
+      title: 'Reserve over the pump',
+      formula: String.raw`V_\mathrm{reserve} = V_\mathrm{rest} - V_\mathrm{swing} - V(h_\mathrm{intake} + 25\,\mathrm{mm})`,
+      given: [
+        rest,
+        swing,
+        given(
+          'V(h)',
+          'under the intake and 25 mm',
+          r.rest - r.swing - r.volume,
+          'volume',
+          ORIGIN.shape,
+        ),
+      ],
+    };
   },
 });

@@ -1,6 +1,6 @@
 import { flow, given, litres, ORIGIN, say, time } from '../../quantity/index.ts';
 import { standpipes, vesselOf } from '../../system/index.ts';
-import { addSecondOverflow, adjustPipeSize, once } from '../adjustments.ts';
+import { addSecondOverflow, adjustPipeSize, leanRim } from '../adjustments.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
@@ -54,18 +54,11 @@ export const secondOutlet = defineRule({
     const v = vesselOf(s, f.about);
     const main = a.beds.find((b) => b.id === v.id)?.mainDrain;
     const second = standpipes(s).find((p) => p.from === v.id && p.id !== main);
-    const target = s.paths.find((p) => p.from === v.id)?.to;
     return [
       ...(second
         ? adjustPipeSize(s, second.id, 1, `“${second.name}”`)
         : addSecondOverflow(s, a, v.id)),
-      ...(target !== undefined && v.rimTo === null && vesselOf(s, target).floor < v.floor
-        ? once(
-            `${v.id}-rim`,
-            [{ at: `vessels.${v.id}.rimTo`, to: target }],
-            say`Lean the rim of “${v.name}” so that it spills into “${vesselOf(s, target).name}”`,
-          )
-        : []),
+      ...leanRim(s, v.id, s.paths.find((p) => p.from === v.id)?.to),
     ];
   },
 

@@ -1,11 +1,11 @@
 import { PIPES } from '../../catalogue/index.ts';
 import { boreOf, notchArea } from '../../network/pipes.ts';
-import { bore, given, mm, opening, ORIGIN, say } from '../../quantity/index.ts';
+import { bore, given, mm, opening, ORIGIN, say, type Explained } from '../../quantity/index.ts';
 import { bellSiphons, type BellSiphon, type SystemDocument } from '../../system/index.ts';
 import { boreArea } from '../../water/constants.ts';
 import { annulusArea } from '../../water/siphon.ts';
 import { adjustNumber, once, type Adjustment } from '../adjustments.ts';
-import { defineRule, type Explained, type Verdict } from '../rule.ts';
+import { defineRule, type Verdict } from '../rule.ts';
 
 interface Check {
   readonly part: string;

@@ -1,9 +1,9 @@
 import { given, litres, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
-import { adjustCrests, adjustFill, widenAtLevel } from '../adjustments.ts';
+import { adjustCrests, adjustFill, adjustWidth } from '../adjustments.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
-import { bedsFedFrom, uncoveredFirst } from '../supply.ts';
+import { bedsFedFrom, floodOf, uncoveredFirst } from '../supply.ts';
 
 const SWING_WISH = 0.15;
 
@@ -63,42 +63,28 @@ export const tankSwing = defineRule({
   adjustments: ({ system: s, a, f }) => [
     ...adjustFill(s, f.about, 1),
     ...adjustCrests(s, bedsFedFrom(s, a, f.about), -1),
-    ...widenAtLevel(s, f.about),
+    ...adjustWidth(s, f.about, 1, true),
   ],
 
   explain: ({ system: s, a, f }) => {
     const r = a.balance.reserves.find((x) => x.vessel === f.about);
     const i = s.vessels.findIndex((v) => v.id === f.about);
     if (!r) return null;
+    const { rest, swing } = floodOf(r);
     return f.kind === 'length'
       ? {
           title: 'Water left for the fish',
           formula: String.raw`h(V_\mathrm{rest} - V_\mathrm{swing})`,
           given: [
-            given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
-            given(
-              String.raw`V_\mathrm{swing}`,
-              'in beds and lines',
-              r.swing,
-              'volume',
-              ORIGIN.balance,
-            ),
+            rest,
+            swing,
             given('h', 'level then', a.balance.deepest[i]!.level, 'length', ORIGIN.shape),
           ],
         }
       : {
           title: 'Swing of the tank',
           formula: String.raw`\frac{V_\mathrm{swing}}{V_\mathrm{rest}}`,
-          given: [
-            given(
-              String.raw`V_\mathrm{swing}`,
-              'in beds and lines',
-              r.swing,
-              'volume',
-              ORIGIN.balance,
-            ),
-            given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
-          ],
+          given: [swing, rest],
         };
   },
 });

@@ -1,11 +1,11 @@
 import type { Assessment } from '../../assess/assess.ts';
 import { turnoversOf } from '../../assess/turnover.ts';
 import type { DayMetrics } from '../../day/metrics.ts';
-import { given, ORIGIN, rate, say } from '../../quantity/index.ts';
+import { given, ORIGIN, rate, say, type Explained } from '../../quantity/index.ts';
 import { fishIn, vesselOf, type SystemDocument } from '../../system/index.ts';
 import { adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments.ts';
 import { PRACTICE, within } from '../grade.ts';
-import { defineRule, type Explained, type Verdict } from '../rule.ts';
+import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom } from '../supply.ts';
 
 const TURNOVER = [1 / 3600, 2 / 3600] as const;

@@ -28,7 +28,7 @@ import {
 const L_H = 1e-3 / 3600;
 
 /** A whole system: what is not given is empty. */
-export type Parts = Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
+type Parts = Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
   Partial<Pick<SystemDocument, 'fish'>> & { site?: Partial<SystemDocument['site']> };
 
 /** A layout from its parts, which are made afresh for each system. */
@@ -41,7 +41,7 @@ export const defineLayout = ({
 });
 
 /** A document of a layout, its parts in it and all else as usual. */
-export function systemOf(id: string, name: string, layout: string, parts: Parts): SystemDocument {
+function systemOf(id: string, name: string, layout: string, parts: Parts): SystemDocument {
   return {
     kind: DOCUMENT_KIND,
     version: DOCUMENT_VERSION,
