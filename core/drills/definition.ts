@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess/assess.ts';
 import type { Fault } from '../day/drills/fault.ts';
 import type { Outcome } from '../day/drills/run.ts';
-import type { Adjustment } from '../findings/adjustments.ts';
+import type { Adjustment } from '../findings/adjustments/index.ts';
 import type { Network } from '../network/types.ts';
 import type { SystemDocument } from '../system/index.ts';
 import type { Severity } from './severity.ts';

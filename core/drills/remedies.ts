@@ -6,7 +6,7 @@ import {
   leanRim,
   once,
   type Adjustment,
-} from '../findings/adjustments.ts';
+} from '../findings/adjustments/index.ts';
 import { linesFrom } from '../findings/supply.ts';
 import { say } from '../quantity/index.ts';
 import { addOverflow, standpipes, type PumpedLine, type SystemDocument } from '../system/index.ts';

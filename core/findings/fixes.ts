@@ -1,7 +1,7 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { assess } from '../assess/assess.ts';
 import { judge, judgeWhole } from './judge.ts';
-import type { Adjustment } from './adjustments.ts';
+import type { Adjustment } from './adjustments/index.ts';
 import type { Level } from './rule.ts';
 import { ruleOf, type FindingId } from './rules/index.ts';
 import { smallestThat } from './search.ts';

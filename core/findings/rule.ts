@@ -5,7 +5,7 @@ import type { DayEvent } from '../day/types.ts';
 import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
-import type { Adjustment } from './adjustments.ts';
+import type { Adjustment } from './adjustments/index.ts';
 import type { Stage } from './stages.ts';
 
 /** How grave: the water or the fish are at stake; outside what is wished; in order. */

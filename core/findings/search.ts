@@ -1,4 +1,4 @@
-import type { Adjustment } from './adjustments.ts';
+import type { Adjustment } from './adjustments/index.ts';
 
 /** Changes of an adjustment without order are tried one by one, at most so many. */
 const MOST_LISTED = 12;

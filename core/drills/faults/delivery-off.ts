@@ -1,4 +1,4 @@
-import { adjustIntake } from '../../findings/adjustments.ts';
+import { adjustIntake } from '../../findings/adjustments/index.ts';
 import { lineOf } from '../../findings/supply.ts';
 import { pumpsOf } from '../../network/steady.ts';
 import { defineFault } from '../definition.ts';

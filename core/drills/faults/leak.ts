@@ -1,4 +1,4 @@
-import { adjustFill, adjustIntake } from '../../findings/adjustments.ts';
+import { adjustFill, adjustIntake } from '../../findings/adjustments/index.ts';
 import { DAY, type Network } from '../../network/types.ts';
 import { pumpedLines, type SystemDocument } from '../../system/index.ts';
 import { defineFault } from '../definition.ts';

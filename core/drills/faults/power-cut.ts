@@ -1,4 +1,4 @@
-import { adjustFill, adjustHeight } from '../../findings/adjustments.ts';
+import { adjustFill, adjustHeight } from '../../findings/adjustments/index.ts';
 import { pumpsOf } from '../../network/steady.ts';
 import { formatDuration } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';

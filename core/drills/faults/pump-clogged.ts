@@ -1,4 +1,4 @@
-import { adjustCrest, adjustFill } from '../../findings/adjustments.ts';
+import { adjustCrest, adjustFill } from '../../findings/adjustments/index.ts';
 import { pumpsOf } from '../../network/steady.ts';
 import { pumpedLines } from '../../system/index.ts';
 import { defineFault } from '../definition.ts';

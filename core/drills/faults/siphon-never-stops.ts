@@ -1,4 +1,4 @@
-import { adjustValve } from '../../findings/adjustments.ts';
+import { adjustValve } from '../../findings/adjustments/index.ts';
 import type { DrainPath } from '../../network/types.ts';
 import { linesInto } from '../../findings/supply.ts';
 import { defineFault } from '../definition.ts';

@@ -1,4 +1,4 @@
-import { adjustFill, adjustIntake } from '../../findings/adjustments.ts';
+import { adjustFill, adjustIntake } from '../../findings/adjustments/index.ts';
 import { waterUseOf } from '../../network/waterUse.ts';
 import { DAY } from '../../network/types.ts';
 import { formatDuration } from '../../quantity/index.ts';

@@ -1,6 +1,6 @@
 import { given, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { pumpedLines, vesselOf } from '../../system/index.ts';
-import { adjustFill, adjustIntake, adjustLineEnd } from '../adjustments.ts';
+import { adjustFill, adjustIntake, adjustLineEnd } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';

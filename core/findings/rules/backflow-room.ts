@@ -1,7 +1,7 @@
 import { given, litres, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { isStore } from '../../system/index.ts';
 import { wholeVolume } from '../../water/vessel.ts';
-import { adjustFill, adjustHeight } from '../adjustments.ts';
+import { adjustFill, adjustHeight } from '../adjustments/index.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 

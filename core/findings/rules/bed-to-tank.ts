@@ -2,7 +2,7 @@ import { bedsOfTank } from '../../assess/assess.ts';
 import { given, ORIGIN, ratio, say } from '../../quantity/index.ts';
 import { beds } from '../../system/index.ts';
 import { volumeAt } from '../../water/vessel.ts';
-import { adjustWidth } from '../adjustments.ts';
+import { adjustWidth } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 

@@ -1,5 +1,5 @@
 import { flow, given, ORIGIN, say } from '../../quantity/index.ts';
-import { adjustPumpFlow, adjustTimer, adjustValve, cleanFilter } from '../adjustments.ts';
+import { adjustPumpFlow, adjustTimer, adjustValve, cleanFilter } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom, linesInto } from '../supply.ts';

@@ -1,7 +1,7 @@
 import { mediumById } from '../../catalogue/index.ts';
 import { given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustCrest, adjustNumber } from '../adjustments.ts';
+import { adjustCrest, adjustNumber } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 

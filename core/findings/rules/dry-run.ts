@@ -1,5 +1,5 @@
 import { clock, given, ORIGIN, say, time } from '../../quantity/index.ts';
-import { adjustCrests, adjustFill, adjustIntake } from '../adjustments.ts';
+import { adjustCrests, adjustFill, adjustIntake } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, lineOf } from '../supply.ts';
 

@@ -1,5 +1,5 @@
 import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
-import { adjustPipeSize, adjustPumpHead, adjustValve } from '../adjustments.ts';
+import { adjustPipeSize, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';

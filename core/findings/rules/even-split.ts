@@ -2,7 +2,7 @@ import { balanceBranches } from '../../assess/split.ts';
 import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import type { CubicMetresPerSecond } from '../../quantity/si.ts';
 import { isDrain, isStore, PLANT_ROLES, pumpedLines, vesselOf } from '../../system/index.ts';
-import { levelOverflows, once } from '../adjustments.ts';
+import { levelOverflows, once } from '../adjustments/index.ts';
 import { within } from '../grade.ts';
 import { defineRule, type Context, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';

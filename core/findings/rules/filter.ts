@@ -1,6 +1,6 @@
 import { given, ORIGIN, say, share } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';
-import { cleanFilter } from '../adjustments.ts';
+import { cleanFilter } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 

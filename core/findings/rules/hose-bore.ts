@@ -1,5 +1,5 @@
 import { bore, given, head, ORIGIN, say, speed } from '../../quantity/index.ts';
-import { adjustPipeSize, adjustValve } from '../adjustments.ts';
+import { adjustPipeSize, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';

@@ -3,7 +3,7 @@ import type { LinkPath, Network } from '../../network/types.ts';
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { fullPipeNeeds } from '../../water/pipe.ts';
 import { areaAt } from '../../water/vessel.ts';
-import { adjustPipeSize } from '../adjustments.ts';
+import { adjustPipeSize } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 const LAG_WISH = 0.02;

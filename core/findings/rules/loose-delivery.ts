@@ -1,6 +1,6 @@
 import { given, litres, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
-import { adjustIntake } from '../adjustments.ts';
+import { adjustIntake } from '../adjustments/index.ts';
 import { atLeast } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf } from '../supply.ts';

@@ -1,6 +1,6 @@
 import { given, ORIGIN, say, time } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustTimer } from '../adjustments.ts';
+import { adjustTimer } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { floodedBeds, ROOT_AIR, worstOf } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';

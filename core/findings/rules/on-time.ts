@@ -1,6 +1,6 @@
 import { given, ORIGIN, say, time } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustCrests, adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments.ts';
+import { adjustCrests, adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { floodedBeds, worstOf } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';

@@ -1,7 +1,7 @@
 import { bore, flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { selfVentingBore } from '../../water/drain.ts';
-import { adjustPipeSize, once } from '../adjustments.ts';
+import { adjustPipeSize, once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** A free overflow must carry what the pump brings without rising over the rim or gulping. */

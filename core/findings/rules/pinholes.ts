@@ -1,6 +1,6 @@
 import { bore, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';
-import { adjustNumber } from '../adjustments.ts';
+import { adjustNumber } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 

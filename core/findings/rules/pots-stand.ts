@@ -1,7 +1,7 @@
 import { mediumById } from '../../catalogue/index.ts';
 import { given, mass, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { boreArea } from '../../water/constants.ts';
-import { adjustCrest } from '../adjustments.ts';
+import { adjustCrest } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Pots stand only if they weigh more than the water they push aside. */

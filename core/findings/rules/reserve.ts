@@ -1,7 +1,7 @@
 import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/waterBalance.ts';
 import { given, litres, ORIGIN, say, share } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustCrests, adjustFill, adjustIntake, adjustWidth } from '../adjustments.ts';
+import { adjustCrests, adjustFill, adjustIntake, adjustWidth } from '../adjustments/index.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { bedsFedFrom, linesFrom, floodOf, uncoveredFirst } from '../supply.ts';

@@ -1,7 +1,7 @@
 import type { BedFigures } from '../../assess/assess.ts';
 import { given, litres, mm, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { vesselOf, type Vessel } from '../../system/index.ts';
-import { adjustCrests, adjustTimer } from '../adjustments.ts';
+import { adjustCrests, adjustTimer } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { ROOT_AIR } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';

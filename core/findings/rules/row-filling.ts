@@ -1,6 +1,6 @@
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { fullPipeNeeds } from '../../water/pipe.ts';
-import { adjustPipeSize } from '../adjustments.ts';
+import { adjustPipeSize } from '../adjustments/index.ts';
 import { within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 

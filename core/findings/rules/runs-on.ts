@@ -1,7 +1,7 @@
 import type { Assessment } from '../../assess/assess.ts';
 import { given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { pumpedLines, vesselOf, type PumpedLine, type SystemDocument } from '../../system/index.ts';
-import { once } from '../adjustments.ts';
+import { once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';
 

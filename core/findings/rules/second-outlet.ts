@@ -1,6 +1,6 @@
 import { flow, given, litres, ORIGIN, say, time } from '../../quantity/index.ts';
 import { standpipes, vesselOf } from '../../system/index.ts';
-import { addSecondOverflow, adjustPipeSize, leanRim } from '../adjustments.ts';
+import { addSecondOverflow, adjustPipeSize, leanRim } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 

@@ -1,5 +1,5 @@
 import { given, ORIGIN, say } from '../../quantity/index.ts';
-import { once } from '../adjustments.ts';
+import { once } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 

@@ -4,7 +4,7 @@ import { bore, given, mm, opening, ORIGIN, say, type Explained } from '../../qua
 import { bellSiphons, type BellSiphon, type SystemDocument } from '../../system/index.ts';
 import { boreArea } from '../../water/constants.ts';
 import { annulusArea } from '../../water/siphon.ts';
-import { adjustNumber, once, type Adjustment } from '../adjustments.ts';
+import { adjustNumber, once, type Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 interface Check {

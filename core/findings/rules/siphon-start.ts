@@ -9,7 +9,7 @@ import {
   levelOverflows,
   once,
   type Adjustment,
-} from '../adjustments.ts';
+} from '../adjustments/index.ts';
 import { WIDE_MOUTH_RATIO } from '../../water/siphon.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFeeding, siphonOf } from '../supply.ts';

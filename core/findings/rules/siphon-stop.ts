@@ -1,6 +1,6 @@
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { STOPS_SHARE } from '../../water/siphon.ts';
-import { adjustNumber, adjustPipeSize, adjustValve } from '../adjustments.ts';
+import { adjustNumber, adjustPipeSize, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFeeding, siphonOf } from '../supply.ts';

@@ -1,5 +1,5 @@
 import { clock, given, litres, ORIGIN, say } from '../../quantity/index.ts';
-import { addSecondOverflow, adjustCrest, adjustFill, adjustHeight } from '../adjustments.ts';
+import { addSecondOverflow, adjustCrest, adjustFill, adjustHeight } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** Less than this is drops, m³. */

@@ -1,5 +1,5 @@
 import { given, head, ORIGIN, say, share } from '../../quantity/index.ts';
-import { adjustLineEnd, adjustPumpHead, adjustValve } from '../adjustments.ts';
+import { adjustLineEnd, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';

@@ -1,6 +1,6 @@
 import { given, litres, ORIGIN, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
-import { adjustFill } from '../adjustments.ts';
+import { adjustFill } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 

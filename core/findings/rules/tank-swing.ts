@@ -1,6 +1,6 @@
 import { given, litres, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
-import { adjustCrests, adjustFill, adjustWidth } from '../adjustments.ts';
+import { adjustCrests, adjustFill, adjustWidth } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, floodOf, uncoveredFirst } from '../supply.ts';

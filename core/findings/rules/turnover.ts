@@ -3,7 +3,7 @@ import { turnoversOf } from '../../assess/turnover.ts';
 import type { DayMetrics } from '../../day/metrics.ts';
 import { given, ORIGIN, rate, say, type Explained } from '../../quantity/index.ts';
 import { fishIn, vesselOf, type SystemDocument } from '../../system/index.ts';
-import { adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments.ts';
+import { adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom } from '../supply.ts';

@@ -2,7 +2,7 @@ import { bore, given, head, ORIGIN, say } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';
 import { boreArea } from '../../water/constants.ts';
 import { venturiSuction } from '../../water/passage.ts';
-import { adjustNumber, adjustValve } from '../adjustments.ts';
+import { adjustNumber, adjustValve } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 

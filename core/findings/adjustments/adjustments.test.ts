@@ -1,11 +1,11 @@
 import { describe, expect, it, test } from 'vitest';
-import { demo } from '../test/demo.ts';
-import { tell } from '../quantity/index.ts';
-import { assess } from '../assess/assess.ts';
-import { applyEdits, readAt, type Edit, type SystemDocument } from '../system/index.ts';
-import { checkSystem } from '../system/schema/index.ts';
-import { fixesFor, judgeWhole, type Finding } from './index.ts';
-import { ruleOf } from './rules/index.ts';
+import { demo } from '../../test/demo.ts';
+import { tell } from '../../quantity/index.ts';
+import { assess } from '../../assess/assess.ts';
+import { applyEdits, readAt, type Edit, type SystemDocument } from '../../system/index.ts';
+import { checkSystem } from '../../system/schema/index.ts';
+import { fixesFor, judgeWhole, type Finding } from '../index.ts';
+import { ruleOf } from '../rules/index.ts';
 
 const pair = demo('potting-shed-pair');
 const tray = demo('under-stairs-tray');

@@ -1,0 +1,7 @@
+/** What can be adjusted to mend a finding or to come through a drill, by what it changes. */
+export * from './adjustment.ts';
+export * from './pipes.ts';
+export * from './lines.ts';
+export * from './vessels.ts';
+export * from './drains.ts';
+export * from './timers.ts';
