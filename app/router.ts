@@ -6,7 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'shelf', component: ShelfView, meta: { title: 'Shelf' } },
     {
-      path: '/system/:id/:stage?',
+      path: '/system/:id/:stage?/:group(vessels|paths)?/:part?',
       name: 'design',
       component: () => import('./design/DesignView.vue'),
       props: true,

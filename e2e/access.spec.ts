@@ -1,5 +1,16 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, openDemo, openShelf, settled, slider, test, still, STILL } from './helpers';
+import {
+  expect,
+  openDemo,
+  openShelf,
+  settled,
+  slider,
+  test,
+  still,
+  STILL,
+  showFindings,
+  showPanel,
+} from './helpers';
 import type { Page } from '@playwright/test';
 
 test.use(STILL);
@@ -43,7 +54,10 @@ for (const theme of ['paper', 'evening'] as const) {
       await still(page);
       await axe(page, stage, rules);
     }
+    await showFindings(page);
     await page.getByRole('button', { name: 'why' }).first().click();
+    await axe(page, 'findings', rules, 'aside');
+    await showPanel(page);
     await page.getByRole('button', { name: /^Fill:/ }).click();
     await axe(page, 'working', rules, 'aside');
     const bench = page.getByRole('group', { name: 'On the bench' });
@@ -135,6 +149,8 @@ test('the first journey by keyboard alone', async ({ page }) => {
   // On to the first fix, pressed and found to mend; then into a file, and home.
   await settled(page);
   const before = await page.locator('[data-level="stop"]').count();
+  await tabTo(page, (e) => /^Findings/.test(e?.textContent?.trim() ?? ''));
+  await page.keyboard.press('Enter');
   await tabTo(page, (e) => e instanceof HTMLElement && 'fix' in e.dataset);
   await page.keyboard.press('Enter');
   await settled(page);

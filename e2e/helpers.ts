@@ -43,9 +43,16 @@ export async function openDemo(
   await settled(page);
 }
 
+/** Opens the list of findings beside the drawing. */
+export const showFindings = (page: Page): Promise<void> =>
+  page.getByRole('button', { name: /^Findings/ }).click();
+/** Opens the stage’s own panel beside the drawing. */
+export const showPanel = (page: Page): Promise<void> =>
+  page.getByRole('group', { name: 'Beside the drawing' }).getByRole('button').first().click();
+
 /** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
 export async function settled(page: Page): Promise<void> {
-  await expect(page.getByRole('heading', { name: 'Findings' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Beside the drawing' })).toBeVisible();
   // Looked at with every frame: an assertion that is asked again waits half a second in between.
   await page.waitForFunction(
     () => !/working it out|looking for fixes/.test(document.body.textContent ?? ''),
@@ -54,6 +61,8 @@ export async function settled(page: Page): Promise<void> {
 
 /** Pulls a handle of the drawing by pixels; down is positive. */
 export async function pull(page: Page, handle: Locator, dy: number): Promise<void> {
+  // What is not chosen is a dot; with the focus it has its tag.
+  await handle.focus();
   const grip = handle.locator('.tag rect');
   const box = (await grip.boundingBox())!;
   const x = box.x + box.width / 2;

@@ -9,10 +9,13 @@ import {
   settled,
   slider,
   test,
+  showFindings,
+  showPanel,
 } from './helpers';
 
 test('the first attempt: pull, mend, undo, reload, save, open', async ({ page }) => {
   await openDemo(page, 'The first attempt', 'Fill & drain');
+  await showFindings(page);
   await expect(finding(page, 'reserve')).toHaveAttribute('data-level', 'stop');
   await expect(finding(page, 'reserve')).toContainText('missing over the pump’s intake');
 
@@ -88,13 +91,15 @@ test('pulls the standpipe, the tank and the pump; water and numbers follow while
   await page.mouse.move(box.x + 60, box.y + 70, { steps: 6 });
   // Still held: the value on the tag has moved already.
   await expect(intake).not.toHaveAttribute('aria-valuetext', '270 mm');
-  await expect(finding(page, 'loose-delivery')).toBeVisible();
+  await expect(finding(page, 'loose-delivery')).toHaveCount(1);
   await page.mouse.up();
   await settled(page);
+  await showFindings(page);
   await expect(
     finding(page, 'loose-delivery').getByRole('button', { name: /Raise the pump/ }),
   ).toBeVisible();
 
+  await showPanel(page);
   const bed = slider(page, 'Bed, height above the ground');
   await pull(page, bed, -60);
   await expect(flow).not.toHaveText(flowBefore!);
@@ -157,6 +162,7 @@ test('changes the timer, plays, steps and scrubs the day', async ({ page }) => {
   await page.getByLabel('for', { exact: true }).first().press('Enter');
   await expect(finding(page, 'on-time')).toHaveAttribute('data-level', 'stop');
   await settled(page);
+  await showFindings(page);
   await finding(page, 'on-time')
     .getByRole('button', { name: /Set every program/ })
     .click();

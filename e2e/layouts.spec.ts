@@ -1,5 +1,5 @@
 import { LAYOUTS } from '../core/system/layouts/index.ts';
-import { expect, finding, openDemo, openShelf, settled, test } from './helpers';
+import { expect, finding, openDemo, openShelf, settled, test, showFindings } from './helpers';
 import type { Page } from '@playwright/test';
 
 /** Every layout opens and plays; what is built on the benches is built in the real interface. */
@@ -175,6 +175,7 @@ test('service holds the beds flooded, and reminds of it', async ({ page }) => {
   await page.getByRole('button', { name: /Held flooded/ }).click();
   await expect(finding(page, 'service')).toContainText('The beds are held flooded');
   await settled(page);
+  await showFindings(page);
   await finding(page, 'service').getByRole('button', { name: 'Let the beds run again' }).click();
   await expect(finding(page, 'service')).toHaveCount(0);
 });

@@ -1,4 +1,14 @@
-import { expect, finding, openDemo, openShelf, settled, slider, test, STILL } from './helpers';
+import {
+  expect,
+  finding,
+  openDemo,
+  openShelf,
+  settled,
+  slider,
+  test,
+  STILL,
+  showFindings,
+} from './helpers';
 
 test.use(STILL);
 
@@ -65,6 +75,7 @@ test('an edit on the way out is on the shelf and in the store', async ({ page })
 
 test('the first attempt is mended fix by fix until nothing is at stop', async ({ page }) => {
   await openDemo(page, 'The first attempt');
+  await showFindings(page);
   for (let turn = 0; turn < 14; turn++) {
     await settled(page);
     const stop = page.locator('[data-level="stop"]').filter({ has: page.locator('.fix') });

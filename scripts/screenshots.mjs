@@ -37,7 +37,7 @@ async function picture(
   await page.getByText('The first attempt').waitFor();
   if (path !== '/') await page.goto(`http://127.0.0.1:${port}${path}`);
   if (path !== '/') {
-    await page.getByRole('heading', { name: 'Findings' }).waitFor();
+    await page.locator('.worst').first().waitFor();
     await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
     await page.waitForTimeout(900);
   }
@@ -145,7 +145,7 @@ try {
           page.getByRole('button', { name: 'Open a file' }).click(),
         ]);
         await chooser.setFiles(`${root}/demo/${file}.json`);
-        await page.getByRole('heading', { name: 'Findings' }).waitFor();
+        await page.locator('.worst').first().waitFor();
         await page
           .getByRole('button', { name: /Fill & drain/ })
           .first()

@@ -12,16 +12,18 @@ import {
 } from 'vue';
 import { useRouter } from 'vue-router';
 import { format } from '../../core/quantity';
-import { fieldAt, isSiphon } from '../../core/system';
+import { fieldAt } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
+import WorstFinding from '../findings/WorstFinding.vue';
 import FirstHints from '../parts/FirstHints.vue';
 import DerivationSheet from '../parts/DerivationSheet.vue';
 import type { Stage } from '../../core/findings';
 import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
-import SectionDrawing from '../section/SectionDrawing.vue';
+import LivingDrawing from '../section/LivingDrawing.vue';
 import { useBench } from '../stores/bench';
+import { useChosen } from '../stores/chosen';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -35,12 +37,13 @@ import { useDesignKeys } from './keys';
 import { isStage, STAGE_NAMES } from './stages';
 
 /** One system: the living drawing, the day under it, the stage's panel and the findings beside it. */
-const props = defineProps<{ id: string; stage?: string }>();
+const props = defineProps<{ id: string; stage?: string; group?: string; part?: string }>();
 const router = useRouter();
 const system = useSystem();
 const trace = useTrace();
 const settings = useSettings();
 const working = useDerivation();
+const chosen = useChosen();
 
 const PANELS = {
   vessels: defineAsyncComponent(() => import('../stages/vessels/VesselsPanel.vue')),
@@ -52,18 +55,33 @@ watch(
   () => props.id,
   (id) => {
     working.close();
+    if (system.document?.id !== id) chosen.close();
     void system.open(id);
   },
   { immediate: true },
 );
 onBeforeUnmount(() => {
   working.close();
+  chosen.close();
   system.close();
 });
 watch(
   () => system.document?.name,
   (name) => (document.title = name ? `${name} · Mizuna` : 'Mizuna'),
 );
+
+/** What is chosen stands in the address, and the address says what is chosen. */
+const inAddress = computed(() => (props.group && props.part ? `${props.group}.${props.part}` : ''));
+watch(inAddress, (at) => (chosen.at = at), { immediate: true });
+function goTo(to: Stage, at: string) {
+  const [group, part] = at ? at.split('.') : [];
+  return router.replace({ name: 'design', params: { id: props.id, stage: to, group, part } });
+}
+watch(
+  () => chosen.at,
+  (at) => at !== inAddress.value && void goTo(stage.value, at),
+);
+const go = (to: Stage) => void goTo(to, chosen.at);
 
 /** What lies on the bench in place of the drawing. */
 const bench = useBench();
@@ -73,25 +91,20 @@ const SiphonDrawing = defineAsyncComponent(
 const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
 const onBench = computed(() => {
   if (stage.value !== 'drain') return null;
-  if (bench.open === 'siphon' && siphonOnBench.value) return SiphonDrawing;
+  if (bench.open === 'siphon' && chosen.siphon) return SiphonDrawing;
   const timed = system.document?.paths.some((p) => p.kind === 'pumped-line');
   return bench.open === 'timer' && timed ? TimerBench : null;
 });
-const siphonOnBench = computed(() => {
-  const list = (system.document?.paths ?? []).filter(isSiphon);
-  return list.find((p) => p.id === bench.about) ?? list[0];
-});
-const benchProps = computed(() =>
-  bench.open === 'siphon' ? { siphon: siphonOnBench.value! } : {},
-);
+const benchProps = computed(() => (bench.open === 'siphon' ? { siphon: chosen.siphon! } : {}));
 
 const phone = useMediaQuery('(max-width: 860px)');
-const side = ref<'panel' | 'findings'>('findings');
+/** Beside the drawing lies the stage’s panel or the list of findings. */
+const side = ref<'panel' | 'findings'>('panel');
+watch(
+  () => chosen.finding,
+  ({ key }) => key && (side.value = 'findings'),
+);
 const keys = ref(false);
-
-function go(to: Stage) {
-  void router.replace({ name: 'design', params: { id: props.id, stage: to } });
-}
 
 const levels = computed(() => {
   if (trace.moment) return trace.moment.levels;
@@ -148,8 +161,10 @@ let idle = 0;
 onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 1000)));
 onBeforeUnmount(() => clearTimeout(idle));
 
-useDesignKeys({ go, showKeys: () => (keys.value = true) });
+const living = ref<InstanceType<typeof LivingDrawing>>();
+useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });
 
+const open = computed(() => trace.findings.filter((f) => f.level !== 'fine').length);
 const reminders = computed(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
 );
@@ -171,16 +186,21 @@ const reminders = computed(() =>
       @day="saveDay"
       @network="saveNetwork"
     />
-    <SystemTrouble class="trouble no-print" />
+    <div class="trouble no-print">
+      <SystemTrouble />
+      <FirstHints />
+    </div>
     <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>
 
     <StageRail class="stages no-print" :stage="stage" :phone="phone" @go="go" />
 
     <section class="stagearea" aria-label="The system from the side">
       <component :is="onBench" v-if="onBench" class="drawing" v-bind="benchProps" />
-      <SectionDrawing
+      <LivingDrawing
         v-else
+        ref="living"
         class="drawing"
+        :phone="phone"
         :system="system.document"
         :assessment="system.assessment"
         :levels="levels"
@@ -192,23 +212,22 @@ const reminders = computed(() =>
         @nudge="(at, v) => system.nudge(at, v, label(at, v))"
         @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
       />
-      <FirstHints v-if="!phone" />
       <DayStrip class="day" />
     </section>
 
     <aside class="side">
-      <div v-if="phone" class="sides" role="group" aria-label="Beside the drawing">
-        <button type="button" :aria-pressed="side === 'findings'" @click="side = 'findings'">
-          Findings
-        </button>
+      <WorstFinding class="worst" @open="side = 'findings'" />
+      <div class="sides" role="group" aria-label="Beside the drawing">
         <button type="button" :aria-pressed="side === 'panel'" @click="side = 'panel'">
           {{ STAGE_NAMES[stage] }}
         </button>
+        <button type="button" :aria-pressed="side === 'findings'" @click="side = 'findings'">
+          {{ open ? `Findings ${open}` : 'Findings' }}
+        </button>
       </div>
-      <FirstHints v-if="phone" flat />
       <DerivationSheet class="working" />
       <div
-        v-show="!phone || side === 'findings'"
+        v-show="side === 'findings'"
         class="scroll findingsbox"
         tabindex="0"
         role="region"
@@ -217,7 +236,7 @@ const reminders = computed(() =>
         <FindingsList />
       </div>
       <div
-        v-show="!phone || side === 'panel'"
+        v-show="side === 'panel'"
         class="scroll panelbox"
         tabindex="0"
         role="region"
@@ -283,12 +302,7 @@ const reminders = computed(() =>
   overflow-y: auto;
   min-height: 0;
 }
-.findingsbox {
-  flex: 0 1 auto;
-  max-height: 50%;
-  border-bottom: 2px solid var(--rule);
-}
-.panelbox {
+.scroll {
   flex: 1 1 0;
 }
 .working {
@@ -296,10 +310,6 @@ const reminders = computed(() =>
   flex: 0 1 auto;
   max-height: 40%;
   overflow-y: auto;
-}
-/* The working stands beside what it explains: neither may push the other out. */
-.working ~ .findingsbox {
-  max-height: 28%;
 }
 .reminders {
   padding: 8px 12px 16px 26px;
@@ -331,7 +341,7 @@ const reminders = computed(() =>
   flex: none;
 }
 .phone .stagearea {
-  grid-template-rows: 46vh 150px;
+  grid-template-rows: max(46vh, 330px) 150px;
   width: 100%;
 }
 .phone .side {
@@ -342,15 +352,17 @@ const reminders = computed(() =>
 .phone .working {
   max-height: 60vh;
 }
-.phone .findingsbox {
-  max-height: none;
-  border: 0;
-}
 .phone .scroll {
   overflow: visible;
 }
 .sides {
   display: flex;
+  border-bottom: 1px solid var(--rule);
+}
+.phone .worst {
+  position: sticky;
+  top: 0;
+  z-index: 4;
 }
 .sides button {
   flex: 1;

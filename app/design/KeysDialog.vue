@@ -8,6 +8,10 @@ const KEYS = [
   ['2, 3, 4', 'Vessels, Lift, Fill & drain'],
   ['Space', 'play or stop the day'],
   ['← →', 'previous or next event'],
+  ['← → on a thing in the drawing', 'choose the next along the water’s way'],
+  ['Enter on it, or C', 'look at it closely'],
+  ['0', 'back to the whole system'],
+  ['+ −', 'nearer and further'],
   ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten, with Alt by a fifth'],
   ['Enter', 'type the number of the chosen tag; so does a double click'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
@@ -29,7 +33,7 @@ const KEYS = [
       </dl>
       <v-switch
         v-model="settings.singleKeys"
-        label="Single keys act (2, 3, 4, Space, arrows, U, ?)"
+        label="Single keys act (2, 3, 4, 0, C, +, −, Space, arrows, U, ?)"
       />
       <p class="quiet">
         They act only where nothing else takes them: not in fields, menus, on buttons or tags.

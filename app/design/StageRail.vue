@@ -22,7 +22,7 @@ const stops = (s: Stage) =>
       @click="emit('go', s)"
     >
       <b>{{ STAGE_KEY[s] }}</b>
-      <span>{{ STAGE_NAMES[s] }}</span>
+      <span class="stage">{{ STAGE_NAMES[s] }}</span>
       <i v-if="stops(s)" class="stops"
         >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
       >
@@ -37,8 +37,10 @@ const stops = (s: Stage) =>
 }
 .rail button {
   position: relative;
-  display: flex;
-  flex-direction: column;
+  display: grid;
+  grid-template: auto auto / 1fr auto auto 1fr;
+  gap: 0 5px;
+  justify-items: center;
   align-items: center;
   width: 100%;
   padding: 10px 2px;
@@ -54,10 +56,15 @@ const stops = (s: Stage) =>
   background: rgb(var(--ink) / 0.05);
   font-weight: 650;
 }
+.rail b {
+  grid-column: 2;
+}
+.stage {
+  grid-area: 2 / 1 / 3 / 5;
+}
+/* Beside the number, not on it. */
 .stops {
-  position: absolute;
-  top: 6px;
-  right: 12px;
+  grid-area: 1 / 3 / 2 / 4;
   min-width: 20px;
   padding: 0 5px;
   border-radius: 10px;

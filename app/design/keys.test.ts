@@ -12,8 +12,9 @@ vi.mock('../workers/client', () => ({
   drillWorker: { ask: () => new Promise(() => undefined) },
 }));
 
+const camera = { nearer: vi.fn(), whole: vi.fn(), closer: vi.fn() };
 const Page = defineComponent(() => {
-  useDesignKeys({ go: () => undefined, showKeys: () => undefined });
+  useDesignKeys({ go: () => undefined, showKeys: () => undefined, camera: () => camera });
   return () => h('div', [h('input'), h('textarea'), h('button', 'Press'), h('p', 'Read')]);
 });
 const crest = () => {
@@ -54,6 +55,22 @@ describe('undo by key', () => {
     expect(crest()).toBe(0.2);
     await w.find('p').trigger('keydown', { key: 'z' });
     expect(crest()).toBe(0.2);
+    w.unmount();
+  });
+});
+
+describe('the camera by key', () => {
+  it('acts on buttons and in the drawing, not while something is typed', async () => {
+    freshStores();
+    useSystem().document = bedOverTank.make('pair', 'Pair');
+    const w = mountIt(Page);
+    await w.find('button').trigger('keydown', { key: '0' });
+    await w.find('p').trigger('keydown', { key: 'c' });
+    await w.find('p').trigger('keydown', { key: '-' });
+    for (const key of ['0', 'c', '+']) await w.find('input').trigger('keydown', { key });
+    expect(camera.whole).toHaveBeenCalledTimes(1);
+    expect(camera.closer).toHaveBeenCalledTimes(1);
+    expect(camera.nearer.mock.calls).toEqual([[-1]]);
     w.unmount();
   });
 });

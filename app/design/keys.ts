@@ -8,11 +8,23 @@ import { useTrace } from '../stores/trace';
 /** Number of each stage: its place in the order of the work, and its key. */
 export const STAGE_KEY: Record<Stage, number> = { vessels: 2, lift: 3, drain: 4 };
 
+/** What keys may ask of the camera. */
+export interface Camera {
+  nearer: (by: 1 | -1) => void;
+  whole: () => void;
+  closer: () => void;
+}
+
 /**
  * Keys of the design screen. Single keys act only where nothing else takes them: not in fields,
  * menus, on buttons or sliders; and they can be switched off.
  */
-export function useDesignKeys(to: { go: (stage: Stage) => void; showKeys: () => void }): void {
+export function useDesignKeys(to: {
+  go: (stage: Stage) => void;
+  showKeys: () => void;
+  /** What looks at the system; nothing while something else lies on the bench. */
+  camera: () => Camera | null | undefined;
+}): void {
   const system = useSystem();
   const trace = useTrace();
   const settings = useSettings();
@@ -37,8 +49,23 @@ export function useDesignKeys(to: { go: (stage: Stage) => void; showKeys: () => 
       return;
     }
     if (mod || event.altKey || !settings.singleKeys) return;
+    const looks: Record<string, (camera: Camera) => void> = {
+      '0': (camera) => camera.whole(),
+      '+': (camera) => camera.nearer(1),
+      '-': (camera) => camera.nearer(-1),
+      c: (camera) => camera.closer(),
+      C: (camera) => camera.closer(),
+    };
+    const look = looks[event.key];
+    const camera = to.camera();
+    // Nothing in the drawing takes these.
+    if (look && camera && !target.closest('input, textarea, select, .v-overlay')) {
+      event.preventDefault();
+      look(camera);
+      return;
+    }
     const takes = target.closest(
-      'input, textarea, select, button, a, summary, [contenteditable="true"], [role="slider"], [role="menu"], [role="listbox"], [role="combobox"], [role="dialog"], .v-overlay',
+      'input, textarea, select, button, a, summary, [contenteditable="true"], [role="slider"], [role="button"], [role="menu"], [role="listbox"], [role="combobox"], [role="dialog"], .v-overlay',
     );
     if (takes) return;
     const at = STAGES.find((s) => String(STAGE_KEY[s]) === event.key);

@@ -1,15 +1,32 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { ruleOf, type Finding, type FindingId, type Fix } from '../../core/findings';
+import { computed, ref, watch } from 'vue';
+import {
+  keyOf,
+  ruleOf,
+  type Finding,
+  type FindingId,
+  type Fix,
+  type LikeFindings,
+} from '../../core/findings';
 import { format, tell } from '../../core/quantity';
 import { fieldAt, readAt } from '../../core/system';
+import { useChosen } from '../stores/chosen';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useDerivation } from '../stores/derivation';
 import LevelMark from './LevelMark.vue';
 
 /** One finding: sentence, the number beside the number it must reach, why, and fixes to press. */
-const props = defineProps<{ finding: Finding; fixes: Fix[]; looking: boolean }>();
+const props = defineProps<{
+  finding: Finding;
+  fixes: Fix[];
+  looking: boolean;
+  /** Fixes of this one, too, that stand at a graver one above. */
+  above?: Fix[];
+  /** The finding with those of other parts that are alike. */
+  alike?: LikeFindings;
+}>();
+const chosen = useChosen();
 const settings = useSettings();
 const system = useSystem();
 const working = useDerivation();
@@ -17,7 +34,32 @@ const why = ref(false);
 const shownFix = ref('');
 
 const f = (v: number) => format(v, props.finding.kind, settings.units);
-const sentence = computed(() => tell(props.finding.sentence, settings.units));
+const sentence = computed(() =>
+  tell(props.alike?.sentence ?? props.finding.sentence, settings.units),
+);
+/** Those of the same kind whose numbers are others. */
+const others = computed(() =>
+  (props.alike?.others ?? [])
+    .map((o) => `${o.name ? `“${o.name}” ` : ''}${format(o.measured, o.kind, settings.units)}`)
+    .join(', '),
+);
+const findings = computed(() => props.alike?.findings ?? [props.finding]);
+/** What it is about, where that can be shown in the drawing. */
+const parts = computed(() =>
+  findings.value.flatMap((x) => {
+    const part = chosen.order.find((p) => p.part.id === x.about);
+    return part ? [{ key: keyOf(x), about: x.about, name: part.part.name }] : [];
+  }),
+);
+const card = ref<HTMLElement>();
+watch(
+  () => chosen.finding,
+  ({ key }) => {
+    if (findings.value.some((x) => keyOf(x) === key))
+      card.value?.scrollIntoView({ block: 'nearest' });
+  },
+  { flush: 'post' },
+);
 const titles = (ids: readonly FindingId[]) => ids.map((id) => ruleOf(id).title).join(', ');
 
 /** What a fix changes, before it does. */
@@ -45,11 +87,18 @@ function press(fix: Fix) {
 </script>
 
 <template>
-  <li class="card" :class="finding.level" :data-finding="finding.id" :data-level="finding.level">
+  <li
+    ref="card"
+    class="card"
+    :class="[finding.level, { looked: parts.some((p) => p.key === chosen.finding.key) }]"
+    :data-finding="finding.id"
+    :data-level="finding.level"
+  >
     <p class="sentence">
       <LevelMark :level="finding.level" />
       {{ sentence }}
     </p>
+    <p v-if="others" class="others">Alike: {{ others }}.</p>
     <p class="numbers">
       <button
         type="button"
@@ -62,6 +111,17 @@ function press(fix: Fix) {
       <span class="quiet">{{ finding.level === 'fine' ? 'measured, limit' : 'now, limit' }} </span>
       <span>{{ f(finding.limit) }}</span>
       <button type="button" class="why" :aria-expanded="why" @click="why = !why">why</button>
+    </p>
+    <p v-if="parts.length && finding.level !== 'fine'" class="shows">
+      <button
+        v-for="p in parts"
+        :key="p.key"
+        type="button"
+        :aria-label="`Show “${p.name}” in the drawing`"
+        @click="chosen.showFinding(p.key, p.about)"
+      >
+        {{ p.name }}
+      </button>
     </p>
     <div v-if="why" class="reason">
       <p>{{ tell(finding.why, settings.units) }}</p>
@@ -88,7 +148,12 @@ function press(fix: Fix) {
         >
       </li>
     </ul>
-    <p v-else-if="looking && finding.level !== 'fine'" class="quiet looking">looking for fixes</p>
+    <p v-if="above?.length" class="quiet above">
+      Mended above, too: {{ above.map((x) => tell(x.label, settings.units)).join('; ') }}.
+    </p>
+    <p v-if="!fixes.length && looking && finding.level !== 'fine'" class="quiet looking">
+      looking for fixes
+    </p>
   </li>
 </template>
 
@@ -134,6 +199,25 @@ function press(fix: Fix) {
   padding: 3px 6px;
   color: inherit;
 }
+.looked {
+  box-shadow: inset 0 0 0 2px var(--water);
+}
+.others {
+  font-size: 0.88rem;
+  line-height: 1.35;
+}
+.shows {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  font-size: 0.84rem;
+}
+.shows button {
+  color: var(--quiet);
+  padding: 3px 0;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .reason {
   font-size: 0.88rem;
   line-height: 1.4;
@@ -166,6 +250,11 @@ function press(fix: Fix) {
   font-size: 0.8rem;
   padding: 2px 4px 2px 10px;
   color: var(--quiet);
+}
+.above {
+  font-size: 0.84rem;
+  line-height: 1.35;
+  padding-top: 4px;
 }
 .looking {
   font-size: 0.8rem;

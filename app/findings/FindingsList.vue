@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { keyOf, type Level } from '../../core/findings';
-import { SHOWN_FOR } from '../stores/changes';
+import { groupAlike, keyOf, type Fix } from '../../core/findings';
 import { useTrace } from '../stores/trace';
 import { tell } from '../../core/quantity';
 import { useBench } from '../stores/bench';
 import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
 import FindingCard from './FindingCard.vue';
 
-/** Findings by urgency; what is fine is shown on request. */
+/** Findings by urgency, those that are alike in one sentence; what is fine is shown on request. */
 const trace = useTrace();
+const system = useSystem();
 const settings = useSettings();
 const bench = useBench();
 const router = useRouter();
@@ -21,65 +22,52 @@ function measure() {
   void router.replace({ name: 'design', params: { ...route.params, stage: 'drain' } });
 }
 const all = ref(false);
-const open = computed(() => trace.findings.filter((f) => f.level !== 'fine'));
 const fine = computed(() => trace.findings.filter((f) => f.level === 'fine'));
-const count = computed(() => ({
-  stop: open.value.filter((f) => f.level === 'stop').length,
-  watch: open.value.filter((f) => f.level === 'watch').length,
-}));
-const summary = computed(() => {
-  const { stop, watch } = count.value;
-  if (!stop && !watch) return 'Nothing stands in the way.';
-  const parts = [];
-  if (stop) parts.push(`${stop} at stop`);
-  if (watch) parts.push(`${watch} to watch`);
-  return parts.join(', ');
+const groups = computed(() => {
+  const open = trace.findings.filter((f) => f.level !== 'fine');
+  return system.document ? groupAlike(system.document, open) : [];
 });
-
-/** What the last change mended and what it brought, for a moment; told once the day has caught up. */
-const news = ref('');
-let before: Map<string, Level> | null = null;
-let timer: ReturnType<typeof setTimeout> | undefined;
-const URGENCY: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
-watch(
-  () => [trace.findings, trace.busy, trace.solved?.id] as const,
-  ([findings, busy, id], [, , old]) => {
-    if (busy) return;
-    const now = new Map(findings.map((f) => [keyOf(f), f.level]));
-    if (before && id === old) {
-      let better = 0;
-      let worse = 0;
-      for (const key of new Set([...now.keys(), ...before.keys()])) {
-        const change = URGENCY[now.get(key) ?? 'fine'] - URGENCY[before.get(key) ?? 'fine'];
-        if (change < 0) better++;
-        if (change > 0) worse++;
-      }
-      const parts = [...(better ? [`${better} better`] : []), ...(worse ? [`${worse} worse`] : [])];
-      if (parts.length) {
-        news.value = parts.join(', ');
-        clearTimeout(timer);
-        timer = setTimeout(() => (news.value = ''), SHOWN_FOR);
-      }
-    }
-    before = now;
-  },
-);
-onBeforeUnmount(() => clearTimeout(timer));
+const sameEdits = (a: Fix, b: Fix) => JSON.stringify(a.edits) === JSON.stringify(b.edits);
+/**
+ * Each group with its fixes: those of all its parts at once, else of each. A fix that mends several stands at the
+ * gravest of them, and says so.
+ */
+const cards = computed(() => {
+  const shown: Fix[] = [];
+  return groups.value.map((alike) => {
+    const key = keyOf(alike.findings[0]!);
+    const single = alike.findings.flatMap((f) => trace.fixes[keyOf(f)] ?? []);
+    const wanted = trace.together[key]?.length
+      ? [
+          ...trace.together[key],
+          ...single.filter((x) => mendsAll(x, single, alike.findings.length)),
+        ]
+      : single;
+    const own = wanted.filter((x, i) => wanted.findIndex((y) => sameEdits(x, y)) === i);
+    const above = own.filter((x) => shown.some((y) => sameEdits(x, y)));
+    const fixes = own.filter((x) => !above.includes(x));
+    shown.push(...fixes);
+    return { key, alike, fixes, above };
+  });
+});
+const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
+  all.filter((y) => sameEdits(x, y)).length >= parts;
 </script>
 
 <template>
   <section class="findings" aria-labelledby="findings-title">
     <header>
       <h2 id="findings-title">Findings</h2>
-      <span class="quiet" role="status">{{ summary }}</span>
-      <span v-if="news" class="news">{{ news }}</span>
+      <span v-if="!cards.length" class="quiet">Nothing stands in the way.</span>
     </header>
     <ul>
       <FindingCard
-        v-for="f in open"
-        :key="keyOf(f)"
-        :finding="f"
-        :fixes="trace.fixes[keyOf(f)] ?? []"
+        v-for="c in cards"
+        :key="c.key"
+        :finding="c.alike.findings[0]!"
+        :alike="c.alike"
+        :fixes="c.fixes"
+        :above="c.above"
         :looking="!trace.fixesReady"
       />
     </ul>
@@ -125,13 +113,6 @@ header {
   gap: 10px;
   align-items: baseline;
   padding: 8px 10px 6px;
-}
-.news {
-  margin-left: auto;
-  padding: 1px 8px;
-  border-radius: 4px;
-  background: var(--water-soft);
-  font-size: 0.86rem;
 }
 h2 {
   font-size: 1.05rem;

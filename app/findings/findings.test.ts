@@ -11,6 +11,7 @@ import { freshStores, mountIt } from '../test/mountIt';
 import FindingCard from './FindingCard.vue';
 import FindingsList from './FindingsList.vue';
 import LevelMark from './LevelMark.vue';
+import WorstFinding from './WorstFinding.vue';
 
 const low = applyEdits(bedOverTank.make('pair', 'Pair'), [
   { at: 'paths.lift.pump.intake', to: 0.1 },
@@ -82,9 +83,11 @@ describe('the list of findings', () => {
     const system = useSystem();
     system.document = applyEdits(low, [{ at: 'paths.spare', to: undefined }]);
     const trace = useTrace();
+    const line = mountIt(WorstFinding);
+    expect(line.find('[role="status"]').text()).toMatch(/^1 at stop, \d+ to watch$/);
+    expect(line.find('.line').text()).toContain('has no second way out');
     const w = mountIt(FindingsList);
     await w.vm.$nextTick();
-    expect(w.find('[role="status"]').text()).toMatch(/^1 at stop, \d+ to watch$/);
     const shown = w.findAll('[data-finding]');
     expect(shown[0]!.attributes('data-finding')).toBe('second-outlet');
     expect(shown.every((c) => c.attributes('data-level') !== 'fine')).toBe(true);

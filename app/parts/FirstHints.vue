@@ -4,11 +4,6 @@ import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 
-defineProps<{
-  /** In the flow of the page, not over the drawing. */
-  flat?: boolean;
-}>();
-
 /** What a newcomer cannot see: one hint at a time, gone for good once read or done. */
 const settings = useSettings();
 const system = useSystem();
@@ -46,7 +41,7 @@ watch(
 </script>
 
 <template>
-  <div v-if="hint" role="note" class="hint no-print" :class="{ flat }" aria-label="A first hint">
+  <div v-if="hint" role="note" class="hint no-print" aria-label="A first hint">
     <p>{{ hint.text }}</p>
     <button type="button" @click="settings.markRead(hint.id)">Understood</button>
     <button type="button" @click="HINTS.forEach((h) => settings.markRead(h.id))">
@@ -57,27 +52,20 @@ watch(
 
 <style scoped>
 .hint {
-  position: absolute;
-  top: 8px;
-  left: 8px;
-  z-index: 3;
-  max-width: min(30rem, calc(100% - 16px));
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
   background: var(--sheet);
-  border: 1px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
   border-left: 4px solid var(--leaf);
-  border-radius: 4px;
-  padding: 6px 10px;
+  padding: 5px 12px;
   font-size: 0.88rem;
   line-height: 1.35;
-}
-.flat {
-  position: static;
-  max-width: none;
-  margin: 8px;
 }
 button {
   text-decoration: underline;
   color: inherit;
-  padding: 5px 10px 2px 0;
+  padding: 5px 0;
 }
 </style>

@@ -2,13 +2,13 @@
 import { useDerivation } from '../stores/derivation';
 
 /** A computed number in the drawing; a press, or Enter on it, shows how it came about. */
-const props = defineProps<{ x: number; y: number; text: string; working: string }>();
-const drawer = useDerivation();
+const props = defineProps<{ x: number; y: number; text: string; derivation: string }>();
+const sheet = useDerivation();
 function key(event: KeyboardEvent) {
   if (event.key !== 'Enter' && event.key !== ' ') return;
   event.preventDefault();
   event.stopPropagation();
-  drawer.open(props.working);
+  sheet.open(props.derivation);
 }
 </script>
 
@@ -20,7 +20,7 @@ function key(event: KeyboardEvent) {
     role="button"
     tabindex="0"
     :aria-label="`${text}. Show the working`"
-    @click="drawer.open(working)"
+    @click="sheet.open(derivation)"
     @keydown="key"
   >
     {{ text }}

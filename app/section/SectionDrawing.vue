@@ -5,20 +5,26 @@ import type { Assessment } from '../../core/assess';
 import { format } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';
-import type { Stage } from '../../core/findings';
+import type { Finding, Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import SectionDrain from './SectionDrain.vue';
 import SectionHandle from './SectionHandle.vue';
 import SectionLens from './SectionLens.vue';
 import SectionLife from './SectionLife.vue';
 import SectionLine from './SectionLine.vue';
+import SectionMarks from './SectionMarks.vue';
+import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
 import SectionVessel from './SectionVessel.vue';
 import SectionWay from './SectionWay.vue';
-import { useFrame } from './frame';
-import { handlesOf, alikeOnce, sharedHandles, spread, type Handle } from './handles';
+import { isCompact, useFrame, WHOLE_VIEW, type View } from './frame';
+import { handlesOf, type Handle } from './handles';
+import { MARK, marksOf } from './marks';
+import { drawnBoxes, extentOf } from './parts';
 import { halfWidthAt, sceneOf, shared, type Placed, type PlacedLine, type Scene } from './scene';
 import { streamsOf } from './streams';
+import { alikeOnce, sharedHandles } from './tags';
+import { isCrowded, useTags } from './useTags';
 
 /** The system from the side, to scale: what stands where, and the water in it at the moment shown. */
 const props = defineProps<{
@@ -29,6 +35,13 @@ const props = defineProps<{
   stage?: Stage;
   /** Made for paper: its size in px, and how many of them a metre has. */
   paper?: { width: number; height: number; perMetre: number };
+  /** Where the camera stands. */
+  view?: View;
+  /** Place of the part that is chosen, and of all parts along the water’s way. */
+  chosen?: string;
+  order?: readonly string[];
+  /** Findings to be marked on what they are about. */
+  findings?: readonly Finding[];
 }>();
 const emit = defineEmits<{
   pull: [at: string, value: number];
@@ -36,7 +49,9 @@ const emit = defineEmits<{
   release: [];
   nudge: [at: string, value: number];
   typed: [at: string, value: number];
-  chosen: [at: string];
+  choose: [at: string];
+  closer: [at: string];
+  finding: [key: string, about: string];
 }>();
 
 const settings = useSettings();
@@ -47,13 +62,29 @@ const width = computed(() => props.paper?.width ?? place.width.value);
 const height = computed(() => props.paper?.height ?? place.height.value);
 const live = computed(() => props.stage !== undefined);
 const scene = computed<Scene>((before) => shared(before ?? null, sceneOf(props.system)));
-const { compact, margin, extent, scale, ground, X, Y, poly, hold, letGo } = useFrame(
-  scene,
-  width,
-  height,
-  live,
-  computed(() => props.paper?.perMetre),
+const view = computed(() => props.view ?? WHOLE_VIEW);
+const chosen = computed(() => props.chosen ?? '');
+/** Boxes, tags and levels hang on the assessment; what is drawn does not. */
+const handles = computed<Handle[]>((before) => {
+  if (!props.stage) return [];
+  const now = handlesOf(props.system, props.assessment, scene.value, props.stage, chosen.value);
+  return props.paper ? alikeOnce(now) : sharedHandles(before ?? [], now);
+});
+const crowded = computed(
+  () =>
+    !props.paper && isCrowded(handles.value, scene.value.vessels.length, isCompact(width.value)),
 );
+const { compact, column, margin, extent, scale, ground, X, Y, poly, viewOf, hold, letGo } =
+  useFrame(
+    scene,
+    width,
+    height,
+    live,
+    computed(() => props.paper?.perMetre),
+    view,
+    crowded,
+  );
+const { tagY, mixed, map } = useTags({ handles, crowded, chosen, compact, height, view, Y });
 const levelOf = (p: Placed) =>
   Math.min(p.vessel.shape.height, Math.max(0, props.levels[p.vessel.id] ?? 0));
 /** Fish and pump shrink with the drawing, never below 0.45 of their size. */
@@ -100,44 +131,49 @@ const lineFlow = (l: PlacedLine) => {
   return ids.some((id) => (props.flows[`${id}-back`] ?? 0) > 1e-7) ? -1 : 0;
 };
 
-const handles = computed<Handle[]>((before) =>
-  props.stage
-    ? props.paper
-      ? alikeOnce(handlesOf(props.system, props.assessment, scene.value, props.stage))
-      : sharedHandles(
-          before ?? [],
-          handlesOf(props.system, props.assessment, scene.value, props.stage),
-        )
-    : [],
-);
-/** From tag to tag; many move together, down to where they touch. */
-const tagGap = computed(() => {
-  const wanted = compact.value ? 36 : 30;
-  const room = (height.value - 32) / Math.max(1, handles.value.length - 1);
-  return Math.min(wanted, Math.max(27, room));
-});
-/** Tags stand in the order of what they measure, whatever their order in the page. */
-const tagY = computed(() => {
-  const down = handles.value.map((h, i) => ({ i, y: Y(h.z) })).sort((a, b) => a.y - b.y);
-  const ys = spread(
-    down.map((d) => d.y),
-    tagGap.value,
-    16,
-    height.value - 16,
-  );
-  const out: number[] = [];
-  down.forEach((d, k) => (out[d.i] = ys[k]!));
-  return out;
-});
-const tagX = computed(() => width.value - margin.value.right + 8);
+const tagX = computed(() => width.value - column.value + 8);
+const tagWidth = computed(() => column.value - 12);
 const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12));
+/** Close to a part, what lies beside it runs under the ruler and the tags. */
+const near = computed(() => view.value.k > WHOLE_VIEW.k);
+
+const marks = computed(() =>
+  props.paper || !props.findings ? [] : marksOf(props.findings, scene.value, X, Y),
+);
+/** What labels keep clear of: what is drawn, the marks, and the dots to pull. */
+const taken = computed(() => [
+  ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
+  ...marks.value.map((m) => around(m.x, m.y, MARK + 2)),
+  ...(map.value ? [] : handles.value.map((h) => around(X(h.x), Y(h.z), 6))),
+]);
+const around = (x: number, y: number, r: number) => ({
+  x1: x - r,
+  y1: y - r,
+  x2: x + r,
+  y2: y + r,
+});
+const within = computed(() => ({
+  x1: margin.value.left - 8,
+  y1: 2,
+  x2: width.value - (map.value ? 2 : column.value),
+  y2: height.value - 2,
+}));
+/** Between ruler and tags. */
+const inSight = (x: number) => x > margin.value.left - 8 && x < width.value - column.value;
+/** Vessels that the chosen part is or belongs to. */
+const chosenVessels = computed(() => {
+  const p = props.system.paths.find((x) => `paths.${x.id}` === chosen.value);
+  if (p) return [p.from];
+  return props.system.vessels.filter((v) => `vessels.${v.id}` === chosen.value).map((v) => v.id);
+});
 
 /** The tag whose number is being typed. */
 const typingAt = ref('');
 const typing = ref<HTMLElement>();
 const typed = computed(() => {
   const i = handles.value.findIndex((h) => h.at === typingAt.value);
-  return i < 0 ? null : { handle: handles.value[i]!, y: tagY.value[i]! };
+  const h = handles.value[i];
+  return h ? { handle: h, y: tagY.value.get(h.at) ?? Y(h.z) } : null;
 });
 async function typeAt(h: Handle) {
   typingAt.value = h.at;
@@ -174,7 +210,16 @@ const inWords = computed(() =>
     })
     .join(' '),
 );
-defineExpose({ scale });
+defineExpose({
+  scale,
+  /** Tags of the chosen part only. */
+  crowded,
+  /** The view close to a part of the system; nothing where there is no such part. */
+  viewOf: (at: string): View | null => {
+    const e = extentOf(scene.value, at);
+    return e && viewOf(e);
+  },
+});
 </script>
 
 <template>
@@ -224,16 +269,6 @@ defineExpose({ scale });
           :y1="ground + 1.5"
           :y2="ground + 1.5"
         />
-        <SectionRuler
-          v-if="live"
-          :top="extent.maxZ + 0.05"
-          :bottom="extent.minZ"
-          :x="margin.left - 24"
-          :y="Y"
-          :scale="scale"
-          :numbered="!compact"
-        />
-
         <SectionVessel
           v-for="{ p, centre } in cells"
           :key="`${p.vessel.id}${centre}`"
@@ -320,46 +355,85 @@ defineExpose({ scale });
         />
       </g>
 
-      <SectionLens
-        v-if="stage"
-        :system="system"
-        :assessment="assessment"
-        :scene="scene"
-        :stage="stage"
-        :levels="levels"
-        :flows="flows"
-        :compact="compact"
-        :x="X"
-        :y="Y"
-      />
-
-      <SectionHandle
-        v-for="(h, i) in handles"
-        :key="h.at"
-        :handle="h"
-        :anchor-x="X(h.x)"
-        :anchor-y="Y(h.z)"
-        :lane-x="lane"
-        :tag-x="tagX"
-        :tag-y="tagY[i]!"
-        :tag-width="margin.right - 12"
-        :scale="scale"
-        :compact="compact"
-        :still="paper !== undefined"
-        @taken="hold"
-        @pull="(v) => emit('pull', h.at, v)"
-        @settle="(v) => (emit('settle', h.at, v), letGo())"
-        @release="(emit('release'), letGo())"
-        @nudge="(v) => emit('nudge', h.at, v)"
-        @chosen="emit('chosen', h.at)"
-        @type="typeAt(h)"
-      />
+      <template v-if="stage">
+        <SectionParts
+          v-if="!paper"
+          :scene="scene"
+          :chosen="chosen"
+          :order="order ?? []"
+          :scale="scale"
+          :x="X"
+          :y="Y"
+          @choose="(at) => emit('choose', at)"
+          @closer="(at) => emit('closer', at)"
+        />
+        <SectionLens
+          :system="system"
+          :assessment="assessment"
+          :scene="scene"
+          :stage="stage"
+          :levels="levels"
+          :flows="flows"
+          :compact="compact"
+          :chosen="chosenVessels"
+          :taken="taken"
+          :within="within"
+          :x="X"
+          :y="Y"
+        />
+        <SectionMarks :marks="marks" @finding="(key, about) => emit('finding', key, about)" />
+        <g v-if="near" aria-hidden="true">
+          <rect
+            class="sheet"
+            x="0"
+            y="0"
+            :width="compact ? 10 : margin.left - 12"
+            :height="height"
+          />
+        </g>
+        <SectionRuler
+          aria-hidden="true"
+          :top="extent.maxZ + 0.05"
+          :bottom="extent.minZ"
+          :x="margin.left - 24"
+          :y="Y"
+          :scale="scale"
+          :height="height"
+          :numbered="!compact || near"
+          :inside="compact"
+        />
+        <SectionHandle
+          v-for="h in handles"
+          :key="h.at"
+          :handle="h"
+          :anchor-x="X(h.x)"
+          :anchor-y="Y(h.z)"
+          :lane-x="lane"
+          :tag-x="tagX"
+          :tag-y="tagY.get(h.at) ?? 0"
+          :tag-width="tagWidth"
+          :tagged="tagY.has(h.at)"
+          :mixed="mixed"
+          :hidden="map || (near && !tagY.has(h.at) && !inSight(X(h.x)))"
+          :right="width"
+          :scale="scale"
+          :compact="compact"
+          :still="paper !== undefined"
+          @taken="hold"
+          @pull="(v) => emit('pull', h.at, v)"
+          @settle="(v) => (emit('settle', h.at, v), letGo())"
+          @release="(emit('release'), letGo())"
+          @nudge="(v) => emit('nudge', h.at, v)"
+          @chosen="emit('choose', h.at)"
+          @type="typeAt(h)"
+        />
+      </template>
     </svg>
     <div
       v-if="typed"
       ref="typing"
       class="typing"
-      :style="{ left: `${tagX - 4}px`, top: `${typed.y - 20}px`, width: `${margin.right - 6}px` }"
+      :style="{ left: `${tagX - 4}px`, top: `${typed.y - 20}px`, width: `${column - 6}px` }"
       @focusout="doneTyping(false)"
       @keydown.esc.capture.stop="doneTyping(true)"
     >
@@ -395,6 +469,9 @@ svg {
   position: absolute;
   background: var(--sheet);
   z-index: 2;
+}
+.sheet {
+  fill: var(--paper);
 }
 .ground {
   stroke: var(--text);

@@ -3,10 +3,14 @@ import { computed, ref } from 'vue';
 import { format } from '../../core/quantity';
 import { useChanges } from '../stores/changes';
 import { useSettings } from '../stores/settings';
-import { snapped, type Handle } from './handles';
-import { cutTo } from './labels';
+import type { Handle } from './handles';
+import { LETTER } from './labels';
+import { snapped } from './tags';
 
-/** A tag tied to what it measures: pull it, or the dot on the thing itself, or nudge it by keys. */
+/**
+ * What can be pulled: a dot on the thing itself, and a tag tied to it. Pull either, or nudge it by keys. Of what
+ * is not chosen the dot is quiet, and tells its tag when it is pointed at.
+ */
 const props = defineProps<{
   handle: Handle;
   anchorX: number;
@@ -15,6 +19,14 @@ const props = defineProps<{
   tagX: number;
   tagY: number;
   tagWidth: number;
+  /** Its tag stands in the column; else it is a quiet dot. */
+  tagged: boolean;
+  /** Its tag says which vessel it means. */
+  mixed: boolean;
+  /** The drawing is too small to pull anything in it. */
+  hidden: boolean;
+  /** Right end of the drawing, px. */
+  right: number;
   scale: number;
   compact: boolean;
   /** On paper there is nothing to pull. */
@@ -40,15 +52,23 @@ let latest = 0;
 
 const text = computed(() => format(props.handle.value, props.handle.kind, settings.units));
 
-/** Width of a letter on a phone, px. */
-const SMALL = 5.9;
-/** On a phone the word gives way to the number. */
-const bare = computed(() => text.value.replace(/ .*/, ''));
 const word = computed(() =>
-  props.compact
-    ? cutTo(props.handle.word, props.tagWidth - 26 - bare.value.length * SMALL, SMALL)
+  props.handle.role && (props.mixed || !props.tagged)
+    ? `${props.handle.role} ${props.handle.word}`
     : props.handle.word,
 );
+/** Pointed at, or having the focus. */
+const near = ref(false);
+const tag = computed(() => {
+  if (props.tagged) return { x: props.tagX, y: props.tagY, width: props.tagWidth };
+  if (!near.value && !pulling.value) return null;
+  const width = 30 + (word.value.length + text.value.length) * LETTER;
+  const beside = props.anchorX + 14;
+  const x = beside + width < props.right ? beside : props.anchorX - 14 - width;
+  return { x, y: props.anchorY, width };
+});
+/** In a narrow column the number stands under its word. */
+const tall = computed(() => props.compact && props.tagged);
 
 function down(event: PointerEvent) {
   if (event.button !== 0) return;
@@ -114,9 +134,9 @@ function key(event: KeyboardEvent) {
 <template>
   <g
     class="handle"
-    :class="{ pulling, compact, changed: changes.places.has(handle.at) }"
+    :class="{ pulling, hidden, quiet: !tagged, changed: changes.places.has(handle.at) }"
     role="slider"
-    tabindex="0"
+    :tabindex="tagged ? 0 : -1"
     :aria-label="handle.name"
     aria-orientation="vertical"
     :aria-valuenow="Math.round(handle.value * 1e4) / 1e4"
@@ -125,17 +145,22 @@ function key(event: KeyboardEvent) {
     :aria-valuetext="text"
     :data-at="handle.at"
     @keydown="key"
-    @focus="emit('chosen')"
+    @focus="((near = true), emit('chosen'))"
+    @blur="near = false"
+    @pointerenter="near = true"
+    @pointerleave="near = false"
   >
     <polyline
+      v-if="tagged"
       class="leader"
       :points="`${anchorX},${anchorY} ${laneX},${anchorY} ${tagX},${tagY}`"
     />
     <g class="grip" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel">
       <rect :x="anchorX - 12" :y="anchorY - 11" width="24" height="22" class="hit" />
-      <circle :cx="anchorX" :cy="anchorY" r="5.5" />
+      <circle :cx="anchorX" :cy="anchorY" :r="tagged || near ? 5.5 : 3.2" />
     </g>
     <g
+      v-if="tag"
       class="tag"
       @dblclick="emit('type')"
       @pointerdown="down"
@@ -143,17 +168,24 @@ function key(event: KeyboardEvent) {
       @pointerup="up"
       @pointercancel="cancel"
     >
-      <rect :x="tagX" :y="tagY - 13" :width="tagWidth" height="26" rx="4" />
+      <rect
+        :x="tag.x"
+        :y="tag.y - (tall ? 18 : 13)"
+        :width="tag.width"
+        :height="tall ? 36 : 26"
+        rx="4"
+      />
       <path
         v-if="!still"
-        :d="`M${tagX + 5} ${tagY - 2}l3.5-4 3.5 4zM${tagX + 5} ${tagY + 2}l3.5 4 3.5-4z`"
+        :d="`M${tag.x + 5} ${tag.y - 2}l3.5-4 3.5 4zM${tag.x + 5} ${tag.y + 2}l3.5 4 3.5-4z`"
       />
-      <text :x="tagX + 17" :y="tagY + 4.5">
-        <tspan class="word">{{ word }}</tspan>
-        <tspan v-if="!compact" dx="5" class="value">{{ text }}</tspan>
+      <text v-if="tall" :x="tag.x + 17" :y="tag.y - 4">
+        <tspan class="word">{{ `${word} ` }}</tspan>
+        <tspan class="value" :x="tag.x + 17" dy="15">{{ text }}</tspan>
       </text>
-      <text v-if="compact" :x="tagX + tagWidth - 5" :y="tagY + 4.5" text-anchor="end" class="value">
-        {{ bare }}
+      <text v-else :x="tag.x + 17" :y="tag.y + 4.5">
+        <tspan class="word">{{ `${word} ` }}</tspan>
+        <tspan dx="2" class="value">{{ text }}</tspan>
       </text>
     </g>
   </g>
@@ -185,6 +217,13 @@ function key(event: KeyboardEvent) {
   stroke: var(--water);
   stroke-width: 2.5;
 }
+.hidden {
+  opacity: 0;
+  pointer-events: none;
+}
+.quiet .grip circle {
+  stroke-width: 1.6;
+}
 .tag rect {
   fill: var(--sheet);
   stroke: var(--water);
@@ -197,9 +236,6 @@ function key(event: KeyboardEvent) {
   font-size: 12.5px;
   fill: var(--text);
   user-select: none;
-}
-.compact .tag text {
-  font-size: 11px;
 }
 .word {
   fill: var(--quiet);

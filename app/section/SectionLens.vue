@@ -7,11 +7,13 @@ import { volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
-import { spread } from './handles';
-import { covers, LETTER, roomFor, type Label } from './labels';
+import type { Box } from './frame';
+import { LETTER, placeLabels, type Wanted } from './labels';
+import { nameLabel } from './nameLabels';
 import { halfWidthAt, type Scene } from './scene';
+import { spread } from './tags';
 
-/** What the stage looks for, tied to where it is: account lines, the lift, crest and dry layer. */
+/** What the stage looks for, tied to where it is: water lines, the lift, crest and dry layer. */
 const props = defineProps<{
   system: SystemDocument;
   assessment: Assessment;
@@ -20,6 +22,11 @@ const props = defineProps<{
   levels: Record<string, number>;
   flows: Record<string, number>;
   compact: boolean;
+  /** Ids of the vessels that are chosen, or that the chosen path belongs to: their numbers come first. */
+  chosen: readonly string[];
+  /** What labels keep clear of, and where they may stand, px. */
+  taken: readonly Box[];
+  within: Box;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
@@ -27,45 +34,32 @@ const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 
 /** Name and present content of each vessel. */
-const names = computed(() => {
-  const all = props.scene.vessels.map((p) => {
+const names = computed(() =>
+  props.scene.vessels.map((p) => {
     const level = props.levels[p.vessel.id] ?? 0;
     const i = props.system.vessels.indexOf(p.vessel);
     const { volume } = props.assessment.balance.rest[i]!;
-    return {
-      id: p.vessel.id,
-      x: props.x(p.left) + (isStore(p.vessel) ? 52 : 4),
-      y: !isStore(p.vessel) ? props.y(p.vessel.floor) + 24 : props.y(p.vessel.floor) - 10,
-      name: p.vessel.name,
-      light: isStore(p.vessel)
-        ? f(volume, 'volume') + ' at rest'
-        : p.vessel.role === 'felt'
-          ? f(volumeAt(props.assessment.net.vessels[i]!.storage, level), 'volume') + ' in it'
-          : f(level, 'length') + ' deep',
+    const content = isStore(p.vessel)
+      ? f(volume, 'volume') + ' at rest'
+      : p.vessel.role === 'felt'
+        ? f(volumeAt(props.assessment.net.vessels[i]!.storage, level), 'volume') + ' in it'
+        : f(level, 'length') + ' deep';
+    const { floor, shape } = p.vessel;
+    const box = {
+      x1: props.x(p.left),
+      x2: props.x(p.end),
+      y1: props.y(floor + shape.height),
+      y2: props.y(floor),
     };
-  });
-  // A name that would run into the one beside it stands a line lower.
-  const out: ((typeof all)[number] & Label)[] = [];
-  for (const n of [...all].sort((a, b) => a.x - b.x)) {
-    const label = {
-      ...n,
-      key: `name/${n.id}`,
-      text: props.compact ? n.name : `${n.name} ${n.light}`,
-    };
-    for (let turn = 0; turn < 4; turn++) {
-      const hit = out.find((o) => covers(o, label));
-      if (!hit) break;
-      label.y = hit.y + 14;
-    }
-    out.push(label);
-  }
-  return out;
-});
+    const must = props.chosen.includes(p.vessel.id);
+    return { id: p.vessel.id, name: p.vessel.name, content, box, must, p };
+  }),
+);
 
-/** The working of each of the accounts’ lines. */
-const ACCOUNT = { rest: 'at-rest', deep: 'deepest', cut: 'after-cut' } as const;
+/** What derives each of the water lines. */
+const LINE_DERIVATION = { rest: 'at-rest', deep: 'deepest', cut: 'after-cut' } as const;
 
-/** The three water lines of the accounts. */
+/** The three water lines of the balance. */
 const lines = computed(() => {
   if (props.stage !== 'vessels') return [];
   const rows: {
@@ -75,13 +69,14 @@ const lines = computed(() => {
     x2: number;
     text: string;
     tone: string;
-    working: string;
+    derivation: string;
+    vessel: string;
   }[] = [];
   props.scene.vessels.forEach((p) => {
     const i = props.system.vessels.indexOf(p.vessel);
     const { rest, deepest, afterPowerCut } = props.assessment.balance;
     const h = p.vessel.shape.height;
-    const add = (key: keyof typeof ACCOUNT, level: number, word: string, tone: string) =>
+    const add = (key: keyof typeof LINE_DERIVATION, level: number, word: string, tone: string) =>
       rows.push({
         key: `${p.vessel.id}-${key}`,
         z: p.vessel.floor + Math.min(level, h * 1.02),
@@ -89,7 +84,8 @@ const lines = computed(() => {
         x2: props.x(p.centre + halfWidthAt(p, Math.min(level, h))),
         text: `${word} ${f(level, 'length')}`,
         tone,
-        working: `${ACCOUNT[key]}/${p.vessel.id}`,
+        derivation: `${LINE_DERIVATION[key]}/${p.vessel.id}`,
+        vessel: p.vessel.id,
       });
     const short = props.compact;
     if (!isStore(p.vessel)) {
@@ -106,7 +102,7 @@ const lines = computed(() => {
       add('deep', deepest[i]!.level, 'beds full', 'deep');
     }
   });
-  const out: ((typeof rows)[number] & { tx: number; ty: number })[] = [];
+  const out: ((typeof rows)[number] & { ty: number })[] = [];
   for (const p of props.scene.vessels) {
     const mine = rows.filter((r) => r.key.startsWith(`${p.vessel.id}-`)).sort((a, b) => b.z - a.z);
     const ys = spread(
@@ -115,9 +111,7 @@ const lines = computed(() => {
       0,
       1e4,
     );
-    mine.forEach((r, k) =>
-      out.push({ ...r, tx: r.x1 + 48, ty: ys[k]! + (r.tone === 'deep' ? 13 : -3) }),
-    );
+    mine.forEach((r, k) => out.push({ ...r, ty: ys[k]! + (r.tone === 'deep' ? 13 : -3) }));
   }
   return out;
 });
@@ -170,67 +164,119 @@ const floods = computed(() => {
   });
 });
 
-/** Names stand for sure; numbers where they cover nothing. */
-const shown = computed(() => {
+/** A label that may also move along its line, up to the right end of what it measures. */
+const along = (key: string, text: string, x: number, y: number, end = x, must = false): Wanted => ({
+  key,
+  texts: [text],
+  must,
+  spots: (width) => {
+    const last = Math.max(x, end - width - 6);
+    const within = [0, 1, 0.5, 0.25, 0.75].flatMap((s) => {
+      const at = x + s * (last - x);
+      return [
+        { x: at, y },
+        { x: at, y: y - 16 },
+      ];
+    });
+    // What must stand stands rather outside than over pipes.
+    return must ? [...within, { x: x - width - 22, y }, { x: end + 12, y }] : within;
+  },
+});
+
+const placed = computed(() => {
   const numbers = [
-    ...lines.value.map((l) => ({ key: l.key, x: l.tx, y: l.ty, text: l.text })),
-    ...lifts.value.map((l) => ({ key: `flow/${l.id}`, x: l.fx, y: l.fy, text: l.flow })),
-    ...lifts.value.map((l) => ({ key: `lift/${l.id}`, x: l.x + 8, y: l.y1 - 12, text: l.text })),
-    ...floods.value.map((b) => ({ key: `flood/${b.id}`, x: b.x1 + 30, y: b.y + 15, text: b.text })),
+    ...lines.value.map((l) =>
+      along(l.key, l.text, l.x1 + 8, l.ty, l.x2, props.chosen.includes(l.vessel)),
+    ),
+    ...lifts.value.map((l) => along(`flow/${l.id}`, l.flow, l.fx, l.fy, l.fx + 120)),
+    ...lifts.value.map((l) => ({
+      ...along(`lift/${l.id}`, l.text, l.x + 8, l.y1 - 12),
+      spots: (width: number) =>
+        [0.5, 0.25, 0.75, 0.1, 0.9].flatMap((s) => {
+          const y = l.y1 + s * (l.y2 - l.y1);
+          return [
+            { x: l.x + 8, y },
+            { x: l.x - 10 - width, y },
+          ];
+        }),
+    })),
+    ...floods.value.map((b) =>
+      along(`flood/${b.id}`, b.text, b.x1 + 12, b.y + 15, b.x2, props.chosen.includes(b.id)),
+    ),
     ...floods.value.flatMap((b) =>
-      b.dryY === null ? [] : [{ key: `dry/${b.id}`, x: b.x1 + 72, y: b.dryY - 5, text: b.dry }],
+      b.dryY === null ? [] : [along(`dry/${b.id}`, b.dry, b.x1 + 72, b.dryY - 5, b.x2)],
     ),
   ];
-  const right = props.x(props.scene.maxX) + 4;
-  return roomFor([...names.value, ...numbers.filter((l) => l.x + l.text.length * LETTER < right)]);
+  const first = (w: Wanted) => (w.must ? 0 : 1);
+  const labels = names.value.map((n) =>
+    nameLabel(n.p, n.box, props.compact ? '' : n.content, n.must),
+  );
+  const wanted = [...labels, ...numbers].sort((a, b) => first(a) - first(b));
+  const brackets = lifts.value.map((l) => ({ x1: l.x - 6, x2: l.x + 6, y1: l.y2, y2: l.y1 }));
+  return placeLabels(wanted, [...props.taken, ...brackets], props.within);
 });
+/** Names that found room, with what is in the vessel where that did too. */
+const shownNames = computed(() =>
+  names.value.flatMap((n) => {
+    const at = placed.value.get(`name/${n.id}`);
+    return at ? [{ ...n, x: at.x, y: at.y, whole: at.text !== n.name }] : [];
+  }),
+);
+const at = (key: string) => placed.value.get(key);
+
+/** The numbers of the stage with what shows how they came about. */
+const numbers = computed(() => [
+  ...lines.value.map((l) => ({ ...l, strong: false })),
+  ...lifts.value.flatMap((l) => [
+    { key: `lift/${l.id}`, text: l.text, derivation: `static-head/${l.id}`, strong: true },
+    { key: `flow/${l.id}`, text: l.flow, derivation: `flow/${l.id}`, strong: true },
+  ]),
+  ...floods.value.flatMap((b) => [
+    { key: `flood/${b.id}`, text: b.text, derivation: `highest/${b.id}`, strong: true },
+    { key: `dry/${b.id}`, text: b.dry, derivation: `dry/${b.id}`, strong: false },
+  ]),
+]);
 </script>
 
 <template>
   <g class="lens">
-    <g v-for="n in names" :key="n.id" aria-hidden="true">
-      <text :x="n.x" :y="n.y" class="halo name">
-        {{ n.name }}<tspan v-if="!compact" dx="6" class="light">{{ n.light }}</tspan>
-      </text>
-    </g>
     <g v-for="l in lines" :key="l.key" :class="['account', l.tone]">
       <line :x1="l.x1" :x2="l.x2" :y1="y(l.z)" :y2="y(l.z)" />
-      <LensNumber v-if="shown.has(l.key)" :x="l.tx" :y="l.ty" :text="l.text" :working="l.working" />
     </g>
-    <g v-for="l in lifts" :key="l.id" class="lift">
-      <path :d="`M${l.x} ${l.y1}V${l.y2}M${l.x - 5} ${l.y1}h10M${l.x - 5} ${l.y2}h10`" />
-      <LensNumber
-        v-if="shown.has(`lift/${l.id}`)"
-        class="strong"
-        :x="l.x + 8"
-        :y="l.y1 - 12"
-        :text="l.text"
-        :working="`static-head/${l.id}`"
-      />
-      <LensNumber
-        v-if="shown.has(`flow/${l.id}`)"
-        class="strong"
-        :x="l.fx"
-        :y="l.fy"
-        :text="l.flow"
-        :working="`flow/${l.id}`"
-      />
-    </g>
+    <path
+      v-for="l in lifts"
+      :key="l.id"
+      class="bracket"
+      :d="`M${l.x} ${l.y1}V${l.y2}M${l.x - 5} ${l.y1}h10M${l.x - 5} ${l.y2}h10`"
+    />
     <g v-for="b in floods" :key="b.id" class="flood">
       <line :x1="b.x1" :x2="b.x2" :y1="b.y" :y2="b.y" />
-      <LensNumber
-        v-if="shown.has(`flood/${b.id}`)"
-        class="strong"
-        :x="b.x1 + 30"
-        :y="b.y + 15"
-        :text="b.text"
-        :working="`highest/${b.id}`"
+      <path
+        v-if="b.dryY !== null && at(`dry/${b.id}`)"
+        class="bracket"
+        :d="`M${at(`dry/${b.id}`)!.x - 10} ${b.y}V${b.dryY}m-5 0h10`"
       />
-      <template v-if="b.dryY !== null && shown.has(`dry/${b.id}`)">
-        <path :d="`M${b.x1 + 62} ${b.y}V${b.dryY}M${b.x1 + 57} ${b.dryY}h10`" />
-        <LensNumber :x="b.x1 + 72" :y="b.dryY - 5" :text="b.dry" :working="`dry/${b.id}`" />
-      </template>
     </g>
+    <text
+      v-for="n in shownNames"
+      :key="n.id"
+      :x="n.x"
+      :y="n.y"
+      class="halo name"
+      aria-hidden="true"
+    >
+      {{ n.name }}<tspan v-if="n.whole" dx="6" class="light">{{ n.content }}</tspan>
+    </text>
+    <template v-for="n in numbers" :key="n.key">
+      <LensNumber
+        v-if="at(n.key)"
+        :class="{ strong: n.strong }"
+        :x="at(n.key)!.x"
+        :y="at(n.key)!.y"
+        :text="n.text"
+        :derivation="n.derivation"
+      />
+    </template>
   </g>
 </template>
 
@@ -267,8 +313,7 @@ text {
 .account.deep line {
   stroke: var(--text);
 }
-.lift path,
-.flood path {
+.bracket {
   fill: none;
   stroke: var(--text);
   stroke-width: 1.4;

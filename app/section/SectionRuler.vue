@@ -12,23 +12,50 @@ const props = defineProps<{
   x: number;
   y: (z: number) => number;
   scale: number;
+  /** Of the drawing, px: marks outside are left out. */
+  height: number;
   numbered: boolean;
+  /** Numbers stand on the side of the drawing, where there is no room beside it. */
+  inside: boolean;
 }>();
 const settings = useSettings();
 
-/** Marks, with a number at the longer ones. */
+/** Distances between marks, m, and how many to a number. */
+const METRIC = [
+  [0.001, 10],
+  [0.005, 10],
+  [0.01, 10],
+  [0.05, 2],
+  [0.05, 4],
+  [0.1, 5],
+] as const;
+const INCHES = [
+  [INCH / 8, 8],
+  [INCH / 2, 4],
+  [INCH, 6],
+  [3 * INCH, 4],
+  [6 * INCH, 4],
+] as const;
+/** Closest that marks and numbers stand, px. */
+const MARKS_APART = 4;
+const NUMBERS_APART = 18;
+
+/** Marks, with a number at the longer ones: as fine as the scale allows. */
 const marks = computed(() => {
   const inches = settings.units !== 'metric';
-  const step = inches ? 3 * INCH : 0.05;
-  const every = inches ? 4 : props.scale > 160 ? 2 : 4;
+  const rows = inches ? INCHES : METRIC;
+  const [step, every] =
+    rows.find(([d, n]) => d * props.scale >= MARKS_APART && n * d * props.scale >= NUMBERS_APART) ??
+    rows[rows.length - 1]!;
   const out: { y: number; long: boolean; text: string }[] = [];
-  for (let i = Math.ceil((props.bottom ?? 0) / step); i * step <= props.top; i++) {
+  for (let i = Math.ceil((props.bottom ?? 0) / step - 1e-6); i * step <= props.top; i++) {
+    const y = props.y(i * step);
+    if (y < 0 || y > props.height) continue;
     const long = i % every === 0;
-    out.push({
-      y: props.y(i * step),
-      long,
-      text: long ? (inches ? `${i * 3} in` : String(Math.round(i * step * 1000))) : '',
-    });
+    const text = inches
+      ? `${+((i * step) / INCH).toFixed(2)} in`
+      : String(Math.round(i * step * 1000));
+    out.push({ y, long, text: long ? text : '' });
   }
   return out;
 });
@@ -39,7 +66,15 @@ const marks = computed(() => {
     <line :x1="x" :x2="x" :y1="y(bottom ?? 0)" :y2="y(top)" />
     <template v-for="(m, i) in marks" :key="i">
       <line :x1="x" :x2="x + (m.long ? 10 : 5)" :y1="m.y" :y2="m.y" />
-      <text v-if="m.text && numbered" :x="x - 4" :y="m.y + 4" text-anchor="end">{{ m.text }}</text>
+      <text
+        v-if="m.text && numbered"
+        :class="{ halo: inside }"
+        :x="inside ? x + 12 : x - 4"
+        :y="m.y + 4"
+        :text-anchor="inside ? 'start' : 'end'"
+      >
+        {{ m.text }}
+      </text>
     </template>
   </g>
 </template>
@@ -48,6 +83,11 @@ const marks = computed(() => {
 line {
   stroke: var(--quiet);
   stroke-width: 1;
+}
+.halo {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
 }
 text {
   font-size: 11px;

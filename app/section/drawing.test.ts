@@ -1,8 +1,10 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest';
 import { assess } from '../../core/assess';
-import { applyEdits, type SystemDocument } from '../../core/system';
+import { judge } from '../../core/findings';
+import { applyEdits, flowOrder, type SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { sumpLoop } from '../../core/system/layouts/sump-loop';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { useSettings } from '../stores/settings';
 import { freshStores, mountIt } from '../test/mountIt';
@@ -116,11 +118,66 @@ describe('the drawing of a system', () => {
   });
 });
 
+describe('what is chosen in the drawing', () => {
+  beforeEach(freshStores);
+  const s = sumpLoop.make('a', 'A');
+  const order = flowOrder(s).map((p) => p.at);
+  const drawn = (chosen: string) => {
+    const assessment = assess(s);
+    return mountIt(SectionDrawing, {
+      system: s,
+      assessment,
+      levels: {},
+      flows: {},
+      stage: 'vessels',
+      chosen,
+      order,
+      findings: judge(s),
+    });
+  };
+
+  it('has its tags, and Tab comes to it alone', () => {
+    const w = drawn('vessels.bed-1');
+    const tabbed = (sel: string) => w.findAll(`${sel}[tabindex="0"]`);
+    expect(tabbed('[data-part]').map((e) => e.attributes('data-part'))).toEqual(['vessels.bed-1']);
+    expect(tabbed('[role="slider"]').map((e) => e.attributes('data-at'))).toEqual([
+      'vessels.bed-1.shape.height',
+      'vessels.bed-1.media.top',
+      'vessels.bed-1.floor',
+    ]);
+    expect(w.findAll('.tag')).toHaveLength(3);
+  });
+
+  it('goes with the arrow keys along the water’s way, round to where it began', async () => {
+    const w = drawn(order[0]!);
+    await w.find(`[data-part="${order[0]}"]`).trigger('keydown', { key: 'ArrowRight' });
+    await w.find(`[data-part="${order[0]}"]`).trigger('keydown', { key: 'ArrowUp' });
+    expect(w.emitted('choose')).toEqual([[order[1]], [order[order.length - 1]]]);
+    await w.find(`[data-part="${order[2]}"]`).trigger('keydown', { key: 'Enter' });
+    expect(w.emitted('closer')).toEqual([[order[2]]]);
+  });
+
+  it('is chosen by a press; a mark opens its finding', async () => {
+    const w = drawn('');
+    await w.find('[data-part="paths.siphon-2"]').trigger('click');
+    expect(w.emitted('choose')).toEqual([['paths.siphon-2']]);
+    const mark = w.find('[data-mark]');
+    await mark.trigger('click');
+    const [key, about] = w.emitted('finding')![0] as [string, string];
+    expect(about).toBe(mark.attributes('data-mark'));
+    expect(key).toContain(`/${about}`);
+  });
+});
+
 describe('a handle', () => {
   beforeEach(freshStores);
 
   const handle: Handle = {
     at: 'paths.siphon.crest',
+    thing: 'paths.siphon',
+    extra: false,
+    role: '',
+    part: pair.vessels[1]!,
     word: 'crest',
     name: 'Crest of Bell siphon',
     kind: 'length',
@@ -132,7 +189,7 @@ describe('a handle', () => {
     z: 1.185,
     valueAt: (z) => z - 0.95,
   };
-  const make = () =>
+  const make = (more: object = {}) =>
     mountIt(SectionHandle, {
       handle,
       anchorX: 100,
@@ -141,9 +198,32 @@ describe('a handle', () => {
       tagX: 160,
       tagY: 100,
       tagWidth: 120,
+      tagged: true,
+      mixed: false,
+      hidden: false,
+      right: 600,
       scale: 400,
       compact: false,
+      ...more,
     });
+
+  it('of what is not chosen is a dot that tells its tag when it is pointed at', async () => {
+    const w = make({ tagged: false });
+    expect(w.find('.tag').exists()).toBe(false);
+    await w.find('.handle').trigger('pointerenter');
+    expect(w.find('.tag').text()).toMatch(/^crest\s*235 mm$/);
+    await w.find('.handle').trigger('pointerleave');
+    expect(w.find('.tag').exists()).toBe(false);
+    await w.find('.handle').trigger('focus');
+    expect(w.find('.tag').exists()).toBe(true);
+    expect(w.emitted('chosen')).toHaveLength(1);
+  });
+
+  it('of a vessel names it where tags of several things stand together', () => {
+    const rim = { ...handle, thing: 'vessels.bed', role: 'bed', word: 'rim' };
+    expect(make({ handle: rim, mixed: true }).find('.tag').text()).toMatch(/^bed rim\s*235 mm$/);
+    expect(make({ handle: rim }).find('.tag').text()).toMatch(/^rim\s*235 mm$/);
+  });
 
   it.each([
     ['ArrowUp', false, 0.24],

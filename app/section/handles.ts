@@ -4,21 +4,28 @@ import {
   fieldAt,
   isSiphon,
   isStore,
+  partAt,
+  pathAt,
   rangeOf,
   readAt,
+  vesselAt,
   type SystemDocument,
   type Vessel,
 } from '../../core/system';
 import { levelAt, volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../../core/findings';
-import type { Scene } from './scene';
+import type { Point, Scene } from './scene';
 
 /** Something in the drawing that can be pulled up and down: one number of the document. */
 export interface Handle {
-  /** Place in the document. */
+  /** Place in the document, and that of the part it belongs to. */
   at: string;
-  /** Short word on its tag. */
+  thing: string;
+  /** It is there because its part is chosen, not because of the stage. */
+  extra: boolean;
+  /** What its tag says before the number; and the kind of vessel, said where tags of several things stand. */
   word: string;
+  role: string;
   /** Full name for the screen reader and the history. */
   name: string;
   kind: QuantityKind;
@@ -35,276 +42,205 @@ export interface Handle {
   part: Vessel;
 }
 
-/** Handles of a stage, from the top down. */
-export function handlesOf(s: SystemDocument, a: Assessment, scene: Scene, stage: Stage): Handle[] {
+/** What every vessel has: where tags of several stand together, these say which is meant. */
+const ROLED = new Set(['rim', 'floor at']);
+/** Vessels by the word that growers have for them. */
+const ROLE_WORDS: Partial<Record<Vessel['role'], string>> = { felt: 'wall' };
+
+/**
+ * Handles of a stage, from the top down, and all of the part that is chosen, whatever the stage.
+ *
+ * @param chosen place of that part in the document
+ */
+export function handlesOf(
+  s: SystemDocument,
+  a: Assessment,
+  scene: Scene,
+  stage: Stage,
+  chosen = '',
+): Handle[] {
   const out: Handle[] = [];
   const add = (
+    stages: readonly Stage[],
     part: Vessel,
     at: string,
     word: string,
     name: string,
-    x: number,
-    z: number,
-    valueAt: (z: number) => number,
+    anchor: Point,
+    valueAt: (z: number) => number = (z) => z - part.floor,
   ) => {
+    const thing = partAt(at);
+    const extra = !stages.includes(stage);
+    if (extra && thing !== chosen) return;
     const field = fieldAt(at);
     const value = readAt(s, at);
     if (!field || typeof value !== 'number') return;
     const { min, max } = rangeOf(s, at);
+    const { kind, step } = field;
+    const role = ROLED.has(word) ? (ROLE_WORDS[part.role] ?? part.role) : '';
     out.push({
       at,
+      thing,
+      extra,
       word,
+      role,
       name,
-      kind: field.kind,
+      kind,
       value,
       min,
       max,
-      step: field.step,
-      x,
-      z,
+      step,
+      ...anchor,
       valueAt,
       part,
     });
   };
-  for (const p of scene.vessels) {
-    const v = p.vessel;
-    const i = s.vessels.indexOf(v);
-    const many = { felt: 'wall', box: 'box' }[v.role as string] ?? v.role;
-    if (stage === 'vessels') {
-      add(
-        v,
-        `vessels.${v.id}.shape.height`,
-        `${many} rim`,
-        `Rim of ${v.name}`,
-        p.centre + p.top,
-        v.floor + v.shape.height,
-        (z) => z - v.floor,
-      );
-      if (v.media)
-        add(
-          v,
-          `vessels.${v.id}.media.top`,
-          'stones',
-          `Top of the media in ${v.name}`,
-          p.right - 0.06,
-          v.floor + v.media.top,
-          (z) => z - v.floor,
-        );
-      if (isStore(v)) {
-        const { storage } = a.net.vessels[i]!;
-        add(
-          v,
-          `vessels.${v.id}.fill`,
-          'water',
-          `Water at rest in ${v.name}`,
-          p.centre + p.bottom * 0.9,
-          v.floor + levelAt(storage, v.fill),
-          (z) => volumeAt(storage, Math.min(v.shape.height, Math.max(0, z - v.floor))),
-        );
-      }
-    }
-    if (stage === 'vessels' || (stage === 'lift' && !isStore(v))) {
-      add(
-        v,
-        `vessels.${v.id}.floor`,
-        `${many} at`,
-        `${v.name}, height above the ground`,
-        p.centre + p.bottom,
-        v.floor,
-        (z) => z,
-      );
-    }
-    if (stage === 'drain' && v.media) {
-      add(
-        v,
-        `vessels.${v.id}.media.top`,
-        'stones',
-        `Top of the media in ${v.name}`,
-        p.right - 0.06,
-        v.floor + v.media.top,
-        (z) => z - v.floor,
-      );
-    }
-  }
-  if (stage === 'lift') {
-    for (const l of scene.lines) {
-      const from = s.vessels.find((v) => v.id === l.path.from)!;
-      const to = s.vessels.find((v) => v.id === l.path.to)!;
-      add(
-        to,
-        `paths.${l.path.id}.end`,
-        'end',
-        `End of ${l.path.name}`,
-        l.end.x,
-        l.end.z,
-        (z) => z - to.floor,
-      );
-      if (l.path.peak)
-        add(
-          to,
-          `paths.${l.path.id}.peak.height`,
-          'peak',
-          `Peak of ${l.path.name}`,
-          l.points[2]!.x,
-          to.floor + l.path.peak.height,
-          (z) => z - to.floor,
-        );
-      l.branches.forEach((b) => {
-        const fed = s.vessels.find((v) => v.id === b.to)!;
-        add(
-          fed,
-          `paths.${l.path.id}.branches.${b.id}.end`,
-          'end',
-          `End of ${l.path.name} in ${fed.name}`,
-          b.end.x,
-          b.end.z,
-          (z) => z - fed.floor,
-        );
-      });
-      add(
-        from,
-        `paths.${l.path.id}.pump.intake`,
-        'intake',
-        `Pump’s intake in ${from.name}`,
-        l.pump.x,
-        l.pump.z,
-        (z) => z - from.floor,
-      );
-    }
-  }
-  if (stage === 'drain') {
-    for (const d of scene.drains) {
-      const bed = s.vessels.find((v) => v.id === d.path.from)!;
-      const lowest = scene.drains.every(
-        (x) => x.path.from !== d.path.from || x.path.crest >= d.path.crest,
-      );
-      const word = isSiphon(d.path) || lowest ? 'crest' : 'spare';
-      add(
-        bed,
-        `paths.${d.path.id}.crest`,
-        word,
-        `Crest of ${d.path.name}`,
-        d.x,
-        d.floor + d.path.crest,
-        (z) => z - d.floor,
-      );
-      if (isSiphon(d.path)) {
-        add(
-          bed,
-          `paths.${d.path.id}.breakHeight`,
-          'break',
-          `Break height of ${d.path.name}`,
-          d.x + (d.path.kind === 'bell-siphon' ? d.path.bellBore / 2 : -0.05),
-          d.floor + d.path.breakHeight,
-          (z) => z - d.floor,
-        );
-      }
-    }
-  }
-  if (stage === 'drain') {
-    for (const w of scene.ways) {
-      const from = s.vessels.find((v) => v.id === w.path.from)!;
-      const to = s.vessels.find((v) => v.id === w.path.to)!;
-      const first = w.points[0]!;
-      const last = w.points[w.points.length - 1]!;
-      if (w.path.kind === 'link' && w.path.height > 0)
-        add(
-          from,
-          `paths.${w.path.id}.height`,
-          'passes at',
-          `Lower edge of ${w.path.name}`,
-          first.x,
-          from.floor + w.path.height,
-          (z) => z - from.floor,
-        );
-      if (w.path.kind === 'float-valve')
-        add(
-          to,
-          `paths.${w.path.id}.level`,
-          'shut at',
-          `Level at which ${w.path.name} shuts`,
-          last.x,
-          to.floor + w.path.level,
-          (z) => z - to.floor,
-        );
-    }
-    for (const l of scene.lines) {
-      const { float } = l.path;
-      const p = scene.vessels.find((v) => v.vessel.id === float?.vessel);
-      if (!float || !p) continue;
-      for (const key of ['on', 'off'] as const)
-        add(
-          p.vessel,
-          `paths.${l.path.id}.float.${key}`,
-          float.off > float.on
-            ? key === 'on'
-              ? 'fill on'
-              : 'full'
-            : key === 'on'
-              ? 'empty on'
-              : 'empty',
-          `Float of ${l.path.name}, ${key === 'on' ? 'starts' : 'stops'} the pump`,
-          p.right,
-          p.vessel.floor + float[key],
-          (z) => z - p.vessel.floor,
-        );
-    }
-  }
+  const handles = { s, a, scene, add };
+  vesselHandles(handles);
+  lineHandles(handles);
+  drainHandles(handles);
+  otherHandles(handles);
   return out.sort((p, q) => q.z - p.z);
 }
 
-/**
- * Handles of which each that says and stands the same is the very object that it was. They keep their
- * order while they are the same ones: a handle that is moved past another in the page would lose the
- * focus and the pointer that hold it.
- */
-export function sharedHandles(before: readonly Handle[], now: readonly Handle[]): Handle[] {
-  const known = new Map(before.map((h) => [h.at, h]));
-  const stay = before.length === now.length && now.every((h) => known.has(h.at));
-  const order = new Map(before.map((h, i) => [h.at, i]));
-  const list = stay ? [...now].sort((p, q) => order.get(p.at)! - order.get(q.at)!) : now;
-  return list.map((h) => {
-    const q = known.get(h.at);
-    const same =
-      q &&
-      q.value === h.value &&
-      q.x === h.x &&
-      q.z === h.z &&
-      q.min === h.min &&
-      q.max === h.max &&
-      q.name === h.name &&
-      q.word === h.word &&
-      // What a height means hangs on where the part stands; for water, on its vessel's shape.
-      q.part === h.part;
-    return same ? q : h;
-  });
+interface Building {
+  readonly s: SystemDocument;
+  readonly a: Assessment;
+  readonly scene: Scene;
+  readonly add: (
+    stages: readonly Stage[],
+    part: Vessel,
+    at: string,
+    word: string,
+    name: string,
+    anchor: Point,
+    valueAt?: (z: number) => number,
+  ) => void;
 }
 
-/** Of handles that say the same word and number the first: on paper nobody pulls the others. */
-export const alikeOnce = (handles: readonly Handle[]): Handle[] =>
-  handles.filter(
-    (h, i) => !handles.slice(0, i).some((x) => x.word === h.word && x.value === h.value),
-  );
-
-/** A value brought into a handle's range and onto its step. */
-export function snapped(h: Pick<Handle, 'min' | 'max' | 'step'>, value: number): number {
-  const stepped = Math.round(value / h.step) * h.step;
-  return Math.round(Math.min(h.max, Math.max(h.min, stepped)) * 1e7) / 1e7;
-}
-
-/** Spreads tags so that none covers another: positions in, down-sorted positions out. */
-export function spread(
-  wanted: readonly number[],
-  gap: number,
-  low: number,
-  high: number,
-): number[] {
-  const out = wanted.map((y) => Math.max(low, y));
-  for (let i = 1; i < out.length; i++) out[i] = Math.max(out[i]!, out[i - 1]! + gap);
-  let limit = high;
-  for (let i = out.length - 1; i >= 0; i--) {
-    out[i] = Math.min(out[i]!, limit);
-    limit = out[i]! - gap;
+/** Rim, media, water at rest and floor of each vessel. */
+function vesselHandles({ s, a, scene, add }: Building) {
+  for (const p of scene.vessels) {
+    const v = p.vessel;
+    const at = vesselAt(v.id);
+    add(['vessels'], v, `${at}.shape.height`, 'rim', `Rim of ${v.name}`, {
+      x: p.centre + p.top,
+      z: v.floor + v.shape.height,
+    });
+    if (v.media)
+      add(
+        ['vessels', 'drain'],
+        v,
+        `${at}.media.top`,
+        'stones to',
+        `Top of the media in ${v.name}`,
+        { x: p.right - 0.06, z: v.floor + v.media.top },
+      );
+    if (isStore(v)) {
+      const { storage } = a.net.vessels[s.vessels.indexOf(v)]!;
+      add(
+        ['vessels'],
+        v,
+        `${at}.fill`,
+        'water at rest',
+        `Water at rest in ${v.name}`,
+        { x: p.centre + p.bottom * 0.9, z: v.floor + levelAt(storage, v.fill) },
+        (z) => volumeAt(storage, Math.min(v.shape.height, Math.max(0, z - v.floor))),
+      );
+    }
+    add(
+      isStore(v) ? ['vessels'] : ['vessels', 'lift'],
+      v,
+      `${at}.floor`,
+      'floor at',
+      `${v.name}, height above the ground`,
+      { x: p.centre + p.bottom, z: v.floor },
+      (z) => z,
+    );
   }
-  return out;
+}
+
+/** Ends, peak, intake and float switch of each pumped line. */
+function lineHandles({ s, scene, add }: Building) {
+  const vessel = (id: string) => s.vessels.find((v) => v.id === id)!;
+  for (const l of scene.lines) {
+    const at = pathAt(l.path.id);
+    const from = vessel(l.path.from);
+    const to = vessel(l.path.to);
+    const { name } = l.path;
+    add(['lift'], to, `${at}.end`, 'line ends at', `End of ${name}`, l.end);
+    if (l.path.peak)
+      add(['lift'], to, `${at}.peak.height`, 'line peaks at', `Peak of ${name}`, {
+        x: l.points[2]!.x,
+        z: to.floor + l.path.peak.height,
+      });
+    for (const b of l.branches) {
+      const fed = vessel(b.to);
+      const end = `${at}.branches.${b.id}.end`;
+      add(['lift'], fed, end, 'branch ends at', `End of ${name} in ${fed.name}`, b.end);
+    }
+    add(
+      ['lift'],
+      from,
+      `${at}.pump.intake`,
+      'pump intake',
+      `Pump’s intake in ${from.name}`,
+      l.pump,
+    );
+    const { float } = l.path;
+    const p = scene.vessels.find((x) => x.vessel.id === float?.vessel);
+    if (!float || !p) continue;
+    const fills = float.off > float.on;
+    for (const key of ['on', 'off'] as const)
+      add(
+        ['drain'],
+        p.vessel,
+        `${at}.float.${key}`,
+        (fills ? { on: 'fill from', off: 'filled at' } : { on: 'empty from', off: 'emptied at' })[
+          key
+        ],
+        `Float of ${name}, ${key === 'on' ? 'starts' : 'stops'} the pump`,
+        { x: p.right, z: p.vessel.floor + float[key] },
+      );
+  }
+}
+
+/** Crest of each drain, and where a siphon breaks. */
+function drainHandles({ s, scene, add }: Building) {
+  for (const d of scene.drains) {
+    const bed = s.vessels.find((v) => v.id === d.path.from)!;
+    const at = pathAt(d.path.id);
+    const lowest = scene.drains.every(
+      (x) => x.path.from !== d.path.from || x.path.crest >= d.path.crest,
+    );
+    const word = isSiphon(d.path) || lowest ? 'crest' : 'spare crest';
+    add(['drain'], bed, `${at}.crest`, word, `Crest of ${d.path.name}`, {
+      x: d.x,
+      z: d.floor + d.path.crest,
+    });
+    if (isSiphon(d.path))
+      add(['drain'], bed, `${at}.breakHeight`, 'breaks at', `Break height of ${d.path.name}`, {
+        x: d.x + (d.path.kind === 'bell-siphon' ? d.path.bellBore / 2 : -0.05),
+        z: d.floor + d.path.breakHeight,
+      });
+  }
+}
+
+/** Pipes between vessels, and float valves. */
+function otherHandles({ s, scene, add }: Building) {
+  for (const w of scene.ways) {
+    const at = pathAt(w.path.id);
+    const from = s.vessels.find((v) => v.id === w.path.from)!;
+    const to = s.vessels.find((v) => v.id === w.path.to)!;
+    if (w.path.kind === 'link' && w.path.height > 0)
+      add(['drain'], from, `${at}.height`, 'passes at', `Lower edge of ${w.path.name}`, {
+        x: w.points[0]!.x,
+        z: from.floor + w.path.height,
+      });
+    if (w.path.kind === 'float-valve')
+      add(['drain'], to, `${at}.level`, 'shut at', `Level at which ${w.path.name} shuts`, {
+        x: w.points[w.points.length - 1]!.x,
+        z: to.floor + w.path.level,
+      });
+  }
 }

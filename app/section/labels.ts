@@ -1,39 +1,73 @@
-/** A small text in the drawing, by where it starts on its line, px. */
-export interface Label {
+import type { Box } from './frame';
+
+/** Width of a letter of the small labels, and how far it stands over and under its line, px. */
+export const LETTER = 6.6;
+const OVER = 11;
+const UNDER = 4;
+
+/** A text with the places where it may start on its line, the best first, px. */
+export interface Wanted {
   readonly key: string;
+  /** The whole text first, then shorter ones for where there is little room. */
+  readonly texts: readonly string[];
+  readonly spots: (width: number) => readonly { readonly x: number; readonly y: number }[];
+  /** It stands in any case, where it covers the least. */
+  readonly must?: boolean;
+}
+
+export interface PlacedLabel {
   readonly x: number;
   readonly y: number;
   readonly text: string;
 }
 
-/** Width of a letter and height of a line of the small labels, px. */
-export const LETTER = 6.6;
-const LINE = 13;
+/** Figures of a text change while the water moves; its place does not. */
+const widthOf = (text: string) => text.length * LETTER;
 
-/** Whether two labels would cover each other. */
-export const covers = (
-  a: Pick<Label, 'x' | 'y' | 'text'>,
-  b: Pick<Label, 'x' | 'y' | 'text'>,
-): boolean =>
-  Math.abs(a.y - b.y) < LINE &&
-  a.x < b.x + b.text.length * LETTER &&
-  b.x < a.x + a.text.length * LETTER;
+const boxOf = (x: number, y: number, width: number): Box => ({
+  x1: x - 2,
+  y1: y - OVER,
+  x2: x + width + 2,
+  y2: y + UNDER,
+});
+
+const shared = (a: Box, b: Box): number =>
+  Math.max(0, Math.min(a.x2, b.x2) - Math.max(a.x1, b.x1)) *
+  Math.max(0, Math.min(a.y2, b.y2) - Math.max(a.y1, b.y1));
 
 /**
- * Keys of the labels that there is room for, the first come first: one that would cover another is left
- * out, since its number stands in the panel too.
+ * Places labels where they cover neither each other nor what is drawn, the first come first. One that finds no
+ * room is left out, since its number stands in the panel too, unless it must stand.
+ *
+ * @param taken what may not be covered
+ * @param within where labels may stand at all
  */
-export function roomFor(labels: readonly Label[]): ReadonlySet<string> {
-  const kept: Label[] = [];
-  for (const l of labels) {
-    if (kept.some((k) => covers(k, l))) continue;
-    kept.push(l);
+export function placeLabels(
+  wanted: readonly Wanted[],
+  taken: readonly Box[],
+  within: Box,
+): ReadonlyMap<string, PlacedLabel> {
+  const out = new Map<string, PlacedLabel>();
+  const boxes = [...taken];
+  const inside = (b: Box) =>
+    b.x1 >= within.x1 && b.x2 <= within.x2 && b.y1 >= within.y1 && b.y2 <= within.y2;
+  for (const w of wanted) {
+    let best: { label: PlacedLabel; box: Box; covered: number } | null = null;
+    for (const text of w.texts) {
+      const width = widthOf(text);
+      for (const { x, y } of w.spots(width)) {
+        const box = boxOf(x, y, width);
+        if (!inside(box)) continue;
+        let covered = 0;
+        for (const b of boxes) covered += shared(b, box);
+        if (!best || covered < best.covered) best = { label: { x, y, text }, box, covered };
+        if (covered === 0) break;
+      }
+      if (best?.covered === 0) break;
+    }
+    if (!best || (best.covered > 0 && !w.must)) continue;
+    out.set(w.key, best.label);
+    boxes.push(best.box);
   }
-  return new Set(kept.map((l) => l.key));
-}
-
-/** A word cut to a width. @param letter of its letters, px */
-export function cutTo(word: string, width: number, letter = LETTER): string {
-  const most = Math.max(1, Math.floor(width / letter));
-  return word.length <= most ? word : `${word.slice(0, most - 1).trimEnd()}…`;
+  return out;
 }

@@ -5,10 +5,15 @@ import { anySystem } from '../../core/test/systems';
 import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
-import { alikeOnce, handlesOf, sharedHandles, snapped, spread } from './handles';
-import { cutTo, LETTER, roomFor, type Label } from './labels';
+import { handlesOf } from './handles';
+import { LETTER, placeLabels, type Wanted } from './labels';
+import { marksOf } from './marks';
+import { judgeWhole } from '../../core/findings';
+import { drawnBoxes, extentOf, pressParts } from './parts';
 import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf, shared } from './scene';
+import { alikeOnce, sharedHandles, snapped, spread } from './tags';
+import { isCrowded } from './useTags';
 
 describe('the tags of a float switch', () => {
   const row = LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'Row');
@@ -17,16 +22,16 @@ describe('the tags of a float switch', () => {
       .filter((h) => h.at.startsWith(`paths.${line}.float.`))
       .map((h) => [h.value, h.word, h.name.split(', ')[1]]);
 
-  it('of one that fills: the lower starts the pump, the upper says full', () =>
+  it('of one that fills: the lower starts the pump, the upper is where it is full', () =>
     expect(tags('fill')).toEqual([
-      [0.255, 'full', 'stops the pump'],
-      [0.225, 'fill on', 'starts the pump'],
+      [0.255, 'filled at', 'stops the pump'],
+      [0.225, 'fill from', 'starts the pump'],
     ]));
 
-  it('of one that empties: the upper starts the pump, the lower says empty', () =>
+  it('of one that empties: the upper starts the pump, the lower is where it is empty', () =>
     expect(tags('empty')).toEqual([
-      [0.05, 'empty on', 'starts the pump'],
-      [0.02, 'empty', 'stops the pump'],
+      [0.05, 'empty from', 'starts the pump'],
+      [0.02, 'emptied at', 'stops the pump'],
     ]));
 });
 
@@ -271,34 +276,149 @@ describe('handles', () => {
 });
 
 describe('labels', () => {
-  const label = fc.record({
+  const box = fc.record({
     x: fc.integer({ min: 0, max: 400 }),
-    y: fc.integer({ min: 0, max: 120 }),
-    text: fc.string({ minLength: 1, maxLength: 20 }),
+    y: fc.integer({ min: 20, max: 120 }),
+    w: fc.integer({ min: 1, max: 80 }),
+    h: fc.integer({ min: 1, max: 30 }),
   });
-  const covers = (a: Label, b: Label) => {
-    const [left, right] = a.x < b.x ? [a, b] : [b, a];
-    return Math.abs(a.y - b.y) < 13 && right.x < left.x + left.text.length * LETTER;
-  };
+  const label = fc.record({
+    spots: fc.array(
+      fc.record({ x: fc.integer({ min: 5, max: 400 }), y: fc.integer({ min: 15, max: 140 }) }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    text: fc.string({ minLength: 1, maxLength: 20 }),
+    must: fc.boolean(),
+  });
+  const within = { x1: 0, y1: 0, x2: 600, y2: 200 };
 
-  it('that are kept never cover each other, and none is left out without one that it would cover', () => {
+  it('cover nothing unless they must stand, and what must stand does', () => {
     fc.assert(
-      fc.property(fc.array(label, { maxLength: 30 }), (raw) => {
-        const labels = raw.map((l, i) => ({ ...l, key: String(i) }));
-        const kept = roomFor(labels);
-        const shown = labels.filter((l) => kept.has(l.key));
-        for (const a of shown)
-          for (const b of shown) if (a.key < b.key) expect(covers(a, b)).toBe(false);
-        for (const l of labels)
-          if (!kept.has(l.key)) expect(shown.some((k) => covers(k, l))).toBe(true);
-        if (labels.length) expect(kept).toContain('0');
+      fc.property(fc.array(label, { maxLength: 20 }), fc.array(box), (raw, drawn) => {
+        const taken = drawn.map((b) => ({ x1: b.x, y1: b.y, x2: b.x + b.w, y2: b.y + b.h }));
+        const wanted = raw.map((l, i): Wanted => ({
+          key: String(i),
+          texts: [l.text],
+          must: l.must,
+          spots: () => l.spots,
+        }));
+        const placed = placeLabels(wanted, taken, within);
+        const boxes = [...placed].map(([key, p]) => ({
+          free: !raw[Number(key)]!.must,
+          x1: p.x,
+          x2: p.x + p.text.length * LETTER,
+          y1: p.y - 10,
+          y2: p.y + 3,
+        }));
+        const hit = (a: (typeof taken)[number], b: (typeof taken)[number]) =>
+          a.x1 < b.x2 && b.x1 < a.x2 && a.y1 < b.y2 && b.y1 < a.y2;
+        boxes.forEach((a, i) => {
+          if (!a.free) return;
+          for (const t of taken) expect(hit(a, t)).toBe(false);
+          for (const b of boxes.slice(0, i)) expect(hit(a, b)).toBe(false);
+        });
+        raw.forEach((l, i) => {
+          if (l.must) expect(placed.has(String(i))).toBe(true);
+        });
       }),
     );
   });
 
-  it('words give way to their number', () => {
-    expect(cutTo('reservoir at', 200)).toBe('reservoir at');
-    expect(cutTo('reservoir at', 55)).toBe('reservo…');
-    expect(cutTo('bed rim', 1)).toBe('…');
+  it('take a shorter text where the whole one has no room, and say nothing where none has', () => {
+    const wanted = (width: number): Wanted => ({
+      key: 'bed',
+      texts: ['Bed 244 mm deep', 'Bed'],
+      spots: (w) => (w <= width ? [{ x: 10, y: 50 }] : []),
+    });
+    const text = (width: number) => placeLabels([wanted(width)], [], within).get('bed')?.text;
+    expect(text(200)).toBe('Bed 244 mm deep');
+    expect(text(30)).toBe('Bed');
+    expect(text(5)).toBeUndefined();
+  });
+});
+
+describe('parts of the drawing', () => {
+  const s = LAYOUTS.find((l) => l.id === 'sump-loop')!.make('a', 'A');
+  const scene = sceneOf(s);
+
+  it('can each be pressed, and looked at closely where they stand', () => {
+    const parts = pressParts(scene);
+    expect(parts.map((p) => p.at).sort()).toEqual(
+      [...s.vessels.map((v) => `vessels.${v.id}`), ...s.paths.map((p) => `paths.${p.id}`)].sort(),
+    );
+    for (const p of parts) {
+      const e = extentOf(scene, p.at)!;
+      expect(e.maxX).toBeGreaterThan(e.minX);
+      expect(e.maxZ).toBeGreaterThan(e.minZ);
+    }
+    expect(extentOf(scene, 'vessels.gone')).toBeNull();
+  });
+
+  it('of a row of buckets the first few are looked at closely', () => {
+    const row = sceneOf(LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'R'));
+    const many = row.vessels.find((p) => p.vessel.count > 4)!;
+    const e = extentOf(row, `vessels.${many.vessel.id}`)!;
+    expect(e.maxX).toBeLessThan(many.end);
+    expect(e.minX).toBe(many.left);
+  });
+
+  it('walls, legs and pipes keep labels away', () => {
+    const px = (x: number) => 100 * x;
+    const boxes = drawnBoxes(scene, 100, 0, px, (z) => -100 * z);
+    const bed = scene.vessels.find((p) => p.vessel.id === 'bed-1')!;
+    const covered = (x: number, z: number) =>
+      boxes.some((b) => b.x1 < px(x) && px(x) < b.x2 && b.y1 < -100 * z && -100 * z < b.y2);
+    expect(covered(bed.left, bed.vessel.floor + 0.1)).toBe(true);
+    expect(covered(bed.centre - bed.widest + 0.02, bed.vessel.floor - 0.3)).toBe(true);
+    const line = scene.lines[0]!;
+    expect(covered(line.pump.x, (line.pump.z + line.points[1]!.z) / 2)).toBe(true);
+  });
+
+  it('have one mark for all that is found about them, none over another', () => {
+    const worse = applyEdits(s, [
+      { at: 'paths.siphon-1.crest', to: 0.1 },
+      { at: 'paths.siphon-2.crest', to: 0.1 },
+      { at: 'paths.siphon-1.drop', to: 0.05 },
+    ]);
+    const { findings } = judgeWhole(worse);
+    const at = sceneOf(worse);
+    const marks = marksOf(
+      findings,
+      at,
+      (x) => 200 * x,
+      (z) => -200 * z,
+    );
+    expect(new Set(marks.map((m) => m.id)).size).toBe(marks.length);
+    const open = findings.filter(
+      (f) => f.level !== 'fine' && pressParts(at).some((p) => p.at.endsWith(`.${f.about}`)),
+    );
+    expect(marks.flatMap((m) => m.findings)).toHaveLength(open.length);
+    for (const a of marks)
+      for (const b of marks)
+        if (a !== b) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThanOrEqual(22);
+  });
+});
+
+describe('which tags stand beside the drawing', () => {
+  const handles = (id: string, chosen = '') => {
+    const s = LAYOUTS.find((l) => l.id === id)!.make('a', 'A');
+    return { s, all: handlesOf(s, assess(s), sceneOf(s), 'vessels', chosen) };
+  };
+  it('all of a small system, of a large one those of what is chosen', () => {
+    const small = handles('bed-over-tank');
+    const large = handles('sump-loop');
+    expect(isCrowded(small.all, small.s.vessels.length, false)).toBe(false);
+    expect(isCrowded(large.all, large.s.vessels.length, false)).toBe(true);
+  });
+  it('on a phone three vessels are too many for a column of tags', () => {
+    const { all } = handles('bed-over-tank');
+    expect(isCrowded(all, 2, true)).toBe(false);
+    expect(isCrowded(all, 3, true)).toBe(true);
+  });
+  it('the chosen part has all its handles at every stage', () => {
+    const { all } = handles('sump-loop', 'paths.siphon-1');
+    const own = all.filter((h) => h.thing === 'paths.siphon-1');
+    expect(own.map((h) => h.word).sort()).toEqual(['breaks at', 'crest']);
+    expect(own.every((h) => h.extra)).toBe(true);
   });
 });

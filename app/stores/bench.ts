@@ -14,12 +14,10 @@ const today = (): string => {
 
 export const useBench = defineStore('bench', () => {
   const open = ref<Bench>('cycle');
-  /** Path or control that the bench is about, where there are several. */
-  const about = ref('');
   /** Timer held against the system: a catalogue id, or nothing for the one it has. */
   const device = ref('');
   const own = ref<OwnTimer | null>(null);
   /** Date for the length of the day. */
   const date = ref(today());
-  return { open, about, device, own, date };
+  return { open, device, own, date };
 });

@@ -28,6 +28,7 @@ export const useTrace = defineStore('trace', () => {
   const trace = shallowRef<DayTrace | null>(null);
   const day = shallowRef<DaySummary | null>(null);
   const fixes = shallowRef<Record<string, Fix[]>>({});
+  const together = shallowRef<Record<string, Fix[]>>({});
   const fixesReady = ref(false);
   /** Everything that may be turned was tried. */
   const fixesWhole = ref(true);
@@ -131,10 +132,12 @@ export const useTrace = defineStore('trace', () => {
       const found = await dayWorker.ask((w) => w.fixes(mine, doc));
       if (!found || system.document !== doc) return;
       fixes.value = found.fixes;
+      together.value = found.together;
       fixesWhole.value = found.whole;
       fixesReady.value = true;
     } catch {
       fixes.value = {};
+      together.value = {};
       return;
     }
     const may = await dayWorker.ask((w) => w.risks(doc)).catch(() => []);
@@ -162,6 +165,7 @@ export const useTrace = defineStore('trace', () => {
         day.value = null;
         solved.value = null;
         fixes.value = {};
+        together.value = {};
         playing.value = false;
         return;
       }
@@ -307,6 +311,7 @@ export const useTrace = defineStore('trace', () => {
     day,
     solved,
     fixes,
+    together,
     fixesReady,
     fixesWhole,
     risks,

@@ -3,6 +3,8 @@ import { assess, type Assessment } from '../../core/assess';
 import { MOST_WORK, simulate, simulateDay, type DayTrace } from '../../core/day';
 import {
   fixesFor,
+  fixesTogether,
+  groupAlike,
   judge,
   judgeWhole,
   keyOf,
@@ -23,6 +25,8 @@ let last: { system: SystemDocument; a: Assessment; day: DaySummary } | null = nu
 /** Fixes by finding, and whether everything was tried. */
 export interface Fixes {
   readonly fixes: Record<string, Fix[]>;
+  /** Of findings that are alike, by the first of them: made on all their parts at once. */
+  readonly together: Record<string, Fix[]>;
   readonly whole: boolean;
 }
 /** Fifteen times the limit of a day: a large home system's are found with a fifth of it. */
@@ -72,7 +76,15 @@ const api = {
       if (request < newest) return null;
       out[keyOf(f)] = fixesFor(system, f, findings, budget);
     }
-    return { fixes: out, whole: budget.left > 0 };
+    const together: Record<string, Fix[]> = {};
+    const open = findings.filter((f) => f.level !== 'fine');
+    for (const { findings: alike } of groupAlike(system, open)) {
+      await pause();
+      if (request < newest) return null;
+      const found = fixesTogether(system, alike, out, findings, budget);
+      if (found.length) together[keyOf(alike[0]!)] = found;
+    }
+    return { fixes: out, together, whole: budget.left > 0 };
   },
   /** Where what is not measured matters. */
   risks: (system: SystemDocument): Risk[] => risksOf(system),

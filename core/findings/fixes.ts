@@ -6,6 +6,7 @@ import type { Level } from './rule.ts';
 import { ruleOf, type FindingId } from './rules/index.ts';
 import { smallestThat } from './search.ts';
 import { keyOf, type Finding, type Fix } from './types.ts';
+import { nameOf, sayOfEach } from './alike.ts';
 
 const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
 const MOST_FIXES = 4;
@@ -84,8 +85,6 @@ export function fixesFor(
   const cause = rule.cause?.({ system, a, f: finding }, open);
   const sought = cause ? keyOf(cause) : key;
   const day = !cause && rule.needsDay;
-  const stopsBefore = new Set(before.filter((f) => f.level === 'stop').map(keyOf));
-  const watchBefore = new Set(before.filter((f) => f.level === 'watch').map(keyOf));
   const out: Fix[] = [];
   const goals: Level[] = finding.level === 'stop' ? ['fine', 'watch'] : ['fine'];
   const mended = cause && rule.adjustsCause ? cause : finding;
@@ -109,38 +108,23 @@ export function fixesFor(
         edits = adjustment.edits(++k);
         after = wholeDay(applyEdits(system, edits), budget);
       }
-      const leaves = levelOf(after, key);
-      if (RANK[leaves] >= RANK[finding.level]) continue;
-      const newStops = after.some((f) => f.level === 'stop' && !stopsBefore.has(keyOf(f)));
-      if (newStops) continue;
-      const afterKeys = new Map(after.map((f) => [keyOf(f), f.level]));
-      out.push({
+      const fix = fixOf([finding], before, after, {
         id: adjustment.id,
         label: adjustment.label(k),
         edits,
-        leaves,
-        also: unique(
-          before
-            .filter(
-              (f) => keyOf(f) !== key && RANK[afterKeys.get(keyOf(f)) ?? 'fine'] < RANK[f.level],
-            )
-            .map((f) => f.id),
-        ),
-        costs: unique(
-          after
-            .filter(
-              (f) =>
-                f.level === 'watch' && !watchBefore.has(keyOf(f)) && !stopsBefore.has(keyOf(f)),
-            )
-            .map((f) => f.id),
-        ),
       });
+      if (!fix) continue;
+      out.push(fix);
       break;
     }
     if (out.length >= MOST_FIXES + 2) break;
   }
-  // What mends more and costs less comes first; equal ones keep the order of the hand.
-  return out
+  return bestFirst(out).slice(0, MOST_FIXES);
+}
+
+/** What mends more and costs less comes first; equal ones keep the order of the hand. */
+const bestFirst = (fixes: readonly Fix[]): Fix[] =>
+  fixes
     .map((fix, i) => ({ fix, i }))
     .sort(
       (x, y) =>
@@ -149,8 +133,78 @@ export function fixesFor(
         y.fix.also.length - x.fix.also.length ||
         x.i - y.i,
     )
-    .slice(0, MOST_FIXES)
     .map((x) => x.fix);
+
+/**
+ * The fix that an edit is, judged on the edited system.
+ *
+ * @param mended findings that it is for
+ * @returns nothing where one of them is no better, or there is a `stop` that was not there
+ */
+function fixOf(
+  mended: readonly Finding[],
+  before: readonly Finding[],
+  after: readonly Finding[],
+  change: Pick<Fix, 'id' | 'label' | 'edits'>,
+): Fix | null {
+  const levels = mended.map((f) => levelOf(after, keyOf(f)));
+  if (mended.some((f, i) => RANK[levels[i]!] >= RANK[f.level])) return null;
+  const stood = new Map(before.map((f) => [keyOf(f), f.level]));
+  if (after.some((f) => f.level === 'stop' && stood.get(keyOf(f)) !== 'stop')) return null;
+  const own = new Set(mended.map(keyOf));
+  const better = (f: Finding) => RANK[levelOf(after, keyOf(f))] < RANK[f.level];
+  return {
+    ...change,
+    leaves: levels.reduce((x, y) => (RANK[y] > RANK[x] ? y : x), 'fine'),
+    also: unique(before.filter((f) => !own.has(keyOf(f)) && better(f)).map((f) => f.id)),
+    costs: unique(
+      after
+        .filter((f) => f.level === 'watch' && (stood.get(keyOf(f)) ?? 'fine') === 'fine')
+        .map((f) => f.id),
+    ),
+  };
+}
+
+/**
+ * Fixes of findings that are alike, each made on all their parts together and tried as one.
+ *
+ * @param alike findings of one rule, level and part
+ * @param fixes what {@link fixesFor} found for each of them
+ * @param before findings of the system as it is, day included
+ */
+export function fixesTogether(
+  system: SystemDocument,
+  alike: readonly Finding[],
+  fixes: Readonly<Record<string, readonly Fix[]>>,
+  before: readonly Finding[],
+  budget: Budget = { left: Infinity },
+): Fix[] {
+  const [first, ...rest] = alike;
+  if (!first || !rest.length) return [];
+  const plain = (fix: Fix, about: string) => fix.id.replace(about, '');
+  const out: Fix[] = [];
+  for (const fix of fixes[keyOf(first)] ?? []) {
+    const all = [fix];
+    for (const f of rest) {
+      const twin = fixes[keyOf(f)]?.find((x) => plain(x, f.about) === plain(fix, first.about));
+      if (twin) all.push(twin);
+    }
+    const edits = all.flatMap((x) => x.edits);
+    const places = new Set(edits.map((e) => e.at));
+    if (all.length < alike.length || places.size < edits.length || budget.left <= 0) continue;
+    const label = sayOfEach(
+      all.map((x, i) => ({ text: x.label, name: nameOf(system, alike[i]!.about) })),
+    );
+    if (!label) continue;
+    try {
+      const after = wholeDay(applyEdits(system, edits), budget);
+      const both = fixOf(alike, before, after, { id: fix.id, label, edits });
+      if (both) out.push(both);
+    } catch {
+      continue;
+    }
+  }
+  return bestFirst(out);
 }
 
 const unique = (xs: readonly FindingId[]): FindingId[] => [...new Set(xs)];

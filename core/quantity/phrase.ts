@@ -13,10 +13,16 @@ export type Phrase = readonly (string | Told)[];
 /** Template tag that builds a {@link Phrase}: say`The bed holds ${litres(0.09)}.` */
 export function say(strings: TemplateStringsArray, ...values: (string | number | Told)[]): Phrase {
   const out: (string | Told)[] = [];
+  const add = (text: string) => {
+    const last = out.length - 1;
+    if (typeof out[last] === 'string') out[last] += text;
+    else if (text) out.push(text);
+  };
   strings.forEach((s, i) => {
-    if (s) out.push(s);
+    add(s);
     const v = values[i];
-    if (v !== undefined) out.push(typeof v === 'object' ? v : String(v));
+    if (typeof v === 'object') out.push(v);
+    else if (v !== undefined) add(String(v));
   });
   return out;
 }

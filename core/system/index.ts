@@ -3,6 +3,7 @@ export * from './types.ts';
 export * from './edit.ts';
 export * from './fields.ts';
 export * from './find.ts';
+export * from './flowOrder.ts';
 export * from './history.ts';
 export * from './limits.ts';
 export * from './plainName.ts';

@@ -1,12 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { PIPES, pipeById } from '../../../core/catalogue';
-import { beds, controlOf, isDrain, pumpedLines, type Drain, type Edit } from '../../../core/system';
+import {
+  beds,
+  controlOf,
+  isDrain,
+  pumpedLines,
+  vesselAt,
+  type Drain,
+  type Edit,
+} from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
+import TabRow from '../../parts/TabRow.vue';
+import { useChosen } from '../../stores/chosen';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
 import SiphonWindowBar from './SiphonWindowBar.vue';
@@ -15,14 +25,18 @@ import ServiceGroup from './ServiceGroup.vue';
 import TimerEditor from './TimerEditor.vue';
 import WayGroup from './WayGroup.vue';
 
-/** Fill and drain: the cycle of each bed, siphon or overflow, second way out, timer. */
+/** Fill and drain: a bed’s cycle, its siphon or overflow and second outlet, the timers. */
 const system = useSystem();
 const trace = useTrace();
 const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
-const drains = computed(() => doc.value.paths.filter(isDrain));
-const ways = computed(() => doc.value.paths.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)));
+const chosen = useChosen();
+/** The vessel whose cycle and outlets are shown. */
+const vessel = computed(() => chosen.drainedVessel);
+const outlets = computed(() => doc.value.paths.filter((p) => p.from === vessel.value?.id));
+const drains = computed(() => outlets.value.filter(isDrain));
+const others = computed(() => outlets.value.filter((p) => p.kind !== 'pumped-line' && !isDrain(p)));
 const controls = computed(() => {
   const seen = new Set<string>();
   return pumpedLines(doc.value).flatMap((l) => {
@@ -32,11 +46,13 @@ const controls = computed(() => {
   });
 });
 const cycles = computed(() =>
-  beds(doc.value).map((v) => ({
-    vessel: v,
-    figures: a.value.beds.find((b) => b.id === v.id)!,
-    day: trace.day?.metrics.beds.find((b) => b.id === v.id),
-  })),
+  beds(doc.value)
+    .filter((v) => v === vessel.value)
+    .map((v) => ({
+      vessel: v,
+      figures: a.value.beds.find((b) => b.id === v.id)!,
+      day: trace.day?.metrics.beds.find((b) => b.id === v.id),
+    })),
 );
 const windowOf = (id: string) => a.value.siphons.find((s) => s.id === id);
 const sizeOf =
@@ -58,6 +74,13 @@ const yes = (at: string, on: string, off: string) => (value: unknown) =>
 
 <template>
   <div>
+    <TabRow
+      v-if="chosen.drained.length > 1"
+      :items="chosen.drained"
+      :chosen="vessel?.id ?? ''"
+      label="Outlets of"
+      @choose="chosen.choose(vesselAt($event))"
+    />
     <PanelGroup v-for="c in cycles" :key="c.vessel.id" :title="`Cycle of ${c.vessel.name}`">
       <div class="numbers">
         <ShownNumber
@@ -210,7 +233,7 @@ const yes = (at: string, on: string, off: string) => (value: unknown) =>
       </div>
     </PanelGroup>
 
-    <WayGroup v-for="p in ways" :key="p.id" :path="p" />
+    <WayGroup v-for="p in others" :key="p.id" :path="p" />
 
     <PanelGroup v-for="c in controls" :key="c.id" title="Timer">
       <TimerEditor :control="c" />

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { FITTINGS, PIPES, pipeById } from '../../../core/catalogue';
 import { turnoversOf } from '../../../core/assess';
-import { pumpedLines, vesselOf, type PumpedLine } from '../../../core/system';
+import { pathAt, pumpedLines, vesselOf } from '../../../core/system';
 import { CURVE_EXPONENT } from '../../../core/water/pump';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
@@ -12,6 +12,7 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import TabRow from '../../parts/TabRow.vue';
+import { useChosen } from '../../stores/chosen';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
 import DutyCurve from './DutyCurve.vue';
@@ -22,10 +23,8 @@ const system = useSystem();
 const trace = useTrace();
 const doc = computed(() => system.document!);
 const lines = computed(() => pumpedLines(doc.value));
-const chosen = ref('');
-const line = computed<PumpedLine | undefined>(
-  () => lines.value.find((l) => l.id === chosen.value) ?? lines.value[0],
-);
+const chosen = useChosen();
+const line = computed(() => chosen.line);
 const at = computed(() => `paths.${line.value?.id}`);
 const duty = computed(() => system.assessment!.duties.find((d) => d.id === line.value?.id));
 /** Of the whole system, not of one line: the day's where there is one. */
@@ -108,9 +107,9 @@ function setOutlet(id: string) {
       :items="lines"
       :chosen="line.id"
       label="Pump and line"
-      @choose="chosen = $event"
+      @choose="chosen.choose(pathAt($event))"
     />
-    <PanelGroup :title="line.name">
+    <PanelGroup :key="line.id" :title="line.name">
       <div class="numbers">
         <ShownNumber label="Flow" :value="duty.flow" kind="flow" :working="`flow/${line.id}`" />
         <ShownNumber

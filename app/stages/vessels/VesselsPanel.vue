@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { bedsOfTank } from '../../../core/assess';
 import { format } from '../../../core/quantity';
-import { fishIn, isStore, type Vessel } from '../../../core/system';
+import { fishIn, isStore, vesselAt, type Vessel } from '../../../core/system';
 import { wholeVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import TabRow from '../../parts/TabRow.vue';
+import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import MakeUpGroup from './MakeUpGroup.vue';
@@ -19,11 +20,9 @@ const system = useSystem();
 const settings = useSettings();
 const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
-const chosen = ref('');
-const vessel = computed<Vessel>(
-  () => doc.value.vessels.find((v) => v.id === chosen.value) ?? doc.value.vessels[0]!,
-);
-const at = computed(() => `vessels.${vessel.value.id}`);
+const chosen = useChosen();
+const vessel = computed<Vessel>(() => chosen.vessel!);
+const at = computed(() => vesselAt(vessel.value.id));
 const index = computed(() => doc.value.vessels.indexOf(vessel.value));
 const reserve = computed(() => a.value.balance.reserves.find((r) => r.vessel === vessel.value.id));
 const bed = computed(() => a.value.beds.find((b) => b.id === vessel.value.id));
@@ -51,8 +50,13 @@ const catcher = computed(() => {
 
 <template>
   <div>
-    <TabRow :items="doc.vessels" :chosen="vessel.id" label="Vessel" @choose="chosen = $event" />
-    <PanelGroup :title="vessel.name">
+    <TabRow
+      :items="doc.vessels"
+      :chosen="vessel.id"
+      label="Vessel"
+      @choose="chosen.choose(vesselAt($event))"
+    />
+    <PanelGroup :key="vessel.id" :title="vessel.name">
       <div class="numbers">
         <ShownNumber
           label="Holds to the rim"
@@ -141,7 +145,7 @@ const catcher = computed(() => {
         />
       </div>
     </PanelGroup>
-    <MediaGroup :vessel="vessel" />
+    <MediaGroup :key="vessel.id" :vessel="vessel" />
     <PanelGroup v-if="vessel.role === 'tank'" title="Fish">
       <div v-if="fish" class="fields">
         <DocumentField :at="`fish.${fish.id}.count`" />

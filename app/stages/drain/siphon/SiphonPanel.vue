@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { format, tell, type QuantityKind } from '../../../../core/quantity';
-import { isSiphon, type Siphon, type SystemDocument } from '../../../../core/system';
+import { isSiphon, pathAt, type Siphon, type SystemDocument } from '../../../../core/system';
 import { suggestionsFor } from '../../../../core/workshop/siphon';
 import type { StockChoice } from '../../../../core/workshop/stockSearch';
 import {
@@ -14,7 +14,7 @@ import {
 import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
 import TabRow from '../../../parts/TabRow.vue';
-import { useBench } from '../../../stores/bench';
+import { useChosen } from '../../../stores/chosen';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
 import { drillWorker } from '../../../workers/client';
@@ -23,12 +23,10 @@ import SiphonWindowBar from '../SiphonWindowBar.vue';
 /** The workshop of a siphon: its window and margins, what centres the inflow, which stock sizes work. */
 const system = useSystem();
 const settings = useSettings();
-const bench = useBench();
+const chosen = useChosen();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const siphons = computed(() => system.document!.paths.filter(isSiphon));
-const siphon = computed<Siphon>(
-  () => siphons.value.find((p) => p.id === bench.about) ?? siphons.value[0]!,
-);
+const siphon = computed<Siphon>(() => chosen.siphon!);
 const window = computed(() => system.assessment!.siphons.find((w) => w.id === siphon.value.id));
 const margins = computed(() => window.value && marginsOfWindow(window.value));
 const centre = computed(() => window.value && centreOf(window.value));
@@ -74,7 +72,7 @@ const sizeOf = (c: StockChoice) =>
       :items="siphons"
       :chosen="siphon.id"
       label="Siphon"
-      @choose="bench.about = $event"
+      @choose="chosen.choose(pathAt($event))"
     />
     <PanelGroup v-if="window && margins" :title="`Window of ${siphon.name}`">
       <SiphonWindowBar :window="window" :band="band" />

@@ -10,6 +10,7 @@ import PlainChoice from '../../../parts/PlainChoice.vue';
 import QuantityField from '../../../parts/QuantityField.vue';
 import TabRow from '../../../parts/TabRow.vue';
 import { useBench } from '../../../stores/bench';
+import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';
 import TimerEditor from '../TimerEditor.vue';
 import { useTimer } from './useTimer';
@@ -17,6 +18,7 @@ import { useTimer } from './useTimer';
 /** The timer: what asks for how many floods, and the settings of the one in hand. */
 const system = useSystem();
 const bench = useBench();
+const chosen = useChosen();
 const { timers, timer, device, own, settings } = useTimer();
 const irrigation = computed(() => timer.value?.irrigation ?? null);
 const bed = computed(() =>
@@ -33,7 +35,7 @@ function choose(id: string) {
     bench.own = null;
   }
 }
-const chosen = computed(() => (own.value ? OWN : device.value));
+const deviceChosen = computed(() => (own.value ? OWN : device.value));
 function notePlants() {
   if (!bed.value) return;
   system.commit(
@@ -61,10 +63,10 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
   <div>
     <TabRow
       v-if="timers.length > 1"
-      :items="timers.map((t) => ({ id: t.control.id, name: t.name }))"
-      :chosen="timer?.control.id ?? ''"
+      :items="timers.map((t) => ({ id: t.at, name: t.name }))"
+      :chosen="timer?.at ?? ''"
       label="Timer"
-      @choose="bench.about = $event"
+      @choose="chosen.choose"
     />
     <PanelGroup v-if="irrigation && bed" :title="`How often ${bed.name} asks to be flooded`">
       <table class="needs">
@@ -117,7 +119,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
       <div class="fields">
         <PlainChoice
           class="wide"
-          :model-value="chosen"
+          :model-value="deviceChosen"
           :items="devices"
           label="Kind of timer"
           @update:model-value="choose"

@@ -1,6 +1,6 @@
 import { computed } from 'vue';
 import type { Control } from '../../../../core/system';
-import { controlOf, pumpedLines } from '../../../../core/system';
+import { controlOf, pathAt, pumpedLines } from '../../../../core/system';
 import {
   lightOf,
   irrigationOfTimer,
@@ -10,11 +10,14 @@ import {
 import { daylight, dayOfYear } from '../../../../core/workshop/sun';
 import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
+import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';
 
 /** A timed pump with what its beds ask for and what the timer in hand makes of it. */
 export interface Timed {
   control: Control;
+  /** Place of the line that it switches. */
+  at: string;
   name: string;
   /** The bed that asks for most, whose needs are shown. */
   irrigation: Irrigation | null;
@@ -31,6 +34,7 @@ const DEVICES: Record<Control['kind'], string> = {
 export function useTimer() {
   const system = useSystem();
   const bench = useBench();
+  const chosen = useChosen();
   const light = computed(() => {
     const [y, m, d] = bench.date.split('-').map(Number) as [number, number, number];
     return lightOf(system.document!, (latitude) => daylight(latitude, dayOfYear(y, m, d)));
@@ -46,6 +50,7 @@ export function useTimer() {
       return [
         {
           control: controlOf(s, l),
+          at: pathAt(l.id),
           name: l.name,
           irrigation,
           wanted: irrigation && wantedOf(irrigation),
@@ -54,7 +59,7 @@ export function useTimer() {
     });
   });
   const timer = computed(
-    () => timers.value.find((t) => t.control.id === bench.about) ?? timers.value[0],
+    () => timers.value.find((t) => t.control.id === chosen.line?.control) ?? timers.value[0],
   );
   const device = computed(() => {
     const c = timer.value?.control;

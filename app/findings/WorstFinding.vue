@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { groupAlike } from '../../core/findings';
+import { tell } from '../../core/quantity';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+import LevelMark from './LevelMark.vue';
+import { useNews } from './useNews';
+
+/** The gravest finding in one line, with how many there are: in view whatever is worked at. */
+const emit = defineEmits<{ open: [] }>();
+const trace = useTrace();
+const system = useSystem();
+const settings = useSettings();
+const news = useNews();
+const worst = computed(() => {
+  const first = trace.findings[0];
+  if (!first || first.level === 'fine' || !system.document) return null;
+  const alike = trace.findings.filter((f) => f.level === first.level && f.id === first.id);
+  return { level: first.level, sentence: groupAlike(system.document, alike)[0]!.sentence };
+});
+const summary = computed(() => {
+  const at = (level: string) => trace.findings.filter((f) => f.level === level).length;
+  const parts = [];
+  if (at('stop')) parts.push(`${at('stop')} at stop`);
+  if (at('watch')) parts.push(`${at('watch')} to watch`);
+  return parts.join(', ') || 'Nothing stands in the way.';
+});
+</script>
+
+<template>
+  <div class="worst" :class="worst?.level">
+    <button v-if="worst" type="button" class="line" @click="emit('open')">
+      <LevelMark :level="worst.level" />
+      <span class="sentence">{{ tell(worst.sentence, settings.units) }}</span>
+    </button>
+    <p class="counts">
+      <span class="quiet" role="status">{{ summary }}</span>
+      <span v-if="news" class="news">{{ news }}</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.worst {
+  border-left: 4px solid var(--fine);
+  border-bottom: 1px solid var(--rule);
+  padding: 5px 10px 4px 8px;
+}
+.worst.stop {
+  border-left-color: var(--stop);
+  background: var(--stop-ground);
+}
+.worst.watch {
+  border-left-color: var(--watch);
+  background: var(--watch-ground);
+}
+.line {
+  display: flex;
+  gap: 6px;
+  width: 100%;
+  text-align: start;
+  align-items: baseline;
+  padding: 2px 0;
+}
+.line:hover .sentence {
+  text-decoration: underline;
+}
+.sentence {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+.counts {
+  display: flex;
+  font-size: 0.84rem;
+}
+.news {
+  margin-left: auto;
+  padding: 0 8px;
+  border-radius: 4px;
+  background: var(--water-soft);
+}
+</style>

@@ -1,0 +1,118 @@
+import { resolve } from 'node:path';
+import {
+  expect,
+  finding,
+  openDemo,
+  openFile,
+  openShelf,
+  pull,
+  settled,
+  showFindings,
+  slider,
+  test,
+  STILL,
+} from './helpers';
+
+test.use(STILL);
+const part = (at: string) => `[data-part="${at}"]`;
+
+test('one thing is chosen everywhere together, and the address keeps it', async ({ page }) => {
+  await openDemo(page, 'North-wall lean-to', 'Fill & drain');
+  await page.locator(part('paths.siphon-2')).focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/drain\/paths\/siphon-2$/);
+  // Its tags alone, its bed in the panel, close up.
+  await expect(page.locator('.handle .tag')).toHaveCount(2);
+  await expect(page.getByRole('group', { name: 'Cycle of Second bed' })).toBeVisible();
+  const whole = page.getByRole('button', { name: 'Whole system' });
+  await expect(whole).toBeVisible();
+  const near = (await page.locator(`${part('vessels.bed-2')} rect`).boundingBox())!;
+  await page.keyboard.press('0');
+  await expect(whole).toHaveCount(0);
+  const far = (await page.locator(`${part('vessels.bed-2')} rect`).boundingBox())!;
+  expect(near.width).toBeGreaterThan(2 * far.width);
+
+  await page.reload();
+  await settled(page);
+  await expect(page.locator(part('paths.siphon-2'))).toHaveAttribute('aria-pressed', 'true');
+  // By its name in the panel, by the arrow keys, by a finding.
+  await page
+    .getByRole('group', { name: 'Outlets of' })
+    .getByRole('button', { name: 'First bed' })
+    .click();
+  await expect(page).toHaveURL(/\/vessels\/bed-1$/);
+  await page.locator(part('vessels.bed-1')).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page).toHaveURL(/\/paths\/siphon-1$/);
+  await page.getByRole('navigation', { name: 'Stages' }).getByText('Lift').click();
+  await expect(page).toHaveURL(/\/lift\/paths\/siphon-1$/);
+  await page.goBack();
+  await page.goForward();
+  await expect(page.locator(part('paths.siphon-1'))).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a finding’s mark opens it; like findings are one sentence with one fix for both', async ({
+  page,
+}) => {
+  await openDemo(page, 'North-wall lean-to', 'Lift');
+  const head = page.getByRole('textbox', { name: 'Greatest flow on the box' });
+  await head.fill('2200 L/h');
+  await head.press('Enter');
+  await settled(page);
+  const mark = page.locator('[data-mark="siphon-2"]');
+  await expect(mark).toHaveAttribute('aria-label', /may start/);
+  await mark.press('Enter');
+  await expect(finding(page, 'siphon-start')).toBeInViewport();
+  await expect(page).toHaveURL(/\/paths\/siphon-2$/);
+  await expect(finding(page, 'siphon-start')).toHaveCount(1);
+  await expect(finding(page, 'siphon-start').locator('.sentence')).toContainText(
+    'Each of “Siphon, first bed” and “Siphon, second bed” may start',
+  );
+  await finding(page, 'siphon-start')
+    .getByRole('button', { name: /of each of “Siphon, first bed” and/ })
+    .first()
+    .click();
+  await expect(finding(page, 'siphon-start')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Undo: .*each of/ })).toBeEnabled();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  for (const [name, vessel, rim] of [
+    ['north-wall-lean-to', 'bed-2', 'Rim of Second bed'],
+    ['eight-beds', 'bed-5', 'Rim of Fifth bed'],
+    ['bean-buckets', 'buckets', 'Rim of Plant buckets'],
+  ] as const) {
+    test(`${name} can be chosen in, looked at closely, pulled and typed`, async ({ page }) => {
+      await openShelf(page);
+      await openFile(page, resolve('demo', `${name}.json`));
+      await settled(page);
+      const box = page.locator(`${part(`vessels.${vessel}`)} rect`).first();
+      const small = (await box.boundingBox())!;
+      expect(Math.min(small.width, small.height)).toBeGreaterThanOrEqual(20);
+      await box.tap();
+      await expect(page).toHaveURL(new RegExp(`/vessels/${vessel}$`));
+      await expect(page.getByRole('button', { name: 'Whole system' })).toBeVisible();
+      const handle = slider(page, rim);
+      const before = (await handle.getAttribute('aria-valuetext'))!;
+      await pull(page, handle, -12);
+      await expect(handle).not.toHaveAttribute('aria-valuetext', before);
+      await handle.press('Enter');
+      await page.keyboard.type('450 mm');
+      await page.keyboard.press('Enter');
+      await expect(handle).toHaveAttribute('aria-valuetext', '450 mm');
+      // Tags lie within the screen, none over another.
+      const tags = await page.locator('.handle .tag rect').all();
+      const boxes = await Promise.all(tags.map(async (t) => (await t.boundingBox())!));
+      boxes.sort((a, b) => a.y - b.y);
+      boxes.forEach((b, i) => {
+        expect(b.x + b.width).toBeLessThanOrEqual(390);
+        if (i) expect(b.y).toBeGreaterThanOrEqual(boxes[i - 1]!.y + boxes[i - 1]!.height - 0.5);
+      });
+      await showFindings(page);
+      await page.getByRole('button', { name: 'Whole system' }).click();
+      await expect(page.getByRole('button', { name: 'Close up' })).toBeVisible();
+    });
+  }
+});
