@@ -56,7 +56,7 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
 }) => {
   await openDemo(page, 'North-wall lean-to', 'Lift');
   const head = page.getByRole('textbox', { name: 'Greatest flow on the box' });
-  await head.fill('2200 L/h');
+  await head.fill('1200 L/h');
   await head.press('Enter');
   await settled(page);
   const mark = page.locator('[data-mark="siphon-2"]');

@@ -45,7 +45,7 @@ describe('the words of the printed sheet', () => {
       'float in Control bucket, on at 225 mm, off at 255 mm',
     );
     expect(lines(make('felt-wall'))[0]).toContain('28 holes of 1.8 mm');
-    expect(lines(make('counter-tank'))[0]).toContain('venturi of 5 mm');
+    expect(lines(make('counter-tank'))[0]).toContain('venturi of 5.5 mm');
     expect(way(make('joined-beds'), 'join-1')).toMatch(/under the floor, screened\.$/);
     expect(way(make('wet-tray'), 'valve')).toMatch(/shuts at \d+ mm, seat \d+(\.\d)? mm\.$/);
     expect(way(make('felt-wall'), 'drip')).toContain('drips out in 7 min');

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { assess } from '../../core/assess';
 import { judge } from '../../core/findings';
 import { applyEdits, flowOrder, type SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { pair as pairOf } from '../../core/test/pair';
 import { sumpLoop } from '../../core/system/layouts/sump-loop';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { useSettings } from '../stores/settings';
@@ -12,7 +12,7 @@ import SectionDrawing from './SectionDrawing.vue';
 import SectionHandle from './SectionHandle.vue';
 import type { Handle } from './handles';
 
-const pair = bedOverTank.make('pair', 'Pair');
+const pair = pairOf('pair', 'Pair');
 
 function draw(
   system: SystemDocument,

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
 import { readAt, type Control, type SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { pair as pairOf } from '../../core/test/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import ShownNumber from '../parts/ShownNumber.vue';
 import DerivationSheet from '../parts/DerivationSheet.vue';
@@ -38,7 +38,7 @@ beforeEach(freshStores);
 
 describe('the vessels panel', () => {
   it('types a size, and everything that hangs on it follows', async () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const w = mountIt(VesselsPanel);
     expect(field(w, 'Diameter').element.value).toBe('1100 mm');
     await type(field(w, 'Diameter'), '4 ft');
@@ -47,7 +47,7 @@ describe('the vessels panel', () => {
   });
 
   it('changes vessel, media and shape', async () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const w = mountIt(VesselsPanel);
     await w.findAll('.tabs button')[1]!.trigger('click');
     expect(field(w, 'Top of the media').element.value).toBe('280 mm');
@@ -67,7 +67,7 @@ describe('the vessels panel', () => {
   });
 
   it('puts fish in where there were none', async () => {
-    const doc = bedOverTank.make('a', 'A');
+    const doc = pairOf('a', 'A');
     const system = open({ ...doc, fish: [] });
     const w = mountIt(VesselsPanel);
     await w
@@ -82,7 +82,7 @@ describe('the vessels panel', () => {
 
 describe('the lift panel', () => {
   it('counts fittings and takes a pipe with its bore', async () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const w = mountIt(LiftPanel);
     await w.find('[aria-label="One 45° elbow more"]').trigger('click');
     await w.find('[aria-label="One 90° elbow less"]').trigger('click');
@@ -99,7 +99,7 @@ describe('the lift panel', () => {
   });
 
   it('a bucket test is entered as it was done, and taken back by emptying the field', async () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const w = mountIt(LiftPanel);
     await type(field(w, 'Bucket test'), '10 L in 40 s');
     expect(system.document!.measurements).toEqual([
@@ -111,7 +111,7 @@ describe('the lift panel', () => {
   });
 
   it('the curve says where the pump works', () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const duty = system.assessment!.duties[0]!;
     const w = mountIt(DutyCurve, { duty, line: system.document!.paths[0] });
     expect(w.find('svg').attributes('aria-label')).toMatch(
@@ -123,7 +123,7 @@ describe('the lift panel', () => {
 
 describe('the fill and drain panel', () => {
   it('shows cycle, window and parts of a siphon bed', () => {
-    open(bedOverTank.make('a', 'A'));
+    open(pairOf('a', 'A'));
     const w = mountIt(DrainPanel);
     expect(w.text()).toContain('Cycle of Bed');
     expect(w.text()).toContain('4 min 8 s');
@@ -132,7 +132,7 @@ describe('the fill and drain panel', () => {
   });
 
   it('the window says where the inflow sits, and where there is none', () => {
-    const system = open(bedOverTank.make('a', 'A'));
+    const system = open(pairOf('a', 'A'));
     const window = system.assessment!.siphons[0]!;
     expect(mountIt(SiphonWindowBar, { window }).find('svg').attributes('aria-label')).toBe(
       'Window of the siphon: 1154 L/h come in; it starts for sure from 769 L/h and stops for sure below 1540 L/h.',
@@ -201,7 +201,7 @@ describe('the timer', () => {
 
 describe('working', () => {
   it('a number opens its working, the sheet shows values and closes', async () => {
-    open(bedOverTank.make('a', 'A'));
+    open(pairOf('a', 'A'));
     const number = mountIt(ShownNumber, {
       label: 'Flow',
       value: 3.336e-4,
@@ -230,7 +230,7 @@ describe('working', () => {
   });
 
   it('what never ends says so', () => {
-    open(bedOverTank.make('a', 'A'));
+    open(pairOf('a', 'A'));
     expect(mountIt(ShownNumber, { label: 'Fill', value: Infinity, kind: 'time' }).text()).toContain(
       'never',
     );

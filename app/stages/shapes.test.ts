@@ -5,7 +5,7 @@ import { nextTick } from 'vue';
 import { assess } from '../../core/assess';
 import { applyEdits, readAt, type SystemDocument } from '../../core/system';
 import { checkSystem } from '../../core/system/schema';
-import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { pair as pairOf } from '../../core/test/pair';
 import { grossVolume } from '../../core/water/vessel';
 import type { Shape, ShapeKind } from '../../core/water/shape';
 import { useSystem } from '../stores/system';
@@ -15,7 +15,7 @@ import LiftPanel from './lift/LiftPanel.vue';
 import VesselsPanel from './vessels/VesselsPanel.vue';
 
 type Wrapper = ReturnType<typeof mountIt>;
-const pair = bedOverTank.make('a', 'A');
+const pair = pairOf('a', 'A');
 function open(document: SystemDocument = pair) {
   const system = useSystem();
   system.document = document;

@@ -7,7 +7,7 @@ import { simulate } from '../../core/day';
 import { summarise } from '../../core/findings';
 import { assess } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
-import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
+import { pair as pairOf } from '../../core/test/pair';
 import { feltWall } from '../../core/system/layouts/felt-wall';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { useSystem } from '../stores/system';
@@ -35,7 +35,7 @@ async function strip(document: SystemDocument) {
 
 describe('a level line', () => {
   const frame = { from: 0, span: 86400, width: 400, top: 10, height: 100 };
-  const net = assess(bedOverTank.make('a', 'A')).net;
+  const net = assess(pairOf('a', 'A')).net;
   const day = simulate(net);
   const ys = (line: string) => line.split(' ').map((p) => Number(p.split(',')[1]));
 
@@ -77,7 +77,7 @@ describe('the day strip', () => {
   });
 
   it('says the moment, what goes on and the levels', async () => {
-    const { trace, slider } = await strip(bedOverTank.make('a', 'A'));
+    const { trace, slider } = await strip(pairOf('a', 'A'));
     const start = trace.day!.events.find((e) => e.kind === 'siphon-starts')!;
     trace.seek(start.t + 30);
     await nextTick();
@@ -119,7 +119,7 @@ describe('the day strip', () => {
   });
 
   it('in a drill the bars are when the pump gave water: none while the power is cut', async () => {
-    const s = bedOverTank.make('a', 'A');
+    const s = pairOf('a', 'A');
     const { w, trace } = await strip(s);
     expect(w.findAll('rect.bar')).toHaveLength(1);
     const drills = new Drills(s);
@@ -155,7 +155,7 @@ describe('the day strip', () => {
   });
 
   it('a long day of many cycles stays a short line', async () => {
-    const { w, trace } = await strip(bedOverTank.make('a', 'A'));
+    const { w, trace } = await strip(pairOf('a', 'A'));
     trace.look(86400);
     await nextTick();
     const points = w.find('polyline.bed').attributes('points')!.split(' ');

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { compile } from '../assess/compile.ts';
 import { drainTime, fillTime } from '../test/quadrature.ts';
-import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { applyEdits } from '../system/edit.ts';
 import check from '../test/check-values.json' with { type: 'json' };
@@ -120,7 +120,7 @@ describe('a second method: plain fixed steps, every flow solved afresh', () => {
 });
 
 describe('metrics', () => {
-  const pair = compile(bedOverTank.make('a', 'A'));
+  const pair = compile(pairOf('a', 'A'));
   const tray = compile(trayOverReservoir.make('b', 'B'));
 
   it('fill and drain times of the simulation are those of the quadrature', () => {
@@ -159,7 +159,7 @@ describe('metrics', () => {
 });
 
 describe('dry running and spills', () => {
-  const dry = applyEdits(bedOverTank.make('d', 'D'), [
+  const dry = applyEdits(pairOf('d', 'D'), [
     { at: 'vessels.tank.fill', to: 0.3 },
     { at: 'vessels.bed.shape.length', to: 2 },
     { at: 'vessels.bed.shape.width', to: 1.2 },
@@ -177,7 +177,7 @@ describe('dry running and spills', () => {
   });
 
   it('a bed without a drain spills over its rim, exactly what is missing', () => {
-    const system = applyEdits(bedOverTank.make('s', 'S'), [
+    const system = applyEdits(pairOf('s', 'S'), [
       { at: 'paths.siphon', to: undefined },
       { at: 'paths.spare', to: undefined },
     ]);
@@ -191,7 +191,7 @@ describe('dry running and spills', () => {
   });
 
   it('a rim that leans towards the tank gives it back', () => {
-    const system = applyEdits(bedOverTank.make('s', 'S'), [
+    const system = applyEdits(pairOf('s', 'S'), [
       { at: 'paths.siphon', to: undefined },
       { at: 'paths.spare', to: undefined },
       { at: 'vessels.bed.rimTo', to: 'tank' },

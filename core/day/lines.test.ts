@@ -3,12 +3,12 @@ import { compile } from '../assess/compile.ts';
 import { assess } from '../assess/assess.ts';
 import { judge, judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { drillBlockedDrain, metricsOf, simulate, simulateDay } from './index.ts';
 
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
+const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const program = (...rows: { start: number; on: number }[]): Edit => ({
   at: 'controls.timer',
   to: { id: 'timer', kind: 'programs', device: 'digital-8', own: null, rows },

@@ -7,12 +7,12 @@ import { fixedSteps } from '../day/test/fixedStep.ts';
 import { compile } from '../assess/compile.ts';
 import { assess } from '../assess/assess.ts';
 import { applyEdits, LAYOUTS, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { fixesForDrill } from './fixes.ts';
 import { Drills } from './drills.ts';
 
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
+const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
 const faultOf = (s: SystemDocument, id: string): KnownFault =>
   faultsOf(s, compile(s)).find((f) => f.id === id)!;

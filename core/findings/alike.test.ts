@@ -36,7 +36,7 @@ describe('one sentence for parts that are alike', () => {
 describe('findings that are alike', () => {
   // Both siphons start for sure only with more than the beds get.
   const narrow = applyEdits(sumpLoop.make('a', 'A'), [
-    { at: 'paths.lift.pump.maxFlow', to: 0.0007 },
+    { at: 'paths.lift.pump.maxFlow', to: 1200 / 3.6e6 },
   ]);
   const { findings } = judgeWhole(narrow);
   const open = findings.filter((f) => f.level !== 'fine');

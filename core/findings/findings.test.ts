@@ -183,7 +183,7 @@ describe('each rule speaks where it should', () => {
       'on-time',
       'hardly longer',
       tray,
-      [{ at: 'controls.timer.rows', to: [{ start: 0, on: 165 }] }],
+      [{ at: 'controls.timer.rows', to: [{ start: 0, on: 155 }] }],
       'watch',
     ],
     [

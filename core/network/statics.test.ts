@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { anyNetwork } from '../test/anyNetwork.ts';
 import { anySystem } from '../test/systems.ts';
@@ -19,7 +19,7 @@ import { siphonsOf, outletFlows } from './steady.ts';
 const LH = 1 / 3.6e6;
 const near = (value: number, wanted: number, share: number) =>
   expect(Math.abs(value / wanted - 1), `${value} against ${wanted}`).toBeLessThan(share);
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
+const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
 /** The pump stands still most of the day. */
 const timed: Edit = {

@@ -14,10 +14,10 @@ import {
   vesselOf,
   type Edit,
 } from './index.ts';
-import { bedOverTank } from './layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { checkSystem } from './schema/index.ts';
 
-const base = bedOverTank.make('pair', 'Pair');
+const base = pairOf('pair', 'Pair');
 
 describe('edits', () => {
   it('change one place and leave the given system alone', () => {

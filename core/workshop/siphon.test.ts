@@ -7,7 +7,7 @@ import {
   type Siphon,
   type SystemDocument,
 } from '../system/index.ts';
-import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
+import { pair as pairOf } from '../test/pair.ts';
 import { joinedBeds } from '../system/layouts/joined-beds.ts';
 import { loopOverTank } from '../system/layouts/loop-over-tank.ts';
 import { sumpLoop } from '../system/layouts/sump-loop.ts';
@@ -17,7 +17,7 @@ import { suggestionsFor, valveFor } from './siphon.ts';
 import { stockChoices } from './stockSearch.ts';
 import { centreOf, inflowBand, linesFeeding, marginsOfWindow, openingInWords } from './window.ts';
 
-const pair = (...edits: Edit[]) => applyEdits(bedOverTank.make('p', 'P'), edits);
+const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const siphonOf = (s: SystemDocument): Siphon => s.paths.find(isSiphon)!;
 const windowOf = (s: SystemDocument) => assess(s).siphons[0]!;
 const LH = 1 / 3.6e6;

@@ -24,7 +24,7 @@ export const airLift = defineLayout({
         'tank',
         { kind: 'box', length: 0.8, width: 0.4, height: 0.5 },
         {
-          fill: 0.136,
+          fill: 0.118,
           emptyMass: 22,
         },
       ),
@@ -32,7 +32,7 @@ export const airLift = defineLayout({
         'bed',
         'Bed',
         'bed',
-        { kind: 'box', length: 0.5, width: 0.36, height: 0.16 },
+        { kind: 'box', length: 0.65, width: 0.38, height: 0.24 },
         {
           floor: 0.44,
           emptyMass: 3,

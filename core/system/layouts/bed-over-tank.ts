@@ -17,7 +17,13 @@ export const bedOverTank = defineLayout({
   demo: {
     file: 'potting-shed-pair',
     name: 'Potting-shed pair',
-    edits: [{ at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } }],
+    // A lower bed and a stronger pump than the layout’s: its hose eats the head, and the bed is small.
+    edits: [
+      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } },
+      { at: 'vessels.bed.shape.height', to: 0.33 },
+      { at: 'paths.lift.pump.maxFlow', to: 0.0005 },
+      { at: 'paths.lift.pump.power', to: 22 },
+    ],
   },
 
   parts: () => ({
@@ -34,7 +40,7 @@ export const bedOverTank = defineLayout({
         'bed',
         'Bed',
         'bed',
-        { kind: 'box', length: 1.2, width: 0.7, height: 0.33 },
+        { kind: 'box', length: 1.2, width: 0.7, height: 0.37 },
         { floor: 0.95, emptyMass: 22, media: media('lava-rock', 0.28, 0.05) },
       ),
     ],
@@ -46,7 +52,7 @@ export const bedOverTank = defineLayout({
         to: 'bed',
         pipe: 'hose-19',
         run: 0.9,
-        pump: pump(0.27, 1.9, 1800, 22),
+        pump: pump(0.27, 1.9, 1400, 18),
         valve: 0.9,
         end: 0.32,
         control: 'mains',

@@ -31,7 +31,7 @@ export const bedsInSeries = defineLayout({
           `bed-${n}`,
           ['Upper bed', 'Middle bed', 'Lower bed'][n - 1]!,
           'bed',
-          { kind: 'box', length: 1, width: 0.6, height: 0.3 },
+          { kind: 'box', length: 1.4, width: 0.8, height: 0.3 },
           {
             floor: 0.75 - 0.15 * n,
             emptyMass: 20,

@@ -5,7 +5,11 @@ export const counterBowl = defineLayout({
   id: 'counter-bowl',
   name: 'Counter bowl, constant trickle',
   particular: 'A bowl of stones on a small tank. It stands part full, its top stays dry.',
-  demo: { file: 'work-bench-bowl', name: 'Work-bench bowl' },
+  demo: {
+    file: 'work-bench-bowl',
+    name: 'Work-bench bowl',
+    edits: [{ at: 'vessels.tank.fill', to: 0.035 }],
+  },
 
   parts: () => ({
     vessels: [
@@ -15,7 +19,7 @@ export const counterBowl = defineLayout({
         'tank',
         { kind: 'box', length: 0.5, width: 0.3, height: 0.29 },
         {
-          fill: 0.035,
+          fill: 0.032,
           emptyMass: 6,
         },
       ),
@@ -23,7 +27,7 @@ export const counterBowl = defineLayout({
         'bowl',
         'Bowl',
         'bed',
-        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.4, height: 0.14 },
+        { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.5, height: 0.14 },
         {
           floor: 0.34,
           emptyMass: 1.5,

@@ -51,7 +51,7 @@ export const counterTank = defineLayout({
         pump: pump(0.13, 0.9, 230, 4),
         fittings: [{ fitting: 'elbow-90', count: 1 }],
         valve: 0.9,
-        venturi: { throat: 0.005 },
+        venturi: { throat: 0.0055 },
         end: 0,
         control: 'mains',
       }),

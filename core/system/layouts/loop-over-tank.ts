@@ -24,7 +24,7 @@ export const loopOverTank = defineLayout({
         'tank',
         { kind: 'box', length: 1.1, width: 0.65, height: 0.6 },
         {
-          fill: 0.36,
+          fill: 0.34,
           lid: true,
           emptyMass: 18,
         },
@@ -33,7 +33,7 @@ export const loopOverTank = defineLayout({
         'bed',
         'Bed',
         'bed',
-        { kind: 'box', length: 0.9, width: 0.5, height: 0.3 },
+        { kind: 'box', length: 1, width: 0.5, height: 0.34 },
         {
           floor: 0.8,
           emptyMass: 10,

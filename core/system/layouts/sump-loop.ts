@@ -18,7 +18,10 @@ export const sumpLoop = defineLayout({
   demo: {
     file: 'north-wall-lean-to',
     name: 'North-wall lean-to',
-    edits: [{ at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 20, meanMass: 0.06 } }],
+    edits: [
+      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 20, meanMass: 0.06 } },
+      { at: 'site.floorLoad', to: 600 },
+    ],
   },
 
   parts: () => ({
@@ -78,7 +81,7 @@ export const sumpLoop = defineLayout({
         to: 'tank',
         pipe: 'hose-25',
         run: 2,
-        pump: pump(0.03, 2.8, 2600, 42),
+        pump: pump(0.03, 2.8, 2500, 40),
         valve: 0.85,
         end: 0.8,
         control: 'mains',
@@ -113,7 +116,7 @@ export const sumpLoop = defineLayout({
           name: n === 1 ? 'Siphon, first bed' : 'Siphon, second bed',
           from: `bed-${n}`,
           to: 'sump',
-          pipe: 'sch40-1',
+          pipe: 'sch40-3/4',
           crest: 0.235,
           mouth: 0.04089,
           mouthOutside: 0.04826,

@@ -53,7 +53,7 @@ export const trayOverReservoir = defineLayout({
         name: 'Fill line',
         from: 'reservoir',
         to: 'tray',
-        pipe: 'hose-16',
+        pipe: 'hose-19',
         run: 0.3,
         pump: pump(0.02, 1.5, 1000, 14),
         fittings: [
