@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
+import { useElementSize, useEventListener } from '@vueuse/core';
 import { onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
@@ -40,6 +40,10 @@ useEventListener(window, 'beforeunload', (event) => {
   if (store.unkept()) event.preventDefault();
 });
 
+/** Messages stand above the page, never over it; what fills the window gets what is left of it. */
+const notices = ref<HTMLElement>();
+const { height: above } = useElementSize(notices);
+
 /** A system file may be dropped on any page. */
 const dropping = ref(false);
 useEventListener(window, 'dragover', (event) => {
@@ -58,30 +62,32 @@ useEventListener(window, 'drop', async (event) => {
 </script>
 
 <template>
-  <v-app :class="{ dropping }">
-    <p v-if="shelf.reading" class="refused told" role="status">
-      {{ shelf.reading.what }}
-      <template v-if="shelf.reading.progress > 0"
-        >, {{ Math.round(100 * shelf.reading.progress) }} %</template
-      >
-      <button type="button" @click="shelf.stopReading()">Stop</button>
-    </p>
-    <p v-if="shelf.refused" class="refused" role="alert">
-      {{ shelf.refused }}
-      <button type="button" @click="shelf.refused = ''">Close</button>
-    </p>
-    <div v-if="shelf.told" class="refused told" role="status">
-      {{ shelf.told }}
-      <button type="button" @click="shelf.told = ''">Close</button>
-      <details v-if="shelf.details.length">
-        <summary>Why, one by one</summary>
-        <ul>
-          <li v-for="(d, i) in shelf.details" :key="i">{{ d }}</li>
-        </ul>
-      </details>
+  <v-app :class="{ dropping }" :style="{ '--notices': `${above}px` }">
+    <div ref="notices" class="notices no-print">
+      <p v-if="shelf.reading" class="notice" role="status">
+        {{ shelf.reading.what }}
+        <template v-if="shelf.reading.progress > 0"
+          >, {{ Math.round(100 * shelf.reading.progress) }} %</template
+        >
+        <button type="button" @click="shelf.stopReading()">Stop</button>
+      </p>
+      <p v-if="shelf.refused" class="notice stop" role="alert">
+        {{ shelf.refused }}
+        <button type="button" @click="shelf.refused = ''">Close</button>
+      </p>
+      <div v-if="shelf.told" class="notice" role="status">
+        {{ shelf.told }}
+        <button type="button" @click="shelf.told = ''">Close</button>
+        <details v-if="shelf.details.length">
+          <summary>Why, one by one</summary>
+          <ul>
+            <li v-for="(d, i) in shelf.details" :key="i">{{ d }}</li>
+          </ul>
+        </details>
+      </div>
+      <VersionOffer />
     </div>
     <router-view />
-    <VersionOffer />
   </v-app>
 </template>
 
@@ -90,41 +96,27 @@ useEventListener(window, 'drop', async (event) => {
   outline: 3px dashed var(--water);
   outline-offset: -8px;
 }
-.refused {
-  position: fixed;
-  bottom: 16px;
-  left: 50%;
-  transform: translateX(-50%);
+.notices {
+  position: sticky;
+  top: 0;
   z-index: 20;
-  width: min(46rem, calc(100vw - 24px));
-  background: var(--stop-ground);
-  color: var(--stop);
-  border: 1px solid var(--stop);
-  border-radius: 4px;
-  padding: 10px 14px;
 }
-.refused.told {
+.notice {
   background: var(--sheet);
-  color: var(--text);
-  border-color: var(--water);
+  border-bottom: 1px solid var(--water);
+  padding: 8px 14px;
 }
-.refused + .told {
-  bottom: 76px;
+.notice.stop {
+  background: var(--stop-ground);
+  border-bottom-color: var(--stop);
+  color: var(--stop);
 }
 details ul {
   max-height: 40vh;
   overflow: auto;
   padding-left: 18px;
 }
-@media (max-width: 860px) {
-  .refused {
-    bottom: 76px;
-  }
-  .refused + .told {
-    bottom: 150px;
-  }
-}
-.refused button {
+.notice button {
   text-decoration: underline;
   margin-left: 8px;
 }

@@ -92,7 +92,7 @@ test('what a backup refuses is one short sentence, with the rest on request; the
       JSON.stringify({ kind: 'mizuna-backup', version: 1, settings: {}, systems: rows }),
     ),
   });
-  const told = page.locator('.told').filter({ hasText: 'from the backup' });
+  const told = page.locator('.notice').filter({ hasText: 'from the backup' });
   await expect(told).toContainText('1 system put on the shelf');
   await expect(told).toContainText('59 systems could not be read');
   expect((await told.boundingBox())!.height).toBeLessThan(200);

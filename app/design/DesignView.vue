@@ -233,7 +233,7 @@ const reminders = computed(() =>
         role="region"
         aria-label="Findings of this system"
       >
-        <FindingsList />
+        <FindingsList :hidden="side !== 'findings'" />
       </div>
       <div
         v-show="side === 'panel'"
@@ -271,7 +271,7 @@ const reminders = computed(() =>
   display: grid;
   grid-template: 48px auto 1fr / 76px minmax(0, 1fr) 392px;
   grid-template-areas: 'top top top' 'trouble trouble trouble' 'stages area side';
-  height: 100dvh;
+  height: calc(100dvh - var(--notices, 0px));
   overflow: hidden;
 }
 .top {

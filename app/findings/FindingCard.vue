@@ -47,8 +47,8 @@ const findings = computed(() => props.alike?.findings ?? [props.finding]);
 /** What it is about, where that can be shown in the drawing. */
 const parts = computed(() =>
   findings.value.flatMap((x) => {
-    const part = chosen.order.find((p) => p.part.id === x.about);
-    return part ? [{ key: keyOf(x), about: x.about, name: part.part.name }] : [];
+    const part = chosen.order.find((p) => p.id === x.about);
+    return part ? [{ key: keyOf(x), about: x.about, name: part.name }] : [];
   }),
 );
 const card = ref<HTMLElement>();

@@ -1,13 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { groupAlike, keyOf, type Fix } from '../../core/findings';
+import { groupAlike, keyOf, type Finding, type Fix } from '../../core/findings';
+import type { SystemDocument } from '../../core/system';
 import { useTrace } from '../stores/trace';
 import { tell } from '../../core/quantity';
 import { useBench } from '../stores/bench';
+import { useRested } from '../stores/rested';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import FindingCard from './FindingCard.vue';
+
+const props = defineProps<{
+  /** Behind the panel: it may rest while something is pulled. */
+  hidden?: boolean;
+}>();
 
 /** Findings by urgency, those that are alike in one sentence; what is fine is shown on request. */
 const trace = useTrace();
@@ -22,10 +29,19 @@ function measure() {
   void router.replace({ name: 'design', params: { ...route.params, stage: 'drain' } });
 }
 const all = ref(false);
-const fine = computed(() => trace.findings.filter((f) => f.level === 'fine'));
+interface Judged {
+  readonly document: SystemDocument | null;
+  readonly findings: readonly Finding[];
+}
+const judged = useRested<Judged>(
+  () => ({ document: system.document, findings: trace.findings }),
+  () => props.hidden ?? false,
+);
+const fine = computed(() => judged.value.findings.filter((f) => f.level === 'fine'));
 const groups = computed(() => {
-  const open = trace.findings.filter((f) => f.level !== 'fine');
-  return system.document ? groupAlike(system.document, open) : [];
+  const { document, findings } = judged.value;
+  const open = findings.filter((f) => f.level !== 'fine');
+  return document ? groupAlike(document, open) : [];
 });
 const sameEdits = (a: Fix, b: Fix) => JSON.stringify(a.edits) === JSON.stringify(b.edits);
 /**

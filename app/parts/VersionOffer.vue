@@ -25,28 +25,17 @@ async function take() {
 
 <style scoped>
 .offer {
-  position: fixed;
-  left: 12px;
-  bottom: 12px;
-  z-index: 15;
-  max-width: min(32rem, calc(100vw - 24px));
   background: var(--sheet);
-  border: 1px solid var(--water);
-  border-radius: 4px;
-  padding: 8px 12px;
+  border-bottom: 1px solid var(--water);
+  padding: 6px 14px;
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: 4px 14px;
   align-items: center;
 }
 button {
   text-decoration: underline;
   color: inherit;
   padding: 4px;
-}
-@media (max-width: 860px) {
-  .offer {
-    bottom: 74px;
-  }
 }
 </style>

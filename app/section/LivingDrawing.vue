@@ -36,7 +36,7 @@ const svg = computed(
 const view = shallowRef<View>(WHOLE_VIEW);
 const place = computed(() => chosen.placeAt(props.stage));
 const order = computed(() => chosen.order.map((p) => p.at));
-const parts = computed(() => chosen.order.map((p) => ({ at: p.at, name: p.part.name })));
+const names = computed(() => [...chosen.order]);
 const { goTo, nearer } = useCamera(svg, view, () => props.phone);
 const isClose = computed(() => view.value.k > WHOLE_VIEW.k);
 
@@ -50,7 +50,8 @@ watch([place, () => chosen.closeUp], async () => {
 });
 // Another size of the window, or another reach of the system, is another whole.
 const size = useElementSize(() => drawing.value?.$el as HTMLElement | undefined);
-watch([size.width, size.height, () => props.system.id], async () => {
+// Getters: a list of shallow refs would be taken as changed with every drawing.
+watch([() => size.width.value, () => size.height.value, () => props.system.id], async () => {
   await nextTick();
   follow(true);
 });
@@ -84,7 +85,7 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
         class="name"
         variant="plain"
         :model-value="place"
-        :items="parts"
+        :items="names"
         item-title="name"
         item-value="at"
         aria-label="Chosen thing"

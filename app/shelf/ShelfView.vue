@@ -98,6 +98,12 @@ async function putBack() {
       <button type="button" class="link" @click="shelf.backUp()">Save everything to a file</button>
     </p>
 
+    <p v-if="undoOpen" class="undo" role="status">
+      {{ undoText }}
+      <v-btn size="small" variant="tonal" @click="putBack">Undo</v-btn>
+      <v-btn size="small" @click="undoOpen = false">Close</v-btn>
+    </p>
+
     <section aria-labelledby="mine">
       <div class="head">
         <h2 id="mine">On the shelf</h2>
@@ -140,10 +146,6 @@ async function putBack() {
       Everything stays in this browser and in the files you save. A system file or a backup dragged
       onto any page is opened; what a backup holds is put beside what stands here.
     </footer>
-    <v-snackbar v-model="undoOpen">
-      {{ undoText }}
-      <template #actions><v-btn @click="putBack">Undo</v-btn></template>
-    </v-snackbar>
   </main>
 </template>
 
@@ -161,6 +163,19 @@ header {
   gap: 12px;
   flex-wrap: wrap;
   padding-bottom: 14px;
+}
+.undo {
+  position: sticky;
+  top: var(--notices, 0);
+  z-index: 10;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 6px 12px;
+  margin-bottom: 12px;
+  background: var(--sheet);
+  border: 1px solid var(--water);
+  border-radius: 4px;
 }
 h1 {
   font-size: 1.6rem;

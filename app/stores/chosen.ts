@@ -7,6 +7,7 @@ import {
   partAt,
   pathAt,
   pumpedLines,
+  same,
   targetsOf,
   vesselAt,
   type PumpedLine,
@@ -14,6 +15,13 @@ import {
   type Vessel,
 } from '../../core/system';
 import { useSystem } from './system';
+
+/** A part of the system as lists show it. */
+export interface Named {
+  readonly at: string;
+  readonly id: string;
+  readonly name: string;
+}
 
 /**
  * The one thing that is chosen, everywhere together: in the drawing, the panels, the findings and the address.
@@ -28,8 +36,13 @@ export const useChosen = defineStore('chosen', () => {
   /** Key of the finding that is looked at, anew each time it is asked for. */
   const finding = shallowRef({ key: '' });
 
-  const order = computed(() => (system.document ? flowOrder(system.document) : []));
-  const thing = computed(() => order.value.find((p) => p.at === at.value) ?? null);
+  const parts = computed(() => (system.document ? flowOrder(system.document) : []));
+  const thing = computed(() => parts.value.find((p) => p.at === at.value) ?? null);
+  /** All parts along the water’s way, by place and name: the same list until one comes, goes or is renamed. */
+  const order = computed<readonly Named[]>((before) => {
+    const now = parts.value.map((p) => ({ at: p.at, id: p.part.id, name: p.part.name }));
+    return before && same(before, now) ? before : now;
+  });
 
   const vessel = computed<Vessel | undefined>(() => {
     const doc = system.document;
@@ -100,7 +113,7 @@ export const useChosen = defineStore('chosen', () => {
   /** Chooses what a finding is about and looks at the finding. */
   function showFinding(key: string, about: string) {
     finding.value = { key };
-    const part = order.value.find((p) => p.part.id === about);
+    const part = order.value.find((p) => p.id === about);
     if (part) at.value = part.at;
   }
   function whole() {

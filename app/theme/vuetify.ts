@@ -60,7 +60,6 @@ export const vuetify = createVuetify({
     VCard: { variant: 'flat', rounded: 'sm' },
     VDialog: { attach, maxWidth: 560 },
     VMenu: { attach },
-    VSnackbar: { attach, location: 'bottom', timeout: 8000 },
     VList: { density: 'compact' },
   },
 });

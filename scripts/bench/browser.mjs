@@ -121,6 +121,7 @@ export async function pulling(at, system, stage, handle) {
     .click();
   await page.waitForTimeout(2500);
   const slider = page.getByRole('slider', { name: handle });
+  await slider.focus();
   const box = await slider.locator('.tag rect').boundingBox();
   await slider.evaluate((g) => {
     const seen = { moves: [], numbers: [], frames: [] };

@@ -12,6 +12,7 @@ import {
 } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
@@ -68,8 +69,6 @@ const sizeOf =
     }
     return out;
   };
-const yes = (at: string, on: string, off: string) => (value: unknown) =>
-  system.commit([{ at, to: value === true }], value === true ? on : off);
 </script>
 
 <template>
@@ -187,18 +186,13 @@ const yes = (at: string, on: string, off: string) => (value: unknown) =>
         <DocumentField :at="`paths.${p.id}.elbows`" />
         <DocumentField v-if="p.kind !== 'standpipe'" :at="`paths.${p.id}.efficiency`" />
         <ReturnChoice class="wide" :path="p" />
-        <v-switch
+        <DocumentSwitch
           v-if="p.kind === 'standpipe'"
           class="wide"
-          :model-value="p.fromBottom"
+          :at="`paths.${p.id}.fromBottom`"
           label="Draws from the floor through a sleeve"
-          @update:model-value="
-            yes(
-              `paths.${p.id}.fromBottom`,
-              'Draws from the floor',
-              'Draws from the surface',
-            )($event)
-          "
+          on="Draws from the floor"
+          off="Draws from the surface"
         />
         <MeasurementField
           measure="bore"
@@ -214,21 +208,21 @@ const yes = (at: string, on: string, off: string) => (value: unknown) =>
           hint="Found with the tap; it replaces the estimate."
           placeholder="not measured"
         />
-        <v-switch
+        <DocumentSwitch
           v-if="p.kind === 'bell-siphon'"
           class="wide"
-          :model-value="p.waterLock"
+          :at="`paths.${p.id}.waterLock`"
           label="Elbow or water lock at the outlet"
-          @update:model-value="
-            yes(`paths.${p.id}.waterLock`, 'Water lock fitted', 'Water lock taken off')($event)
-          "
+          on="Water lock fitted"
+          off="Water lock taken off"
         />
-        <v-switch
+        <DocumentSwitch
           v-if="p.kind === 'standpipe'"
           class="wide"
-          :model-value="p.vented"
+          :at="`paths.${p.id}.vented`"
           label="Drop pipe has a vent"
-          @update:model-value="yes(`paths.${p.id}.vented`, 'Vent fitted', 'Vent closed')($event)"
+          on="Vent fitted"
+          off="Vent closed"
         />
       </div>
     </PanelGroup>

@@ -4,6 +4,7 @@ import { PIPES, pipeById } from '../../../core/catalogue';
 import { vesselOf, type WaterPath } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ReturnChoice from './ReturnChoice.vue';
 import { useSystem } from '../../stores/system';
@@ -34,15 +35,12 @@ const boreOf = (id: string) => [{ at: `${at.value}.bore`, to: pipeById(id)!.bore
         <DocumentField :at="`${at}.run`" label="Length" />
         <DocumentField :at="`${at}.elbows`" />
         <DocumentField v-if="path.screen !== null" :at="`${at}.screen`" />
-        <v-switch
-          :model-value="path.screen !== null"
+        <DocumentSwitch
+          :at="`${at}.screen`"
           label="Screen or guard before it"
-          @update:model-value="
-            system.commit(
-              [{ at: `${at}.screen`, to: $event ? 0.6 : null }],
-              $event ? 'Screen fitted' : 'Screen taken out',
-            )
-          "
+          :fits="0.6"
+          on="Screen fitted"
+          off="Screen taken out"
         />
       </template>
       <template v-else-if="path.kind === 'float-valve'">

@@ -6,6 +6,7 @@ import { pathAt, pumpedLines, vesselOf } from '../../../core/system';
 import { CURVE_EXPONENT } from '../../../core/water/pump';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
 import PairsTable from '../../parts/PairsTable.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -74,11 +75,6 @@ function notFalling(rows: readonly (readonly [number, number])[]): string {
       return 'The curve must fall: each point needs more flow and less head than the one before.';
   }
   return '';
-}
-function setPeak(on: boolean) {
-  const l = line.value!;
-  const to = on ? { height: Math.round((l.end + 0.15) * 1000) / 1000, vented: false } : null;
-  system.commit([{ at: `${at.value}.peak`, to }], on ? 'The line peaks' : 'No peak in the line');
 }
 
 const OUTLETS = [
@@ -213,41 +209,32 @@ function setOutlet(id: string) {
         <DocumentField :at="`${at}.end`" />
         <DocumentField v-if="line.peak" :at="`${at}.peak.height`" />
         <DocumentField v-if="line.valve !== null" :at="`${at}.valve`" />
-        <v-switch
-          :model-value="line.valve !== null"
+        <DocumentSwitch
+          :at="`${at}.valve`"
           label="Tap"
-          @update:model-value="
-            system.commit(
-              [{ at: `${at}.valve`, to: $event ? 1 : null }],
-              $event ? 'Tap fitted' : 'Tap taken out',
-            )
-          "
+          :fits="1"
+          on="Tap fitted"
+          off="Tap taken out"
         />
-        <v-switch
-          :model-value="line.peak !== null"
+        <DocumentSwitch
+          :at="`${at}.peak`"
           label="Peaks above its end"
-          @update:model-value="setPeak($event === true)"
+          :fits="{ height: Math.round((line.end + 0.15) * 1000) / 1000, vented: false }"
+          on="The line peaks"
+          off="No peak in the line"
         />
-        <v-switch
+        <DocumentSwitch
           v-if="line.peak"
-          :model-value="line.peak.vented"
+          :at="`${at}.peak.vented`"
           label="Vent at the peak"
-          @update:model-value="
-            system.commit(
-              [{ at: `${at}.peak.vented`, to: $event === true }],
-              $event ? 'Vent at the peak' : 'No vent at the peak',
-            )
-          "
+          on="Vent at the peak"
+          off="No vent at the peak"
         />
-        <v-switch
-          :model-value="line.checkValve"
+        <DocumentSwitch
+          :at="`${at}.checkValve`"
           label="Check valve"
-          @update:model-value="
-            system.commit(
-              [{ at: `${at}.checkValve`, to: $event === true }],
-              $event ? 'Check valve fitted' : 'Check valve taken out',
-            )
-          "
+          on="Check valve fitted"
+          off="Check valve taken out"
         />
       </div>
       <div class="fittings" role="group" aria-label="Fittings">

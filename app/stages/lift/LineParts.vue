@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { PIPES, pipeById } from '../../../core/catalogue';
 import { balanceBranches } from '../../../core/assess';
+import { format } from '../../../core/quantity';
 import {
   addFilter,
   addPump,
@@ -13,15 +14,19 @@ import {
 } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import MakeUpButton from '../../parts/MakeUpButton.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
+import { useRested } from '../../stores/rested';
+import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** What stands in a pumped line besides the pump: branches with taps, filter, float, venturi, holes. */
 const props = defineProps<{ line: PumpedLine }>();
 const system = useSystem();
+const settings = useSettings();
 const doc = computed(() => system.document!);
 const at = computed(() => `paths.${props.line.id}`);
 const duty = computed(() => system.assessment!.duties.find((d) => d.id === props.line.id));
@@ -29,7 +34,7 @@ const flowOf = (id: string) => duty.value?.branches.find((b) => b.id === id)?.fl
 const boreOf = (branch: string) => (id: string) => [
   { at: `${at.value}.branches.${branch}.bore`, to: pipeById(id)!.bore },
 ];
-const even = computed(() => {
+const even = useRested(() => {
   const edits = balanceBranches(doc.value, props.line);
   return edits.length
     ? change(`Taps of “${props.line.name}” for an even split`, edits)
@@ -37,9 +42,11 @@ const even = computed(() => {
 });
 const put = (key: string, to: unknown, label: string) =>
   system.commit([{ at: `${at.value}.${key}`, to }], label);
-/** A switch that fits a part or takes it out. */
-const fit = (key: string, on: unknown, to: unknown, name: string) =>
-  put(key, on === true ? to : null, on === true ? `${name} fitted` : `${name} taken out`);
+const filter = useRested(() => addFilter(doc.value, props.line.id));
+const second = useRested(() => addPump(doc.value, props.line.id));
+/** Parts as they are when they are fitted. */
+const FILTER = { k: 10, clogging: 0 };
+const PINHOLES = { count: 12, diameter: 0.003 };
 const floats = computed(() => [
   { id: 'none', name: 'No float switch' },
   ...doc.value.vessels.map((v) => ({ id: v.id, name: `In ${v.name}` })),
@@ -98,45 +105,46 @@ function takeBranch(id: string) {
         <DocumentField v-if="b.valve !== null" :at="`${at}.branches.${b.id}.valve`" />
       </div>
       <button type="button" class="link" @click="takeBranch(b.id)">
-        Take this branch away ({{ Math.round(flowOf(b.id) * 3.6e6) }} L/h)
+        Take this branch away ({{ format(flowOf(b.id), 'flow', settings.units) }})
       </button>
     </div>
   </PanelGroup>
   <PanelGroup title="In the line">
     <div class="fields">
-      <v-switch
-        :model-value="line.pump.airLift"
+      <DocumentSwitch
+        :at="`${at}.pump.airLift`"
         label="Air-lift"
-        @update:model-value="
-          put('pump.airLift', $event === true, $event ? 'Air-lift' : 'Pump with a curve')
-        "
+        on="Air-lift"
+        off="Pump with a curve"
       />
-      <v-switch
-        :model-value="line.filter !== null"
+      <DocumentSwitch
+        :at="`${at}.filter`"
         label="Filter"
-        @update:model-value="fit('filter', $event, { k: 10, clogging: 0 }, 'Filter')"
+        :fits="FILTER"
+        on="Filter fitted"
+        off="Filter taken out"
       />
       <template v-if="line.filter">
         <DocumentField :at="`${at}.filter.k`" />
         <DocumentField :at="`${at}.filter.clogging`" />
       </template>
-      <v-switch
-        :model-value="line.pinholes !== null"
+      <DocumentSwitch
+        :at="`${at}.pinholes`"
         label="Ends in a pipe with holes"
-        @update:model-value="
-          fit('pinholes', $event, { count: 12, diameter: 0.003 }, 'Distribution pipe')
-        "
+        :fits="PINHOLES"
+        on="Distribution pipe fitted"
+        off="Distribution pipe taken out"
       />
       <template v-if="line.pinholes">
         <DocumentField :at="`${at}.pinholes.count`" />
         <DocumentField :at="`${at}.pinholes.diameter`" />
       </template>
-      <v-switch
-        :model-value="line.venturi !== null"
+      <DocumentSwitch
+        :at="`${at}.venturi`"
         label="Venturi that draws air"
-        @update:model-value="
-          fit('venturi', $event, { throat: Math.round(line.bore * 450) / 1000 }, 'Venturi')
-        "
+        :fits="{ throat: Math.round(line.bore * 450) / 1000 }"
+        on="Venturi fitted"
+        off="Venturi taken out"
       />
       <DocumentField v-if="line.venturi" :at="`${at}.venturi.throat`" />
       <PlainChoice
@@ -155,12 +163,12 @@ function takeBranch(id: string) {
       <MakeUpButton
         v-if="!line.filter"
         label="Add a solids filter"
-        :change="addFilter(doc, line.id)"
+        :change="filter"
         particular="A resistance that clogs; rinse it in tank water."
       />
       <MakeUpButton
         label="Add a second pump"
-        :change="addPump(doc, line.id)"
+        :change="second"
         particular="Beside this one, into the same bed, with a timer of its own."
       />
     </div>

@@ -8,41 +8,47 @@ import {
   addSump,
   isStore,
   removeVessel,
-  type Vessel,
 } from '../../../core/system';
 import MakeUpButton from '../../parts/MakeUpButton.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
+import { useRested } from '../../stores/rested';
 import { useSystem } from '../../stores/system';
 
 /** What the system is made of: beds, a sump, further plant sites, overflows. */
-const props = defineProps<{ vessel: Vessel }>();
+const props = defineProps<{
+  /** Id of the vessel that the panel is about. */
+  vessel: string;
+}>();
 const system = useSystem();
-const doc = computed(() => system.document!);
-const row = computed(() => doc.value.vessels.some((v) => v.role === 'bed' && v.count > 1));
-const sites = computed(() => SITES.map((s) => ({ ...s, change: addSite(doc.value, s.id) })));
+/** While something is pulled nothing is taken away or put in. */
+const rested = useRested(() => system.document!);
+const offers = computed(() => {
+  const s = rested.value;
+  const vessel = s.vessels.find((v) => v.id === props.vessel) ?? s.vessels[0]!;
+  const row = s.vessels.some((v) => v.role === 'bed' && v.count > 1);
+  return [
+    { label: row ? 'Add a bucket' : 'Add a bed', change: addBed(s) },
+    ...(isStore(vessel)
+      ? []
+      : [{ label: `Add an overflow to ${vessel.name}`, change: addOverflow(s, vessel.id) }]),
+    { label: 'Add a sump', change: addSump(s) },
+    ...SITES.map(({ id, name, particular }) => ({
+      label: `Add a ${name.toLowerCase()}`,
+      change: addSite(s, id),
+      particular,
+    })),
+    {
+      label: vessel.count > 1 ? 'Take a bucket away' : `Take ${vessel.name} away`,
+      change: removeVessel(s, vessel.id),
+    },
+  ];
+});
 </script>
 
 <template>
   <PanelGroup title="What it is made of">
     <div class="list">
-      <MakeUpButton :label="row ? 'Add a bucket' : 'Add a bed'" :change="addBed(doc)" />
-      <MakeUpButton
-        v-if="!isStore(vessel)"
-        :label="`Add an overflow to ${vessel.name}`"
-        :change="addOverflow(doc, props.vessel.id)"
-      />
-      <MakeUpButton label="Add a sump" :change="addSump(doc)" />
-      <MakeUpButton
-        v-for="s in sites"
-        :key="s.id"
-        :label="`Add a ${s.name.toLowerCase()}`"
-        :change="s.change"
-        :particular="s.particular"
-      />
-      <MakeUpButton
-        :label="vessel.count > 1 ? 'Take a bucket away' : `Take ${vessel.name} away`"
-        :change="removeVessel(doc, vessel.id)"
-      />
+      <MakeUpButton v-for="o in offers" :key="o.label" v-bind="o" />
     </div>
   </PanelGroup>
 </template>

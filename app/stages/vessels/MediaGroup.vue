@@ -6,6 +6,7 @@ import { MEDIA, mediumById } from '../../../core/catalogue';
 import type { Vessel } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { useSystem } from '../../stores/system';
 
@@ -36,13 +37,8 @@ function addLayer() {
 const dropLayer = (id: string) =>
   system.commit([{ at: `${at.value}.media.layers.${id}`, to: undefined }], 'A layer taken out');
 
-function setPots(on: boolean) {
-  const pots = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: null };
-  system.commit(
-    [{ at: `${at.value}.pots`, to: on ? pots : null }],
-    on ? 'Pots put in' : 'Pots taken out',
-  );
-}
+/** Pots as they are when they are put in. */
+const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: null };
 </script>
 
 <template>
@@ -103,11 +99,13 @@ function setPots(on: boolean) {
   </PanelGroup>
   <PanelGroup v-if="vessel.role === 'bed'" title="Pots">
     <div class="fields">
-      <v-switch
+      <DocumentSwitch
         class="wide"
-        :model-value="vessel.pots !== null"
+        :at="`${at}.pots`"
         label="Pots stand in it"
-        @update:model-value="setPots($event === true)"
+        :fits="POTS"
+        on="Pots put in"
+        off="Pots taken out"
       />
       <template v-if="vessel.pots">
         <DocumentChoice

@@ -5,6 +5,7 @@ import { format } from '../../../core/quantity';
 import { fishIn, isStore, vesselAt, type Vessel } from '../../../core/system';
 import { wholeVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
+import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import TabRow from '../../parts/TabRow.vue';
@@ -124,24 +125,15 @@ const catcher = computed(() => {
         <DocumentField v-if="vessel.count > 1" :at="`${at}.count`" />
         <DocumentField :at="`${at}.emptyMass`" />
         <DocumentField :at="`${at}.legs`" />
-        <v-switch
-          :model-value="vessel.lid"
-          label="Lid"
-          @update:model-value="
-            system.commit([{ at: `${at}.lid`, to: $event === true }], $event ? 'Lid on' : 'Lid off')
-          "
-        />
-        <v-switch
+        <DocumentSwitch :at="`${at}.lid`" label="Lid" on="Lid on" off="Lid off" />
+        <DocumentSwitch
           v-if="!isStore(vessel) && catcher"
           class="wide"
-          :model-value="vessel.rimTo !== null"
+          :at="`${at}.rimTo`"
           :label="`Rim leans towards ${catcher.name}`"
-          @update:model-value="
-            system.commit(
-              [{ at: `${at}.rimTo`, to: $event ? catcher.id : null }],
-              $event ? `Rim leans towards ${catcher.name}` : 'Rim level',
-            )
-          "
+          :fits="catcher.id"
+          :on="`Rim leans towards ${catcher.name}`"
+          off="Rim level"
         />
       </div>
     </PanelGroup>
@@ -157,7 +149,7 @@ const catcher = computed(() => {
         {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water.
       </p>
     </PanelGroup>
-    <MakeUpGroup :vessel="vessel" />
+    <MakeUpGroup :vessel="vessel.id" />
     <PanelGroup title="Place">
       <div class="fields">
         <DocumentField at="site.waterTemperature" label="Water temperature" />
