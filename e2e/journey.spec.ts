@@ -85,6 +85,8 @@ test('pulls the standpipe, the tank and the pump; water and numbers follow while
   const intake = slider(page, /Pump’s intake/);
   const flow = page.getByRole('button', { name: /^Flow:/ });
   const flowBefore = await flow.textContent();
+  // The list is looked at: behind the panel it rests while something is pulled.
+  await showFindings(page);
   const box = (await intake.locator('.tag rect').boundingBox())!;
   await page.mouse.move(box.x + 60, box.y + 13);
   await page.mouse.down();
@@ -94,7 +96,6 @@ test('pulls the standpipe, the tank and the pump; water and numbers follow while
   await expect(finding(page, 'loose-delivery')).toHaveCount(1);
   await page.mouse.up();
   await settled(page);
-  await showFindings(page);
   await expect(
     finding(page, 'loose-delivery').getByRole('button', { name: /Raise the pump/ }),
   ).toBeVisible();

@@ -37,14 +37,12 @@ describe('the server', () => {
     expect(plain('referrer-policy')).toBe('no-referrer');
     expect(plain('cross-origin-opener-policy')).toBe('same-origin');
     expect(plain('permissions-policy')).toBe('camera=(), geolocation=(), microphone=()');
-    expect(plain('content-type')).toBe('text/html; charset=utf-8');
-    // A worker runs under the policy of its own file; what is refused is under one that allows nothing.
-    expect((await get('/assets/a.js')).headers.get('content-security-policy')).toContain(
-      "worker-src 'self'",
-    );
-    expect((await get('/assets/none.js')).headers.get('content-security-policy')).toBe(
-      "default-src 'none'; frame-ancestors 'none'",
-    );
+    expect(plain('content-type')?.toLowerCase()).toBe('text/html; charset=utf-8');
+    // A worker runs under the policy of its own file; what is refused has it as well.
+    for (const path of ['/assets/a.js', '/assets/none.js'])
+      expect((await get(path)).headers.get('content-security-policy'), path).toMatch(
+        /^default-src 'none'; .*worker-src 'self'/,
+      );
   });
 
   it('a compressed file is not sent again to who holds it', async () => {

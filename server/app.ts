@@ -1,8 +1,10 @@
-import { createHash, randomBytes } from 'node:crypto';
-import { readFile, stat } from 'node:fs/promises';
-import { extname, join, normalize, sep } from 'node:path';
+import { readFile } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
 import { compress } from 'hono/compress';
+import { etag } from 'hono/etag';
+import { NONCE, secureHeaders, type SecureHeadersVariables } from 'hono/secure-headers';
 import { isOwnName } from './settings.ts';
 
 /**
@@ -10,42 +12,33 @@ import { isOwnName } from './settings.ts';
  * fresh nonce each time for the theme's styles.
  */
 
-const TYPES: Record<string, string> = {
-  '.html': 'text/html; charset=utf-8',
-  '.js': 'text/javascript; charset=utf-8',
-  '.css': 'text/css; charset=utf-8',
-  '.svg': 'image/svg+xml',
-  '.woff2': 'font/woff2',
-  '.json': 'application/json; charset=utf-8',
-  '.png': 'image/png',
-  '.webmanifest': 'application/manifest+json',
+/** Everything from itself alone; a worker runs under the policy of its own file. */
+const POLICY = {
+  defaultSrc: ["'none'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'", NONCE],
+  imgSrc: ["'self'", 'data:', 'blob:'],
+  fontSrc: ["'self'"],
+  connectSrc: ["'self'"],
+  workerSrc: ["'self'"],
+  manifestSrc: ["'self'"],
+  baseUri: ["'none'"],
+  formAction: ["'none'"],
+  frameAncestors: ["'none'"],
 };
 
-const policy = (nonce: string): string =>
-  [
-    "default-src 'none'",
-    "script-src 'self'",
-    `style-src 'self' 'nonce-${nonce}'`,
-    "img-src 'self' data: blob:",
-    "font-src 'self'",
-    "connect-src 'self'",
-    "worker-src 'self'",
-    "manifest-src 'self'",
-    "base-uri 'none'",
-    "form-action 'none'",
-    "frame-ancestors 'none'",
-  ].join('; ');
-
-/** Whether a list of tags that the browser holds has this one; one that was compressed on its way counts. */
-const holds = (tags: string | undefined, etag: string): boolean =>
-  (tags ?? '').split(',').some((t) => t.trim().replace(/^W\//, '') === etag);
+/** What the build names by its content may be kept for a year. */
+const LASTING = 'public, max-age=31536000, immutable';
 
 /**
  * @param root folder of the build
  * @param ownOnly answers only to the names of this machine, so that no page elsewhere reaches it by another
  */
-export function createApp(root: string, ownOnly = false): Hono {
-  const app = new Hono();
+export function createApp(
+  root: string,
+  ownOnly = false,
+): Hono<{ Variables: SecureHeadersVariables }> {
+  const app = new Hono<{ Variables: SecureHeadersVariables }>();
   app.use(async (c, next) => {
     const host = c.req.header('Host') ?? new URL(c.req.url).host;
     if (ownOnly && !isOwnName(host))
@@ -54,60 +47,34 @@ export function createApp(root: string, ownOnly = false): Hono {
   });
   // On its way within one machine, packing costs more time than it saves.
   if (!ownOnly) app.use(compress());
+  app.use(
+    secureHeaders({
+      contentSecurityPolicy: POLICY,
+      permissionsPolicy: { camera: [], geolocation: [], microphone: [] },
+    }),
+  );
   app.use(async (c, next) => {
-    await next();
-    c.header('X-Content-Type-Options', 'nosniff');
-    c.header('Referrer-Policy', 'no-referrer');
-    c.header('Cross-Origin-Opener-Policy', 'same-origin');
-    c.header('Permissions-Policy', 'camera=(), geolocation=(), microphone=()');
-    if (!c.res.headers.has('Content-Security-Policy')) {
-      c.header('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'");
-    }
-  });
-
-  const page = async () => {
-    const nonce = randomBytes(16).toString('base64');
-    const html = await readFile(join(root, 'index.html'), 'utf8');
-    return new Response(html.replaceAll('__CSP_NONCE__', nonce), {
-      headers: {
-        'Content-Type': TYPES['.html']!,
-        'Content-Security-Policy': policy(nonce),
-        'Cache-Control': 'no-store',
-      },
-    });
-  };
-
-  app.on(['GET', 'HEAD'], '*', async (c) => {
-    let path: string;
+    if (!['GET', 'HEAD'].includes(c.req.method))
+      return c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' });
     try {
-      path = decodeURIComponent(new URL(c.req.url).pathname);
+      decodeURIComponent(new URL(c.req.url).pathname);
     } catch {
       return c.text('There is no such address.', 400);
     }
-    const file = normalize(join(root, path));
-    if (!file.startsWith(root + sep) && file !== root) return c.text('There is no such file.', 404);
-    const extension = extname(path);
-    if (path === '/index.html') return page();
-    if (extension === '') return page();
-    try {
-      if (!(await stat(file)).isFile()) return c.text('There is no such file.', 404);
-      const body = await readFile(file);
-      const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 20)}"`;
-      const lasting = path.startsWith('/assets/');
-      const headers = {
-        'Content-Type': TYPES[extension] ?? 'application/octet-stream',
-        'Cache-Control': lasting ? 'public, max-age=31536000, immutable' : 'no-cache',
-        ETag: etag,
-        // A worker runs under the policy of its own response.
-        'Content-Security-Policy': policy('none'),
-      };
-      if (holds(c.req.header('If-None-Match'), etag))
-        return new Response(null, { status: 304, headers });
-      return new Response(body, { headers });
-    } catch {
-      return c.text('There is no such file.', 404);
-    }
+    const { pathname } = new URL(c.req.url);
+    if (extname(pathname) !== '' && pathname !== '/index.html') return next();
+    const html = await readFile(join(root, 'index.html'), 'utf8');
+    return c.html(html.replaceAll('__CSP_NONCE__', c.get('secureHeadersNonce') ?? ''), 200, {
+      'Cache-Control': 'no-store',
+    });
   });
-  app.all('*', (c) => c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' }));
+  app.use(etag());
+  app.use(async (c, next) => {
+    await next();
+    if (c.res.ok)
+      c.header('Cache-Control', c.req.path.startsWith('/assets/') ? LASTING : 'no-cache');
+  });
+  app.use(serveStatic({ root }));
+  app.notFound((c) => c.text('There is no such file.', 404));
   return app;
 }
