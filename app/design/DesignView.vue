@@ -190,7 +190,7 @@ const reminders = computed(() =>
       <SystemTrouble />
       <FirstHints />
     </div>
-    <p class="visually-hidden" aria-live="polite">{{ system.said }}</p>
+    <p class="visually-hidden" aria-live="polite">{{ system.announcement }}</p>
 
     <StageRail class="stages no-print" :stage="stage" :phone="phone" @go="go" />
 

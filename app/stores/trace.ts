@@ -6,13 +6,11 @@ import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../cor
 import { same, type SystemDocument } from '../../core/system';
 import type { Risk } from '../../core/workshop/sensitivity';
 import { dayWorker } from '../workers/client';
+import { DAY, usePlayback } from './playback';
 import { useSystem } from './system';
 
-const DAY = 86400;
 /** Days of a run that can be looked at. */
 const MOST_DAYS = 13;
-/** A window of the strip is played in this many seconds. */
-const PLAY_SECONDS = 20;
 
 /** While a handle is pulled the day follows this often, ms, and leaves the rest to the hand. */
 const WHILE_PULLED = 400;
@@ -36,13 +34,6 @@ export const useTrace = defineStore('trace', () => {
   const risks = shallowRef<Risk[]>([]);
   const busy = ref(false);
   const trouble = ref('');
-  /** Seconds since midnight. */
-  const time = ref(0);
-  const playing = ref(false);
-  /** Width of the strip's window, s, and where it begins. */
-  const span = ref(DAY);
-  const from = ref(0);
-
   /** A drill that is played instead of the day: it starts so long after midnight and strikes at a time of its own. */
   const replay = shallowRef<{
     trace: DayTrace;
@@ -71,16 +62,13 @@ export const useTrace = defineStore('trace', () => {
     }
   }
   const shown = computed(() => replay.value?.trace ?? later.value?.trace ?? trace.value);
-  const events = computed(() => shown.value?.events ?? []);
+  const playback = usePlayback(shown);
   /** The clock at time 0 of what is shown. */
   const start = computed(() => replay.value?.start ?? 0);
   const clock = (t: number) => (t + start.value) % DAY;
   function playReplay(drill: NonNullable<typeof replay.value>) {
     replay.value = drill;
-    playing.value = false;
-    span.value = DAY / 4;
-    from.value = 0;
-    time.value = drill.struck;
+    playback.show(drill.struck, DAY / 4);
   }
   function endReplay() {
     if (!replay.value) return;
@@ -147,12 +135,10 @@ export const useTrace = defineStore('trace', () => {
   /** A bed that cycles often is looked at by the hour, and from its second cycle on. */
   function showSensibly(summary: DaySummary) {
     const most = Math.max(0, ...summary.metrics.beds.map((b) => b.cyclesPerDay));
-    span.value = most > 40 ? 3600 : DAY;
-    from.value = 0;
     const flood =
       summary.events.find((e) => e.kind === 'pump-dry' || e.kind === 'rim-over') ??
       summary.events.find((e) => e.kind === 'siphon-starts' || e.kind === 'pump-off');
-    time.value = Math.min(flood?.t ?? 0, DAY);
+    playback.show(Math.min(flood?.t ?? 0, DAY), most > 40 ? 3600 : DAY);
   }
 
   watch(
@@ -166,7 +152,7 @@ export const useTrace = defineStore('trace', () => {
         solved.value = null;
         fixes.value = {};
         together.value = {};
-        playing.value = false;
+        playback.playing.value = false;
         return;
       }
       fixesReady.value = false;
@@ -201,104 +187,10 @@ export const useTrace = defineStore('trace', () => {
     return known;
   });
 
-  /** Row of the trace at or before a time; of several at one time the last. */
-  function rowAt(t: number): number {
-    const times = shown.value?.times;
-    if (!times?.length) return -1;
-    let low = 0;
-    let high = times.length - 1;
-    while (low < high) {
-      const mid = (low + high + 1) >> 1;
-      if (times[mid]! <= t) low = mid;
-      else high = mid - 1;
-    }
-    return low;
-  }
-
-  /** Levels and flows at the moment shown. */
-  const moment = computed(() => {
-    const tr = shown.value;
-    if (!tr) return null;
-    const r = rowAt(time.value);
-    if (r < 0) return null;
-    const n = tr.vessels.length;
-    const width = tr.paths.length + n;
-    const t0 = tr.times[r]!;
-    const t1 = tr.times[Math.min(r + 1, tr.rows - 1)]!;
-    const s = t1 > t0 ? Math.min(1, (time.value - t0) / (t1 - t0)) : 0;
-    const mix = (a: Float64Array, w: number, i: number) => {
-      const x = a[r * w + i]!;
-      const y = r + 1 < tr.rows ? a[(r + 1) * w + i]! : x;
-      return x + s * (y - x);
-    };
-    const levels: Record<string, number> = {};
-    const volumes: Record<string, number> = {};
-    const flows: Record<string, number> = {};
-    tr.vessels.forEach((id, i) => {
-      levels[id] = mix(tr.levels, n, i);
-      volumes[id] = mix(tr.volumes, n, i);
-    });
-    tr.paths.forEach((id, i) => (flows[id] = mix(tr.flows, width, i)));
-    return { levels, volumes, flows };
-  });
-
-  function seek(t: number) {
-    time.value = Math.min(DAY, Math.max(0, t));
-    if (time.value < from.value || time.value > from.value + span.value) {
-      from.value = Math.min(DAY - span.value, Math.max(0, time.value - span.value / 4));
-    }
-  }
-  function look(width: number) {
-    span.value = width;
-    from.value = Math.min(DAY - width, Math.max(0, time.value - width / 4));
-  }
-  function step(direction: 1 | -1) {
-    const next =
-      direction > 0
-        ? events.value.find((e) => e.t > time.value + 0.01)
-        : events.value.findLast((e) => e.t < time.value - 0.01);
-    seek(next?.t ?? (direction > 0 ? DAY : 0));
-  }
-  /** Who wants no motion is led from event to event instead, one each time, ms. */
-  const EACH_EVENT = 900;
-  const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-  function nextEvent() {
-    if (!playing.value) return;
-    step(1);
-    if (time.value >= DAY) playing.value = false;
-    else setTimeout(nextEvent, EACH_EVENT);
-  }
-
-  let lastFrame = 0;
-  function frame(now: number) {
-    if (!playing.value) return;
-    const dt = Math.min(0.1, (now - lastFrame) / 1000);
-    lastFrame = now;
-    const t = time.value + (dt * span.value) / PLAY_SECONDS;
-    if (t >= DAY) {
-      time.value = DAY;
-      playing.value = false;
-      return;
-    }
-    seek(t);
-    requestAnimationFrame(frame);
-  }
-  function play() {
-    playing.value = !playing.value;
-    if (!playing.value) return;
-    if (time.value >= DAY) seek(0);
-    if (still()) {
-      nextEvent();
-      return;
-    }
-    lastFrame = performance.now();
-    requestAnimationFrame(frame);
-  }
-
   return {
+    ...playback,
     trace,
     shown,
-    events,
     clock,
     start,
     later,
@@ -317,15 +209,6 @@ export const useTrace = defineStore('trace', () => {
     risks,
     busy,
     trouble,
-    time,
-    playing,
-    span,
-    from,
     findings,
-    moment,
-    seek,
-    look,
-    step,
-    play,
   };
 });

@@ -1,0 +1,112 @@
+import { shallowRef, type Ref } from 'vue';
+import {
+  WHOLE,
+  diff,
+  merge,
+  stepBetween,
+  type Conflict,
+  type SystemDocument,
+} from '../../core/system';
+import { hearOthers } from '../storage/channel';
+import { store, type StoredSystem } from '../storage/db';
+import { rowOf, type useAutosave } from './autosave';
+import type { useHistory } from './history';
+
+/**
+ * Other windows with the same system: what they wrote is taken over, what was done here is laid over it, and places
+ * that both changed are asked about.
+ */
+export function useOtherWindows(
+  history: ReturnType<typeof useHistory>,
+  autosave: () => ReturnType<typeof useAutosave>,
+) {
+  /** Places that this window and another changed, each its own way. */
+  const conflicts: Ref<readonly Conflict[]> = shallowRef([]);
+
+  /** Takes over what stands in the store; what was done here since `from` is laid over it. */
+  function adopt(row: StoredSystem, from: SystemDocument) {
+    const mine = history.settled();
+    const over = mine && mine !== from ? merge(from, mine, row.document) : null;
+    const doc = over?.document ?? row.document;
+    const edited = over !== null && over.edits.length > 0;
+    const step = edited ? [stepBetween(row.document, doc, 'Changed in two windows')] : [];
+    history.replace({
+      document: doc,
+      past: [...row.past, ...step],
+      future: edited ? [] : row.future,
+    });
+    if (edited) autosave().save();
+    if (over?.conflicts.length) conflicts.value = over.conflicts;
+  }
+
+  /** Looks whether another window wrote, or the row is gone; what is new is taken over. */
+  async function look() {
+    const saves = autosave();
+    const t = saves.track();
+    if (!t || saves.isWriting()) return;
+    const kept = await store.get(t.id);
+    if (t !== saves.track() || saves.isWriting()) return;
+    if (!kept.ok) return;
+    if (!kept.value) {
+      saves.gone.value = true;
+      return;
+    }
+    saves.gone.value = false;
+    if (kept.value.rev <= t.rev) return;
+    const from = t.base;
+    t.base = kept.value.document;
+    t.rev = kept.value.rev;
+    history.announcement.value = 'Changed in another window';
+    adopt(kept.value, from);
+  }
+  /** The system came back to the store elsewhere: what was done here meanwhile is laid over it. */
+  async function comeBack() {
+    const saves = autosave();
+    const t = saves.track();
+    if (!t) return;
+    await saves.flush();
+    store.letGo(t.id);
+    const kept = await store.get(t.id);
+    if (t !== saves.track()) return;
+    if (!kept.ok || !kept.value) {
+      const now = history.state();
+      if (now && t.rev > 0) store.hold(rowOf(now, t.rev));
+      return;
+    }
+    const from = t.base;
+    t.base = kept.value.document;
+    t.rev = kept.value.rev;
+    saves.gone.value = false;
+    saves.saving.value = 'saved';
+    saves.trouble.value = '';
+    adopt(kept.value, from);
+  }
+  hearOthers((news) => {
+    const saves = autosave();
+    const t = saves.track();
+    if (!t) return;
+    if (news.what === 'shelf') {
+      if (saves.gone.value) void comeBack();
+    } else if (news.id !== t.id) return;
+    else if (news.what === 'removed') saves.gone.value = true;
+    else if (news.rev > t.rev) void saves.flush().then(look);
+  });
+
+  /** Answers what was asked about one place: mine makes an edit of it, theirs stands already. */
+  function resolveConflict(conflict: Conflict, mine: boolean) {
+    conflicts.value = conflicts.value.filter((c) => c !== conflict);
+    const doc = history.document.value;
+    if (!mine || !doc) return;
+    if (conflict.at === WHOLE) {
+      history.commit(diff(doc, conflict.mine as SystemDocument), 'This window’s system');
+      return;
+    }
+    try {
+      history.commit([{ at: conflict.at, to: conflict.mine }], 'This window’s value');
+    } catch {
+      autosave().trouble.value =
+        'What you changed was taken out in the other window; its value has no place.';
+    }
+  }
+  return { conflicts, adopt, look, resolveConflict };
+}
