@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core';
+import { useDropZone, useElementSize, useEventListener } from '@vueuse/core';
 import { onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
@@ -45,19 +45,13 @@ const notices = ref<HTMLElement>();
 const { height: above } = useElementSize(notices);
 
 /** A system file may be dropped on any page. */
-const dropping = ref(false);
-useEventListener(window, 'dragover', (event) => {
-  event.preventDefault();
-  dropping.value = true;
-});
-useEventListener(window, 'dragleave', (event) => {
-  if (event.relatedTarget === null) dropping.value = false;
-});
-useEventListener(window, 'drop', async (event) => {
-  event.preventDefault();
-  dropping.value = false;
-  const id = await shelf.openFile(event.dataTransfer?.files[0]);
-  if (id) await router.push({ name: 'design', params: { id } });
+const { isOverDropZone: dropping } = useDropZone(document, {
+  multiple: true,
+  preventDefaultForUnhandled: true,
+  onDrop: async (files) => {
+    const id = await shelf.openFile(files?.[0]);
+    if (id) await router.push({ name: 'design', params: { id } });
+  },
 });
 </script>
 

@@ -63,7 +63,15 @@ try {
   await picture('lift', { path: '/system/potting-shed-pair/lift' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
   await picture('tray-evening', { path: '/system/under-stairs-tray/drain', evening: true });
-  await picture('first-attempt', { path: '/system/the-first-attempt/vessels', hint: true });
+  await picture('first-attempt', {
+    path: '/system/the-first-attempt/vessels',
+    hint: true,
+    act: (page) => page.getByRole('button', { name: /^Findings/ }).click(),
+  });
+  await picture('close-up', {
+    path: '/system/north-wall-lean-to/drain/paths/siphon-2',
+    act: (page) => page.getByRole('button', { name: 'Close up' }).click(),
+  });
   await picture('working', {
     path: '/system/potting-shed-pair/lift',
     act: (page) => page.getByRole('button', { name: /^Flow:/ }).click(),
@@ -133,12 +141,14 @@ try {
       await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
     },
   });
-  for (const [name, file] of [
-    ['series-beds', 'terrace-steps'],
-    ['bucket-row', 'bean-buckets'],
-    ['felt-wall', 'courtyard-wall'],
+  for (const [name, file, size, part] of [
+    ['series-beds', 'terrace-steps', desktop],
+    ['bucket-row', 'bean-buckets', desktop],
+    ['felt-wall', 'courtyard-wall', desktop],
+    ['phone-close', 'eight-beds', phone, 'vessels.bed-4'],
   ]) {
     await picture(name, {
+      size,
       act: async (page) => {
         const [chooser] = await Promise.all([
           page.waitForEvent('filechooser'),
@@ -154,6 +164,7 @@ try {
         await page.waitForTimeout(900);
         const hints = page.getByRole('button', { name: 'No more hints' });
         if (await hints.isVisible()) await hints.click();
+        if (part) await page.locator(`[data-part="${part}"] rect`).first().click();
       },
     });
   }

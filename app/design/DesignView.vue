@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { useEventListener, useMediaQuery } from '@vueuse/core';
+import { useEventListener, useTimeoutFn } from '@vueuse/core';
 import {
   computed,
   defineAsyncComponent,
   nextTick,
   onBeforeUnmount,
-  onMounted,
   ref,
   shallowRef,
   watch,
 } from 'vue';
 import { useRouter } from 'vue-router';
+import { useDisplay } from 'vuetify';
 import { format } from '../../core/quantity';
 import { fieldAt } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
@@ -97,7 +97,7 @@ const onBench = computed(() => {
 });
 const benchProps = computed(() => (bench.open === 'siphon' ? { siphon: chosen.siphon! } : {}));
 
-const phone = useMediaQuery('(max-width: 860px)');
+const { mobile: phone } = useDisplay();
 /** Beside the drawing lies the stage’s panel or the list of findings. */
 const side = ref<'panel' | 'findings'>('panel');
 watch(
@@ -157,9 +157,7 @@ async function saveNetwork() {
   }
   offerFile(text, `${fileStem(system.document.name)}.inp`, 'text/plain;charset=utf-8');
 }
-let idle = 0;
-onMounted(() => (idle = window.setTimeout(() => void loadSheet(), 1000)));
-onBeforeUnmount(() => clearTimeout(idle));
+useTimeoutFn(() => void loadSheet(), 1000);
 
 const living = ref<InstanceType<typeof LivingDrawing>>();
 useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, ref, watch, type Ref } from 'vue';
+import { refAutoReset } from '@vueuse/core';
+import { watch, type Ref } from 'vue';
 import { keyOf, type Level } from '../../core/findings';
 import { SHOWN_FOR } from '../stores/changes';
 import { useTrace } from '../stores/trace';
@@ -8,9 +9,8 @@ const URGENCY: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
 /** What the last change mended and what it brought, for a moment; said once the day has caught up. */
 export function useNews(): Ref<string> {
   const trace = useTrace();
-  const news = ref('');
+  const news = refAutoReset('', SHOWN_FOR);
   let before: Map<string, Level> | null = null;
-  let timer: ReturnType<typeof setTimeout> | undefined;
   watch(
     () => [trace.findings, trace.busy, trace.solved?.id] as const,
     ([findings, busy, id], [, , old]) => {
@@ -28,15 +28,10 @@ export function useNews(): Ref<string> {
           ...(better ? [`${better} better`] : []),
           ...(worse ? [`${worse} worse`] : []),
         ];
-        if (parts.length) {
-          news.value = parts.join(', ');
-          clearTimeout(timer);
-          timer = setTimeout(() => (news.value = ''), SHOWN_FOR);
-        }
+        if (parts.length) news.value = parts.join(', ');
       }
       before = now;
     },
   );
-  onBeforeUnmount(() => clearTimeout(timer));
   return news;
 }

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, ref, watch, type Ref } from 'vue';
+import { refAutoReset } from '@vueuse/core';
+import { watch, type Ref } from 'vue';
 import { SHOWN_FOR } from '../stores/changes';
 
 /**
@@ -6,14 +7,10 @@ import { SHOWN_FOR } from '../stores/changes';
  * A pull of many moves is one change.
  */
 export function useWas(text: () => string): Ref<string> {
-  const was = ref('');
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const was = refAutoReset('', SHOWN_FOR);
   watch(text, (now, before) => {
-    if (was.value === '') was.value = before;
-    if (was.value === now) was.value = '';
-    clearTimeout(timer);
-    timer = setTimeout(() => (was.value = ''), SHOWN_FOR);
+    const first = was.value === '' ? before : was.value;
+    was.value = first === now ? '' : first;
   });
-  onBeforeUnmount(() => clearTimeout(timer));
   return was;
 }

@@ -1,3 +1,4 @@
+import { useFileDialog } from '@vueuse/core';
 import type { OpenedFile } from '../../core/formats/file';
 import { LARGEST_BACKUP } from '../../core/formats/limits';
 import { proxy } from 'comlink';
@@ -106,12 +107,10 @@ export async function saveBackup(
 
 /** Lets the person choose a file; nothing where they think better of it. */
 export function chooseFile(): Promise<File | null> {
+  const dialog = useFileDialog({ accept: '.json,application/json', multiple: false });
   return new Promise((resolve) => {
-    const input = document.createElement('input');
-    input.type = 'file';
-    input.accept = '.json,application/json';
-    input.addEventListener('change', () => resolve(input.files?.[0] ?? null));
-    input.addEventListener('cancel', () => resolve(null));
-    input.click();
+    dialog.onChange((files) => resolve(files?.[0] ?? null));
+    dialog.onCancel(() => resolve(null));
+    dialog.open();
   });
 }

@@ -1,5 +1,6 @@
+import { refAutoReset } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { ref, watch } from 'vue';
+import { watch } from 'vue';
 import type { Edit } from '../../core/system';
 import { useSystem } from './system';
 
@@ -9,14 +10,8 @@ export const SHOWN_FOR = 4000;
 /** Places of the document that the last step changed, for a moment. */
 export const useChanges = defineStore('changes', () => {
   const system = useSystem();
-  const places = ref<ReadonlySet<string>>(new Set());
-  let timer: ReturnType<typeof setTimeout> | undefined;
-
-  function show(edits: readonly Edit[]) {
-    places.value = new Set(edits.map((e) => e.at));
-    clearTimeout(timer);
-    timer = setTimeout(() => (places.value = new Set()), SHOWN_FOR);
-  }
+  const places = refAutoReset<ReadonlySet<string>>(new Set(), SHOWN_FOR);
+  const show = (edits: readonly Edit[]) => (places.value = new Set(edits.map((e) => e.at)));
   watch(
     () => [system.past, system.future] as const,
     ([past, future], [before, undone]) => {

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
@@ -86,12 +87,10 @@ export const useShelf = defineStore('shelf', () => {
     }
     loaded.value = true;
   }
-  let relist: ReturnType<typeof setTimeout> | undefined;
+  // A handle that is pulled elsewhere writes often; the cards need not follow each time.
+  const relist = useDebounceFn(list, 200);
   hearOthers(() => {
-    if (!loaded.value) return;
-    // A handle that is pulled elsewhere writes often; the cards need not follow each time.
-    clearTimeout(relist);
-    relist = setTimeout(() => void list(), 200);
+    if (loaded.value) void relist();
   });
 
   const freeName = (name: string): string => {

@@ -46,6 +46,8 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?
 
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+  // Up to here a window is a phone’s: the drawing on top, the panel under it.
+  display: { mobileBreakpoint: 861 },
   theme: {
     defaultTheme: 'paper',
     themes: { paper, evening },

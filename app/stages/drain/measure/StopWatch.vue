@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { formatDuration } from '../../../../core/quantity';
 
 /** A stopwatch for wet hands: one large button starts and stops it, the time is then used. */
@@ -7,17 +8,17 @@ const props = defineProps<{ label: string }>();
 const emit = defineEmits<{ use: [seconds: number] }>();
 const began = ref<number | null>(null);
 const shown = ref(0);
-let timer = 0;
+const clock = useIntervalFn(tick, 200, { immediate: false });
 const running = computed(() => began.value !== null);
 function press() {
   if (began.value === null) {
     began.value = performance.now();
     shown.value = 0;
-    timer = window.setInterval(tick, 200);
+    clock.resume();
     return;
   }
   tick();
-  clearInterval(timer);
+  clock.pause();
   began.value = null;
 }
 function tick() {
@@ -27,7 +28,6 @@ function use() {
   emit('use', Math.max(2, Math.round(shown.value)));
   shown.value = 0;
 }
-onBeforeUnmount(() => clearInterval(timer));
 const text = computed(() => formatDuration(Math.round(shown.value)));
 </script>
 
