@@ -1,14 +1,12 @@
 <script setup lang="ts">
-import { useDerivation } from '../stores/derivation';
-
 /** A computed number in the drawing; a press, or Enter on it, shows how it came about. */
-const props = defineProps<{ x: number; y: number; text: string; derivation: string }>();
-const sheet = useDerivation();
+defineProps<{ x: number; y: number; text: string }>();
+const emit = defineEmits<{ derive: [] }>();
 function key(event: KeyboardEvent) {
   if (event.key !== 'Enter' && event.key !== ' ') return;
   event.preventDefault();
   event.stopPropagation();
-  sheet.open(props.derivation);
+  emit('derive');
 }
 </script>
 
@@ -20,7 +18,7 @@ function key(event: KeyboardEvent) {
     role="button"
     tabindex="0"
     :aria-label="`${text}. Show the working`"
-    @click="sheet.open(derivation)"
+    @click="emit('derive')"
     @keydown="key"
   >
     {{ text }}

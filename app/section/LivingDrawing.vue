@@ -6,6 +6,7 @@ import type { Assessment } from '../../core/assess';
 import type { Stage } from '../../core/findings';
 import type { SystemDocument } from '../../core/system';
 import { useChosen } from '../stores/chosen';
+import { useDerivation } from '../stores/derivation';
 import { useTrace } from '../stores/trace';
 import { useCamera } from './camera';
 import { WHOLE_VIEW, type View } from './frame';
@@ -29,6 +30,7 @@ const emit = defineEmits<{
 }>();
 const chosen = useChosen();
 const trace = useTrace();
+const derivation = useDerivation();
 const drawing = ref<InstanceType<typeof SectionDrawing>>();
 const svg = computed(
   () => (drawing.value?.$el as HTMLElement | undefined)?.querySelector('svg') ?? null,
@@ -130,6 +132,7 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
       @typed="(at, v) => emit('typed', at, v)"
       @choose="choose"
       @closer="closer"
+      @derive="(key) => derivation.open(key)"
       @finding="(key, about) => chosen.showFinding(key, about)"
     />
   </div>

@@ -35,6 +35,8 @@ const props = defineProps<{
   stage?: Stage;
   /** Made for paper: its size in px, and how many of them a metre has. */
   paper?: { width: number; height: number; perMetre: number };
+  /** Its size in px, where that is known before it stands in the page. */
+  size?: { width: number; height: number };
   /** Where the camera stands. */
   view?: View;
   /** Place of the part that is chosen, and of all parts along the water’s way. */
@@ -52,14 +54,16 @@ const emit = defineEmits<{
   choose: [at: string];
   closer: [at: string];
   finding: [key: string, about: string];
+  derive: [key: string];
 }>();
 
 const settings = useSettings();
 const uid = useId();
 const frame = ref<HTMLElement>();
 const place = useElementSize(frame, { width: 640, height: 480 });
-const width = computed(() => props.paper?.width ?? place.width.value);
-const height = computed(() => props.paper?.height ?? place.height.value);
+const given = computed(() => props.paper ?? props.size);
+const width = computed(() => given.value?.width ?? place.width.value);
+const height = computed(() => given.value?.height ?? place.height.value);
 const live = computed(() => props.stage !== undefined);
 const scene = computed<Scene>((before) => shared(before ?? null, sceneOf(props.system)));
 const view = computed(() => props.view ?? WHOLE_VIEW);
@@ -380,6 +384,7 @@ defineExpose({
           :within="within"
           :x="X"
           :y="Y"
+          @derive="(key) => emit('derive', key)"
         />
         <SectionMarks :marks="marks" @finding="(key, about) => emit('finding', key, about)" />
         <g v-if="near" aria-hidden="true">

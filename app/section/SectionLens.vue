@@ -30,6 +30,8 @@ const props = defineProps<{
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
+/** How a number came about is asked for. */
+const emit = defineEmits<{ derive: [key: string] }>();
 const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 
@@ -274,7 +276,7 @@ const numbers = computed(() => [
         :x="at(n.key)!.x"
         :y="at(n.key)!.y"
         :text="n.text"
-        :derivation="n.derivation"
+        @derive="emit('derive', n.derivation)"
       />
     </template>
   </g>

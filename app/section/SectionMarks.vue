@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { keyOf, type Finding } from '../../core/findings';
+import type { Finding } from '../../core/findings';
+import { keyOf } from '../../core/findings/types';
 import { tell } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 import { MARK, type Mark } from './marks';

@@ -52,7 +52,9 @@ function show(svg: string) {
 }
 onBeforeUnmount(() => URL.revokeObjectURL(src.value));
 
-const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
+/** Of a picture whose box has none, px. */
+const SIZE = { width: 320, height: 200 };
+const size = ref(SIZE);
 const wanted = computed(() => `${props.version} ${settings.theme}`);
 watch(
   [seen, wanted],
@@ -68,12 +70,12 @@ watch(
     const made = await props.draw();
     await inTurn(async () => {
       if (mine !== wanted.value) return;
+      // Drawn to the size of its box from the first, whenever the page gets to measuring.
+      const { width, height } = box.value?.getBoundingClientRect() ?? SIZE;
+      size.value = width > 0 && height > 0 ? { width, height } : SIZE;
       drawn.value = made;
       failed.value = made === null;
       await nextTick();
-      // Its box has to be measured before it is drawn to scale.
-      await frame();
-      await frame();
       const svg = mine === wanted.value ? box.value?.querySelector('svg') : null;
       if (!svg) return;
       const text = pictureOf(svg);
@@ -94,6 +96,7 @@ watch(
       :assessment="drawn.assessment"
       :levels="{ ...drawn.levels }"
       :flows="{}"
+      :size="size"
     />
     <p v-else-if="failed" class="quiet">It cannot be worked out, and so not drawn.</p>
   </div>
