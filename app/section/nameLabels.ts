@@ -13,7 +13,7 @@ const GAP = 8;
  *
  * @param box of the vessel in px, its walls
  */
-export function nameSpots(p: Placed, box: { x1: number; y1: number; x2: number; y2: number }) {
+function nameSpots(p: Placed, box: { x1: number; y1: number; x2: number; y2: number }) {
   return (width: number): { x: number; y: number }[] => {
     const { x1, y1, x2, y2 } = box;
     /** Starts of a line of this width between the walls: left, right, then what lies between. */

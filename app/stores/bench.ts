@@ -3,8 +3,7 @@ import { ref } from 'vue';
 import type { OwnTimer } from '../../core/system';
 
 /** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills, measuring. */
-export const BENCHES = ['cycle', 'siphon', 'timer', 'drills', 'measure'] as const;
-export type Bench = (typeof BENCHES)[number];
+export type Bench = 'cycle' | 'siphon' | 'timer' | 'drills' | 'measure';
 
 const today = (): string => {
   const now = new Date();

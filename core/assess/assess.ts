@@ -133,7 +133,7 @@ export interface Assessment {
 }
 
 /** A bed counts as full this far under its rim. */
-export const RIM_MARGIN: Metres = 0.01;
+const RIM_MARGIN: Metres = 0.01;
 
 /** Share of the time that a control is on, and its shortest spans; its period wraps from end to start. */
 export function rhythmOf(control: NetControl): { onShare: Share; on: Seconds; off: Seconds } {

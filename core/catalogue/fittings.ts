@@ -27,7 +27,7 @@ export const FITTINGS: readonly Fitting[] = [
 export const fittingById = (id: string): Fitting | undefined => FITTINGS.find((f) => f.id === id);
 
 /** Handle opening (share of the quarter turn) below which a ball valve is shut. */
-export const BALL_VALVE_SHUT = 0.05;
+const BALL_VALVE_SHUT = 0.05;
 
 /**
  * Loss coefficient of a ball valve.

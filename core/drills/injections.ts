@@ -14,7 +14,7 @@ import type { Share } from '../quantity/si.ts';
 /** Changes of a network that faults are made of. Vessels and paths keep their places. */
 
 /** Open share that a clogged guard or screen keeps. */
-export const CLOGGED_GUARD: Share = 0.12;
+const CLOGGED_GUARD: Share = 0.12;
 
 const paths = (net: Network, change: (p: NetPath, i: number) => NetPath): Network => ({
   ...net,

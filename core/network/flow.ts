@@ -127,7 +127,7 @@ export function runningFlow(net: Network, p: DrainPath, drivingHead: Metres): Cu
 }
 
 /** Flow of an open hole, to a level above the floor. */
-export const openHoleFlow = (p: HolePath, level: Metres): CubicMetresPerSecond =>
+const openHoleFlow = (p: HolePath, level: Metres): CubicMetresPerSecond =>
   p.inFloor ? floorHoleFlow(level, p.diameter) : holeFlow(level - p.level, p.diameter);
 
 /**
@@ -160,7 +160,7 @@ export function linkFlow(
 }
 
 /** Flow through a float valve at the levels of its two vessels. */
-export function floatValveFlow(
+function floatValveFlow(
   p: FloatPath,
   source: Metres,
   delivery: Metres,
@@ -173,7 +173,7 @@ export function floatValveFlow(
 }
 
 /** Drip from felt, m³/s: in proportion to what it holds over what stays in it. */
-export const seepFlow = (p: SeepPath, level: Metres): CubicMetresPerSecond =>
+const seepFlow = (p: SeepPath, level: Metres): CubicMetresPerSecond =>
   Math.max(0, level - p.level) * p.perMetre;
 
 /** Flow back through a stopped pump until the line's end is uncovered. */

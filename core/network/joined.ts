@@ -8,7 +8,7 @@ import type { Link, SystemDocument, Vessel } from '../system/types.ts';
 const AT_FLOOR: Metres = 0.03;
 
 /** Whether a link joins its vessels at the floor of both, so that neither keeps water from the other. */
-export function joinsFloors(s: SystemDocument, p: Link): boolean {
+function joinsFloors(s: SystemDocument, p: Link): boolean {
   const from = vesselOf(s, p.from);
   const to = vesselOf(s, p.to);
   const z = from.floor + p.height;

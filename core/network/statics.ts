@@ -19,13 +19,6 @@ import type { DrainPath, Network } from './types.ts';
 export const surfaces = (net: Network, volumes: readonly CubicMetres[]): Metres[] =>
   net.vessels.map((v, i) => v.floorZ + levelAt(v.storage, Math.max(0, volumes[i]!)));
 
-/** Flow into a vessel, and those joined with it, from pumps all on and what runs on from them. */
-export const inflowOf = (
-  net: Network,
-  vessel: number,
-  at: readonly Metres[],
-): CubicMetresPerSecond => steadyFlows(net, at).inflow[vessel]!;
-
 /** Level at which a siphon's spill over the crest makes it run full; Infinity where the pipe cannot. */
 export function primingLevel(net: Network, p: DrainPath, at: readonly Metres[]): Metres {
   if (!p.prime) return Infinity;

@@ -2,15 +2,7 @@ import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { rimFlow } from '../water/drain.ts';
 import { root } from '../numerics/root.ts';
 import { drainHead, manifoldFlows, openFlow, pumpFlow, spillingFlow } from './flow.ts';
-import type {
-  BackPath,
-  DrainPath,
-  HolePath,
-  NetPath,
-  NetVessel,
-  Network,
-  PumpPath,
-} from './types.ts';
+import type { BackPath, DrainPath, NetPath, NetVessel, Network, PumpPath } from './types.ts';
 
 /** What runs where when the pumps have been on for long: no time, no switches. */
 
@@ -25,12 +17,6 @@ export const drainsOf = (net: Network): DrainPath[] =>
   net.paths.filter((p): p is DrainPath => p.kind === 'drain');
 /** Drains that can run full as a siphon. */
 export const siphonsOf = (net: Network): DrainPath[] => drainsOf(net).filter((p) => p.siphon);
-/** Weep holes and holes in a floor. */
-export const holesOf = (net: Network): HolePath[] =>
-  net.paths.filter((p): p is HolePath => p.kind === 'hole');
-/** Ways back through pumps that stand still. */
-export const backsOf = (net: Network): BackPath[] =>
-  net.paths.filter((p): p is BackPath => p.kind === 'back');
 
 /** A pump that empties what a float stands in: it does not run while that fills. */
 export const empties = (p: PumpPath): boolean => p.float !== null && p.float.on > p.float.off;

@@ -48,7 +48,7 @@ export function waterUseOf(
 }
 
 /** Length of a felt wall along its face, m. */
-export function faceLength(s: SystemDocument, index: number): Metres {
+function faceLength(s: SystemDocument, index: number): Metres {
   const { shape } = s.vessels[index]!;
   return shape.kind === 'box'
     ? Math.max(shape.length, shape.width)

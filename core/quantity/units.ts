@@ -9,9 +9,9 @@ export type UnitSystem = 'metric' | 'us' | 'imperial';
 export const UNIT_SYSTEMS: readonly UnitSystem[] = ['metric', 'us', 'imperial'];
 
 export const INCH = 0.0254;
-export const FOOT = 0.3048;
-export const US_GALLON = 3.785411784e-3;
-export const IMPERIAL_GALLON = 4.54609e-3;
+const FOOT = 0.3048;
+const US_GALLON = 3.785411784e-3;
+const IMPERIAL_GALLON = 4.54609e-3;
 const POUND = 0.45359237;
 const HOUR = 3600;
 /** Standard acceleration of free fall, m/s². */

@@ -41,9 +41,6 @@ export const targetsOf = (p: WaterPath): string[] =>
   p.kind === 'pumped-line' ? [p.to, ...p.branches.map((b: Branch) => b.to)] : [p.to];
 /** Vessels in which something grows. */
 export const PLANT_ROLES = ['bed', 'raft', 'channel', 'felt', 'tray'] as const;
-/** The vessels in which something grows. */
-export const plantSites = (s: SystemDocument): Vessel[] =>
-  s.vessels.filter((v) => (PLANT_ROLES as readonly string[]).includes(v.role));
 /** Vessels that hold the system's water: what pumps draw from. */
 export const STORE_ROLES = ['tank', 'reservoir', 'sump'] as const;
 /** Whether a vessel holds the system’s water. */

@@ -66,7 +66,7 @@ export function pipeFroude(flow: CubicMetresPerSecond, bore: Metres): number {
 }
 
 /** Froude number up to which a drop pipe vents itself. */
-export const SELF_VENTING_FROUDE = 0.3;
+const SELF_VENTING_FROUDE = 0.3;
 /** Froude number from which a drop pipe runs full. */
 export const RUNS_FULL_FROUDE = 1;
 

@@ -66,7 +66,7 @@ export function floorHoleFlow(level: Metres, diameter: Metres): CubicMetresPerSe
 }
 
 /** Manning's roughness of smooth plastic with roots lying in it, s/m^⅓ (practice). */
-export const CHANNEL_MANNING = 0.013;
+const CHANNEL_MANNING = 0.013;
 
 /**
  * Flow of a film at the end of a channel that is much wider than the film is deep.
@@ -81,7 +81,7 @@ export const filmFlow = (depth: Metres, width: Metres, slope: Share): CubicMetre
 export const seepRate = (drainDown: Seconds): number => 3 / drainDown;
 
 /** Diffuser recovery of a venturi tube: the share of its pressure difference that is lost for good. */
-export const VENTURI_LOSS = 0.2;
+const VENTURI_LOSS = 0.2;
 
 /** Loss of a venturi, on the pipe's velocity head. @param throat m */
 export function venturiK(throat: Metres, bore: Metres): number {

@@ -9,8 +9,8 @@ export const UNKNOWN_SIPHON_K = 2.3;
 /** Below this share of the flow at the break height it stops for certain; up to the whole it may hang. */
 export const STOPS_SHARE = 0.6;
 /** Froude numbers between which a pipe may or may not run full. */
-export const NEVER_STARTS_FROUDE = 0.3;
-export const ALWAYS_STARTS_FROUDE = 1;
+const NEVER_STARTS_FROUDE = 0.3;
+const ALWAYS_STARTS_FROUDE = 1;
 
 /** How easily the mouth and outlet make the pipe run full. */
 export type StartKind = 'plain' | 'wide-mouth' | 'wide-mouth-water-lock' | 'loop';
@@ -93,8 +93,7 @@ export interface BellGeometry {
 }
 
 /** Area of the curtain of water that turns over the mouth, m². */
-export const curtainArea = (g: Pick<BellGeometry, 'mouth' | 'gap'>): number =>
-  Math.PI * g.mouth * g.gap;
+const curtainArea = (g: Pick<BellGeometry, 'mouth' | 'gap'>): number => Math.PI * g.mouth * g.gap;
 
 /** Area of the ring between bell and mouth, m². */
 export const annulusArea = (g: Pick<BellGeometry, 'bellBore' | 'mouthOutside'>): number =>

@@ -39,7 +39,7 @@ const MOST_EVENTS = 2500;
 const EMPTY = 1e-6;
 
 /** Share of its water below which a vessel counts as low. */
-export const LOW: Share = 0.25;
+const LOW: Share = 0.25;
 
 /** What is followed for days may switch as often as so many days do. */
 const mostEvents = (f: Fault): number => MOST_EVENTS * Math.max(1, Math.ceil(f.follow / DAY));

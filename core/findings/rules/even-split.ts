@@ -36,7 +36,7 @@ function overflowsOf({ system, a }: Pick<Context, 'system' | 'a'>): Sharing[] {
 }
 
 /** Everything in a system that shares its water out over several ends. */
-export const sharingsOf = (c: Pick<Context, 'system' | 'a'>): Sharing[] => [
+const sharingsOf = (c: Pick<Context, 'system' | 'a'>): Sharing[] => [
   ...c.a.duties.map((d): Sharing => ({
     about: d.id,
     name: pumpedLines(c.system).find((l) => l.id === d.id)!.name,
@@ -47,7 +47,7 @@ export const sharingsOf = (c: Pick<Context, 'system' | 'a'>): Sharing[] => [
 ];
 
 /** What an even split would give each, and how far the worst is off it. */
-export function spreadOf({ ends }: Sharing): { mean: CubicMetresPerSecond; off: number } {
+function spreadOf({ ends }: Sharing): { mean: CubicMetresPerSecond; off: number } {
   const mean = ends.reduce((t, e) => t + e.flow, 0) / ends.length;
   return { mean, off: Math.max(...ends.map((e) => Math.abs(e.flow / mean - 1))) };
 }

@@ -10,7 +10,7 @@ import { freshIds, nextName } from './names.ts';
 /** More beds than this are no home system, and the drawing would not hold them. */
 export const MOST_BEDS = 8;
 /** Buckets of one row. */
-export const MOST_BUCKETS = 24;
+const MOST_BUCKETS = 24;
 
 const feeding = (s: SystemDocument, vessel: string): PumpedLine | undefined =>
   pumpedLines(s).find((l) => targetsOf(l).includes(vessel));

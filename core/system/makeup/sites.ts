@@ -33,7 +33,7 @@ export type SiteKind = (typeof SITES)[number]['id'];
 const OVER_RIM = 0.12;
 
 /** The store that a site is fed from and drains to: the one with fish, else the fullest. */
-export const storeFor = (s: SystemDocument): Vessel | undefined =>
+const storeFor = (s: SystemDocument): Vessel | undefined =>
   [...s.vessels.filter(isStore)].sort(
     (a, b) =>
       Number(s.fish.some((f) => f.vessel === b.id)) -
