@@ -56,12 +56,12 @@ export function createApp(
   app.use(async (c, next) => {
     if (!['GET', 'HEAD'].includes(c.req.method))
       return c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' });
+    const { pathname } = new URL(c.req.url);
     try {
-      decodeURIComponent(new URL(c.req.url).pathname);
+      decodeURIComponent(pathname);
     } catch {
       return c.text('There is no such address.', 400);
     }
-    const { pathname } = new URL(c.req.url);
     if (extname(pathname) !== '' && pathname !== '/index.html') return next();
     const html = await readFile(join(root, 'index.html'), 'utf8');
     return c.html(html.replaceAll('__CSP_NONCE__', c.get('secureHeadersNonce') ?? ''), 200, {

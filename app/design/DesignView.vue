@@ -11,8 +11,6 @@ import {
 } from 'vue';
 import { useRouter } from 'vue-router';
 import { useDisplay } from 'vuetify';
-import { format } from '../../core/quantity';
-import { fieldAt } from '../../core/system';
 import { remindersOf } from '../../core/findings/reminders';
 import FindingsList from '../findings/FindingsList.vue';
 import WorstFinding from '../findings/WorstFinding.vue';
@@ -106,19 +104,6 @@ watch(
 );
 const keys = ref(false);
 
-const levels = computed(() => {
-  if (trace.moment) return trace.moment.levels;
-  const a = system.assessment;
-  return Object.fromEntries((a?.balance.rest ?? []).map((r) => [r.vessel, r.level]));
-});
-const flows = computed(() => trace.moment?.flows ?? {});
-
-function label(at: string, value: number): string {
-  const field = fieldAt(at);
-  if (!field) return 'Change';
-  return `${field.label} ${format(value, field.kind, settings.units)}`;
-}
-
 /** The printed sheet is only in the page while it is needed; its code comes when the page is idle. */
 const Sheet = shallowRef<typeof PrintSheet | null>(null);
 const sheet = ref<InstanceType<typeof PrintSheet> | null>(null);
@@ -162,7 +147,6 @@ useTimeoutFn(() => void loadSheet(), 1000);
 const living = ref<InstanceType<typeof LivingDrawing>>();
 useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });
 
-const open = computed(() => trace.findings.filter((f) => f.level !== 'fine').length);
 const reminders = computed(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
 );
@@ -194,22 +178,7 @@ const reminders = computed(() =>
 
     <section class="stagearea" aria-label="The system from the side">
       <component :is="onBench" v-if="onBench" class="drawing" v-bind="benchProps" />
-      <LivingDrawing
-        v-else
-        ref="living"
-        class="drawing"
-        :phone="phone"
-        :system="system.document"
-        :assessment="system.assessment"
-        :levels="levels"
-        :flows="flows"
-        :stage="stage"
-        @pull="(at, v) => system.pull([{ at, to: v }])"
-        @settle="(at, v) => system.commitPreview([{ at, to: v }], label(at, v))"
-        @release="system.release()"
-        @nudge="(at, v) => system.nudge(at, v, label(at, v))"
-        @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
-      />
+      <LivingDrawing v-else ref="living" class="drawing" :phone="phone" :stage="stage" />
       <DayStrip class="day" />
     </section>
 
@@ -220,7 +189,7 @@ const reminders = computed(() =>
           {{ STAGE_NAMES[stage] }}
         </button>
         <button type="button" :aria-pressed="side === 'findings'" @click="side = 'findings'">
-          {{ open ? `Findings ${open}` : 'Findings' }}
+          {{ trace.open.length ? `Findings ${trace.open.length}` : 'Findings' }}
         </button>
       </div>
       <DerivationSheet class="working" />

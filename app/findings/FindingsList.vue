@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { groupAlike, keyOf, type Finding, type Fix } from '../../core/findings';
-import type { SystemDocument } from '../../core/system';
+import { same, type SystemDocument } from '../../core/system';
 import { useTrace } from '../stores/trace';
 import { tell } from '../../core/quantity';
 import { useBench } from '../stores/bench';
@@ -43,7 +43,7 @@ const groups = computed(() => {
   const open = findings.filter((f) => f.level !== 'fine');
   return document ? groupAlike(document, open) : [];
 });
-const sameEdits = (a: Fix, b: Fix) => JSON.stringify(a.edits) === JSON.stringify(b.edits);
+const sameEdits = (a: Fix, b: Fix) => same(a.edits, b.edits);
 /**
  * Each group with its fixes: those of all its parts at once, else of each. A fix that mends several stands at the
  * gravest of them, and says so.

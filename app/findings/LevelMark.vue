@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Level } from '../../core/findings';
+import { CUT, DROP } from './mark';
 
 /** Level by word, mark and colour together: a drop with a bar, half full, or a tick. */
 defineProps<{ level: Level }>();
@@ -9,10 +10,8 @@ const WORD: Record<Level, string> = { stop: 'stop', watch: 'watch', fine: 'fine'
 <template>
   <span class="mark" :class="level">
     <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
-      <path class="drop" d="M8 1C5 5 3 7.500 3 10a5 5 0 0 0 10 0C13 7.500 11 5 8 1z" />
-      <path v-if="level === 'stop'" class="cut" d="M4.500 10h7" />
-      <path v-else-if="level === 'watch'" class="cut" d="M8 6.500v3.500M8 12v.6" />
-      <path v-else class="cut" d="M5.500 10l2 2 3-4" />
+      <path class="drop" :d="DROP" />
+      <path class="cut" :d="CUT[level]" />
     </svg>
     {{ WORD[level] }}
   </span>

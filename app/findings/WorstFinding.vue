@@ -15,13 +15,13 @@ const system = useSystem();
 const settings = useSettings();
 const news = useNews();
 const worst = computed(() => {
-  const first = trace.findings[0];
-  if (!first || first.level === 'fine' || !system.document) return null;
-  const alike = trace.findings.filter((f) => f.level === first.level && f.id === first.id);
+  const first = trace.open[0];
+  if (!first || !system.document) return null;
+  const alike = trace.open.filter((f) => f.level === first.level && f.id === first.id);
   return { level: first.level, sentence: groupAlike(system.document, alike)[0]!.sentence };
 });
 const summary = computed(() => {
-  const at = (level: string) => trace.findings.filter((f) => f.level === level).length;
+  const at = (level: string) => trace.open.filter((f) => f.level === level).length;
   const parts = [];
   if (at('stop')) parts.push(`${at('stop')} at stop`);
   if (at('watch')) parts.push(`${at('watch')} to watch`);

@@ -63,7 +63,7 @@ const works = computed(() => [
     ),
   ]),
 ]);
-const open = computed(() => trace.findings.filter((x) => x.level !== 'fine'));
+const open = computed(() => trace.open);
 const cautions = computed(() => remindersOf(doc.value));
 
 /** The drawing as a file; nothing before it is in the page. */

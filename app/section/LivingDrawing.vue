@@ -2,32 +2,22 @@
 import { mdiArrowExpandAll, mdiChevronLeft, mdiChevronRight, mdiMagnifyPlusOutline } from '@mdi/js';
 import { useElementSize } from '@vueuse/core';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
-import type { Assessment } from '../../core/assess';
 import type { Stage } from '../../core/findings';
-import type { SystemDocument } from '../../core/system';
+import { format } from '../../core/quantity';
+import { fieldAt } from '../../core/system';
 import { useChosen } from '../stores/chosen';
 import { useDerivation } from '../stores/derivation';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useCamera } from './camera';
 import { WHOLE_VIEW, type View } from './frame';
 import SectionDrawing from './SectionDrawing.vue';
 
 /** The drawing with its camera: the whole system, or close to the thing that is chosen. */
-const props = defineProps<{
-  system: SystemDocument;
-  assessment: Assessment;
-  levels: Record<string, number>;
-  flows: Record<string, number>;
-  stage: Stage;
-  phone: boolean;
-}>();
-const emit = defineEmits<{
-  pull: [at: string, value: number];
-  settle: [at: string, value: number];
-  release: [];
-  nudge: [at: string, value: number];
-  typed: [at: string, value: number];
-}>();
+const props = defineProps<{ stage: Stage; phone: boolean }>();
+const system = useSystem();
+const settings = useSettings();
 const chosen = useChosen();
 const trace = useTrace();
 const derivation = useDerivation();
@@ -42,6 +32,20 @@ const names = computed(() => [...chosen.order]);
 const { goTo, nearer } = useCamera(svg, view, () => props.phone);
 const isClose = computed(() => view.value.k > WHOLE_VIEW.k);
 
+const levels = computed(() => {
+  if (trace.moment) return trace.moment.levels;
+  const a = system.assessment;
+  return Object.fromEntries((a?.balance.rest ?? []).map((r) => [r.vessel, r.level]));
+});
+const flows = computed(() => trace.moment?.flows ?? {});
+
+/** What the history says of a number. */
+function label(at: string, value: number): string {
+  const field = fieldAt(at);
+  if (!field) return 'Change';
+  return `${field.label} ${format(value, field.kind, settings.units)}`;
+}
+
 function follow(jump = false) {
   const to = chosen.closeUp ? drawing.value?.viewOf(place.value) : null;
   goTo(to ?? WHOLE_VIEW, jump);
@@ -53,7 +57,7 @@ watch([place, () => chosen.closeUp], async () => {
 // Another size of the window, or another reach of the system, is another whole.
 const size = useElementSize(() => drawing.value?.$el as HTMLElement | undefined);
 // Getters: a list of shallow refs would be taken as changed with every drawing.
-watch([() => size.width.value, () => size.height.value, () => props.system.id], async () => {
+watch([() => size.width.value, () => size.height.value, () => system.document?.id], async () => {
   await nextTick();
   follow(true);
 });
@@ -113,23 +117,24 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
       </v-btn>
     </div>
     <SectionDrawing
+      v-if="system.document && system.assessment"
       ref="drawing"
       class="section"
       :class="{ close: isClose }"
-      :system="system"
-      :assessment="assessment"
+      :system="system.document"
+      :assessment="system.assessment"
       :levels="levels"
       :flows="flows"
       :stage="stage"
       :view="view"
       :chosen="place"
       :order="order"
-      :findings="trace.findings"
-      @pull="(at, v) => emit('pull', at, v)"
-      @settle="(at, v) => emit('settle', at, v)"
-      @release="emit('release')"
-      @nudge="(at, v) => emit('nudge', at, v)"
-      @typed="(at, v) => emit('typed', at, v)"
+      :findings="trace.open"
+      @pull="(at, v) => system.pull([{ at, to: v }])"
+      @settle="(at, v) => system.commitPreview([{ at, to: v }], label(at, v))"
+      @release="system.release()"
+      @nudge="(at, v) => system.nudge(at, v, label(at, v))"
+      @typed="(at, v) => system.commit([{ at, to: v }], label(at, v))"
       @choose="choose"
       @closer="closer"
       @derive="(key) => derivation.open(key)"

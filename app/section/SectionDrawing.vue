@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, nextTick, ref, useId, watch } from 'vue';
 import type { Assessment } from '../../core/assess';
 import { format } from '../../core/quantity';
-import type { SystemDocument } from '../../core/system';
+import { pathAt, vesselAt, type SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';
 import type { Finding, Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
@@ -166,17 +166,16 @@ const within = computed(() => ({
 const inSight = (x: number) => x > margin.value.left - 8 && x < width.value - column.value;
 /** Vessels that the chosen part is or belongs to. */
 const chosenVessels = computed(() => {
-  const p = props.system.paths.find((x) => `paths.${x.id}` === chosen.value);
+  const p = props.system.paths.find((x) => pathAt(x.id) === chosen.value);
   if (p) return [p.from];
-  return props.system.vessels.filter((v) => `vessels.${v.id}` === chosen.value).map((v) => v.id);
+  return props.system.vessels.filter((v) => vesselAt(v.id) === chosen.value).map((v) => v.id);
 });
 
 /** The tag whose number is being typed. */
 const typingAt = ref('');
 const typing = ref<HTMLElement>();
 const typed = computed(() => {
-  const i = handles.value.findIndex((h) => h.at === typingAt.value);
-  const h = handles.value[i];
+  const h = handles.value.find((x) => x.at === typingAt.value);
   return h ? { handle: h, y: tagY.value.get(h.at) ?? Y(h.z) } : null;
 });
 async function typeAt(h: Handle) {

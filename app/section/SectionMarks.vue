@@ -2,6 +2,7 @@
 import type { Finding } from '../../core/findings';
 import { keyOf } from '../../core/findings/types';
 import { tell } from '../../core/quantity';
+import { CUT, DROP } from '../findings/mark';
 import { useSettings } from '../stores/settings';
 import { MARK, type Mark } from './marks';
 
@@ -31,12 +32,10 @@ const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
   >
     <title>{{ inWords(m.findings) }}</title>
     <circle class="hit" r="13" />
-    <path
-      class="drop"
-      :d="`M0 ${-MARK}C-4 -4 -7 -1 -7 2.500a7 7 0 0 0 14 0C7 -1 4 -4 0 ${-MARK}z`"
-    />
-    <path v-if="m.level === 'stop'" class="cut" d="M-4 2.500h8" />
-    <path v-else class="cut" d="M0 -1.500v4M0 5.500v.6" />
+    <g :transform="`scale(${MARK / 7}) translate(-8 -8)`">
+      <path class="drop" :d="DROP" />
+      <path class="cut" :d="CUT[m.level]" />
+    </g>
     <text v-if="m.findings.length > 1" x="9" y="8">{{ m.findings.length }}</text>
   </g>
 </template>
@@ -51,7 +50,7 @@ const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
 }
 .drop {
   stroke: var(--sheet);
-  stroke-width: 1.5;
+  stroke-width: 1.2;
 }
 .stop .drop,
 .stop text {
@@ -64,7 +63,7 @@ const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
 .cut {
   fill: none;
   stroke: var(--sheet);
-  stroke-width: 1.8;
+  stroke-width: 1.4;
   stroke-linecap: round;
 }
 text {

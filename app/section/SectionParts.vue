@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Box } from './frame';
-import { pressParts } from './parts';
+import { along, pressParts } from './parts';
 import type { Point, Scene } from './scene';
 
 /**
@@ -60,8 +60,7 @@ function key(event: KeyboardEvent, at: string) {
   const by = STEPS[event.key];
   if (!by) return;
   event.preventDefault();
-  const n = props.order.length;
-  const next = props.order[(props.order.indexOf(at) + by + n) % n];
+  const next = along(props.order, at, by);
   if (!next) return;
   const root = (event.currentTarget as Element).parentElement;
   root?.querySelector<SVGGElement>(`[data-part="${next}"]`)?.focus();

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { legsOf } from './place';
 import { outline, type Placed, type Point } from './scene';
 
 /** One vessel: its inside with water, stones in their layers, pots; what it stands on. */
@@ -47,17 +48,10 @@ const layers = computed(() => {
     return { key: i, points: between(from, l.top), top: l.top, last: i === media.layers.length };
   });
 });
-/** Legs under what does not stand on the ground; two are drawn of however many. */
 const legs = computed(() => {
-  const z = vessel.value.floor;
-  if (z <= 0.03) return null;
-  // A round bottom lies in a cradle that is narrower than it.
-  const half = Math.max(props.placed.bottom, 0.6 * props.placed.widest);
-  return {
-    x1: props.x(props.centre - half + 0.02),
-    x2: props.x(props.centre + half - 0.02),
-    y: props.y(z),
-  };
+  const [left, right] = legsOf(props.placed, props.centre);
+  if (left === undefined || right === undefined) return null;
+  return { x1: props.x(left), x2: props.x(right), y: props.y(vessel.value.floor) };
 });
 /** As many pots as stand side by side, evenly spread. */
 const pots = computed(() => {

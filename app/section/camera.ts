@@ -2,13 +2,13 @@ import { select } from 'd3-selection';
 import 'd3-transition';
 import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import { onBeforeUnmount, watch, type Ref } from 'vue';
+import { wantsStill } from '../parts/motion';
 import { MOST_CLOSE, WHOLE_VIEW, type View } from './frame';
 
 /** How long the camera glides, ms. */
 const GLIDE = 500;
 /** One press of a key magnifies so many times. */
 const STEP = 1.5;
-const stillWanted = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /**
  * Moves a view over a drawing: wheel, pinch and drag, and glides to where it is sent.
@@ -66,7 +66,7 @@ export function useCamera(
     const el = drawing.value;
     if (!el) return;
     const there = zoomIdentity.translate(to.x, to.y).scale(to.k);
-    if (jump || stillWanted()) select(el).interrupt().call(behaviour.transform, there);
+    if (jump || wantsStill()) select(el).interrupt().call(behaviour.transform, there);
     else select(el).transition().duration(GLIDE).call(behaviour.transform, there);
   }
   function nearer(by: 1 | -1) {

@@ -60,15 +60,7 @@ export function handlesOf(
   chosen = '',
 ): Handle[] {
   const out: Handle[] = [];
-  const add = (
-    stages: readonly Stage[],
-    part: Vessel,
-    at: string,
-    word: string,
-    name: string,
-    anchor: Point,
-    valueAt: (z: number) => number = (z) => z - part.floor,
-  ) => {
+  const add: Add = (stages, part, at, word, name, anchor, valueAt = (z) => z - part.floor) => {
     const thing = partAt(at);
     const extra = !stages.includes(stage);
     if (extra && thing !== chosen) return;
@@ -103,19 +95,26 @@ export function handlesOf(
   return out.sort((p, q) => q.z - p.z);
 }
 
+/**
+ * Adds a handle for one number of the document where its stage or the choice asks for it.
+ *
+ * @param part the vessel whose floor heights are counted from, unless `valueAt` says otherwise
+ */
+type Add = (
+  stages: readonly Stage[],
+  part: Vessel,
+  at: string,
+  word: string,
+  name: string,
+  anchor: Point,
+  valueAt?: (z: number) => number,
+) => void;
+
 interface Building {
   readonly s: SystemDocument;
   readonly a: Assessment;
   readonly scene: Scene;
-  readonly add: (
-    stages: readonly Stage[],
-    part: Vessel,
-    at: string,
-    word: string,
-    name: string,
-    anchor: Point,
-    valueAt?: (z: number) => number,
-  ) => void;
+  readonly add: Add;
 }
 
 /** Rim, media, water at rest and floor of each vessel. */

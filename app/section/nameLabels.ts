@@ -1,4 +1,5 @@
 import { isStore } from '../../core/system';
+import type { Box } from './frame';
 import type { Wanted } from './labels';
 import type { Placed } from './place';
 
@@ -13,7 +14,7 @@ const GAP = 8;
  *
  * @param box of the vessel in px, its walls
  */
-function nameSpots(p: Placed, box: { x1: number; y1: number; x2: number; y2: number }) {
+function nameSpots(p: Placed, box: Box) {
   return (width: number): { x: number; y: number }[] => {
     const { x1, y1, x2, y2 } = box;
     /** Starts of a line of this width between the walls: left, right, then what lies between. */
@@ -39,12 +40,7 @@ function nameSpots(p: Placed, box: { x1: number; y1: number; x2: number; y2: num
 }
 
 /** The name of a vessel with what is in it, where there is room for both. */
-export const nameLabel = (
-  p: Placed,
-  box: { x1: number; y1: number; x2: number; y2: number },
-  content: string,
-  must: boolean,
-): Wanted => ({
+export const nameLabel = (p: Placed, box: Box, content: string, must: boolean): Wanted => ({
   key: `name/${p.vessel.id}`,
   texts: content ? [`${p.vessel.name}  ${content}`, p.vessel.name] : [p.vessel.name],
   spots: nameSpots(p, box),

@@ -1,11 +1,11 @@
-import { pathAt, vesselAt } from '../../core/system';
+import { isDrain, pathAt, vesselAt } from '../../core/system';
 import type { Box } from './frame';
-import { halfWidthAt, type Placed } from './place';
+import { halfWidthAt, legsOf, type Placed } from './place';
 import type { Point, Scene } from './scene';
 
 /** The parts of a scene by their place in the document: where they can be pressed, what they cover. */
 
-/** A part as it can be pressed: rectangles of vessels in metres, or the course of a pipe. */
+/** A part as it can be pressed: rectangles of vessels in metres (y1 the floor), or the course of a pipe. */
 export interface PressPart {
   readonly at: string;
   readonly name: string;
@@ -13,7 +13,7 @@ export interface PressPart {
   readonly courses: readonly (readonly Point[])[];
 }
 
-/** Each vessel's cells, x to the right and z up from the ground, m: z1 is the floor. */
+/** Each vessel's cells, x to the right and y up from the ground, m. */
 const cellsOf = (p: Placed): Box[] =>
   p.cells.map((c) => ({
     x1: c - p.widest,
@@ -21,6 +21,33 @@ const cellsOf = (p: Placed): Box[] =>
     y1: p.vessel.floor,
     y2: p.vessel.floor + p.vessel.shape.height,
   }));
+
+/** Every path with the courses of its pipes and how wide it is drawn, m. */
+function pipesOf(scene: Scene) {
+  return [
+    ...scene.lines.map((l) => ({
+      path: l.path,
+      courses: [l.points, ...l.branches.map((b) => b.points)],
+      wide: l.path.bore,
+    })),
+    ...scene.ways.map((w) => ({
+      path: w.path,
+      courses: [w.points],
+      wide: 'bore' in w.path ? w.path.bore : 0.02,
+    })),
+    ...scene.drains.map((d) => ({
+      path: d.path,
+      courses: [d.points],
+      wide: d.path.kind === 'bell-siphon' ? d.path.bellBore : d.path.bore,
+    })),
+  ];
+}
+
+/** The next of a list of places, or the one before; round from its end to its beginning. */
+export function along(order: readonly string[], from: string, by: 1 | -1): string | undefined {
+  const n = order.length;
+  return n ? order[(Math.max(0, order.indexOf(from)) + by + n) % n] : undefined;
+}
 
 /** Everything that can be chosen: vessels first, so that the pipes in them lie over them. */
 export function pressParts(scene: Scene): PressPart[] {
@@ -31,14 +58,12 @@ export function pressParts(scene: Scene): PressPart[] {
       cells: cellsOf(p),
       courses: [],
     })),
-    ...[
-      ...scene.lines.map((l) => ({
-        path: l.path,
-        courses: [l.points, ...l.branches.map((b) => b.points)],
-      })),
-      ...scene.ways.map((w) => ({ path: w.path, courses: [w.points] })),
-      ...scene.drains.map((d) => ({ path: d.path, courses: [d.points] })),
-    ].map(({ path, courses }) => ({ at: pathAt(path.id), name: path.name, cells: [], courses })),
+    ...pipesOf(scene).map(({ path, courses }) => ({
+      at: pathAt(path.id),
+      name: path.name,
+      cells: [],
+      courses,
+    })),
   ];
 }
 
@@ -58,24 +83,21 @@ export function extentOf(
     const last = p.cells[Math.min(CLOSE_CELLS, p.cells.length) - 1]! + p.widest;
     return { minX: p.left, maxX: last, minZ: floor, maxZ: floor + shape.height };
   }
-  const drain = scene.drains.find((d) => pathAt(d.path.id) === at);
-  const courses = pressParts(scene).find((x) => x.at === at)?.courses;
-  if (!courses) return null;
-  const points = courses.flat();
+  const pipe = pipesOf(scene).find((x) => pathAt(x.path.id) === at);
+  if (!pipe) return null;
+  const points = pipe.courses.flat();
   const xs = points.map((q) => q.x);
   const zs = points.map((q) => q.z);
-  const top = drain
-    ? Math.max(drain.floor, ...scene.vessels.flatMap((v) => rimAround(v, drain.path.from)))
-    : -Infinity;
+  // A drain is looked at with the bed around it, up to its rim.
+  const bed = isDrain(pipe.path) && scene.vessels.find((v) => v.vessel.id === pipe.path.from);
+  const rim = bed ? bed.vessel.floor + bed.vessel.shape.height : -Infinity;
   return {
     minX: Math.min(...xs) - AROUND,
     maxX: Math.max(...xs) + AROUND,
     minZ: Math.min(...zs) - AROUND,
-    maxZ: Math.max(top, ...zs) + AROUND / 2,
+    maxZ: Math.max(rim, ...zs) + AROUND / 2,
   };
 }
-const rimAround = (p: Placed, id: string) =>
-  p.vessel.id === id ? [p.vessel.floor + p.vessel.shape.height] : [];
 
 /** Thickness of walls, legs and of the air around a pipe, px. */
 const WALL = 3;
@@ -100,34 +122,24 @@ export function drawnBoxes(
           X(c + side * halfWidthAt(p, shape.height)),
         ];
         out.push({ x1: Math.min(a, b) - WALL, x2: Math.max(a, b) + WALL, y1: top, y2: bottom });
-        if (floor <= 0.03) continue;
-        const leg = X(c + side * Math.max(p.bottom, 0.6 * p.widest) - side * 0.02);
-        out.push({ x1: leg - 4, x2: leg + 4, y1: bottom, y2: ground });
       }
+      for (const leg of legsOf(p, c).map(X))
+        out.push({ x1: leg - 4, x2: leg + 4, y1: bottom, y2: ground });
       out.push({ x1: X(c - p.widest), x2: X(c + p.widest), y1: bottom - WALL, y2: bottom + 6 });
     }
   }
-  const pipes = [
-    ...scene.lines.flatMap((l) =>
-      [l.points, ...l.branches.map((b) => b.points)].map((course) => ({ course, d: l.path.bore })),
-    ),
-    ...scene.drains.map((d) => ({
-      course: [{ x: d.x, z: d.floor + d.path.crest }, ...d.points],
-      d: d.path.kind === 'bell-siphon' ? d.path.bellBore : d.path.bore,
-    })),
-    ...scene.ways.map((w) => ({ course: w.points, d: 'bore' in w.path ? w.path.bore : 0.02 })),
-  ];
-  for (const { course, d } of pipes) {
-    const half = Math.max(5, d * scale) / 2 + PIPE_AIR;
-    for (let i = 1; i < course.length; i++) {
-      const [a, b] = [course[i - 1]!, course[i]!];
-      out.push({
-        x1: Math.min(X(a.x), X(b.x)) - half,
-        x2: Math.max(X(a.x), X(b.x)) + half,
-        y1: Math.min(Y(a.z), Y(b.z)) - half,
-        y2: Math.max(Y(a.z), Y(b.z)) + half,
-      });
-    }
+  for (const { courses, wide } of pipesOf(scene)) {
+    const half = Math.max(5, wide * scale) / 2 + PIPE_AIR;
+    for (const course of courses)
+      for (let i = 1; i < course.length; i++) {
+        const [a, b] = [course[i - 1]!, course[i]!];
+        out.push({
+          x1: Math.min(X(a.x), X(b.x)) - half,
+          x2: Math.max(X(a.x), X(b.x)) + half,
+          y1: Math.min(Y(a.z), Y(b.z)) - half,
+          y2: Math.max(Y(a.z), Y(b.z)) + half,
+        });
+      }
   }
   return out;
 }

@@ -30,6 +30,14 @@ const CLEAR = 0.03;
 /** Half width of the inside at a height above the floor. */
 export const halfWidthAt = (p: Placed, h: number): number => halfWidth(p.vessel.shape, h);
 
+/** Where the legs of one vessel stand, m; none under what stands on the ground. Two are drawn of however many. */
+export function legsOf(p: Placed, centre: number): number[] {
+  if (p.vessel.floor <= 0.03) return [];
+  // A round bottom lies in a cradle that is narrower than it.
+  const half = Math.max(p.bottom, 0.6 * p.widest) - 0.02;
+  return [centre - half, centre + half];
+}
+
 function placeAt(vessel: Vessel, left: number): Placed {
   const half = widest(vessel.shape);
   const pitch = 2 * half + CELL_GAP;

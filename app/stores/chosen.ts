@@ -14,6 +14,7 @@ import {
   type Siphon,
   type Vessel,
 } from '../../core/system';
+import { along } from '../section/parts';
 import { useSystem } from './system';
 
 /** A part of the system as lists show it. */
@@ -104,10 +105,8 @@ export const useChosen = defineStore('chosen', () => {
   }
   /** Chooses the next part along the water’s way, or the one before. */
   function step(from: string, by: 1 | -1): string {
-    const n = order.value.length;
-    if (!n) return '';
-    const i = order.value.findIndex((p) => p.at === from);
-    at.value = order.value[(Math.max(0, i) + by + n) % n]!.at;
+    const places = order.value.map((p) => p.at);
+    at.value = along(places, from, by) ?? '';
     return at.value;
   }
   /** Chooses what a finding is about and looks at the finding. */

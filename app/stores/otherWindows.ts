@@ -9,7 +9,7 @@ import {
 } from '../../core/system';
 import { hearOthers } from '../storage/channel';
 import { store, type StoredSystem } from '../storage/db';
-import { rowOf, type useAutosave } from './autosave';
+import { rowOf, type Track, type useAutosave } from './autosave';
 import type { useHistory } from './history';
 
 /**
@@ -39,6 +39,14 @@ export function useOtherWindows(
     if (over?.conflicts.length) conflicts.value = over.conflicts;
   }
 
+  /** The row that another window wrote is the one that this document now grows out of. */
+  function takeOver(track: Track, row: StoredSystem) {
+    const from = track.base;
+    track.base = row.document;
+    track.rev = row.rev;
+    adopt(row, from);
+  }
+
   /** Looks whether another window wrote, or the row is gone; what is new is taken over. */
   async function look() {
     const saves = autosave();
@@ -53,11 +61,8 @@ export function useOtherWindows(
     }
     saves.gone.value = false;
     if (kept.value.rev <= t.rev) return;
-    const from = t.base;
-    t.base = kept.value.document;
-    t.rev = kept.value.rev;
     history.announcement.value = 'Changed in another window';
-    adopt(kept.value, from);
+    takeOver(t, kept.value);
   }
   /** The system came back to the store elsewhere: what was done here meanwhile is laid over it. */
   async function comeBack() {
@@ -73,13 +78,10 @@ export function useOtherWindows(
       if (now && t.rev > 0) store.hold(rowOf(now, t.rev));
       return;
     }
-    const from = t.base;
-    t.base = kept.value.document;
-    t.rev = kept.value.rev;
     saves.gone.value = false;
     saves.saving.value = 'saved';
     saves.trouble.value = '';
-    adopt(kept.value, from);
+    takeOver(t, kept.value);
   }
   hearOthers((news) => {
     const saves = autosave();

@@ -1,5 +1,6 @@
 import { computed, ref, type Ref } from 'vue';
 import type { DayTrace } from '../../core/day';
+import { wantsStill } from '../parts/motion';
 
 /** Seconds of a day. */
 export const DAY = 86400;
@@ -84,7 +85,6 @@ export function usePlayback(shown: Ref<DayTrace | null>) {
   }
   /** Who wants no motion is led from event to event instead, one each time, ms. */
   const EACH_EVENT = 900;
-  const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   function nextEvent() {
     if (!playing.value) return;
     step(1);
@@ -110,7 +110,7 @@ export function usePlayback(shown: Ref<DayTrace | null>) {
     playing.value = !playing.value;
     if (!playing.value) return;
     if (time.value >= DAY) seek(0);
-    if (still()) {
+    if (wantsStill()) {
       nextEvent();
       return;
     }

@@ -187,8 +187,12 @@ export const useTrace = defineStore('trace', () => {
     return known;
   });
 
+  /** Those that are not in order. */
+  const open = computed(() => findings.value.filter((f) => f.level !== 'fine'));
+
   return {
     ...playback,
+    open,
     trace,
     shown,
     clock,
