@@ -8,10 +8,10 @@ const order = [
   'network',
   'day',
   'assess',
+  'derived',
   'findings',
   'drills',
   'workshop',
-  'derivation',
   'formats',
 ];
 const rank = (name) => order.indexOf(name);

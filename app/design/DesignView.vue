@@ -40,7 +40,7 @@ const router = useRouter();
 const system = useSystem();
 const trace = useTrace();
 const settings = useSettings();
-const working = useDerivation();
+const derivation = useDerivation();
 const chosen = useChosen();
 
 const PANELS = {
@@ -52,14 +52,14 @@ const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vesse
 watch(
   () => props.id,
   (id) => {
-    working.close();
+    derivation.close();
     if (system.document?.id !== id) chosen.close();
     void system.open(id);
   },
   { immediate: true },
 );
 onBeforeUnmount(() => {
-  working.close();
+  derivation.close();
   chosen.close();
   system.close();
 });
@@ -192,7 +192,7 @@ const reminders = computed(() =>
           {{ trace.open.length ? `Findings ${trace.open.length}` : 'Findings' }}
         </button>
       </div>
-      <DerivationSheet class="working" />
+      <DerivationSheet class="derivation" />
       <div
         v-show="side === 'findings'"
         class="scroll findingsbox"
@@ -272,7 +272,7 @@ const reminders = computed(() =>
 .scroll {
   flex: 1 1 0;
 }
-.working {
+.derivation {
   margin: 6px;
   flex: 0 1 auto;
   max-height: 40%;
@@ -316,7 +316,7 @@ const reminders = computed(() =>
   border-left: 0;
   border-top: 1px solid var(--rule);
 }
-.phone .working {
+.phone .derivation {
   max-height: 60vh;
 }
 .phone .scroll {

@@ -29,7 +29,7 @@ const props = defineProps<{
 const chosen = useChosen();
 const settings = useSettings();
 const system = useSystem();
-const working = useDerivation();
+const derivation = useDerivation();
 const why = ref(false);
 const shownFix = ref('');
 
@@ -104,7 +104,7 @@ function press(fix: Fix) {
         type="button"
         class="measured"
         :aria-label="`${f(finding.measured)}. Show the working`"
-        @click="working.openFinding(finding)"
+        @click="derivation.openFinding(finding)"
       >
         {{ f(finding.measured) }}
       </button>

@@ -7,12 +7,12 @@ import { useDerivation } from '../stores/derivation';
 import MathText from './MathText.vue';
 
 /** How the chosen number came about: formula, the values of this system, source and range. */
-const working = useDerivation();
+const derivation = useDerivation();
 const settings = useSettings();
 const head = ref<HTMLElement>();
 let cameFrom: Element | null = null;
 watch(
-  () => working.key,
+  () => derivation.key,
   async (key, old) => {
     if (key && !old) cameFrom = document.activeElement;
     await nextTick();
@@ -24,18 +24,18 @@ watch(
 
 <template>
   <section
-    v-if="working.shown"
+    v-if="derivation.shown"
     class="sheet"
-    aria-labelledby="working-title"
+    aria-labelledby="derivation-title"
     tabindex="0"
-    @keydown.esc.stop="working.close()"
+    @keydown.esc.stop="derivation.close()"
   >
     <header>
-      <h2 id="working-title" ref="head" tabindex="-1">
-        {{ working.shown.title }}:
+      <h2 id="derivation-title" ref="head" tabindex="-1">
+        {{ derivation.shown.title }}:
         {{
-          Number.isFinite(working.shown.value)
-            ? format(working.shown.value, working.shown.kind, settings.units)
+          Number.isFinite(derivation.shown.value)
+            ? format(derivation.shown.value, derivation.shown.kind, settings.units)
             : 'never'
         }}
       </h2>
@@ -43,12 +43,12 @@ watch(
         :icon="mdiClose"
         size="small"
         aria-label="Close the working"
-        @click="working.close()"
+        @click="derivation.close()"
       />
     </header>
-    <p class="formula"><MathText :tex="working.shown.formula" display /></p>
+    <p class="formula"><MathText :tex="derivation.shown.formula" display /></p>
     <dl>
-      <template v-for="g in working.shown.given" :key="g.symbol">
+      <template v-for="g in derivation.shown.given" :key="g.symbol">
         <dt><MathText :tex="g.symbol" /></dt>
         <dd>
           <b>{{
@@ -60,16 +60,16 @@ watch(
         </dd>
       </template>
     </dl>
-    <p v-if="working.shown.limit !== undefined">
-      Held against {{ format(working.shown.limit, working.shown.kind, settings.units) }}.
+    <p v-if="derivation.shown.limit !== undefined">
+      Held against {{ format(derivation.shown.limit, derivation.shown.kind, settings.units) }}.
     </p>
-    <p v-if="working.shown.range">
-      Between {{ format(working.shown.range[0], working.shown.kind, settings.units) }} and
-      {{ format(working.shown.range[1], working.shown.kind, settings.units) }}, as the inputs are
-      ranges.
+    <p v-if="derivation.shown.range">
+      Between {{ format(derivation.shown.range[0], derivation.shown.kind, settings.units) }} and
+      {{ format(derivation.shown.range[1], derivation.shown.kind, settings.units) }}, as the inputs
+      are ranges.
     </p>
-    <p v-if="working.shown.note">{{ working.shown.note }}</p>
-    <p class="quiet">{{ working.shown.source }}</p>
+    <p v-if="derivation.shown.note">{{ derivation.shown.note }}</p>
+    <p class="quiet">{{ derivation.shown.source }}</p>
   </section>
 </template>
 

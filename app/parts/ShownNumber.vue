@@ -1,43 +1,45 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { show, type QuantityKind } from '../../core/quantity';
+import type { QuantityKey } from '../../core/derived';
+import { show } from '../../core/quantity';
+import { useDerivation } from '../stores/derivation';
 import { useSettings } from '../stores/settings';
 import { useWas } from './changed';
-import { useDerivation } from '../stores/derivation';
 
-/** A computed number: larger than its label, and a press shows how it came about. */
-const props = defineProps<{ label: string; value: number; kind: QuantityKind; working?: string }>();
+/** A derived quantity under its label, where the system has it; a press shows how it came about. */
+const props = defineProps<{ of: QuantityKey; label?: string | undefined }>();
 const settings = useSettings();
-const drawer = useDerivation();
-const shown = computed(() =>
-  Number.isFinite(props.value)
-    ? show(props.value, props.kind, settings.units)
-    : { text: 'never', unit: '' },
-);
-const was = useWas(() => `${shown.value.text} ${shown.value.unit}`);
+const derivation = useDerivation();
+const number = computed(() => derivation.numberAt(props.of));
+// Texts and not objects, so that only what reads differently is drawn anew.
+const exists = computed(() => number.value !== null);
+const name = computed(() => props.label ?? number.value?.label ?? '');
+const text = computed(() => {
+  const n = number.value;
+  return n && Number.isFinite(n.value) ? show(n.value, n.kind, settings.units).text : 'never';
+});
+const unit = computed(() => {
+  const n = number.value;
+  return n && Number.isFinite(n.value) ? show(n.value, n.kind, settings.units).unit : '';
+});
+const whole = computed(() => `${text.value} ${unit.value}`.trim());
+const was = useWas(() => whole.value);
 </script>
 
 <template>
   <button
-    v-if="props.working"
+    v-if="exists"
     type="button"
     class="number"
-    :aria-label="`${label}: ${shown.text} ${shown.unit}. Show the working`"
-    @click="drawer.open(props.working)"
+    :aria-label="`${name}: ${whole}. Show the working`"
+    @click="derivation.open(of)"
   >
-    <span class="label">{{ label }}</span>
+    <span class="label">{{ name }}</span>
     <span class="value" :class="{ changed: was }"
-      >{{ shown.text }} <small>{{ shown.unit }}</small></span
+      >{{ text }} <small>{{ unit }}</small></span
     >
     <span v-if="was" class="was">was {{ was }}</span>
   </button>
-  <div v-else class="number still">
-    <span class="label">{{ label }}</span>
-    <span class="value" :class="{ changed: was }"
-      >{{ shown.text }} <small>{{ shown.unit }}</small></span
-    >
-    <span v-if="was" class="was">was {{ was }}</span>
-  </div>
 </template>
 
 <style scoped>
@@ -50,15 +52,10 @@ const was = useWas(() => `${shown.value.text} ${shown.value.unit}`);
   border-radius: 4px;
   min-width: 0;
   color: inherit;
-}
-button.number {
+  position: relative;
   cursor: pointer;
 }
-button.number .value {
-  text-decoration: underline dotted 1px;
-  text-underline-offset: 4px;
-}
-button.number:hover {
+.number:hover {
   background: rgb(var(--ink) / 0.06);
 }
 .label {
@@ -69,9 +66,8 @@ button.number:hover {
   font-size: 1.12rem;
   font-weight: 600;
   line-height: 1.3;
-}
-.number {
-  position: relative;
+  text-decoration: underline dotted 1px;
+  text-underline-offset: 4px;
 }
 .changed {
   color: var(--water);

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { mediumById } from '../../core/catalogue';
+import { heldVolume } from '../../core/derived';
 import { remindersOf } from '../../core/findings/reminders';
 import { format, tell, type QuantityKind } from '../../core/quantity';
-import { wholeVolume } from '../../core/water/vessel';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { svgFile } from '../section/exportSvg';
@@ -36,6 +36,7 @@ const MANY = 12;
 const levels = computed(() =>
   Object.fromEntries(a.value.balance.rest.map((r) => [r.vessel, r.level])),
 );
+const figures = computed(() => ({ system: doc.value, a: a.value, day: null }));
 const accounts = computed(() =>
   doc.value.vessels.map((v, i) => {
     const { rest, deepest, afterPowerCut } = a.value.balance;
@@ -45,7 +46,7 @@ const accounts = computed(() =>
       id: v.id,
       name: v.name,
       what: layers.map((m) => mediumById(m.medium)?.name ?? m.medium).join(' over '),
-      holds: f(wholeVolume(v), 'volume'),
+      holds: f(heldVolume.value(figures.value, v.id)!, 'volume'),
       rest: cell(rest[i]!),
       deepest: cell(deepest[i]!),
       cut: cell(afterPowerCut[i]!),

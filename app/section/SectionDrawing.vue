@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, nextTick, ref, useId, watch } from 'vue';
 import type { Assessment } from '../../core/assess';
+import type { QuantityKey } from '../../core/derived';
 import { format } from '../../core/quantity';
 import { pathAt, vesselAt, type SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';
@@ -54,7 +55,7 @@ const emit = defineEmits<{
   choose: [at: string];
   closer: [at: string];
   finding: [key: string, about: string];
-  derive: [key: string];
+  derive: [key: QuantityKey];
 }>();
 
 const settings = useSettings();

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Assessment } from '../../core/assess';
+import {
+  deepestFlood,
+  dryDepth,
+  levelAfterCut,
+  levelAtRest,
+  levelDeepest,
+  pumpStaticHead,
+  type Figures,
+  type QuantityKey,
+} from '../../core/derived';
 import { format, type QuantityKind } from '../../core/quantity';
 import { isStore, type SystemDocument } from '../../core/system';
 import { volumeAt } from '../../core/water/vessel';
@@ -31,9 +41,12 @@ const props = defineProps<{
   y: (z: number) => number;
 }>();
 /** How a number came about is asked for. */
-const emit = defineEmits<{ derive: [key: string] }>();
+const emit = defineEmits<{ derive: [key: QuantityKey] }>();
 const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+
+/** What the numbers are read from; those of the day are not the lens's. */
+const figures = computed<Figures>(() => ({ system: props.system, a: props.assessment, day: null }));
 
 /** Name and present content of each vessel. */
 const names = computed(() =>
@@ -58,9 +71,8 @@ const names = computed(() =>
   }),
 );
 
-/** What derives each of the water lines. */
-const LINE_DERIVATION = { rest: 'at-rest', deep: 'deepest', cut: 'after-cut' } as const;
-
+type Level = typeof levelAtRest | typeof levelDeepest | typeof levelAfterCut;
+const levelOf = (quantity: Level, vessel: string): number => quantity.value(figures.value, vessel)!;
 /** The three water lines of the balance. */
 const lines = computed(() => {
   if (props.stage !== 'vessels') return [];
@@ -71,37 +83,37 @@ const lines = computed(() => {
     x2: number;
     text: string;
     tone: string;
-    derivation: string;
+    derivation: QuantityKey;
     vessel: string;
   }[] = [];
   props.scene.vessels.forEach((p) => {
-    const i = props.system.vessels.indexOf(p.vessel);
-    const { rest, deepest, afterPowerCut } = props.assessment.balance;
     const h = p.vessel.shape.height;
-    const add = (key: keyof typeof LINE_DERIVATION, level: number, word: string, tone: string) =>
+    const add = (quantity: Level, word: string, tone: string) => {
+      const level = levelOf(quantity, p.vessel.id);
       rows.push({
-        key: `${p.vessel.id}-${key}`,
+        key: `${p.vessel.id}-${quantity.id}`,
         z: p.vessel.floor + Math.min(level, h * 1.02),
         x1: props.x(p.centre - halfWidthAt(p, Math.min(level, h))),
         x2: props.x(p.centre + halfWidthAt(p, Math.min(level, h))),
         text: `${word} ${f(level, 'length')}`,
         tone,
-        derivation: `${LINE_DERIVATION[key]}/${p.vessel.id}`,
+        derivation: `${quantity.id}/${p.vessel.id}`,
         vessel: p.vessel.id,
       });
+    };
     const short = props.compact;
     if (!isStore(p.vessel)) {
       if (p.vessel.role === 'felt' || p.vessel.role === 'channel') return;
       // A siphon box stands as high as the beds it is joined to, which have the number.
       if (p.vessel.role === 'box') return;
       const room = props.x(p.right) - props.x(p.left) - 48;
-      const whole = `deepest flood ${f(deepest[i]!.level, 'length')}`;
+      const whole = `deepest flood ${f(levelOf(levelDeepest, p.vessel.id), 'length')}`;
       const fits = !short && whole.length * LETTER < room;
-      add('deep', deepest[i]!.level, fits ? 'deepest flood' : 'flood', 'deep');
+      add(levelDeepest, fits ? 'deepest flood' : 'flood', 'deep');
     } else {
-      add('rest', rest[i]!.level, 'at rest', 'rest');
-      add('cut', afterPowerCut[i]!.level, short ? 'after a cut' : 'after a power cut', 'cut');
-      add('deep', deepest[i]!.level, 'beds full', 'deep');
+      add(levelAtRest, 'at rest', 'rest');
+      add(levelAfterCut, short ? 'after a cut' : 'after a power cut', 'cut');
+      add(levelDeepest, 'beds full', 'deep');
     }
   });
   const out: ((typeof rows)[number] & { ty: number })[] = [];
@@ -121,18 +133,17 @@ const lines = computed(() => {
 const lifts = computed(() => {
   if (props.stage !== 'lift') return [];
   return props.scene.lines.map((l) => {
-    const duty = props.assessment.duties.find((d) => d.id === l.path.id)!;
-    const i = props.system.vessels.findIndex((v) => v.id === l.path.from);
+    const lift = pumpStaticHead.value(figures.value, l.path.id)!;
     const from = props.scene.vessels.find((p) => p.vessel.id === l.path.from)!;
-    const surface = from.vessel.floor + props.assessment.balance.rest[i]!.level;
-    const top = surface + duty.staticHead;
+    const surface = from.vessel.floor + levelOf(levelAtRest, l.path.from);
+    const top = surface + lift;
     const x = props.x(l.pump.x) + 24;
     return {
       id: l.path.id,
       x,
       y1: props.y(surface),
       y2: props.y(top),
-      text: `lift ${f(duty.staticHead, 'head')}`,
+      text: `lift ${f(lift, 'head')}`,
       flow: f(props.flows[l.path.id] ?? 0, 'flow'),
       fx: props.x(l.points[1]!.x) + 14,
       fy: props.y(l.points[1]!.z) - 9,
@@ -145,22 +156,23 @@ const floods = computed(() => {
   return props.scene.vessels.flatMap((p) => {
     const b = props.assessment.beds.find((x) => x.id === p.vessel.id);
     if (!b || b.inflow <= 0 || !b.floods) return [];
-    const top = p.vessel.media?.top;
-    const z = p.vessel.floor + b.highest;
+    const flood = deepestFlood.value(figures.value, b.id)!;
+    const dry = dryDepth.value(figures.value, b.id);
+    const z = p.vessel.floor + flood;
     return [
       {
         id: p.vessel.id,
         x1: props.x(p.left),
         x2: props.x(p.right),
         y: props.y(z),
-        text: `flood ${f(b.highest, 'length')}`,
-        dryY: top === undefined ? null : props.y(p.vessel.floor + top),
+        text: `flood ${f(flood, 'length')}`,
+        dryY: dry === null ? null : props.y(z + dry),
         dry:
-          top === undefined
+          dry === null
             ? ''
-            : top >= b.highest
-              ? `dry ${f(top - b.highest, 'length')}`
-              : `${f(b.highest - top, 'length')} over the stones`,
+            : dry >= 0
+              ? `dry ${f(dry, 'length')}`
+              : `${f(-dry, 'length')} over the stones`,
       },
     ];
   });
@@ -226,14 +238,20 @@ const shownNames = computed(() =>
 );
 const at = (key: string) => placed.value.get(key);
 
+interface Shown {
+  readonly key: string;
+  readonly text: string;
+  readonly derivation: QuantityKey;
+  readonly strong: boolean;
+}
 /** The numbers of the stage with what shows how they came about. */
-const numbers = computed(() => [
+const numbers = computed<Shown[]>(() => [
   ...lines.value.map((l) => ({ ...l, strong: false })),
-  ...lifts.value.flatMap((l) => [
+  ...lifts.value.flatMap((l): Shown[] => [
     { key: `lift/${l.id}`, text: l.text, derivation: `static-head/${l.id}`, strong: true },
     { key: `flow/${l.id}`, text: l.flow, derivation: `flow/${l.id}`, strong: true },
   ]),
-  ...floods.value.flatMap((b) => [
+  ...floods.value.flatMap((b): Shown[] => [
     { key: `flood/${b.id}`, text: b.text, derivation: `highest/${b.id}`, strong: true },
     { key: `dry/${b.id}`, text: b.dry, derivation: `dry/${b.id}`, strong: false },
   ]),

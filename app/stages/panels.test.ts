@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
-import { readAt, type Control, type SystemDocument } from '../../core/system';
+import { applyEdits, readAt, type Control, type SystemDocument } from '../../core/system';
 import { pair as pairOf } from '../../core/test/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import ShownNumber from '../parts/ShownNumber.vue';
@@ -202,12 +202,7 @@ describe('the timer', () => {
 describe('working', () => {
   it('a number opens its working, the sheet shows values and closes', async () => {
     open(pairOf('a', 'A'));
-    const number = mountIt(ShownNumber, {
-      label: 'Flow',
-      value: 3.336e-4,
-      kind: 'flow',
-      working: 'flow/lift',
-    });
+    const number = mountIt(ShownNumber, { of: 'flow/lift' });
     const sheet = mountIt(DerivationSheet);
     expect(number.attributes('aria-label')).toBe('Flow: 1201 L/h. Show the working');
     await number.trigger('click');
@@ -229,10 +224,11 @@ describe('working', () => {
     expect(sheet.find('section').exists()).toBe(false);
   });
 
-  it('what never ends says so', () => {
-    open(pairOf('a', 'A'));
-    expect(mountIt(ShownNumber, { label: 'Fill', value: Infinity, kind: 'time' }).text()).toContain(
-      'never',
-    );
+  it('what never ends says so, and what the system has not is not there', () => {
+    const weak = applyEdits(pairOf('a', 'A'), [{ at: 'paths.lift.pump.maxFlow', to: 1e-5 }]);
+    open(weak);
+    const fill = mountIt(ShownNumber, { of: 'fill/bed', label: 'Until it is flooded' });
+    expect(fill.attributes('aria-label')).toBe('Until it is flooded: never. Show the working');
+    expect(mountIt(ShownNumber, { of: 'fill/tank' }).find('button').exists()).toBe(false);
   });
 });

@@ -1,30 +1,49 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { keyOf, type Finding } from '../../core/findings';
-import { derivationOf, derivationOfFinding } from '../../core/derivation';
+import { derivationAt, quantityAt, type Figures, type QuantityKey } from '../../core/derived';
+import { derivationOfFinding, keyOf, type Finding } from '../../core/findings';
+import type { QuantityKind } from '../../core/quantity';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 
-/** Begins the key of a finding's number. */
-const FINDING = 'finding:';
+/** Key of a finding's number. */
+type FindingKey = `finding:${string}`;
+const keyOfFinding = (f: Finding): FindingKey => `finding:${keyOf(f)}`;
+const isFinding = (key: string): key is FindingKey => key.startsWith('finding:');
 
-/** Which number's working is open. */
+/** A derived quantity of the open system as it is shown. */
+export interface QuantityShown {
+  readonly label: string;
+  readonly value: number;
+  readonly kind: QuantityKind;
+}
+
+/** The derived quantities of the open system, and of which number the derivation is open. */
 export const useDerivation = defineStore('derivation', () => {
   const system = useSystem();
   const trace = useTrace();
-  const key = ref('');
+  const key = ref<QuantityKey | FindingKey | ''>('');
+  const figures = computed(() =>
+    system.document && system.assessment
+      ? { system: system.document, a: system.assessment, day: trace.day }
+      : null,
+  );
   const shown = computed(() => {
-    if (!key.value || !system.document || !system.assessment) return null;
-    if (key.value.startsWith(FINDING)) {
-      const finding = trace.findings.find((f) => FINDING + keyOf(f) === key.value);
-      return finding
-        ? derivationOfFinding(system.document, system.assessment, trace.day, finding)
-        : null;
-    }
-    return derivationOf(system.document, system.assessment, key.value, trace.day?.metrics ?? null);
+    const c = figures.value;
+    const k = key.value;
+    if (!k || !c) return null;
+    if (!isFinding(k)) return derivationAt(c, k);
+    const finding = trace.findings.find((f) => keyOfFinding(f) === k);
+    return finding ? derivationOfFinding(c, finding) : null;
   });
-  const openFinding = (finding: Finding) => open(FINDING + keyOf(finding));
-  const open = (k: string) => (key.value = key.value === k ? '' : k);
+  /** A number by its key; nothing where the system has none such. */
+  function numberAt(k: QuantityKey): QuantityShown | null {
+    const [quantity, part] = quantityAt(k);
+    const value = figures.value && quantity.value(figures.value satisfies Figures, part);
+    return value === null ? null : { label: quantity.label, value, kind: quantity.kind };
+  }
+  const openFinding = (finding: Finding) => open(keyOfFinding(finding));
+  const open = (k: QuantityKey | FindingKey) => (key.value = key.value === k ? '' : k);
   const close = () => (key.value = '');
-  return { key, shown, open, openFinding, close };
+  return { key, figures, shown, numberAt, openFinding, open, close };
 });

@@ -5,6 +5,7 @@ export type { Case, Context, DaySummary, Level, Verdict } from './rule.ts';
 export { RULES, ruleOf, type FindingId } from './rules/index.ts';
 export * from './judge.ts';
 export * from './alike.ts';
+export * from './derivation.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks } from './rules/siphon-geometry.ts';

@@ -19,7 +19,6 @@ import ShownNumber from '../../parts/ShownNumber.vue';
 import TabRow from '../../parts/TabRow.vue';
 import { useChosen } from '../../stores/chosen';
 import { useSystem } from '../../stores/system';
-import { useTrace } from '../../stores/trace';
 import SiphonWindowBar from './SiphonWindowBar.vue';
 import ReturnChoice from './ReturnChoice.vue';
 import ServiceGroup from './ServiceGroup.vue';
@@ -28,7 +27,6 @@ import WayGroup from './WayGroup.vue';
 
 /** Fill and drain: a bed’s cycle, its siphon or overflow and second outlet, the timers. */
 const system = useSystem();
-const trace = useTrace();
 const doc = computed(() => system.document!);
 const a = computed(() => system.assessment!);
 const rigid = PIPES.filter((p) => p.family === 'schedule-40' || p.family === 'metric');
@@ -46,15 +44,8 @@ const controls = computed(() => {
     return [controlOf(doc.value, l)];
   });
 });
-const cycles = computed(() =>
-  beds(doc.value)
-    .filter((v) => v === vessel.value)
-    .map((v) => ({
-      vessel: v,
-      figures: a.value.beds.find((b) => b.id === v.id)!,
-      day: trace.day?.metrics.beds.find((b) => b.id === v.id),
-    })),
-);
+const cycling = computed(() => beds(doc.value).filter((v) => v === vessel.value));
+const NUMBERS = ['fill', 'drain', 'highest', 'cycles', 'flooded', 'air'] as const;
 const windowOf = (id: string) => a.value.siphons.find((s) => s.id === id);
 const sizeOf =
   (p: Drain) =>
@@ -80,59 +71,21 @@ const sizeOf =
       label="Outlets of"
       @choose="chosen.choose(vesselAt($event))"
     />
-    <PanelGroup v-for="c in cycles" :key="c.vessel.id" :title="`Cycle of ${c.vessel.name}`">
+    <PanelGroup v-for="v in cycling" :key="v.id" :title="`Cycle of ${v.name}`">
       <div class="numbers">
-        <ShownNumber
-          label="Fill"
-          :value="c.figures.fill"
-          kind="time"
-          :working="`fill/${c.vessel.id}`"
-        />
-        <ShownNumber
-          label="Drain"
-          :value="c.figures.drain"
-          kind="time"
-          :working="`drain/${c.vessel.id}`"
-        />
-        <ShownNumber
-          label="Deepest flood"
-          :value="c.figures.highest"
-          kind="length"
-          :working="`highest/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Floods a day"
-          :value="c.day.cyclesPerDay"
-          kind="count"
-          :working="`cycles/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Stands flooded"
-          :value="c.day.floodedShare"
-          kind="share"
-          :working="`flooded/${c.vessel.id}`"
-        />
-        <ShownNumber
-          v-if="c.day"
-          label="Air drawn in a day"
-          :value="c.day.airDrawn"
-          kind="volume"
-          :working="`air/${c.vessel.id}`"
-        />
+        <ShownNumber v-for="q in NUMBERS" :key="q" :of="`${q}/${v.id}`" />
       </div>
       <div class="fields">
         <MeasurementField
           measure="drain-time"
-          :on="c.vessel.id"
+          :on="v.id"
           label="Drain time, measured"
           hint="Stopwatch from the flood mark to empty. It corrects what the siphon takes."
           placeholder="not measured"
         />
         <MeasurementField
           measure="fill-time"
-          :on="c.vessel.id"
+          :on="v.id"
           label="Fill time, measured"
           hint="Stopwatch from empty to the flood mark. It corrects the voids."
           placeholder="not measured"
@@ -144,18 +97,8 @@ const sizeOf =
       <template v-if="windowOf(p.id)">
         <SiphonWindowBar :window="windowOf(p.id)!" />
         <div class="numbers">
-          <ShownNumber
-            label="Starts from about"
-            :value="windowOf(p.id)!.start.expected"
-            kind="flow"
-            :working="`start/${p.id}`"
-          />
-          <ShownNumber
-            label="Takes at its break"
-            :value="windowOf(p.id)!.flowAtBreak"
-            kind="flow"
-            :working="`stop/${p.id}`"
-          />
+          <ShownNumber :of="`start/${p.id}`" />
+          <ShownNumber :of="`stop/${p.id}`" />
         </div>
       </template>
       <div class="fields">

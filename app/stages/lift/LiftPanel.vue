@@ -32,7 +32,7 @@ const duty = computed(() => system.assessment!.duties.find((d) => d.id === line.
 const turnovers = computed(() =>
   turnoversOf(doc.value, system.assessment!.net, trace.day?.metrics ?? null),
 );
-const pumped = computed(() => trace.day?.metrics.pumps.find((p) => p.id === line.value?.id));
+const NUMBERS = ['flow', 'static-head', 'losses', 'velocity'] as const;
 
 function fittingCount(id: string): number {
   return line.value?.fittings.find((f) => f.fitting === id)?.count ?? 0;
@@ -107,40 +107,14 @@ function setOutlet(id: string) {
     />
     <PanelGroup :key="line.id" :title="line.name">
       <div class="numbers">
-        <ShownNumber label="Flow" :value="duty.flow" kind="flow" :working="`flow/${line.id}`" />
-        <ShownNumber
-          label="Lift"
-          :value="duty.staticHead"
-          kind="head"
-          :working="`static-head/${line.id}`"
-        />
-        <ShownNumber
-          label="Lost in the line"
-          :value="duty.losses"
-          kind="head"
-          :working="`losses/${line.id}`"
-        />
-        <ShownNumber
-          label="Velocity"
-          :value="duty.velocity"
-          kind="velocity"
-          :working="`velocity/${line.id}`"
-        />
+        <ShownNumber v-for="q in NUMBERS" :key="q" :of="`${q}/${line.id}`" />
         <ShownNumber
           v-for="t in turnovers"
-          :key="`${t.vessel}${t.passed === null}`"
-          :label="turnovers.length > 1 ? `Turnover, ${vesselOf(doc, t.vessel).name}` : 'Turnover'"
-          :value="t.average"
-          kind="rate"
-          :working="`turnover/${t.vessel}`"
+          :key="t.vessel"
+          :of="`turnover/${t.vessel}`"
+          :label="turnovers.length > 1 ? `Turnover, ${vesselOf(doc, t.vessel).name}` : undefined"
         />
-        <ShownNumber
-          v-if="pumped"
-          label="Energy a day"
-          :value="pumped.energy"
-          kind="energy"
-          :working="`energy/${line.id}`"
-        />
+        <ShownNumber :of="`energy/${line.id}`" />
       </div>
       <DutyCurve v-if="!duty.airLift" :duty="duty" :line="line" />
     </PanelGroup>

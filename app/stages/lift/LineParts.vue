@@ -77,10 +77,8 @@ function takeBranch(id: string) {
       <ShownNumber
         v-for="b in duty?.branches ?? []"
         :key="b.id"
+        :of="`delivery-flow/${b.id}`"
         :label="`To ${vesselOf(doc, b.to).name}`"
-        :value="b.flow"
-        kind="flow"
-        :working="`finding:even-split/${line.id}`"
       />
     </div>
     <MakeUpButton

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { bedsOfTank } from '../../../core/assess';
 import { format } from '../../../core/quantity';
 import { fishIn, isStore, vesselAt, type Vessel } from '../../../core/system';
-import { wholeVolume } from '../../../core/water/vessel';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -25,14 +23,12 @@ const chosen = useChosen();
 const vessel = computed<Vessel>(() => chosen.vessel!);
 const at = computed(() => vesselAt(vessel.value.id));
 const index = computed(() => doc.value.vessels.indexOf(vessel.value));
-const reserve = computed(() => a.value.balance.reserves.find((r) => r.vessel === vessel.value.id));
-const bed = computed(() => a.value.beds.find((b) => b.id === vessel.value.id));
-const weight = computed(() => a.value.weights.find((w) => w.vessel === vessel.value.id));
-const ratio = computed(() => {
-  const water = a.value.balance.rest[index.value]!.volume;
-  const fed = bedsOfTank(doc.value, a.value, vessel.value.id);
-  return water > 0 ? fed.reduce((t, b) => t + b.gross, 0) / water : 0;
-});
+const NUMBERS = ['holds', 'highest', 'reserve', 'bed-to-tank'] as const;
+const WEIGHTS = ['weight', 'leg'] as const;
+/** Water is topped up where a pump takes it. */
+const isPumpedFrom = computed(() =>
+  a.value.balance.reserves.some((r) => r.vessel === vessel.value.id),
+);
 const fish = computed(() => doc.value.fish.find((f) => f.vessel === vessel.value.id));
 
 function addFish() {
@@ -59,61 +55,12 @@ const catcher = computed(() => {
     />
     <PanelGroup :key="vessel.id" :title="vessel.name">
       <div class="numbers">
-        <ShownNumber
-          label="Holds to the rim"
-          :value="wholeVolume(vessel)"
-          kind="volume"
-          :working="`holds/${vessel.id}`"
-        />
-        <ShownNumber
-          v-if="bed"
-          label="Deepest flood"
-          :value="bed.highest"
-          kind="length"
-          :working="`highest/${bed.id}`"
-        />
-        <ShownNumber
-          v-if="reserve"
-          label="Reserve, beds full"
-          :value="reserve.volume"
-          kind="volume"
-          :working="`reserve/${vessel.id}`"
-        />
-        <ShownNumber
-          v-if="vessel.role === 'tank' && ratio > 0"
-          label="Bed to tank"
-          :value="ratio"
-          kind="ratio"
-          :working="`bed-to-tank/${vessel.id}`"
-        />
-        <ShownNumber
-          v-if="reserve"
-          label="Lost in a day"
-          :value="a.balance.dailyWaterUse"
-          kind="volume"
-          working="daily-water-use"
-        />
-        <ShownNumber
-          v-if="reserve"
-          label="Lasts without topping up"
-          :value="(Math.max(0, reserve.volume) / Math.max(1e-9, a.balance.dailyWaterUse)) * 86400"
-          kind="time"
-          :working="`days/${vessel.id}`"
-        />
-        <ShownNumber
-          v-if="weight"
-          label="Weight on its footprint"
-          :value="weight.load"
-          kind="load"
-          :working="`weight/${vessel.id}`"
-        />
-        <ShownNumber
-          v-if="weight && weight.perLeg !== null"
-          label="Weight on each leg"
-          :value="weight.perLeg"
-          kind="mass"
-          :working="`leg/${vessel.id}`"
-        />
+        <ShownNumber v-for="q in NUMBERS" :key="q" :of="`${q}/${vessel.id}`" />
+        <template v-if="isPumpedFrom">
+          <ShownNumber of="daily-water-use" />
+          <ShownNumber :of="`days/${vessel.id}`" />
+        </template>
+        <ShownNumber v-for="q in WEIGHTS" :key="q" :of="`${q}/${vessel.id}`" />
       </div>
       <div class="fields">
         <ShapeGroup :vessel="vessel" />

@@ -1,5 +1,6 @@
 import { mediumById } from '../../catalogue/index.ts';
-import { given, mm, ORIGIN, say } from '../../quantity/index.ts';
+import { dryDepth } from '../../derived/cycle.ts';
+import { mm, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrest, adjustNumber } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
@@ -16,11 +17,11 @@ export const dryLayer = defineRule({
   stage: 'vessels',
   needsDay: false,
 
-  judge: ({ system, a }) =>
-    a.beds.flatMap((b) => {
-      const v = vesselOf(system, b.id);
-      if (!v.media || b.inflow <= 0 || !b.floods || b.trickle) return [];
-      const layer = v.media.top - b.highest;
+  judge: (c) =>
+    c.a.beds.flatMap((b) => {
+      const v = vesselOf(c.system, b.id);
+      const layer = dryDepth.value(c, b.id);
+      if (!v.media || layer === null || b.inflow <= 0 || !b.floods || b.trickle) return [];
       const floats = mediumById(v.media.medium)?.floats === 'yes';
       const low = floats ? DRY_LAYER_FLOATING : DRY_LAYER[0];
       const level = within(layer, low - 5e-4, DRY_LAYER[1] + 5e-4);
@@ -66,30 +67,5 @@ export const dryLayer = defineRule({
     ];
   },
 
-  explain: ({ system: s, a, f }) => {
-    const b = a.beds.find((x) => x.id === f.about);
-    const media = s.vessels.find((v) => v.id === f.about)?.media;
-    return b && media
-      ? {
-          title: 'Dry layer',
-          formula: String.raw`h_\mathrm{media} - h_\mathrm{flood}`,
-          given: [
-            given(
-              String.raw`h_\mathrm{media}`,
-              'top of the media',
-              media.top,
-              'length',
-              ORIGIN.entered,
-            ),
-            given(
-              String.raw`h_\mathrm{flood}`,
-              'highest level, the head over the crest in it',
-              b.highest,
-              'length',
-              'ring weir, orifice, full pipe',
-            ),
-          ],
-        }
-      : null;
-  },
+  explain: (c) => dryDepth.explain(c, c.f.about),
 });

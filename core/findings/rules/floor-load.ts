@@ -1,5 +1,6 @@
-import { given, load, ORIGIN, say } from '../../quantity/index.ts';
-import { fishIn, vesselOf } from '../../system/index.ts';
+import { loadOnFootprint } from '../../derived/balance.ts';
+import { load, say } from '../../quantity/index.ts';
+import { vesselOf } from '../../system/index.ts';
 import { defineRule } from '../rule.ts';
 
 const COMMON_FLOOR = 150;
@@ -43,18 +44,5 @@ export const floorLoad = defineRule({
 
   adjustments: () => [],
 
-  explain: ({ system: s, a, f }) => {
-    const w = a.weights.find((x) => x.vessel === f.about);
-    return w
-      ? {
-          title: 'Weight on its footprint',
-          formula: String.raw`\begin{aligned} &\tfrac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} \\ &\quad + m_\mathrm{media} + m_\mathrm{plants} + m_f \end{aligned}`,
-          given: [
-            given('m', 'all of it at the fullest', w.mass, 'mass', 'water 1 kg a litre'),
-            given('A', 'footprint', w.mass / w.load, 'area', ORIGIN.entered),
-            given('m_f', 'of which fish', fishIn(s, f.about).mass, 'mass', ORIGIN.entered),
-          ],
-        }
-      : null;
-  },
+  explain: (c) => loadOnFootprint.explain(c, c.f.about),
 });

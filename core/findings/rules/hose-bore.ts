@@ -1,4 +1,5 @@
-import { bore, given, head, ORIGIN, say, speed } from '../../quantity/index.ts';
+import { pipeLoss, velocity } from '../../derived/lift.ts';
+import { bore, head, say, speed } from '../../quantity/index.ts';
 import { adjustPipeSize, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
@@ -69,35 +70,14 @@ export const hoseBore = defineRule({
         : [...adjustPipeSize(s, line.id, 1, `“${line.name}”`), ...adjustValve(s, line, -1)],
     ),
 
-  explain: ({ a, f }) => {
-    const d = a.duties.find((x) => x.id === f.about);
-    if (!d) return null;
-    return f.kind === 'velocity'
-      ? {
-          title: 'Velocity in the line',
-          formula: String.raw`v = \frac{Q}{\pi D^2 / 4}`,
-          given: [
-            given('Q', 'flow', d.flow, 'flow', ORIGIN.duty),
-            given('D', 'bore', d.bore, 'bore', ORIGIN.entered),
-          ],
-        }
-      : {
-          title: 'Head lost in the line',
-          formula: String.raw`h = \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g} \le \frac{H_\mathrm{static}}{2}`,
-          given: [
-            given('L', 'length', d.length, 'run', ORIGIN.entered),
-            given('D', 'bore', d.bore, 'bore', ORIGIN.entered),
-            given(
-              String.raw`\Sigma K`,
-              'entrance, exit, fittings',
-              d.sumK - d.tapK,
-              'plain',
-              ORIGIN.entered,
-            ),
-            given('v', 'velocity', d.velocity, 'velocity', ORIGIN.duty),
-            given(String.raw`H_\mathrm{static}`, 'lift', d.staticHead, 'head', ORIGIN.balance),
-          ],
-          note: 'Friction factor f by Churchill (1977). At most 1 m, and under 0.1 m never worth a new hose.',
-        };
+  explain: (c) => {
+    if (c.f.kind === 'velocity') return velocity.explain(c, c.f.about);
+    const loss = pipeLoss.explain(c, c.f.about);
+    return (
+      loss && {
+        ...loss,
+        note: 'It may take half the lift, at most 1 m; under 0.1 m a new hose is never worth it.',
+      }
+    );
   },
 });

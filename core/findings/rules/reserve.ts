@@ -1,10 +1,11 @@
 import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/waterBalance.ts';
-import { given, litres, ORIGIN, say, share } from '../../quantity/index.ts';
+import { reserveVolume } from '../../derived/balance.ts';
+import { litres, say, share } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustFill, adjustIntake, adjustWidth } from '../adjustments/index.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
-import { bedsFedFrom, linesFrom, floodOf, uncoveredFirst } from '../supply.ts';
+import { bedsFedFrom, linesFrom, uncoveredFirst } from '../supply.ts';
 
 /** The pump must stay covered when every bed is full at once. */
 export const reserve = defineRule({
@@ -41,24 +42,5 @@ export const reserve = defineRule({
     ...adjustWidth(s, f.about, 1, true),
   ],
 
-  explain: ({ a, f }) => {
-    const r = a.balance.reserves.find((x) => x.vessel === f.about);
-    if (!r) return null;
-    const { rest, swing } = floodOf(r);
-    return {
-      title: 'Reserve over the pump',
-      formula: String.raw`V_\mathrm{reserve} = V_\mathrm{rest} - V_\mathrm{swing} - V(h_\mathrm{intake} + 25\,\mathrm{mm})`,
-      given: [
-        rest,
-        swing,
-        given(
-          'V(h)',
-          'under the intake and 25 mm',
-          r.rest - r.swing - r.volume,
-          'volume',
-          ORIGIN.shape,
-        ),
-      ],
-    };
-  },
+  explain: (c) => reserveVolume.explain(c, c.f.about),
 });

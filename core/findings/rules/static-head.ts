@@ -1,3 +1,4 @@
+import { greatestHead, pumpStaticHead } from '../../derived/lift.ts';
 import { given, head, ORIGIN, say, share } from '../../quantity/index.ts';
 import { adjustLineEnd, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
@@ -55,15 +56,16 @@ export const staticHead = defineRule({
       ...adjustPumpHead(s, line),
     ]),
 
-  explain: ({ a, f }) => {
-    const d = a.duties.find((x) => x.id === f.about);
-    return d
+  explain: (c) => {
+    const lift = pumpStaticHead.explain(c, c.f.about);
+    const d = c.a.duties.find((x) => x.id === c.f.about);
+    return lift && d
       ? {
           title: 'Lift against what the pump reaches',
-          formula: String.raw`H_\mathrm{static} = z_\mathrm{end} - z_\mathrm{water} \le 0.75\,H_0`,
+          formula: String.raw`${lift.formula} \le ${HEAD_WISH}\,H_0`,
           given: [
-            given(String.raw`H_\mathrm{static}`, 'lift', d.staticHead, 'head', ORIGIN.balance),
-            given('H_0', 'greatest head', d.maxHead, 'head', 'the box'),
+            ...lift.given,
+            greatestHead(c.system, d),
             ...(d.peakHead === null
               ? []
               : [

@@ -1,51 +1,13 @@
-import type { Assessment } from '../../assess/assess.ts';
 import { turnoversOf } from '../../assess/turnover.ts';
-import type { DayMetrics } from '../../day/metrics.ts';
-import { given, ORIGIN, rate, say, type Explained } from '../../quantity/index.ts';
-import { fishIn, vesselOf, type SystemDocument } from '../../system/index.ts';
+import { turnoverRate } from '../../derived/lift.ts';
+import { rate, say } from '../../quantity/index.ts';
+import { fishIn, vesselOf } from '../../system/index.ts';
 import { adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom } from '../supply.ts';
 
 const TURNOVER = [1 / 3600, 2 / 3600] as const;
-
-/** How a store's turnover comes about: from the day where there is one, else from flows and timers. */
-export function turnoverExplained(
-  s: SystemDocument,
-  a: Assessment,
-  vessel: string,
-  metrics: DayMetrics | null,
-): Explained | null {
-  const t = turnoversOf(s, a.net, metrics).find((x) => x.vessel === vessel);
-  if (!t) return null;
-  const volume = given('V', 'its water at rest', t.volume, 'volume', ORIGIN.entered);
-  const title = 'Turnover, over the day';
-  return t.passed === null
-    ? {
-        title,
-        formula: String.raw`n = \frac{Q \cdot s}{V}`,
-        given: [
-          given('Q', 'flow past the plants, every pump on', t.flow, 'flow', ORIGIN.duty),
-          given('s', 'share of the day', t.onShare, 'share', 'timer'),
-          volume,
-        ],
-      }
-    : {
-        title,
-        formula: String.raw`n = \frac{V_\mathrm{day}}{24\,\mathrm{h} \cdot V}`,
-        given: [
-          given(
-            String.raw`V_\mathrm{day}`,
-            'past the plants in the day',
-            t.passed,
-            'volume',
-            ORIGIN.day,
-          ),
-          volume,
-        ],
-      };
-}
 
 /** Fish water wants to pass the bed once or twice an hour. */
 export const turnover = defineRule({
@@ -87,5 +49,5 @@ export const turnover = defineRule({
     ]);
   },
 
-  explain: ({ system: s, a, day, f }) => turnoverExplained(s, a, f.about, day?.metrics ?? null),
+  explain: (c) => turnoverRate.explain(c, c.f.about),
 });

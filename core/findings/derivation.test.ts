@@ -1,20 +1,32 @@
 import katex from 'katex';
 import { describe, expect, it, test } from 'vitest';
 import { demo } from '../test/demo.ts';
-import { judgeWhole } from '../findings/judge.ts';
-import { keyOf } from '../findings/types.ts';
-import { assess } from '../assess/assess.ts';
+import { judgeWhole } from './judge.ts';
+import { keyOf } from './types.ts';
+import { assess, type Assessment } from '../assess/assess.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { frictionFactor, headLoss } from '../water/pipe.ts';
 import { kinematicViscosity } from '../water/fluid.ts';
 import type { Derivation } from '../quantity/derivation.ts';
-import { derivationOf, derivationOfFinding } from './index.ts';
+import { derivationOfFinding } from './derivation.ts';
+import type { DayMetrics } from '../day/metrics.ts';
+import { derivationAt, QUANTITIES, type QuantityKey } from '../derived/index.ts';
 
 const pair = demo('potting-shed-pair');
 const tray = demo('under-stairs-tray');
 
-function working(s: SystemDocument, key: string): { w: Derivation; v: (symbol: string) => number } {
+const derivationOf = (
+  system: SystemDocument,
+  a: Assessment,
+  key: QuantityKey,
+  metrics: DayMetrics | null = null,
+) => derivationAt({ system, a, day: metrics && { metrics } }, key);
+
+function working(
+  s: SystemDocument,
+  key: QuantityKey,
+): { w: Derivation; v: (symbol: string) => number } {
   const w = derivationOf(s, assess(s), key)!;
   return { w, v: (symbol) => w.given.find((g) => g.symbol === symbol)!.value };
 }
@@ -108,7 +120,7 @@ describe('the working shown beside a number gives that number', () => {
 
 describe('the working of what only the day can say', () => {
   const whole = judgeWhole(pair);
-  const of = (key: string) => {
+  const of = (key: QuantityKey) => {
     const w = derivationOf(pair, whole.a, key, whole.day.metrics)!;
     return { w, v: (symbol: string) => w.given.find((g) => g.symbol === symbol)!.value };
   };
@@ -139,7 +151,7 @@ describe('the working of what only the day can say', () => {
   });
 
   it('is not there before the day is', () => {
-    for (const key of ['cycles/bed', 'flooded/bed', 'air/bed', 'energy/lift']) {
+    for (const key of ['cycles/bed', 'flooded/bed', 'air/bed', 'energy/lift'] as const) {
       expect(derivationOf(pair, whole.a, key)).toBeNull();
     }
   });
@@ -177,7 +189,7 @@ describe('the working of findings', () => {
   });
 
   test.each(cases)('%s', (_, s, whole, f) => {
-    const w = derivationOfFinding(s, whole.a, whole.day, f)!;
+    const w = derivationOfFinding({ ...whole, system: s }, f)!;
     expect(w.value).toBe(f.measured);
     expect(w.limit).toBe(f.limit);
     expect(new Set(w.given.map((g) => g.symbol)).size).toBe(w.given.length);
@@ -204,9 +216,7 @@ describe('the working of findings', () => {
     const of = (s: SystemDocument, id: string) => {
       const whole = judgeWhole(s);
       return derivationOfFinding(
-        s,
-        whole.a,
-        whole.day,
+        { ...whole, system: s },
         whole.findings.find((f) => f.id === id)!,
       )!;
     };
@@ -229,7 +239,10 @@ describe('the working of findings', () => {
   it('is nothing for a finding of another system', () => {
     const f = cases[0]![3];
     expect(
-      derivationOfFinding(pair, assess(pair), null, { ...f, id: 'reserve', about: 'x' }),
+      derivationOfFinding(
+        { system: pair, a: assess(pair), day: null },
+        { ...f, id: 'reserve', about: 'x' },
+      ),
     ).toBeNull();
   });
 });
@@ -239,13 +252,10 @@ describe('every formula and symbol', () => {
   for (const s of [pair, tray, demo('the-first-attempt')]) {
     const { a, day, findings } = judgeWhole(s);
     const ids = [...s.vessels, ...s.paths].map((p) => p.id);
-    const kinds =
-      'static-head flow losses velocity turnover fill drain highest holds reserve days daily-water-use bed-to-tank weight leg start stop cycles flooded air energy at-rest deepest after-cut';
+    const c = { system: s, a, day };
     const all = [
-      ...kinds
-        .split(' ')
-        .flatMap((k) => ids.map((id) => derivationOf(s, a, `${k}/${id}`, day.metrics))),
-      ...findings.map((f) => derivationOfFinding(s, a, day, f)),
+      ...QUANTITIES.flatMap((q) => [...ids, ''].map((id) => q.derive(c, id))),
+      ...findings.map((f) => derivationOfFinding(c, f)),
     ];
     for (const w of all) {
       if (!w) continue;
@@ -262,26 +272,24 @@ describe('every formula and symbol', () => {
 });
 
 describe('every working', () => {
-  const keys = [
-    'static-head/lift',
-    'flow/lift',
-    'losses/lift',
-    'velocity/lift',
-    'turnover/tank',
-    'fill/bed',
-    'drain/bed',
-    'highest/bed',
-    'reserve/tank',
-    'days/tank',
-    'daily-water-use',
-    'bed-to-tank/tank',
-    'weight/tank',
-    'weight/bed',
-    'start/siphon',
-    'stop/siphon',
-  ];
-  test.each(keys)('%s has a formula, values and a source', (key) => {
-    const w = derivationOf(pair, assess(pair), key)!;
+  const whole = judgeWhole(pair);
+  const c = { ...whole, system: pair };
+  const parts = [...pair.vessels, ...pair.paths].map((p) => p.id);
+  const cases = QUANTITIES.flatMap((q) =>
+    [...parts, ''].flatMap((part) => (q.value(c, part) === null ? [] : [[q, part] as const])),
+  );
+
+  it('there is one of each kind but those of branched lines', () => {
+    const shown = new Set(cases.map(([q]) => q.id));
+    expect(QUANTITIES.filter((q) => !shown.has(q.id)).map((q) => q.id)).toEqual(['leg']);
+    expect(new Set(QUANTITIES.map((q) => q.id)).size).toBe(QUANTITIES.length);
+  });
+
+  test.each(cases)('$id of %s has a formula, values and a source', (q, part) => {
+    const w = q.derive(c, part)!;
+    expect(w.value).toBe(q.value(c, part));
+    expect(w.kind).toBe(q.kind);
+    expect(q.label.length).toBeGreaterThan(2);
     expect(w.title.length).toBeGreaterThan(3);
     expect(w.formula.length).toBeGreaterThan(5);
     expect(w.given.length).toBeGreaterThan(0);
@@ -300,8 +308,11 @@ describe('every working', () => {
   });
 
   it('is nothing for what the system does not have', () => {
-    for (const key of ['flow/none', 'start/none', 'reserve/bed', 'nonsense', '']) {
+    for (const key of ['flow/none', 'start/none', 'reserve/bed', 'fill/'] as const) {
       expect(derivationOf(pair, assess(pair), key)).toBeNull();
     }
+    expect(() => derivationOf(pair, assess(pair), 'nonsense' as QuantityKey)).toThrow(
+      'No derived quantity “nonsense”.',
+    );
   });
 });

@@ -1,11 +1,10 @@
-import type { Assessment } from '../assess/assess.ts';
-import { judge } from '../findings/judge.ts';
-import type { DaySummary } from '../findings/rule.ts';
-import { ruleOf } from '../findings/rules/index.ts';
-import { keyOf, type Finding } from '../findings/types.ts';
+import { endsOfVoids, firstBed, withRange } from '../derived/quantity.ts';
 import type { Derivation } from '../quantity/derivation.ts';
 import type { SystemDocument } from '../system/index.ts';
-import { endsOfVoids, firstBed, withRange } from './subject.ts';
+import { judge } from './judge.ts';
+import type { Context } from './rule.ts';
+import { ruleOf } from './rules/index.ts';
+import { keyOf, type Finding } from './types.ts';
 
 /**
  * The finding's number at the low and high end of a bed's voids; nothing where it does not depend on
@@ -27,13 +26,8 @@ function overVoidsOf(s: SystemDocument, f: Finding): readonly [number, number] |
  *
  * @returns nothing where the finding is not of this system
  */
-export function derivationOfFinding(
-  system: SystemDocument,
-  a: Assessment,
-  day: DaySummary | null,
-  f: Finding,
-): Derivation | null {
-  const e = ruleOf(f.id).explain({ system, a, day, f });
+export function derivationOfFinding(c: Context, f: Finding): Derivation | null {
+  const e = ruleOf(f.id).explain({ ...c, f });
   return e
     ? {
         ...e,
@@ -41,7 +35,7 @@ export function derivationOfFinding(
         kind: f.kind,
         limit: f.limit,
         source: f.source,
-        ...withRange(overVoidsOf(system, f)),
+        ...withRange(overVoidsOf(c.system, f)),
       }
     : null;
 }
