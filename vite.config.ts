@@ -2,6 +2,7 @@ import vue from '@vitejs/plugin-vue';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
+import { paper } from './app/theme/palette';
 
 /** The typesetter brings each of its fonts in three formats; every browser that runs this reads the first. */
 const oneFontFormat: Plugin = {
@@ -14,11 +15,18 @@ const oneFontFormat: Plugin = {
   },
 };
 
+/** The page's own colour before any style is read. */
+const themeColour: Plugin = {
+  name: 'theme-colour',
+  transformIndexHtml: (html) => html.replace('__THEME_COLOUR__', paper.background),
+};
+
 export default defineConfig({
   plugins: [
     vue(),
     vuetify({ autoImport: true }),
     oneFontFormat,
+    themeColour,
     VitePWA({
       // The page asks before a new version takes over.
       registerType: 'prompt',
@@ -30,8 +38,8 @@ export default defineConfig({
         description: 'Design, judge and run a fish tank or reservoir with flood-and-drain beds.',
         start_url: '/',
         display: 'standalone',
-        background_color: '#F6F3EA',
-        theme_color: '#F6F3EA',
+        background_color: paper.background,
+        theme_color: paper.background,
         icons: [
           { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
           { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },

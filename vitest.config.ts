@@ -23,7 +23,7 @@ export default defineConfig({
         test: {
           name: 'app',
           include: ['app/**/*.test.ts'],
-          setupFiles: ['core/test/setup.ts'],
+          setupFiles: ['core/test/setup.ts', 'app/test/setup.ts'],
           // Vuetify's components bring their styles along.
           server: { deps: { inline: ['vuetify'] } },
         },

@@ -281,7 +281,7 @@ const reminders = computed(() =>
 .reminders {
   padding: 8px 12px 16px 26px;
   border-top: 1px solid var(--rule);
-  font-size: 0.86rem;
+  font-size: var(--type-small);
   line-height: 1.4;
 }
 .reminders li {

@@ -44,16 +44,16 @@ const stops = (s: Stage) =>
   align-items: center;
   width: 100%;
   padding: 10px 2px;
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   color: inherit;
   border-left: 4px solid transparent;
 }
 .rail b {
-  font-size: 1.25rem;
+  font-size: var(--type-title);
 }
 .rail [aria-current] {
   border-left-color: var(--water);
-  background: rgb(var(--ink) / 0.05);
+  background: var(--wash);
   font-weight: 650;
 }
 .rail b {
@@ -67,12 +67,12 @@ const stops = (s: Stage) =>
   grid-area: 1 / 3 / 2 / 4;
   min-width: 20px;
   padding: 0 5px;
-  border-radius: 10px;
+  border-radius: var(--radius-round);
   background: var(--stop);
   color: var(--sheet);
   font-style: normal;
   font-weight: 650;
-  font-size: 0.78rem;
+  font-size: var(--type-label);
   line-height: 20px;
 }
 @media (forced-colors: active) {

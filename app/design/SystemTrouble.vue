@@ -60,7 +60,7 @@ const save = () => system.document && void saveFile(system.document);
 button {
   color: inherit;
   border: 1px solid currentColor;
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 3px 10px;
   margin: 2px 0 2px 8px;
 }

@@ -141,23 +141,23 @@ function save() {
   border-bottom: 1px solid var(--rule);
 }
 .name {
-  font-size: 1.12rem;
+  font-size: var(--type-title);
   font-weight: 650;
   padding: 4px 6px;
-  border-radius: 4px;
+  border-radius: var(--radius);
   min-width: 4rem;
   text-overflow: ellipsis;
   width: 18rem;
   color: inherit;
 }
 .name:hover {
-  background: rgb(var(--ink) / 0.05);
+  background: var(--wash);
 }
 .grow {
   flex: 1;
 }
 .kept {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 .narrow .name {
   flex: 1 1 auto;

@@ -180,7 +180,7 @@ function press(fix: Fix) {
   line-height: 1.35;
 }
 .numbers {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   margin-top: 2px;
   display: flex;
   gap: 5px;
@@ -203,14 +203,14 @@ function press(fix: Fix) {
   box-shadow: inset 0 0 0 2px var(--water);
 }
 .others {
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   line-height: 1.35;
 }
 .shows {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 .shows button {
   color: var(--quiet);
@@ -219,7 +219,7 @@ function press(fix: Fix) {
   text-underline-offset: 3px;
 }
 .reason {
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   line-height: 1.4;
   padding: 4px 0;
 }
@@ -235,11 +235,11 @@ function press(fix: Fix) {
   text-align: left;
   width: 100%;
   border: 1px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 6px 10px;
   background: var(--sheet);
   color: var(--text);
-  font-size: 0.9rem;
+  font-size: var(--type-body);
   line-height: 1.25;
 }
 .fix:hover {
@@ -247,17 +247,17 @@ function press(fix: Fix) {
 }
 .effect {
   display: block;
-  font-size: 0.8rem;
+  font-size: var(--type-label);
   padding: 2px 4px 2px 10px;
   color: var(--quiet);
 }
 .above {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   line-height: 1.35;
   padding-top: 4px;
 }
 .looking {
-  font-size: 0.8rem;
+  font-size: var(--type-label);
   padding-top: 2px;
 }
 </style>

@@ -115,7 +115,7 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
 <style scoped>
 .risks {
   padding: 8px 12px 0;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
 }
 .risks li {
   list-style: none;
@@ -131,7 +131,7 @@ header {
   padding: 8px 10px 6px;
 }
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-title);
 }
 ul {
   padding: 0;
@@ -139,7 +139,7 @@ ul {
 .more {
   padding: 8px 12px;
   text-decoration: underline;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   color: inherit;
 }
 </style>

@@ -23,7 +23,7 @@ const WORD: Record<Level, string> = { stop: 'stop', watch: 'watch', fine: 'fine'
   gap: 3px;
   align-items: center;
   font-weight: 650;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
   white-space: nowrap;
 }
 .drop {

@@ -74,12 +74,12 @@ const summary = computed(() => {
 }
 .counts {
   display: flex;
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 .news {
   margin-left: auto;
   padding: 0 8px;
-  border-radius: 4px;
+  border-radius: var(--radius);
   background: var(--water-soft);
 }
 </style>

@@ -78,9 +78,9 @@ watch(
   background: var(--sheet);
   border: 1px solid var(--rule);
   border-left: 4px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 8px 12px 12px;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 header {
   display: flex;
@@ -88,13 +88,13 @@ header {
   align-items: center;
 }
 h2 {
-  font-size: 1.02rem;
+  font-size: var(--type-title);
 }
 h2:focus {
   outline: none;
 }
 .formula {
-  font-size: 1.02rem;
+  font-size: var(--type-title);
   padding: 2px 0;
 }
 dl {

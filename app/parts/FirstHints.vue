@@ -60,7 +60,7 @@ watch(
   border-bottom: 1px solid var(--rule);
   border-left: 4px solid var(--leaf);
   padding: 5px 12px;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   line-height: 1.35;
 }
 button {

@@ -27,7 +27,7 @@ const system = useSystem();
   text-align: start;
   padding: 7px 10px;
   border: 1px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
   background: var(--sheet);
 }
@@ -39,6 +39,6 @@ const system = useSystem();
 }
 .makeup .quiet {
   display: block;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -115,6 +115,6 @@ function drop(row: number) {
 }
 .refused {
   color: var(--stop);
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -19,7 +19,7 @@ defineProps<{ title: string }>();
 }
 legend {
   font-weight: 650;
-  font-size: 0.95rem;
+  font-size: var(--type-body);
   padding-right: 8px;
 }
 .group :deep(.fields) {

@@ -22,7 +22,7 @@ const unit = computed(() => {
   const n = number.value;
   return n && Number.isFinite(n.value) ? show(n.value, n.kind, settings.units).unit : '';
 });
-const whole = computed(() => `${text.value} ${unit.value}`.trim());
+const whole = computed(() => (exists.value ? `${text.value} ${unit.value}`.trim() : ''));
 const was = useWas(() => whole.value);
 </script>
 
@@ -49,21 +49,21 @@ const was = useWas(() => whole.value);
   align-items: flex-start;
   text-align: left;
   padding: 4px 6px;
-  border-radius: 4px;
+  border-radius: var(--radius);
   min-width: 0;
   color: inherit;
   position: relative;
   cursor: pointer;
 }
 .number:hover {
-  background: rgb(var(--ink) / 0.06);
+  background: var(--wash);
 }
 .label {
-  font-size: 0.78rem;
+  font-size: var(--type-label);
   color: var(--quiet);
 }
 .value {
-  font-size: 1.12rem;
+  font-size: var(--type-title);
   font-weight: 600;
   line-height: 1.3;
   text-decoration: underline dotted 1px;
@@ -77,13 +77,13 @@ const was = useWas(() => whole.value);
   position: absolute;
   right: 2px;
   top: 4px;
-  font-size: 0.76rem;
+  font-size: var(--type-label);
   color: var(--quiet);
   background: var(--paper);
   padding-left: 4px;
 }
 small {
-  font-size: 0.78rem;
+  font-size: var(--type-label);
   font-weight: 400;
 }
 </style>

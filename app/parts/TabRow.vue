@@ -32,7 +32,7 @@ defineEmits<{ choose: [id: string] }>();
 .tabs button {
   padding: 6px 12px;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
 }
 .tabs button[aria-pressed='true'] {

@@ -238,11 +238,11 @@ header {
   padding-bottom: 14px;
 }
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--type-page);
   line-height: 1.15;
 }
 h2 {
-  font-size: 1.1rem;
+  font-size: var(--type-title);
   padding: 16px 0 8px;
 }
 .grow {
@@ -269,7 +269,7 @@ h2 {
 }
 .cards > li {
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   background: var(--sheet);
   padding: 12px 14px;
   display: grid;
@@ -283,17 +283,17 @@ h2 {
 }
 .apart {
   background: var(--water-soft);
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 1px 8px;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 .figures {
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 details ul {
   list-style: none;
   padding: 4px 0;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 .none {
   padding: 12px 0;

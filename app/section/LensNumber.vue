@@ -28,7 +28,7 @@ function key(event: KeyboardEvent) {
 <style scoped>
 .lens-number {
   cursor: pointer;
-  font-size: 12.5px;
+  font-size: var(--type-drawing);
   fill: var(--text);
   paint-order: stroke;
   stroke: var(--sheet);

@@ -233,7 +233,7 @@ function key(event: KeyboardEvent) {
   fill: var(--water);
 }
 .tag text {
-  font-size: 12.5px;
+  font-size: var(--type-drawing);
   fill: var(--text);
   user-select: none;
 }

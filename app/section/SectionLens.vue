@@ -302,7 +302,7 @@ const numbers = computed<Shown[]>(() => [
 
 <style scoped>
 text {
-  font-size: 12.5px;
+  font-size: var(--type-drawing);
   fill: var(--text);
 }
 .halo {

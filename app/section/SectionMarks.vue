@@ -67,7 +67,7 @@ const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
   stroke-linecap: round;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-drawing-small);
   font-weight: 650;
   paint-order: stroke;
   stroke: var(--sheet);

@@ -90,7 +90,7 @@ line {
   stroke-width: 4px;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-drawing-small);
   fill: var(--quiet);
 }
 </style>

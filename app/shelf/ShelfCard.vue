@@ -170,7 +170,7 @@ async function save() {
   height: 100%;
   padding: 10px 12px 8px;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   background: var(--sheet);
 }
 .card:hover {
@@ -182,7 +182,7 @@ async function save() {
 .drawing {
   height: 170px;
   background: var(--paper);
-  border-radius: 3px;
+  border-radius: var(--radius);
   margin-bottom: 6px;
 }
 .name {
@@ -214,7 +214,7 @@ a.name::after {
   display: flex;
   gap: 6px;
   align-items: center;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 .held {
   color: var(--stop);
@@ -227,7 +227,7 @@ a.name::after {
 .acts button {
   min-width: 32px;
   min-height: 32px;
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
 }
 .acts button:hover {

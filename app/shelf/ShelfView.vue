@@ -175,10 +175,10 @@ header {
   margin-bottom: 12px;
   background: var(--sheet);
   border: 1px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
 }
 h1 {
-  font-size: 1.6rem;
+  font-size: var(--type-page);
   line-height: 1.1;
 }
 .grow {
@@ -199,7 +199,7 @@ h1 {
   stroke-linejoin: round;
 }
 h2 {
-  font-size: 1.1rem;
+  font-size: var(--type-title);
   padding: 18px 0 10px;
   border-top: 1px solid var(--rule);
 }
@@ -245,7 +245,7 @@ ul {
   text-align: left;
   padding: 12px 14px;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   background: var(--sheet);
   display: grid;
   gap: 4px;
@@ -266,7 +266,7 @@ ul {
   background: var(--stop-ground);
   color: var(--stop);
   padding: 10px 14px;
-  border-radius: 4px;
+  border-radius: var(--radius);
   margin-bottom: 12px;
 }
 .link {
@@ -275,7 +275,7 @@ ul {
 }
 footer {
   padding-top: 26px;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 .empty {
   padding-bottom: 22px;

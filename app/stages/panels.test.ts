@@ -2,6 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
+import { dutyCurve } from '../../core/assess';
 import { applyEdits, readAt, type Control, type SystemDocument } from '../../core/system';
 import { pair as pairOf } from '../../core/test/pair';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
@@ -14,6 +15,7 @@ import DrainPanel from './drain/DrainPanel.vue';
 import SiphonWindowBar from './drain/SiphonWindowBar.vue';
 import TimerEditor from './drain/TimerEditor.vue';
 import DutyCurve from './lift/DutyCurve.vue';
+import { dutyChart } from './lift/dutyChart';
 import LiftPanel from './lift/LiftPanel.vue';
 import VesselsPanel from './vessels/VesselsPanel.vue';
 
@@ -113,11 +115,24 @@ describe('the lift panel', () => {
   it('the curve says where the pump works', () => {
     const system = open(pairOf('a', 'A'));
     const duty = system.assessment!.duties[0]!;
-    const w = mountIt(DutyCurve, { duty, line: system.document!.paths[0] });
-    expect(w.find('svg').attributes('aria-label')).toMatch(
+    const w = mountIt(DutyCurve, { duty });
+    expect(w.find('[role=img]').attributes('aria-label')).toMatch(
       /^The pump gives 1201 L\/h at 1\.05 m of its 1\.9 m/,
     );
-    expect(w.findAll('polyline')[0]!.attributes('points')!.split(' ')).toHaveLength(41);
+    const points = dutyCurve(system.assessment!.net, duty.id);
+    const ink = { text: 'a', rule: 'b', pump: 'c', line: 'd', good: 'e' };
+    const { data, options } = dutyChart(duty, points, 'metric', ink);
+    const [works, pump] = data.datasets;
+    expect(works!.data[0]).toEqual({ x: expect.closeTo(1201, 0), y: expect.closeTo(1.05, 2) });
+    expect(pump!.data[0]).toEqual({ x: 0, y: expect.closeTo(1.9, 6) });
+    expect(pump!.data).toHaveLength(points.length);
+    // What lies above the picture is not drawn.
+    const steep = points.map((p) => ({ ...p, line: 2 * p.line }));
+    const drawn = dutyChart(duty, steep, 'metric', ink).data.datasets[2]!.data;
+    expect(drawn.length).toBeGreaterThan(5);
+    expect(drawn.length).toBeLessThan(points.length);
+    expect(JSON.stringify(options.scales)).toContain('flow, L/h');
+    expect(JSON.stringify(dutyChart(duty, points, 'us', ink).options.scales)).toContain('gal/h');
   });
 });
 

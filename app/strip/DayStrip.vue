@@ -300,14 +300,14 @@ polyline.tank {
   stroke-width: 2;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-drawing-small);
   fill: var(--quiet);
 }
 .key {
   position: absolute;
   right: 4px;
   bottom: 17px;
-  font-size: 0.72rem;
+  font-size: var(--type-label);
   background: color-mix(in srgb, var(--paper) 80%, transparent);
   padding: 0 4px;
   pointer-events: none;
@@ -331,7 +331,7 @@ text {
 }
 .trouble {
   color: var(--stop);
-  font-size: 0.85rem;
+  font-size: var(--type-small);
 }
 @media (max-width: 700px) {
   .key {

@@ -77,7 +77,7 @@ const WINDOWS = [
   min-height: 36px;
 }
 .clock {
-  font-size: 1.05rem;
+  font-size: var(--type-title);
   min-width: 4.4rem;
   padding-left: 6px;
 }
@@ -87,7 +87,7 @@ const WINDOWS = [
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 .levels {
   padding-left: 8px;
@@ -95,25 +95,25 @@ const WINDOWS = [
 
 .day {
   padding: 2px 8px;
-  font-size: 0.85rem;
+  font-size: var(--type-small);
 }
 .busy {
-  font-size: 0.8rem;
+  font-size: var(--type-label);
 }
 .windows {
   display: flex;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   overflow: hidden;
 }
 .windows button {
   white-space: nowrap;
   padding: 4px 9px;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
   color: inherit;
 }
 .windows button[aria-pressed='true'] {
-  background: rgb(var(--ink) / 0.12);
+  background: var(--rule);
   font-weight: 650;
 }
 @media (max-width: 360px) {
@@ -121,7 +121,7 @@ const WINDOWS = [
     padding: 4px 5px;
   }
   .clock {
-    font-size: 0.95rem;
+    font-size: var(--type-body);
   }
   .now {
     display: none;
@@ -133,7 +133,7 @@ const WINDOWS = [
     display: none;
   }
   .now {
-    font-size: 0.8rem;
+    font-size: var(--type-label);
   }
 }
 </style>

@@ -58,6 +58,8 @@ export interface Duty {
   readonly staticHead: Metres;
   /** From the water to an unvented peak, which the pump must reach to start; null where there is none. */
   readonly peakHead: Metres | null;
+  /** What the pump gives at the flow, {@link staticHead} and {@link losses} together. */
+  readonly head: Metres;
   readonly losses: Metres;
   /** Of these, what the pipe and its fittings take; the rest is held back by taps. */
   readonly pipeLoss: Metres;
@@ -157,6 +159,13 @@ export function rhythmOf(control: NetControl): { onShare: Share; on: Seconds; of
   return { onShare: sum / period, on: Number.isFinite(on) ? on : sum, off };
 }
 
+/** Height over which each end of a pump's line must be lifted: its highest point, or the surface it ends under. */
+export const endsOf = (net: Network, p: PumpPath, at: readonly Metres[]): Metres[] =>
+  (p.manifold < 0
+    ? [p]
+    : net.manifolds[p.manifold]!.outlets.map((o) => net.paths[o.path] as PumpPath)
+  ).map((end) => Math.max(end.topZ, at[end.to]!));
+
 function dutiesOf(net: Network): Duty[] {
   const { at } = atRest(net);
   const flows = pumpedFlows(net, at);
@@ -168,11 +177,7 @@ function dutiesOf(net: Network): Duty[] {
     const flow = outlets.reduce((sum, i) => sum + flows[i]!, 0);
     const pipe = m ? m.trunk : p.line;
     const curve = pumpCurve(p.figures);
-    const lifts = outlets.map((i) => {
-      const way = net.paths[i] as PumpPath;
-      return Math.max(way.topZ, at[way.to]!) - source;
-    });
-    const head = Math.max(...lifts);
+    const head = Math.max(...endsOf(net, p, at)) - source;
     const { onShare, on, off } = rhythmOf(net.controls[p.control]!);
     return {
       id: p.id,
@@ -188,6 +193,7 @@ function dutiesOf(net: Network): Duty[] {
       empties: empties(p),
       staticHead: head,
       peakHead: p.startZ === null ? null : p.startZ - source,
+      head: flow > 0 && p.steady === null ? curve.headAt(flow) : head,
       losses: flow > 0 && p.steady === null ? curve.headAt(flow) - head : 0,
       pipeLoss:
         flow > 0 && p.steady === null

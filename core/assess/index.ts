@@ -4,5 +4,6 @@ export * from './waterBalance.ts';
 export * from './supply.ts';
 export * from './cycle.ts';
 export * from './assess.ts';
+export * from './dutyCurve.ts';
 export * from './split.ts';
 export * from './turnover.ts';

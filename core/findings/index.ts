@@ -9,3 +9,4 @@ export * from './derivation.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks } from './rules/siphon-geometry.ts';
+export { DUTY_RANGE } from './rules/duty-range.ts';

@@ -119,3 +119,29 @@ export function totalAtHead(
   );
   return total(flows);
 }
+
+/**
+ * Head that a branched line asks of its pump for a flow of all branches together: the inverse of what
+ * {@link branchFlows} solves, without a pump's curve.
+ *
+ * @param flow of all branches, > 0
+ * @param ends height of each end or of the surface over it
+ * @returns head at the pump over the datum of `ends`, m
+ */
+export function headForTotal(
+  m: Manifold,
+  flow: CubicMetresPerSecond,
+  ends: readonly Metres[],
+  temperature: Celsius,
+): Metres {
+  const pieces = piecesOf(m, temperature);
+  const flows = new Float64Array(ends.length);
+  const excess = (last: Metres): number => {
+    walk(pieces, last, ends, flows);
+    return total(flows) - flow;
+  };
+  const low = Math.min(...ends);
+  let reach = 0.1;
+  while (excess(low + reach) < 0) reach *= 2;
+  return walk(pieces, root(excess, low, low + reach, 1e-10), ends, flows) + pieces.trunk(flow);
+}

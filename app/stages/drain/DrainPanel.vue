@@ -62,7 +62,7 @@ watch(open, (now) => now !== 'drills' && drills.close());
   flex: 1;
   padding: 9px 6px;
   color: inherit;
-  font-size: 0.92rem;
+  font-size: var(--type-body);
 }
 .tabs button[aria-pressed='true'] {
   font-weight: 650;

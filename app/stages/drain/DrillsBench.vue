@@ -186,13 +186,13 @@ const when = (d: Drill) =>
 .stale {
   background: var(--watch-ground);
   padding: 6px 10px;
-  border-radius: 4px;
-  font-size: 0.86rem;
+  border-radius: var(--radius);
+  font-size: var(--type-small);
 }
 .table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 td {
   vertical-align: top;
@@ -202,7 +202,7 @@ td {
 .grade {
   white-space: nowrap;
   font-weight: 650;
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   width: 5.4rem;
 }
 .grade svg {
@@ -228,7 +228,7 @@ td {
   text-decoration-color: var(--rule);
 }
 .small {
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 .open {
   padding-top: 4px;
@@ -238,13 +238,13 @@ td {
 .fix {
   text-align: start;
   border: 1px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 6px 10px;
   background: var(--sheet);
   color: inherit;
 }
 .fix .quiet {
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 .why {
   padding-top: 8px;

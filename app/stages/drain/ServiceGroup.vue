@@ -43,7 +43,7 @@ const STATES = [
   text-align: start;
   padding: 6px 10px;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
 }
 .states button[aria-pressed='true'] {
@@ -52,6 +52,6 @@ const STATES = [
 }
 .states .quiet {
   display: block;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 </style>

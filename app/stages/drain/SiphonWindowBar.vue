@@ -136,7 +136,7 @@ svg {
   stroke-width: 2;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-drawing-small);
   fill: var(--text);
 }
 .strong {

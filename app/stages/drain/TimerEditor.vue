@@ -165,9 +165,9 @@ function setDevice(id: string) {
 }
 .rows button {
   height: 34px;
-  font-size: 1.1rem;
+  font-size: var(--type-title);
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
 }
 </style>

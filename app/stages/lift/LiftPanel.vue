@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { FITTINGS, PIPES, pipeById } from '../../../core/catalogue';
 import { turnoversOf } from '../../../core/assess';
 import { pathAt, pumpedLines, vesselOf } from '../../../core/system';
@@ -16,8 +16,9 @@ import TabRow from '../../parts/TabRow.vue';
 import { useChosen } from '../../stores/chosen';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
-import DutyCurve from './DutyCurve.vue';
 import LineParts from './LineParts.vue';
+
+const DutyCurve = defineAsyncComponent(() => import('./DutyCurve.vue'));
 
 /** Lift: pump, line, tap, and where the pump works. */
 const system = useSystem();
@@ -116,7 +117,7 @@ function setOutlet(id: string) {
         />
         <ShownNumber :of="`energy/${line.id}`" />
       </div>
-      <DutyCurve v-if="!duty.airLift" :duty="duty" :line="line" />
+      <DutyCurve v-if="!duty.airLift" :duty="duty" />
     </PanelGroup>
     <PanelGroup title="Pump">
       <div class="fields">
@@ -260,7 +261,7 @@ function setOutlet(id: string) {
   display: flex;
   align-items: center;
   gap: 6px;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
   min-height: 34px;
 }
 .fitting span {
@@ -274,7 +275,7 @@ function setOutlet(id: string) {
   width: 34px;
   height: 30px;
   border: 1px solid var(--rule);
-  border-radius: 4px;
+  border-radius: var(--radius);
   color: inherit;
 }
 .fitting button:disabled {

@@ -181,7 +181,7 @@ function takeBranch(id: string) {
   padding-top: 10px;
 }
 h4 {
-  font-size: 0.9rem;
+  font-size: var(--type-body);
   font-weight: 650;
 }
 .list {
@@ -192,7 +192,7 @@ h4 {
 .link {
   text-decoration: underline;
   padding: 8px 0 2px;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
   color: inherit;
 }
 </style>

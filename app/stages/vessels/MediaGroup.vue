@@ -130,7 +130,7 @@ const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: n
 
 <style scoped>
 .note {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   padding-top: 8px;
 }
 .layer {
@@ -142,7 +142,7 @@ const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: n
   padding-left: 8px;
 }
 .layer > b {
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 .layer > :nth-child(2) {
   justify-self: end;

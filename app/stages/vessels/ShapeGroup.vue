@@ -89,6 +89,6 @@ function notRising(rows: readonly (readonly [number, number])[]): string {
   grid-column: 1 / -1;
 }
 .note {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -111,7 +111,7 @@ const catcher = computed(() => {
 
 <style scoped>
 .note {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   padding-top: 8px;
 }
 </style>

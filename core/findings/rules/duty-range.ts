@@ -4,7 +4,8 @@ import { PRACTICE, within } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';
 
-const DUTY_RANGE = [0.2, 0.9] as const;
+/** Shares of a pump's greatest flow between which it works well. */
+export const DUTY_RANGE = [0.2, 0.9] as const;
 
 /** A pump wants to work in the middle of its curve. */
 export const dutyRange = defineRule({

@@ -94,10 +94,10 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
 <style scoped>
 .lead {
   padding: 8px 12px 0;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 .how {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 .correction {
   font-weight: 600;
@@ -106,6 +106,6 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
 .moved {
   list-style: none;
   padding: 8px 0 0;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

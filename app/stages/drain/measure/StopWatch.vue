@@ -57,7 +57,7 @@ const text = computed(() => formatDuration(Math.round(shown.value)));
   min-height: 40px;
   padding: 4px 16px;
   border: 2px solid var(--water);
-  border-radius: 20px;
+  border-radius: var(--radius-round);
   color: inherit;
   font-variant-numeric: tabular-nums;
   font-weight: 600;

@@ -214,11 +214,11 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
   grid-template-columns: repeat(auto-fit, minmax(108px, 1fr));
   gap: 10px;
   border-top: 1px solid var(--rule);
-  font-size: 0.78rem;
+  font-size: var(--type-label);
   line-height: 1.3;
 }
 .cycle b {
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 .stones {
   fill: var(--stone);
@@ -272,7 +272,7 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
   stroke-dasharray: 2 2;
 }
 .dim text {
-  font-size: 12.5px;
+  font-size: var(--type-drawing);
   fill: var(--text);
   paint-order: stroke;
   stroke: var(--paper);

@@ -167,7 +167,7 @@ const sizeOf = (c: StockChoice) =>
   width: 100%;
   text-align: start;
   border: 1px solid var(--water);
-  border-radius: 4px;
+  border-radius: var(--radius);
   padding: 6px 10px;
   background: var(--sheet);
   color: inherit;
@@ -175,14 +175,14 @@ const sizeOf = (c: StockChoice) =>
 .fix .quiet,
 .found .quiet {
   display: block;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 .found {
   list-style: none;
   padding: 8px 0 0;
   display: grid;
   gap: 4px;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
 }
 .found button {
   border-color: var(--rule);

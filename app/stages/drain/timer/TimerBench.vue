@@ -187,11 +187,11 @@ text {
   fill: var(--text);
 }
 .sun {
-  font-size: 13px;
+  font-size: var(--type-drawing);
   fill: var(--quiet);
 }
 .small {
-  font-size: 11.5px;
+  font-size: var(--type-drawing-small);
 }
 .beside {
   align-self: center;
@@ -201,7 +201,7 @@ text {
 }
 .beside table {
   border-collapse: collapse;
-  font-size: 0.95rem;
+  font-size: var(--type-body);
   margin-top: 6px;
 }
 .beside th,
@@ -215,7 +215,7 @@ text {
   color: var(--quiet);
 }
 .big {
-  font-size: 1.15rem;
+  font-size: var(--type-title);
   font-weight: 650;
 }
 .none {

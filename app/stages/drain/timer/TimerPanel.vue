@@ -171,7 +171,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
 .needs {
   width: 100%;
   border-collapse: collapse;
-  font-size: 0.9rem;
+  font-size: var(--type-body);
 }
 .needs th {
   text-align: start;
@@ -190,13 +190,13 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
   background: var(--water-soft);
 }
 .mark {
-  font-size: 0.78rem;
+  font-size: var(--type-label);
   font-weight: 650;
   padding-left: 8px;
 }
 .why {
   display: block;
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 .said {
   padding: 8px 0 2px;
@@ -204,14 +204,14 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
 .conflict {
   background: var(--watch-ground);
   padding: 6px 10px;
-  border-radius: 4px;
-  font-size: 0.88rem;
+  border-radius: var(--radius);
+  font-size: var(--type-small);
 }
 .plants {
   margin-top: 8px;
 }
 .lost {
   padding: 4px 0 10px 18px;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
 }
 </style>
