@@ -60,9 +60,9 @@ for (const theme of ['paper', 'evening'] as const) {
     await showPanel(page);
     await page.getByRole('button', { name: /^Fill:/ }).click();
     await axe(page, 'working', rules, 'aside');
-    const bench = page.getByRole('group', { name: 'On the bench' });
+    const bench = page.getByRole('tablist', { name: 'On the bench' });
     for (const name of ['Siphon', 'Timer', 'Drills', 'Measure']) {
-      await bench.getByRole('button', { name, exact: true }).click();
+      await bench.getByRole('tab', { name, exact: true }).click();
       if (name === 'Drills') {
         await page.getByRole('button', { name: 'Run all drills' }).click();
         await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
@@ -149,7 +149,9 @@ test('the first journey by keyboard alone', async ({ page }) => {
   // On to the first fix, pressed and found to mend; then into a file, and home.
   await settled(page);
   const before = await page.locator('[data-level="stop"]').count();
-  await tabTo(page, (e) => /^Findings/.test(e?.textContent?.trim() ?? ''));
+  // One of the tabs is a stop of Tab; to the other goes an arrow.
+  await tabTo(page, (e) => e?.getAttribute('role') === 'tab');
+  await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await tabTo(page, (e) => e instanceof HTMLElement && 'fix' in e.dataset);
   await page.keyboard.press('Enter');

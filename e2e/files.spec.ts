@@ -61,5 +61,5 @@ test('without a store the work goes on and says so', async ({ page }) => {
     'does not let the program store anything',
   );
   await page.getByRole('link', { name: /Potting-shed pair/ }).click();
-  await expect(page.getByRole('group', { name: 'Beside the drawing' })).toBeVisible();
+  await expect(page.getByRole('tablist', { name: 'Beside the drawing' })).toBeVisible();
 });

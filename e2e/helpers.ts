@@ -45,14 +45,14 @@ export async function openDemo(
 
 /** Opens the list of findings beside the drawing. */
 export const showFindings = (page: Page): Promise<void> =>
-  page.getByRole('button', { name: /^Findings/ }).click();
+  page.getByRole('tab', { name: /^Findings/ }).click();
 /** Opens the stage’s own panel beside the drawing. */
 export const showPanel = (page: Page): Promise<void> =>
-  page.getByRole('group', { name: 'Beside the drawing' }).getByRole('button').first().click();
+  page.getByRole('tablist', { name: 'Beside the drawing' }).getByRole('tab').first().click();
 
 /** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
 export async function settled(page: Page): Promise<void> {
-  await expect(page.getByRole('group', { name: 'Beside the drawing' })).toBeVisible();
+  await expect(page.getByRole('tablist', { name: 'Beside the drawing' })).toBeVisible();
   // Looked at with every frame: an assertion that is asked again waits half a second in between.
   await page.waitForFunction(
     () => !/working it out|looking for fixes/.test(document.body.textContent ?? ''),

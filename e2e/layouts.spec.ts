@@ -9,7 +9,7 @@ async function make(page: Page, name: string) {
   await settled(page);
 }
 const bench = (page: Page, name: string) =>
-  page.getByRole('group', { name: 'On the bench' }).getByRole('button', { name, exact: true });
+  page.getByRole('tablist', { name: 'On the bench' }).getByRole('tab', { name, exact: true });
 
 /** A fresh page for every one would be opened longer than it is used. */
 const TOGETHER = 5;

@@ -85,9 +85,9 @@ test('the first journey by the names and roles that a screen reader says', async
         - button /stop The pump of “Fill line” draws air/
         - paragraph:
           - status: 7 at stop, 10 to watch
-        - group "Beside the drawing":
-          - button "Vessels" [pressed]
-          - button "Findings 17"
+        - tablist "Beside the drawing":
+          - tab "Vessels" [selected]
+          - tab "Findings 17"
         - region "Vessels"
   `);
   await showFindings(page);
@@ -188,8 +188,8 @@ for (const [what, width, height] of [
         .getByRole('button', { name: new RegExp(stage) })
         .click();
       await page
-        .getByRole('group', { name: 'Beside the drawing' })
-        .getByRole('button', { name: stage })
+        .getByRole('tablist', { name: 'Beside the drawing' })
+        .getByRole('tab', { name: stage })
         .click();
       await expect(page.getByRole('region', { name: stage })).toBeVisible();
       await still(page);

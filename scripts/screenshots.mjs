@@ -66,7 +66,7 @@ try {
   await picture('first-attempt', {
     path: '/system/the-first-attempt/vessels',
     hint: true,
-    act: (page) => page.getByRole('button', { name: /^Findings/ }).click(),
+    act: (page) => page.getByRole('tab', { name: /^Findings/ }).click(),
   });
   await picture('close-up', {
     path: '/system/north-wall-lean-to/drain/paths/siphon-2',
@@ -115,8 +115,8 @@ try {
     },
   });
   const benchOf = (name) => async (page) => {
-    const tab = page.getByRole('group', { name: 'On the bench' });
-    await tab.getByRole('button', { name, exact: true }).click();
+    const tab = page.getByRole('tablist', { name: 'On the bench' });
+    await tab.getByRole('tab', { name, exact: true }).click();
     await page.waitForTimeout(900);
   };
   await picture('siphon-workshop', {

@@ -184,14 +184,12 @@ const reminders = computed(() =>
 
     <aside class="side">
       <WorstFinding class="worst" @open="side = 'findings'" />
-      <div class="sides" role="group" aria-label="Beside the drawing">
-        <button type="button" :aria-pressed="side === 'panel'" @click="side = 'panel'">
-          {{ STAGE_NAMES[stage] }}
-        </button>
-        <button type="button" :aria-pressed="side === 'findings'" @click="side = 'findings'">
+      <v-tabs v-model="side" class="sides" grow color="primary" aria-label="Beside the drawing">
+        <v-tab value="panel">{{ STAGE_NAMES[stage] }}</v-tab>
+        <v-tab value="findings">
           {{ trace.open.length ? `Findings ${trace.open.length}` : 'Findings' }}
-        </button>
-      </div>
+        </v-tab>
+      </v-tabs>
       <DerivationSheet class="derivation" />
       <div
         v-show="side === 'findings'"
@@ -323,23 +321,13 @@ const reminders = computed(() =>
   overflow: visible;
 }
 .sides {
-  display: flex;
+  flex: none;
   border-bottom: 1px solid var(--rule);
 }
 .phone .worst {
   position: sticky;
   top: 0;
   z-index: 4;
-}
-.sides button {
-  flex: 1;
-  padding: 11px;
-  color: inherit;
-  border-bottom: 3px solid transparent;
-}
-.sides [aria-pressed='true'] {
-  border-bottom-color: var(--water);
-  font-weight: 650;
 }
 /* On paper there is the sheet instead. */
 @media print {

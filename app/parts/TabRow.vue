@@ -9,35 +9,33 @@ defineEmits<{ choose: [id: string] }>();
 </script>
 
 <template>
-  <div class="tabs" role="group" :aria-label="label">
-    <button
+  <v-btn-toggle
+    class="tabs"
+    :model-value="chosen"
+    mandatory
+    color="primary"
+    :aria-label="label"
+    role="group"
+    @update:model-value="$emit('choose', $event)"
+  >
+    <v-btn
       v-for="x in items"
       :key="x.id"
-      type="button"
+      :value="x.id"
+      size="small"
+      variant="outlined"
       :aria-pressed="x.id === chosen"
-      @click="$emit('choose', x.id)"
     >
       {{ x.name }}
-    </button>
-  </div>
+    </v-btn>
+  </v-btn-toggle>
 </template>
 
 <style scoped>
 .tabs {
-  display: flex;
   gap: 4px;
+  height: auto;
   padding: 8px 10px;
   flex-wrap: wrap;
-}
-.tabs button {
-  padding: 6px 12px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  color: inherit;
-}
-.tabs button[aria-pressed='true'] {
-  border-color: var(--water);
-  background: var(--water-soft);
-  font-weight: 650;
 }
 </style>

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious } from '@mdi/js';
+import {
+  mdiChevronLeft,
+  mdiChevronRight,
+  mdiPause,
+  mdiPlay,
+  mdiSkipNext,
+  mdiSkipPrevious,
+} from '@mdi/js';
 import { formatClock } from '../../core/quantity';
 import { useTrace } from '../stores/trace';
 
@@ -37,35 +44,45 @@ const WINDOWS = [
     <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
     <span
       v-if="trace.uneven && !trace.replay"
-      class="windows"
+      class="run"
       role="group"
       aria-label="Day of the run"
       title="The timer’s turns do not make up a day: each day they fall a little later."
     >
-      <button
-        type="button"
+      <v-btn
+        :icon="mdiChevronLeft"
+        size="x-small"
         aria-label="The day before"
         :disabled="trace.dayShown === 0"
         @click="trace.showDay(trace.dayShown - 1)"
-      >
-        ‹
-      </button>
+      />
       <span class="day" role="status">day {{ trace.dayShown + 1 }}</span>
-      <button type="button" aria-label="The day after" @click="trace.showDay(trace.dayShown + 1)">
-        ›
-      </button>
+      <v-btn
+        :icon="mdiChevronRight"
+        size="x-small"
+        aria-label="The day after"
+        @click="trace.showDay(trace.dayShown + 1)"
+      />
     </span>
-    <span class="windows" role="group" aria-label="Stretch of the day shown">
-      <button
+    <v-btn-toggle
+      class="windows"
+      :model-value="trace.span"
+      mandatory
+      variant="outlined"
+      role="group"
+      aria-label="Stretch of the day shown"
+      @update:model-value="trace.look"
+    >
+      <v-btn
         v-for="w in WINDOWS"
         :key="w.value"
-        type="button"
+        :value="w.value"
+        size="small"
         :aria-pressed="trace.span === w.value"
-        @click="trace.look(w.value)"
       >
         {{ w.title }}
-      </button>
-    </span>
+      </v-btn>
+    </v-btn-toggle>
   </div>
 </template>
 
@@ -100,25 +117,24 @@ const WINDOWS = [
 .busy {
   font-size: var(--type-label);
 }
-.windows {
+.run {
   display: flex;
+  align-items: center;
   border: 1px solid var(--rule);
   border-radius: var(--radius);
-  overflow: hidden;
 }
-.windows button {
-  white-space: nowrap;
-  padding: 4px 9px;
-  font-size: var(--type-small);
-  color: inherit;
+.windows {
+  flex: none;
+  height: 32px;
 }
-.windows button[aria-pressed='true'] {
-  background: var(--rule);
-  font-weight: 650;
+.windows .v-btn {
+  min-width: 0;
+  padding: 0 9px;
 }
 @media (max-width: 360px) {
-  .windows button {
-    padding: 4px 5px;
+  .windows .v-btn {
+    padding: 0 4px;
+    font-size: var(--type-label);
   }
   .clock {
     font-size: var(--type-body);

@@ -45,5 +45,8 @@ export const vuetify = createVuetify({
     VDialog: { attach, maxWidth: 560 },
     VMenu: { attach },
     VList: { density: 'compact' },
+    VTabs: { height: 44 },
+    VTab: { height: 44 },
+    VTable: { density: 'compact' },
   },
 });

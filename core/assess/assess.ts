@@ -16,7 +16,7 @@ import {
   type Weight,
 } from './waterBalance.ts';
 import { compile } from './compile.ts';
-import { drainHead, runningFlow, spillingFlow } from '../network/flow.ts';
+import { drainHead, liftedTo, runningFlow, spillingFlow } from '../network/flow.ts';
 import { jointVolume, residueLevel } from '../network/equilibrium.ts';
 import { atRest, floodMark } from '../network/statics.ts';
 import { cycleOf } from './cycle.ts';
@@ -164,7 +164,7 @@ export const endsOf = (net: Network, p: PumpPath, at: readonly Metres[]): Metres
   (p.manifold < 0
     ? [p]
     : net.manifolds[p.manifold]!.outlets.map((o) => net.paths[o.path] as PumpPath)
-  ).map((end) => Math.max(end.topZ, at[end.to]!));
+  ).map((end) => liftedTo(end, at[end.to]!));
 
 function dutiesOf(net: Network): Duty[] {
   const { at } = atRest(net);

@@ -6,7 +6,7 @@ import { footprint, shapeArea } from '../water/shape.ts';
 import { levelAt, stageStorage, volumeAt } from '../water/vessel.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { mediumById } from '../catalogue/media.ts';
-import { reachesPeak } from '../network/flow.ts';
+import { highestPoint, reachesPeak } from '../network/flow.ts';
 import { dailyWaterUse } from '../network/waterUse.ts';
 import {
   among,
@@ -298,7 +298,7 @@ export function looseDeliveries(net: Network, rest: readonly CubicMetres[]): Loo
   return pumpsOf(net).flatMap((p): LooseDelivery[] => {
     if (empties(p) || p.steady !== null) return [];
     const v = net.vessels[p.from]!;
-    const highest = Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
+    const highest = highestPoint(p);
     const pipe = p.manifold < 0 ? p.line : { ...net.manifolds[p.manifold]!.trunk };
     const curve = pumpCurve(p.figures);
     const least = Math.min(rest[p.from]!, volumeAt(v.storage, p.intake));

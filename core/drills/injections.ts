@@ -1,3 +1,4 @@
+import { highestPoint } from '../network/flow.ts';
 import { siphonsOf } from '../network/steady.ts';
 import { screenK } from '../network/pipes.ts';
 import {
@@ -71,7 +72,7 @@ export function looseAt(net: Network, lead: number): Network {
         return { ...p, line: { ...p.line, sumK: Infinity } };
       if (p.kind !== 'pump' || p.lead !== lead) return p;
       if (i !== lead) return { ...p, control: net.controls.length };
-      const top = Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
+      const top = highestPoint(p);
       return {
         ...p,
         manifold: -1,

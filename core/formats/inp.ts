@@ -3,6 +3,7 @@ import { kinematicViscosity } from '../water/fluid.ts';
 import type { PipeRun } from '../water/pipe.ts';
 import { CURVE_EXPONENT, pumpCurve } from '../water/pump.ts';
 import { compile } from '../assess/compile.ts';
+import { liftedTo } from '../network/flow.ts';
 import { atRest } from '../network/statics.ts';
 import { coveredSurface, pumpsOf } from '../network/steady.ts';
 import type { Network, PumpPath } from '../network/types.ts';
@@ -95,7 +96,7 @@ function addPump(
   t.pumps.push(row(id(lead.id), tank, behind, `HEAD ${curve}`));
   const end = (p: PumpPath): string => {
     const name = id(`${p.id}_end`);
-    t.heads.push(row(name, n(Math.max(p.topZ, at[p.to]!))));
+    t.heads.push(row(name, n(liftedTo(p, at[p.to]!))));
     t.coordinates.push(row(name, 4, n(index + t.heads.length, 4)));
     return name;
   };

@@ -31,18 +31,17 @@ import { branchFlows, piecesOf } from './manifold.ts';
  */
 
 /**
- * Static head of a pumped line: to the delivery's surface where its end is under water, else to its
- * end, or to a vented peak above both.
+ * What a pump path's end is lifted to, above the ground: the delivery's surface where its end is under water,
+ * else its end, or a vented peak above both.
  */
-export const staticHead = (p: PumpPath, source: Metres, delivery: Metres): Metres =>
-  Math.max(p.topZ, delivery) - source;
+export const liftedTo = (p: PumpPath, delivery: Metres): Metres => Math.max(p.topZ, delivery);
 
 /** Whether a pump of a greatest head gets its line running: it must reach an unvented peak once. */
 export const reachesPeak = (p: PumpPath, maxHead: Metres, source: Metres): boolean =>
   p.startZ === null || maxHead > p.startZ - source;
 
-/** What a pump path's end is lifted to, above the ground. */
-export const liftedTo = (p: PumpPath, delivery: Metres): Metres => Math.max(p.topZ, delivery);
+/** The highest point of a pumped line, vented or not, above the ground: where its delivery may come off. */
+export const highestPoint = (p: PumpPath): Metres => Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
 
 /** Delivered flows of a branched line, in the order of its outlets, at the surfaces of all vessels. */
 export function manifoldFlows(

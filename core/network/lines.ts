@@ -4,7 +4,7 @@ import { measured, vesselOf } from '../system/find.ts';
 import type { PumpedLine, SystemDocument } from '../system/types.ts';
 import { boreArea } from '../water/constants.ts';
 import { headLoss } from '../water/pipe.ts';
-import { fitPump, type PumpFigures } from '../water/pump.ts';
+import { calibratedPump, type PumpFigures } from '../water/pump.ts';
 import { liftedTo } from './flow.ts';
 import { totalAtHead } from './manifold.ts';
 import { coveredSurface } from './steady.ts';
@@ -141,7 +141,7 @@ const boxOf = (p: PumpedLine): PumpFigures => ({
  * @param flow as by bucket and stopwatch, m³/s
  * @param at surface of every vessel above the ground when it was measured
  */
-export function figuresFor(
+export function calibratedFigures(
   net: Network,
   lead: PumpPath,
   flow: CubicMetresPerSecond,
@@ -150,10 +150,11 @@ export function figuresFor(
   const source = coveredSurface(net, lead, at);
   const end = (p: PumpPath) => liftedTo(p, at[p.to]!);
   const t = net.temperature;
-  if (lead.manifold < 0) return fitPump(lead.figures, flow, end(lead) - source, lead.line, t);
+  if (lead.manifold < 0)
+    return calibratedPump(lead.figures, flow, end(lead) - source, lead.line, t);
   // At the first delivery the bucket tells the head at its tee; the whole flow follows from the branches.
   const m = net.manifolds[lead.manifold]!;
   const head = end(lead) + headLoss(flow, m.outlets[0]!.own, t);
   const ends = m.outlets.map((o) => end(net.paths[o.path] as PumpPath));
-  return fitPump(lead.figures, totalAtHead(m, head, ends, t), head - source, m.trunk, t);
+  return calibratedPump(lead.figures, totalAtHead(m, head, ends, t), head - source, m.trunk, t);
 }

@@ -25,11 +25,22 @@ export interface PumpCurve {
 /** Exponent of the curve through two box figures. */
 export const CURVE_EXPONENT = 2;
 
+const known = new WeakMap<PumpFigures, PumpCurve>();
+
 /**
- * Curve of a pump: H(Q) = H₀·(1 − (Q/Q₀)ⁿ) with n = 2 through the two box figures, or a monotone
+ * Curve of a pump, worked out once for its figures: H(Q) = H₀·(1 − (Q/Q₀)ⁿ) with n = 2 through the two box figures, or a monotone
  * curve through points read from the box. Wear shrinks the flow: Q₀·(1 − d).
  */
 export function pumpCurve(pump: PumpFigures): PumpCurve {
+  let curve = known.get(pump);
+  if (!curve) {
+    curve = curveOf(pump);
+    known.set(pump, curve);
+  }
+  return curve;
+}
+
+function curveOf(pump: PumpFigures): PumpCurve {
   const left = 1 - pump.wear;
   const points = pump.points;
   if (points && points.length >= 2) {
@@ -79,7 +90,7 @@ export function dutyFlow(
  * Where that head is above the box's greatest head, no scaling of the flow can meet it: the head
  * axis is then stretched to 1.05 times the head needed, since the water did flow.
  */
-export function fitPump(
+export function calibratedPump(
   pump: PumpFigures,
   measured: CubicMetresPerSecond,
   staticHead: Metres,

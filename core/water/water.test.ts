@@ -7,7 +7,7 @@ import {
   barbK,
   boreArea,
   dutyFlow,
-  fitPump,
+  calibratedPump,
   flowAtFroude,
   frictionFactor,
   fullPipeFlow,
@@ -129,11 +129,11 @@ describe('pumps', () => {
     const line = { bore: 0.013, length: 1.5, roughness: SMOOTH_ROUGHNESS, sumK: 4 };
     const box = { maxHead: 1.4, maxFlow: 900 * LH, wear: 0 };
     for (const measured of [200, 400, 520]) {
-      const fitted = fitPump(box, measured * LH, 0.6, line, 20);
+      const fitted = calibratedPump(box, measured * LH, 0.6, line, 20);
       near(dutyFlow(pumpCurve(fitted), 0.6, line, 20) / LH, measured, 1e-4);
     }
     // More than the box's head allows: the water did flow, so the head is stretched.
-    const fitted = fitPump(box, 300 * LH, 1.5, line, 20);
+    const fitted = calibratedPump(box, 300 * LH, 1.5, line, 20);
     near(dutyFlow(pumpCurve(fitted), 1.5, line, 20) / LH, 300, 1e-4);
   });
 });

@@ -33,39 +33,31 @@ watch(open, (now) => now !== 'drills' && drills.close());
 
 <template>
   <div>
-    <div class="tabs" role="group" aria-label="On the bench">
-      <button
-        v-for="t in tabs"
-        :key="t.id"
-        type="button"
-        :aria-pressed="open === t.id"
-        @click="bench.open = t.id"
-      >
-        {{ t.name }}
-      </button>
-    </div>
+    <v-tabs
+      :model-value="open"
+      class="benches"
+      grow
+      color="primary"
+      aria-label="On the bench"
+      @update:model-value="bench.open = $event as Bench"
+    >
+      <v-tab v-for="t in tabs" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
+    </v-tabs>
     <CyclePanel v-if="open === 'cycle'" />
     <component :is="PANELS[open]" v-else />
   </div>
 </template>
 
 <style scoped>
-.tabs {
-  display: flex;
+.benches {
   border-bottom: 1px solid var(--rule);
   position: sticky;
   top: 0;
   background: var(--paper);
   z-index: 3;
 }
-.tabs button {
-  flex: 1;
-  padding: 9px 6px;
-  color: inherit;
-  font-size: var(--type-body);
-}
-.tabs button[aria-pressed='true'] {
-  font-weight: 650;
-  box-shadow: inset 0 -3px 0 var(--water);
+.benches .v-tab {
+  min-width: 0;
+  padding: 0 6px;
 }
 </style>

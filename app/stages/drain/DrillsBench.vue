@@ -96,7 +96,7 @@ const when = (d: Drill) =>
     <p v-if="stale && drills.done.length && !drills.running" class="stale">
       {{ stale }}
     </p>
-    <table v-if="rows.length" class="table">
+    <v-table v-if="rows.length" class="table">
       <caption class="visually-hidden">
         Drills of this system
       </caption>
@@ -161,7 +161,7 @@ const when = (d: Drill) =>
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <p v-if="rows.length" class="quiet small why">{{ DRILL_WHY }}</p>
   </PanelGroup>
 </template>

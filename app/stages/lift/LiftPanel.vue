@@ -40,7 +40,7 @@ function fittingCount(id: string): number {
 }
 function setFitting(id: string, count: number) {
   const l = line.value;
-  if (!l || count < 0 || count > 50) return;
+  if (!l || count === fittingCount(id)) return;
   const others = l.fittings.filter((f) => f.fitting !== id);
   const to = count > 0 ? [...others, { fitting: id, count }] : others;
   system.commit(
@@ -54,13 +54,6 @@ const boreOf = (id: string) => [
     .filter((m) => m.kind === 'bore' && m.path === line.value?.id)
     .map((m) => ({ at: `measurements.${m.id}`, to: undefined })),
 ];
-/** A typed count; what is no count leaves the old one. */
-function typeFitting(id: string, event: Event) {
-  const input = event.target as HTMLInputElement;
-  const count = Number(input.value.trim());
-  if (Number.isInteger(count) && count !== fittingCount(id)) setFitting(id, count);
-  input.value = String(fittingCount(id));
-}
 /** Points begin on the curve through the two box figures, so that nothing jumps. */
 function setPoints(on: boolean) {
   const { maxFlow: q, maxHead: h } = line.value!.pump;
@@ -219,30 +212,17 @@ function setOutlet(id: string) {
           class="fitting"
         >
           <span>{{ f.name }}</span>
-          <button
-            type="button"
-            :aria-label="`One ${f.name} less`"
-            :disabled="fittingCount(f.id) === 0"
-            @click="setFitting(f.id, fittingCount(f.id) - 1)"
-          >
-            −
-          </button>
-          <input
-            :value="fittingCount(f.id)"
-            inputmode="numeric"
-            autocomplete="off"
+          <v-number-input
+            :model-value="fittingCount(f.id)"
+            :min="0"
+            :max="50"
+            control-variant="split"
+            variant="outlined"
+            density="compact"
+            hide-details
             :aria-label="`${f.name}, how many`"
-            @change="typeFitting(f.id, $event)"
-            @keydown.up.prevent="setFitting(f.id, fittingCount(f.id) + 1)"
-            @keydown.down.prevent="setFitting(f.id, fittingCount(f.id) - 1)"
+            @update:model-value="(n: number | null) => setFitting(f.id, n ?? 0)"
           />
-          <button
-            type="button"
-            :aria-label="`One ${f.name} more`"
-            @click="setFitting(f.id, fittingCount(f.id) + 1)"
-          >
-            +
-          </button>
         </div>
       </div>
     </PanelGroup>
@@ -262,23 +242,15 @@ function setOutlet(id: string) {
   align-items: center;
   gap: 6px;
   font-size: var(--type-body);
-  min-height: 34px;
+  min-height: 44px;
 }
 .fitting span {
   flex: 1;
 }
-.fitting input {
-  min-width: 1.4em;
+.fitting .v-number-input {
+  flex: 0 0 132px;
+}
+.fitting :deep(input) {
   text-align: center;
-}
-.fitting button {
-  width: 34px;
-  height: 30px;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  color: inherit;
-}
-.fitting button:disabled {
-  opacity: 0.4;
 }
 </style>

@@ -109,7 +109,7 @@ const runs = computed(() =>
               : 'Type in these rows:'
           }}
         </p>
-        <table>
+        <v-table>
           <caption class="visually-hidden">
             Programs to set
           </caption>
@@ -127,7 +127,7 @@ const runs = computed(() =>
               <td>{{ formatClock((r.start + r.on) % 86400) }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
       </template>
     </div>
     <p v-if="!settings" class="quiet none">
@@ -199,7 +199,7 @@ text {
   max-height: 100%;
   overflow: auto;
 }
-.beside table {
+.beside .v-table {
   border-collapse: collapse;
   font-size: var(--type-body);
   margin-top: 6px;

@@ -69,7 +69,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
       @choose="chosen.choose"
     />
     <PanelGroup v-if="irrigation && bed" :title="`How often ${bed.name} asks to be flooded`">
-      <table class="needs">
+      <v-table class="needs">
         <caption class="visually-hidden">
           Needs and their intervals
         </caption>
@@ -87,7 +87,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
       <p class="said">
         So every {{ every(irrigation.day) }} by day and every {{ every(irrigation.night) }} by
         night, the pump on for {{ formatDuration(Math.ceil(irrigation.on)) }}: the fill of
