@@ -151,7 +151,7 @@ export class Integrator {
   }
 
   private formJacobian(y: Float64Array): void {
-    const { net, flows, rims, lineOf, modes, minds, sinks } = this.run;
+    const { net, flows, rims, lineOf, modes, tailwaterFrom, sinks } = this.run;
     const n = net.vessels.length;
     const m = this.size;
     const base = this.base;
@@ -176,7 +176,7 @@ export class Integrator {
       l[p.from] = hf;
       const byFrom = (nudged[i]! - q) / NUDGE / this.areas[p.from]!;
       let byTo = 0;
-      if (ht >= minds[i]! - NUDGE) {
+      if (ht >= tailwaterFrom[i]! - NUDGE) {
         l[p.to] = ht + NUDGE;
         flows[i]!(l, nudged);
         l[p.to] = ht;

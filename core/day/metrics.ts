@@ -1,8 +1,8 @@
 import type { CubicMetres, Metres, Seconds, Share } from '../quantity/si.ts';
 import { volumeAt } from '../water/vessel.ts';
-import { feedingPumps } from '../network/steady.ts';
+import { feedingPumps, siphonsOf } from '../network/steady.ts';
 import { DAY, type Network } from '../network/types.ts';
-import type { DayTrace } from './types.ts';
+import type { Crossing, DayEvent, DayTrace } from './types.ts';
 
 /** How a bed's day went. Times are means over complete cycles; null where there was none. */
 export interface BedDay {
@@ -126,35 +126,45 @@ function longestFrom(
   return longest;
 }
 
-function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
-  const n = net.vessels.length;
-  const v = net.vessels[vessel]!;
-  const siphons = new Set(
-    net.paths
-      .filter((p) => p.kind === 'drain' && p.siphon && v.joined.includes(p.from))
-      .map((p) => p.id),
-  );
-  const marks = trace.crossings.filter((c) => c.vessel === vessel);
-  const isSiphon = siphons.size > 0;
-  // A siphon's flood is its start and its drain ends at its break; an overflow's are the marks.
-  const floods = isSiphon
-    ? trace.events.filter((e) => e.kind === 'siphon-starts' && siphons.has(e.where)).map((e) => e.t)
-    : marks.filter((c) => c.mark === 'flood' && c.rising).map((c) => c.t);
-  const falls = isSiphon
-    ? floods
-    : marks.filter((c) => c.mark === 'flood' && !c.rising).map((c) => c.t);
-  const drained = isSiphon
-    ? trace.events.filter((e) => e.kind === 'siphon-stops' && siphons.has(e.where)).map((e) => e.t)
-    : marks.filter((c) => c.mark === 'low' && !c.rising).map((c) => c.t);
+/** When a bed is flooded and drained: a siphon's starts and breaks, else the passing of its marks. */
+interface Floods {
+  readonly floods: readonly Seconds[];
+  /** When each flood begins to fall. */
+  readonly falls: readonly Seconds[];
+  readonly drained: readonly Seconds[];
+  /** When water begins to rise again after a drain. */
+  readonly rises: readonly Seconds[];
+  readonly isSiphon: boolean;
+}
 
-  let highest = 0;
-  for (let r = 0; r < trace.rows; r++) highest = Math.max(highest, trace.levels[r * n + vessel]!);
+function floodsOf(net: Network, trace: DayTrace, vessel: number): Floods {
+  const { joined } = net.vessels[vessel]!;
+  const siphons = new Set(siphonsOf(net).flatMap((p) => (joined.includes(p.from) ? [p.id] : [])));
+  const marks = (mark: Crossing['mark'], rising: boolean) =>
+    trace.crossings.flatMap((c) =>
+      c.vessel === vessel && c.mark === mark && c.rising === rising ? [c.t] : [],
+    );
+  if (!siphons.size) {
+    return {
+      floods: marks('flood', true),
+      falls: marks('flood', false),
+      drained: marks('low', false),
+      rises: marks('low', true),
+      isSiphon: false,
+    };
+  }
+  const events = (kind: DayEvent['kind']) =>
+    trace.events.flatMap((e) => (e.kind === kind && siphons.has(e.where) ? [e.t] : []));
+  const floods = events('siphon-starts');
+  return { floods, falls: floods, drained: events('siphon-stops'), rises: floods, isSiphon: true };
+}
 
+/** Fill times and periods of complete cycles, and the lows between them. */
+function cyclesIn(trace: DayTrace, vessel: number, { floods, drained }: Floods) {
   // Lows: the last moment at the lowest level between a drain and the next flood, and after the last one.
   const lows = [...floods, trace.end].map((till, i) =>
     lowBetween(trace, vessel, i === 0 ? 0 : floods[i - 1]!, till),
   );
-
   const fills: Seconds[] = [];
   const periods: Seconds[] = [];
   for (let i = 0; i + 1 < floods.length; i++) {
@@ -166,40 +176,58 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   if (!fills.length && floods.length === 1 && drained.length >= 1) {
     fills.push(floods[0]! - lows[0]!.t);
   }
-  const drains: Seconds[] = [];
-  const drainedSpans: Seconds[] = [];
-  for (const f of falls) {
+  return { lows, fills, periods };
+}
+
+/** Time from each fall to the drain that ends it, where the next does not come before. */
+function drainTimes({ falls, drained, isSiphon }: Floods): Seconds[] {
+  return falls.flatMap((f) => {
     const d = after(drained, f);
     const again = after(falls, f);
-    if (d !== undefined && (again === undefined || d < again || isSiphon)) drains.push(d - f);
-  }
-  const rises = marks.filter((c) => c.mark === 'low' && c.rising).map((c) => c.t);
-  for (const d of drained) {
-    const next = after(isSiphon ? floods : rises, d);
-    if (next !== undefined) drainedSpans.push(next - d);
-  }
+    return d !== undefined && (again === undefined || d < again || isSiphon) ? [d - f] : [];
+  });
+}
 
+/** Time that a vessel stands above half its flood depth. */
+function floodedTime(net: Network, trace: DayTrace, vessel: number): Seconds {
+  const { floodLevel } = net.vessels[vessel]!;
   let flooded = 0;
-  let since: Seconds | null = null;
-  const half = marks.filter((c) => c.mark === 'half');
-  const firstRow = trace.levels[vessel]!;
-  if (v.floodLevel !== null && firstRow >= v.floodLevel / 2) since = 0;
-  for (const c of half) {
+  let since: Seconds | null =
+    floodLevel !== null && trace.levels[vessel]! >= floodLevel / 2 ? 0 : null;
+  for (const c of trace.crossings) {
+    if (c.vessel !== vessel || c.mark !== 'half') continue;
     if (c.rising) since ??= c.t;
     else if (since !== null) {
       flooded += c.t - since;
       since = null;
     }
   }
-  if (since !== null) flooded += trace.end - since;
+  return since === null ? flooded : flooded + trace.end - since;
+}
 
-  let longestWet = 0;
+/** Longest time from a flood, the bed drained before it, to its drain or the day's end. */
+function longestWetOf(trace: DayTrace, { floods, drained }: Floods): Seconds {
+  let longest = 0;
   floods.forEach((f, i) => {
-    const d = after(drained, f);
     const before = i === 0 ? undefined : after(drained, floods[i - 1]!);
     if (i === 0 || (before !== undefined && before < f)) {
-      longestWet = Math.max(longestWet, (d ?? trace.end) - f);
+      longest = Math.max(longest, (after(drained, f) ?? trace.end) - f);
     }
+  });
+  return longest;
+}
+
+function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
+  const n = net.vessels.length;
+  const v = net.vessels[vessel]!;
+  const found = floodsOf(net, trace, vessel);
+  const { floods, drained, rises } = found;
+  const { lows, fills, periods } = cyclesIn(trace, vessel, found);
+  let highest = 0;
+  for (let r = 0; r < trace.rows; r++) highest = Math.max(highest, trace.levels[r * n + vessel]!);
+  const drainedSpans = drained.flatMap((d) => {
+    const next = after(rises, d);
+    return next === undefined ? [] : [next - d];
   });
   const scale = DAY / trace.end;
   // Each flood draws in what falls after it; the empty stones of the start have drawn in nothing.
@@ -209,12 +237,12 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   return {
     id: v.id,
     fill: mean(fills),
-    drain: mean(drains),
+    drain: mean(drainTimes(found)),
     period: mean(periods),
     cyclesPerDay: floods.length * scale,
-    floodedShare: flooded / trace.end,
+    floodedShare: floodedTime(net, trace, vessel) / trace.end,
     highest,
-    longestWet,
+    longestWet: longestWetOf(trace, found),
     shortestDrained: drainedSpans.length ? Math.min(...drainedSpans) : null,
     fromOn: longestFrom(trace, net, vessel, 'pump-on', floods),
     fromOff: longestFrom(trace, net, vessel, 'pump-off', drained),

@@ -51,5 +51,5 @@ export interface Runner {
   /** Where each path's water goes: a vessel, or −1 for the floor. */
   readonly sinks: Int32Array;
   /** Level of the receiving vessel up to which each path's flow does not mind it. */
-  readonly minds: Float64Array;
+  readonly tailwaterFrom: Float64Array;
 }

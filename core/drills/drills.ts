@@ -69,19 +69,22 @@ const NOTHING: Fault = {
   follow: 86400,
 };
 
-function gradeOf({ system, usual }: Ground, fault: KnownFault, o: Outcome): Omit<Drill, 'outcome'> {
-  const name = (id: string | null) =>
-    system.vessels.find((v) => v.id === id)?.name ??
-    system.paths.find((p) => p.id === id)?.name ??
-    'a vessel';
+/** What an outcome costs, beside a usual day. */
+interface Harm {
+  readonly lost: CubicMetres;
+  /** What the fish keep, where there are any. */
+  readonly fish: Drill['fish'];
+  /** What the vessel with the fish keeps. */
+  readonly kept: Outcome['left'][number] | null;
+  /** Beds that stand flooded, or get no water, for much longer than usual; the longest first. */
+  readonly roots: readonly { bed: string; what: 'wet' | 'dry'; time: Seconds }[];
+  /** A pump draws air that usually does not. */
+  readonly dry: boolean;
+}
+
+function harmOf({ system, usual }: Ground, o: Outcome): Harm {
   const tank = system.vessels.findIndex((v) => fishIn(system, v.id).count > 0);
   const kept = tank >= 0 ? o.left[tank]! : null;
-  const fish = kept && {
-    vessel: kept.vessel,
-    volume: kept.volume,
-    share: Math.min(1, kept.share),
-    until: o.lowAfter[tank] ?? null,
-  };
   const roots = o.beds.flatMap((b, i) => {
     const was = usual.beds[i]!;
     return [
@@ -89,37 +92,56 @@ function gradeOf({ system, usual }: Ground, fault: KnownFault, o: Outcome): Omit
       ...(b.dry > was.dry + ROOTS ? [{ bed: b.bed, what: 'dry' as const, time: b.dry }] : []),
     ];
   });
-  const worst = [...roots].sort((a, b) => b.time - a.time)[0];
-  const usually = usual.lost;
-  const lost = Math.max(0, o.lost - usually);
-  const leaks = fault.loses === 'leak';
-  const dry = o.dryAfter !== null && usual.dryAfter === null;
-  const thirsty = fish !== null && fish.share < FISH_FAIL;
-  const loose = fault.loses === 'loose-end';
+  return {
+    lost: Math.max(0, o.lost - usual.lost),
+    kept,
+    fish: kept && {
+      vessel: kept.vessel,
+      volume: kept.volume,
+      share: Math.min(1, kept.share),
+      until: o.lowAfter[tank] ?? null,
+    },
+    roots: roots.sort((a, b) => b.time - a.time),
+    dry: o.dryAfter !== null && usual.dryAfter === null,
+  };
+}
+
+function gradeBy({ lost, fish, kept, roots, dry }: Harm, loses: KnownFault['loses']): Grade {
+  const leaks = loses === 'leak';
   const spilt = !leaks && lost > SPILL_FAILS;
+  const thirsty = fish !== null && fish.share < FISH_FAIL;
   const failed =
     thirsty ||
-    (loose ? (fish?.share ?? kept?.share ?? 1) < LOOSE_KEEPS && spilt : spilt || (dry && !leaks)) ||
+    (loses === 'loose-end'
+      ? (fish?.share ?? kept?.share ?? 1) < LOOSE_KEEPS && spilt
+      : spilt || (dry && !leaks)) ||
     (leaks && dry);
+  if (failed) return 'failed';
   const loss = lost > DROPS || roots.length > 0 || (fish !== null && fish.share < FISH_WELL) || dry;
-  const grade: Grade = failed ? 'failed' : loss ? 'loss' : 'passed';
+  return loss ? 'loss' : 'passed';
+}
 
+/** What becomes of the water, where some is lost. */
+function lostInWords(fault: KnownFault, o: Outcome, { lost, dry }: Harm, where: string): Phrase {
+  if (fault.loses === 'leak') return say`${litres(lost)} leak away in ${time(fault.follow)}.`;
+  if (fault.loses === 'loose-end')
+    return say`The pump throws ${litres(lost)} on the floor before ${dry ? 'it draws air' : 'anyone comes'}.`;
+  return o.overAfter === null
+    ? say`${litres(lost)} land on the floor.`
+    : say`${litres(lost)} land on the floor, the first drop ${time(o.overAfter)} after it strikes, over the rim of “${where}”.`;
+}
+
+/** What came of a fault, in the grower's words, the water first. */
+function outcomeInWords(s: SystemDocument, fault: KnownFault, o: Outcome, harm: Harm): Phrase {
+  const { lost, fish, kept, roots, dry } = harm;
+  const name = (id: string | null) =>
+    s.vessels.find((v) => v.id === id)?.name ??
+    s.paths.find((p) => p.id === id)?.name ??
+    'a vessel';
   const parts: Phrase[] = [];
-  if (lost > DROPS) {
-    const at = o.overAfter;
-    if (leaks) parts.push(say`${litres(lost)} leak away in ${time(fault.follow)}.`);
-    else if (loose)
-      parts.push(
-        say`The pump throws ${litres(lost)} on the floor before ${dry ? 'it draws air' : 'anyone comes'}.`,
-      );
-    else
-      parts.push(
-        at === null
-          ? say`${litres(lost)} land on the floor.`
-          : say`${litres(lost)} land on the floor, the first drop ${time(at)} after it strikes, over the rim of “${name(o.where)}”.`,
-      );
-  }
+  if (lost > DROPS) parts.push(lostInWords(fault, o, harm, name(o.where)));
   if (dry) parts.push(say`The pump of “${name(o.dryPump)}” draws air after ${time(o.dryAfter!)}.`);
+  const worst = roots[0];
   if (worst)
     parts.push(
       worst.what === 'wet'
@@ -138,17 +160,21 @@ function gradeOf({ system, usual }: Ground, fault: KnownFault, o: Outcome): Omit
         ? say`Nothing is lost; the fish keep ${share(fish.share)} of their water.`
         : say`Nothing is lost.`,
     );
-  const spaced = parts.flatMap((p, i) => (i ? [' ', ...p] : [...p]));
+  return parts.flatMap((p, i) => (i ? [' ', ...p] : [...p]));
+}
+
+function gradeOf(ground: Ground, fault: KnownFault, o: Outcome): Omit<Drill, 'outcome'> {
+  const harm = harmOf(ground, o);
   return {
     fault: fault.id,
     kind: fault.kind,
     name: fault.name,
     alike: fault.alike ?? 0,
     about: fault.about,
-    grade,
+    grade: gradeBy(harm, fault.loses),
     at: fault.creeps ? null : o.at,
-    sentence: spaced,
-    fish,
+    sentence: outcomeInWords(ground.system, fault, o, harm),
+    fish: harm.fish,
   };
 }
 

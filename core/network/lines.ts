@@ -66,7 +66,7 @@ export function pumpOf(
       off: p.float.off,
     },
   };
-  const paths: NetPath[] = [
+  const paths: PumpPath[] = [
     {
       ...common,
       id: p.id,
@@ -79,7 +79,7 @@ export function pumpOf(
       lineVolume: p.checkValve || p.pump.airLift ? 0 : boreArea(line.bore) * line.length,
       power: p.pump.power,
     },
-    ...p.branches.map((b, k): NetPath => {
+    ...p.branches.map((b, k): PumpPath => {
       const own = m!.outlets[k + 1]!.own;
       const end = vesselOf(s, b.to).floor + b.end;
       return {
@@ -97,33 +97,43 @@ export function pumpOf(
   ];
   // Over a vented peak nothing runs back but the line's own water: air breaks the pull.
   if (p.checkValve || overVent || p.pump.airLift) return { paths, manifold: m };
-  const deliveries = paths.length;
-  for (let k = 0; k < deliveries; k++) {
-    const way = paths[k] as PumpPath;
-    const own = m ? m.outlets[k]!.own : null;
-    // Ends that run back together share the trunk: each sees it with the square of their number.
-    const share = deliveries ** 2;
-    paths.push({
-      kind: 'back',
-      id: `${way.id}-back`,
-      name: `${way.name}, running back`,
-      from: way.to,
-      to: from,
-      pump: first + k,
-      endZ: way.endZ,
-      intakeZ: source.floor + p.pump.intake,
-      line: own
-        ? {
-            ...line,
-            length: share * line.length + own.length * (line.bore / own.bore) ** 5,
-            sumK:
-              share * (m!.trunk.sumK + STANDING_IMPELLER_K) +
-              (own.sumK - EXIT_K) * (line.bore / own.bore) ** 4,
-          }
-        : { ...line, sumK: line.sumK - EXIT_K + STANDING_IMPELLER_K },
-    });
-  }
-  return { paths, manifold: m };
+  const intakeZ = source.floor + p.pump.intake;
+  const backs = paths.map((_, k) => backOf(paths, k, first, intakeZ, m));
+  return { paths: [...paths, ...backs], manifold: m };
+}
+
+/** The way back through a stopped pump from one of its deliveries, whose first path has the index `first`. */
+function backOf(
+  deliveries: readonly PumpPath[],
+  k: number,
+  first: number,
+  intakeZ: Metres,
+  m: Manifold | null,
+): NetPath {
+  const { id, name, to, from, endZ } = deliveries[k]!;
+  const { line } = deliveries[0]!;
+  const own = m && m.outlets[k]!.own;
+  // Ends that run back together share the trunk: each sees it with the square of their number.
+  const share = deliveries.length ** 2;
+  return {
+    kind: 'back',
+    id: `${id}-back`,
+    name: `${name}, running back`,
+    from: to,
+    to: from,
+    pump: first + k,
+    endZ,
+    intakeZ,
+    line: own
+      ? {
+          ...line,
+          length: share * line.length + own.length * (line.bore / own.bore) ** 5,
+          sumK:
+            share * (m.trunk.sumK + STANDING_IMPELLER_K) +
+            (own.sumK - EXIT_K) * (line.bore / own.bore) ** 4,
+        }
+      : { ...line, sumK: line.sumK - EXIT_K + STANDING_IMPELLER_K },
+  };
 }
 
 /** Pump figures as the box tells them. */

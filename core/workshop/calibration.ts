@@ -18,7 +18,7 @@ import {
 } from '../system/index.ts';
 import { rangeOver } from './sensitivity.ts';
 
-/** Fitting the model to the real thing: what was predicted, what was measured, what that corrects. */
+/** Calibration to the real thing: what was predicted, what was measured, what that corrects. */
 
 export interface Measurable {
   readonly kind: Measurement['kind'] | 'voids';
@@ -45,7 +45,7 @@ const BEYOND: Share = 0.06;
 /** What a fill time says of the stones; of the flow, where no stones could hold so little or so much. */
 function fillCorrection(
   v: Vessel,
-  fitted: Assessment,
+  calibrated: Assessment,
   bare: Assessment,
   index: number,
   time: Seconds,
@@ -54,7 +54,7 @@ function fillCorrection(
   const medium = v.media && mediumById(v.media.medium);
   if (!v.media || !medium)
     return say`It fills in ${share(time / fill(bare))} of the time reckoned.`;
-  const now = fitted.net.vessels[index]!.voids;
+  const now = calibrated.net.vessels[index]!.voids;
   const was = bare.net.vessels[index]!.voids;
   const open = 1 - v.media.clogging;
   if (now > medium.voids[2] * open + BEYOND)
@@ -64,15 +64,14 @@ function fillCorrection(
   return say`The stones hold ${share(now)} instead of ${share(was)}.`;
 }
 
-/** What can be measured of a system, with what is predicted. */
-export function measurables(s: SystemDocument): Measurable[] {
-  const out: Measurable[] = [];
-  for (const l of pumpedLines(s)) {
+/** The flow of each pumped line, by bucket and stopwatch. */
+function bucketTests(s: SystemDocument): Measurable[] {
+  return pumpedLines(s).map((l): Measurable => {
     const m = measured(s, 'flow', l.id);
     const bare = without(s, m);
     const flow = (a: Assessment) => a.duties.find((d) => d.id === l.id)?.branches[0]?.flow;
     const predicted = flow(assess(bare)) ?? 0;
-    out.push({
+    return {
       kind: 'flow',
       on: l.id,
       name: `Bucket test of ${l.name}`,
@@ -85,88 +84,134 @@ export function measurables(s: SystemDocument): Measurable[] {
         m && predicted > 0
           ? say`The pump gives ${share(m.flow / predicted)} of what its box says for this line.`
           : null,
-    });
-  }
-  const a = assess(s);
-  for (const b of a.beds) {
-    const i = s.vessels.findIndex((v) => v.id === b.id);
-    const v = s.vessels[i]!;
-    if (!b.floods) continue;
-    /** A time of the bed by stopwatch, beside what is reckoned without it. */
-    const timed = (
-      kind: 'fill-time' | 'drain-time',
-      correction: (time: Seconds, bare: Assessment) => Phrase,
-    ) => {
-      const m = measured(s, kind, b.id);
-      const bare = without(s, m);
-      const figure = (x: Assessment) =>
-        x.beds.find((y) => y.id === b.id)?.[kind === 'fill-time' ? 'fill' : 'drain'];
-      const before = assess(bare);
-      const predicted = figure(before) ?? NaN;
-      if (!Number.isFinite(predicted)) return;
-      out.push({
-        kind,
-        on: b.id,
-        name: kind === 'fill-time' ? `Fill of ${v.name}` : `Drain of ${v.name}`,
-        how:
-          kind === 'fill-time'
-            ? 'From its lowest to where the siphon starts, or the overflow spills.'
-            : 'From the flood mark until it stops, or is almost empty.',
-        quantity: 'time',
-        predicted,
-        range: m ? [predicted, predicted] : rangeOver(bare, figure),
-        measured: m?.time ?? null,
-        correction: m ? correction(m.time, before) : null,
-      });
     };
-    if (v.media ?? v.pots)
-      timed('fill-time', (time, before) => fillCorrection(v, a, before, i, time));
-    const siphon = (x: Assessment) =>
-      x.net.paths.find((p) => p.kind === 'drain' && p.siphon && p.from === i);
-    timed('drain-time', (time, before) => {
-      const now = siphon(a);
-      const was = siphon(before);
-      return now?.kind === 'drain' && was?.kind === 'drain' && now.prime && was.prime
-        ? say`The siphon runs at ${share(now.prime.efficiency)} of the full pipe instead of ${share(was.prime.efficiency)}.`
-        : say`It drains at ${share((before.beds.find((y) => y.id === b.id)?.drain ?? NaN) / time)} of what was reckoned.`;
-    });
-    const medium = v.media && mediumById(v.media.medium);
-    if (v.media && medium)
-      out.push({
-        kind: 'voids',
-        on: b.id,
-        name: `Voids of the stones in ${v.name}`,
-        how: 'Soak a bucket of stones, drain it 15 min, fill it to the top, and measure what then runs out.',
-        quantity: 'share',
-        predicted: medium.voids[1],
-        range: [medium.voids[0], medium.voids[2]],
-        measured: v.media.voids,
-        correction:
-          v.media.voids === null
-            ? null
-            : say`They hold ${share(v.media.voids)} instead of the ${share(medium.voids[1])} of the table.`,
-      });
-  }
-  for (const p of s.paths) {
-    if (!isSiphon(p)) continue;
+  });
+}
+
+/** What of a bed is timed, and how that is done. */
+const TIMED = {
+  'fill-time': {
+    figure: 'fill',
+    name: 'Fill',
+    how: 'From its lowest to where the siphon starts, or the overflow spills.',
+  },
+  'drain-time': {
+    figure: 'drain',
+    name: 'Drain',
+    how: 'From the flood mark until it stops, or is almost empty.',
+  },
+} as const;
+
+/** A time of a bed by stopwatch, beside what is predicted without it; nothing where it never gets there. */
+function timing(
+  s: SystemDocument,
+  v: Vessel,
+  kind: keyof typeof TIMED,
+  correction: (time: Seconds, bare: Assessment) => Phrase,
+): Measurable[] {
+  const { figure, name, how } = TIMED[kind];
+  const m = measured(s, kind, v.id);
+  const bare = without(s, m);
+  const of = (x: Assessment) => x.beds.find((b) => b.id === v.id)?.[figure];
+  const before = assess(bare);
+  const predicted = of(before) ?? NaN;
+  if (!Number.isFinite(predicted)) return [];
+  return [
+    {
+      kind,
+      on: v.id,
+      name: `${name} of ${v.name}`,
+      how,
+      quantity: 'time',
+      predicted,
+      range: m ? [predicted, predicted] : rangeOver(bare, of),
+      measured: m?.time ?? null,
+      correction: m ? correction(m.time, before) : null,
+    },
+  ];
+}
+
+/** What a drain time says of the siphon of a bed, or of its other outlets. */
+function drainCorrection(
+  v: Vessel,
+  calibrated: Assessment,
+  bare: Assessment,
+  index: number,
+  time: Seconds,
+): Phrase {
+  const siphon = (x: Assessment) =>
+    x.net.paths.find((p) => p.kind === 'drain' && p.siphon && p.from === index);
+  const now = siphon(calibrated);
+  const was = siphon(bare);
+  if (now?.kind === 'drain' && was?.kind === 'drain' && now.prime && was.prime)
+    return say`The siphon runs at ${share(now.prime.efficiency)} of the full pipe instead of ${share(was.prime.efficiency)}.`;
+  const drain = bare.beds.find((b) => b.id === v.id)?.drain ?? NaN;
+  return say`It drains at ${share(drain / time)} of what was reckoned.`;
+}
+
+/** The voids of a bed's stones, by bucket. */
+function voidsOf({ id, name, media }: Vessel): Measurable[] {
+  const medium = media && mediumById(media.medium);
+  if (!media || !medium) return [];
+  const [low, usual, high] = medium.voids;
+  return [
+    {
+      kind: 'voids',
+      on: id,
+      name: `Voids of the stones in ${name}`,
+      how: 'Soak a bucket of stones, drain it 15 min, fill it to the top, and measure what then runs out.',
+      quantity: 'share',
+      predicted: usual,
+      range: [low, high],
+      measured: media.voids,
+      correction:
+        media.voids === null
+          ? null
+          : say`They hold ${share(media.voids)} instead of the ${share(usual)} of the table.`,
+    },
+  ];
+}
+
+/** The least flow that starts each siphon. */
+function startingFlows(s: SystemDocument): Measurable[] {
+  return s.paths.filter(isSiphon).flatMap((p): Measurable[] => {
     const m = measured(s, 'starting-flow', p.id);
     const w = assess(without(s, m)).siphons.find((x) => x.id === p.id);
-    if (!w) continue;
-    out.push({
-      kind: 'starting-flow',
-      on: p.id,
-      name: `Smallest flow that starts ${p.name}`,
-      how: 'Close the tap until it no longer starts, open it a little, and bucket-test that flow.',
-      quantity: 'flow',
-      predicted: w.start.expected,
-      range: [w.start.low, w.start.high],
-      measured: m?.flow ?? null,
-      correction: m
-        ? say`It starts at Froude ${String(Math.round((m.flow / w.start.low) * 30) / 100)}, measured at a bore of ${bore(boreOf(s, p))}.`
-        : null,
-    });
-  }
-  return out;
+    if (!w) return [];
+    return [
+      {
+        kind: 'starting-flow',
+        on: p.id,
+        name: `Smallest flow that starts ${p.name}`,
+        how: 'Close the tap until it no longer starts, open it a little, and bucket-test that flow.',
+        quantity: 'flow',
+        predicted: w.start.expected,
+        range: [w.start.low, w.start.high],
+        measured: m?.flow ?? null,
+        correction: m
+          ? say`It starts at Froude ${String(Math.round((m.flow / w.start.low) * 30) / 100)}, measured at a bore of ${bore(boreOf(s, p))}.`
+          : null,
+      },
+    ];
+  });
+}
+
+/** What can be measured of a system, with what is predicted. */
+export function measurables(s: SystemDocument): Measurable[] {
+  const a = assess(s);
+  const ofBeds = a.beds.flatMap((b) => {
+    if (!b.floods) return [];
+    const i = s.vessels.findIndex((v) => v.id === b.id);
+    const v = s.vessels[i]!;
+    return [
+      ...((v.media ?? v.pots)
+        ? timing(s, v, 'fill-time', (time, bare) => fillCorrection(v, a, bare, i, time))
+        : []),
+      ...timing(s, v, 'drain-time', (time, bare) => drainCorrection(v, a, bare, i, time)),
+      ...voidsOf(v),
+    ];
+  });
+  return [...bucketTests(s), ...ofBeds, ...startingFlows(s)];
 }
 
 /** Findings that a measurement changed, with the level that they had without it. */

@@ -11,8 +11,9 @@ import {
   isSiphon,
   pumpedLines,
   type Edit,
-  type Siphon,
   type SystemDocument,
+  type Vessel,
+  type WaterPath,
 } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { joinedBeds } from '../system/layouts/joined-beds.ts';
@@ -159,34 +160,21 @@ export function* candidates(o: Owned): Generator<Candidate | null> {
   }
 }
 
-/** The whole system of a rough one. */
-export function built(o: Owned, c: Candidate): SystemDocument | null {
-  const layout = {
-    'bed-over-tank': bedOverTank,
-    'loop-over-tank': loopOverTank,
-    'joined-beds': joinedBeds,
-    'tray-over-reservoir': trayOverReservoir,
-  }[c.layout];
-  let s = layout.make('found', 'Found');
-  const store = s.vessels.find((v) => v.role === 'tank' || v.role === 'reservoir')!;
-  const level = FILL * o.tank.height;
-  const edits: Edit[] = [
-    { at: `vessels.${store.id}.shape`, to: { kind: 'box', ...o.tank } },
-    { at: `vessels.${store.id}.fill`, to: round(o.tank.length * o.tank.width * level) },
-    { at: `vessels.${store.id}.role`, to: o.fish ? 'tank' : 'reservoir' },
-    {
-      at: 'fish',
-      to: o.fish
-        ? [
-            {
-              id: 'fish',
-              vessel: store.id,
-              count: Math.max(2, Math.round(150 * o.tank.length * o.tank.width * level * 0.1)),
-              meanMass: 0.05,
-            },
-          ]
-        : [],
-    },
+/** The grower's own tank, pump and hose, put into a layout whose store is a tank or a reservoir. */
+function ownParts(o: Owned, c: Candidate, store: string): Edit[] {
+  const { length, width, height } = o.tank;
+  const level = FILL * height;
+  const fish = {
+    id: 'fish',
+    vessel: store,
+    count: Math.max(2, Math.round(150 * length * width * level * 0.1)),
+    meanMass: 0.05,
+  };
+  return [
+    { at: `vessels.${store}.shape`, to: { kind: 'box', ...o.tank } },
+    { at: `vessels.${store}.fill`, to: round(length * width * level) },
+    { at: `vessels.${store}.role`, to: o.fish ? 'tank' : 'reservoir' },
+    { at: 'fish', to: o.fish ? [fish] : [] },
     { at: 'paths.lift.pump.maxHead', to: o.pump.maxHead },
     { at: 'paths.lift.pump.maxFlow', to: o.pump.maxFlow },
     { at: 'paths.lift.pump.intake', to: round(o.fish ? INTAKE_FISH * level : 0.03) },
@@ -194,47 +182,63 @@ export function built(o: Owned, c: Candidate): SystemDocument | null {
     { at: 'paths.lift.bore', to: pipeById(o.hose)!.bore },
     { at: 'paths.lift.valve', to: c.open },
   ];
+}
+
+/** Size and height of a bed or of the box of a siphon. */
+function sizedVessel(c: Candidate, v: Vessel): Edit[] {
   const wall = round(c.crest + WALL);
-  for (const v of s.vessels) {
-    if (v === store) continue;
-    edits.push({ at: `vessels.${v.id}.floor`, to: round(c.floor) });
-    if (v.role === 'box') {
-      edits.push({ at: `vessels.${v.id}.shape.height`, to: wall });
-      continue;
-    }
-    edits.push(
-      {
-        at: `vessels.${v.id}.shape`,
-        to: { kind: 'box', length: round(c.length), width: round(c.width), height: wall },
-      },
-      { at: `vessels.${v.id}.media.top`, to: round(c.crest + 0.045) },
-    );
+  const floor = { at: `vessels.${v.id}.floor`, to: round(c.floor) };
+  if (v.role === 'box') return [floor, { at: `vessels.${v.id}.shape.height`, to: wall }];
+  return [
+    floor,
+    {
+      at: `vessels.${v.id}.shape`,
+      to: { kind: 'box', length: round(c.length), width: round(c.width), height: wall },
+    },
+    { at: `vessels.${v.id}.media.top`, to: round(c.crest + 0.045) },
+  ];
+}
+
+/** Ends, crests and drops of a path that follow from how high the beds stand and flood. */
+function fittedPath(o: Owned, c: Candidate, p: WaterPath): Edit[] {
+  if (p.kind === 'pumped-line') {
+    if (p.end <= 0.02) return [];
+    const to = round(c.crest + 0.07);
+    return [
+      { at: `paths.${p.id}.end`, to },
+      ...p.branches.map((b) => ({ at: `paths.${p.id}.branches.${b.id}.end`, to })),
+    ];
   }
-  for (const p of s.paths) {
-    if (p.kind === 'pumped-line') {
-      if (p.end > 0.02) {
-        edits.push({ at: `paths.${p.id}.end`, to: round(c.crest + 0.07) });
-        for (const b of p.branches)
-          edits.push({ at: `paths.${p.id}.branches.${b.id}.end`, to: round(c.crest + 0.07) });
-      }
-      continue;
-    }
-    if (p.kind === 'standpipe')
-      edits.push(
-        {
-          at: `paths.${p.id}.crest`,
-          to: round(p.id === 'overflow' ? c.crest : c.crest + 0.03),
-        },
-        { at: `paths.${p.id}.drop`, to: round(Math.max(0.1, c.floor - o.tank.height + 0.05)) },
-      );
-    if (isSiphon(p))
-      edits.push(
-        { at: `paths.${p.id}.crest`, to: c.crest },
-        { at: `paths.${p.id}.drop`, to: round(Math.max(0.12, c.floor - o.tank.height + 0.1)) },
-      );
-  }
-  s = applyEdits(s, edits);
-  const siphon = s.paths.find(isSiphon) as Siphon | undefined;
+  const over = c.floor - o.tank.height;
+  if (p.kind === 'standpipe')
+    return [
+      { at: `paths.${p.id}.crest`, to: round(p.id === 'overflow' ? c.crest : c.crest + 0.03) },
+      { at: `paths.${p.id}.drop`, to: round(Math.max(0.1, over + 0.05)) },
+    ];
+  if (!isSiphon(p)) return [];
+  return [
+    { at: `paths.${p.id}.crest`, to: c.crest },
+    { at: `paths.${p.id}.drop`, to: round(Math.max(0.12, over + 0.1)) },
+  ];
+}
+
+const LAYOUT_OF = {
+  'bed-over-tank': bedOverTank,
+  'loop-over-tank': loopOverTank,
+  'joined-beds': joinedBeds,
+  'tray-over-reservoir': trayOverReservoir,
+} as const;
+
+/** The whole system of a rough one. */
+export function built(o: Owned, c: Candidate): SystemDocument | null {
+  let s = LAYOUT_OF[c.layout].make('found', 'Found');
+  const store = s.vessels.find((v) => v.role === 'tank' || v.role === 'reservoir')!;
+  s = applyEdits(s, [
+    ...ownParts(o, c, store.id),
+    ...s.vessels.flatMap((v) => (v === store ? [] : sizedVessel(c, v))),
+    ...s.paths.flatMap((p) => fittedPath(o, c, p)),
+  ]);
+  const siphon = s.paths.find(isSiphon);
   if (siphon) {
     const mouth = rigid.find((m) => m.bore >= 1.3 * c.pipe.bore) ?? c.pipe;
     const parts = madeOf(siphon, c.pipe, siphon.kind === 'loop-siphon' ? c.pipe : mouth);

@@ -1,7 +1,7 @@
-import type { Edit } from '../edit.ts';
+import type { Metres } from '../../quantity/si.ts';
 import { isStore } from '../find.ts';
 import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
-import type { PumpedLine, SystemDocument, Vessel } from '../types.ts';
+import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
 import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 import { ownLine } from './parts.ts';
@@ -29,6 +29,95 @@ export const SITES = [
 ] as const;
 export type SiteKind = (typeof SITES)[number]['id'];
 
+/** What a new site is made of: ids, where it stands and the store it is fed from and drains to. */
+interface Ground {
+  readonly id: string;
+  readonly name: string;
+  readonly floor: Metres;
+  readonly store: Vessel;
+  /** Id of its return, and the name in a sentence. */
+  readonly back: string;
+  readonly called: string;
+}
+
+/** A kind of site: its vessel, its own line and that line's control, its return by gravity. */
+interface Site {
+  readonly label: string;
+  /** What its pump gives, L/h. */
+  readonly flow: number;
+  readonly line: Pick<PumpedLine, 'pipe' | 'end'> & Partial<PumpedLine>;
+  /** Programs by which its pump runs; always on where there are none. */
+  readonly timer?: (id: string) => Control;
+  readonly vessel: (g: Ground) => Vessel;
+  readonly back: (g: Ground) => WaterPath;
+}
+
+const PLANTS = { dailyUse: 0.003, rooting: 0.1, rootShare: 1 };
+
+const BUILT: Record<SiteKind, Site> = {
+  raft: {
+    label: 'Add a raft bed',
+    flow: 420,
+    line: { pipe: 'hose-16', end: 0.22, valve: 0.85 },
+    vessel: ({ id, name, floor }) =>
+      vessel(
+        id,
+        name,
+        'raft',
+        { kind: 'box', length: 1.2, width: 0.6, height: 0.26 },
+        { floor, fill: 0.14, emptyMass: 15, plants: PLANTS },
+      ),
+    back: ({ id, store, back, called }) =>
+      standpipe({
+        id: back,
+        name: `Overflow of the ${called}`,
+        from: id,
+        to: store.id,
+        pipe: 'sch40-1-1/4',
+        crest: 0.2,
+        drop: 0.15,
+        run: 0.3,
+      }),
+  },
+  channel: {
+    label: 'Add a film channel',
+    // A film wants little: some two litres a minute.
+    flow: 220,
+    line: { pipe: 'hose-13', end: 0.05, valve: 0.8 },
+    vessel: ({ id, name, floor }) =>
+      vessel(
+        id,
+        name,
+        'channel',
+        { kind: 'box', length: 1.8, width: 0.1, height: 0.06 },
+        { floor, emptyMass: 3, plants: { ...PLANTS, rootShare: 0.3 } },
+      ),
+    back: ({ id, store, back, called }) =>
+      openEnd(back, `End of the ${called}`, id, store.id, 0.025),
+  },
+  'seed-box': {
+    label: 'Add a drip-fed seed box',
+    flow: 150,
+    line: { pipe: 'hose-10', end: 0.09, pinholes: { count: 8, diameter: 0.001 } },
+    timer: (id) => programs(id, 'digital-20', [7, 9, 11, 13, 15, 17, 19], 5),
+    vessel: ({ id, name, floor }) =>
+      vessel(
+        id,
+        name,
+        'bed',
+        { kind: 'box', length: 0.6, width: 0.3, height: 0.1 },
+        {
+          floor,
+          emptyMass: 2,
+          media: media('coir', 0.08),
+          plants: { ...PLANTS, rooting: 0.04 },
+        },
+      ),
+    back: ({ id, store, back, called }) =>
+      hole(back, `Drain of the ${called}`, id, store.id, 0, 0.012),
+  },
+};
+
 /** Air between the store's rim and the site's floor, m. */
 const OVER_RIM = 0.12;
 
@@ -43,132 +132,41 @@ const storeFor = (s: SystemDocument): Vessel | undefined =>
 /** Adds a plant site beside a tank or reservoir, with a small pump of its own and a return by gravity. */
 export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp => within(s, madeSite(s, kind));
 
+/** The control of a site's pump: its own timer, or what is always on. */
+function controlFor(s: SystemDocument, site: Site, fresh: (id: string) => string) {
+  const mains = s.controls.find((c) => c.kind === 'always-on')?.id;
+  if (!site.timer && mains) return { control: mains, edits: [] };
+  const control = fresh(site.timer ? 'seed-timer' : MAINS.id);
+  const to = site.timer ? site.timer(control) : { ...MAINS, id: control };
+  return { control, edits: [{ at: `controls.${control}`, to }] };
+}
+
 function madeSite(s: SystemDocument, kind: SiteKind): MakeUp {
   const store = storeFor(s);
   if (!store) return not('There is no tank or reservoir to feed it from.');
+  const site = BUILT[kind];
   const fresh = freshIds(s);
-  const id = fresh(kind);
-  const pipe = fresh(`${kind}-feed`);
-  const back = fresh(`${kind}-return`);
-  const floor = Math.round((store.floor + store.shape.height + OVER_RIM) * 200) / 200;
   const name = nextName(
     s,
     { raft: 'raft bed', channel: 'film channel', 'seed-box': 'seed box' }[kind],
   );
-  const at = (
-    v: Vessel,
-    flow: number,
-    line: Pick<PumpedLine, 'pipe' | 'end' | 'control'> & Partial<PumpedLine>,
-  ): Edit[] => [
-    { at: `vessels.${id}`, to: v },
-    {
-      at: `paths.${pipe}`,
-      to: ownLine(
-        s,
-        { id: pipe, name: `Feed of the ${name.toLowerCase()}`, to: id, ...line },
-        store,
-        floor + line.end - store.floor - 0.4 * store.shape.height,
-        flow,
-      ),
-    },
-  ];
-  const mains = s.controls.find((c) => c.kind === 'always-on')?.id;
-  const control = mains ?? fresh(MAINS.id);
-  const always: Edit[] = mains
-    ? []
-    : [{ at: `controls.${control}`, to: { ...MAINS, id: control } }];
-  const plants = { dailyUse: 0.003, rooting: 0.1, rootShare: 1 };
-  switch (kind) {
-    case 'raft':
-      return change('Add a raft bed', [
-        ...always,
-        ...at(
-          vessel(
-            id,
-            name,
-            'raft',
-            { kind: 'box', length: 1.2, width: 0.6, height: 0.26 },
-            {
-              floor,
-              fill: 0.14,
-              emptyMass: 15,
-              plants,
-            },
-          ),
-          420,
-          { pipe: 'hose-16', end: 0.22, control, valve: 0.85 },
-        ),
-        {
-          at: `paths.${back}`,
-          to: standpipe({
-            id: back,
-            name: `Overflow of the ${name.toLowerCase()}`,
-            from: id,
-            to: store.id,
-            pipe: 'sch40-1-1/4',
-            crest: 0.2,
-            drop: 0.15,
-            run: 0.3,
-          }),
-        },
-      ]);
-    case 'channel':
-      return change('Add a film channel', [
-        ...always,
-        ...at(
-          vessel(
-            id,
-            name,
-            'channel',
-            { kind: 'box', length: 1.8, width: 0.1, height: 0.06 },
-            {
-              floor,
-              emptyMass: 3,
-              plants: { ...plants, rootShare: 0.3 },
-            },
-          ),
-          // A film wants little: some two litres a minute.
-          220,
-          { pipe: 'hose-13', end: 0.05, control, valve: 0.8 },
-        ),
-        {
-          at: `paths.${back}`,
-          to: openEnd(back, `End of the ${name.toLowerCase()}`, id, store.id, 0.025),
-        },
-      ]);
-    case 'seed-box': {
-      const timer = fresh('seed-timer');
-      return change('Add a drip-fed seed box', [
-        {
-          at: `controls.${timer}`,
-          to: programs(timer, 'digital-20', [7, 9, 11, 13, 15, 17, 19], 5),
-        },
-        ...at(
-          vessel(
-            id,
-            name,
-            'bed',
-            { kind: 'box', length: 0.6, width: 0.3, height: 0.1 },
-            {
-              floor,
-              emptyMass: 2,
-              media: media('coir', 0.08),
-              plants: { ...plants, rooting: 0.04 },
-            },
-          ),
-          150,
-          {
-            pipe: 'hose-10',
-            end: 0.09,
-            control: timer,
-            pinholes: { count: 8, diameter: 0.001 },
-          },
-        ),
-        {
-          at: `paths.${back}`,
-          to: hole(back, `Drain of the ${name.toLowerCase()}`, id, store.id, 0, 0.012),
-        },
-      ]);
-    }
-  }
+  const id = fresh(kind);
+  const feed = fresh(`${kind}-feed`);
+  const floor = Math.round((store.floor + store.shape.height + OVER_RIM) * 200) / 200;
+  const called = name.toLowerCase();
+  const ground: Ground = { id, name, floor, store, back: fresh(`${kind}-return`), called };
+  const { control, edits } = controlFor(s, site, fresh);
+  const line = ownLine(
+    s,
+    { id: feed, name: `Feed of the ${called}`, to: id, ...site.line, control },
+    store,
+    floor + site.line.end - store.floor - 0.4 * store.shape.height,
+    site.flow,
+  );
+  return change(site.label, [
+    ...edits,
+    { at: `vessels.${id}`, to: site.vessel(ground) },
+    { at: `paths.${feed}`, to: line },
+    { at: `paths.${ground.back}`, to: site.back(ground) },
+  ]);
 }
