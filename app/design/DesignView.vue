@@ -22,6 +22,7 @@ import { fileStem, offerFile } from '../storage/files';
 import LivingDrawing from '../section/LivingDrawing.vue';
 import { useBench } from '../stores/bench';
 import { useChosen } from '../stores/chosen';
+import { useKept } from '../stores/kept';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -147,18 +148,18 @@ useTimeoutFn(() => void loadSheet(), 1000);
 const living = ref<InstanceType<typeof LivingDrawing>>();
 useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });
 
-const reminders = computed(() =>
+// What each move of a handle leaves as it is draws nothing here anew.
+const isOpen = computed(() => system.document !== null && system.assessment !== null);
+const name = computed(() => system.document?.name ?? '');
+const openFindings = computed(() => trace.open.length);
+const reminders = useKept(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
 );
 </script>
 
 <template>
-  <main
-    v-if="system.document && system.assessment"
-    class="design"
-    :class="{ phone, papered: onPaper }"
-  >
-    <h1 class="visually-hidden">{{ system.document.name }}</h1>
+  <main v-if="isOpen" class="design" :class="{ phone, papered: onPaper }">
+    <h1 class="visually-hidden">{{ name }}</h1>
     <TopBar
       class="top no-print"
       :phone="phone"
@@ -187,7 +188,7 @@ const reminders = computed(() =>
       <v-tabs v-model="side" class="sides" grow color="primary" aria-label="Beside the drawing">
         <v-tab value="panel">{{ STAGE_NAMES[stage] }}</v-tab>
         <v-tab value="findings">
-          {{ trace.open.length ? `Findings ${trace.open.length}` : 'Findings' }}
+          {{ openFindings ? `Findings ${openFindings}` : 'Findings' }}
         </v-tab>
       </v-tabs>
       <DerivationSheet class="derivation" />

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { same } from '../../core/system';
+import { useKept } from '../stores/kept';
 
 interface Row {
   id: string;
@@ -14,10 +13,7 @@ const props = defineProps<{
   items: readonly Row[];
 }>();
 const emit = defineEmits<{ 'update:modelValue': [id: string] }>();
-/** The same list while its rows are the same: a menu is dear to draw anew. */
-const rows = computed<Row[]>((before) =>
-  before && same(before, props.items) ? before : [...props.items],
-);
+const rows = useKept<Row[]>(() => [...props.items]);
 const choose = (id: unknown) => emit('update:modelValue', String(id));
 </script>
 

@@ -1,15 +1,19 @@
 <script setup lang="ts">
+import { useKept } from '../stores/kept';
+
 /** Which of several alike a panel is about. */
-defineProps<{
+const props = defineProps<{
   items: readonly { readonly id: string; readonly name: string }[];
   chosen: string;
   label: string;
 }>();
 defineEmits<{ choose: [id: string] }>();
+const tabs = useKept(() => props.items.map(({ id, name }) => ({ id, name })));
 </script>
 
 <template>
   <v-btn-toggle
+    v-memo="[tabs, chosen, label]"
     class="tabs"
     :model-value="chosen"
     mandatory
@@ -19,7 +23,7 @@ defineEmits<{ choose: [id: string] }>();
     @update:model-value="$emit('choose', $event)"
   >
     <v-btn
-      v-for="x in items"
+      v-for="x in tabs"
       :key="x.id"
       :value="x.id"
       size="small"

@@ -7,7 +7,6 @@ import {
   partAt,
   pathAt,
   pumpedLines,
-  same,
   targetsOf,
   vesselAt,
   type PumpedLine,
@@ -15,6 +14,7 @@ import {
   type Vessel,
 } from '../../core/system';
 import { along } from '../section/parts';
+import { useKept } from './kept';
 import { useSystem } from './system';
 
 /** A part of the system as lists show it. */
@@ -40,10 +40,9 @@ export const useChosen = defineStore('chosen', () => {
   const parts = computed(() => (system.document ? flowOrder(system.document) : []));
   const thing = computed(() => parts.value.find((p) => p.at === at.value) ?? null);
   /** All parts along the water’s way, by place and name: the same list until one comes, goes or is renamed. */
-  const order = computed<readonly Named[]>((before) => {
-    const now = parts.value.map((p) => ({ at: p.at, id: p.part.id, name: p.part.name }));
-    return before && same(before, now) ? before : now;
-  });
+  const order = useKept<readonly Named[]>(() =>
+    parts.value.map((p) => ({ at: p.at, id: p.part.id, name: p.part.name })),
+  );
 
   const vessel = computed<Vessel | undefined>(() => {
     const doc = system.document;

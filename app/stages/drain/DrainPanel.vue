@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, watch } from 'vue';
 import { isSiphon } from '../../../core/system';
 import { useBench, type Bench } from '../../stores/bench';
+import { useKept } from '../../stores/kept';
 import { useDrills } from '../../stores/drills';
 import { useSystem } from '../../stores/system';
 import CyclePanel from './CyclePanel.vue';
@@ -16,7 +17,7 @@ const PANELS = {
   drills: defineAsyncComponent(() => import('./DrillsBench.vue')),
   measure: defineAsyncComponent(() => import('./measure/MeasurePanel.vue')),
 };
-const tabs = computed(() => {
+const tabs = useKept(() => {
   const s = system.document!;
   const out: { id: Bench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
   if (s.paths.some(isSiphon)) out.push({ id: 'siphon', name: 'Siphon' });
