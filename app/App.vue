@@ -69,9 +69,9 @@ const { isOverDropZone: dropping } = useDropZone(document, {
         {{ shelf.refused }}
         <button type="button" @click="shelf.refused = ''">Close</button>
       </p>
-      <div v-if="shelf.told" class="notice" role="status">
-        {{ shelf.told }}
-        <button type="button" @click="shelf.told = ''">Close</button>
+      <div v-if="shelf.notice" class="notice" role="status">
+        {{ shelf.notice }}
+        <button type="button" @click="shelf.notice = ''">Close</button>
         <details v-if="shelf.details.length">
           <summary>Why, one by one</summary>
           <ul>

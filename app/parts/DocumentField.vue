@@ -36,7 +36,7 @@ const hint = computed(() => {
     : field.value.hint;
 });
 const name = computed(() => props.label ?? field.value.label);
-const said = (to: number | null) =>
+const labelOf = (to: number | null) =>
   to === null
     ? `${name.value} cleared`
     : `${name.value} ${format(to, field.value.kind, settings.units)}`;
@@ -56,8 +56,8 @@ const said = (to: number | null) =>
     :calm="system.holding"
     :clearable="clearable ?? false"
     :placeholder="placeholder ?? ''"
-    @commit="system.commit([{ at, to: $event }], said($event))"
-    @nudge="system.nudge(at, $event, said($event))"
+    @commit="system.commit([{ at, to: $event }], labelOf($event))"
+    @nudge="system.nudge(at, $event, labelOf($event))"
   />
 </template>
 

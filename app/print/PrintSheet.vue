@@ -14,7 +14,7 @@ import { sceneOf } from '../section/scene';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
-import { bedWords, lineWords, wayWords } from './words';
+import { bedWords, lineWords, outletWords } from './words';
 
 /** One page of a design: the drawing to scale, the water balance, what works how, and what is open. */
 const system = useSystem();
@@ -58,7 +58,7 @@ const accounts = computed(() =>
 const works = computed(() => [
   ...new Set([
     ...a.value.duties.map((d) => lineWords(doc.value, d, f)),
-    ...doc.value.paths.map((p) => wayWords(doc.value, p, a.value.siphons, f)).filter(Boolean),
+    ...doc.value.paths.map((p) => outletWords(doc.value, p, a.value.siphons, f)).filter(Boolean),
     ...a.value.beds.map((b) =>
       bedWords(doc.value, b, trace.day?.metrics.beds.find((x) => x.id === b.id)?.cyclesPerDay, f),
     ),

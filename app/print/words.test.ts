@@ -2,13 +2,13 @@ import { describe, expect, it, test } from 'vitest';
 import { assess } from '../../core/assess';
 import { format } from '../../core/quantity';
 import { addSite, applyEdits, LAYOUTS, type SystemDocument } from '../../core/system';
-import { bedWords, lineWords, wayWords, type Shown } from './words';
+import { bedWords, lineWords, outletWords, type Shown } from './words';
 
 const shown: Shown = (v, k) => (Number.isFinite(v) ? format(v, k, 'metric') : 'never');
 const make = (id: string) => LAYOUTS.find((l) => l.id === id)!.make('x', 'X');
 const lines = (s: SystemDocument) => assess(s).duties.map((d) => lineWords(s, d, shown));
 const way = (s: SystemDocument, id: string) =>
-  wayWords(
+  outletWords(
     s,
     s.paths.find((p) => p.id === id)!,
     assess(s).siphons,

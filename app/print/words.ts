@@ -66,7 +66,7 @@ export function lineWords(s: SystemDocument, d: Duty, f: Shown): string {
 }
 
 /** A way that needs no pump: drains and siphons, joining pipes, float valves, holes, channels, felt. */
-export function wayWords(
+export function outletWords(
   s: SystemDocument,
   p: WaterPath,
   siphons: readonly SiphonWindow[],

@@ -86,8 +86,8 @@ async function look() {
     timer: owned.timer === 'none' ? null : owned.timer,
   };
   try {
-    const told = proxy((p: Progress) => mine === request && (progress.value = p));
-    const found = await drillWorker.ask((w) => w.search(mine, what, told));
+    const onProgress = proxy((p: Progress) => mine === request && (progress.value = p));
+    const found = await drillWorker.ask((w) => w.search(mine, what, onProgress));
     if (mine === request) result.value = found;
   } catch {
     trouble.value = 'The search broke off. What you entered still stands; try it once more.';

@@ -17,7 +17,7 @@ import SectionMarks from './SectionMarks.vue';
 import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
 import SectionVessel from './SectionVessel.vue';
-import SectionWay from './SectionWay.vue';
+import SectionOutlet from './SectionOutlet.vue';
 import { isCompact, useFrame, WHOLE_VIEW, type View } from './frame';
 import { handlesOf, type Handle } from './handles';
 import { MARK, marksOf } from './marks';
@@ -314,17 +314,17 @@ defineExpose({
           :line="l"
           :points="poly(l.points)"
           :branches="l.branches.map((b) => poly(b.points))"
-          :way="lineFlow(l)"
+          :direction="lineFlow(l)"
           :scale="scale"
           :small="small"
           :x="X"
           :y="Y"
         />
 
-        <SectionWay
-          v-for="w in scene.ways"
+        <SectionOutlet
+          v-for="w in scene.outlets"
           :key="w.path.id"
-          :way="w"
+          :outlet="w"
           :flow="flows[w.path.id] ?? 0"
           :scale="scale"
           :x="X"

@@ -8,7 +8,7 @@ const props = defineProps<{
   /** Further deliveries from their tees. */
   branches: readonly string[];
   /** 1 up, −1 back down, 0 still. */
-  way: number;
+  direction: number;
   scale: number;
   /** The pump shrinks with the drawing. */
   small: number;
@@ -45,16 +45,16 @@ const taps = () => {
       v-for="(p, i) in [points, ...branches]"
       :key="`b${i}`"
       class="bore"
-      :class="{ full: way !== 0 }"
+      :class="{ full: direction !== 0 }"
       :points="p"
       :stroke-width="bore()"
     />
-    <template v-if="way !== 0">
+    <template v-if="direction !== 0">
       <polyline
         v-for="(p, i) in [points, ...branches]"
         :key="`m${i}`"
         class="moving"
-        :class="{ back: way < 0 }"
+        :class="{ back: direction < 0 }"
         :points="p"
       />
     </template>

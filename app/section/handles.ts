@@ -227,7 +227,7 @@ function drainHandles({ s, scene, add }: Building) {
 
 /** Pipes between vessels, and float valves. */
 function otherHandles({ s, scene, add }: Building) {
-  for (const w of scene.ways) {
+  for (const w of scene.outlets) {
     const at = pathAt(w.path.id);
     const from = s.vessels.find((v) => v.id === w.path.from)!;
     const to = s.vessels.find((v) => v.id === w.path.to)!;

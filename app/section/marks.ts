@@ -52,7 +52,7 @@ function placeOf(id: string, scene: Scene, X: (x: number) => number, Y: (z: numb
   if (d && bed) return { x: X(d.x), y: Y(d.floor + bed.vessel.shape.height) - 14 };
   const l = scene.lines.find((x) => x.path.id === id);
   if (l) return { x: X(l.pump.x) - 26, y: Y(l.pump.z) - 12 };
-  const w = scene.ways.find((x) => x.path.id === id);
+  const w = scene.outlets.find((x) => x.path.id === id);
   const at = w?.points[0];
   return at ? { x: X(at.x), y: Y(at.z) - 18 } : null;
 }

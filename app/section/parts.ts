@@ -30,7 +30,7 @@ function pipesOf(scene: Scene) {
       courses: [l.points, ...l.branches.map((b) => b.points)],
       wide: l.path.bore,
     })),
-    ...scene.ways.map((w) => ({
+    ...scene.outlets.map((w) => ({
       path: w.path,
       courses: [w.points],
       wide: 'bore' in w.path ? w.path.bore : 0.02,

@@ -46,7 +46,7 @@ export interface PlacedDrain {
 }
 
 /** A path without pump or crest. */
-export interface PlacedWay {
+export interface PlacedOutlet {
   path: Link | FloatValve | OpenHole | OpenEnd | Seep;
   points: Point[];
   /** Where its water falls free; nothing where it runs into water or a wall. */
@@ -167,19 +167,19 @@ export function routeDrains(s: SystemDocument, placed: Placing): PlacedDrain[] {
   });
 }
 
-export function routeWays(s: SystemDocument, placed: Placing): PlacedWay[] {
-  return s.paths.flatMap((path): PlacedWay[] => {
+export function routeOutlets(s: SystemDocument, placed: Placing): PlacedOutlet[] {
+  return s.paths.flatMap((path): PlacedOutlet[] => {
     const from = placed.get(path.from)!;
     const to = placed.get(path.to)!;
     switch (path.kind) {
       case 'link':
-        return [linkWay(path, from, to)];
+        return [linkRoute(path, from, to)];
       case 'float-valve':
-        return [floatWay(path, from, to)];
+        return [floatRoute(path, from, to)];
       case 'hole':
       case 'open-end':
       case 'seep':
-        return [dropWay(path, from, to)];
+        return [dropRoute(path, from, to)];
       default:
         return [];
     }
@@ -187,7 +187,7 @@ export function routeWays(s: SystemDocument, placed: Placing): PlacedWay[] {
 }
 
 /** A joining pipe: through the walls that face each other, or under both floors. */
-function linkWay(path: Link, from: Placed, to: Placed): PlacedWay {
+function linkRoute(path: Link, from: Placed, to: Placed): PlacedOutlet {
   const z = from.vessel.floor + path.height;
   if (path.height < 0) {
     const side = from.centre < to.centre ? 1 : -1;
@@ -239,7 +239,7 @@ function linkWay(path: Link, from: Placed, to: Placed): PlacedWay {
 }
 
 /** A tube from the foot of the supply to where its float hangs. */
-function floatWay(path: FloatValve, from: Placed, to: Placed): PlacedWay {
+function floatRoute(path: FloatValve, from: Placed, to: Placed): PlacedOutlet {
   const right = from.centre <= to.centre;
   const x1 = from.centre + (right ? 1 : -1) * halfWidthAt(from, 0.02);
   const side = halfWidthAt(to, path.level) - 0.08;
@@ -258,7 +258,7 @@ function floatWay(path: FloatValve, from: Placed, to: Placed): PlacedWay {
 }
 
 /** What leaves at the foot: a hole, a channel's end, the drip edge of felt. */
-function dropWay(path: OpenHole | OpenEnd | Seep, from: Placed, to: Placed): PlacedWay {
+function dropRoute(path: OpenHole | OpenEnd | Seep, from: Placed, to: Placed): PlacedOutlet {
   const { floor } = from.vessel;
   const z = floor + (path.kind === 'hole' ? path.height : 0);
   const right = from.centre <= to.centre;

@@ -4,22 +4,22 @@ import { placeVessels, type Placed } from './place';
 import {
   routeDrains,
   routeLines,
-  routeWays,
+  routeOutlets,
   type PlacedDrain,
   type PlacedLine,
-  type PlacedWay,
+  type PlacedOutlet,
   type Point,
 } from './routes';
 
 export { halfWidthAt, type Placed } from './place';
-export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedWay, Point } from './routes';
+export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedOutlet, Point } from './routes';
 
 /** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
 export interface Scene {
   vessels: Placed[];
   lines: PlacedLine[];
   drains: PlacedDrain[];
-  ways: PlacedWay[];
+  outlets: PlacedOutlet[];
   minX: number;
   maxX: number;
   /** Below zero where something is dug in. */
@@ -39,18 +39,18 @@ export function sceneOf(s: SystemDocument): Scene {
   const placed = placeVessels(s);
   const lines = routeLines(s, placed);
   const drains = routeDrains(s, placed);
-  const ways = routeWays(s, placed);
+  const outlets = routeOutlets(s, placed);
   const all = [...placed.values()];
   const points = [
     ...lines.flatMap((l) => [...l.points, ...l.branches.flatMap((b) => b.points)]),
     ...drains.flatMap((d) => d.points),
-    ...ways.flatMap((w) => w.points),
+    ...outlets.flatMap((w) => w.points),
   ];
   return {
     vessels: s.vessels.map((v) => placed.get(v.id)!),
     lines,
     drains,
-    ways,
+    outlets,
     minX: Math.min(...all.map((p) => p.left), ...points.map((q) => q.x)),
     maxX: Math.max(...all.map((p) => p.end), ...points.map((q) => q.x)),
     minZ: Math.min(0, ...all.map((p) => p.vessel.floor), ...points.map((q) => q.z)),
@@ -91,8 +91,8 @@ export function shared(before: Scene | null, now: Scene): Scene {
         ? q
         : d;
     }),
-    ways: now.ways.map((w, i) => {
-      const q = before.ways[i];
+    outlets: now.outlets.map((w, i) => {
+      const q = before.outlets[i];
       return q && q.path === w.path && samePoints(q.points, w.points) ? q : w;
     }),
   };

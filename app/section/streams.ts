@@ -43,7 +43,7 @@ export function streamsOf(
         out.push({ key: b.id, x: X(b.end.x), y1: Y(b.end.z), y2: Y(to), w: wide(q) });
     }
   }
-  for (const w of scene.ways) {
+  for (const w of scene.outlets) {
     const q = flows[w.path.id] ?? 0;
     if (q <= DRY || !w.outlet) continue;
     const to = surface(w.path.to);

@@ -27,9 +27,9 @@ export interface UnderWay {
  * Reads a chosen or dropped file in a worker of its own, which ends with it: however large or odd the file, the
  * page goes on.
  *
- * @param told how far it is, 0–1
+ * @param onProgress how far it is, 0–1
  */
-export function readFile(file: File, told: (progress: number) => void): UnderWay {
+export function readFile(file: File, onProgress: (progress: number) => void): UnderWay {
   const named = (message: string): OpenedFile => ({
     ok: false,
     message: `${plainText(file.name)}: ${message}`,
@@ -45,7 +45,7 @@ export function readFile(file: File, told: (progress: number) => void): UnderWay
     stop = () => resolve(null);
   });
   const read = reader
-    .ask<OpenedFile>((worker) => worker.read(file, proxy(told)) as Promise<OpenedFile>)
+    .ask<OpenedFile>((worker) => worker.read(file, proxy(onProgress)) as Promise<OpenedFile>)
     .then((r): OpenedFile => (r.ok ? r : named(r.message)))
     .catch(() => named('The file could not be read through.'));
   const answer = Promise.race([read, stopped]).finally(() => reader.end());

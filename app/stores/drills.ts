@@ -37,13 +37,13 @@ export const useDrills = defineStore('drills', () => {
     ran.value = doc;
     struck.value = { ...how.value };
     try {
-      const told = proxy((drill: Drill, n: number, total: number) => {
+      const onProgress = proxy((drill: Drill, n: number, total: number) => {
         if (mine !== request) return;
         done.value = [...done.value, drill];
         count.value = n;
         of.value = total;
       });
-      await drillWorker.ask((w) => w.all(mine, doc, struck.value, told));
+      await drillWorker.ask((w) => w.all(mine, doc, struck.value, onProgress));
     } catch {
       if (mine === request)
         trouble.value = 'The drills could not be run. The findings on the screen still hold.';

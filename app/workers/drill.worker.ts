@@ -62,11 +62,11 @@ const api = {
   async search(
     request: number,
     owned: Owned,
-    told: (p: Progress) => void,
+    onProgress: (p: Progress) => void,
   ): Promise<{ found: Found[]; tried: number } | null> {
     newest.search = Math.max(newest.search, request);
     return searchSystems(owned, async (p) => {
-      told(p);
+      onProgress(p);
       await pause();
       return request >= newest.search;
     });

@@ -157,11 +157,11 @@ function stayShort(
       const far = depth[fillers[k]!]!;
       const layer: number[] = [];
       while (k < fillers.length && depth[fillers[k]!]! === far) layer.push(k++);
-      const hangs = layer.filter((f) => bears[f]![g]! > 0);
-      const part = hangs.reduce((sum, f) => sum + bears[f]![g]! * taken[fillers[f]!]!, 0);
+      const bearing = layer.filter((f) => bears[f]![g]! > 0);
+      const part = bearing.reduce((sum, f) => sum + bears[f]![g]! * taken[fillers[f]!]!, 0);
       if (part <= 0) continue;
       const left = Math.max(0, 1 - excess / part);
-      for (const f of hangs) taken[fillers[f]!] = taken[fillers[f]!]! * left;
+      for (const f of bearing) taken[fillers[f]!] = taken[fillers[f]!]! * left;
       excess -= part;
     }
   }

@@ -19,10 +19,10 @@ export function tabulateBranches(net: Network, m: Manifold): (path: number) => P
   const curve = pumpCurve(lead.figures);
   const source = net.vessels[lead.from]!;
   const n = m.outlets.length;
-  const ways = m.outlets.map((o) => net.paths[o.path] as PumpPath);
-  const sinks = ways.map((p) => p.to);
-  const floors = ways.map((p) => net.vessels[p.to]!.floorZ);
-  const free = ways.map((p) => p.topZ);
+  const deliveries = m.outlets.map((o) => net.paths[o.path] as PumpPath);
+  const sinks = deliveries.map((p) => p.to);
+  const floors = deliveries.map((p) => net.vessels[p.to]!.floorZ);
+  const free = deliveries.map((p) => p.topZ);
   const exact = piecesOf(m, net.temperature);
   const span = Math.max(0.05, curve.maxHead + source.floorZ + source.height - Math.min(...free));
   const pieces: Pieces = {

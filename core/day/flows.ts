@@ -2,7 +2,7 @@ import type { Metres } from '../quantity/si.ts';
 import { rimFlow } from '../water/drain.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
-import { freeEntry, hanging, openFlow } from '../network/flow.ts';
+import { freeEntry, openWhileStalled, openFlow } from '../network/flow.ts';
 import {
   STANDING_IMPELLER_K,
   UNCOVER,
@@ -126,7 +126,7 @@ function drainFlow({ net, modes, spill }: Building, p: DrainPath, index: number)
     const hf = l[from]!;
     const ht = l[to]!;
     out[index] = primed[index]
-      ? open * hanging(p, hf) * prime.efficiency * lookUp(table, head(hf, ht))
+      ? open * openWhileStalled(p, hf) * prime.efficiency * lookUp(table, head(hf, ht))
       : spilling(hf, ht);
   };
 }

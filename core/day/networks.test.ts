@@ -250,7 +250,7 @@ describe('cases with a solution on paper', () => {
       outletZ: 1.5,
       siphon: false,
       open: 1,
-      hangs: null,
+      stallLevel: null,
       prime: null,
     };
     const net = pairOf(drain, { area: 0.4, initial: 0.08 }, null);
@@ -286,7 +286,7 @@ describe('cases with a solution on paper', () => {
         outletZ: 1.6,
         siphon: true,
         open: 1,
-        hangs: null,
+        stallLevel: null,
         prime: {
           start: { low: start, expected: start, high: start },
           breakLevel: 0.05,

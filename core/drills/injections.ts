@@ -90,8 +90,8 @@ export function looseAt(net: Network, lead: number): Network {
 export function shutEnd(net: Network, index: number): Network {
   const p = net.paths[index] as PumpPath;
   const closed = paths(net, (x, i) => {
-    const way = i === index || (x.kind === 'back' && x.pump === index);
-    return way && (x.kind === 'pump' || x.kind === 'back')
+    const shares = i === index || (x.kind === 'back' && x.pump === index);
+    return shares && (x.kind === 'pump' || x.kind === 'back')
       ? { ...x, line: { ...x.line, sumK: Infinity } }
       : x;
   });

@@ -2,7 +2,7 @@ import type { Phrase, QuantityKind } from '../quantity/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import type { Finding } from './types.ts';
 
-/** Findings of one rule and level on parts that are alike, said in one sentence. */
+/** Findings of one rule and level on parts that are alike, text in one sentence. */
 export interface LikeFindings {
   /** The gravest first. */
   readonly findings: readonly Finding[];
@@ -11,7 +11,7 @@ export interface LikeFindings {
   readonly others: readonly { name: string; measured: number; kind: QuantityKind }[];
 }
 
-/** Numbers that differ by less than this share are said as one. */
+/** Numbers that differ by less than this share are text as one. */
 const SAME = 0.005;
 /** As many names stand in a sentence; of more the first and the last. */
 const MOST_NAMES = 3;
@@ -50,7 +50,7 @@ function eachOf(names: readonly string[]): string {
 }
 
 /**
- * A sentence about the first of some parts, said of each of them: its verbs stay in the singular.
+ * A sentence about the first of some parts, text of each of them: its verbs stay in the singular.
  *
  * @returns nothing where it does not name its part, or the sentences differ in more than the name
  */
@@ -65,8 +65,8 @@ export function sayOfEach(sentences: readonly { text: Phrase; name: string }[]):
   const each = eachOf(sentences.map((s) => s.name));
   return first.text.map((p, i) => {
     if (typeof p !== 'string') return p;
-    const said = p.replaceAll(quoted, each);
-    return i === 0 ? said.replace(/^each/, 'Each') : said;
+    const text = p.replaceAll(quoted, each);
+    return i === 0 ? text.replace(/^each/, 'Each') : text;
   });
 }
 

@@ -20,7 +20,7 @@ export interface Fed {
   readonly drains: Seconds;
 }
 
-/** Every flooded bed with the pump on whose timer it hangs, straight or through the vessels before it. */
+/** Every flooded bed with the pump whose timer floods it, straight or through the vessels before it. */
 export function floodedBeds({ a, day }: Context): Fed[] {
   const { net } = a;
   return a.beds.flatMap((bed): Fed[] => {

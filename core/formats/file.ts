@@ -101,7 +101,7 @@ function editsOf(x: unknown): Edit[] | null {
  * Steps that can be walked from a document and come back to it; the first that cannot ends them.
  * Every state on the way is checked as a file would be.
  */
-function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): Step[] {
+function stepsOf(from: SystemDocument, x: unknown, direction: 'edits' | 'inverse'): Step[] {
   const out: Step[] = [];
   let state = from;
   for (const step of listOf(x).slice(0, LONGEST_HISTORY)) {
@@ -109,14 +109,14 @@ function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): St
     const inverse = isLoose(step) ? editsOf(step.inverse) : null;
     if (!isLoose(step) || !edits || !inverse || typeof step.label !== 'string') break;
     try {
-      const next = applyEdits(state, way === 'edits' ? edits : inverse);
+      const next = applyEdits(state, direction === 'edits' ? edits : inverse);
       if (!checkSystem(next).ok) break;
       // The way back is worked out here, so that a doctored file cannot lead astray.
-      const back = invertEdits(state, way === 'edits' ? edits : inverse);
+      const back = invertEdits(state, direction === 'edits' ? edits : inverse);
       out.push({
         label: plainText(step.label).slice(0, 200),
-        edits: way === 'edits' ? edits : back,
-        inverse: way === 'edits' ? back : inverse,
+        edits: direction === 'edits' ? edits : back,
+        inverse: direction === 'edits' ? back : inverse,
       });
       state = next;
     } catch {
@@ -129,7 +129,7 @@ function stepsOf(from: SystemDocument, x: unknown, way: 'edits' | 'inverse'): St
 /** Told how far a backup has been read. */
 export type Progress = (done: number, of: number) => void;
 
-function readBackupOf(object: Loose, told: Progress): OpenedFile {
+function readBackupOf(object: Loose, progress: Progress): OpenedFile {
   const { version } = object;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return refuse('The backup does not say which version it is.');
@@ -144,7 +144,7 @@ function readBackupOf(object: Loose, told: Progress): OpenedFile {
   if (rows.length > MOST_SYSTEMS)
     return refuse(`The backup holds ${rows.length} systems; ${MOST_SYSTEMS} are the most.`);
   rows.forEach((row, i) => {
-    told(i, rows.length);
+    progress(i, rows.length);
     const raw = isLoose(row) && isLoose(row.document) ? row.document : null;
     const name =
       typeof raw?.name === 'string' ? `“${plainName(raw.name).slice(0, 60)}”` : `System ${i + 1}`;
@@ -198,12 +198,12 @@ function raisedHistory(document: Loose, row: Loose): { past: unknown; future: un
 /**
  * Reads any file of this program. Never throws.
  *
- * @param told how far a backup has been read, between its systems
+ * @param progress how far a backup has been read, between its systems
  */
-export function readAnyFile(text: string, told: Progress = () => undefined): OpenedFile {
+export function readAnyFile(text: string, progress: Progress = () => undefined): OpenedFile {
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
-  if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, told);
+  if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);
   if (text.length > LARGEST_FILE)
     return refuse('The file is far larger than any system. It was not opened.');
   const read = readDocument(parsed.object);

@@ -117,8 +117,8 @@ export function spillingFlow(
 }
 
 /** Share of its full flow that a siphon which does not stop takes as it begins to draw air. */
-export const hanging = (p: DrainPath, level: Metres): Share =>
-  p.hangs === null ? 1 : Math.min(1, Math.max(0, (level - p.hangs) / UNCOVER));
+export const openWhileStalled = (p: DrainPath, level: Metres): Share =>
+  p.stallLevel === null ? 1 : Math.min(1, Math.max(0, (level - p.stallLevel) / UNCOVER));
 
 /** Flow of a drain that runs full. */
 export function runningFlow(net: Network, p: DrainPath, drivingHead: Metres): CubicMetresPerSecond {

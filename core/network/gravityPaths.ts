@@ -27,7 +27,7 @@ export function drainOf(s: SystemDocument, p: Drain, from: number, to: number): 
     pipe: drainRun(s, p),
     outletZ,
     open: 1,
-    hangs: null,
+    stallLevel: null,
   };
   if (p.kind !== 'standpipe') {
     const kind = p.kind === 'loop-siphon' ? 'loop' : startKind(p.mouth, bore, p.waterLock);

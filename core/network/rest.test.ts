@@ -104,7 +104,7 @@ describe('where water comes to rest', () => {
       },
       siphon: true,
       open: 1,
-      hangs: null,
+      stallLevel: null,
     };
     const n = net([vessel('bed', 1, 1, { initial: 0.35 }), vessel('tank', 0, 2)], [siphon]);
     expect(restVolumes(n)[0]).toBeCloseTo(0.3, 6);

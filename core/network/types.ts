@@ -112,8 +112,8 @@ export interface DrainPath extends PathBase {
   readonly siphon: boolean;
   /** Share that is not blocked; 1 unless a drill says otherwise. */
   readonly open: Share;
-  /** In a drill, where a running siphon that does not stop hangs and draws air with the water; else null. */
-  readonly hangs: Metres | null;
+  /** In a drill, the level at which a running siphon that does not stop stalls and draws air with the water; else null. */
+  readonly stallLevel: Metres | null;
 }
 
 /** A round hole in a standpipe, a wall or a floor. */

@@ -41,21 +41,21 @@ export function upToDate(kept: Kept): Kept | null {
   };
   const now = raise(kept.document);
   if (!now) return null;
-  const walk = (steps: readonly Step[], way: 'edits' | 'inverse'): Step[] => {
+  const walk = (steps: readonly Step[], direction: 'edits' | 'inverse'): Step[] => {
     const out: Step[] = [];
     let old = kept.document;
     let raised = now;
     for (const step of steps) {
       let next: SystemDocument | null = null;
       try {
-        old = applyEdits(old, step[way]);
+        old = applyEdits(old, step[direction]);
         next = raise(old);
       } catch {
         next = null;
       }
       if (!next) break;
       out.push(
-        way === 'edits'
+        direction === 'edits'
           ? stepBetween(raised, next, step.label)
           : stepBetween(next, raised, step.label),
       );

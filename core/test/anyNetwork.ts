@@ -219,7 +219,7 @@ export const anyNetwork: fc.Arbitrary<Network> = fc
             outletZ: floor(from) - p.drop,
             siphon: p.prime === 'siphon',
             open: 1,
-            hangs: null,
+            stallLevel: null,
             prime:
               p.prime === 'none'
                 ? null

@@ -67,7 +67,7 @@ export function checkNetwork(cycle: Cycle): Network {
       outletZ: i.outlet!,
       siphon: i.siphon === true,
       open: 1,
-      hangs: null,
+      stallLevel: null,
       prime: i.siphon
         ? {
             start: { low: start, expected: start, high: start },

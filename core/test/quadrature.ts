@@ -167,11 +167,11 @@ export function drainTime(net: Network, vessel: number): Seconds {
   const bottom = siphon ? residueLevel(net, vessel, true) : drainedMark(net, vessel, top);
   if (bottom >= top) return Infinity;
   const v = net.vessels[vessel]!;
-  const ways = net.paths.filter((p) => v.joined.includes(p.from) && !v.joined.includes(p.to));
+  const outlets = net.paths.filter((p) => v.joined.includes(p.from) && !v.joined.includes(p.to));
   return timeBetween(net, vessel, bottom, top, (level) => {
     const now = whileFilling(net, vessel, source, level);
     let q = 0;
-    for (const p of ways) q += drainingFlow(net, p, v.floorZ + level, now, siphon);
+    for (const p of outlets) q += drainingFlow(net, p, v.floorZ + level, now, siphon);
     return siphon ? q - fillingInflow(net, vessel, now) : q;
   });
 }

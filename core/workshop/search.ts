@@ -37,19 +37,19 @@ const BEST = 6;
 /**
  * The best few complete systems for what is owned.
  *
- * @param told is called now and then; it may wait, so that a stop can be heard
+ * @param onProgress is called now and then; it may wait, so that a stop can be heard
  * @returns nothing where the search was stopped
  */
 export async function searchSystems(
   o: Owned,
-  told: (p: Progress) => Promise<boolean> | boolean = () => true,
+  onProgress: (p: Progress) => Promise<boolean> | boolean = () => true,
 ): Promise<{ found: Found[]; tried: number } | null> {
   let tried = 0;
   // Of each layout, bed count and size the best: a list of twins helps nobody.
   const kept = new Map<string, Candidate>();
   for (const c of candidates(o)) {
     tried++;
-    if (tried % 4000 === 0 && !(await told({ tried, stage: 'rough' }))) return null;
+    if (tried % 4000 === 0 && !(await onProgress({ tried, stage: 'rough' }))) return null;
     if (!c) continue;
     const key = `${c.layout} ${c.beds} ${c.width.toFixed(2)} ${c.crest}`;
     const known = kept.get(key);
@@ -60,7 +60,7 @@ export async function searchSystems(
   const fair = interleaved(rough, (c) => `${c.layout} ${c.beds}`).slice(0, WHOLE);
   const whole: { s: SystemDocument; c: Candidate; bad: number }[] = [];
   for (const c of fair) {
-    if (!(await told({ tried: ++tried, stage: 'whole' }))) return null;
+    if (!(await onProgress({ tried: ++tried, stage: 'whole' }))) return null;
     try {
       const s = built(o, c);
       if (s) whole.push({ s, c, bad: severityScore(judge(s)) });
@@ -71,7 +71,7 @@ export async function searchSystems(
   whole.sort((a, b) => a.bad - b.bad || b.c.margin - a.c.margin);
   const out: Found[] = [];
   for (const { s, c } of interleaved(whole, (w) => `${w.c.layout} ${w.c.beds}`).slice(0, DAYS)) {
-    if (!(await told({ tried, stage: 'day' }))) return null;
+    if (!(await onProgress({ tried, stage: 'day' }))) return null;
     const { a, day, findings } = judgeWhole(s);
     const flow = a.duties.reduce((t, d) => t + d.flow, 0);
     out.push({
@@ -93,7 +93,7 @@ export async function searchSystems(
   return { found: best.map((f) => ({ ...f, apart: setsApart(f, best) })), tried };
 }
 
-/** Kind of timer that a system's first pump hangs on. */
+/** Kind of timer on which a system’s first pump runs. */
 function timerOf(s: SystemDocument): string | null {
   const c = s.controls[0];
   return c && 'device' in c ? c.device : null;

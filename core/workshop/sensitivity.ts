@@ -87,7 +87,7 @@ export function rangeOver(
 
 const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
 
-/** A finding that could be worse than it is told, were something that is not measured at its end. */
+/** A finding that could be worse than it is expected, were something that is not measured at its end. */
 export interface Risk {
   /** Key of the finding. */
   readonly key: string;
@@ -100,13 +100,13 @@ export interface Risk {
 
 /** Where the range of what is not measured matters: the worst that each finding could be, statics only. */
 export function risksOf(s: SystemDocument): Risk[] {
-  const told = new Map(judge(s).map((f) => [keyOf(f), f]));
+  const expected = new Map(judge(s).map((f) => [keyOf(f), f]));
   const worst = new Map<string, Risk>();
   for (const u of uncertainties(s)) {
     for (const end of u.ends) {
       for (const f of judge(applyEdits(s, end.edits))) {
         const key = keyOf(f);
-        const level = told.get(key)?.level ?? 'fine';
+        const level = expected.get(key)?.level ?? 'fine';
         const known = worst.get(key);
         if (RANK[f.level] <= RANK[level] || (known && RANK[known.level] >= RANK[f.level])) continue;
         worst.set(key, { key, level: f.level, if: end.if, sentence: f.sentence });

@@ -23,7 +23,7 @@ import SiphonWindowBar from './SiphonWindowBar.vue';
 import ReturnChoice from './ReturnChoice.vue';
 import ServiceGroup from './ServiceGroup.vue';
 import TimerEditor from './TimerEditor.vue';
-import WayGroup from './WayGroup.vue';
+import OutletGroup from './OutletGroup.vue';
 
 /** Fill and drain: a bed’s cycle, its siphon or overflow and second outlet, the timers. */
 const system = useSystem();
@@ -170,7 +170,7 @@ const sizeOf =
       </div>
     </PanelGroup>
 
-    <WayGroup v-for="p in others" :key="p.id" :path="p" />
+    <OutletGroup v-for="p in others" :key="p.id" :path="p" />
 
     <PanelGroup v-for="c in controls" :key="c.id" title="Timer">
       <TimerEditor :control="c" />

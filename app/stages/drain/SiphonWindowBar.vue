@@ -18,7 +18,7 @@ const top = computed(
     1.15 * Math.max(props.window.flowAtBreak, props.window.inflowAtBreak, props.window.start.high),
 );
 const x = (q: number) => 4 + (q / top.value) * (W - 8);
-const said = computed(
+const inWords = computed(
   () =>
     `Window of the siphon: ${f(props.window.inflow)} come in; it starts for sure from ${f(props.window.start.high)} and stops for sure below ${f(props.window.stopsBelow)}.`,
 );
@@ -40,7 +40,7 @@ const edges = computed(() => {
 
 <template>
   <figure>
-    <svg :viewBox="`0 0 ${W} 74`" role="img" :aria-label="said">
+    <svg :viewBox="`0 0 ${W} 74`" role="img" :aria-label="inWords">
       <rect
         v-if="band && band[1] > band[0]"
         class="band"

@@ -4,7 +4,7 @@ import { linesInto } from '../../findings/supply.ts';
 import { defineFault } from '../definition.ts';
 import { onlyPath, startingSiphons } from '../injections.ts';
 
-/** The siphon hangs at its break and the bed never floods again. */
+/** The siphon stalls at its break and the bed never floods again. */
 export const siphonNeverStops = defineFault({
   id: 'siphon-never-stops',
 
@@ -14,7 +14,7 @@ export const siphonNeverStops = defineFault({
       name: `“${p.name}” never stops`,
       inject: onlyPath<DrainPath>(p.id, (d) => ({
         ...d,
-        hangs: d.prime!.breakLevel,
+        stallLevel: d.prime!.breakLevel,
         prime: { ...d.prime!, breakLevel: -1 },
       })),
     })),

@@ -62,14 +62,14 @@ function madeBed(s: SystemDocument): MakeUp {
     if (line.valve === null) edits.push({ at: `paths.${line.id}.valve`, to: 1 });
     if (joined && joined.kind === 'link') {
       const to = fresh(`join-${all.length + 1}`);
-      const way: Link = {
+      const link: Link = {
         ...joined,
         id: to,
         name: `Joining pipe, ${low(name)}`,
         from: id,
         to: last.id,
       };
-      edits.push({ at: `paths.${to}`, to: way });
+      edits.push({ at: `paths.${to}`, to: link });
     } else edits.push(...copies(outs, id, name, fresh));
   } else if (pass && pass.kind === 'link') {
     // In a series the new bed comes last: it takes over the return and is fed by the one before it.

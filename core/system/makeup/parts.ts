@@ -53,13 +53,14 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
   const own = drains(s)
     .filter((p) => p.from === id)
     .sort((a, b) => b.crest - a.crest);
-  const way = own[0];
-  const to = way?.to ?? s.paths.find((p) => p.kind !== 'pumped-line' && p.from === id)?.to;
+  const outlet = own[0];
+  const to = outlet?.to ?? s.paths.find((p) => p.kind !== 'pumped-line' && p.from === id)?.to;
   if (!to) return not(`“${v.name}” has nowhere to spill to.`);
   const crest = round(
-    Math.min(v.shape.height - 0.015, (way?.crest ?? 0.7 * v.shape.height) + 0.03),
+    Math.min(v.shape.height - 0.015, (outlet?.crest ?? 0.7 * v.shape.height) + 0.03),
   );
-  if (way && crest <= way.crest) return not(`There is no room above the crest in “${v.name}”.`);
+  if (outlet && crest <= outlet.crest)
+    return not(`There is no room above the crest in “${v.name}”.`);
   const next = freshIds(s)('spare');
   return change(`Add an overflow to “${v.name}”`, [
     {
@@ -73,7 +74,7 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
         to,
         pipe: 'sch40-1-1/2',
         crest,
-        drop: way?.drop ?? 0.2,
+        drop: outlet?.drop ?? 0.2,
       }),
     },
   ]);

@@ -76,7 +76,7 @@ const sizeOf = (c: StockChoice) =>
     />
     <PanelGroup v-if="window && margins" :title="`Window of ${siphon.name}`">
       <SiphonWindowBar :window="window" :band="band" />
-      <p class="said">
+      <p class="inwords">
         {{ f(window.inflow, 'flow') }} come in<template v-if="window.reaches < 0.97 * window.inflow"
           >, and other ways out leave it {{ f(window.reaches, 'flow') }} to start with</template
         >: {{ times(margins.start) }} what surely starts it. With up to {{ times(margins.stop) }} as
@@ -151,7 +151,7 @@ const sizeOf = (c: StockChoice) =>
 </template>
 
 <style scoped>
-.said {
+.inwords {
   padding-top: 6px;
 }
 .note {

@@ -1,38 +1,38 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { PlacedWay } from './scene';
+import type { PlacedOutlet } from './scene';
 
 /** A joining pipe, float valve, open hole, channel's end or drip edge. */
 const props = defineProps<{
-  way: PlacedWay;
+  outlet: PlacedOutlet;
   flow: number;
   scale: number;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
 const wide = computed(() => {
-  const p = props.way.path;
+  const p = props.outlet.path;
   const bore = 'bore' in p ? p.bore : p.kind === 'hole' ? p.diameter : 0.02;
   return Math.max(3, bore * props.scale);
 });
 const points = computed(() =>
-  props.way.points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' '),
+  props.outlet.points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' '),
 );
 const runs = computed(() => Math.abs(props.flow) > 1e-7);
 const screen = computed(() => {
-  const p = props.way.path;
-  const at = props.way.points[0]!;
+  const p = props.outlet.path;
+  const at = props.outlet.points[0]!;
   return p.kind === 'link' && p.screen !== null ? { x: props.x(at.x), y: props.y(at.z) } : null;
 });
 const float = computed(() => {
-  const p = props.way.path;
-  const at = props.way.points[props.way.points.length - 1]!;
+  const p = props.outlet.path;
+  const at = props.outlet.points[props.outlet.points.length - 1]!;
   return p.kind === 'float-valve' ? { x: props.x(at.x), y: props.y(at.z) } : null;
 });
 </script>
 
 <template>
-  <g class="way">
+  <g class="outlet">
     <polyline class="pipe" :points="points" :stroke-width="wide + 3" />
     <polyline class="bore" :class="{ full: runs }" :points="points" :stroke-width="wide" />
     <polyline v-if="runs" class="moving" :class="{ back: flow < 0 }" :points="points" />

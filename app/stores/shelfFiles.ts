@@ -1,0 +1,105 @@
+import { nanoid } from 'nanoid';
+import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
+import type { Backup } from '../../core/formats/file';
+import { same, type Kept } from '../../core/system';
+import { store, type ShelfEntry } from '../storage/db';
+import { readFile, saveBackup, type Reading } from '../storage/files';
+import { useSettings } from './settings';
+import { useSystem } from './system';
+
+/** The shelf, as its files are put on it and taken from it. */
+interface Shelf {
+  readonly systems: ShallowRef<ShelfEntry[]>;
+  readonly loaded: Ref<boolean>;
+  readonly trouble: Ref<string>;
+  readonly list: () => Promise<void>;
+  readonly load: () => Promise<void>;
+  readonly keep: (...kept: readonly Kept[]) => Promise<void>;
+  readonly freeName: (name: string) => string;
+}
+
+/** Files that are opened onto the shelf, and everything on it as one file. */
+export function useShelfFiles({ systems, loaded, trouble, list, load, keep, freeName }: Shelf) {
+  /** Why the last file was not opened, or what of it was not. */
+  const refused = ref('');
+  /** What was put on the shelf from a backup, and what of it was refused, one by one. */
+  const notice = ref('');
+  const details = shallowRef<readonly string[]>([]);
+  /** A file that is being read, or everything being put together. */
+  const reading = shallowRef<Reading | null>(null);
+
+  /** Puts a system on the shelf; one that is there already, but different, is kept beside it as a copy. */
+  async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
+    const { document } = kept;
+    const there = systems.value.find((s) => s.id === document.id);
+    const own = there && (await store.get(there.id));
+    if (own?.ok && same(own.value?.document, document)) return { id: document.id, there: true };
+    const mine = there ? { ...document, id: nanoid(), name: freeName(document.name) } : document;
+    // Steps of a copy lead to the same document but for its name and id.
+    await keep({ ...kept, document: mine });
+    return { id: mine.id, there: false };
+  }
+
+  async function takeBackup(backup: Backup) {
+    if (!loaded.value) await load();
+    let put = 0;
+    let there = 0;
+    for (const kept of [...backup.systems].reverse()) {
+      if ((await take(kept)).there) there++;
+      else put++;
+    }
+    useSettings().restore(backup.settings);
+    const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
+    const left = backup.refused.length;
+    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${count(left)} could not be read` : ''}.`;
+    details.value = backup.refused;
+  }
+  function stopReading() {
+    reading.value?.stop();
+    reading.value = null;
+  }
+
+  /**
+   * Opens a chosen or dropped file and puts what it holds on the shelf.
+   *
+   * @returns the id of the one system it held; nothing for a backup, or where it was refused, and
+   * {@link refused} says why
+   */
+  async function openFile(file: File | null | undefined): Promise<string | null> {
+    if (!file) return null;
+    stopReading();
+    refused.value = '';
+    notice.value = '';
+    details.value = [];
+    const under = readFile(file, (progress) => {
+      if (reading.value?.of === under) reading.value = { ...reading.value, progress };
+    });
+    reading.value = { what: `Reading ${file.name}`, progress: 0, of: under, stop: under.stop };
+    const opened = await under.answer;
+    if (reading.value?.of === under) reading.value = null;
+    if (!opened) return null;
+    if (!opened.ok) {
+      refused.value = opened.message;
+      return null;
+    }
+    if (opened.what === 'system') {
+      return (await take({ document: opened.system, past: [], future: [] })).id;
+    }
+    await takeBackup(opened.backup);
+    return null;
+  }
+
+  /** Offers everything as one file: every system with its history, and the settings. */
+  async function backUp() {
+    await useSystem().flush();
+    await list();
+    const ids = systems.value.filter((s) => !s.state).map((s) => s.id);
+    const left = systems.value.length - ids.length;
+    const problem = await saveBackup(ids, useSettings().kept());
+    if (problem) trouble.value = problem;
+    else if (left)
+      notice.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;
+  }
+
+  return { refused, notice, details, reading, stopReading, openFile, backUp };
+}
