@@ -51,7 +51,11 @@ function linesOf(net: Network): Line[] {
 /** The least intake height that a simulated pump can draw down to, m. */
 export const LEAST_INTAKE: Metres = 0.002;
 
-/** Modes of a network in which nothing runs yet. */
+/**
+ * Modes of a network in which nothing runs yet.
+ *
+ * @param lines how many pumped lines empty when their pump stops
+ */
 export const still = (net: Network, lines: number): Modes => ({
   on: new Uint8Array(net.controls.length),
   dry: new Uint8Array(net.paths.length),

@@ -73,6 +73,10 @@ function after(times: readonly Seconds[], t: Seconds): Seconds | undefined {
 /**
  * Lowest level of a vessel between two times, and the last moment at it: between two rows where it leaves
  * that level.
+ *
+ * @param vessel its index
+ * @param from in seconds from the start, as is `till`
+ * @returns the level above its floor, m, and when it was last there, s
  */
 export function lowBetween(
   trace: DayTrace,

@@ -31,7 +31,11 @@ export const onlyPath =
 /** The siphons of a network that can start. */
 export const startingSiphons = (net: Network): DrainPath[] => siphonsOf(net).filter((p) => p.prime);
 
-/** A pump changed, with all its branches. */
+/**
+ * A pump changed, with all its branches.
+ *
+ * @param lead index of the path that stands for the pump
+ */
 export const onlyPump =
   (lead: number, change: (p: PumpPath) => PumpPath) =>
   (net: Network): Network =>
@@ -52,7 +56,11 @@ export const withoutPower = (net: Network): Network => ({
   controls: net.controls.map((c) => ({ ...c, spans: [] })),
 });
 
-/** A pump and its branches without power, the others as they were. */
+/**
+ * A pump and its branches without power, the others as they were.
+ *
+ * @param lead index of the path that stands for the pump
+ */
 export const withoutPump = (net: Network, lead: number): Network => ({
   ...net,
   controls: [...net.controls, NEVER],
@@ -61,7 +69,11 @@ export const withoutPump = (net: Network, lead: number): Network => ({
   ),
 });
 
-/** The delivery off at its highest point: all that the pump lifts there lands on the floor. */
+/**
+ * The delivery off at its highest point: all that the pump lifts there lands on the floor.
+ *
+ * @param lead index of the path that stands for the pump
+ */
 export function looseAt(net: Network, lead: number): Network {
   const trunk = (p: PumpPath) => (p.manifold >= 0 ? net.manifolds[p.manifold]!.trunk : p.line);
   return {
@@ -86,7 +98,11 @@ export function looseAt(net: Network, lead: number): Network {
   };
 }
 
-/** An end of a line shut, its way back too. */
+/**
+ * An end of a line shut, its way back too.
+ *
+ * @param index of the path
+ */
 export function shutEnd(net: Network, index: number): Network {
   const p = net.paths[index] as PumpPath;
   const closed = paths(net, (x, i) => {

@@ -90,7 +90,12 @@ function linkOutlets(p: LinkPath, inside: (i: number) => boolean): Outlet[] {
   return [];
 }
 
-/** Lowest level to which a vessel drains by itself, or by the pump that empties it; `siphons`: they run. */
+/**
+ * Lowest level to which a vessel drains by itself, or by the pump that empties it; `siphons`: they run.
+ *
+ * @param vessel its index
+ * @returns above its floor, m
+ */
 export function residueLevel(net: Network, vessel: number, siphons: boolean): Metres {
   const v = net.vessels[vessel]!;
   // A joining pipe to a higher vessel lets nothing down, nor does the line of a pump that never stops.

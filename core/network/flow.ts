@@ -43,7 +43,13 @@ export const reachesPeak = (p: PumpPath, maxHead: Metres, source: Metres): boole
 /** The highest point of a pumped line, vented or not, above the ground: where its delivery may come off. */
 export const highestPoint = (p: PumpPath): Metres => Math.max(p.endZ, p.topZ, p.startZ ?? p.endZ);
 
-/** Delivered flows of a branched line, in the order of its outlets, at the surfaces of all vessels. */
+/**
+ * Delivered flows of a branched line, in the order of its outlets, at the surfaces of all vessels.
+ *
+ * @param source surface the pump draws from, above the ground, m
+ * @param surfaces surface at the end of each delivery, above the ground, m
+ * @returns m³/s
+ */
 export function manifoldFlows(
   net: Network,
   m: Manifold,

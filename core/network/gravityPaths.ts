@@ -77,7 +77,11 @@ export const linkEnds = (
   entryTo: invertZ < toFloor ? 'floor' : 'side',
 });
 
-/** Paths without a pump and without a crest. */
+/**
+ * Paths without a pump and without a crest.
+ *
+ * @param from index of its vessel, as is `to`
+ */
 export function openOf(
   s: SystemDocument,
   p: Exclude<WaterPath, PumpedLine | Drain>,

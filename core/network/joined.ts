@@ -15,7 +15,11 @@ function joinsFloors(s: SystemDocument, p: Link): boolean {
   return z <= from.floor + AT_FLOOR && z <= to.floor + AT_FLOOR && to.floor <= from.floor + 0.5;
 }
 
-/** For every vessel the indices of those that it is joined with, itself among them. */
+/**
+ * For every vessel the indices of those that it is joined with, itself among them.
+ *
+ * @param index of a vessel by its id
+ */
 export function groupsOf(s: SystemDocument, index: ReadonlyMap<string, number>): number[][] {
   const group = s.vessels.map((_, i) => i);
   const find = (i: number): number => (group[i] === i ? i : find(group[i]!));

@@ -61,7 +61,11 @@ function deliveryK(s: SystemDocument, p: PumpedLine): number {
   return k;
 }
 
-/** Losses of a pumped line in velocity heads, entrance and exit included; Infinity where its tap is shut. */
+/**
+ * Losses of a pumped line in velocity heads, entrance and exit included; Infinity where its tap is shut.
+ *
+ * @returns dimensionless, of the line’s own velocity
+ */
 export const lineK = (s: SystemDocument, p: PumpedLine): number => trunkK(s, p) + deliveryK(s, p);
 
 /** Length of a pumped line: its rise and its level run. */
@@ -118,7 +122,11 @@ export function manifoldOf(s: SystemDocument, p: PumpedLine, paths: readonly num
   };
 }
 
-/** Notch area at the foot of a bell: each notch is as high as the break height. */
+/**
+ * Notch area at the foot of a bell: each notch is as high as the break height.
+ *
+ * @returns m²
+ */
 export const notchArea = (p: BellSiphon): number =>
   p.notches.count * p.notches.width * p.breakHeight;
 

@@ -65,7 +65,13 @@ export function highestLevel(
   return level;
 }
 
-/** The level that counts as flooded: where a siphon starts, else 95 % of the flood height. */
+/**
+ * The level that counts as flooded: where a siphon starts, else 95 % of the flood height.
+ *
+ * @param vessel its index
+ * @param at surface of every vessel above the ground, m
+ * @returns above its floor, m
+ */
 export function floodMark(net: Network, vessel: number, at: readonly Metres[]): Metres {
   const v = net.vessels[vessel]!;
   for (const p of siphonsIn(net, vessel)) {
@@ -80,7 +86,13 @@ const DRAINED = 0.05;
 /** A row that a pump empties keeps more: its float stops in the control bucket while the far ones lag. */
 const PUMPED_OUT = 0.12;
 
-/** The level at which a vessel counts as drained, siphons aside. */
+/**
+ * The level at which a vessel counts as drained, siphons aside.
+ *
+ * @param vessel its index
+ * @param flood its flood mark above its floor, m
+ * @returns above its floor, m
+ */
 export function drainedMark(net: Network, vessel: number, flood: Metres): Metres {
   const { joined } = net.vessels[vessel]!;
   const pumped = deliveriesOf(net).some((p) => empties(p) && joined.includes(p.from));

@@ -56,7 +56,11 @@ const isOutlet = (p: NetPath): p is Outlet => p.kind !== 'pump' && p.kind !== 'b
 /** Asked for at every step of a search for a level, and the same as long as the network is. */
 const knownOutlets = new WeakMap<Network, Outlet[][]>();
 
-/** Outlets of a vessel and those it is joined with, to other vessels. */
+/**
+ * Outlets of a vessel and those it is joined with, to other vessels.
+ *
+ * @param vessel its index
+ */
 export function gravityOutlets(net: Network, vessel: number): readonly Outlet[] {
   let outlets = knownOutlets.get(net);
   if (!outlets) {
@@ -95,7 +99,14 @@ const overRims = (net: Network, v: NetVessel, z: Metres): CubicMetresPerSecond =
   return q;
 };
 
-/** Flow out of a vessel, and those joined with it, over drains, holes, links and rims at a level of it. */
+/**
+ * Flow out of a vessel, and those joined with it, over drains, holes, links and rims at a level of it.
+ *
+ * @param vessel its index
+ * @param level above its floor, m
+ * @param at surface of every vessel above the ground, m
+ * @returns m³/s
+ */
 export function outletFlows(
   net: Network,
   vessel: number,

@@ -1,4 +1,9 @@
-/** LU factors of a small dense matrix, in place, with row exchanges; row by row in one array. */
+/**
+ * LU factors of a small dense matrix, in place, with row exchanges; row by row in one array.
+ *
+ * @param a the matrix, n × n values; receives the factors
+ * @param pivots receives n row numbers
+ */
 export function luFactor(a: Float64Array, n: number, pivots: Int32Array): void {
   for (let k = 0; k < n; k++) {
     let best = k;
@@ -23,7 +28,11 @@ export function luFactor(a: Float64Array, n: number, pivots: Int32Array): void {
   }
 }
 
-/** Solves with the factors of {@link luFactor}, overwriting the right-hand side. */
+/**
+ * Solves with the factors of {@link luFactor}, overwriting the right-hand side.
+ *
+ * @param b n values; receives the solution
+ */
 export function luSolve(lu: Float64Array, n: number, pivots: Int32Array, b: Float64Array): void {
   for (let k = 0; k < n; k++) {
     const p = pivots[k]!;

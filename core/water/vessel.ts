@@ -36,7 +36,11 @@ export const grossVolume = (shape: Shape): CubicMetres =>
 export const wholeVolume = (v: { readonly shape: Shape; readonly count: number }): CubicMetres =>
   v.count * grossVolume(v.shape);
 
-/** Room of several vessels alike that fill as one. */
+/**
+ * Room of several vessels alike that fill as one.
+ *
+ * @param count how many, 1 or more
+ */
 export const manyOf = (storage: StageStorage, count: number): StageStorage =>
   count === 1
     ? storage

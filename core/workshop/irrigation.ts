@@ -62,7 +62,11 @@ const USUAL_MEDIUM = mediumById('expanded-clay')!;
 const plantingOf = (v: Vessel): Planting =>
   v.plants ?? { dailyUse: PLANT_USE, rooting: 0.1, rootShare: v.pots && !v.media ? 0.2 : 1 };
 
-/** Light of a day: lamps where they are noted, else daylight by latitude, else a half day. */
+/**
+ * Light of a day: lamps where they are noted, else daylight by latitude, else a half day.
+ *
+ * @param sun hours of light at a latitude in degrees
+ */
 export function lightOf(s: SystemDocument, sun: (latitude: number) => Daylight): Daylight {
   const { lampTime, latitude } = s.site;
   if (lampTime !== null) return { rise: 43200 - lampTime / 2, set: 43200 + lampTime / 2 };

@@ -24,6 +24,7 @@ export interface Daylight {
  * @param latitude degrees north, −66 … 66
  * @param dayOfYear 1 … 366
  * @source declination after Cooper (1969), Solar Energy 12, 333–346; hour angle of the horizon
+ * @returns seconds from midnight
  */
 export function daylight(latitude: number, dayOfYear: number): Daylight {
   const declination = TILT * Math.sin((2 * Math.PI * (284 + dayOfYear)) / 365);
@@ -34,7 +35,12 @@ export function daylight(latitude: number, dayOfYear: number): Daylight {
   return { rise: NOON - half, set: NOON + half };
 }
 
-/** Day of the year of a date, 1 … 366. */
+/**
+ * Day of the year of a date, 1 … 366.
+ *
+ * @param month 1 to 12
+ * @param day 1 to 31
+ */
 export function dayOfYear(year: number, month: number, day: number): number {
   return Math.round((Date.UTC(year, month - 1, day) - Date.UTC(year, 0, 0)) / 86400000);
 }

@@ -174,7 +174,11 @@ function longestGap(starts: readonly Seconds[], light: Daylight): Seconds {
   return last === undefined ? light.set - light.rise : Math.max(longest, light.set - last);
 }
 
-/** Pins of a dial that are pressed, by their number from midnight. */
+/**
+ * Pins of a dial that are pressed, by their number from midnight.
+ *
+ * @param step what one pin stands for, s
+ */
 export function pinsOf(rows: readonly { start: Seconds; on: Seconds }[], step: Seconds): number[] {
   const slots = Math.round(DAY / step);
   const out = new Set<number>();

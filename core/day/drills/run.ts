@@ -176,7 +176,11 @@ function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly Day
   };
 }
 
-/** How bad an outcome is: water on the floor first, then what is gone from the stores, then dry pumps. */
+/**
+ * How bad an outcome is: water on the floor first, then what is gone from the stores, then dry pumps.
+ *
+ * @returns greater where it is worse, no unit: litres on the floor weigh most
+ */
 export function severityScore(net: Network, o: Outcome): number {
   const stores = new Set(pumpsOf(net).map((p) => net.vessels[p.from]!.id));
   const gone = o.left.reduce((x, l) => (stores.has(l.vessel) ? x + (1 - l.share) : x), 0);

@@ -27,7 +27,13 @@ export const once = (id: string, edits: readonly Edit[], label: Phrase): Adjustm
 
 type Say = (from: number, to: number) => Phrase;
 
-/** One number: from where it stands towards an end, in steps of the field. */
+/**
+ * One number: from where it stands towards an end, in steps of the field.
+ *
+ * @param at its place in the document
+ * @param step in SI, as the field has it; below 0 towards less
+ * @param also further edits that the new number needs
+ */
 export function adjustNumber(
   s: SystemDocument,
   id: string,

@@ -263,7 +263,11 @@ const slots: Passage = {
 
 const PASSAGES: readonly Passage[] = [gap, ring, notches, breakHeight, drop, guard, slots];
 
-/** The geometry checks of a bell siphon whose standpipe has a bore, each with what it measures. */
+/**
+ * The geometry checks of a bell siphon whose standpipe has a bore, each with what it measures.
+ *
+ * @param d bore of its standpipe, m
+ */
 export const geometryChecks = (p: BellSiphon, d: number) =>
   PASSAGES.flatMap(({ part, kind, check }) => {
     const c = check(p, d);

@@ -169,7 +169,12 @@ export const standpipe = (
   ...p,
 });
 
-/** A vented standpipe that takes what the first outlet cannot. */
+/**
+ * A vented standpipe that takes what the first outlet cannot.
+ *
+ * @param crest above the floor, m
+ * @param drop of its pipe under the floor, m
+ */
 export const secondOverflow = (
   from: string,
   to: string,
@@ -232,7 +237,12 @@ export const floatValve = (
   p: Base<FloatValve, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'level' | 'run'>,
 ): FloatValve => ({ kind: 'float-valve', bore: boreOf(p.pipe), seat: 0.004, ...p });
 
-/** A hole in a wall or a floor. */
+/**
+ * A hole in a wall or a floor.
+ *
+ * @param height of its lower edge above the floor, m; 0 is in the floor
+ * @param diameter in m
+ */
 export const hole = (
   id: string,
   name: string,
@@ -242,7 +252,11 @@ export const hole = (
   diameter: number,
 ): OpenHole => ({ kind: 'hole', id, name, from, to, height, diameter });
 
-/** The open lower end of a channel. */
+/**
+ * The open lower end of a channel.
+ *
+ * @param slope of the channel, fall ÷ length
+ */
 export const openEnd = (
   id: string,
   name: string,
@@ -251,7 +265,12 @@ export const openEnd = (
   slope: number,
 ): OpenEnd => ({ kind: 'open-end', id, name, from, to, slope });
 
-/** Felt that drips into what stands under it. */
+/**
+ * Felt that drips into what stands under it.
+ *
+ * @param held water that stays in it when it has stopped dripping, m³
+ * @param drainDown from the pump’s stop until a twentieth is left to come, s
+ */
 export const seep = (
   id: string,
   name: string,
@@ -263,7 +282,12 @@ export const seep = (
 
 export const MAINS: Control = { id: 'mains', kind: 'always-on' };
 
-/** Programs by the clock: hours of the day, each on for some minutes. */
+/**
+ * Programs by the clock: hours of the day, each on for some minutes.
+ *
+ * @param hours of the day, 0 to 24
+ * @param minutes that each is on
+ */
 export const programs = (
   id: string,
   device: string,

@@ -185,7 +185,12 @@ function madeSump(s: SystemDocument): MakeUp {
 /** Share of the depth at which a pump in a fish tank stands: a loose pipe leaves the fish the rest. */
 const FISH_KEEP = 0.42;
 
-/** A pumped line of its own from a store to a plant site. */
+/**
+ * A pumped line of its own from a store to a plant site.
+ *
+ * @param rise from the store’s intake to its end, m
+ * @param flow that its pump is to give, L/h
+ */
 export function ownLine(
   s: SystemDocument,
   line: Pick<PumpedLine, 'id' | 'name' | 'to' | 'pipe' | 'control' | 'end'> & Partial<PumpedLine>,

@@ -25,7 +25,14 @@ export const oneOf = (rows: readonly { id: string }[]) =>
     .valid(...rows.map((r) => r.id))
     .required();
 
-/** A list of number pairs, each within its limits. */
+/**
+ * A list of number pairs, each within its limits.
+ *
+ * @param first least and greatest of each first number, in SI
+ * @param second likewise of each second number
+ * @param least fewest pairs
+ * @param most most pairs
+ */
 export const pairs = (
   first: readonly [number, number],
   second: readonly [number, number],
