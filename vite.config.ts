@@ -2,7 +2,7 @@ import vue from '@vitejs/plugin-vue';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
-import { paper } from './app/theme/palette';
+import { paper } from './app/theme/palette.ts';
 
 /** The typesetter brings each of its fonts in three formats; every browser that runs this reads the first. */
 const oneFontFormat: Plugin = {

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import type { Page } from '@playwright/test';
 import {
   expect,
   finding,
@@ -77,6 +78,39 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
   await expect(page.getByRole('button', { name: /^Undo: .*each of/ })).toBeEnabled();
 });
 
+/** A part of the drawing as it lies on the screen, and its middle. */
+async function placeOf(page: Page, at: string) {
+  const box = (await page
+    .locator(`${part(at)} rect`)
+    .first()
+    .boundingBox())!;
+  return { ...box, midX: box.x + box.width / 2, midY: box.y + box.height / 2 };
+}
+
+test('the wheel comes closer to where it points, a drag moves the drawing, and back is the whole', async ({
+  page,
+}) => {
+  await openDemo(page, 'North-wall lean-to', 'Vessels');
+  const bed = () => placeOf(page, 'vessels.bed-1');
+  const far = await bed();
+  await page.mouse.move(far.midX, far.midY);
+  await page.mouse.wheel(0, -400);
+  await expect.poll(async () => (await bed()).width).toBeGreaterThan(1.5 * far.width);
+  const near = await bed();
+  expect(Math.abs(near.midX - far.midX)).toBeLessThan(4);
+  expect(Math.abs(near.midY - far.midY)).toBeLessThan(4);
+  // From a bare place between things.
+  await page.mouse.move(300, 200);
+  await page.mouse.down();
+  await page.mouse.move(360, 230, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => (await bed()).x - near.x).toBeCloseTo(60, 0);
+  await page.mouse.move(far.midX, far.midY);
+  await page.mouse.wheel(0, 3000);
+  await expect(page.getByRole('button', { name: 'Close up' })).toBeVisible();
+  await expect.poll(async () => Math.abs((await bed()).x - far.x)).toBeLessThan(1);
+});
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -116,4 +150,37 @@ test.describe('on a phone', () => {
       await expect(page.getByRole('button', { name: 'Close up' })).toBeVisible();
     });
   }
+
+  test('two fingers come closer; one moves the page on past the drawing', async ({ page }) => {
+    await openDemo(page, 'North-wall lean-to', 'Vessels');
+    const touch = await page.context().newCDPSession(page);
+    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
+      touch.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: points.map(([x, y], id) => ({ x, y, id })),
+      });
+    const far = await placeOf(page, 'vessels.bed-1');
+    const fingers = (apart: number): [number, number][] => [
+      [far.midX - apart, far.midY],
+      [far.midX + apart, far.midY],
+    ];
+    await send('touchStart', fingers(20));
+    for (let apart = 28; apart <= 68; apart += 8) await send('touchMove', fingers(apart));
+    await send('touchEnd', []);
+    await expect
+      .poll(async () => (await placeOf(page, 'vessels.bed-1')).width)
+      .toBeGreaterThan(1.5 * far.width);
+    // The drawing came closer, not the page.
+    expect(await page.evaluate(() => [window.scrollY, window.visualViewport?.scale])).toEqual([
+      0, 1,
+    ]);
+    await page.getByRole('button', { name: 'Whole system' }).click();
+    await expect
+      .poll(async () => Math.abs((await placeOf(page, 'vessels.bed-1')).width - far.width))
+      .toBeLessThan(1);
+    await send('touchStart', [[200, 400]]);
+    for (let i = 1; i <= 6; i++) await send('touchMove', [[200, 400 - 30 * i]]);
+    await send('touchEnd', []);
+    await expect.poll(() => page.evaluate(() => window.scrollY)).toBeGreaterThan(60);
+  });
 });

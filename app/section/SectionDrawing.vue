@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { computed, nextTick, ref, useId, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import type { Assessment } from '../../core/assess';
 import type { QuantityKey } from '../../core/derived';
 import { format } from '../../core/quantity';
@@ -8,22 +8,17 @@ import { pathAt, vesselAt, type SystemDocument } from '../../core/system';
 import QuantityField from '../parts/QuantityField.vue';
 import type { Finding, Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
-import SectionDrain from './SectionDrain.vue';
+import SectionBody from './SectionBody.vue';
 import SectionHandle from './SectionHandle.vue';
 import SectionLens from './SectionLens.vue';
-import SectionLife from './SectionLife.vue';
-import SectionLine from './SectionLine.vue';
 import SectionMarks from './SectionMarks.vue';
 import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
-import SectionVessel from './SectionVessel.vue';
-import SectionOutlet from './SectionOutlet.vue';
 import { isCompact, useFrame, WHOLE_VIEW, type View } from './frame';
 import { handlesOf, type Handle } from './handles';
 import { MARK, marksOf } from './marks';
 import { drawnBoxes, extentOf } from './parts';
-import { halfWidthAt, sceneOf, shared, type Placed, type PlacedLine, type Scene } from './scene';
-import { streamsOf } from './streams';
+import { sceneOf, shared, type Placed, type Scene } from './scene';
 import { alikeOnce, sharedHandles } from './tags';
 import { isCrowded, useTags } from './useTags';
 
@@ -59,7 +54,6 @@ const emit = defineEmits<{
 }>();
 
 const settings = useSettings();
-const uid = useId();
 const frame = ref<HTMLElement>();
 const place = useElementSize(frame, { width: 640, height: 480 });
 const given = computed(() => props.paper ?? props.size);
@@ -92,50 +86,6 @@ const { compact, column, margin, extent, scale, ground, X, Y, poly, viewOf, hold
 const { tagY, mixed, map } = useTags({ handles, crowded, chosen, compact, height, view, Y });
 const levelOf = (p: Placed) =>
   Math.min(p.vessel.shape.height, Math.max(0, props.levels[p.vessel.id] ?? 0));
-/** Fish and pump shrink with the drawing, never below 0.45 of their size. */
-const small = computed(() => Math.min(1, Math.max(0.45, scale.value / 300)));
-
-const stone = computed(() => Math.min(7, Math.max(2.6, 0.014 * scale.value)));
-
-/** The ground, left out where something is dug into it. */
-const grounds = computed(() => {
-  const from = live.value ? margin.value.left - 24 : 0;
-  const to = width.value - (live.value ? margin.value.right - 2 : 0);
-  const dug = scene.value.vessels
-    .filter((p) => p.vessel.floor < -0.005 && p.vessel.floor + p.vessel.shape.height > -0.005)
-    .map((p) => {
-      const half = halfWidthAt(p, -p.vessel.floor);
-      return [X(p.centre - half), X(p.centre + half)] as const;
-    })
-    .sort((a, b) => a[0] - b[0]);
-  const out: { x1: number; x2: number }[] = [];
-  let x1 = from;
-  for (const [a, b] of dug) {
-    if (a > x1) out.push({ x1, x2: a });
-    x1 = Math.max(x1, b);
-  }
-  if (x1 < to) out.push({ x1, x2: to });
-  return out;
-});
-
-/** Every vessel that is drawn: of those that stand side by side each one. */
-const cells = computed(() =>
-  scene.value.vessels.flatMap((p) => p.cells.map((centre) => ({ p, centre }))),
-);
-
-const streams = computed(() => streamsOf(scene.value, props.flows, levelOf, X, Y));
-
-/** A siphon runs full when it takes about what it takes at its break, or more. */
-const fullFrom = (id: string) => {
-  const w = props.assessment.siphons.find((s) => s.id === id);
-  return w ? 0.9 * w.flowAtBreak : null;
-};
-const lineFlow = (l: PlacedLine) => {
-  const ids = [l.path.id, ...l.branches.map((b) => b.id)];
-  if (ids.some((id) => (props.flows[id] ?? 0) > 1e-7)) return 1;
-  return ids.some((id) => (props.flows[`${id}-back`] ?? 0) > 1e-7) ? -1 : 0;
-};
-
 const tagX = computed(() => width.value - column.value + 8);
 const tagWidth = computed(() => column.value - 12);
 const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12));
@@ -238,126 +188,22 @@ defineExpose({
         live ? `${system.name}, drawn to scale with handles` : `${system.name} from the side`
       "
     >
-      <defs>
-        <pattern
-          :id="`${uid}stones`"
-          :width="stone * 4"
-          :height="stone * 4"
-          patternUnits="userSpaceOnUse"
-        >
-          <g fill="var(--stone)" stroke="var(--stone-edge)" :stroke-width="stone > 4 ? 0.8 : 0.5">
-            <ellipse :cx="stone" :cy="stone * 0.9" :rx="stone * 0.95" :ry="stone * 0.8" />
-            <ellipse :cx="stone * 3" :cy="stone * 1.2" :rx="stone * 0.85" :ry="stone" />
-            <ellipse :cx="stone * 1.9" :cy="stone * 2.6" :rx="stone" :ry="stone * 0.75" />
-            <ellipse :cx="stone * 3.7" :cy="stone * 3.2" :rx="stone * 0.8" :ry="stone * 0.8" />
-            <ellipse :cx="-stone * 0.3" :cy="stone * 3.2" :rx="stone * 0.8" :ry="stone * 0.8" />
-          </g>
-        </pattern>
-      </defs>
-
-      <g aria-hidden="true">
-        <rect
-          v-if="extent.minZ < 0"
-          class="earth"
-          :x="grounds[0]?.x1 ?? 0"
-          :y="ground"
-          :width="Math.max(0, width - (grounds[0]?.x1 ?? 0) - (live ? margin.right - 2 : 0))"
-          :height="Math.max(0, height - ground)"
-        />
-        <line
-          v-for="g in grounds"
-          :key="g.x1"
-          class="ground"
-          :x1="g.x1"
-          :x2="g.x2"
-          :y1="ground + 1.5"
-          :y2="ground + 1.5"
-        />
-        <SectionVessel
-          v-for="{ p, centre } in cells"
-          :key="`${p.vessel.id}${centre}`"
-          :centre="centre"
-          part="inside"
-          :placed="p"
-          :level="levelOf(p)"
-          :scale="scale"
-          :ground="ground"
-          :stones="`${uid}stones`"
-          :x="X"
-          :y="Y"
-        />
-
-        <SectionLife
-          :system="system"
-          :scene="scene"
-          :level-of="levelOf"
-          :scale="scale"
-          :small="small"
-          :x="X"
-          :y="Y"
-        />
-
-        <line
-          v-for="s in streams"
-          :key="s.key"
-          class="stream"
-          :x1="s.x"
-          :x2="s.x"
-          :y1="s.y1"
-          :y2="s.y2"
-          :stroke-width="s.w"
-        />
-
-        <SectionLine
-          v-for="l in scene.lines"
-          :key="l.path.id"
-          :line="l"
-          :points="poly(l.points)"
-          :branches="l.branches.map((b) => poly(b.points))"
-          :direction="lineFlow(l)"
-          :scale="scale"
-          :small="small"
-          :x="X"
-          :y="Y"
-        />
-
-        <SectionOutlet
-          v-for="w in scene.outlets"
-          :key="w.path.id"
-          :outlet="w"
-          :flow="flows[w.path.id] ?? 0"
-          :scale="scale"
-          :x="X"
-          :y="Y"
-        />
-
-        <SectionDrain
-          v-for="d in scene.drains"
-          :key="d.path.id"
-          :drain="d"
-          :bed="scene.vessels.find((v) => v.vessel.id === d.path.from)!"
-          :level="levels[d.path.from] ?? 0"
-          :flow="flows[d.path.id] ?? 0"
-          :full-from="fullFrom(d.path.id)"
-          :scale="scale"
-          :x="X"
-          :y="Y"
-        />
-
-        <SectionVessel
-          v-for="{ p, centre } in cells"
-          :key="`${p.vessel.id}${centre}`"
-          :centre="centre"
-          part="walls"
-          :placed="p"
-          :level="0"
-          :scale="scale"
-          :ground="ground"
-          :stones="`${uid}stones`"
-          :x="X"
-          :y="Y"
-        />
-      </g>
+      <SectionBody
+        :system="system"
+        :assessment="assessment"
+        :scene="scene"
+        :levels="levels"
+        :flows="flows"
+        :ground-from="live ? margin.left - 24 : 0"
+        :ground-to="width - (live ? margin.right - 2 : 0)"
+        :deepest="extent.minZ"
+        :height="height"
+        :scale="scale"
+        :ground="ground"
+        :x="X"
+        :y="Y"
+        :poly="poly"
+      />
 
       <template v-if="stage">
         <SectionParts
@@ -477,17 +323,5 @@ svg {
 }
 .sheet {
   fill: var(--paper);
-}
-.ground {
-  stroke: var(--text);
-  stroke-width: 3;
-}
-.earth {
-  fill: var(--earth);
-}
-.stream {
-  stroke: var(--water);
-  stroke-linecap: round;
-  opacity: 0.75;
 }
 </style>
