@@ -63,15 +63,15 @@ const { isOverDropZone: dropping } = useDropZone(document, {
         <template v-if="shelf.reading.progress > 0"
           >, {{ Math.round(100 * shelf.reading.progress) }} %</template
         >
-        <button type="button" @click="shelf.stopReading()">Stop</button>
+        <v-btn size="small" variant="tonal" @click="shelf.stopReading()">Stop</v-btn>
       </p>
       <p v-if="shelf.refused" class="notice stop" role="alert">
         {{ shelf.refused }}
-        <button type="button" @click="shelf.refused = ''">Close</button>
+        <v-btn size="small" variant="tonal" @click="shelf.refused = ''">Close</v-btn>
       </p>
       <div v-if="shelf.notice" class="notice" role="status">
         {{ shelf.notice }}
-        <button type="button" @click="shelf.notice = ''">Close</button>
+        <v-btn size="small" variant="tonal" @click="shelf.notice = ''">Close</v-btn>
         <details v-if="shelf.details.length">
           <summary>Why, one by one</summary>
           <ul>
@@ -110,8 +110,7 @@ details ul {
   overflow: auto;
   padding-left: 18px;
 }
-.notice button {
-  text-decoration: underline;
+.notice .v-btn {
   margin-left: 8px;
 }
 </style>

@@ -16,33 +16,55 @@ const save = () => system.document && void saveFile(system.document);
     <p v-if="system.gone">
       This system is no longer in the browser’s store: another window deleted it, or the store was
       cleared. Your work goes on here.
-      <button type="button" @click="system.keepAgain()">Keep it again</button>
-      <button type="button" @click="save">Save it to a file</button>
+      <v-btn size="small" variant="tonal" class="do" @click="system.keepAgain()"
+        >Keep it again</v-btn
+      >
+      <v-btn size="small" variant="tonal" class="do" @click="save">Save it to a file</v-btn>
     </p>
     <p v-if="system.trouble">
       {{ system.trouble }}
-      <button type="button" @click="save">Save it to a file</button>
+      <v-btn size="small" variant="tonal" class="do" @click="save">Save it to a file</v-btn>
     </p>
     <template v-if="system.document">
       <p v-for="c in system.conflicts" :key="c.at">
         <template v-if="c.at === WHOLE">
           What was done in two windows does not go together: a part was taken away in one that the
           other still works with.
-          <button type="button" @click="system.resolveConflict(c, true)">
+          <v-btn
+            size="small"
+            variant="outlined"
+            class="do"
+            @click="system.resolveConflict(c, true)"
+          >
             Take this window’s system
-          </button>
-          <button type="button" @click="system.resolveConflict(c, false)">
+          </v-btn>
+          <v-btn
+            size="small"
+            variant="outlined"
+            class="do"
+            @click="system.resolveConflict(c, false)"
+          >
             Take the other’s system
-          </button>
+          </v-btn>
         </template>
         <template v-else>
           {{ placeInWords(system.document, c.at) }} was changed in two windows.
-          <button type="button" @click="system.resolveConflict(c, true)">
+          <v-btn
+            size="small"
+            variant="outlined"
+            class="do"
+            @click="system.resolveConflict(c, true)"
+          >
             Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
-          </button>
-          <button type="button" @click="system.resolveConflict(c, false)">
+          </v-btn>
+          <v-btn
+            size="small"
+            variant="outlined"
+            class="do"
+            @click="system.resolveConflict(c, false)"
+          >
             Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
-          </button>
+          </v-btn>
         </template>
       </p>
     </template>
@@ -57,11 +79,7 @@ const save = () => system.document && void saveFile(system.document);
   display: grid;
   gap: 4px;
 }
-button {
-  color: inherit;
-  border: 1px solid currentColor;
-  border-radius: var(--radius);
-  padding: 3px 10px;
+.do {
   margin: 2px 0 2px 8px;
 }
 </style>

@@ -43,10 +43,10 @@ watch(
 <template>
   <div v-if="hint" role="note" class="hint no-print" aria-label="A first hint">
     <p>{{ hint.text }}</p>
-    <button type="button" @click="settings.markRead(hint.id)">Understood</button>
-    <button type="button" @click="HINTS.forEach((h) => settings.markRead(h.id))">
+    <v-btn size="small" variant="tonal" @click="settings.markRead(hint.id)">Understood</v-btn>
+    <v-btn size="small" variant="tonal" @click="HINTS.forEach((h) => settings.markRead(h.id))">
       No more hints
-    </button>
+    </v-btn>
   </div>
 </template>
 
@@ -62,10 +62,5 @@ watch(
   padding: 5px 12px;
   font-size: var(--type-small);
   line-height: 1.35;
-}
-button {
-  text-decoration: underline;
-  color: inherit;
-  padding: 5px 0;
 }
 </style>

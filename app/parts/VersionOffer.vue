@@ -18,8 +18,10 @@ async function take() {
       Another window went over to a new version of Mizuna. This one follows when you reload it.
     </span>
     <span v-else>A new version of Mizuna is here.</span>
-    <button type="button" @click="take">{{ outdated ? 'Reload' : 'Use it now' }}</button>
-    <button v-if="!outdated" type="button" @click="later = true">Later</button>
+    <v-btn size="small" variant="tonal" @click="take">{{
+      outdated ? 'Reload' : 'Use it now'
+    }}</v-btn>
+    <v-btn v-if="!outdated" size="small" variant="tonal" @click="later = true">Later</v-btn>
   </div>
 </template>
 
@@ -32,10 +34,5 @@ async function take() {
   flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
-}
-button {
-  text-decoration: underline;
-  color: inherit;
-  padding: 4px;
 }
 </style>
