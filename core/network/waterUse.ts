@@ -1,4 +1,5 @@
 import type { CubicMetres, Metres } from '../quantity/si.ts';
+import { plantingOf } from '../system/planting.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
 import { shapeArea } from '../water/shape.ts';
@@ -7,8 +8,6 @@ import { DAY, type Network } from './types.ts';
 
 /** What goes into the air and into plants. */
 
-/** Water use of leafy planting where nothing is noted, m/day: the middle of 2–4 mm. */
-export const PLANT_USE: Metres = 0.003;
 /** Share of open-water evaporation that a raft's boards leave. */
 const UNDER_RAFT = 0.1;
 
@@ -23,7 +22,7 @@ export function waterUseOf(
   const { waterTemperature, airTemperature, humidity, airSpeed } = s.site;
   const open = openWaterEvaporation(waterTemperature, airTemperature, humidity, airSpeed);
   const perDay = (open / 1000 / 3600) * DAY;
-  const use = v.plants?.dailyUse ?? PLANT_USE;
+  const use = plantingOf(v).dailyUse;
   switch (v.role) {
     case 'bed':
     case 'tray': {

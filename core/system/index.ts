@@ -7,6 +7,7 @@ export * from './flowOrder.ts';
 export * from './history.ts';
 export * from './limits.ts';
 export * from './plainName.ts';
+export * from './planting.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';

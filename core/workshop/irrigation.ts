@@ -2,14 +2,13 @@ import { mediumById } from '../catalogue/media.ts';
 import type { Assessment, BedFigures, Duty } from '../assess/assess.ts';
 import { turnoverBy } from '../assess/turnover.ts';
 import { ROOT_AIR } from '../findings/irrigation.ts';
-import { PLANT_USE } from '../network/waterUse.ts';
 import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
 import { feedingPumps } from '../network/steady.ts';
 import {
   fishIn,
+  plantingOf,
   pumpedLines,
   vesselOf,
-  type Planting,
   type SystemDocument,
   type Vessel,
 } from '../system/index.ts';
@@ -57,10 +56,6 @@ const TURNOVERS = 1;
 
 /** What stands in where a bed names no medium of the table. */
 const USUAL_MEDIUM = mediumById('expanded-clay')!;
-
-/** What grows in a bed where nothing is noted: leaves, rooted 100 mm deep. */
-const plantingOf = (v: Vessel): Planting =>
-  v.plants ?? { dailyUse: PLANT_USE, rooting: 0.1, rootShare: v.pots && !v.media ? 0.2 : 1 };
 
 /**
  * Light of a day: lamps where they are noted, else daylight by latitude, else a half day.

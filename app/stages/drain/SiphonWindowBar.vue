@@ -40,7 +40,7 @@ const edges = computed(() => {
 
 <template>
   <figure>
-    <svg :viewBox="`0 0 ${W} 74`" role="img" :aria-label="inWords">
+    <svg :viewBox="`0 -4 ${W} 78`" role="img" :aria-label="inWords">
       <rect
         v-if="band && band[1] > band[0]"
         class="band"
@@ -81,7 +81,7 @@ const edges = computed(() => {
         :d="`M${x(window.start.low)} 20v24M${x(window.start.high)} 20v24M${x(window.stopsBelow)} 20v24M${x(window.flowAtBreak)} 20v24`"
       />
       <path class="inflow" :d="`M${x(window.inflow)} 44V18l-5-7h10l-5 7`" />
-      <text :x="Math.min(W - 90, Math.max(4, x(window.inflow) - 34))" y="9" class="strong">
+      <text :x="Math.min(W - 90, Math.max(4, x(window.inflow) - 34))" y="6" class="strong">
         {{ f(window.inflow) }} in
       </text>
       <text :x="4" y="55">never starts</text>

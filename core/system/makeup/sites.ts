@@ -1,6 +1,7 @@
 import type { Metres } from '../../quantity/si.ts';
 import { isStore } from '../find.ts';
 import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
+import { USUAL_PLANTING } from '../planting.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
 import { change, not, within, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
@@ -52,8 +53,6 @@ interface Site {
   readonly back: (g: Ground) => WaterPath;
 }
 
-const PLANTS = { dailyUse: 0.003, rooting: 0.1, rootShare: 1 };
-
 const BUILT: Record<SiteKind, Site> = {
   raft: {
     label: 'Add a raft bed',
@@ -65,7 +64,7 @@ const BUILT: Record<SiteKind, Site> = {
         name,
         'raft',
         { kind: 'box', length: 1.2, width: 0.6, height: 0.26 },
-        { floor, fill: 0.14, emptyMass: 15, plants: PLANTS },
+        { floor, fill: 0.14, emptyMass: 15, plants: USUAL_PLANTING },
       ),
     back: ({ id, store, back, called }) =>
       standpipe({
@@ -90,7 +89,7 @@ const BUILT: Record<SiteKind, Site> = {
         name,
         'channel',
         { kind: 'box', length: 1.8, width: 0.1, height: 0.06 },
-        { floor, emptyMass: 3, plants: { ...PLANTS, rootShare: 0.3 } },
+        { floor, emptyMass: 3, plants: { ...USUAL_PLANTING, rootShare: 0.3 } },
       ),
     back: ({ id, store, back, called }) =>
       openEnd(back, `End of the ${called}`, id, store.id, 0.025),
@@ -110,7 +109,7 @@ const BUILT: Record<SiteKind, Site> = {
           floor,
           emptyMass: 2,
           media: media('coir', 0.08),
-          plants: { ...PLANTS, rooting: 0.04 },
+          plants: { ...USUAL_PLANTING, rooting: 0.04 },
         },
       ),
     back: ({ id, store, back, called }) =>

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { TIMERS, timerById } from '../../../../core/catalogue';
 import { formatDuration } from '../../../../core/quantity';
-import { vesselOf } from '../../../../core/system';
+import { plantingOf, vesselOf } from '../../../../core/system';
 import DocumentField from '../../../parts/DocumentField.vue';
 import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
@@ -39,12 +39,7 @@ const deviceChosen = computed(() => (own.value ? OWN : device.value));
 function notePlants() {
   if (!bed.value) return;
   system.commit(
-    [
-      {
-        at: `vessels.${bed.value.id}.plants`,
-        to: { dailyUse: 0.003, rooting: 0.1, rootShare: bed.value.pots ? 0.2 : 1 },
-      },
-    ],
+    [{ at: `vessels.${bed.value.id}.plants`, to: plantingOf(bed.value) }],
     'Planting noted',
   );
 }
@@ -177,7 +172,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
   text-align: start;
   font-weight: 500;
   vertical-align: top;
-  padding: 6px 8px 6px 0;
+  padding: 6px 8px;
   white-space: nowrap;
 }
 .needs td {
