@@ -86,4 +86,32 @@ describe('a quantity field', () => {
     expect((w.find('input').element as HTMLInputElement).value).toBe('9.45 in');
     expect(w.emitted('commit')).toBeUndefined();
   });
+
+  it('follows a handle that is pulled elsewhere, and stands where it is let go', async () => {
+    const w = make();
+    const input = w.find('input').element as HTMLInputElement;
+    await w.setProps({ calm: true });
+    for (const [modelValue, text] of [
+      [0.235, '235 mm'],
+      [0.23, '230 mm'],
+    ] as const) {
+      await w.setProps({ modelValue });
+      expect(input.value).toBe(text);
+    }
+    await w.setProps({ calm: false });
+    expect(input.value).toBe('230 mm');
+    // Let go where it was taken up, or given up.
+    await w.setProps({ calm: true, modelValue: 0.25 });
+    await w.setProps({ calm: true, modelValue: 0.23 });
+    await w.setProps({ calm: false });
+    expect(input.value).toBe('230 mm');
+  });
+
+  it('keeps what is being typed while another number is pulled', async () => {
+    const w = make();
+    const input = w.find('input');
+    await input.setValue('24');
+    await w.setProps({ calm: true, modelValue: 0.2 });
+    expect((input.element as HTMLInputElement).value).toBe('24');
+  });
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { format, parse, type QuantityKind } from '../../core/quantity';
 import { nextStock, type StockSize } from '../../core/system';
 import { useSettings } from '../stores/settings';
@@ -25,8 +25,6 @@ const emit = defineEmits<{
   nudge: [value: number];
 }>();
 
-/** How often a calm field follows, ms. */
-const CALM = 150;
 const settings = useSettings();
 const shown = computed(() =>
   props.modelValue === null ? '' : format(props.modelValue, props.kind, settings.units, true),
@@ -35,22 +33,21 @@ const text = ref(shown.value);
 const touched = ref(false);
 const problem = ref('');
 const problems = computed(() => (problem.value ? [problem.value] : []));
+const field = ref<ComponentPublicInstance>();
 function show() {
-  later = undefined;
   text.value = shown.value;
   touched.value = false;
   problem.value = '';
 }
-/** While a handle is pulled the field follows a few times a second; the tag under the hand is quicker. */
-let later: ReturnType<typeof setTimeout> | undefined;
 watch([shown, () => settings.units, () => props.calm], () => {
   // What is being typed is not taken away by a change from elsewhere.
   if (touched.value) return;
-  if (props.calm) later ??= setTimeout(show, CALM);
-  else {
-    clearTimeout(later);
-    show();
-  }
+  // While a handle is pulled the text goes straight into the input: the field around it is dear to draw anew.
+  const input = props.calm
+    ? (field.value?.$el as Element | undefined)?.querySelector('input')
+    : null;
+  if (input) input.value = shown.value;
+  else show();
 });
 
 const allowed = () =>
@@ -117,6 +114,7 @@ function arrow(event: KeyboardEvent, direction: 1 | -1) {
 
 <template>
   <v-text-field
+    ref="field"
     :model-value="text"
     :label="label"
     :error-messages="problems"
