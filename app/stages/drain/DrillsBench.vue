@@ -197,7 +197,6 @@ const when = (d: Drill) =>
 td {
   vertical-align: top;
   padding: 8px 6px;
-  border-top: 1px solid var(--rule);
 }
 .grade {
   white-space: nowrap;
@@ -221,6 +220,7 @@ td {
   color: var(--fine);
 }
 .name {
+  padding: 0;
   font-weight: 600;
   text-align: start;
   color: inherit;

@@ -178,9 +178,6 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
 .needs td {
   padding: 6px 0;
 }
-.needs tr + tr > * {
-  border-top: 1px solid var(--rule);
-}
 .governs {
   background: var(--water-soft);
 }
