@@ -4,6 +4,7 @@ import { mediumById } from '../../core/catalogue';
 import { heldVolume } from '../../core/derived';
 import { remindersOf } from '../../core/findings/reminders';
 import { format, tell, type QuantityKind } from '../../core/quantity';
+import { pumpedLines } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { svgFile } from '../section/exportSvg';
@@ -36,7 +37,7 @@ const MANY = 12;
 const levels = computed(() =>
   Object.fromEntries(a.value.balance.rest.map((r) => [r.vessel, r.level])),
 );
-const figures = computed(() => ({ system: doc.value, a: a.value, day: null }));
+const figures = computed(() => ({ system: doc.value, a: a.value, day: trace.day }));
 const accounts = computed(() =>
   doc.value.vessels.map((v, i) => {
     const { rest, deepest, afterPowerCut } = a.value.balance;
@@ -57,11 +58,9 @@ const accounts = computed(() =>
 /** How it works, pipe by pipe; what is alike to the letter is said once. */
 const works = computed(() => [
   ...new Set([
-    ...a.value.duties.map((d) => lineWords(doc.value, d, f)),
-    ...doc.value.paths.map((p) => outletWords(doc.value, p, a.value.siphons, f)).filter(Boolean),
-    ...a.value.beds.map((b) =>
-      bedWords(doc.value, b, trace.day?.metrics.beds.find((x) => x.id === b.id)?.cyclesPerDay, f),
-    ),
+    ...pumpedLines(doc.value).map((l) => lineWords(figures.value, l, f)),
+    ...doc.value.paths.map((p) => outletWords(figures.value, p, f)).filter(Boolean),
+    ...a.value.beds.map((b) => bedWords(figures.value, b.id, f)),
   ]),
 ]);
 const open = computed(() => trace.open);

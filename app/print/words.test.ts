@@ -1,17 +1,18 @@
 import { describe, expect, it, test } from 'vitest';
 import { assess } from '../../core/assess';
+import type { Figures } from '../../core/derived';
 import { format } from '../../core/quantity';
-import { addSite, applyEdits, LAYOUTS, type SystemDocument } from '../../core/system';
+import { addSite, applyEdits, LAYOUTS, pumpedLines, type SystemDocument } from '../../core/system';
 import { bedWords, lineWords, outletWords, type Shown } from './words';
 
 const shown: Shown = (v, k) => (Number.isFinite(v) ? format(v, k, 'metric') : 'never');
 const make = (id: string) => LAYOUTS.find((l) => l.id === id)!.make('x', 'X');
-const lines = (s: SystemDocument) => assess(s).duties.map((d) => lineWords(s, d, shown));
+const figures = (system: SystemDocument): Figures => ({ system, a: assess(system), day: null });
+const lines = (s: SystemDocument) => pumpedLines(s).map((l) => lineWords(figures(s), l, shown));
 const way = (s: SystemDocument, id: string) =>
   outletWords(
-    s,
+    figures(s),
     s.paths.find((p) => p.id === id)!,
-    assess(s).siphons,
     shown,
   );
 
@@ -24,7 +25,7 @@ describe('the words of the printed sheet', () => {
     const said = [
       ...lines(s),
       ...s.paths.filter((p) => p.kind !== 'pumped-line').map((p) => way(s, p.id)),
-      ...a.beds.map((b) => bedWords(s, b, 4, shown)),
+      ...a.beds.map((b) => bedWords(figures(s), b.id, shown)),
     ];
     for (const t of said) {
       expect(t).toMatch(/\.$/);
@@ -56,6 +57,6 @@ describe('the words of the printed sheet', () => {
       /crest 235 mm, drop 250 mm, mouth 40\.9 mm, bell 77\.9 mm with 6 notches of 12 mm, break 30 mm\. Starts from \d+ L\/h, sure to stop below \d+ L\/h/,
     );
     const weak = applyEdits(make('bed-over-tank'), [{ at: 'paths.lift.pump.maxHead', to: 0.1 }]);
-    expect(bedWords(weak, assess(weak).beds[0]!, 0, shown)).toMatch(/^Bed: never fills/);
+    expect(bedWords(figures(weak), 'bed', shown)).toMatch(/^Bed: never fills/);
   });
 });

@@ -1,10 +1,18 @@
 import { fittingById, pipeById, timerById } from '../../core/catalogue';
-import type { Assessment, Duty, SiphonWindow } from '../../core/assess';
+import {
+  deliveryFlow,
+  drainTime,
+  dutyFlow,
+  fillTime,
+  floodsADay,
+  pumpStaticHead,
+  startingFlow,
+  type Figures,
+} from '../../core/derived';
 import { formatClock, type QuantityKind } from '../../core/quantity';
 import {
   controlOf,
   isDrain,
-  pumpedLines,
   vesselOf,
   type PumpedLine,
   type SystemDocument,
@@ -49,34 +57,31 @@ function fitted(s: SystemDocument, line: PumpedLine, f: Shown): string[] {
 }
 
 /** A pumped line: its flow, pipe, what is fitted, when it runs; and each of its branches. */
-export function lineWords(s: SystemDocument, d: Duty, f: Shown): string {
-  const line = pumpedLines(s).find((l) => l.id === d.id)!;
+export function lineWords(c: Figures, line: PumpedLine, f: Shown): string {
+  const s = c.system;
+  const flow = dutyFlow.value(c, line.id)!;
+  const head = pumpStaticHead.value(c, line.id)!;
   const parts = fitted(s, line, f);
-  const taps = [line.valve, ...line.branches.map((b) => b.valve)];
-  const ends = d.branches.map((b, i) => {
-    const tap = taps[i] ?? null;
-    return `${f(b.flow, 'flow')} to ${vesselOf(s, b.to).name}${tap === null ? '' : `, tap ${f(tap, 'share')} open`}`;
+  const ends = [line, ...line.branches].map((b) => {
+    const tap = b.valve;
+    return `${f(deliveryFlow.value(c, b.id)!, 'flow')} to ${vesselOf(s, b.to).name}${tap === null ? '' : `, tap ${f(tap, 'share')} open`}`;
   });
   return [
-    `${d.name}: ${f(d.flow, 'flow')} at ${f(d.staticHead, 'head')} of lift, ${pipe(line, f)}, ${f(d.length, 'run')}`,
+    `${line.name}: ${f(flow, 'flow')} at ${f(head, 'head')} of lift, ${pipe(line, f)}, ${f(c.a.duties.find((d) => d.id === line.id)!.length, 'run')}`,
     ...(parts.length ? [`, ${parts.join(', ')}`] : []),
     `; the pump ${rhythm(s, line, f)}.`,
     ...(ends.length > 1 ? [` It gives ${ends.join('; ')}.`] : []),
   ].join('');
 }
 
-/** A way that needs no pump: drains and siphons, joining pipes, float valves, holes, channels, felt. */
-export function outletWords(
-  s: SystemDocument,
-  p: WaterPath,
-  siphons: readonly SiphonWindow[],
-  f: Shown,
-): string {
+/** A path that needs no pump: drains and siphons, joining pipes, float valves, holes, channels, felt. */
+export function outletWords(c: Figures, p: WaterPath, f: Shown): string {
+  const s = c.system;
   const between = `${vesselOf(s, p.from).name} to ${vesselOf(s, p.to).name}`;
   if (isDrain(p)) {
-    const w = siphons.find((x) => x.id === p.id);
+    const w = c.a.siphons.find((x) => x.id === p.id);
     const window = w
-      ? ` Starts from ${f(w.start.expected, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
+      ? ` Starts from ${f(startingFlow.value(c, p.id)!, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
       : '';
     const bell =
       p.kind === 'bell-siphon'
@@ -108,10 +113,8 @@ export function outletWords(
 }
 
 /** A bed: how it fills, drains and how often. */
-export const bedWords = (
-  s: SystemDocument,
-  b: Assessment['beds'][number],
-  floods: number | undefined,
-  f: Shown,
-): string =>
-  `${vesselOf(s, b.id).name}: ${Number.isFinite(b.fill) ? `fills in ${f(b.fill, 'time')}` : 'never fills'}, drains in ${f(b.drain, 'time')}${floods === undefined ? '' : `, ${f(floods, 'count')} floods a day`}.`;
+export function bedWords(c: Figures, bed: string, f: Shown): string {
+  const fill = fillTime.value(c, bed)!;
+  const floods = floodsADay.value(c, bed);
+  return `${vesselOf(c.system, bed).name}: ${Number.isFinite(fill) ? `fills in ${f(fill, 'time')}` : 'never fills'}, drains in ${f(drainTime.value(c, bed)!, 'time')}${floods === null ? '' : `, ${f(floods, 'count')} floods a day`}.`;
+}

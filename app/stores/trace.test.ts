@@ -18,8 +18,8 @@ const asked: { crest: unknown; answer: () => void }[] = [];
 let hold = false;
 let broken = false;
 let noRisks = false;
-/** Answers of the fixes that wait until the test lets them go; nothing where they come at once. */
-let late: (() => void)[] | null = null;
+/** Answers of the fixes of each intake that wait until the test lets them go; nothing where they come at once. */
+let late: Map<unknown, () => void> | null = null;
 vi.mock('../workers/client', () => {
   const worker = {
     async day(_: number, system: SystemDocument) {
@@ -34,7 +34,8 @@ vi.mock('../workers/client', () => {
     async fixes(_: number, system: SystemDocument) {
       const { findings } = judgeWhole(system);
       const out: Record<string, Fix[]> = {};
-      if (late) await new Promise<void>((answer) => late!.push(answer));
+      const intake = readAt(system, 'paths.lift.pump.intake');
+      if (late) await new Promise<void>((answer) => late!.set(intake, answer));
       for (const f of findings)
         if (f.level !== 'fine') out[keyOf(f)] = fixesFor(system, f, findings);
       return { fixes: out, whole: true };
@@ -122,12 +123,12 @@ describe('the day on the screen', () => {
   });
 
   it('fixes of the system as it was, answered late, are not shown beside the one that is there', async () => {
-    late = [];
+    late = new Map();
     const { system, trace } = await opened(
       applyEdits(bedOverTank.make('pair', 'Pair'), [{ at: 'paths.lift.pump.intake', to: 0.1 }]),
     );
-    await vi.waitFor(() => expect(late).toHaveLength(1), { timeout: 10_000 });
-    const first = late[0]!;
+    await vi.waitFor(() => expect(late!.has(0.1)).toBe(true), { timeout: 10_000 });
+    const first = late.get(0.1)!;
     late = null;
     system.commit([{ at: 'paths.lift.pump.intake', to: 0.27 }], 'raised');
     await vi.waitFor(() => expect(trace.fixesReady).toBe(true), { timeout: 10_000 });

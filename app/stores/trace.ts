@@ -110,8 +110,8 @@ export const useTrace = defineStore('trace', () => {
       waitingFor = setTimeout(() => void run(next), WHILE_PULLED);
       return;
     }
-    clearTimeout(fixTimer);
-    fixTimer = setTimeout(() => void findFixes(doc), 120);
+    // Of a system that was closed or changed meanwhile nobody asks for fixes.
+    if (system.document === doc) fixTimer = setTimeout(() => void findFixes(doc), 120);
   }
 
   async function findFixes(doc: SystemDocument) {
@@ -146,6 +146,7 @@ export const useTrace = defineStore('trace', () => {
     (doc, old) => {
       replay.value = null;
       later.value = null;
+      clearTimeout(fixTimer);
       if (!doc) {
         trace.value = null;
         day.value = null;

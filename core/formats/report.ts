@@ -1,3 +1,13 @@
+import {
+  deliveryFlow,
+  dutyFlow,
+  energyADay,
+  floodedShare,
+  floodsADay,
+  flowAtBreak,
+  pumpStaticHead,
+  startingFlow,
+} from '../derived/index.ts';
 import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import type { Standing } from '../assess/waterBalance.ts';
@@ -26,6 +36,7 @@ const standing = (r: Standing) => ({
 /** The report as data; its JSON is what `npm run report -- FILE --json` prints. */
 export function reportOf(system: SystemDocument) {
   const { a, day, findings } = judgeWhole(system);
+  const c = { system, a, day };
   const vesselName = new Map(system.vessels.map((v) => [v.id, v.name]));
   return {
     name: system.name,
@@ -36,21 +47,26 @@ export function reportOf(system: SystemDocument) {
     },
     pumps: a.duties.map((d) => ({
       id: d.id,
-      static_head_m: metres(d.staticHead),
-      flow_l_h: flow(d.flow),
+      static_head_m: metres(pumpStaticHead.value(c, d.id)!),
+      flow_l_h: flow(dutyFlow.value(c, d.id)!),
       ...(d.branches.length > 1
-        ? { branches: d.branches.map((b) => ({ to: b.to, flow_l_h: flow(b.flow) })) }
+        ? {
+            branches: d.branches.map((b) => ({
+              to: b.to,
+              flow_l_h: flow(deliveryFlow.value(c, b.id)!),
+            })),
+          }
         : {}),
     })),
     siphons: a.siphons.map((s) => ({
       bed: s.bed,
       start_l_h: {
         low: flow(s.start.low),
-        expected: flow(s.start.expected),
+        expected: flow(startingFlow.value(c, s.id)!),
         high: flow(s.start.high),
       },
       stops_below_l_h: flow(s.stopsBelow),
-      never_stops_above_l_h: flow(s.flowAtBreak),
+      never_stops_above_l_h: flow(flowAtBreak.value(c, s.id)!),
       inflow_l_h: flow(s.inflow),
       starts: s.starts,
       stops: s.stops,
@@ -66,8 +82,8 @@ export function reportOf(system: SystemDocument) {
         fill_s: seconds(b.fill),
         drain_s: seconds(b.drain),
         period_s: seconds(b.period),
-        cycles_per_day: rounded(b.cyclesPerDay, 2),
-        flooded_share: rounded(b.floodedShare, 4),
+        cycles_per_day: rounded(floodsADay.value(c, b.id)!, 2),
+        flooded_share: rounded(floodedShare.value(c, b.id)!, 4),
         highest_m: metres(b.highest),
       })),
       vessels: day.metrics.vessels.map((v) => ({
@@ -79,7 +95,7 @@ export function reportOf(system: SystemDocument) {
         id: p.id,
         running_s: rounded(p.running, 1),
         dry_s: rounded(p.dry, 1),
-        energy_kwh: rounded(p.energy / 3.6e6, 4),
+        energy_kwh: rounded(energyADay.value(c, p.id)! / 3.6e6, 4),
       })),
       complete: !day.truncated,
       until_s: rounded(day.end, 1),
