@@ -30,39 +30,19 @@ const save = () => system.document && void saveFile(system.document);
         <template v-if="c.at === WHOLE">
           What was done in two windows does not go together: a part was taken away in one that the
           other still works with.
-          <v-btn
-            size="small"
-            variant="outlined"
-            class="do"
-            @click="system.resolveConflict(c, true)"
-          >
+          <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, true)">
             Take this window’s system
           </v-btn>
-          <v-btn
-            size="small"
-            variant="outlined"
-            class="do"
-            @click="system.resolveConflict(c, false)"
-          >
+          <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, false)">
             Take the other’s system
           </v-btn>
         </template>
         <template v-else>
           {{ placeInWords(system.document, c.at) }} was changed in two windows.
-          <v-btn
-            size="small"
-            variant="outlined"
-            class="do"
-            @click="system.resolveConflict(c, true)"
-          >
+          <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, true)">
             Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
           </v-btn>
-          <v-btn
-            size="small"
-            variant="outlined"
-            class="do"
-            @click="system.resolveConflict(c, false)"
-          >
+          <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, false)">
             Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
           </v-btn>
         </template>

@@ -23,7 +23,7 @@ export const useDerivation = defineStore('derivation', () => {
   const system = useSystem();
   const trace = useTrace();
   const key = ref<QuantityKey | FindingKey | ''>('');
-  const figures = computed(() =>
+  const figures = computed<Figures | null>(() =>
     system.document && system.assessment
       ? { system: system.document, a: system.assessment, day: trace.day }
       : null,
@@ -39,7 +39,7 @@ export const useDerivation = defineStore('derivation', () => {
   /** A number by its key; nothing where the system has none such. */
   function numberAt(k: QuantityKey): QuantityShown | null {
     const [quantity, part] = quantityAt(k);
-    const value = figures.value && quantity.value(figures.value satisfies Figures, part);
+    const value = figures.value && quantity.value(figures.value, part);
     return value === null ? null : { label: quantity.label, value, kind: quantity.kind };
   }
   const openFinding = (finding: Finding) => open(keyOfFinding(finding));

@@ -55,6 +55,23 @@ describe('the curves of pump and line', () => {
     expect(dutyCurve(a.net, line.id)[0]!.line).toBeLessThan(d.staticHead - 0.05);
   });
 
+  test('with every tap of a branched line shut no head is enough for any flow', () => {
+    const s = demo('polytunnel-three');
+    const line = assess(s).duties.find((d) => d.branches.length > 1)!;
+    const taps = line.branches.map((b) =>
+      b.id === line.id ? `paths.${b.id}.valve` : `paths.${line.id}.branches.${b.id}.valve`,
+    );
+    const shut = assess(
+      applyEdits(
+        s,
+        taps.map((at) => ({ at, to: 0 })),
+      ),
+    );
+    const [still, ...flowing] = dutyCurve(shut.net, line.id);
+    expect(Number.isFinite(still!.line)).toBe(true);
+    expect(flowing.every((p) => p.line === Infinity)).toBe(true);
+  });
+
   test('what is no pumped line has none', () => {
     expect(dutyCurve(assess(demo('potting-shed-pair')).net, 'siphon')).toEqual([]);
   });

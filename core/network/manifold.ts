@@ -126,7 +126,7 @@ export function totalAtHead(
  *
  * @param flow of all branches, > 0
  * @param ends height of each end or of the surface over it
- * @returns head at the pump over the datum of `ends`, m
+ * @returns head at the pump over the datum of `ends`, m; Infinity where every tap is shut
  */
 export function headForTotal(
   m: Manifold,
@@ -140,6 +140,7 @@ export function headForTotal(
     walk(pieces, last, ends, flows);
     return total(flows) - flow;
   };
+  if (m.outlets.every((o) => o.own.sumK === Infinity)) return Infinity;
   const low = Math.min(...ends);
   let reach = 0.1;
   while (excess(low + reach) < 0) reach *= 2;
