@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { derivationAt, quantityAt, type Figures, type QuantityKey } from '../../core/derived';
-import { derivationOfFinding, keyOf, type Finding } from '../../core/findings';
+import { derivationAt, quantityAt, type QuantityKey } from '../../core/derived';
+import { derivationOfFinding, keyOf, type Context, type Finding } from '../../core/findings';
 import type { QuantityKind } from '../../core/quantity';
 import { useSystem } from './system';
 import { useTrace } from './trace';
@@ -23,7 +23,7 @@ export const useDerivation = defineStore('derivation', () => {
   const system = useSystem();
   const trace = useTrace();
   const key = ref<QuantityKey | FindingKey | ''>('');
-  const figures = computed<Figures | null>(() =>
+  const figures = computed<Context | null>(() =>
     system.document && system.assessment
       ? { system: system.document, a: system.assessment, day: trace.day }
       : null,
