@@ -8,6 +8,8 @@ const order = [
   'network',
   'day',
   'assess',
+  'life',
+  'season',
   'derived',
   'findings',
   'drills',

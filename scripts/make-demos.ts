@@ -9,6 +9,7 @@ import {
   type SystemDocument,
 } from '../core/system/index.ts';
 import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
+import { fish } from '../core/system/layouts/parts.ts';
 import { largest } from '../core/test/largest.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
@@ -20,9 +21,9 @@ const NOTED: Edit[] = [
   { at: 'site.floorLoad', to: 1500 },
   { at: 'site.outletProtected', to: true },
 ];
-const fish = (vessel: string, count: number, meanMass: number): Edit => ({
+const perch = (vessel: string, count: number, meanMass: number): Edit => ({
   at: 'fish.fish',
-  to: { id: 'fish', vessel, count, meanMass },
+  to: fish('european-perch', vessel, count, meanMass),
 });
 const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp)[]) =>
   changes.reduce((s, change) => {
@@ -47,7 +48,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
     ),
     edits: [
       ...NOTED,
-      fish('tank', 14, 0.06),
+      perch('tank', 14, 0.06),
       { at: 'vessels.tank.shape.diameter', to: 1.3 },
       { at: 'vessels.tank.fill', to: 0.85 },
     ],
@@ -55,7 +56,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
   {
     file: 'eight-beds',
     base: largest('eight-beds', 'Eight beds'),
-    edits: [...NOTED, fish('tank', 60, 0.1)],
+    edits: [...NOTED, perch('tank', 60, 0.1)],
   },
   {
     file: 'the-first-attempt',
@@ -86,7 +87,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
       { at: 'paths.siphon.crest', to: 0.3 },
       { at: 'paths.siphon.drop', to: 0.15 },
       { at: 'paths.spare', to: undefined },
-      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 30, meanMass: 0.04 } },
+      perch('tank', 30, 0.04),
     ],
   },
 ];

@@ -7,3 +7,4 @@ export * from './assess.ts';
 export * from './dutyCurve.ts';
 export * from './split.ts';
 export * from './turnover.ts';
+export * from './figures.ts';

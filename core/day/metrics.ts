@@ -49,11 +49,14 @@ export interface DayMetrics {
   readonly pumps: readonly PumpDay[];
   /** What each path carried in its own direction, scaled to a day; by the order of the paths. */
   readonly carried: readonly CubicMetres[];
+  /** What each path carried in each of the day's 24 hours; of a day that was given up, in the hours it has. */
+  readonly hourly: readonly (readonly CubicMetres[])[];
 }
 
 const SAME_LEVEL: Metres = 1e-4;
 const COMPLETE: Metres = 0.002;
 const SAME_TIME: Seconds = 1e-9;
+const HOUR: Seconds = 3600;
 
 const mean = (xs: readonly number[]): number | null =>
   xs.length ? xs.reduce((a, b) => a + b, 0) / xs.length : null;
@@ -254,6 +257,24 @@ function bedDay(net: Network, trace: DayTrace, vessel: number): BedDay {
   };
 }
 
+/** Water that a path carried in its own direction in each hour, the flow between two rows taken as a line. */
+function carriedByHour(trace: DayTrace, path: number, width: number): CubicMetres[] {
+  const hours = new Array<number>(24).fill(0);
+  const { times, flows, rows } = trace;
+  for (let r = 0; r + 1 < rows; r++) {
+    const [t0, t1] = [times[r]!, times[r + 1]!];
+    const [q0, q1] = [flows[r * width + path]!, flows[(r + 1) * width + path]!];
+    if (t1 <= t0 || q0 + q1 <= 0) continue;
+    const at = (t: Seconds) => q0 + ((q1 - q0) * (t - t0)) / (t1 - t0);
+    for (let h = Math.floor(t0 / HOUR); h < 24 && h * HOUR < t1; h++) {
+      const from = Math.max(t0, h * HOUR);
+      const till = Math.min(t1, (h + 1) * HOUR);
+      hours[h]! += ((at(from) + at(till)) / 2) * (till - from);
+    }
+  }
+  return hours;
+}
+
 /** Metrics of a simulated day, by the conventions written at {@link BedDay}. */
 export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
   const n = net.vessels.length;
@@ -269,15 +290,8 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
     return { id: v.id, lowest, highest };
   });
   const scale = DAY / trace.end;
-  const carried = net.paths.map((_, pi) => {
-    let sum = 0;
-    for (let r = 0; r + 1 < trace.rows; r++) {
-      const dt = trace.times[r + 1]! - trace.times[r]!;
-      const ends = trace.flows[r * width + pi]! + trace.flows[(r + 1) * width + pi]!;
-      if (ends > 0) sum += (dt * ends) / 2;
-    }
-    return sum;
-  });
+  const hourly = net.paths.map((_, pi) => carriedByHour(trace, pi, width));
+  const carried = hourly.map((hours) => hours.reduce((a, b) => a + b, 0));
   const pumps: PumpDay[] = [];
   const byPump = new Map<number, CubicMetres>();
   net.paths.forEach((p, pi) => {
@@ -320,5 +334,6 @@ export function metricsOf(net: Network, trace: DayTrace): DayMetrics {
     vessels,
     pumps,
     carried: carried.map((x) => x * scale),
+    hourly,
   };
 }

@@ -1,16 +1,11 @@
-import { assess, type Assessment } from '../assess/assess.ts';
+import { assess } from '../assess/assess.ts';
+import type { Figures } from '../assess/figures.ts';
 import { mediumById } from '../catalogue/index.ts';
-import type { DayMetrics } from '../day/metrics.ts';
 import type { Derivation, Explained, Given } from '../quantity/derivation.ts';
 import type { QuantityKind } from '../quantity/units.ts';
 import { applyEdits, measured, vesselOf, type SystemDocument } from '../system/index.ts';
 
-/** What derived quantities are read from: a system, what follows from it, and its day once that is simulated. */
-export interface Figures {
-  readonly system: SystemDocument;
-  readonly a: Assessment;
-  readonly day: { readonly metrics: DayMetrics } | null;
-}
+export type { Figures };
 
 /** A number that follows from the system: named, worked out and explained in one place. */
 export interface DerivedQuantity<Id extends string = string> {

@@ -62,6 +62,26 @@ export function formatClock(seconds: number): string {
   return s ? `${text}:${two(s)}` : text;
 }
 
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** A day of the year, 1 to 366, as a date without a year; 29 February is the 60th. */
+export function formatDay(day: number): string {
+  const date = new Date(Date.UTC(2000, 0, Math.round(day)));
+  return `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+}
+
+/** The day of the year of a date such as “12 May” or “May 12”; null where it is none. */
+export function dayOf(text: string): number | null {
+  const m = /^(?:(\d{1,2})\.?\s*(\p{L}{3,})|(\p{L}{3,})\s*(\d{1,2}))$/u.exec(text);
+  const named = (m?.[2] ?? m?.[3])?.slice(0, 3).toLowerCase();
+  const date = m?.[1] ?? m?.[4];
+  const month = MONTHS.findIndex((x) => x.toLowerCase() === named);
+  if (month < 0 || date === undefined) return null;
+  const utc = new Date(Date.UTC(2000, month, Number(date)));
+  if (utc.getUTCMonth() !== month) return null;
+  return Math.round((utc.getTime() - Date.UTC(2000, 0, 0)) / 86400000);
+}
+
 /**
  * A value as it is shown to the grower, number and unit apart.
  *
@@ -80,6 +100,7 @@ export function show(
     return { text, unit: '' };
   }
   if (kind === 'clock') return { text: formatClock(value), unit: '' };
+  if (kind === 'day') return { text: formatDay(value), unit: '' };
   const unit = displayUnit(kind, system, value);
   const shown = (value - (unit.offset ?? 0)) / unit.factor;
   const decimals = precise

@@ -1,4 +1,4 @@
-import { displayUnit } from './format.ts';
+import { dayOf, displayUnit } from './format.ts';
 import { askedFor, INCH, typedUnits, type QuantityKind, type UnitSystem } from './units.ts';
 
 /** What became of a typed text: an SI value, or a sentence that says what was not understood. */
@@ -110,6 +110,12 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
   const trimmed = text.trim().replace(/\s+/g, ' ').replace('−', '-');
   if (trimmed === '') return { ok: false, message: `Nothing was typed. Enter ${askedFor(kind)}.` };
   if (kind === 'clock') return parseClock(trimmed);
+  if (kind === 'day') {
+    const day = /^\d{1,3}$/.test(trimmed) ? Number(trimmed) : dayOf(trimmed);
+    return day === null
+      ? { ok: false, message: `“${trimmed}” is not ${askedFor(kind)}.` }
+      : { ok: true, value: day };
+  }
   if (kind === 'temperature') return parseTemperature(trimmed, system);
 
   if (kind === 'flow') {

@@ -45,6 +45,21 @@ export const rate = of('rate');
 export const load = of('load');
 export const mass = of('mass');
 export const speed = of('velocity');
+export const temperature = of('temperature');
+export const concentration = of('concentration');
+export const hardness = of('hardness');
+export const ph = of('ph');
+export const conductivity = of('conductivity');
+export const feed = of('feed');
+export const feeding = of('feeding');
+export const area = of('area');
+export const stocking = of('stocking');
+export const light = of('light');
+export const power = of('power');
+export const days = of('days');
+export const day = of('day');
+export const angle = of('angle');
+export const distance = of('run');
 
 /** The sentence in the reader's units. */
 export function tell(phrase: Phrase, system: UnitSystem): string {

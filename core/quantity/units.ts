@@ -300,6 +300,88 @@ const KINDS = {
     typed: only({ '°': 1, deg: 1, degrees: 1 }),
     asked: 'an angle in degrees',
   },
+  /** What is dissolved: mg/L is g/m³. */
+  concentration: {
+    shown: same(u('mg/L', 1, 2)),
+    typed: only({ 'mg/l': 1, ppm: 1, 'g/m3': 1, 'g/m³': 1, 'µg/l': 1e-3, 'ug/l': 1e-3 }),
+    asked: 'a concentration: mg/L',
+  },
+  /** Alkalinity and hardness as CaCO₃; degrees German, French and English (Clark). */
+  hardness: {
+    shown: same(u('mg/L CaCO₃', 1, 0)),
+    typed: only({
+      'mg/l caco₃': 1,
+      'mg/l caco3': 1,
+      'mg/l': 1,
+      ppm: 1,
+      '°dh': 17.848,
+      dh: 17.848,
+      dkh: 17.848,
+      '°dkh': 17.848,
+      '°f': 10,
+      '°e': 14.254,
+      'mmol/l': 100.087,
+      'meq/l': 50.043,
+    }),
+    asked: 'an alkalinity or hardness: mg/L CaCO₃, °dH, °e, meq/L',
+  },
+  ph: { shown: same(u('', 1, 2)), typed: only({ ph: 1 }), asked: 'a pH, such as 7.2' },
+  conductivity: {
+    shown: same(u('mS/cm', 0.1, 2)),
+    typed: only({ 'ms/cm': 0.1, 'µs/cm': 1e-4, 'us/cm': 1e-4, 's/m': 1 }),
+    asked: 'a conductivity: mS/cm, µS/cm',
+  },
+  /** Feed and what follows from it, kg a day. */
+  feed: {
+    shown: metricOr([u('g a day', 1e-3, 1)], [u('oz a day', POUND / 16, 2)]),
+    typed: only({
+      'g a day': 1e-3,
+      'oz a day': POUND / 16,
+      g: 1e-3,
+      mg: 1e-6,
+      kg: 1,
+      oz: POUND / 16,
+    }),
+    asked: 'an amount a day: g, oz',
+  },
+  /** Feed on an area, kg/m² a day. */
+  feeding: {
+    shown: metricOr([u('g/m² a day', 1e-3, 1)], [u('oz/ft² a day', POUND / 16 / FOOT ** 2, 3)]),
+    typed: only({ 'g/m² a day': 1e-3, 'g/m2': 1e-3 }),
+    asked: 'feed on an area: g/m² a day',
+  },
+  /** Mass in water, kg/m³. */
+  stocking: {
+    shown: {
+      metric: [u('kg/m³', 1, 1)],
+      us: [u('lb per 100 US gal', POUND / (100 * US_GALLON), 2)],
+      imperial: [u('lb per 100 imp gal', POUND / (100 * IMPERIAL_GALLON), 2)],
+    },
+    typed: only({ 'kg/m³': 1, 'kg/m3': 1, 'g/l': 1 }),
+    asked: 'a mass in water: kg/m³',
+  },
+  light: {
+    shown: same(u('mol/m² a day', 1, 1)),
+    typed: only({ 'mol/m² a day': 1, mol: 1 }),
+    asked: 'light of a day: mol/m²',
+  },
+  efficacy: {
+    shown: same(u('µmol/J', 1e-6, 2)),
+    typed: only({ 'µmol/j': 1e-6, 'umol/j': 1e-6 }),
+    asked: 'light per power: µmol/J',
+  },
+  days: {
+    shown: same(u('d', 1, 0)),
+    typed: only({ d: 1, day: 1, days: 1, week: 7, weeks: 7, month: 30, months: 30 }),
+    asked: 'a number of days',
+  },
+  /** A day of the year, 1 to 366. */
+  day: {
+    shown: same(u('', 1, 0)),
+    typed: only({}),
+    asked: 'a day of the year, such as 12 May',
+  },
+  times: { shown: same(u('×', 1, 0)), typed: only({ '×': 1, x: 1, times: 1 }), asked: 'a factor' },
   /** Losses of fittings, in velocity heads. */
   heads: {
     shown: same(u('× v²/2g', 1, 1)),

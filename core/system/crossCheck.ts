@@ -69,6 +69,20 @@ export function crossCheck(s: SystemDocument): string | null {
     if (!vessels.has(f.vessel))
       return `There are fish in a vessel “${f.vessel}” that is not in the file.`;
   }
+  for (const c of s.crops) {
+    if (!vessels.has(c.vessel))
+      return `There are plants in a vessel “${c.vessel}” that is not in the file.`;
+  }
+  for (const d of s.devices) {
+    if (!vessels.has(d.vessel))
+      return `There is a device in a vessel “${d.vessel}” that is not in the file.`;
+  }
+  for (const r of s.plan.readings) {
+    for (const band of [r.tan, r.nitrite, r.nitrate]) {
+      if (band && band[1] < band[0])
+        return `A reading of day ${r.day} has a band whose high end is below its low end.`;
+    }
+  }
   for (const m of s.measurements) {
     const on = 'path' in m ? paths.has(m.path) : vessels.has(m.vessel);
     if (!on) return 'There is a measurement of a part that is not in the file.';

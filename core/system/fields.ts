@@ -168,6 +168,62 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'site.floorLoad': f('The floor carries', 'load', 20, 20000, 10),
   'site.latitude': f('Latitude', 'angle', -66, 66, 1, 'North of the equator is positive.'),
   'site.lampTime': f('Lamps on for', 'time', 0, 86400, 1800),
+  'site.altitude': f('Above the sea', 'run', -400, 5000, 10, 'Thin air holds less oxygen.'),
+  'site.outside.day.*': f('Warmest of the day', 'temperature', -40, 50, 1),
+  'site.outside.night.*': f('Coldest of the night', 'temperature', -50, 40, 1),
+  'site.room.*': f('Room', 'temperature', -10, 45, 1),
+  'site.sun.facing': f('Open towards', 'angle', 0, 359, 15, '0 is north, 90 east, 180 south.'),
+  'site.sun.hours': f('Direct sun', 'time', 0, 57600, 1800, 'Most hours in a day.'),
+  'site.sun.shade': f('Taken by shade', 'share', 0, 0.98, 0.05, 'Cloth, trees, walls.'),
+  'site.sun.glazing': f('Glass lets through', 'share', 0.2, 1, 0.05, '100 % in the open.'),
+  'site.power.height': f('Lowest connection', 'length', 0, 4, 0.01, 'Above the ground.'),
+  'site.power.circuit': f('The circuit carries', 'power', 50, 8000, 100),
+  'site.power.longestCut': f('Longest power cut', 'time', 0, 604800, 900, 'That you expect.'),
+  'site.tap.chlorineLevel': f('Total chlorine', 'concentration', 0, 8, 0.1),
+  'site.tap.alkalinity': f('Alkalinity', 'hardness', 0, 800, 5, 'As CaCO₃.'),
+  'site.tap.hardness': f('Hardness', 'hardness', 0, 1200, 5, 'As CaCO₃.'),
+  'site.tap.ph': f('pH', 'ph', 4, 10, 0.1),
+  'site.tap.conductivity': f('EC', 'conductivity', 0, 0.5, 0.005),
+  'site.tap.temperature': f('Temperature', 'temperature', 1, 40, 1),
+  'site.space.length': f('Length of the room', 'run', 0.2, 50, 0.1),
+  'site.space.width': f('Width of the room', 'run', 0.2, 50, 0.1),
+  'site.space.height': f('Height of the room', 'run', 0.3, 10, 0.05),
+  'site.space.distance': f('Tank to the farthest bed', 'run', 0, 100, 0.1),
+  'site.frost.last': f('Last frost', 'day', 1, 366, 1),
+  'site.frost.first': f('First frost', 'day', 1, 366, 1),
+  'fish.*.ration': f('Feed of a day', 'share', 0, 0.15, 0.001, 'Of the mass of the fish.'),
+  'fish.*.protein': f('Protein of the feed', 'share', 0.1, 0.7, 0.01),
+  'crops.*.x': f('From the left end', 'length', 0, 20, 0.01),
+  'crops.*.y': f('From the front', 'length', 0, 20, 0.01),
+  'crops.*.columns': f('Plants along', 'count', 1, 200, 1),
+  'crops.*.rows': f('Rows', 'count', 1, 200, 1),
+  'crops.*.from': f('Planted out', 'day', 1, 366, 7),
+  'crops.*.to': f('Cleared', 'day', 1, 366, 7),
+  'devices.*.flow': f('Air', 'flow', 5 * L_H, 20000 * L_H, 30 * L_H),
+  'devices.*.depth': f('Depth of the stone', 'length', 0.02, 4, 0.05),
+  'devices.*.power': f('Power', 'power', 1, 8000, 5),
+  'devices.*.setpoint': f('Keeps the water at', 'temperature', 5, 36, 0.5),
+  'devices.*.efficacy': f('Light per power', 'efficacy', 0.3e-6, 4e-6, 0.1e-6),
+  'water.ph': f('pH', 'ph', 4, 10, 0.1),
+  'water.alkalinity': f('Alkalinity', 'hardness', 0, 800, 5, 'As CaCO₃.'),
+  'water.tan': f('Ammonia (TAN)', 'concentration', 0, 100, 0.25, 'As N.'),
+  'water.nitrite': f('Nitrite', 'concentration', 0, 100, 0.1, 'As N.'),
+  'water.nitrate': f('Nitrate', 'concentration', 0, 500, 5, 'As N.'),
+  'water.chloride': f('Chloride', 'concentration', 0, 5000, 10),
+  'water.conductivity': f('EC', 'conductivity', 0, 2, 0.01),
+  'solution.strength': f('Strength', 'share', 0.1, 1.5, 0.05, 'Half for seedlings.'),
+  'plan.dose': f('Ammonia a day', 'concentration', 0, 10, 0.1, 'As N, while there are no fish.'),
+  'plan.seed': f('Bacteria brought in', 'times', 1, 100000, 10, '1 is a bare start.'),
+  'plan.begins': f('Begins', 'day', 1, 366, 1),
+  'plan.days': f('Looks ahead', 'days', 7, 730, 7),
+  'plan.events.*.day': f('Day', 'days', 0, 730, 1),
+  'plan.events.*.share': f('Share', 'share', 0, 1, 0.05),
+  'plan.events.*.amount': f('Amount', 'concentration', 0, 200, 0.5),
+  'plan.events.*.count': f('Fish', 'count', 0, 100000, 1),
+  'plan.events.*.kills': f('Bacteria lost', 'share', 0, 1, 0.1),
+  'plan.events.*.days': f('Days', 'days', 0, 366, 1),
+  'plan.readings.*.day': f('Day', 'days', 0, 730, 1),
+  plantsPerFish: f('Plants for one small fish', 'count', 0.2, 20, 0.5),
   'fish.*.count': f('Fish', 'count', 0, 100000, 1),
   'fish.*.meanMass': f('Mass of one', 'mass', 0.00005, 20, 0.005),
   'measurements.*.flow': f(
@@ -182,15 +238,23 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'measurements.*.bore': f('Measured bore', 'bore', 0.002, 0.2, 0.0001),
 };
 
-const COLLECTIONS = new Set(['vessels', 'paths', 'controls', 'fish', 'measurements']);
+const COLLECTIONS = new Set([
+  'vessels',
+  'paths',
+  'controls',
+  'fish',
+  'crops',
+  'devices',
+  'measurements',
+]);
 /** Collections inside an entry: the id in them is a `*` too. */
-const INNER = new Set(['layers', 'branches']);
+const INNER = new Set(['layers', 'branches', 'day', 'night', 'room', 'events', 'readings']);
 
 /** The field at a place such as `paths.siphon.crest`, or nothing where no number stands. */
 export function fieldAt(at: string): Field | undefined {
   const parts = at.split('.');
   if (COLLECTIONS.has(parts[0]!)) parts[1] = '*';
-  for (let i = 2; i + 1 < parts.length; i++) if (INNER.has(parts[i]!)) parts[i + 1] = '*';
+  for (let i = 1; i + 1 < parts.length; i++) if (INNER.has(parts[i]!)) parts[i + 1] = '*';
   return FIELDS[parts.join('.')];
 }
 

@@ -11,5 +11,7 @@ export * from './planting.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';
+export * from './usual.ts';
+export * from './kinds.ts';
 export * from './layouts/index.ts';
 export * from './makeup/index.ts';

@@ -6,7 +6,12 @@ export const MOST = {
   paths: 128,
   controls: 32,
   fish: 64,
+  crops: 256,
+  devices: 64,
   measurements: 256,
+  /** Events and readings of the plan, and own entries of each catalogue. */
+  events: 400,
+  own: 100,
   /** Branches of one line, and ends of all paths together. */
   branches: 24,
   ends: 128,

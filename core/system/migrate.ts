@@ -1,4 +1,5 @@
 import { DOCUMENT_VERSION } from './types.ts';
+import { NO_OWN, PLANTS_PER_FISH, USUAL_PLAN, USUAL_SITE, USUAL_WATER } from './usual.ts';
 
 type Loose = Record<string, unknown>;
 
@@ -42,6 +43,24 @@ export const STEPS: Readonly<Record<number, Raise>> = {
     ),
     controls: each(document.controls, (c) => (c.kind === 'always-on' ? c : { ...c, own: null })),
     service: null,
+  }),
+  /** Version 4 knows the place, kinds of fish, crops, devices, the water and the season. */
+  3: (document) => ({
+    ...structuredClone({
+      crops: [],
+      devices: [],
+      water: USUAL_WATER,
+      solution: null,
+      plan: USUAL_PLAN,
+      school: null,
+      plantsPerFish: PLANTS_PER_FISH,
+      own: NO_OWN,
+    }),
+    ...document,
+    site: isLoose(document.site)
+      ? { ...structuredClone(USUAL_SITE), ...document.site }
+      : document.site,
+    fish: each(document.fish, (f) => ({ kind: null, ration: null, protein: null, ...f })),
   }),
 };
 

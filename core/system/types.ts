@@ -1,17 +1,28 @@
 import type {
+  AirPump,
+  CropKind,
+  Dechlorinator,
+  FishKind,
+  Heater,
+  Lamp,
+  Programme,
+} from '../catalogue/index.ts';
+import type {
   Celsius,
   CubicMetres,
   CubicMetresPerSecond,
+  GramsPerCubicMetre,
   Kilograms,
   Metres,
   Seconds,
   Share,
+  SiemensPerMetre,
   Watts,
 } from '../quantity/si.ts';
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 3;
+export const DOCUMENT_VERSION = 4;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -279,26 +290,211 @@ export type Control =
       rows: { start: Seconds; on: Seconds }[];
     };
 
+/** Where the system stands. */
+export const PLACE_KINDS = ['indoor', 'glasshouse', 'balcony', 'open'] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
+
+/** What the floor is made of. */
+export const FLOOR_KINDS = ['earth', 'slab', 'timber', 'balcony', 'roof'] as const;
+export type FloorKind = (typeof FLOOR_KINDS)[number];
+
+export const CHLORINE_KINDS = ['none', 'chlorine', 'chloramine'] as const;
+export type ChlorineKind = (typeof CHLORINE_KINDS)[number];
+
+/** Twelve monthly means, January first. */
+export type Monthly = readonly Celsius[];
+
+/** The place: what it carries, how warm and light it is, its power and its water. Null is “not known”. */
 export interface Site {
+  kind: PlaceKind;
+  /** The water and the air now: what the day is worked out with. */
   waterTemperature: Celsius;
   airTemperature: Celsius;
   humidity: Share;
   airSpeed: number;
   /** What the floor carries, kg/m², where it is known. */
   floorLoad: number | null;
+  floor: FloorKind | null;
   /** Outlet behind a residual-current device: yes, no, or not known. */
   outletProtected: boolean | null;
   /** Degrees north of the equator, for the length of the day; null where lamps or no plan rule it. */
   latitude: number | null;
   /** Lamps on in a day; null in daylight. */
   lampTime: Seconds | null;
+  altitude: Metres;
+  /** Air outside, by day and by night; and of the room or the house. */
+  outside: { day: Monthly; night: Monthly } | null;
+  room: Monthly | null;
+  sun: {
+    /** Compass direction of the open side, degrees from north; null where it is open all round. */
+    facing: number | null;
+    /** Most hours of direct sun in a day. */
+    hours: Seconds | null;
+    /** Share of the light that shade cloth, trees or walls take. */
+    shade: Share;
+    /** Share of the light that glass or film lets through; 1 in the open. */
+    glazing: Share;
+  };
+  power: {
+    /** Lowest socket or connection above the ground. */
+    height: Metres | null;
+    lowVoltage: boolean | null;
+    /** What the circuit carries. */
+    circuit: Watts | null;
+    /** Longest cut that is expected. */
+    longestCut: Seconds | null;
+  };
+  tap: {
+    chlorine: ChlorineKind | null;
+    /** Total chlorine. */
+    chlorineLevel: GramsPerCubicMetre | null;
+    /** Alkalinity and hardness, mg/L as CaCO₃. */
+    alkalinity: GramsPerCubicMetre | null;
+    hardness: GramsPerCubicMetre | null;
+    ph: number | null;
+    conductivity: SiemensPerMetre | null;
+    temperature: Celsius | null;
+  };
+  space: {
+    length: Metres | null;
+    width: Metres | null;
+    height: Metres | null;
+    /** From the tank to the farthest bed. */
+    distance: Metres | null;
+  };
+  near: {
+    sleepers: boolean | null;
+    children: boolean | null;
+    pets: boolean | null;
+    rodents: boolean | null;
+  };
+  /** Day of the year of the last frost of spring and the first of autumn. */
+  frost: { last: number | null; first: number | null };
 }
 
+/** A group of fish of one kind in one vessel. */
 export interface Fish {
   id: string;
   vessel: string;
+  /** Id of its kind in the catalogue or among the grower's own; null where it is not named. */
+  kind: string | null;
   count: number;
   meanMass: Kilograms;
+  /** Feed of a day as a share of its mass; null by mass and temperature. */
+  ration: Share | null;
+  /** Protein of the feed; null takes what the kind needs. */
+  protein: Share | null;
+}
+
+/** Plants of one crop in a rectangle of rows in a bed's plan, at the crop's spacing. */
+export interface CropStand {
+  id: string;
+  vessel: string;
+  crop: string;
+  /** Its corner from the bed's left end and front wall. */
+  x: Metres;
+  y: Metres;
+  columns: number;
+  rows: number;
+  /** Days of the year on which it is planted out and cleared; null from now, and for good. */
+  from: number | null;
+  to: number | null;
+}
+
+export type Device =
+  | {
+      id: string;
+      kind: 'air-pump';
+      vessel: string;
+      flow: CubicMetresPerSecond;
+      /** Depth of the stone under the water. */
+      depth: Metres;
+      power: Watts;
+      /** It runs on a battery when the power fails. */
+      backup: boolean;
+    }
+  | { id: string; kind: 'heater'; vessel: string; power: Watts; setpoint: Celsius }
+  | { id: string; kind: 'lamp'; vessel: string; power: Watts; efficacy: number };
+export type DeviceOf<K extends Device['kind']> = Extract<Device, { kind: K }>;
+
+/** What a kit showed: an exact number, or the band between two colours. */
+export type Interval = readonly [GramsPerCubicMetre, GramsPerCubicMetre];
+
+/** What was read on a day since the start. Nitrogen as N. */
+export interface Reading {
+  id: string;
+  day: number;
+  tan: Interval | null;
+  nitrite: Interval | null;
+  nitrate: Interval | null;
+}
+
+/** Something that happens on a day of the season. */
+export type SeasonEvent =
+  | { id: string; day: number; kind: 'water-change'; share: Share }
+  | { id: string; day: number; kind: 'ammonia'; amount: GramsPerCubicMetre }
+  | { id: string; day: number; kind: 'alkalinity'; amount: GramsPerCubicMetre }
+  | { id: string; day: number; kind: 'stock'; count: number }
+  | { id: string; day: number; kind: 'fish-out'; share: Share }
+  | { id: string; day: number; kind: 'death'; count: number }
+  | { id: string; day: number; kind: 'harvest'; share: Share }
+  | { id: string; day: number; kind: 'treatment'; kills: Share }
+  | { id: string; day: number; kind: 'heater-off'; days: number };
+
+export const STARTS = ['fishless', 'fish', 'seeded'] as const;
+export type StartKind = (typeof STARTS)[number];
+
+/** How the system is started, and what is planned for the season. */
+export interface Plan {
+  start: StartKind;
+  /** Ammonia added once a day in a start without fish, mg N/L. */
+  dose: GramsPerCubicMetre;
+  /** Bacteria of the start, as a factor on a bare one. */
+  seed: number;
+  /** Day of the year on which it begins. */
+  begins: number;
+  days: number;
+  events: SeasonEvent[];
+  readings: Reading[];
+}
+
+export const SCHOOLS = [
+  'feed-to-planting',
+  'mass-per-water',
+  'bacteria',
+  'oxygen',
+  'solids',
+  'fish-per-plant',
+] as const;
+export type SchoolId = (typeof SCHOOLS)[number];
+
+/** The water as it was last read; null where it was not. Nitrogen as N, alkalinity as CaCO₃. */
+export interface WaterState {
+  ph: number | null;
+  alkalinity: GramsPerCubicMetre | null;
+  tan: GramsPerCubicMetre | null;
+  nitrite: GramsPerCubicMetre | null;
+  nitrate: GramsPerCubicMetre | null;
+  chloride: GramsPerCubicMetre | null;
+  conductivity: SiemensPerMetre | null;
+}
+
+/** Nutrient solution of a system without fish; null where there is none. */
+export interface Solution {
+  /** Id of its programme in the catalogue or among the grower's own. */
+  programme: string;
+  strength: Share;
+}
+
+/** The grower's own entries of each catalogue. */
+export interface OwnKinds {
+  fish: FishKind[];
+  crops: CropKind[];
+  dechlorinators: Dechlorinator[];
+  programmes: Programme[];
+  airPumps: AirPump[];
+  heaters: Heater[];
+  lamps: Lamp[];
 }
 
 /** What a grower measured; it overrides the table or the box. */
@@ -321,6 +517,16 @@ export interface SystemDocument {
   paths: WaterPath[];
   controls: Control[];
   fish: Fish[];
+  crops: CropStand[];
+  devices: Device[];
+  water: WaterState;
+  solution: Solution | null;
+  plan: Plan;
+  /** The school that the grower goes by; null leaves it to the strictest. */
+  school: SchoolId | null;
+  /** Plants that a small fish feeds, of the school that counts heads. */
+  plantsPerFish: number;
+  own: OwnKinds;
   measurements: Measurement[];
   /** Beds held flooded (drains held shut, pumps on) or drained (pumps off) for work on them. */
   service: 'flooded' | 'drained' | null;

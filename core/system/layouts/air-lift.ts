@@ -7,6 +7,9 @@ import {
   secondOverflow,
   standpipe,
   vessel,
+  fish,
+  crop,
+  placed,
 } from './parts.ts';
 
 /** An air pump's bubbles lift the water; its flow is measured, not read from a box. */
@@ -14,7 +17,11 @@ export const airLift = defineLayout({
   id: 'air-lift',
   name: 'Air-lift',
   particular: 'Bubbles lift the water and aerate it at once; little height, flow by measuring.',
-  demo: { file: 'bubble-lift', name: 'Bubble lift' },
+  demo: {
+    file: 'bubble-lift',
+    name: 'Bubble lift',
+    edits: placed('indoor', 'heated-room', 50, { 'power.height': 0.9, 'power.longestCut': 7200 }),
+  },
 
   parts: () => ({
     vessels: [
@@ -66,6 +73,10 @@ export const airLift = defineLayout({
       secondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 6, meanMass: 0.004 }],
+    fish: [fish('goldfish', 'tank', 6, 0.004)],
+    crops: [
+      crop('chives', 'chives', 'bed', [0.03, 0.03], [2, 2]),
+      crop('loose-lettuce', 'loose-lettuce', 'bed', [0.36, 0.01], [1, 2]),
+    ],
   }),
 });

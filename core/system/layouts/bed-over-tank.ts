@@ -7,6 +7,10 @@ import {
   pumpedLine,
   secondOverflow,
   vessel,
+  fish,
+  crop,
+  airPump,
+  placed,
 } from './parts.ts';
 
 /** One bed of stones over a fish tank; the pump is always on and a bell siphon drains the bed. */
@@ -19,7 +23,19 @@ export const bedOverTank = defineLayout({
     name: 'Potting-shed pair',
     // A lower bed and a stronger pump than the layout’s: its hose eats the head, and the bed is small.
     edits: [
-      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 14, meanMass: 0.06 } },
+      ...placed('glasshouse', 'shed', 51, {
+        'sun.glazing': 0.7,
+        'sun.hours': 21600,
+        altitude: 180,
+        'power.height': 1.5,
+        'power.longestCut': 7200,
+        'tap.chlorine': 'chlorine',
+        'tap.chlorineLevel': 0.3,
+        'tap.alkalinity': 120,
+        'tap.ph': 7.4,
+        'space.height': 2.2,
+      }),
+      { at: 'fish.fish', to: fish('european-perch', 'tank', 14, 0.06) },
       { at: 'vessels.bed.shape.height', to: 0.33 },
       { at: 'paths.lift.pump.maxFlow', to: 0.0005 },
       { at: 'paths.lift.pump.power', to: 22 },
@@ -73,6 +89,11 @@ export const bedOverTank = defineLayout({
       secondOverflow('bed', 'tank', 'sch40-1-1/2', 0.26, 0.2),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 10, meanMass: 0.05 }],
+    fish: [fish('european-perch', 'tank', 10, 0.05)],
+    crops: [
+      crop('mizuna', 'mizuna', 'bed', [0.04, 0.08], [3, 3]),
+      crop('pak-choi', 'pak-choi', 'bed', [0.58, 0.06], [3, 3]),
+    ],
+    devices: [airPump('tank', 4, 0.5, 4)],
   }),
 });

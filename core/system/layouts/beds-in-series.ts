@@ -8,6 +8,10 @@ import {
   pumpedLine,
   standpipe,
   vessel,
+  fish,
+  airPump,
+  crop,
+  placed,
 } from './parts.ts';
 
 /** Beds in series at a distance from an outdoor pond, each passing its water on, back by gravity. */
@@ -15,7 +19,16 @@ export const bedsInSeries = defineLayout({
   id: 'beds-in-series',
   name: 'Beds in series from a pond',
   particular: 'A timer floods the upper bed; each passes its water on, the last back to the pond.',
-  demo: { file: 'terrace-steps', name: 'Terrace steps' },
+  demo: {
+    file: 'terrace-steps',
+    name: 'Terrace steps',
+    edits: placed('open', 'cool-maritime', 47, {
+      'sun.hours': 25200,
+      altitude: 320,
+      'power.height': 1.2,
+      'power.longestCut': 14400,
+    }),
+  },
 
   parts: () => ({
     vessels: [
@@ -109,7 +122,13 @@ export const bedsInSeries = defineLayout({
       }),
     ],
     controls: [programs('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],
-    fish: [{ id: 'fish', vessel: 'pond', count: 30, meanMass: 0.08 }],
+    fish: [fish('common-carp', 'pond', 30, 0.08)],
+    crops: [
+      crop('chard', 'chard', 'bed-1', [0.05, 0.1], [4, 2]),
+      crop('mint', 'mint', 'bed-2', [0.05, 0.1], [4, 2]),
+      crop('watercress', 'watercress', 'bed-3', [0.05, 0.05], [13, 7]),
+    ],
+    devices: [airPump('pond', 4, 0.5, 4)],
     site: { waterTemperature: 17, airTemperature: 18, humidity: 0.65, airSpeed: 1 },
   }),
 });

@@ -7,6 +7,8 @@ import {
   pumpedLine,
   standpipe,
   vessel,
+  crop,
+  placed,
 } from './parts.ts';
 
 /** Buckets at one level, joined to a control bucket; one pump fills, a float and a second pump empty. */
@@ -15,7 +17,11 @@ export const bucketRow = defineLayout({
   name: 'Bucket row',
   particular:
     'Buckets at one level; one pump fills them all, a float and a second pump empty them.',
-  demo: { file: 'bean-buckets', name: 'Bean buckets' },
+  demo: {
+    file: 'bean-buckets',
+    name: 'Bean buckets',
+    edits: placed('open', 'humid-subtropical', 34, { 'sun.hours': 28800, 'power.height': 1.2 }),
+  },
 
   parts: () => ({
     vessels: [
@@ -100,6 +106,8 @@ export const bucketRow = defineLayout({
       programs('fill-timer', 'digital-8', [6, 10, 14, 18, 22], 20),
       programs('drain-timer', 'digital-8', [6.5, 10.5, 14.5, 18.5, 22.5], 45),
     ],
+    crops: [crop('beans', 'dwarf-bean', 'buckets', [0, 0.05], [8, 1])],
+    solution: { programme: 'two-part', strength: 1 },
     site: { waterTemperature: 21, airTemperature: 22, humidity: 0.55 },
   }),
 });

@@ -1,4 +1,15 @@
-import { defineLayout, MAINS, media, pump, pumpedLine, standpipe, vessel } from './parts.ts';
+import {
+  defineLayout,
+  MAINS,
+  media,
+  pump,
+  pumpedLine,
+  standpipe,
+  vessel,
+  fish,
+  crop,
+  placed,
+} from './parts.ts';
 
 /** A shallow bowl of stones on a small tank; water leaves by a fixed overflow, the rim stays dry. */
 export const counterBowl = defineLayout({
@@ -8,7 +19,15 @@ export const counterBowl = defineLayout({
   demo: {
     file: 'work-bench-bowl',
     name: 'Work-bench bowl',
-    edits: [{ at: 'vessels.tank.fill', to: 0.035 }],
+    edits: [
+      ...placed('indoor', 'heated-room', 50, {
+        'power.height': 1.1,
+        'power.longestCut': 7200,
+        'tap.chlorine': 'none',
+        'space.height': 2.4,
+      }),
+      { at: 'vessels.tank.fill', to: 0.035 },
+    ],
   },
 
   parts: () => ({
@@ -65,6 +84,10 @@ export const counterBowl = defineLayout({
       }),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 8, meanMass: 0.0006 }],
+    fish: [fish('white-cloud-minnow', 'tank', 8, 0.0006)],
+    crops: [
+      crop('chives', 'chives', 'bowl', [0.05, 0.1], [1, 2]),
+      crop('sorrel', 'sorrel', 'bowl', [0.22, 0.1], [1, 1]),
+    ],
   }),
 });

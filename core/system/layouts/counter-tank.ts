@@ -7,6 +7,10 @@ import {
   secondOverflow,
   standpipe,
   vessel,
+  fish,
+  crop,
+  heater,
+  placed,
 } from './parts.ts';
 
 /** A bed on a tank, fed through its floor; a venturi draws air in, a power cut empties the bed backwards. */
@@ -14,7 +18,16 @@ export const counterTank = defineLayout({
   id: 'counter-tank',
   name: 'Counter tank, fed through the floor',
   particular: 'Constant flow that draws air on its way; a power cut empties the bed backwards.',
-  demo: { file: 'window-sill-tank', name: 'Window-sill tank' },
+  demo: {
+    file: 'window-sill-tank',
+    name: 'Window-sill tank',
+    edits: placed('indoor', 'heated-room', 50, {
+      waterTemperature: 24,
+      airTemperature: 21,
+      'power.height': 1.1,
+      'power.longestCut': 7200,
+    }),
+  },
 
   parts: () => ({
     vessels: [
@@ -68,6 +81,8 @@ export const counterTank = defineLayout({
       secondOverflow('bed', 'tank', 'metric-25', 0.1, 0.1, { run: 0 }),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 12, meanMass: 0.0008 }],
+    fish: [fish('guppy', 'tank', 12, 0.0008)],
+    devices: [heater('tank', 50, 24)],
+    crops: [crop('basil', 'basil', 'bed', [0.02, 0.03], [2, 1])],
   }),
 });

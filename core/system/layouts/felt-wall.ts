@@ -1,11 +1,30 @@
-import { defineLayout, programs, pump, pumpedLine, seep, vessel } from './parts.ts';
+import {
+  defineLayout,
+  programs,
+  pump,
+  pumpedLine,
+  seep,
+  vessel,
+  fish,
+  crop,
+  placed,
+} from './parts.ts';
 
 /** A header pipe wets felt on a wall by timer; the water runs down and back. */
 export const feltWall = defineLayout({
   id: 'felt-wall',
   name: 'Felt wall',
   particular: 'A header pipe wets felt by timer; the water runs down and back.',
-  demo: { file: 'courtyard-wall', name: 'Courtyard wall' },
+  demo: {
+    file: 'courtyard-wall',
+    name: 'Courtyard wall',
+    edits: placed('open', 'mild-dry-summer', 41, {
+      'sun.hours': 10800,
+      'sun.shade': 0.4,
+      'power.height': 1.4,
+      'power.longestCut': 7200,
+    }),
+  },
 
   parts: () => ({
     vessels: [
@@ -59,6 +78,11 @@ export const feltWall = defineLayout({
         10,
       ),
     ],
-    fish: [{ id: 'fish', vessel: 'tank', count: 14, meanMass: 0.003 }],
+    fish: [fish('goldfish', 'tank', 14, 0.003)],
+    crops: [
+      crop('pothos', 'pothos', 'wall', [0.05, 0.1], [3, 3]),
+      crop('spider-plant', 'spider-plant', 'wall', [0.7, 0.1], [3, 3]),
+      crop('boston-fern', 'boston-fern', 'wall', [0.1, 0.75], [4, 2]),
+    ],
   }),
 });

@@ -9,6 +9,10 @@ import {
   pumpedLine,
   secondOverflow,
   vessel,
+  fish,
+  crop,
+  airPump,
+  placed,
 } from './parts.ts';
 
 /** Beds connected under their floors rise and fall together; one siphon in a box of its own drains them. */
@@ -17,7 +21,16 @@ export const joinedBeds = defineLayout({
   name: 'Joined beds, one siphon',
   particular:
     'Beds connected under their floors rise and fall together; one siphon in a box drains them all.',
-  demo: { file: 'twin-beds', name: 'Twin beds' },
+  demo: {
+    file: 'twin-beds',
+    name: 'Twin beds',
+    edits: placed('glasshouse', 'shed', 48, {
+      'sun.glazing': 0.75,
+      'power.height': 1.4,
+      'power.longestCut': 7200,
+      'tap.chlorine': 'none',
+    }),
+  },
 
   parts: () => ({
     vessels: [
@@ -127,6 +140,11 @@ export const joinedBeds = defineLayout({
       secondOverflow('bed-1', 'tank', 'sch40-2', 0.222, 0.25),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 16, meanMass: 0.06 }],
+    fish: [fish('european-perch', 'tank', 16, 0.06)],
+    crops: [
+      crop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [3, 2]),
+      crop('celery', 'celery', 'bed-2', [0.05, 0.05], [3, 2]),
+    ],
+    devices: [airPump('tank', 4, 0.5, 4)],
   }),
 });

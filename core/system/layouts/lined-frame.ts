@@ -6,6 +6,8 @@ import {
   secondOverflow,
   standpipe,
   vessel,
+  crop,
+  placed,
 } from './parts.ts';
 
 /** A shallow frame lined with sheet over a basin; net pots stand in it. */
@@ -13,7 +15,14 @@ export const linedFrame = defineLayout({
   id: 'lined-frame',
   name: 'Lined frame with net pots',
   particular: 'A shallow frame lined with sheet; pots stand in it and float if they are too light.',
-  demo: { file: 'attic-frame', name: 'Attic frame', edits: [{ at: 'site.floorLoad', to: null }] },
+  demo: {
+    file: 'attic-frame',
+    name: 'Attic frame',
+    edits: [
+      ...placed('indoor', 'heated-room', 52, { 'power.height': 1 }),
+      { at: 'site.floorLoad', to: null },
+    ],
+  },
 
   parts: () => ({
     vessels: [
@@ -72,6 +81,8 @@ export const linedFrame = defineLayout({
       secondOverflow('frame', 'basin', 'metric-40', 0.09, 0.25),
     ],
     controls: [programs('timer', 'digital-8', [7, 10, 13, 16, 19], 15)],
+    crops: [crop('lettuce', 'lettuce', 'frame', [0.02, 0.02], [4, 3])],
+    solution: { programme: 'two-part', strength: 1 },
     site: { waterTemperature: 20, airTemperature: 22, humidity: 0.5 },
   }),
 });

@@ -7,6 +7,10 @@ import {
   pumpedLine,
   secondOverflow,
   vessel,
+  fish,
+  crop,
+  airPump,
+  placed,
 } from './parts.ts';
 
 /** A bed over a tank with a pipe that rises out of it and falls again. */
@@ -14,7 +18,11 @@ export const loopOverTank = defineLayout({
   id: 'loop-over-tank',
   name: 'Bed over tank, loop siphon',
   particular: 'A pipe that rises out of the bed and falls again. Air at its top keeps it still.',
-  demo: { file: 'wash-house-loop', name: 'Wash-house loop' },
+  demo: {
+    file: 'wash-house-loop',
+    name: 'Wash-house loop',
+    edits: placed('indoor', 'cool-room', 46, { 'power.height': 1.3, 'power.longestCut': 7200 }),
+  },
 
   parts: () => ({
     vessels: [
@@ -66,6 +74,11 @@ export const loopOverTank = defineLayout({
       secondOverflow('bed', 'tank', 'sch40-1-1/4', 0.235, 0.2),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 8, meanMass: 0.04 }],
+    fish: [fish('bluegill', 'tank', 8, 0.04)],
+    crops: [
+      crop('chard', 'chard', 'bed', [0.02, 0.1], [2, 1]),
+      crop('parsley', 'parsley', 'bed', [0.64, 0.04], [1, 2]),
+    ],
+    devices: [airPump('tank', 4, 0.35, 4)],
   }),
 });

@@ -1,3 +1,5 @@
+import { CLIMATES } from '../../catalogue/index.ts';
+import type { Edit } from '../edit.ts';
 import type { Layout } from './layout.ts';
 import { pipeById } from '../../catalogue/pipes.ts';
 import { RUNNING_EFFICIENCY } from '../../water/siphon.ts';
@@ -17,11 +19,16 @@ import {
   type Pump,
   type PumpedLine,
   type Role,
+  type CropStand,
+  type Device,
+  type PlaceKind,
+  type Fish,
   type Seep,
   type Standpipe,
   type SystemDocument,
   type Vessel,
 } from '../types.ts';
+import { NO_OWN, PLANTS_PER_FISH, USUAL_PLAN, USUAL_SITE, USUAL_WATER } from '../usual.ts';
 
 /** Parts with what is usual filled in, from which layouts and changes of make-up are put together. */
 
@@ -29,7 +36,9 @@ const L_H = 1e-3 / 3600;
 
 /** A whole system: what is not given is empty. */
 type Parts = Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
-  Partial<Pick<SystemDocument, 'fish'>> & { site?: Partial<SystemDocument['site']> };
+  Partial<Pick<SystemDocument, 'fish' | 'crops' | 'devices' | 'solution'>> & {
+    site?: Partial<SystemDocument['site']>;
+  };
 
 /** A layout from its parts, which are made afresh for each system. */
 export const defineLayout = ({
@@ -48,24 +57,100 @@ function systemOf(id: string, name: string, layout: string, parts: Parts): Syste
     id,
     name,
     layout,
-    site: {
-      waterTemperature: 19,
-      airTemperature: 19,
-      humidity: 0.6,
-      airSpeed: 0.1,
-      floorLoad: null,
-      outletProtected: null,
-      latitude: null,
-      lampTime: null,
-      ...parts.site,
-    },
+    site: { ...structuredClone(USUAL_SITE), ...parts.site },
     vessels: parts.vessels,
     paths: parts.paths,
     controls: parts.controls,
     fish: parts.fish ?? [],
+    crops: parts.crops ?? [],
+    devices: parts.devices ?? [],
+    water: { ...USUAL_WATER },
+    solution: parts.solution ?? null,
+    plan: structuredClone(USUAL_PLAN),
+    school: null,
+    plantsPerFish: PLANTS_PER_FISH,
+    own: structuredClone(NO_OWN),
     measurements: [],
     service: null,
   };
+}
+
+/** Fish of a kind, fed by mass and temperature with what the kind needs. */
+export const fish = (kind: string, vessel: string, count: number, meanMass: number): Fish => ({
+  id: 'fish',
+  vessel,
+  kind,
+  count,
+  meanMass,
+  ration: null,
+  protein: null,
+});
+
+/** Plants of a crop in rows, in a bed's plan. */
+export const crop = (
+  id: string,
+  kind: string,
+  vessel: string,
+  at: readonly [x: number, y: number],
+  plants: readonly [columns: number, rows: number],
+): CropStand => ({
+  id,
+  vessel,
+  crop: kind,
+  x: at[0],
+  y: at[1],
+  columns: plants[0],
+  rows: plants[1],
+  from: null,
+  to: null,
+});
+
+/** An air pump with a stone. @param flow L/min @param depth of the stone, m */
+export const airPump = (vessel: string, flow: number, depth: number, power: number): Device => ({
+  id: 'air',
+  kind: 'air-pump',
+  vessel,
+  flow: (flow * 1e-3) / 60,
+  depth,
+  power,
+  backup: false,
+});
+
+/** A heater with a thermostat. */
+export const heater = (vessel: string, power: number, setpoint: number): Device => ({
+  id: 'heater',
+  kind: 'heater',
+  vessel,
+  power,
+  setpoint,
+});
+
+/** A lamp over a plant site. @param efficacy µmol/J */
+export const lamp = (vessel: string, power: number, efficacy: number): Device => ({
+  id: `lamp-${vessel}`,
+  kind: 'lamp',
+  vessel,
+  power,
+  efficacy: efficacy * 1e-6,
+});
+
+/** Edits that note a place: its kind, its climate by the catalogue, its latitude. */
+export function placed(
+  kind: PlaceKind,
+  climate: string,
+  latitude: number,
+  more: Readonly<Record<string, unknown>> = {},
+): Edit[] {
+  const c = CLIMATES.find((x) => x.id === climate)!;
+  return [
+    { at: 'site.kind', to: kind },
+    c.inside
+      ? { at: 'site.room', to: c.day }
+      : { at: 'site.outside', to: { day: c.day, night: c.night } },
+    { at: 'site.latitude', to: latitude },
+    { at: 'site.frost', to: { last: c.frost?.[0] ?? null, first: c.frost?.[1] ?? null } },
+    ...Object.entries(more).map(([key, to]) => ({ at: `site.${key}`, to })),
+  ];
 }
 
 type Base<T, K extends keyof T> = Pick<T, K> & Partial<T>;

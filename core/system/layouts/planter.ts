@@ -7,6 +7,9 @@ import {
   pumpedLine,
   secondOverflow,
   vessel,
+  crop,
+  lamp,
+  placed,
 } from './parts.ts';
 
 /** A planter over a reservoir of nutrient solution, fed from below, with a small siphon. */
@@ -17,7 +20,10 @@ export const planter = defineLayout({
   demo: {
     file: 'hallway-planter',
     name: 'Hallway planter',
-    edits: [{ at: 'site.floorLoad', to: null }],
+    edits: [
+      ...placed('indoor', 'heated-room', 50, { lampTime: 50400, 'power.lowVoltage': true }),
+      { at: 'site.floorLoad', to: null },
+    ],
   },
 
   parts: () => ({
@@ -77,6 +83,12 @@ export const planter = defineLayout({
       secondOverflow('planter', 'reservoir', 'sch40-3/4', 0.2, 0.14),
     ],
     controls: [MAINS],
+    crops: [
+      crop('basil', 'basil', 'planter', [0.02, 0.06], [2, 1]),
+      crop('parsley', 'parsley', 'planter', [0.45, 0.06], [1, 1]),
+    ],
+    devices: [lamp('planter', 20, 2.2)],
+    solution: { programme: 'two-part', strength: 0.75 },
     site: { waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
   }),
 });

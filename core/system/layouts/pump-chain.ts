@@ -8,6 +8,9 @@ import {
   pumpedLine,
   standpipe,
   vessel,
+  fish,
+  crop,
+  placed,
 } from './parts.ts';
 
 /** A pump lifts through a solids filter into a clear tank, a second one feeds the beds through taps. */
@@ -15,7 +18,17 @@ export const pumpChain = defineLayout({
   id: 'pump-chain',
   name: 'Two pumps, filter and clear tank',
   particular: 'One pump cleans and fills a clear tank, another shares it out to the beds.',
-  demo: { file: 'polytunnel-three', name: 'Polytunnel three' },
+  demo: {
+    file: 'polytunnel-three',
+    name: 'Polytunnel three',
+    edits: placed('glasshouse', 'mild-dry-summer', 39, {
+      'sun.glazing': 0.8,
+      'sun.shade': 0.3,
+      'power.height': 1.4,
+      'power.longestCut': 7200,
+      altitude: 540,
+    }),
+  },
 
   parts: () => ({
     vessels: [
@@ -132,6 +145,11 @@ export const pumpChain = defineLayout({
         15,
       ),
     ],
-    fish: [{ id: 'fish', vessel: 'tank', count: 24, meanMass: 0.07 }],
+    fish: [fish('silver-perch', 'tank', 24, 0.07)],
+    crops: [
+      crop('tomato', 'bush-tomato', 'bed-1', [0.05, 0.1], [2, 1]),
+      crop('lettuce', 'lettuce', 'bed-2', [0.05, 0.02], [3, 3]),
+      crop('basil', 'basil', 'bed-3', [0.05, 0.05], [4, 3]),
+    ],
   }),
 });

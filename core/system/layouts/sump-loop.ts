@@ -7,6 +7,10 @@ import {
   pumpedLine,
   standpipe,
   vessel,
+  fish,
+  crop,
+  airPump,
+  placed,
 } from './parts.ts';
 
 /** The pump stands in a sump and lifts to the tank, whose level never moves; the sump takes the swing. */
@@ -19,7 +23,18 @@ export const sumpLoop = defineLayout({
     file: 'north-wall-lean-to',
     name: 'North-wall lean-to',
     edits: [
-      { at: 'fish.fish', to: { id: 'fish', vessel: 'tank', count: 20, meanMass: 0.06 } },
+      ...placed('glasshouse', 'cool-maritime', 53, {
+        'sun.glazing': 0.7,
+        'sun.hours': 14400,
+        'power.height': 1.4,
+        'power.longestCut': 10800,
+        'tap.chlorine': 'chloramine',
+        'tap.chlorineLevel': 0.8,
+        'tap.alkalinity': 60,
+        'tap.ph': 7.6,
+        'space.height': 2.4,
+      }),
+      { at: 'fish.fish', to: fish('european-perch', 'tank', 20, 0.06) },
       { at: 'site.floorLoad', to: 600 },
     ],
   },
@@ -136,6 +151,11 @@ export const sumpLoop = defineLayout({
       ]),
     ],
     controls: [MAINS],
-    fish: [{ id: 'fish', vessel: 'tank', count: 18, meanMass: 0.06 }],
+    fish: [fish('european-perch', 'tank', 18, 0.06)],
+    crops: [
+      crop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [4, 2]),
+      crop('celery', 'celery', 'bed-2', [0.05, 0.05], [4, 2]),
+    ],
+    devices: [airPump('tank', 4, 0.5, 4)],
   }),
 });

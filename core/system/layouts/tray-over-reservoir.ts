@@ -7,6 +7,9 @@ import {
   secondOverflow,
   standpipe,
   vessel,
+  crop,
+  lamp,
+  placed,
 } from './parts.ts';
 
 /**
@@ -22,6 +25,14 @@ export const trayOverReservoir = defineLayout({
     file: 'under-stairs-tray',
     name: 'Under-stairs tray',
     edits: [
+      ...placed('indoor', 'cool-room', 50, {
+        lampTime: 50400,
+        'power.height': 1.2,
+        'tap.conductivity': 0.04,
+        'tap.alkalinity': 90,
+        'tap.ph': 7.5,
+        'space.height': 1.9,
+      }),
       {
         at: 'site.floorLoad',
         to: null,
@@ -77,5 +88,11 @@ export const trayOverReservoir = defineLayout({
     ],
     controls: [programs('timer', 'digital-8', [6, 8, 10, 12, 14, 16, 18, 21], 6)],
     fish: [],
+    crops: [
+      crop('rocket', 'rocket', 'tray', [0.02, 0.05], [4, 4]),
+      crop('beans', 'dwarf-bean', 'tray', [0.55, 0.05], [4, 3]),
+    ],
+    devices: [lamp('tray', 100, 2.5)],
+    solution: { programme: 'two-part', strength: 1 },
   }),
 });

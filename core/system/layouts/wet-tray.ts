@@ -1,11 +1,15 @@
-import { defineLayout, floatValve, vessel } from './parts.ts';
+import { defineLayout, floatValve, vessel, crop, placed } from './parts.ts';
 
 /** Pots of compost in a tray kept shallowly wet by a float valve, gravity fed; nothing returns. */
 export const wetTray = defineLayout({
   id: 'wet-tray',
   name: 'Pots watered from below',
   particular: 'A float valve keeps a tray shallowly wet. Nothing runs back, all of it is drunk.',
-  demo: { file: 'seedling-shelf', name: 'Seedling shelf' },
+  demo: {
+    file: 'seedling-shelf',
+    name: 'Seedling shelf',
+    edits: placed('indoor', 'heated-room', 50, {}),
+  },
 
   parts: () => ({
     vessels: [
@@ -42,6 +46,7 @@ export const wetTray = defineLayout({
       }),
     ],
     controls: [],
+    crops: [crop('parsley', 'parsley', 'tray', [0.05, 0.05], [4, 2])],
     site: { waterTemperature: 20, airTemperature: 23, humidity: 0.5 },
   }),
 });

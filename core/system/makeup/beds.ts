@@ -161,7 +161,10 @@ export function removeVessel(s: SystemDocument, id: string): MakeUp {
   }
   for (const w of s.vessels)
     if (w.rimTo === id) edits.push({ at: `vessels.${w.id}.rimTo`, to: null });
-  for (const f of s.fish) if (f.vessel === id) edits.push({ at: `fish.${f.id}`, to: undefined });
+  for (const group of ['fish', 'crops', 'devices'] as const) {
+    for (const x of s[group])
+      if (x.vessel === id) edits.push({ at: `${group}.${x.id}`, to: undefined });
+  }
   const gone = new Set(
     edits.flatMap((e) => (e.to === undefined && e.at.startsWith('paths.') ? [e.at.slice(6)] : [])),
   );

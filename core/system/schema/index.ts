@@ -4,6 +4,18 @@ import { crossCheck } from '../crossCheck.ts';
 import { MOST } from '../limits.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../types.ts';
 import { id, name, num, oneOf } from './fields.ts';
+import {
+  crop,
+  device,
+  fish,
+  own,
+  plan,
+  plantsPerFish,
+  school,
+  site,
+  solution,
+  water,
+} from './life.ts';
 import { path } from './paths.ts';
 import { vessel } from './vessels.ts';
 import { placeInWords, problemInWords } from './words.ts';
@@ -13,7 +25,7 @@ import { placeInWords, problemInWords } from './words.ts';
  * keys are kept. Kept apart from the rest of the core, since Joi is only needed when a file is read.
  */
 
-const own = Joi.object({
+const ownTimer = Joi.object({
   step: Joi.number().strict().min(1).max(3600).required(),
   programs: Joi.number().strict().integer().min(1).max(200).allow(null).required(),
 })
@@ -29,7 +41,7 @@ const control = Joi.alternatives().conditional('.kind', {
         id,
         kind: Joi.string(),
         device: oneOf(TIMERS),
-        own,
+        own: ownTimer,
         on: num('controls.*.on'),
         off: num('controls.*.off'),
       }),
@@ -40,7 +52,7 @@ const control = Joi.alternatives().conditional('.kind', {
         id,
         kind: Joi.string(),
         device: oneOf(TIMERS),
-        own,
+        own: ownTimer,
         rows: Joi.array()
           .items(Joi.object({ start: clockTime, on: clockTime.min(1) }))
           .max(200)
@@ -104,31 +116,19 @@ export const systemSchema = Joi.object({
   id,
   name,
   layout: Joi.string().max(64).required(),
-  site: Joi.object({
-    waterTemperature: num('site.waterTemperature'),
-    airTemperature: num('site.airTemperature'),
-    humidity: num('site.humidity'),
-    airSpeed: num('site.airSpeed'),
-    floorLoad: num('site.floorLoad').allow(null),
-    outletProtected: Joi.boolean().strict().allow(null).required(),
-    latitude: num('site.latitude').allow(null),
-    lampTime: num('site.lampTime').allow(null),
-  }).required(),
+  site,
   vessels: Joi.array().items(vessel).min(1).max(MOST.vessels).unique('id').required(),
   paths: Joi.array().items(path).max(MOST.paths).unique('id').required(),
   controls: Joi.array().items(control).max(MOST.controls).unique('id').required(),
-  fish: Joi.array()
-    .items(
-      Joi.object({
-        id,
-        vessel: Joi.string().required(),
-        count: num('fish.*.count').integer(),
-        meanMass: num('fish.*.meanMass'),
-      }),
-    )
-    .max(MOST.fish)
-    .unique('id')
-    .required(),
+  fish: Joi.array().items(fish).max(MOST.fish).unique('id').required(),
+  crops: Joi.array().items(crop).max(MOST.crops).unique('id').required(),
+  devices: Joi.array().items(device).max(MOST.devices).unique('id').required(),
+  water,
+  solution,
+  plan,
+  school,
+  plantsPerFish,
+  own,
   measurements: Joi.array().items(measurement).max(MOST.measurements).unique('id').required(),
   service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })

@@ -1,0 +1,79 @@
+import type { GramsPerCubicMetre } from '../quantity/si.ts';
+
+/** Chemicals that move alkalinity and pH. Equivalent masses from the atomic masses of IUPAC (2021). */
+
+/** A salt or lime that raises alkalinity, or an acid that lowers it. */
+export interface Buffer {
+  readonly id: string;
+  readonly name: string;
+  readonly formula: string;
+  readonly does: 'raises' | 'lowers';
+  /** Grams of the pure substance per equivalent of alkalinity. */
+  readonly gramsPerEquivalent: number;
+  /** Moles of inorganic carbon it brings per equivalent. */
+  readonly carbonPerEquivalent: number;
+  /** What else it brings, that plants take. */
+  readonly brings: string;
+  readonly note: string;
+  /** Grams in a level metric teaspoon, about; null for liquids. */
+  readonly gramsPerTeaspoon: number | null;
+}
+
+// prettier-ignore
+export const BUFFERS: readonly Buffer[] = [
+  { id: 'sodium-bicarbonate', name: 'Baking soda', formula: 'NaHCO₃', does: 'raises', gramsPerEquivalent: 84.007, carbonPerEquivalent: 1, brings: 'sodium, which builds up', note: 'Gentle; once in a while only, since sodium harms plants as it builds up.', gramsPerTeaspoon: 4.6 },
+  { id: 'potassium-bicarbonate', name: 'Potassium bicarbonate', formula: 'KHCO₃', does: 'raises', gramsPerEquivalent: 100.115, carbonPerEquivalent: 1, brings: 'potassium', note: 'Gentle, and feeds the plants; in turn with a calcium buffer.', gramsPerTeaspoon: 4.5 },
+  { id: 'potassium-carbonate', name: 'Potassium carbonate', formula: 'K₂CO₃', does: 'raises', gramsPerEquivalent: 69.103, carbonPerEquivalent: 0.5, brings: 'potassium', note: 'Strong: small steps.', gramsPerTeaspoon: 4.4 },
+  { id: 'calcium-carbonate', name: 'Calcium carbonate (shell, chalk)', formula: 'CaCO₃', does: 'raises', gramsPerEquivalent: 50.043, carbonPerEquivalent: 0.5, brings: 'calcium', note: 'Slow above about pH 7.5; with air it ends near 8.2, lower where a bed gives off carbon dioxide.', gramsPerTeaspoon: 4 },
+  { id: 'calcium-hydroxide', name: 'Hydrated lime', formula: 'Ca(OH)₂', does: 'raises', gramsPerEquivalent: 37.046, carbonPerEquivalent: 0, brings: 'calcium', note: 'Strong and caustic: gloves, eye protection, stirred in a bucket first, small steps.', gramsPerTeaspoon: 2.5 },
+];
+
+/** An acid by its concentration: equivalents per litre = 10 · % · density · n ÷ molar mass. */
+export interface Acid {
+  readonly id: string;
+  readonly name: string;
+  /** % by mass. */
+  readonly strength: number;
+  /** kg/L. */
+  readonly density: number;
+  /** g/mol. */
+  readonly molarMass: number;
+  /** Protons given at the pH of fish water: phosphoric gives one, and a second by its share as HPO₄²⁻. */
+  readonly protons: number | 'phosphoric';
+  readonly note: string;
+}
+
+// prettier-ignore
+export const ACIDS: readonly Acid[] = [
+  { id: 'phosphoric-85', name: 'Phosphoric acid 85 %', strength: 85, density: 1.685, molarMass: 97.995, protons: 'phosphoric', note: 'Brings phosphate. Always diluted first, acid into water.' },
+  { id: 'phosphoric-10', name: 'Phosphoric acid 10 %', strength: 10, density: 1.053, molarMass: 97.995, protons: 'phosphoric', note: 'Brings phosphate.' },
+  { id: 'nitric-38', name: 'Nitric acid 38 %', strength: 38, density: 1.234, molarMass: 63.013, protons: 1, note: 'Brings nitrate; strongly corrosive, sold to trained users in many places.' },
+  { id: 'citric-10', name: 'Citric acid, 100 g made up to 1 L', strength: 9.65, density: 1.036, molarMass: 192.124, protons: 2.7, note: 'Bacteria eat it and the pH comes back: a stopgap that also uses oxygen.' },
+  { id: 'vinegar-5', name: 'Household vinegar 5 %', strength: 5, density: 1, molarMass: 60.052, protons: 1, note: 'Bacteria eat the acetate and the pH comes back: a stopgap that also uses oxygen.' },
+];
+
+/** What takes chlorine out of tap water. */
+export interface Dechlorinator {
+  readonly id: string;
+  readonly name: string;
+  /** Grams per gram of chlorine. */
+  readonly perChlorine: number;
+  /** It also binds the ammonia that a broken chloramine frees. */
+  readonly bindsAmmonia: boolean;
+  readonly note: string;
+  readonly source: string;
+}
+
+// prettier-ignore
+export const DECHLORINATORS: readonly Dechlorinator[] = [
+  { id: 'ascorbic-acid', name: 'Vitamin C (ascorbic acid)', perChlorine: 2.5, bindsAmmonia: false, note: 'Lowers pH a little in soft water.', source: 'USDA Forest Service (2005), Using vitamin C to neutralize chlorine in water systems; 2.48 by molar masses.' },
+  { id: 'sodium-ascorbate', name: 'Sodium ascorbate', perChlorine: 2.8, bindsAmmonia: false, note: 'Leaves the pH as it is.', source: 'USDA Forest Service (2005), Using vitamin C to neutralize chlorine in water systems; 2.79 by molar masses.' },
+  { id: 'sodium-thiosulphate', name: 'Sodium thiosulphate 5-hydrate', perChlorine: 7, bindsAmmonia: false, note: 'Acts within a minute; frees the ammonia of chloramine.', source: 'Two moles per mole of chlorine, 248.18 and 70.90 g/mol.' },
+];
+
+/** Total chlorine that fish water should stay under, and the acute and chronic criteria. */
+export const CHLORINE_LIMITS: {
+  readonly target: GramsPerCubicMetre;
+  readonly chronic: GramsPerCubicMetre;
+  readonly acute: GramsPerCubicMetre;
+} = { target: 0.01, chronic: 0.011, acute: 0.019 };

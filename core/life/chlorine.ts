@@ -1,0 +1,44 @@
+import { CHLORINE_LIMITS, type Dechlorinator } from '../catalogue/index.ts';
+import type { CubicMetres, GramsPerCubicMetre, Seconds } from '../quantity/si.ts';
+import type { ChlorineKind } from '../system/index.ts';
+
+/** Chlorine and chloramine in tap water. */
+
+/** Time in which half the chlorine leaves aerated water, by depth and stirring. */
+export const CHLORINE_HALF_LIFE: readonly [Seconds, Seconds] = [6 * 3600, 24 * 3600];
+/** Ammonia nitrogen that a broken chloramine frees, g N per g Cl₂: one nitrogen per two chlorines. */
+export const TAN_PER_CHLORAMINE = 14.007 / 70.906;
+
+/**
+ * Time that chlorinated water stands aerated until it is fit for fish.
+ *
+ * @returns shortest and longest by the range of half-lives, s; null for chloramine, which does not leave
+ */
+export function standingTime(
+  kind: ChlorineKind,
+  level: GramsPerCubicMetre,
+): readonly [Seconds, Seconds] | null {
+  if (kind === 'none' || level <= CHLORINE_LIMITS.target) return [0, 0];
+  if (kind === 'chloramine') return null;
+  const halves = Math.log2(level / CHLORINE_LIMITS.target);
+  return [CHLORINE_HALF_LIFE[0] * halves, CHLORINE_HALF_LIFE[1] * halves];
+}
+
+/**
+ * What takes the chlorine out.
+ *
+ * @param volume of tap water, not of the whole system
+ * @returns grams of the pure substance
+ */
+export const dechlorinate = (
+  by: Dechlorinator,
+  level: GramsPerCubicMetre,
+  volume: CubicMetres,
+): number => by.perChlorine * level * volume;
+
+/** Ammonia that is freed in the whole system, mg N/L. @param share of its water that is new */
+export const freedAmmonia = (
+  kind: ChlorineKind,
+  level: GramsPerCubicMetre,
+  share: number,
+): GramsPerCubicMetre => (kind === 'chloramine' ? TAN_PER_CHLORAMINE * level * share : 0);

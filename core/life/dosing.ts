@@ -1,0 +1,130 @@
+import {
+  CACO3_PER_EQUIVALENT,
+  carbonateConstants,
+  inorganicCarbon,
+  phInAir,
+  phOf,
+} from './carbonate.ts';
+import type { Acid, Buffer } from '../catalogue/index.ts';
+import { root } from '../numerics/root.ts';
+import type { Celsius, CubicMetres, GramsPerCubicMetre, Seconds } from '../quantity/si.ts';
+
+/** Doses that move alkalinity and pH: the whole correction, and the step that may be taken at once. */
+
+/** Water as it is before a dose. */
+export interface Before {
+  readonly ph: number;
+  readonly alkalinity: GramsPerCubicMetre;
+  readonly temperature: Celsius;
+}
+
+/** Most that the pH may be moved at once, with fish and without. */
+export const PH_STEP = { fish: 0.2, noFish: 0.5 } as const;
+/** Time until the next step. */
+export const PH_WAIT: { readonly fish: Seconds; readonly noFish: Seconds } = {
+  fish: 12 * 3600,
+  noFish: 30 * 60,
+};
+
+/**
+ * pH after a change of alkalinity in closed water.
+ *
+ * @param change alkalinity added, mg/L CaCO₃; below 0 for acid
+ * @param carbonPerEquivalent inorganic carbon that comes with each equivalent: bicarbonate 1, carbonate 0.5, lime and acid 0
+ */
+export function phAfter(
+  before: Before,
+  change: GramsPerCubicMetre,
+  carbonPerEquivalent: number,
+): number {
+  const c = carbonateConstants(before.temperature);
+  const dic = inorganicCarbon(before.ph, before.alkalinity, c);
+  const added = (change / CACO3_PER_EQUIVALENT) * carbonPerEquivalent;
+  return phOf(before.alkalinity + change, dic + added, c);
+}
+
+/**
+ * Change of alkalinity that brings closed water to a pH.
+ *
+ * @returns mg/L CaCO₃; null where this substance cannot bring it there: bicarbonates lead to about 8.3 at most
+ */
+export function changeToPh(
+  before: Before,
+  target: number,
+  carbonPerEquivalent: number,
+): GramsPerCubicMetre | null {
+  const up = target > before.ph;
+  const most = up ? 5000 : -(before.alkalinity + 200);
+  const off = (change: number) => phAfter(before, change, carbonPerEquivalent) - target;
+  if (up ? off(most) < 0 : off(most) > 0) return null;
+  return up ? root(off, 0, most, 1e-4) : -root((x) => -off(-x), 0, -most, 1e-4);
+}
+
+/** Grams of a pure substance for an alkalinity, in a volume. */
+export const gramsFor = (buffer: Buffer, change: GramsPerCubicMetre, volume: CubicMetres): number =>
+  (change / CACO3_PER_EQUIVALENT) * buffer.gramsPerEquivalent * volume;
+
+/** Protons of phosphoric acid at a pH: one, and a second by its share as HPO₄²⁻ (pK 7.2). */
+const phosphoricProtons = (ph: number): number => 1 + 1 / (1 + 10 ** (7.2 - ph));
+
+/** Equivalents in a litre of an acid, at the pH that it is used to reach. */
+export function acidStrength(acid: Acid, ph: number): number {
+  const protons = acid.protons === 'phosphoric' ? phosphoricProtons(ph) : acid.protons;
+  return (10 * acid.strength * acid.density * protons) / acid.molarMass;
+}
+
+/** Millilitres of an acid that take an alkalinity away, in a volume. */
+export const millilitresFor = (
+  acid: Acid,
+  change: GramsPerCubicMetre,
+  volume: CubicMetres,
+  ph: number,
+): number => ((-change / CACO3_PER_EQUIVALENT) * volume * 1000) / acidStrength(acid, ph);
+
+/** A correction: in all, and the step to take now. */
+export interface Correction {
+  /** Alkalinity in all and now, mg/L CaCO₃; below 0 for acid. */
+  readonly whole: GramsPerCubicMetre;
+  readonly now: GramsPerCubicMetre;
+  readonly phNow: number;
+  /** What the pH comes to when the water has met the air again. */
+  readonly phInAir: number;
+  readonly steps: number;
+  readonly wait: Seconds;
+}
+
+/**
+ * A correction in small steps.
+ *
+ * @param target pH, or alkalinity in mg/L CaCO₃, to reach
+ * @returns null where the substance cannot bring it there
+ */
+export function correction(
+  before: Before,
+  target: { readonly ph: number } | { readonly alkalinity: GramsPerCubicMetre },
+  carbonPerEquivalent: number,
+  withFish: boolean,
+): Correction | null {
+  const whole =
+    'ph' in target
+      ? changeToPh(before, target.ph, carbonPerEquivalent)
+      : target.alkalinity - before.alkalinity;
+  if (whole === null) return null;
+  const most = withFish ? PH_STEP.fish : PH_STEP.noFish;
+  const ends = phAfter(before, whole, carbonPerEquivalent);
+  const moves = Math.abs(ends - before.ph);
+  const step =
+    moves <= most + 1e-9
+      ? whole
+      : (changeToPh(before, before.ph + Math.sign(ends - before.ph) * most, carbonPerEquivalent) ??
+        whole);
+  const c = carbonateConstants(before.temperature);
+  return {
+    whole,
+    now: step,
+    phNow: phAfter(before, step, carbonPerEquivalent),
+    phInAir: phInAir(before.alkalinity + whole, c),
+    steps: Math.max(1, Math.ceil(moves / most - 1e-9)),
+    wait: withFish ? PH_WAIT.fish : PH_WAIT.noFish,
+  };
+}

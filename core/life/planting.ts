@@ -1,0 +1,172 @@
+import type { CropKind } from '../catalogue/index.ts';
+import type { GramsPerDay, Metres, SquareMetres } from '../quantity/si.ts';
+import {
+  PLANT_ROLES,
+  cropKindOf,
+  type CropStand,
+  type SystemDocument,
+  type Vessel,
+} from '../system/index.ts';
+import { shapeArea, widest } from '../water/shape.ts';
+
+/** What grows where, and what it takes. */
+
+export const DAYS = 365;
+export const WEEKS = 52;
+
+/** A stand with its kind and what follows from it. */
+export interface Stand {
+  readonly stand: CropStand;
+  readonly kind: CropKind;
+  readonly plants: number;
+  readonly area: SquareMetres;
+  /** Its rectangle in the plan. */
+  readonly length: Metres;
+  readonly width: Metres;
+}
+
+/** Stands of a system whose crop is known. */
+export const standsOf = (s: SystemDocument): Stand[] =>
+  s.crops.flatMap((stand): Stand[] => {
+    const kind = cropKindOf(s, stand.crop);
+    if (!kind) return [];
+    const length = stand.columns * kind.spacing;
+    const width = stand.rows * kind.spacing;
+    return [
+      { stand, kind, plants: stand.columns * stand.rows, area: length * width, length, width },
+    ];
+  });
+
+/** Length and depth of a plant site's plan; a wall of felt is planted over its height. */
+export function planOf(v: Vessel): { length: Metres; width: Metres } {
+  const top = v.shape.height;
+  if (v.shape.kind === 'box')
+    return {
+      length: v.shape.length * v.count,
+      width: v.role === 'felt' ? top : v.shape.width,
+    };
+  const length = widest(v.shape);
+  return { length: length * v.count, width: shapeArea(v.shape, top) / length };
+}
+
+/** Ground for plants in a site. */
+export function siteArea(v: Vessel): SquareMetres {
+  if (v.role === 'felt') {
+    const { length, width } = planOf(v);
+    return length * width;
+  }
+  return v.count * shapeArea(v.shape, v.shape.height);
+}
+
+export const isPlantSite = (v: Vessel): boolean =>
+  (PLANT_ROLES as readonly string[]).includes(v.role);
+
+/** Days from one day of the year to another, over the new year where it is earlier. */
+export const daysBetween = (from: number, to: number): number =>
+  (((to - from) % DAYS) + DAYS) % DAYS;
+
+/** Whether a stand is in the ground on a day of the year. */
+export function stands({ from, to }: CropStand, day: number): boolean {
+  if (from === null && to === null) return true;
+  const start = from ?? 1;
+  const end = to ?? DAYS;
+  return daysBetween(start, day) <= daysBetween(start, end);
+}
+
+/** A seedling takes this share of what a grown plant takes. */
+const SEEDLING = 0.15;
+
+/** How far a stand is grown on a day, 0 … 1: along a line from planting out to its harvest; as grown where no day is set. */
+export function grown({ stand, kind }: Stand, day: number): number {
+  if (!stands(stand, day)) return 0;
+  if (stand.from === null || kind.daysToHarvest === 0) return 1;
+  return Math.min(
+    1,
+    SEEDLING + ((1 - SEEDLING) * daysBetween(stand.from, day)) / kind.daysToHarvest,
+  );
+}
+
+/** Planted ground of one site: its stands, or all of it in leaf where none is noted. */
+export interface PlantedSite {
+  readonly vessel: string;
+  readonly noted: boolean;
+  readonly leaf: SquareMetres;
+  readonly fruit: SquareMetres;
+}
+
+const bearsFruit = (kind: CropKind) => kind.group === 'fruit';
+
+/** What is planted on a day. */
+export function plantedOn(s: SystemDocument, day: number, all = standsOf(s)): PlantedSite[] {
+  return s.vessels.filter(isPlantSite).map((v) => {
+    const own = all.filter((x) => x.stand.vessel === v.id);
+    if (!own.length) return { vessel: v.id, noted: false, leaf: siteArea(v), fruit: 0 };
+    let leaf = 0;
+    let fruit = 0;
+    for (const x of own) {
+      if (!stands(x.stand, day)) continue;
+      if (bearsFruit(x.kind)) fruit += x.area;
+      else leaf += x.area;
+    }
+    return { vessel: v.id, noted: true, leaf, fruit };
+  });
+}
+
+/** Middle day of a week of the year, from 0. */
+export const midWeek = (week: number): number => week * 7 + 4;
+
+const areaOf = (sites: readonly PlantedSite[]) =>
+  sites.reduce((sum, x) => sum + x.leaf + x.fruit, 0);
+
+/** The planting of the fullest week of the year: what the fish may be stocked for. */
+export function fullestPlanting(s: SystemDocument): PlantedSite[] {
+  const all = standsOf(s);
+  if (all.every((x) => x.stand.from === null && x.stand.to === null)) return plantedOn(s, 1, all);
+  let best: PlantedSite[] = [];
+  for (let w = 0; w < WEEKS; w++) {
+    const sites = plantedOn(s, midWeek(w), all);
+    if (areaOf(sites) > areaOf(best)) best = sites;
+  }
+  return best;
+}
+
+export const plantedArea = areaOf;
+
+/** Feed that a square metre of planting takes up, g a day: least and most of the school. */
+export const FEED_TO_PLANTING = {
+  leaf: [40, 50],
+  fruit: [50, 80],
+  raft: [60, 100],
+} as const;
+
+/** Feed for a planting, g a day: least and most. */
+export function feedFor(
+  s: SystemDocument,
+  sites: readonly PlantedSite[],
+): readonly [GramsPerDay, GramsPerDay] {
+  let low = 0;
+  let high = 0;
+  for (const site of sites) {
+    const raft = ['raft', 'channel'].includes(s.vessels.find((v) => v.id === site.vessel)!.role);
+    const leaf = raft ? FEED_TO_PLANTING.raft : FEED_TO_PLANTING.leaf;
+    const fruit = raft ? FEED_TO_PLANTING.raft : FEED_TO_PLANTING.fruit;
+    low += site.leaf * leaf[0] + site.fruit * fruit[0];
+    high += site.leaf * leaf[1] + site.fruit * fruit[1];
+  }
+  return [low, high];
+}
+
+/** Leaf takes so much nitrogen where no crop is noted, g N/m²·day. */
+const LEAF_NITROGEN = 0.5;
+
+/** Nitrogen that the plants take on a day, g N. */
+export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): GramsPerDay {
+  let sum = 0;
+  for (const v of s.vessels) {
+    if (!isPlantSite(v)) continue;
+    const own = all.filter((x) => x.stand.vessel === v.id);
+    if (!own.length) sum += siteArea(v) * LEAF_NITROGEN;
+    else for (const x of own) sum += x.area * x.kind.nitrogen * grown(x, day);
+  }
+  return sum;
+}
