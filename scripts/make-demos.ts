@@ -9,7 +9,7 @@ import {
   type SystemDocument,
 } from '../core/system/index.ts';
 import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
-import { fish } from '../core/system/layouts/parts.ts';
+import { crop, fish, placed } from '../core/system/layouts/parts.ts';
 import { largest } from '../core/test/largest.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
@@ -48,7 +48,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
     ),
     edits: [
       ...NOTED,
-      perch('tank', 14, 0.06),
+      perch('tank', 26, 0.06),
       { at: 'vessels.tank.shape.diameter', to: 1.3 },
       { at: 'vessels.tank.fill', to: 0.85 },
     ],
@@ -57,6 +57,38 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
     file: 'eight-beds',
     base: largest('eight-beds', 'Eight beds'),
     edits: [...NOTED, perch('tank', 60, 0.1)],
+  },
+  {
+    file: 'warm-balcony',
+    base: bedOverTank.make('warm-balcony', 'Warm balcony, too many fish'),
+    edits: [
+      { at: 'vessels.tank.shape', to: { kind: 'box', length: 1, width: 0.6, height: 0.7 } },
+      { at: 'vessels.tank.fill', to: 0.33 },
+      { at: 'vessels.tank.emptyMass', to: 14 },
+      { at: 'vessels.bed.shape.length', to: 0.9 },
+      { at: 'vessels.bed.shape.width', to: 0.6 },
+      { at: 'vessels.bed.shape.height', to: 0.33 },
+      { at: 'devices', to: [] },
+      { at: 'fish.fish', to: fish('nile-tilapia', 'tank', 70, 0.12) },
+      { at: 'crops.mizuna', to: undefined },
+      { at: 'crops.pak-choi', to: undefined },
+      { at: 'crops.basil', to: crop('basil', 'basil', 'bed', [0.04, 0.04], [4, 2]) },
+      ...placed('balcony', 'tropical', 14, {
+        waterTemperature: 29,
+        airTemperature: 30,
+        humidity: 0.7,
+        floor: 'balcony',
+        floorLoad: 900,
+        outletProtected: true,
+        'sun.hours': 14400,
+        'sun.shade': 0.3,
+        'power.height': 1.6,
+        'power.longestCut': 3600,
+      }),
+      { at: 'water.ph', to: 8.1 },
+      { at: 'water.alkalinity', to: 110 },
+      { at: 'water.tan', to: 1.5 },
+    ],
   },
   {
     file: 'the-first-attempt',

@@ -16,6 +16,7 @@ const DEMOS = import.meta.glob<{ default: SystemDocument }>([
   '../../demo/under-stairs-tray.json',
   '../../demo/work-bench-bowl.json',
   '../../demo/the-first-attempt.json',
+  '../../demo/warm-balcony.json',
 ]);
 
 /** Every system that this browser keeps. */

@@ -32,13 +32,15 @@ describe('the demo of every layout', () => {
     expect([...layouts].sort()).toEqual(LAYOUTS.map((l) => l.id).sort());
   });
 
+  /** Demos that are there to be mended. */
+  const MISTAKES = ['the-first-attempt', 'warm-balcony'];
   test.each(names)('%s keeps its water, says at most two things to watch, and reports', (name) => {
     const s = open(name);
     const { trace, findings } = judgeWhole(s);
     expect(Math.abs(trace.balanceError)).toBeLessThan(1e-9);
     expect(trace.truncated).toBe(false);
     expect(trace.volumes.reduce((a, b) => Math.min(a, b), 0)).toBeGreaterThan(-1e-9);
-    if (name !== 'the-first-attempt') {
+    if (!MISTAKES.includes(name)) {
       expect(findings.filter((f) => f.level === 'stop')).toEqual([]);
       expect(trace.spilled).toBeLessThan(1e-9);
     }

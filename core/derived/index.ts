@@ -24,13 +24,38 @@ import {
   turnoverRate,
   velocity,
 } from './lift.ts';
+import {
+  feedADay,
+  tanADay,
+  mediaSurface,
+  bacteriaCapacity,
+  oxygenSaturation,
+  oxygenLowest,
+  oxygenSupply,
+  timeToStress,
+  timeToLethal,
+  stockingDensity,
+  plantedGround,
+  feedOnPlanting,
+  schoolMass,
+  unionisedAmmonia,
+  freeCO2,
+  lightOfDay,
+  bedWarmth,
+  heaterPower,
+  nitrogenGiven,
+  nitrogenTaken,
+} from './life.ts';
+import { highestWater, plugClearance, heightNeeded, powerDrawn } from './place.ts';
 import type { DerivedQuantity, Figures } from './quantity.ts';
 import { flowAtBreak, startingFlow } from './siphon.ts';
 
 export * from './balance.ts';
 export * from './cycle.ts';
 export * from './day.ts';
+export * from './life.ts';
 export * from './lift.ts';
+export * from './place.ts';
 export * from './siphon.ts';
 export type { DerivedQuantity, Figures } from './quantity.ts';
 
@@ -64,6 +89,30 @@ export const QUANTITIES = [
   floodedShare,
   airDrawn,
   energyADay,
+  feedADay,
+  tanADay,
+  mediaSurface,
+  bacteriaCapacity,
+  oxygenSaturation,
+  oxygenLowest,
+  oxygenSupply,
+  timeToStress,
+  timeToLethal,
+  stockingDensity,
+  plantedGround,
+  feedOnPlanting,
+  schoolMass,
+  unionisedAmmonia,
+  freeCO2,
+  lightOfDay,
+  bedWarmth,
+  heaterPower,
+  nitrogenGiven,
+  nitrogenTaken,
+  highestWater,
+  plugClearance,
+  heightNeeded,
+  powerDrawn,
 ] as const;
 
 export type QuantityId = (typeof QUANTITIES)[number]['id'];

@@ -4,7 +4,7 @@ import { demo } from '../test/demo.ts';
 import { judgeWhole } from './judge.ts';
 import { keyOf } from './types.ts';
 import { assess, type Assessment } from '../assess/assess.ts';
-import { applyEdits, type SystemDocument } from '../system/index.ts';
+import { SCHOOLS, applyEdits, type SystemDocument } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { frictionFactor, headLoss } from '../water/pipe.ts';
 import { kinematicViscosity } from '../water/fluid.ts';
@@ -272,9 +272,14 @@ describe('every formula and symbol', () => {
 });
 
 describe('every working', () => {
-  const whole = judgeWhole(pair);
-  const c = { ...whole, system: pair };
-  const parts = [...pair.vessels, ...pair.paths].map((p) => p.id);
+  const read = applyEdits(pair, [
+    { at: 'water.ph', to: 7.2 },
+    { at: 'water.tan', to: 0.5 },
+    { at: 'water.alkalinity', to: 60 },
+  ]);
+  const whole = judgeWhole(read);
+  const c = { ...whole, system: read };
+  const parts = [...read.vessels, ...read.paths, ...read.fish].map((p) => p.id).concat(SCHOOLS);
   const cases = QUANTITIES.flatMap((q) =>
     [...parts, ''].flatMap((part) => (q.value(c, part) === null ? [] : [[q, part] as const])),
   );

@@ -14,6 +14,7 @@ export * from './mediaSurface.ts';
 export * from './nitrogen.ts';
 export * from './oxygen.ts';
 export * from './oxygenBalance.ts';
+export * from './plantChecks.ts';
 export * from './planting.ts';
 export * from './solution.ts';
 export * from './stock.ts';

@@ -45,7 +45,7 @@ export function planOf(v: Vessel): { length: Metres; width: Metres } {
       length: v.shape.length * v.count,
       width: v.role === 'felt' ? top : v.shape.width,
     };
-  const length = widest(v.shape);
+  const length = 2 * widest(v.shape);
   return { length: length * v.count, width: shapeArea(v.shape, top) / length };
 }
 

@@ -20,7 +20,7 @@ export const SOLIDS_LIMIT = 15;
 export const SOLIDS_PER_FEED = 0.275;
 export const BROKEN_DOWN = 0.6;
 /** Up to so much water the school that counts heads is one to go by, m³. */
-const COUNTER_WATER = 0.15;
+export const COUNTER_WATER = 0.15;
 
 /** One school's answer for this system. */
 export interface School {

@@ -23,9 +23,9 @@ const NEAR_NOTHING = 0.1;
 /** Differences of the parameters by which the fit finds its way. */
 const STEP: Parameters = [0.02, 0.02, 0.005];
 const MOST_ROUNDS = 12;
-/** Fewer readings than this say nothing yet; and more than this spread of a mass is as good as nothing. */
+/** Fewer readings than this say nothing yet; a day that is not known to this many days is not told. */
 const FEWEST = 4;
-const TOO_WIDE = 0.8;
+const TOO_WIDE = 14;
 /** Width of the band in standard deviations. */
 export const BAND = 2;
 const DRAWS = 24;
@@ -231,6 +231,7 @@ export function fitSeason(
     }
   }
   const told = cycled.filter((x): x is number => x !== null).sort((x, y) => x - y);
+  const last = told.length === cycled.length ? told.at(-1)! : null;
   const count = known.reduce(
     (n, x) => n + Number(x.tan !== null) + Number(x.nitrite !== null) + Number(x.nitrate !== null),
     0,
@@ -240,9 +241,9 @@ export function fitSeason(
     spread,
     misfit: Math.sqrt(sumOfSquares(r) / Math.max(1, r.length)),
     readings: count,
-    enough: count >= FEWEST && Math.max(spread[0], spread[1]) < TOO_WIDE,
+    enough: count >= FEWEST && last !== null && last - told[0]! <= TOO_WIDE,
     season,
     band,
-    cycled: [told[0] ?? null, told.length === cycled.length ? told.at(-1)! : null],
+    cycled: [told[0] ?? null, last],
   };
 }

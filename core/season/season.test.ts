@@ -182,7 +182,7 @@ describe('a season', () => {
 });
 
 describe('a forecast from readings', () => {
-  const course: Course = { ...bare, days: 50 };
+  const course: Course = { ...bare, days: 45 };
   /** Reproducible normal numbers. */
   const noise = (seed: number) => {
     let x = seed * 2654435761;
@@ -201,7 +201,7 @@ describe('a forecast from readings', () => {
       const y = Math.max(0, (x + 0.1) * Math.exp(0.2 * normal()) - 0.1);
       return [y, y] as const;
     };
-    const readings = [3, 6, 9, 12, 15, 18, 21, 24].map((day) => ({
+    const readings = [4, 8, 12, 16, 20, 24, 28, 32].map((day) => ({
       id: `r${day}`,
       day,
       tan: read(s.tan[day]!),

@@ -223,7 +223,7 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'plan.events.*.kills': f('Bacteria lost', 'share', 0, 1, 0.1),
   'plan.events.*.days': f('Days', 'days', 0, 366, 1),
   'plan.readings.*.day': f('Day', 'days', 0, 730, 1),
-  plantsPerFish: f('Plants for one small fish', 'count', 0.2, 20, 0.5),
+  plantsPerFish: f('Plants for one small fish', 'count', 1, 20, 1),
   'fish.*.count': f('Fish', 'count', 0, 100000, 1),
   'fish.*.meanMass': f('Mass of one', 'mass', 0.00005, 20, 0.005),
   'measurements.*.flow': f(

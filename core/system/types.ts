@@ -354,6 +354,8 @@ export interface Site {
     ph: number | null;
     conductivity: SiemensPerMetre | null;
     temperature: Celsius | null;
+    /** It stands aerated or is treated before it goes in. */
+    treated: boolean;
   };
   space: {
     length: Metres | null;

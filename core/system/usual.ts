@@ -26,6 +26,7 @@ export const USUAL_SITE: Site = {
     ph: null,
     conductivity: null,
     temperature: null,
+    treated: false,
   },
   space: { length: null, width: null, height: null, distance: null },
   near: { sleepers: null, children: null, pets: null, rodents: null },

@@ -1,3 +1,4 @@
+import { fish } from '../system/layouts/parts.ts';
 import { PIPES, pipeById, type PipeSize } from '../catalogue/index.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { TIMERS } from '../catalogue/timers.ts';
@@ -164,17 +165,13 @@ export function* candidates(o: Owned): Generator<Candidate | null> {
 function ownParts(o: Owned, c: Candidate, store: string): Edit[] {
   const { length, width, height } = o.tank;
   const level = FILL * height;
-  const fish = {
-    id: 'fish',
-    vessel: store,
-    count: Math.max(2, Math.round(150 * length * width * level * 0.1)),
-    meanMass: 0.05,
-  };
+  const count = Math.max(2, Math.round(150 * length * width * level * 0.1));
   return [
     { at: `vessels.${store}.shape`, to: { kind: 'box', ...o.tank } },
     { at: `vessels.${store}.fill`, to: round(length * width * level) },
     { at: `vessels.${store}.role`, to: o.fish ? 'tank' : 'reservoir' },
-    { at: 'fish', to: o.fish ? [fish] : [] },
+    { at: 'fish', to: o.fish ? [fish('european-perch', store, count, 0.05)] : [] },
+    { at: 'crops', to: [] },
     { at: 'paths.lift.pump.maxHead', to: o.pump.maxHead },
     { at: 'paths.lift.pump.maxFlow', to: o.pump.maxFlow },
     { at: 'paths.lift.pump.intake', to: round(o.fish ? INTAKE_FISH * level : 0.03) },

@@ -108,8 +108,12 @@ describe('needs', () => {
 
   it('light is that of lamps, else of the sun, else half the day', () => {
     const sun = () => ({ rise: 5 * HOUR, set: 19 * HOUR });
-    expect(lightOf(tray, sun)).toEqual({ rise: 6 * HOUR, set: 18 * HOUR });
-    expect(lightOf(applyEdits(tray, [{ at: 'site.latitude', to: 50 }]), sun)).toEqual(sun());
+    const dark = applyEdits(tray, [
+      { at: 'site.lampTime', to: null },
+      { at: 'site.latitude', to: null },
+    ]);
+    expect(lightOf(dark, sun)).toEqual({ rise: 6 * HOUR, set: 18 * HOUR });
+    expect(lightOf(applyEdits(dark, [{ at: 'site.latitude', to: 50 }]), sun)).toEqual(sun());
     expect(lightOf(applyEdits(tray, [{ at: 'site.lampTime', to: 16 * HOUR }]), sun)).toEqual({
       rise: 4 * HOUR,
       set: 20 * HOUR,

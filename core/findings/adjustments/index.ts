@@ -5,3 +5,4 @@ export * from './lines.ts';
 export * from './vessels.ts';
 export * from './drains.ts';
 export * from './timers.ts';
+export * from './life.ts';

@@ -8,7 +8,7 @@ const COMMON_FLOOR = 150;
 export const floorLoad = defineRule({
   id: 'floor-load',
   title: 'floor load',
-  stage: 'vessels',
+  stage: 'place',
   needsDay: false,
 
   judge: ({ system, a }) => {

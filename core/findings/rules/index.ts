@@ -1,4 +1,31 @@
 import type { Rule } from '../rule.ts';
+import { alkalinity } from './alkalinity.ts';
+import { ammonia } from './ammonia.ts';
+import { bacteria } from './bacteria.ts';
+import { carbonDioxide } from './carbon-dioxide.ts';
+import { ceiling } from './ceiling.ts';
+import { circuit } from './circuit.ts';
+import { cropCrowding } from './crop-crowding.ts';
+import { cropLight } from './crop-light.ts';
+import { cropRoots } from './crop-roots.ts';
+import { cropSize } from './crop-size.ts';
+import { cropWarmth } from './crop-warmth.ts';
+import { feedToPlanting } from './feed-on-planting.ts';
+import { fishKeeping } from './fish-keeping.ts';
+import { heater } from './heater.ts';
+import { nitrite } from './nitrite.ts';
+import { nitrogenWeeks } from './nitrogen-weeks.ts';
+import { outlet } from './outlet.ts';
+import { oxygen } from './oxygen.ts';
+import { plugHeight } from './plug-height.ts';
+import { powerCut } from './power-cut.ts';
+import { solids } from './solids.ts';
+import { solutionStrength } from './solution-strength.ts';
+import { fishInWater } from './stocking-density.ts';
+import { summer } from './summer.ts';
+import { sunOnTank } from './sun-on-tank.ts';
+import { tapWater } from './tap-water.ts';
+import { winter } from './winter.ts';
 import { airLift } from './air-lift.ts';
 import { backflowRoom } from './backflow-room.ts';
 import { bedToTank } from './bed-to-tank.ts';
@@ -38,6 +65,20 @@ export const RULES = [
   dryRun,
   spill,
   service,
+  outlet,
+  plugHeight,
+  circuit,
+  oxygen,
+  powerCut,
+  ammonia,
+  nitrite,
+  bacteria,
+  tapWater,
+  winter,
+  summer,
+  fishKeeping,
+  alkalinity,
+  carbonDioxide,
   reserve,
   backflowRoom,
   staticHead,
@@ -68,6 +109,19 @@ export const RULES = [
   turnover,
   bedToTank,
   floorLoad,
+  fishInWater,
+  solids,
+  heater,
+  ceiling,
+  sunOnTank,
+  cropRoots,
+  solutionStrength,
+  cropLight,
+  cropWarmth,
+  cropSize,
+  cropCrowding,
+  feedToPlanting,
+  nitrogenWeeks,
 ] as const;
 
 export type FindingId = (typeof RULES)[number]['id'];

@@ -10,6 +10,7 @@ import {
   fish,
   crop,
   placed,
+  hung,
 } from './parts.ts';
 
 /** An air pump's bubbles lift the water; its flow is measured, not read from a box. */
@@ -20,7 +21,11 @@ export const airLift = defineLayout({
   demo: {
     file: 'bubble-lift',
     name: 'Bubble lift',
-    edits: placed('indoor', 'heated-room', 50, { 'power.height': 0.9, 'power.longestCut': 7200 }),
+    edits: [
+      ...placed('indoor', 'heated-room', 50, { 'power.height': 0.9, 'power.longestCut': 7200 }),
+      hung('bed', 40, 2.2),
+      { at: 'site.lampTime', to: 50400 },
+    ],
   },
 
   parts: () => ({
@@ -73,7 +78,7 @@ export const airLift = defineLayout({
       secondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
     ],
     controls: [MAINS],
-    fish: [fish('goldfish', 'tank', 6, 0.004)],
+    fish: [fish('goldfish', 'tank', 10, 0.008)],
     crops: [
       crop('chives', 'chives', 'bed', [0.03, 0.03], [2, 2]),
       crop('loose-lettuce', 'loose-lettuce', 'bed', [0.36, 0.01], [1, 2]),

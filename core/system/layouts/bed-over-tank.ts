@@ -11,6 +11,7 @@ import {
   crop,
   airPump,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** One bed of stones over a fish tank; the pump is always on and a bell siphon drains the bed. */
@@ -35,6 +36,8 @@ export const bedOverTank = defineLayout({
         'tap.ph': 7.4,
         'space.height': 2.2,
       }),
+      ...inGround('mizuna', 80, 300),
+      ...inGround('pak-choi', 110, 290),
       { at: 'fish.fish', to: fish('european-perch', 'tank', 14, 0.06) },
       { at: 'vessels.bed.shape.height', to: 0.33 },
       { at: 'paths.lift.pump.maxFlow', to: 0.0005 },

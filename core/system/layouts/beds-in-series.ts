@@ -12,6 +12,7 @@ import {
   airPump,
   crop,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** Beds in series at a distance from an outdoor pond, each passing its water on, back by gravity. */
@@ -22,12 +23,17 @@ export const bedsInSeries = defineLayout({
   demo: {
     file: 'terrace-steps',
     name: 'Terrace steps',
-    edits: placed('open', 'cool-maritime', 47, {
-      'sun.hours': 25200,
-      altitude: 320,
-      'power.height': 1.2,
-      'power.longestCut': 14400,
-    }),
+    edits: [
+      ...placed('open', 'cool-maritime', 47, {
+        'sun.hours': 25200,
+        altitude: 320,
+        'power.height': 1.2,
+        'power.longestCut': 14400,
+      }),
+      ...inGround('chard', 125, 290),
+      ...inGround('mint', 100, 300),
+      ...inGround('watercress', 110, 300),
+    ],
   },
 
   parts: () => ({
@@ -122,13 +128,13 @@ export const bedsInSeries = defineLayout({
       }),
     ],
     controls: [programs('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],
-    fish: [fish('common-carp', 'pond', 30, 0.08)],
+    fish: [fish('common-carp', 'pond', 55, 0.1)],
     crops: [
       crop('chard', 'chard', 'bed-1', [0.05, 0.1], [4, 2]),
       crop('mint', 'mint', 'bed-2', [0.05, 0.1], [4, 2]),
       crop('watercress', 'watercress', 'bed-3', [0.05, 0.05], [13, 7]),
     ],
-    devices: [airPump('pond', 4, 0.5, 4)],
+    devices: [airPump('pond', 10, 0.5, 9)],
     site: { waterTemperature: 17, airTemperature: 18, humidity: 0.65, airSpeed: 1 },
   }),
 });

@@ -9,6 +9,7 @@ import {
   vessel,
   crop,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** Buckets at one level, joined to a control bucket; one pump fills, a float and a second pump empty. */
@@ -20,7 +21,10 @@ export const bucketRow = defineLayout({
   demo: {
     file: 'bean-buckets',
     name: 'Bean buckets',
-    edits: placed('open', 'humid-subtropical', 34, { 'sun.hours': 28800, 'power.height': 1.2 }),
+    edits: [
+      ...placed('open', 'humid-subtropical', 34, { 'sun.hours': 28800, 'power.height': 1.2 }),
+      ...inGround('beans', 125, 270),
+    ],
   },
 
   parts: () => ({

@@ -9,6 +9,7 @@ import {
   fish,
   crop,
   placed,
+  hung,
 } from './parts.ts';
 
 /** A shallow bowl of stones on a small tank; water leaves by a fixed overflow, the rim stays dry. */
@@ -26,6 +27,8 @@ export const counterBowl = defineLayout({
         'tap.chlorine': 'none',
         'space.height': 2.4,
       }),
+      hung('bowl', 20, 2.2),
+      { at: 'site.lampTime', to: 50400 },
       { at: 'vessels.tank.fill', to: 0.035 },
     ],
   },

@@ -11,6 +11,7 @@ import {
   crop,
   heater,
   placed,
+  hung,
 } from './parts.ts';
 
 /** A bed on a tank, fed through its floor; a venturi draws air in, a power cut empties the bed backwards. */
@@ -21,12 +22,16 @@ export const counterTank = defineLayout({
   demo: {
     file: 'window-sill-tank',
     name: 'Window-sill tank',
-    edits: placed('indoor', 'heated-room', 50, {
-      waterTemperature: 24,
-      airTemperature: 21,
-      'power.height': 1.1,
-      'power.longestCut': 7200,
-    }),
+    edits: [
+      ...placed('indoor', 'heated-room', 50, {
+        waterTemperature: 24,
+        airTemperature: 21,
+        'power.height': 1.1,
+        'power.longestCut': 7200,
+      }),
+      hung('bed', 24, 2.2),
+      { at: 'site.lampTime', to: 50400 },
+    ],
   },
 
   parts: () => ({
@@ -82,7 +87,7 @@ export const counterTank = defineLayout({
     ],
     controls: [MAINS],
     fish: [fish('guppy', 'tank', 12, 0.0008)],
-    devices: [heater('tank', 50, 24)],
+    devices: [heater('tank', 100, 24)],
     crops: [crop('basil', 'basil', 'bed', [0.02, 0.03], [2, 1])],
   }),
 });

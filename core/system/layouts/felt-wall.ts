@@ -7,6 +7,7 @@ import {
   vessel,
   fish,
   crop,
+  airPump,
   placed,
 } from './parts.ts';
 
@@ -20,8 +21,8 @@ export const feltWall = defineLayout({
     name: 'Courtyard wall',
     edits: placed('open', 'mild-dry-summer', 41, {
       'sun.hours': 10800,
-      'sun.shade': 0.4,
-      'power.height': 1.4,
+      'sun.shade': 0.2,
+      'power.lowVoltage': true,
       'power.longestCut': 7200,
     }),
   },
@@ -78,11 +79,11 @@ export const feltWall = defineLayout({
         10,
       ),
     ],
-    fish: [fish('goldfish', 'tank', 14, 0.003)],
+    fish: [fish('goldfish', 'tank', 8, 0.02)],
     crops: [
-      crop('pothos', 'pothos', 'wall', [0.05, 0.1], [3, 3]),
-      crop('spider-plant', 'spider-plant', 'wall', [0.7, 0.1], [3, 3]),
-      crop('boston-fern', 'boston-fern', 'wall', [0.1, 0.75], [4, 2]),
+      crop('ivy', 'ivy', 'wall', [0.05, 0.05], [6, 3]),
+      crop('strawberry', 'strawberry', 'wall', [0.05, 0.7], [5, 2]),
     ],
+    devices: [airPump('tank', 4, 0.25, 4)],
   }),
 });

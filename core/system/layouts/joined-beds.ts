@@ -13,6 +13,7 @@ import {
   crop,
   airPump,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** Beds connected under their floors rise and fall together; one siphon in a box of its own drains them. */
@@ -24,12 +25,16 @@ export const joinedBeds = defineLayout({
   demo: {
     file: 'twin-beds',
     name: 'Twin beds',
-    edits: placed('glasshouse', 'shed', 48, {
-      'sun.glazing': 0.75,
-      'power.height': 1.4,
-      'power.longestCut': 7200,
-      'tap.chlorine': 'none',
-    }),
+    edits: [
+      ...placed('glasshouse', 'shed', 48, {
+        'sun.glazing': 0.75,
+        'power.height': 1.6,
+        'power.longestCut': 7200,
+        'tap.chlorine': 'none',
+      }),
+      ...inGround('kohlrabi', 110, 200),
+      ...inGround('celery', 130, 285),
+    ],
   },
 
   parts: () => ({

@@ -8,6 +8,7 @@ import {
   vessel,
   crop,
   placed,
+  hung,
 } from './parts.ts';
 
 /** A shallow frame lined with sheet over a basin; net pots stand in it. */
@@ -20,6 +21,8 @@ export const linedFrame = defineLayout({
     name: 'Attic frame',
     edits: [
       ...placed('indoor', 'heated-room', 52, { 'power.height': 1 }),
+      hung('frame', 100, 2.5),
+      { at: 'site.lampTime', to: 50400 },
       { at: 'site.floorLoad', to: null },
     ],
   },

@@ -11,6 +11,7 @@ import {
   crop,
   airPump,
   placed,
+  hung,
 } from './parts.ts';
 
 /** A bed over a tank with a pipe that rises out of it and falls again. */
@@ -21,7 +22,11 @@ export const loopOverTank = defineLayout({
   demo: {
     file: 'wash-house-loop',
     name: 'Wash-house loop',
-    edits: placed('indoor', 'cool-room', 46, { 'power.height': 1.3, 'power.longestCut': 7200 }),
+    edits: [
+      ...placed('indoor', 'cool-room', 46, { 'power.height': 1.3, 'power.longestCut': 7200 }),
+      hung('bed', 100, 2.5),
+      { at: 'site.lampTime', to: 50400 },
+    ],
   },
 
   parts: () => ({

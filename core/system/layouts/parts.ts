@@ -153,6 +153,18 @@ export function placed(
   ];
 }
 
+/** Edits that set a stand's days in the ground. */
+export const inGround = (stand: string, from: number, to: number): Edit[] => [
+  { at: `crops.${stand}.from`, to: from },
+  { at: `crops.${stand}.to`, to },
+];
+
+/** An edit that hangs a lamp over a plant site. @param efficacy µmol/J */
+export const hung = (vessel: string, power: number, efficacy: number): Edit => ({
+  at: `devices.lamp-${vessel}`,
+  to: lamp(vessel, power, efficacy),
+});
+
 type Base<T, K extends keyof T> = Pick<T, K> & Partial<T>;
 
 /** A vessel on the ground, bare and open, of 10 kg, but for what is told. */

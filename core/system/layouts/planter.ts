@@ -87,8 +87,8 @@ export const planter = defineLayout({
       crop('basil', 'basil', 'planter', [0.02, 0.06], [2, 1]),
       crop('parsley', 'parsley', 'planter', [0.45, 0.06], [1, 1]),
     ],
-    devices: [lamp('planter', 20, 2.2)],
+    devices: [lamp('planter', 40, 2.2)],
     solution: { programme: 'two-part', strength: 0.75 },
-    site: { waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
+    site: { lampTime: 50400, waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
   }),
 });

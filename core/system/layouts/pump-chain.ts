@@ -11,6 +11,7 @@ import {
   fish,
   crop,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** A pump lifts through a solids filter into a clear tank, a second one feeds the beds through taps. */
@@ -21,13 +22,18 @@ export const pumpChain = defineLayout({
   demo: {
     file: 'polytunnel-three',
     name: 'Polytunnel three',
-    edits: placed('glasshouse', 'mild-dry-summer', 39, {
-      'sun.glazing': 0.8,
-      'sun.shade': 0.3,
-      'power.height': 1.4,
-      'power.longestCut': 7200,
-      altitude: 540,
-    }),
+    edits: [
+      ...placed('glasshouse', 'mild-dry-summer', 39, {
+        'sun.glazing': 0.8,
+        'sun.shade': 0.3,
+        'power.height': 1.6,
+        'power.longestCut': 7200,
+        altitude: 540,
+      }),
+      ...inGround('tomato', 100, 290),
+      ...inGround('lettuce', 60, 130),
+      ...inGround('basil', 120, 280),
+    ],
   },
 
   parts: () => ({

@@ -11,6 +11,7 @@ import {
   crop,
   airPump,
   placed,
+  inGround,
 } from './parts.ts';
 
 /** The pump stands in a sump and lifts to the tank, whose level never moves; the sump takes the swing. */
@@ -26,7 +27,7 @@ export const sumpLoop = defineLayout({
       ...placed('glasshouse', 'cool-maritime', 53, {
         'sun.glazing': 0.7,
         'sun.hours': 14400,
-        'power.height': 1.4,
+        'power.height': 1.8,
         'power.longestCut': 10800,
         'tap.chlorine': 'chloramine',
         'tap.chlorineLevel': 0.8,
@@ -34,6 +35,8 @@ export const sumpLoop = defineLayout({
         'tap.ph': 7.6,
         'space.height': 2.4,
       }),
+      ...inGround('kohlrabi', 120, 220),
+      ...inGround('celery', 135, 290),
       { at: 'fish.fish', to: fish('european-perch', 'tank', 20, 0.06) },
       { at: 'site.floorLoad', to: 600 },
     ],

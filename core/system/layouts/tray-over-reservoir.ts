@@ -41,7 +41,7 @@ export const trayOverReservoir = defineLayout({
   },
 
   parts: () => ({
-    site: { waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
+    site: { lampTime: 50400, waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
     vessels: [
       vessel(
         'reservoir',

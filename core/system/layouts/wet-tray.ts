@@ -1,4 +1,4 @@
-import { defineLayout, floatValve, vessel, crop, placed } from './parts.ts';
+import { defineLayout, floatValve, vessel, crop, placed, hung } from './parts.ts';
 
 /** Pots of compost in a tray kept shallowly wet by a float valve, gravity fed; nothing returns. */
 export const wetTray = defineLayout({
@@ -8,7 +8,11 @@ export const wetTray = defineLayout({
   demo: {
     file: 'seedling-shelf',
     name: 'Seedling shelf',
-    edits: placed('indoor', 'heated-room', 50, {}),
+    edits: [
+      ...placed('indoor', 'heated-room', 50, {}),
+      hung('tray', 60, 2.2),
+      { at: 'site.lampTime', to: 50400 },
+    ],
   },
 
   parts: () => ({
@@ -46,7 +50,7 @@ export const wetTray = defineLayout({
       }),
     ],
     controls: [],
-    crops: [crop('parsley', 'parsley', 'tray', [0.05, 0.05], [4, 2])],
+    crops: [crop('chives', 'chives', 'tray', [0.05, 0.05], [6, 2])],
     site: { waterTemperature: 20, airTemperature: 23, humidity: 0.5 },
   }),
 });

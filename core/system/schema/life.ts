@@ -53,6 +53,7 @@ export const site = Joi.object({
     ph: num('site.tap.ph').allow(null),
     conductivity: num('site.tap.conductivity').allow(null),
     temperature: num('site.tap.temperature').allow(null),
+    treated: Joi.boolean().strict().required(),
   }).required(),
   space: Joi.object({
     length: num('site.space.length').allow(null),

@@ -1,0 +1,72 @@
+import { bacteriaCapacity, tanADay } from '../../derived/index.ts';
+import { lifeOf } from '../../life/index.ts';
+import { feed, given, say, share } from '../../quantity/index.ts';
+import { beds } from '../../system/index.ts';
+import { adjustNumber, adjustWidth, fewerFish, lessFeed } from '../adjustments/index.ts';
+import { defineRule } from '../rule.ts';
+
+const WISH = 0.7;
+
+/** The bacteria on the wetted surface can process what the fish give off. */
+export const bacteria = defineRule({
+  id: 'bacteria',
+  title: 'bacteria',
+  stage: 'life',
+  needsDay: true,
+
+  judge: (c) => {
+    const { groups, tan, capacity } = lifeOf(c);
+    const [first] = groups;
+    if (!first || capacity === null || !(tan > 0)) return [];
+    const used = capacity > 0 ? tan / capacity : 100;
+    const level = used > 1 ? 'stop' : used > WISH ? 'watch' : 'fine';
+    return [
+      {
+        about: first.vessel,
+        level,
+        measured: used,
+        limit: level === 'stop' ? 1 : WISH,
+        kind: 'share',
+        sentence:
+          level === 'fine'
+            ? say`The bacteria can process ${feed(capacity / 1000)} of ammonia; the fish give off ${feed(tan / 1000)}.`
+            : level === 'watch'
+              ? say`The fish give off ${feed(tan / 1000)} of ammonia, ${share(used)} of what the bacteria can process once the bed has run in.`
+              : say`The fish give off ${feed(tan / 1000)} of ammonia and the bacteria can process ${feed(capacity / 1000)}: it builds up.`,
+        why: say`Bacteria live on stones that are wet often enough; warmth, pH and oxygen set how fast they work. A young bed does only a part of it.`,
+        source: 'FAO 589: 0.57 g NH₃/m² a day as design figure; TAN after Timmons & Ebeling.',
+      },
+    ];
+  },
+
+  adjustments: ({ system: s, f }) => [
+    ...lessFeed(s, f.about),
+    ...fewerFish(s, f.about),
+    ...beds(s).flatMap((v) =>
+      v.media && v.media.clogging > 0
+        ? adjustNumber(
+            s,
+            `${v.id}-clean`,
+            `vessels.${v.id}.media.clogging`,
+            -0.01,
+            () => say`Wash the stones of “${v.name}”`,
+          )
+        : [],
+    ),
+    ...beds(s).flatMap((v) => adjustWidth(s, v.id, 1)),
+  ],
+
+  explain: (c) => {
+    const made = tanADay.value(c, '') ?? 0;
+    const e = bacteriaCapacity.explain(c, '');
+    return (
+      e && {
+        ...e,
+        given: [
+          given('TAN', 'given off by the fish', made, 'feed', 'feed and protein'),
+          ...e.given,
+        ],
+      }
+    );
+  },
+});

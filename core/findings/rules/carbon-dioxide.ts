@@ -1,0 +1,42 @@
+import { freeCO2 } from '../../derived/index.ts';
+import { lifeOf } from '../../life/index.ts';
+import { concentration, say } from '../../quantity/index.ts';
+import { defineRule } from '../rule.ts';
+
+const MOST = 20;
+const TROUT = 10;
+
+/** Free carbon dioxide by pH and alkalinity: aerate before the pH is touched. */
+export const carbonDioxide = defineRule({
+  id: 'carbon-dioxide',
+  title: 'carbon dioxide',
+  stage: 'life',
+  needsDay: false,
+
+  judge: (c) => {
+    const now = freeCO2.value(c, '');
+    const { groups } = lifeOf(c);
+    const [first] = groups;
+    if (now === null || !first) return [];
+    const limit = groups.some((g) => g.kind.oxygen.comfort >= 6) ? TROUT : MOST;
+    const level = now > limit ? 'watch' : 'fine';
+    return [
+      {
+        about: first.vessel,
+        level,
+        measured: now,
+        limit,
+        kind: 'concentration',
+        sentence:
+          level === 'watch'
+            ? say`The water holds ${concentration(now)} of free carbon dioxide; above ${concentration(limit)} fish breathe hard. Aerate well and read the pH again before dosing anything.`
+            : say`The water holds ${concentration(now)} of free carbon dioxide.`,
+        why: say`Carbon dioxide makes water sour until air carries it off. A dose for that pH would be too much.`,
+        source: 'Plummer & Busenberg (1982); 20 mg/L, 10 for trout.',
+      },
+    ];
+  },
+
+  adjustments: () => [],
+  explain: (c) => freeCO2.explain(c, ''),
+});

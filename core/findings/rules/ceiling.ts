@@ -1,0 +1,52 @@
+import { heightNeeded, tallest } from '../../derived/index.ts';
+import { mm, say } from '../../quantity/index.ts';
+import { adjustNumber } from '../adjustments/index.ts';
+import { PRACTICE } from '../grade.ts';
+import { defineRule } from '../rule.ts';
+
+/** Hands, lamps and light want so much over the plants. */
+const OVER = 0.15;
+
+/** The room is high enough for the beds, what grows on them and a hand over them. */
+export const ceiling = defineRule({
+  id: 'ceiling',
+  title: 'height of the room',
+  stage: 'place',
+  needsDay: false,
+
+  judge: (c) => {
+    const room = c.system.site.space.height;
+    const top = tallest(c);
+    if (room === null || !top) return [];
+    const need = heightNeeded.value(c, '')!;
+    const level = top.rim > room ? 'stop' : need + OVER > room ? 'watch' : 'fine';
+    return [
+      {
+        about: top.id,
+        level,
+        measured: need,
+        limit: level === 'stop' ? room : room - OVER,
+        kind: 'length',
+        sentence:
+          level === 'stop'
+            ? say`“${top.name}” reaches ${mm(top.rim)} up; the room is ${mm(room)} high.`
+            : level === 'watch'
+              ? say`Plants on “${top.name}” will stand up to ${mm(need)}; under a ceiling at ${mm(room)} a hand and the light want ${mm(OVER)} over them.`
+              : say`The tallest plants end ${mm(room - need)} under the ceiling.`,
+        why: say`Rim of the highest vessel and the tallest crop on it, as the table of crops has it.`,
+        source: PRACTICE,
+      },
+    ];
+  },
+
+  adjustments: ({ system: s, f }) =>
+    adjustNumber(
+      s,
+      `${f.about}-floor`,
+      `vessels.${f.about}.floor`,
+      -0.01,
+      (from, to) => say`Stand it ${mm(from - to)} lower`,
+    ),
+
+  explain: (c) => heightNeeded.explain(c, ''),
+});

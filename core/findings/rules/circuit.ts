@@ -1,0 +1,40 @@
+import { powerDrawn } from '../../derived/index.ts';
+import { power, say } from '../../quantity/index.ts';
+import { atLeast } from '../grade.ts';
+import { defineRule } from '../rule.ts';
+
+/** A circuit is not loaded to its last watt for good. */
+const SPARE = 0.8;
+
+/** Everything at once is no more than the circuit carries. */
+export const circuit = defineRule({
+  id: 'circuit',
+  title: 'load of the circuit',
+  stage: 'place',
+  needsDay: false,
+
+  judge: (c) => {
+    const carries = c.system.site.power.circuit;
+    const drawn = powerDrawn.value(c, '');
+    if (carries === null || drawn === null) return [];
+    const level = atLeast(carries - drawn, 0, (1 - SPARE) * carries);
+    return [
+      {
+        about: 'system',
+        level,
+        measured: drawn,
+        limit: level === 'stop' ? carries : SPARE * carries,
+        kind: 'power',
+        sentence:
+          level === 'fine'
+            ? say`Everything at once draws ${power(drawn)} of the ${power(carries)} that the circuit carries.`
+            : say`Everything at once draws ${power(drawn)}; the circuit carries ${power(carries)}, and ${power(SPARE * carries)} of it for long.`,
+        why: say`Pumps, lamps, heaters and air pumps by their boxes. What else hangs on the circuit comes on top; an electrician says what it carries.`,
+        source: 'Common practice: four fifths of a circuit for loads that run for hours.',
+      },
+    ];
+  },
+
+  adjustments: () => [],
+  explain: (c) => powerDrawn.explain(c, ''),
+});

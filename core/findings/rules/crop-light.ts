@@ -1,0 +1,82 @@
+import { LAMPS } from '../../catalogue/index.ts';
+import { lightOfDay } from '../../derived/index.ts';
+import { lifeOf, lightOn } from '../../life/index.ts';
+import { light, power, say, time } from '../../quantity/index.ts';
+import { vesselOf, type SystemDocument } from '../../system/index.ts';
+import type { Adjustment } from '../adjustments/index.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+
+const LAMP_TIME = 14 * 3600;
+
+/** Lamps over a site, the weakest that do it. */
+function lamps(s: SystemDocument, vessel: string): Adjustment[] {
+  const v = vesselOf(s, vessel);
+  const rows = LAMPS.filter((l) => l.id.startsWith('led')).sort((x, y) => x.power - y.power);
+  const choices = [1, 2, 3, 4].flatMap((n) => rows.map((l) => ({ l, watts: n * l.power })));
+  choices.sort((x, y) => x.watts - y.watts);
+  const on = s.site.lampTime ?? LAMP_TIME;
+  const id = `lamp-${vessel}`;
+  return [
+    {
+      id,
+      count: choices.length,
+      graded: true,
+      edits: (k) => [
+        { at: 'site.lampTime', to: on },
+        {
+          at: `devices.${id}`,
+          to: {
+            id,
+            kind: 'lamp',
+            vessel,
+            power: choices[k]!.watts,
+            efficacy: choices[k]!.l.efficacy,
+          },
+        },
+      ],
+      label: (k) =>
+        say`Hang ${power(choices[k]!.watts)} of lamps (${choices[k]!.l.name.toLowerCase()}) over “${v.name}”, on for ${time(on)} a day`,
+    },
+  ];
+}
+
+/** Each crop has the light for a fair yield. */
+export const cropLight = defineRule({
+  id: 'crop-light',
+  title: 'light',
+  stage: 'life',
+  needsDay: false,
+
+  judge: (c) => {
+    const { stands } = lifeOf(c);
+    const sites = [...new Set(stands.map((x) => x.stand.vessel))];
+    return sites.flatMap((id): Verdict[] => {
+      const v = vesselOf(c.system, id);
+      const here = stands.filter((x) => x.stand.vessel === id);
+      const first = here.reduce((x, y) => (y.kind.light[0] > x.kind.light[0] ? y : x));
+      const now = lightOn(c.system, v, first.stand.from ?? c.system.plan.begins);
+      if (now === null) return [];
+      const [least, good] = first.kind.light;
+      const level = now < least ? 'watch' : 'fine';
+      return [
+        {
+          about: v.id,
+          level,
+          measured: now,
+          limit: least,
+          kind: 'light',
+          sentence:
+            level === 'watch'
+              ? say`“${v.name}” gets ${light(now)}; ${first.kind.name} want ${light(least)} at least and use up to ${light(good)}.`
+              : say`“${v.name}” gets ${light(now)}; ${first.kind.name} want ${light(least)} at least.`,
+          why: say`Light that plants can use, of a mean day. Pale, long and lying plants ask for more of it.`,
+          source:
+            'Ranges of greenhouse practice; sun after Duffie & Beckman with half of it through the air.',
+        },
+      ];
+    });
+  },
+
+  adjustments: ({ system: s, f }) => lamps(s, f.about),
+  explain: (c) => lightOfDay.explain(c, c.f.about),
+});

@@ -1,0 +1,48 @@
+import { given, ORIGIN, say } from '../../quantity/index.ts';
+import { once } from '../adjustments/index.ts';
+import { defineRule } from '../rule.ts';
+
+/** The outlet is behind a residual-current device. */
+export const outlet = defineRule({
+  id: 'outlet',
+  title: 'protected outlet',
+  stage: 'place',
+  needsDay: false,
+
+  judge: ({ system: s }) => {
+    const known = s.site.outletProtected;
+    const powered = s.devices.length > 0 || s.paths.some((p) => p.kind === 'pumped-line');
+    if (known === null || !powered || s.site.power.lowVoltage === true) return [];
+    return [
+      {
+        about: 'system',
+        level: known ? 'fine' : 'stop',
+        measured: known ? 1 : 0,
+        limit: 1,
+        kind: 'count',
+        sentence: known
+          ? say`The outlet is behind a residual-current device.`
+          : say`The outlet is not behind a residual-current device (RCD or GFCI): hands in the water are not safe.`,
+        why: say`A faulty pump or heater puts the water under voltage; the device cuts it off before it harms. It is fitted by a licensed electrician, by the local code.`,
+        source: 'Electrical safety around water.',
+      },
+    ];
+  },
+
+  adjustments: ({ system: s }) =>
+    s.site.outletProtected === false
+      ? once(
+          'outlet-protected',
+          [{ at: 'site.outletProtected', to: true }],
+          say`Have an electrician fit a residual-current device, and note it`,
+        )
+      : [],
+
+  explain: ({ f }) => ({
+    title: 'Protected outlet',
+    formula: String.raw`n_\mathrm{RCD} \ge 1`,
+    given: [
+      given('n', 'residual-current devices before the outlet', f.measured, 'count', ORIGIN.entered),
+    ],
+  }),
+});

@@ -1,0 +1,117 @@
+import { lifeOf } from '../../life/index.ts';
+import { conductivity, given, ph, say } from '../../quantity/index.ts';
+import type { SystemDocument } from '../../system/index.ts';
+import { once } from '../adjustments/index.ts';
+import { defineRule, type Verdict } from '../rule.ts';
+
+/** Ranges that suit every crop of a system: the highest low and the lowest high; null where there is none in common. */
+function common(s: SystemDocument, ranges: readonly (readonly [number, number])[]) {
+  if (!ranges.length || s.solution === null) return null;
+  const low = Math.max(...ranges.map((r) => r[0]));
+  const high = Math.min(...ranges.map((r) => r[1]));
+  return { low: Math.min(low, high), high: Math.max(low, high), meets: low <= high };
+}
+
+/** Strength and pH of the nutrient solution by the last reading, for what grows in it. */
+export const solutionStrength = defineRule({
+  id: 'solution-strength',
+  title: 'nutrient solution',
+  stage: 'life',
+  needsDay: false,
+
+  judge: (c) => {
+    const { system: s } = c;
+    const store = s.vessels.find((v) => v.role === 'reservoir');
+    const { stands } = lifeOf(c);
+    if (!store || s.solution === null || !stands.length) return [];
+    const out: Verdict[] = [];
+    const ec = common(
+      s,
+      stands.map((x) => x.kind.conductivity),
+    );
+    const now = s.water.conductivity;
+    if (ec && now !== null) {
+      const ok = now >= 0.9 * ec.low && now <= 1.1 * ec.high;
+      out.push({
+        about: store.id,
+        part: 'strength',
+        level: ok ? 'fine' : 'watch',
+        measured: now,
+        limit: now < ec.low ? ec.low : ec.high,
+        kind: 'conductivity',
+        sentence: ok
+          ? say`The solution is at ${conductivity(now)}, as its crops like it.`
+          : now < ec.low
+            ? say`The solution is at ${conductivity(now)}; its crops want ${conductivity(ec.low)} to ${conductivity(ec.high)}. Add some of each part, one after the other.`
+            : say`The solution is at ${conductivity(now)}; its crops want ${conductivity(ec.low)} to ${conductivity(ec.high)}. Top up with plain water.`,
+        why: say`Strength by conductivity at 25 °C. Too weak starves, too strong burns the tips and takes the water from the roots.`,
+        source: 'Commonly published hydroponic tables.',
+      });
+    }
+    const sour = common(
+      s,
+      stands.map((x) => x.kind.ph),
+    );
+    const acidity = s.water.ph;
+    if (sour && acidity !== null) {
+      const ok = acidity >= sour.low - 0.2 && acidity <= sour.high + 0.2;
+      out.push({
+        about: store.id,
+        part: 'ph',
+        level: ok ? 'fine' : 'watch',
+        measured: acidity,
+        limit: acidity < sour.low ? sour.low : sour.high,
+        kind: 'ph',
+        sentence: ok
+          ? say`The solution is at pH ${ph(acidity)}.`
+          : say`The solution is at pH ${ph(acidity)}; its crops want ${ph(sour.low)} to ${ph(sour.high)}. Correct it by 0.5 at most, stir, wait half an hour, read again.`,
+        why: say`Outside this range iron, phosphate or calcium fall out and roots cannot take them.`,
+        source: 'Commonly published hydroponic tables.',
+      });
+    }
+    return out;
+  },
+
+  adjustments: ({ system: s, a, f }) => {
+    const { stands } = lifeOf({ system: s, a, day: null });
+    const range = common(
+      s,
+      stands.map((x) => (f.part === 'ph' ? x.kind.ph : x.kind.conductivity)),
+    );
+    if (!range) return [];
+    const to = Math.round(((range.low + range.high) / 2) * 100) / 100;
+    return f.part === 'ph'
+      ? once('solution-ph', [{ at: 'water.ph', to }], say`Bring it to pH ${ph(to)} in small steps`)
+      : once(
+          'solution-ec',
+          [{ at: 'water.conductivity', to }],
+          say`Bring it to ${conductivity(to)}`,
+        );
+  },
+
+  explain: (c) => {
+    const { stands } = lifeOf(c);
+    const acid = c.f.part === 'ph';
+    const range = common(
+      c.system,
+      stands.map((x) => (acid ? x.kind.ph : x.kind.conductivity)),
+    );
+    if (!range) return null;
+    const kind = acid ? 'ph' : 'conductivity';
+    return {
+      title: acid ? 'pH of the solution' : 'Strength of the solution',
+      formula: String.raw`\max_i x_i^\mathrm{low} \le x \le \min_i x_i^\mathrm{high}`,
+      given: [
+        given('x', 'last read', c.f.measured, kind, 'last read'),
+        given(
+          String.raw`x^\mathrm{low}`,
+          'its crops want at least',
+          range.low,
+          kind,
+          'table of crops',
+        ),
+        given(String.raw`x^\mathrm{high}`, 'and at most', range.high, kind, 'table of crops'),
+      ],
+    };
+  },
+});

@@ -1,0 +1,85 @@
+import { CHLORINE_LIMITS, DECHLORINATORS } from '../../catalogue/index.ts';
+import { dechlorinate, standingTime } from '../../life/index.ts';
+import { concentration, given, litres, mass, ORIGIN, say, time } from '../../quantity/index.ts';
+import { fishIn, type SystemDocument } from '../../system/index.ts';
+import { once } from '../adjustments/index.ts';
+import { defineRule } from '../rule.ts';
+import type { Assessment } from '../../assess/assess.ts';
+
+/** Topped up once a week. */
+const DAYS = 7;
+
+/** Total chlorine in the fish's water after a week's top-up from the tap. */
+function afterTopUp(s: SystemDocument, a: Assessment) {
+  const volume = a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+  const topUp = DAYS * a.balance.dailyWaterUse;
+  const level = s.site.tap.chlorineLevel ?? 0;
+  return { volume, topUp, level, mixed: volume > 0 ? (level * topUp) / (volume + topUp) : level };
+}
+
+/** Chlorine of the tap that needs treatment before it meets fish. */
+export const tapWater = defineRule({
+  id: 'tap-water',
+  title: 'tap water',
+  stage: 'place',
+  needsDay: false,
+
+  judge: ({ system: s, a }) => {
+    const { tap } = s.site;
+    const home = s.vessels.find((v) => fishIn(s, v.id).count > 0);
+    if (!home || tap.chlorine === null || tap.chlorine === 'none' || tap.chlorineLevel === null)
+      return [];
+    const { topUp, mixed, level } = afterTopUp(s, a);
+    const stands = standingTime(tap.chlorine, level);
+    const vitamin = dechlorinate(DECHLORINATORS[0]!, level, topUp) / 1000;
+    const harmful = !tap.treated && mixed > CHLORINE_LIMITS.target;
+    const how =
+      stands === null
+        ? say`Chloramine does not leave by standing: it needs a conditioner that also binds ammonia.`
+        : say`It leaves aerated water in ${time(stands[0])} to ${time(stands[1])}, or by ${mass(vitamin)} of vitamin C in ${litres(topUp)}.`;
+    return [
+      {
+        about: home.id,
+        level: harmful ? 'watch' : 'fine',
+        measured: tap.treated ? 0 : mixed,
+        limit: CHLORINE_LIMITS.target,
+        kind: 'concentration',
+        sentence: harmful
+          ? say`A week’s top-up straight from the tap, ${litres(topUp)}, leaves ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`
+          : tap.treated
+            ? say`The tap’s chlorine is taken out before the water goes in.`
+            : say`A week’s top-up from the tap leaves ${concentration(mixed)} of chlorine.`,
+        why: [
+          ...how,
+          ...say` Fish gills and bacteria are harmed first. Proof: a total-chlorine test (DPD) reading to 0.02–0.05 mg/L.`,
+        ],
+        source:
+          'Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory; half-life of standing 6–24 h.',
+      },
+    ];
+  },
+
+  adjustments: ({ system: s }) =>
+    s.site.tap.treated
+      ? []
+      : once(
+          'tap-treated',
+          [{ at: 'site.tap.treated', to: true }],
+          s.site.tap.chlorine === 'chloramine'
+            ? say`Treat new water with a conditioner for chloramine, by its label, before it goes in`
+            : say`Let new water stand aerated, or treat it, before it goes in`,
+        ),
+
+  explain: ({ system: s, a }) => {
+    const { volume, topUp, level } = afterTopUp(s, a);
+    return {
+      title: 'Chlorine after a week’s top-up',
+      formula: String.raw`\frac{c\, \Delta V}{V + \Delta V}`,
+      given: [
+        given('c', 'total chlorine of the tap', level, 'concentration', ORIGIN.entered),
+        given(String.raw`\Delta V`, 'topped up in a week', topUp, 'volume', ORIGIN.balance),
+        given('V', 'water of the system', volume, 'volume', ORIGIN.balance),
+      ],
+    };
+  },
+});

@@ -1,0 +1,151 @@
+import type { Figures } from '../assess/figures.ts';
+import type { CropKind } from '../catalogue/index.ts';
+import type { Celsius, Metres } from '../quantity/si.ts';
+import type { CropStand, SystemDocument, Vessel } from '../system/index.ts';
+import { bedTemperature } from './bedTemperature.ts';
+import { airOn } from './climate.ts';
+import { planOf, stands, type Stand } from './planting.ts';
+
+/** How plants sit in their bed: where the water comes to, how deep their roots go, what stands over them. */
+
+/** Heights in a plant site, above its floor. */
+export interface RootZone {
+  /** Top of what roots grow in: stones, pots, or the water of a raft. */
+  readonly top: Metres;
+  /** Highest that the water comes, and where it stands when it has drained. */
+  readonly flood: Metres;
+  readonly low: Metres;
+  /** Depth from the top down to the water, and down to the floor. */
+  readonly dry: Metres;
+  readonly depth: Metres;
+}
+
+/** Where the roots of a site find water: by the simulated day, or before it by what the bed is built for. */
+export function rootZone({ system: s, a, day }: Figures, v: Vessel): RootZone {
+  const i = s.vessels.indexOf(v);
+  const bed = day?.metrics.beds.find((b) => b.id === v.id);
+  const figures = a.beds.find((b) => b.id === v.id);
+  const rest = a.balance.rest[i]!.level;
+  const flood = bed?.highest ?? figures?.highest ?? rest;
+  const low = figures?.residue ?? rest;
+  const top = v.media?.top ?? (v.pots ? v.pots.height : flood);
+  return { top, flood, low, dry: Math.max(0, top - flood), depth: top };
+}
+
+/** A seedling's roots reach so deep; a seed lies so deep. */
+export const SEEDLING_ROOTS: Metres = 0.05;
+export const SEED_DEPTH: Metres = 0.01;
+
+/**
+ * What a stand needs to find water: its roots grown, its roots as a plug, and a seed; how far each is short.
+ *
+ * @returns m that the wet zone lies below their reach; 0 where they reach it
+ */
+export function reachOf(zone: RootZone, kind: CropKind) {
+  const short = (reach: Metres) => Math.max(0, zone.dry - reach);
+  return {
+    grown: short(Math.min(kind.roots, zone.depth)),
+    plug: short(SEEDLING_ROOTS),
+    seed: short(SEED_DEPTH),
+    /** Depth that is missing under the roots. */
+    shallow: Math.max(0, kind.roots - zone.depth),
+  };
+}
+
+/** A tall plant falls over in a bed that is much shallower than it is tall, unless something holds it. */
+const TALL_TO_DEPTH = 4;
+/** Ground of a small bed, m²: very large plants take it all. */
+const SHARE_OF_BED = 0.5;
+
+/** Whether a crop is too tall for its bed's depth, or one plant takes too much of its ground. */
+export function oversize(zone: RootZone, v: Vessel, kind: CropKind): 'tall' | 'wide' | null {
+  const { length, width } = planOf(v);
+  if (kind.spacing ** 2 > SHARE_OF_BED * length * width) return 'wide';
+  return kind.support === 'none' && kind.height > TALL_TO_DEPTH * zone.depth ? 'tall' : null;
+}
+
+/** Share of a stand's rectangle that lies outside its bed's plan. */
+export function outside(v: Vessel, x: Stand): number {
+  const plan = planOf(v);
+  const along = Math.max(0, Math.min(plan.length, x.stand.x + x.length) - Math.max(0, x.stand.x));
+  const across = Math.max(0, Math.min(plan.width, x.stand.y + x.width) - Math.max(0, x.stand.y));
+  return 1 - (along * across) / (x.length * x.width);
+}
+
+/** Whether two stands are in the ground at the same time. */
+export function together(a: CropStand, b: CropStand): boolean {
+  if (a.from === null || b.from === null)
+    return stands(a, b.from ?? a.from ?? 1) || stands(b, a.from ?? 1);
+  return stands(a, b.from) || stands(b, a.from);
+}
+
+/** Ground on which two stands lie over each other, m². */
+export function overlap(a: Stand, b: Stand): number {
+  if (a.stand.vessel !== b.stand.vessel || !together(a.stand, b.stand)) return 0;
+  const along =
+    Math.min(a.stand.x + a.length, b.stand.x + b.length) - Math.max(a.stand.x, b.stand.x);
+  const across =
+    Math.min(a.stand.y + a.width, b.stand.y + b.width) - Math.max(a.stand.y, b.stand.y);
+  return along > 1e-6 && across > 1e-6 ? along * across : 0;
+}
+
+/** Plants of a stand in the bed's plan: the middle of each. */
+export const plantsAt = ({ stand, kind }: Stand): { x: Metres; y: Metres }[] =>
+  Array.from({ length: stand.columns * stand.rows }, (_, i) => ({
+    x: stand.x + ((i % stand.columns) + 0.5) * kind.spacing,
+    y: stand.y + (Math.floor(i / stand.columns) + 0.5) * kind.spacing,
+  }));
+
+/** Coldest and warmest air, and the coldest night, while a stand is in the ground. */
+export function airOver(
+  s: SystemDocument,
+  stand: CropStand,
+): { low: Celsius; high: Celsius; night: Celsius } {
+  let low = Infinity;
+  let high = -Infinity;
+  let night = Infinity;
+  for (let d = 4; d <= 365; d += 7) {
+    if (!stands(stand, d)) continue;
+    const air = airOn(s, d);
+    low = Math.min(low, air.mean);
+    high = Math.max(high, air.day);
+    night = Math.min(night, air.night);
+  }
+  return { low, high, night };
+}
+
+/** Whether seed comes up in the bed on its first day: the bed is cooler than the air. */
+export function germinates(
+  s: SystemDocument,
+  stand: CropStand,
+  kind: CropKind,
+): {
+  bed: Celsius;
+  comesUp: boolean;
+} {
+  const air = airOn(s, stand.from ?? s.plan.begins).mean;
+  const bed = bedTemperature(air, s.site.humidity)[1];
+  return { bed, comesUp: bed >= kind.germination[0] && bed <= kind.germination[1] };
+}
+
+/** Days of frost that fall into a stand's time; for crops that frost kills. */
+export function inFrost(s: SystemDocument, stand: CropStand): boolean {
+  const { last, first } = s.site.frost;
+  if (s.site.kind === 'indoor' || last === null || first === null) return false;
+  if (stand.from === null && stand.to === null) return true;
+  const frosty = (d: number) => (last < first ? d < last || d > first : d > first && d < last);
+  for (let d = 1; d <= 365; d += 3) if (stands(stand, d) && frosty(d)) return true;
+  return false;
+}
+
+/** Seeds to sow for a stand, and when: so many weeks before it is planted out. */
+export function sowing({ stand, kind, plants }: Stand) {
+  const seeds = Math.ceil(
+    (plants * Math.max(1, kind.seedsPerSite)) / Math.max(0.05, kind.germinates),
+  );
+  return {
+    seeds,
+    day: stand.from === null ? null : ((stand.from - kind.nurseryDays - 1 + 365) % 365) + 1,
+    ready: stand.from === null ? null : ((stand.from + kind.daysToHarvest - 1) % 365) + 1,
+  };
+}
