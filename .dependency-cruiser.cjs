@@ -12,6 +12,7 @@ const order = [
   'season',
   'derived',
   'findings',
+  'sums',
   'drills',
   'workshop',
   'formats',

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { readSystem } from '../core/formats/file.ts';
+import { seasonReport, type SeasonOptions } from '../core/formats/lifeReport.ts';
+import { STARTS, type StartKind } from '../core/system/index.ts';
 import { reportInWords, reportOf } from '../core/formats/report.ts';
 
 /** What the command prints, where, and the status it ends with: 2 on a bad file. */
@@ -16,14 +18,89 @@ const refusal = (sentence: string): Reported => ({
   stderr: `${sentence}\n`,
 });
 
-/** `npm run -s report -- FILE [--json]`: the judged system as text or JSON. */
+const USAGE =
+  'Name one system file: npm run -s report -- FILE [--json] [--season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
+const FLAGS = ['--json'];
+const VALUED = ['--season', '--hold', '--start', '--dose', '--seed'];
+const HELD = ['t', 'ph', 'do'] as const;
+
+/** The options of a season, or a sentence on what is wrong with them. */
+function seasonOptions(given: ReadonlyMap<string, string>): SeasonOptions | string {
+  const number = (flag: string, least: number, most: number) => {
+    const text = given.get(flag);
+    if (text === undefined) return undefined;
+    const x = Number(text);
+    return text.trim() !== '' && x >= least && x <= most ? x : null;
+  };
+  const days = number('--season', 1, 3660);
+  if (days === null || (days !== undefined && !Number.isInteger(days)))
+    return `--season wants a number of days from 1 to 3660, not “${given.get('--season')}”.`;
+  const dose = number('--dose', 0, 100);
+  if (dose === null)
+    return `--dose wants mg N/L a day from 0 to 100, not “${given.get('--dose')}”.`;
+  const seed = number('--seed', 0.001, 1e6);
+  if (seed === null)
+    return `--seed wants a factor from 0.001 to 1000000, not “${given.get('--seed')}”.`;
+  const start = given.get('--start');
+  if (start !== undefined && !(STARTS as readonly string[]).includes(start))
+    return `--start is one of ${STARTS.join(', ')}, not “${start}”.`;
+  const held: Record<string, number> = {};
+  for (const part of (given.get('--hold') ?? '').split(',').filter(Boolean)) {
+    const [key = '', text = ''] = part.split('=');
+    const x = Number(text);
+    const [least, most] = key === 't' ? [0.5, 40] : key === 'ph' ? [4, 10] : [0, 20];
+    if (
+      !(HELD as readonly string[]).includes(key) ||
+      text.trim() === '' ||
+      !(x >= least && x <= most)
+    )
+      return `--hold wants t=…, ph=… or do=…, as in t=24,ph=7.6,do=7; “${part}” is not one.`;
+    held[key] = x;
+  }
+  return {
+    ...(days === undefined ? {} : { days }),
+    ...(dose === undefined ? {} : { dose }),
+    ...(seed === undefined ? {} : { seed }),
+    ...(start === undefined ? {} : { start: start as StartKind }),
+    held,
+  };
+}
+
+/** A season in lines to read, one a week. */
+function seasonInWords(r: ReturnType<typeof seasonReport>): string {
+  const lines = ['day  °C    TAN    NO2-N  NO3-N  pH    alk  O2    fish kg'];
+  for (const d of r.days.filter((x) => x.day % 7 === 0)) {
+    const cells = [d.t_c, d.tan, d.no2_n, d.no3_n, d.ph, d.alkalinity, d.do, d.fish_kg];
+    lines.push(
+      `${String(d.day).padEnd(4)} ${cells.map((x) => (x ?? 0).toFixed(2).padEnd(6)).join(' ')}`,
+    );
+  }
+  lines.push(r.cycled_day === null ? 'not cycled in this time' : `cycled on day ${r.cycled_day}`);
+  return `${lines.join('\n')}\n`;
+}
+
+/** `npm run -s report -- FILE [--json] [--season DAYS …]`: the judged system, or its season, as text or JSON. */
 export function report(args: readonly string[]): Reported {
-  const json = args.includes('--json');
-  const unknown = args.find((a) => a.startsWith('--') && a !== '--json');
-  if (unknown) return refusal(`There is no option ${unknown}; the only one is --json.`);
-  const files = args.filter((a) => !a.startsWith('--'));
-  if (files.length !== 1)
-    return refusal('Name one system file: npm run -s report -- FILE [--json]');
+  const files: string[] = [];
+  const given = new Map<string, string>();
+  for (let i = 0; i < args.length; i++) {
+    const arg = args[i]!;
+    const [flag = '', inline] = arg.split(/=(.*)/s);
+    if (VALUED.includes(flag)) {
+      const value = inline ?? args[++i];
+      if (value === undefined) return refusal(`${flag} wants a value after it.`);
+      given.set(flag, value);
+    } else if (FLAGS.includes(arg)) given.set(arg, '');
+    else if (arg.startsWith('--'))
+      return refusal(`There is no option ${arg}; there are ${[...FLAGS, ...VALUED].join(', ')}.`);
+    else files.push(arg);
+  }
+  if (files.length !== 1) return refusal(USAGE);
+  const json = given.has('--json');
+  const options = seasonOptions(given);
+  if (typeof options === 'string') return refusal(options);
+  if (!given.has('--season') && VALUED.some((v) => given.has(v)))
+    return refusal('--hold, --start, --dose and --seed go with --season DAYS.');
   let text = '';
   try {
     text = readFileSync(files[0]!, 'utf8');
@@ -39,6 +116,11 @@ export function report(args: readonly string[]): Reported {
   }
   const read = readSystem(text);
   if (!read.ok) return refusal(read.message);
+  if (given.has('--season')) {
+    const season = seasonReport(read.system, options);
+    const stdout = json ? `${JSON.stringify(season, null, 1)}\n` : seasonInWords(season);
+    return { status: 0, stdout, stderr: '' };
+  }
   const stdout = json
     ? `${JSON.stringify(reportOf(read.system), null, 2)}\n`
     : reportInWords(read.system);

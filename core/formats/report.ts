@@ -10,6 +10,7 @@ import {
 } from '../derived/index.ts';
 import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
+import { lifeReport } from './lifeReport.ts';
 import type { Standing } from '../assess/waterBalance.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
@@ -103,6 +104,7 @@ export function reportOf(system: SystemDocument) {
       used_l: litres(day.used),
       balance_error_ml: rounded(day.balanceError * 1e6, 6),
     },
+    life: lifeReport(c),
     findings: findings.map((f) => {
       const unit = displayUnit(f.kind, 'metric', f.measured);
       const inUnit = (x: number) => rounded(x / unit.factor, 3);
@@ -160,9 +162,24 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
   }
   lines.push(
     `  on the floor ${r.day.spilled_l} L; water balance out by ${r.day.balance_error_ml} mL`,
-    '',
-    'Findings',
   );
+  const { life } = r;
+  if (life.fish.length || life.planting_m2 !== null) {
+    lines.push('', 'Life');
+    for (const f of life.fish) lines.push(`  ${f.count} ${f.kind ?? 'fish'}: ${f.mass_kg} kg`);
+    if (life.feed_g_day !== null)
+      lines.push(
+        `  feed ${life.feed_g_day} g a day, ammonia ${life.tan_g_day} g N a day; bacteria process ${life.tan_capacity_g_day} g N on ${life.surface_m2} m²`,
+      );
+    if (life.oxygen)
+      lines.push(
+        `  oxygen lowest ${life.oxygen.lowest_mg_l} mg/L at ${life.oxygen.lowest_at_h} h; after a power cut short of air in ${life.oxygen.minutes_to_stress ?? '–'} min`,
+      );
+    for (const x of life.schools)
+      lines.push(`  ${x.id}: ${x.answer} ${x.unit}${x.governs ? ' (governs)' : ''}`);
+    if (life.planting_m2 !== null) lines.push(`  planted ${life.planting_m2} m²`);
+  }
+  lines.push('', 'Findings');
   for (const f of r.findings) lines.push(`  ${f.level.padEnd(5)} ${f.id}: ${f.sentence}`);
   return `${lines.join('\n')}\n`;
 }

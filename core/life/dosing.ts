@@ -114,7 +114,7 @@ export function correction(
   const ends = phAfter(before, whole, carbonPerEquivalent);
   const moves = Math.abs(ends - before.ph);
   const step =
-    moves <= most + 1e-9
+    moves <= most * (1 + 1e-3)
       ? whole
       : (changeToPh(before, before.ph + Math.sign(ends - before.ph) * most, carbonPerEquivalent) ??
         whole);
@@ -124,7 +124,7 @@ export function correction(
     now: step,
     phNow: phAfter(before, step, carbonPerEquivalent),
     phInAir: phInAir(before.alkalinity + whole, c),
-    steps: Math.max(1, Math.ceil(moves / most - 1e-9)),
+    steps: Math.max(1, Math.ceil(moves / most - 1e-3)),
     wait: withFish ? PH_WAIT.fish : PH_WAIT.noFish,
   };
 }

@@ -300,6 +300,33 @@ const KINDS = {
     typed: only({ '°': 1, deg: 1, degrees: 1 }),
     asked: 'an angle in degrees',
   },
+  /** What is weighed out: a dose. */
+  dose: {
+    shown: same(u('mg', 1e-6, 0), u('g', 1e-3, 2), u('kg', 1, 3)),
+    typed: only({ mg: 1e-6, g: 1e-3, gram: 1e-3, grams: 1e-3, kg: 1, oz: POUND / 16, lb: POUND }),
+    asked: 'a dose: mg, g, kg, oz',
+  },
+  /** What is measured out: a liquid dose. */
+  liquid: {
+    shown: same(u('mL', 1e-6, 2), u('L', 1e-3, 2)),
+    typed: (gal) => ({
+      ml: 1e-6,
+      cc: 1e-6,
+      l: 1e-3,
+      tsp: 5e-6,
+      teaspoon: 5e-6,
+      teaspoons: 5e-6,
+      tbsp: 14.787e-6,
+      tablespoon: 14.787e-6,
+      cup: 236.588e-6,
+      cups: 236.588e-6,
+      'fl oz': gal / (gal > 4e-3 ? 160 : 128),
+      drop: 0.05e-6,
+      drops: 0.05e-6,
+      gal,
+    }),
+    asked: 'a liquid measure: mL, cc, tsp, tbsp, drops',
+  },
   /** What is dissolved: mg/L is g/m³. */
   concentration: {
     shown: same(u('mg/L', 1, 2)),

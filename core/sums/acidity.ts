@@ -1,0 +1,259 @@
+import { ACIDS, BUFFERS } from '../catalogue/index.ts';
+import {
+  acidStrength,
+  carbonateConstants,
+  correction,
+  freeCarbonDioxide,
+  gramsFor,
+  inorganicCarbon,
+  millilitresFor,
+  type Correction,
+} from '../life/index.ts';
+import type { Figures } from '../assess/figures.ts';
+import {
+  concentration,
+  dose,
+  given,
+  hardness,
+  liquid,
+  ph,
+  say,
+  time,
+  type Phrase,
+} from '../quantity/index.ts';
+import { liquidMeasures, powder } from './measures.ts';
+import {
+  FISH_OR_NOT,
+  asked,
+  defineSum,
+  hasFish,
+  known,
+  n,
+  oneOf,
+  waterOf,
+  type Answer,
+  type SumResult,
+  type SumValues,
+} from './sum.ts';
+
+const water = [
+  asked('volume', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
+  asked('ph', 'pH now', 'ph', 6.4, [4, 10], 0.1),
+  asked('alkalinity', 'Alkalinity now', 'hardness', 30, [0, 800], 5),
+  asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
+  oneOf('fish', 'The system', FISH_OR_NOT),
+];
+const fill = (c: Figures): SumValues =>
+  known({
+    volume: waterOf(c),
+    ph: c.system.water.ph,
+    alkalinity: c.system.water.alkalinity ?? c.system.site.tap.alkalinity,
+    temperature: c.system.site.waterTemperature,
+    fish: hasFish(c),
+  });
+const beforeOf = (v: SumValues) => ({
+  ph: n(v, 'ph'),
+  alkalinity: n(v, 'alkalinity'),
+  temperature: n(v, 'temperature'),
+});
+
+const CAUTION =
+  'Gloves and eye protection. Add chemical to water, never water to chemical; never two at once. Small steps with fish, and read again before the next. Never hydrochloric or sulphuric acid by this sum.';
+const SOURCE =
+  'Plummer & Busenberg (1982), closed water; equivalent masses of the pure substance. Technical grades and old stock may be weaker.';
+
+const explained = (v: SumValues, c: Correction, perEquivalent: number): Answer['explained'] => {
+  const before = beforeOf(v);
+  const constants = carbonateConstants(before.temperature);
+  return {
+    title: 'Carbonate system, closed',
+    formula: String.raw`\begin{aligned} Alk &= DIC\,(\alpha_1 + 2 \alpha_2) + OH^- - H^+ \\ \Delta DIC &= \beta\, \Delta Alk \end{aligned}`,
+    given: [
+      given('Alk', 'alkalinity now', before.alkalinity, 'hardness', 'entered'),
+      given('pH', 'now', before.ph, 'ph', 'entered'),
+      given(
+        'DIC',
+        'inorganic carbon, mmol/L',
+        inorganicCarbon(before.ph, before.alkalinity, constants),
+        'plain',
+        'from both',
+      ),
+      given(String.raw`\Delta Alk`, 'in all', c.whole, 'hardness', 'solved'),
+      given(
+        String.raw`\beta`,
+        'carbon per equivalent of the substance',
+        perEquivalent,
+        'plain',
+        'its formula',
+      ),
+    ],
+  };
+};
+
+/** What goes first: air, where the water is sour with carbon dioxide. */
+function airFirst(v: SumValues): Phrase[] {
+  const b = beforeOf(v);
+  const co2 = freeCarbonDioxide(b.ph, b.alkalinity, carbonateConstants(b.temperature));
+  return co2 > 20
+    ? [
+        say`The water holds ${concentration(co2)} of free carbon dioxide. Aerate well for a day first and read again: the pH may come up by itself.`,
+      ]
+    : [];
+}
+
+const again = (c: Correction): Phrase[] =>
+  c.steps > 1
+    ? [
+        say`Wait ${time(c.wait)}, read pH and alkalinity, and work out the next step from that: about ${String(c.steps)} in all.`,
+      ]
+    : [say`Wait ${time(c.wait)} and read again.`];
+
+function buffered(v: SumValues, target: { ph: number } | { alkalinity: number }): Answer | Phrase {
+  const b = BUFFERS.find((x) => x.id === v.substance)!;
+  const c = correction(beforeOf(v), target, b.carbonPerEquivalent, v.fish === 'yes');
+  if (!c)
+    return say`${b.name} does not bring this water to that pH: it leads to about 8.3 at most. Take a stronger buffer, in small steps.`;
+  if (c.whole <= 0) return say`It is there already; a buffer only raises.`;
+  const whole = gramsFor(b, c.whole, n(v, 'volume')) / 1000;
+  const now = gramsFor(b, c.now, n(v, 'volume')) / 1000;
+  const results: SumResult[] = [
+    {
+      key: 'now',
+      label: 'Now',
+      value: now,
+      kind: 'dose',
+      measures: powder(now, b.gramsPerTeaspoon),
+      main: true,
+    },
+    {
+      key: 'whole',
+      label: 'In all',
+      value: whole,
+      kind: 'dose',
+      measures: powder(whole, b.gramsPerTeaspoon),
+    },
+    { key: 'ph', label: 'pH then', value: c.phNow, kind: 'ph' },
+    {
+      key: 'alkalinity',
+      label: 'Alkalinity in the end',
+      value: n(v, 'alkalinity') + c.whole,
+      kind: 'hardness',
+    },
+    { key: 'air', label: 'pH after it has met the air', value: c.phInAir, kind: 'ph' },
+  ];
+  return {
+    results,
+    steps: [
+      ...airFirst(v),
+      say`Dissolve ${dose(now)} of ${b.name.toLowerCase()} in a bucket of the system’s water and pour it in slowly where the water moves: pH ${ph(c.phNow)}.`,
+      ...again(c),
+      say`It brings ${b.brings}. ${b.note}`,
+    ],
+    wait: c.wait,
+    explained: explained(v, c, b.carbonPerEquivalent),
+  };
+}
+
+const substances = BUFFERS.map((b) => ({ id: b.id, name: b.name }));
+
+export const phUp = defineSum({
+  id: 'ph-up',
+  title: 'pH up',
+  concerns: 'both',
+  inputs: [
+    ...water,
+    asked('target', 'pH to reach', 'ph', 6.8, [4, 9], 0.1),
+    oneOf('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
+  ],
+  fill,
+  work: (v) =>
+    n(v, 'target') <= n(v, 'ph')
+      ? say`The pH is there already.`
+      : buffered(v, { ph: n(v, 'target') }),
+  caution: CAUTION,
+  source: SOURCE,
+});
+
+export const alkalinityUp = defineSum({
+  id: 'alkalinity-up',
+  title: 'Alkalinity up',
+  concerns: 'both',
+  inputs: [
+    ...water,
+    asked('target', 'Alkalinity to reach', 'hardness', 50, [0, 400], 5),
+    oneOf('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
+  ],
+  fill,
+  work: (v) => buffered(v, { alkalinity: n(v, 'target') }),
+  caution: CAUTION,
+  source: SOURCE,
+});
+
+export const phDown = defineSum({
+  id: 'ph-down',
+  title: 'pH or alkalinity down',
+  concerns: 'both',
+  inputs: [
+    ...water,
+    asked('target', 'pH to reach', 'ph', 6.2, [4, 9], 0.1),
+    oneOf(
+      'substance',
+      'With',
+      ACIDS.map((a) => ({ id: a.id, name: a.name })),
+    ),
+    asked('drops', 'Drops in 1 mL of this bottle', 'count', 20, [5, 60], 1),
+  ],
+  fill,
+  work: (v) => {
+    const acid = ACIDS.find((a) => a.id === v.substance)!;
+    if (n(v, 'target') >= n(v, 'ph')) return say`The pH is there already; an acid only lowers.`;
+    const c = correction(beforeOf(v), { ph: n(v, 'target') }, 0, v.fish === 'yes');
+    if (!c) return say`This water cannot be brought there.`;
+    const measure = (change: number) =>
+      millilitresFor(acid, change, n(v, 'volume'), n(v, 'target')) * 1e-6;
+    const now = measure(c.now);
+    const left = n(v, 'alkalinity') + c.whole;
+    return {
+      results: [
+        {
+          key: 'now',
+          label: 'Now',
+          value: now,
+          kind: 'liquid',
+          measures: liquidMeasures(now, n(v, 'drops')),
+          main: true,
+        },
+        {
+          key: 'whole',
+          label: 'In all',
+          value: measure(c.whole),
+          kind: 'liquid',
+          measures: liquidMeasures(measure(c.whole), n(v, 'drops')),
+        },
+        { key: 'ph', label: 'pH then', value: c.phNow, kind: 'ph' },
+        { key: 'alkalinity', label: 'Alkalinity in the end', value: left, kind: 'hardness' },
+        { key: 'air', label: 'pH after it has met the air', value: c.phInAir, kind: 'ph' },
+        {
+          key: 'strength',
+          label: 'Strength of the acid, eq/L',
+          value: acidStrength(acid, n(v, 'target')),
+          kind: 'ratio',
+        },
+      ],
+      steps: [
+        say`Stir ${liquid(now)} of ${acid.name} into a bucket of water, acid into water, and pour it in slowly: pH ${ph(c.phNow)}.`,
+        ...again(c),
+        ...(left < 20 && v.fish === 'yes'
+          ? [
+              say`That leaves ${hardness(left)} of alkalinity: with fish no less than 20 to 30, or the pH crashes.`,
+            ]
+          : []),
+        say`${acid.note}`,
+      ],
+      wait: c.wait,
+      explained: explained(v, c, 0),
+    };
+  },
+  caution: CAUTION,
+  source: `${SOURCE} Acids by their strength; phosphoric by its second proton at pK 7.2.`,
+});

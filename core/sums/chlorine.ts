@@ -1,0 +1,101 @@
+import { CHLORINE_LIMITS, DECHLORINATORS } from '../catalogue/index.ts';
+import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
+import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
+import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { powder } from './measures.ts';
+
+const GRAMS_PER_TEASPOON = 4.5;
+
+export const chlorine = defineSum({
+  id: 'chlorine',
+  title: 'Chlorine or chloramine',
+  concerns: 'fish',
+  inputs: [
+    oneOf('kind', 'The tap has', [
+      { id: 'chlorine', name: 'chlorine' },
+      { id: 'chloramine', name: 'chloramine' },
+    ]),
+    asked('level', 'Total chlorine', 'concentration', 0.5, [0, 8], 0.1),
+    asked('volume', 'New water', 'volume', 0.05, [0.001, 50], 0.005),
+    asked('system', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
+    oneOf(
+      'by',
+      'Treated with',
+      DECHLORINATORS.map((d) => ({ id: d.id, name: d.name })),
+    ),
+  ],
+  fill: (c) =>
+    known({
+      kind: c.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine',
+      level: c.system.site.tap.chlorineLevel,
+      volume: 7 * c.a.balance.dailyWaterUse,
+      system: waterOf(c),
+    }),
+  work: (v) => {
+    const kind = v.kind as 'chlorine' | 'chloramine';
+    const by = DECHLORINATORS.find((d) => d.id === v.by)!;
+    const amount = dechlorinate(by, n(v, 'level'), n(v, 'volume')) / 1000;
+    const stands = standingTime(kind, n(v, 'level'));
+    const freed = freedAmmonia(
+      kind,
+      n(v, 'level'),
+      n(v, 'volume') / (n(v, 'system') + n(v, 'volume')),
+    );
+    return {
+      results: [
+        {
+          key: 'dose',
+          label: by.name,
+          value: amount,
+          kind: 'dose',
+          measures: powder(amount, GRAMS_PER_TEASPOON),
+          main: true,
+        },
+        ...(stands
+          ? [
+              {
+                key: 'stand_short',
+                label: 'Or standing aerated, at least',
+                value: stands[0],
+                kind: 'time' as const,
+              },
+              { key: 'stand_long', label: 'and up to', value: stands[1], kind: 'time' as const },
+            ]
+          : []),
+        {
+          key: 'ammonia',
+          label: 'Ammonia freed in the system, as N',
+          value: freed,
+          kind: 'concentration',
+        },
+      ],
+      steps: [
+        say`Dissolve ${dose(amount)} of ${by.name} in the ${litres(n(v, 'volume'))} of new water, stir, wait five minutes.`,
+        ...(kind === 'chloramine'
+          ? [
+              say`Chloramine does not leave by standing. Broken, it frees ammonia: ${concentration(freed)} as N in the system. A conditioner that also binds ammonia, by its label, is the safer way.`,
+            ]
+          : stands
+            ? [
+                say`Or let it stand aerated: half of it leaves in 6 to 24 h by depth and stirring, to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
+              ]
+            : []),
+        say`Proof: a total-chlorine test (DPD) that reads to 0.02–0.05 mg/L. With a coarser strip let it stand four more half-lives after it reads nothing. A free-chlorine strip says nothing about chloramine.`,
+      ],
+      wait: 300,
+      explained: {
+        title: 'Dose against chlorine',
+        formula: String.raw`m = k \cdot c \cdot V`,
+        given: [
+          given('k', 'g per g of chlorine', by.perChlorine, 'plain', by.source),
+          given('c', 'total chlorine', n(v, 'level'), 'concentration', 'entered'),
+          given('V', 'new water', n(v, 'volume'), 'volume', 'entered'),
+        ],
+      },
+    };
+  },
+  caution:
+    'Fish gills are harmed by hundredths of a mg/L. Treat new water before it goes in, not after.',
+  source:
+    'USDA Forest Service (2005); molar masses. Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory.',
+});

@@ -1,0 +1,91 @@
+import { FISH } from '../catalogue/index.ts';
+import { feedOf, pelletFor, proteinOf, rationShare, tanFromFeed } from '../life/index.ts';
+import { given, say, share, temperature } from '../quantity/index.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
+
+export const feedToday = defineSum({
+  id: 'feed',
+  title: 'Feed of the day',
+  concerns: 'fish',
+  inputs: [
+    oneOf(
+      'kind',
+      'Fish',
+      FISH.map((k) => ({ id: k.id, name: k.name })),
+    ),
+    asked('count', 'How many', 'count', 14, [1, 100000], 1),
+    asked('mass', 'Mass of one', 'mass', 0.06, [0.00005, 20], 0.005),
+    asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
+    asked('meals', 'Meals a day', 'count', 2, [1, 8], 1),
+  ],
+  fill: (c) => {
+    const fish = c.system.fish[0];
+    return known({
+      kind: FISH.some((k) => k.id === fish?.kind) ? fish!.kind : null,
+      count: fish?.count,
+      mass: fish?.meanMass,
+      temperature: c.system.site.waterTemperature,
+    });
+  },
+  work: (v) => {
+    const kind = FISH.find((k) => k.id === v.kind)!;
+    const group = {
+      id: 'x',
+      vessel: 'x',
+      kind: kind.id,
+      count: n(v, 'count'),
+      meanMass: n(v, 'mass'),
+      ration: null,
+      protein: null,
+    };
+    const grams = feedOf(group, kind, n(v, 'temperature'));
+    const pellet = pelletFor(n(v, 'mass'));
+    const each = grams / n(v, 'meals');
+    return {
+      results: [
+        { key: 'feed', label: 'Feed a day', value: grams / 1000, kind: 'dose', main: true },
+        { key: 'meal', label: 'Each meal', value: each / 1000, kind: 'dose' },
+        {
+          key: 'pellets',
+          label: 'Pellets a day',
+          value: Math.round(grams / pellet.grams),
+          kind: 'count',
+        },
+        { key: 'pellet', label: 'of a size of', value: pellet.diameter / 1000, kind: 'bore' },
+        {
+          key: 'tan',
+          label: 'It gives ammonia, as N',
+          value: tanFromFeed(grams, proteinOf(group, kind)) / 1000,
+          kind: 'dose',
+        },
+      ],
+      steps:
+        grams > 0
+          ? [
+              say`What they eat in five minutes is enough; take the rest out. Stop where feed is left over.`,
+              say`${share(rationShare(kind, n(v, 'mass'), n(v, 'temperature')))} of their mass a day at this size and warmth.`,
+            ]
+          : [say`At ${temperature(n(v, 'temperature'))} ${kind.name} do not eat: feed nothing.`],
+      wait: 86400,
+      explained: {
+        title: 'Feed of a day',
+        formula: String.raw`F = n \cdot m \cdot r(m, t)`,
+        given: [
+          given('n', 'fish', n(v, 'count'), 'count', 'entered'),
+          given('m', 'mass of one', n(v, 'mass'), 'mass', 'entered'),
+          given(
+            'r',
+            'of their mass a day',
+            rationShare(kind, n(v, 'mass'), n(v, 'temperature')),
+            'share',
+            'by mass and warmth',
+          ),
+        ],
+      },
+    };
+  },
+  caution:
+    'A young bed bears little feed: begin with a quarter until ammonia and nitrite stay down.',
+  source:
+    'Farming practice: fry 5–10 % of their mass a day, 5–50 g 3–5 %, over 50 g 1–2 %; less in the cold.',
+});

@@ -1,0 +1,53 @@
+/** The bench of sums: one definition each, with what it asks, answers and warns of. One sum a file, or few that are alike. */
+import type { Figures } from '../assess/figures.ts';
+import { alkalinityUp, phDown, phUp } from './acidity.ts';
+import { ammoniaSafety } from './ammonia.ts';
+import { chlorine } from './chlorine.ts';
+import { feedToday } from './feed.ts';
+import { heaterSum } from './heater.ts';
+import { lampSum } from './lamp.ts';
+import { nutrientMix, solutionChange, topUp } from './nutrients.ts';
+import { oxygenLeft } from './oxygen.ts';
+import { salt } from './salt.ts';
+import type { Sum, SumInput, SumValues } from './sum.ts';
+import { waterChange } from './water-change.ts';
+
+export * from './sum.ts';
+
+export const SUMS = [
+  ammoniaSafety,
+  waterChange,
+  phUp,
+  phDown,
+  alkalinityUp,
+  salt,
+  chlorine,
+  oxygenLeft,
+  feedToday,
+  nutrientMix,
+  topUp,
+  solutionChange,
+  heaterSum,
+  lampSum,
+] as const;
+
+export type SumId = (typeof SUMS)[number]['id'];
+
+/** The sum of an id, or nothing. */
+export const sumOf = (id: string): Sum | undefined => SUMS.find((s) => s.id === id);
+
+/** Usual values of a sum’s inputs. */
+export const usualValues = (sum: Sum): SumValues =>
+  Object.fromEntries(sum.inputs.map((i) => [i.key, i.usual]));
+
+/** What a system at hand says of a sum’s inputs, within their ranges; what it does not know is usual. */
+export function valuesFor(sum: Sum, c: Figures | null): SumValues {
+  const usual = usualValues(sum);
+  if (!c) return usual;
+  const within = (i: SumInput, x: number | string) =>
+    i.kind === 'choice' || typeof x !== 'number' ? x : Math.min(i.max, Math.max(i.min, x));
+  const filled = sum.fill(c);
+  return Object.fromEntries(
+    sum.inputs.map((i) => [i.key, i.key in filled ? within(i, filled[i.key]!) : usual[i.key]!]),
+  );
+}

@@ -1,0 +1,89 @@
+import { CROPS, LAMPS } from '../catalogue/index.ts';
+import { lampLight } from '../life/index.ts';
+import { given, light, power, say, time } from '../quantity/index.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { siteArea } from '../life/index.ts';
+
+export const lampSum = defineSum({
+  id: 'lamp',
+  title: 'Lamp',
+  concerns: 'both',
+  inputs: [
+    oneOf(
+      'crop',
+      'Crop',
+      CROPS.map((c) => ({ id: c.id, name: c.name })),
+    ),
+    asked('area', 'Ground under the lamp', 'area', 0.7, [0.01, 50], 0.05),
+    oneOf(
+      'lamp',
+      'Lamp',
+      LAMPS.map((l) => ({ id: l.id, name: l.name })),
+    ),
+    asked('power', 'Its power', 'power', 100, [1, 5000], 5),
+    asked('time', 'On for', 'time', 50400, [3600, 86400], 1800),
+    asked('sun', 'Light of the sun besides', 'light', 0, [0, 70], 1),
+    asked('price', 'Price of a kWh', 'ratio', 0.3, [0, 5], 0.05),
+  ],
+  fill: (c) => {
+    const lamp = c.system.devices.find((d) => d.kind === 'lamp');
+    const v = c.system.vessels.find((x) => x.id === (lamp?.vessel ?? c.system.crops[0]?.vessel));
+    return known({
+      crop: CROPS.some((k) => k.id === c.system.crops[0]?.crop) ? c.system.crops[0]!.crop : null,
+      area: v && siteArea(v),
+      power: lamp?.power,
+      time: c.system.site.lampTime,
+    });
+  },
+  work: (v) => {
+    const crop = CROPS.find((c) => c.id === v.crop)!;
+    const lamp = LAMPS.find((l) => l.id === v.lamp)!;
+    const now = n(v, 'sun') + lampLight(n(v, 'power'), lamp.efficacy, n(v, 'time'), n(v, 'area'));
+    const [least, good] = crop.light;
+    const per = lampLight(1, lamp.efficacy, n(v, 'time'), n(v, 'area'));
+    const need = Math.max(0, (least - n(v, 'sun')) / per);
+    return {
+      results: [
+        { key: 'light', label: 'Light of the day', value: now, kind: 'light', main: true },
+        { key: 'need', label: 'Power for a fair crop', value: need, kind: 'power' },
+        {
+          key: 'good',
+          label: 'Power that it makes good use of',
+          value: Math.max(0, (good - n(v, 'sun')) / per),
+          kind: 'power',
+        },
+        {
+          key: 'energy',
+          label: 'Energy a day',
+          value: n(v, 'power') * n(v, 'time'),
+          kind: 'energy',
+        },
+        {
+          key: 'cost',
+          label: 'Cost a day, in your money',
+          value: (n(v, 'power') * n(v, 'time') * n(v, 'price')) / 3.6e6,
+          kind: 'ratio',
+        },
+      ],
+      steps: [
+        now >= least
+          ? say`${crop.name} want ${light(least)} and get ${light(now)}.`
+          : say`${crop.name} want ${light(least)} and get ${light(now)}: ${power(need)} of this lamp, or longer than ${time(n(v, 'time'))}.`,
+        say`${String(crop.dayLength[0])} to ${String(crop.dayLength[1])} hours of light suit it; beyond that it bolts or does not flower.`,
+      ],
+      explained: {
+        title: 'Light of a lamp',
+        formula: String.raw`\frac{0.8\, P\, \eta\, t}{A}`,
+        given: [
+          given('P', 'power', n(v, 'power'), 'power', 'entered'),
+          given(String.raw`\eta`, 'light per power', lamp.efficacy, 'efficacy', lamp.source),
+          given('t', 'on for', n(v, 'time'), 'time', 'entered'),
+          given('A', 'ground', n(v, 'area'), 'area', 'entered'),
+        ],
+      },
+    };
+  },
+  caution:
+    'Lamps over water: hung so that they cannot fall in, splash-proof, behind a residual-current device.',
+  source: 'Efficacy by the kind of lamp; 80 % of its light lands on the plants.',
+});

@@ -1,0 +1,170 @@
+import { GROWTH_STAGES, PROGRAMMES, type GrowthStage } from '../catalogue/index.ts';
+import { afterTopUp, doseToTarget, mix, mixedConductivity, solutionLasts } from '../life/index.ts';
+import { conductivity, given, litres, say, share, time } from '../quantity/index.ts';
+import { liquidMeasures } from './measures.ts';
+import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+
+const STAGE_NAMES: Record<GrowthStage, string> = {
+  seedling: 'seedlings and cuttings',
+  leaf: 'leaf',
+  fruit: 'flower and fruit',
+};
+const SOURCE = 'Amounts by the label; the figures here are typical of their kind.';
+
+export const nutrientMix = defineSum({
+  id: 'nutrient-mix',
+  title: 'Mixing a nutrient solution',
+  concerns: 'solution',
+  inputs: [
+    oneOf(
+      'programme',
+      'Programme',
+      PROGRAMMES.map((p) => ({ id: p.id, name: p.name })),
+    ),
+    oneOf('stage', 'For', GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse()),
+    asked('volume', 'Water really in the system', 'volume', 0.1, [0.001, 50], 0.005),
+    asked('strength', 'Strength', 'share', 1, [0.1, 1.5], 0.05),
+    asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),
+  ],
+  fill: (c) =>
+    known({
+      programme: PROGRAMMES.some((p) => p.id === c.system.solution?.programme)
+        ? c.system.solution!.programme
+        : null,
+      volume: waterOf(c),
+      strength: c.system.solution?.strength,
+      tap: c.system.site.tap.conductivity,
+    }),
+  work: (v) => {
+    const programme = PROGRAMMES.find((p) => p.id === v.programme)!;
+    const stage = v.stage as GrowthStage;
+    const parts = mix(programme, stage, n(v, 'volume'), n(v, 'strength'));
+    const ec = mixedConductivity(programme, stage, n(v, 'strength'), n(v, 'tap'));
+    return {
+      results: [
+        ...parts.map((p, i) => ({
+          key: `part_${i + 1}`,
+          label: `${i + 1}. ${p.name}`,
+          value: p.unit === 'mL' ? p.amount * 1e-6 : p.amount / 1000,
+          kind: p.unit === 'mL' ? ('liquid' as const) : ('dose' as const),
+          main: true,
+          ...(p.unit === 'mL' ? { measures: liquidMeasures(p.amount * 1e-6) } : {}),
+        })),
+        { key: 'ec', label: 'EC then, about', value: ec, kind: 'conductivity' as const },
+      ],
+      steps: [
+        say`Let the pump run. Add one part at a time in this order, each stirred in before the next; never concentrates together.`,
+        say`${programme.note}`,
+        say`After half an hour measure EC (about ${conductivity(ec)}) and pH, and correct the pH by 0.5 at most at a time.`,
+      ],
+      wait: 1800,
+      explained: {
+        title: 'Parts of a solution',
+        formula: String.raw`v_i = a_i \cdot V \cdot s`,
+        given: [
+          given('V', 'water really in the system', n(v, 'volume'), 'volume', 'entered'),
+          given('s', 'strength', n(v, 'strength'), 'share', 'entered'),
+          ...programme.parts.map((p, i) =>
+            given(`a_{${i + 1}}`, `${p.name}, ${p.unit}/L`, p.perLitre[stage], 'plain', 'label'),
+          ),
+        ],
+      },
+    };
+  },
+  caution:
+    'Gloves and eye protection with concentrates. Half strength for seedlings and light feeders. Organic brews are of unknown strength: measure their EC first.',
+  source: SOURCE,
+});
+
+export const topUp = defineSum({
+  id: 'ec-top-up',
+  title: 'EC after topping up',
+  concerns: 'solution',
+  inputs: [
+    asked('volume', 'Solution before', 'volume', 0.05, [0.001, 50], 0.005),
+    asked('ec', 'Its EC', 'conductivity', 0.1, [0, 2], 0.01),
+    asked('added', 'Topped up with', 'volume', 0.02, [0, 50], 0.005),
+    asked('tap', 'EC of that water', 'conductivity', 0.05, [0, 0.5], 0.005),
+    asked('target', 'EC wanted', 'conductivity', 0.12, [0, 2], 0.01),
+    asked('response', 'A full dose raises it by', 'conductivity', 0.12, [0.005, 1], 0.01),
+  ],
+  fill: (c) =>
+    known({
+      volume: waterOf(c),
+      ec: c.system.water.conductivity,
+      added: 7 * c.a.balance.dailyWaterUse,
+      tap: c.system.site.tap.conductivity,
+    }),
+  work: (v) => {
+    const ec = afterTopUp(n(v, 'ec'), n(v, 'volume'), n(v, 'tap'), n(v, 'added'));
+    const part = doseToTarget(ec, n(v, 'target'), n(v, 'response'));
+    return {
+      results: [
+        { key: 'ec', label: 'EC then', value: ec, kind: 'conductivity', main: true },
+        { key: 'dose', label: 'Of a full dose, to the EC wanted', value: part, kind: 'share' },
+      ],
+      steps: [
+        say`${litres(n(v, 'added'))} of water bring it to ${conductivity(ec)}.`,
+        part > 0
+          ? say`Add ${share(part)} of a full dose of each part, one after the other, stir, wait half an hour, measure.`
+          : say`It is strong enough: plain water only.`,
+        say`Note what the dose raised it by: that is the response to reckon with next time.`,
+      ],
+      wait: 1800,
+      explained: {
+        title: 'EC after topping up',
+        formula: String.raw`\frac{EC \cdot V + EC_w\, \Delta V}{V + \Delta V}`,
+        given: [
+          given('EC', 'before', n(v, 'ec'), 'conductivity', 'entered'),
+          given('V', 'before', n(v, 'volume'), 'volume', 'entered'),
+          given(String.raw`\Delta V`, 'added', n(v, 'added'), 'volume', 'entered'),
+          given(String.raw`EC_w`, 'of the added', n(v, 'tap'), 'conductivity', 'entered'),
+        ],
+      },
+    };
+  },
+  caution: 'Readings count at 25 °C; a warm solution reads 2 % a degree too high on a plain meter.',
+  source: 'Mass balance; response of the last dose.',
+});
+
+export const solutionChange = defineSum({
+  id: 'solution-change',
+  title: 'When to change the solution',
+  concerns: 'solution',
+  inputs: [
+    asked('volume', 'Working volume', 'volume', 0.1, [0.001, 50], 0.005),
+    asked('use', 'Water used a day', 'volume', 0.004, [1e-5, 5], 0.001),
+  ],
+  fill: (c) => known({ volume: waterOf(c), use: c.a.balance.dailyWaterUse }),
+  work: (v) => {
+    const { byWeeks, byTopUps } = solutionLasts(n(v, 'volume'), n(v, 'use'));
+    return {
+      results: [
+        {
+          key: 'half',
+          label: 'Top-ups add to half of it after',
+          value: byTopUps[0],
+          kind: 'time',
+          main: true,
+        },
+        { key: 'whole', label: 'and to all of it after', value: byTopUps[1], kind: 'time' },
+        { key: 'weeks_short', label: 'By weeks, soonest', value: byWeeks[0], kind: 'time' },
+        { key: 'weeks_long', label: 'By weeks, latest', value: byWeeks[1], kind: 'time' },
+      ],
+      steps: [
+        say`One school goes by weeks, ${time(byWeeks[0])} to ${time(byWeeks[1])}; another by top-ups, when they add to half or to all of it; the third when EC or pH drift and topping up no longer mends it.`,
+        say`Small reservoirs go by weeks, large ones by top-ups. Run the old solution onto garden beds, not into a pond.`,
+      ],
+      explained: {
+        title: 'Time until top-ups add to a volume',
+        formula: String.raw`t = \frac{V}{\dot V}`,
+        given: [
+          given('V', 'working volume', n(v, 'volume'), 'volume', 'entered'),
+          given(String.raw`\dot V`, 'used a day', n(v, 'use'), 'volume', 'entered'),
+        ],
+      },
+    };
+  },
+  caution: 'What plants leave builds up unseen: EC alone does not show which salts are left.',
+  source: 'Schools of solution growers, side by side.',
+});

@@ -1,0 +1,91 @@
+import {
+  CHLORIDE_RATIO,
+  KIT_SCALES,
+  asNitrogen,
+  saltAgainstNitrite,
+  type KitScale,
+} from '../life/index.ts';
+import { concentration, dose, given, say } from '../quantity/index.ts';
+import { powder } from './measures.ts';
+import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+
+const GRAMS_PER_TEASPOON = 6;
+
+export const salt = defineSum({
+  id: 'salt',
+  title: 'Salt against nitrite',
+  concerns: 'fish',
+  inputs: [
+    oneOf(
+      'scale',
+      'The kit reads',
+      (['n', 'no2'] as const).map((id) => ({ id, name: KIT_SCALES[id].name })),
+    ),
+    asked('nitrite', 'Nitrite', 'concentration', 1, [0, 50], 0.1),
+    asked('chloride', 'Chloride in the water', 'concentration', 0, [0, 5000], 10),
+    asked('volume', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
+    asked(
+      'ratio',
+      'Chloride to nitrite nitrogen',
+      'ratio',
+      CHLORIDE_RATIO.aim,
+      [CHLORIDE_RATIO.least, 40],
+      5,
+    ),
+  ],
+  fill: (c) =>
+    known({
+      scale: 'n',
+      nitrite: c.system.water.nitrite,
+      chloride: c.system.water.chloride,
+      volume: waterOf(c),
+    }),
+  work: (v) => {
+    const nitrogen = asNitrogen(n(v, 'nitrite'), v.scale as KitScale);
+    const strength = saltAgainstNitrite(nitrogen, n(v, 'chloride'), n(v, 'ratio'));
+    const amount = (strength * n(v, 'volume')) / 1000;
+    return {
+      results: [
+        {
+          key: 'salt',
+          label: 'Plain salt',
+          value: amount,
+          kind: 'dose',
+          measures: powder(amount, GRAMS_PER_TEASPOON),
+          main: true,
+        },
+        { key: 'strength', label: 'In the water', value: strength, kind: 'concentration' },
+        { key: 'nitrogen', label: 'Nitrite as N', value: nitrogen, kind: 'concentration' },
+      ],
+      steps:
+        amount > 0
+          ? [
+              say`Dissolve ${dose(amount)} of salt without additives in a bucket and pour it in over a day, in thirds.`,
+              say`Feed little, aerate, change water where nitrite goes on rising. Test again in 12 h.`,
+              say`Strawberries, beans, and most leaves suffer from salt; it leaves only with a change of water.`,
+            ]
+          : [
+              say`The chloride there is shields the fish from ${concentration(nitrogen)} of nitrite nitrogen.`,
+            ],
+      wait: 12 * 3600,
+      explained: {
+        title: 'Salt against nitrite',
+        formula: String.raw`1.65\,(r \cdot NO_2\text{-}N - Cl^-)`,
+        given: [
+          given(
+            'r',
+            'chloride to nitrite nitrogen',
+            n(v, 'ratio'),
+            'ratio',
+            'SRAC 462, cited from memory',
+          ),
+          given('N', 'nitrite, as N', nitrogen, 'concentration', 'entered'),
+          given(String.raw`Cl^-`, 'chloride there', n(v, 'chloride'), 'concentration', 'entered'),
+        ],
+      },
+    };
+  },
+  caution:
+    'Salt harms many crops and builds up. It shields the fish while the bacteria grow; it takes no nitrite away.',
+  source: 'SRAC 462, cited from memory.',
+});

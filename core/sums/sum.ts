@@ -1,0 +1,106 @@
+import type { Figures } from '../assess/figures.ts';
+import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+
+/** One value that a sum is asked with: a number with its unit, or one of several things. */
+export type SumInput =
+  | {
+      readonly key: string;
+      readonly label: string;
+      readonly kind: QuantityKind;
+      readonly usual: number;
+      readonly min: number;
+      readonly max: number;
+      readonly step: number;
+    }
+  | {
+      readonly key: string;
+      readonly label: string;
+      readonly kind: 'choice';
+      readonly usual: string;
+      readonly options: readonly { readonly id: string; readonly name: string }[];
+    };
+
+export type SumValues = Readonly<Record<string, number | string>>;
+
+/** One answer, and how it is measured out by people who have no scales. */
+export interface SumResult {
+  readonly key: string;
+  readonly label: string;
+  readonly value: number;
+  readonly kind: QuantityKind;
+  /** In spoons and drops; nothing where it is not measured out. */
+  readonly measures?: Phrase;
+  /** The answer that the sum is about. */
+  readonly main?: boolean;
+}
+
+export interface Answer {
+  readonly results: readonly SumResult[];
+  /** What to do, in order. */
+  readonly steps: readonly Phrase[];
+  /** Until the next step or test. */
+  readonly wait?: Seconds;
+  readonly explained: Explained;
+}
+
+/** A sum of the bench: what it asks, what it answers, and what is told with it. */
+export interface Sum<Id extends string = string> {
+  readonly id: Id;
+  readonly title: string;
+  /** Fish, solution, or both: who is concerned. */
+  readonly concerns: 'fish' | 'solution' | 'both';
+  readonly inputs: readonly SumInput[];
+  /** What the system at hand says of its inputs. */
+  readonly fill: (c: Figures) => SumValues;
+  /** Nothing is asked twice: answers, or a sentence on why there is none. */
+  readonly work: (v: SumValues) => Answer | Phrase;
+  readonly caution: string;
+  readonly source: string;
+}
+
+export const defineSum = <const Id extends string>(sum: Sum<Id>): Sum<Id> => sum;
+
+/** A number that is asked for. */
+export const asked = (
+  key: string,
+  label: string,
+  kind: QuantityKind,
+  usual: number,
+  range: readonly [min: number, max: number],
+  step: number,
+): SumInput => ({ key, label, kind, usual, min: range[0], max: range[1], step });
+
+/** One of several things that is asked for; the first is usual. */
+export const oneOf = (
+  key: string,
+  label: string,
+  options: readonly { readonly id: string; readonly name: string }[],
+): SumInput => ({ key, label, kind: 'choice', usual: options[0]!.id, options });
+
+/** A value as a number. */
+export const n = (v: SumValues, key: string): number => v[key] as number;
+
+/** Values without those that the system does not know. */
+export const known = (
+  values: Readonly<Record<string, number | string | null | undefined>>,
+): SumValues =>
+  Object.fromEntries(
+    Object.entries(values).filter(
+      (e): e is [string, number | string] => e[1] !== null && e[1] !== undefined,
+    ),
+  );
+
+/** Water of the whole system, m³. */
+export const waterOf = ({ a }: Figures): number =>
+  a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+/** Whether there are fish. */
+export const hasFish = ({ system }: Figures): 'yes' | 'no' =>
+  system.fish.some((f) => f.count > 0) ? 'yes' : 'no';
+
+export const FISH_OR_NOT = [
+  { id: 'yes', name: 'with fish' },
+  { id: 'no', name: 'without fish' },
+] as const;
+
+export const isAnswer = (x: Answer | Phrase): x is Answer => 'results' in x;

@@ -1,0 +1,149 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it, test } from 'vitest';
+import { sums } from '../../scripts/sums.ts';
+import { judgeWhole } from '../findings/judge.ts';
+import { tell, UNIT_SYSTEMS } from '../quantity/index.ts';
+import { demo } from '../test/demo.ts';
+import { SUMS, isAnswer, sumOf, usualValues, valuesFor, type Answer, type Sum } from './index.ts';
+
+const answer = (id: string, values: Record<string, number | string>): Answer => {
+  const sum = sumOf(id)!;
+  const a = sum.work({ ...usualValues(sum), ...values });
+  if (!isAnswer(a)) throw new Error(tell(a, 'metric'));
+  return a;
+};
+const result = (a: Answer, key: string) => a.results.find((r) => r.key === key)!.value;
+
+describe('every sum', () => {
+  test.each(SUMS.map((s) => [s.id, s as Sum] as const))(
+    '%s has its working, a caution, a source, and an answer to what is usual',
+    (_, sum) => {
+      const a = answer(sum.id, {});
+      expect(a.results.some((r) => r.main)).toBe(true);
+      expect(a.steps.length).toBeGreaterThan(0);
+      expect(a.explained.given.length).toBeGreaterThan(0);
+      expect(sum.caution.length).toBeGreaterThan(20);
+      expect(sum.source.length).toBeGreaterThan(10);
+      for (const s of [...a.steps, ...a.results.flatMap((r) => r.measures ?? [])])
+        for (const u of UNIT_SYSTEMS)
+          expect(tell(typeof s === 'string' ? [s] : 'kind' in s ? [s] : s, u)).not.toMatch(
+            /NaN|undefined/,
+          );
+    },
+  );
+
+  test.each(readdirSync('demo'))('fills what it needs from %s, and answers', (file) => {
+    const system = demo(file.replace('.json', ''));
+    const { a, day } = judgeWhole(system);
+    for (const sum of SUMS as readonly Sum[]) {
+      const v = valuesFor(sum, { system, a, day });
+      for (const i of sum.inputs) {
+        if (i.kind === 'choice')
+          expect(
+            i.options.some((o) => o.id === v[i.key]),
+            `${sum.id} ${i.key}`,
+          ).toBe(true);
+        else {
+          expect(v[i.key], `${sum.id} ${i.key}`).toBeGreaterThanOrEqual(i.min);
+          expect(v[i.key]).toBeLessThanOrEqual(i.max);
+        }
+      }
+      sum.work(v);
+    }
+  });
+});
+
+describe('their numbers by hand', () => {
+  it('a dose of lime for 0.2 pH: 7.75 mg/L of alkalinity in 500 L are 2.87 g', () => {
+    const a = answer('ph-up', {
+      volume: 0.5,
+      ph: 7,
+      alkalinity: 100,
+      target: 7.2,
+      substance: 'calcium-hydroxide',
+    });
+    expect(result(a, 'now') * 1000).toBeCloseTo(7.75 * 0.5 * 0.7403, 1);
+  });
+  it('a larger correction is taken in steps of 0.2 with fish, and of 0.5 without', () => {
+    const v = { ph: 6, alkalinity: 20, target: 7 };
+    const fish = answer('ph-up', { ...v, fish: 'yes' });
+    const none = answer('ph-up', { ...v, fish: 'no' });
+    expect(result(fish, 'ph')).toBeCloseTo(6.2, 3);
+    expect(result(none, 'ph')).toBeCloseTo(6.5, 3);
+    expect(fish.wait).toBe(12 * 3600);
+    expect(none.wait).toBe(1800);
+    expect(result(fish, 'whole')).toBeCloseTo(result(none, 'whole'), 9);
+  });
+  it('ammonia 0.5 at pH 8.2 and 26 °C is dangerous, at pH 6.8 it is not', () => {
+    const bad = answer('ammonia', { low: 0.5, high: 0.5, ph: 8.2, temperature: 26 });
+    const good = answer('ammonia', { low: 0.5, high: 0.5, ph: 6.8, temperature: 26 });
+    expect(tell(bad.steps[0]!, 'metric')).toBe('Be careful.');
+    expect(tell(good.steps[0]!, 'metric')).toMatch(/Safe/);
+    // 0.5 · 1/(1 + 10^(9.214 − 8.2)), pKa at 26 °C 0.09018 + 2729.92/299.15.
+    expect(result(bad, 'unionised')).toBeCloseTo(
+      0.5 / (1 + 10 ** (0.09018 + 2729.92 / 299.15 - 8.2)),
+      6,
+    );
+  });
+  it('a band of colours is answered from end to end', () => {
+    const a = answer('ammonia', { low: 0.25, high: 0.5, ph: 8, temperature: 25 });
+    expect(result(a, 'unionised') / result(a, 'unionised_low')).toBeCloseTo(2, 9);
+  });
+  it('the change that it asks for brings the ammonia down to what is safe', () => {
+    const a = answer('ammonia', { low: 2, high: 2, ph: 8, temperature: 25, volume: 1 });
+    const each = result(a, 'change');
+    const times = Math.round(Math.log(result(a, 'safe') / 2) / Math.log(1 - each));
+    expect(2 * (1 - each) ** times).toBeCloseTo(result(a, 'safe'), 6);
+    expect(each).toBeLessThanOrEqual(0.4 + 1e-9);
+  });
+  it('salt: 1.65 · (20 · 0.5 − 4) mg/L in 200 L', () => {
+    const a = answer('salt', { scale: 'n', nitrite: 0.5, chloride: 4, volume: 0.2, ratio: 20 });
+    expect(result(a, 'salt') * 1000).toBeCloseTo(1.648 * 6 * 0.2, 2);
+  });
+  it('feed: 14 perch of 60 g at 22 °C eat about 2 % of their mass', () => {
+    const a = answer('feed', { kind: 'european-perch', count: 14, mass: 0.06, temperature: 22 });
+    expect((result(a, 'feed') * 1000) / (14 * 60)).toBeCloseTo(0.0196, 3);
+  });
+  it('pH down says when too little alkalinity is left for fish', () => {
+    const a = answer('ph-down', { ph: 7.6, alkalinity: 25, target: 6.4 });
+    expect(a.steps.some((s) => /crashes/.test(tell(s, 'metric')))).toBe(true);
+  });
+  it('bicarbonate does not reach pH 9, and says so', () => {
+    const sum = sumOf('ph-up')!;
+    const a = sum.work({ ...usualValues(sum), ph: 8, target: 9, substance: 'sodium-bicarbonate' });
+    expect(isAnswer(a)).toBe(false);
+  });
+});
+
+describe('sums without a screen', () => {
+  it('answer as JSON, in metric units', () => {
+    const r = sums(['water-change', 'volume=200', 'now=80', 'target=40', '--json']);
+    expect(r.status).toBe(0);
+    const body = JSON.parse(r.stdout) as {
+      results: Record<string, { value: number; unit: string }>;
+    };
+    expect(body.results.each).toEqual({ value: expect.closeTo(58.58, 1), unit: 'L' });
+    expect(body.results.times!.value).toBe(2);
+  });
+  it('take units', () => {
+    const us = sums(['salt', 'volume=100 US gal', 'nitrite=1', '--json']);
+    const metric = sums(['salt', 'volume=378.5412', 'nitrite=1', '--json']);
+    const of = (x: string) =>
+      (JSON.parse(x) as { results: { salt: { value: number } } }).results.salt.value;
+    expect(of(us.stdout)).toBeCloseTo(of(metric.stdout), 4);
+  });
+  it('list themselves, and refuse what they do not know', () => {
+    for (const s of SUMS) expect(sums([]).stdout).toContain(s.id);
+    expect(sums(['toads']).stderr).toMatch(/no sum “toads”/);
+    expect(sums(['salt', 'sugar=1']).stderr).toMatch(/asks: scale, nitrite/);
+    expect(sums(['salt', 'nitrite=500']).stderr).toMatch(/allowed from/);
+    expect(sums(['salt', 'scale=x']).stderr).toMatch(/one of/);
+    expect(sums(['salt', '--loud']).status).toBe(2);
+  });
+});
+
+it('no file of the folder is left out', () => {
+  const text = readFileSync('core/sums/index.ts', 'utf8');
+  for (const f of readdirSync('core/sums'))
+    if (!/test|index|measures/.test(f)) expect(text).toContain(`./${f}`);
+});
