@@ -11,6 +11,7 @@ export const router = createRouter({
       component: () => import('./design/DesignView.vue'),
       props: true,
     },
+    { path: '/sums', name: 'sums', component: () => import('./sums/SumsView.vue') },
     { path: '/search', name: 'search', component: () => import('./search/SearchView.vue') },
     { path: '/:rest(.*)*', redirect: { name: 'shelf' } },
   ],

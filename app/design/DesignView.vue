@@ -22,6 +22,7 @@ import { fileStem, offerFile } from '../storage/files';
 import LivingDrawing from '../section/LivingDrawing.vue';
 import { useBench } from '../stores/bench';
 import { useChosen } from '../stores/chosen';
+import { useLifeBench } from '../stores/lifeBench';
 import { useKept } from '../stores/kept';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -45,9 +46,11 @@ const derivation = useDerivation();
 const chosen = useChosen();
 
 const PANELS = {
+  place: defineAsyncComponent(() => import('../stages/place/PlacePanel.vue')),
   vessels: defineAsyncComponent(() => import('../stages/vessels/VesselsPanel.vue')),
   lift: defineAsyncComponent(() => import('../stages/lift/LiftPanel.vue')),
   drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
+  life: defineAsyncComponent(() => import('../stages/life/LifePanel.vue')),
 };
 const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vessels'));
 watch(
@@ -84,17 +87,22 @@ const go = (to: Stage) => void goTo(to, chosen.at);
 
 /** What lies on the bench in place of the drawing. */
 const bench = useBench();
+const life = useLifeBench();
 const SiphonDrawing = defineAsyncComponent(
   () => import('../stages/drain/siphon/SiphonDrawing.vue'),
 );
+const SeasonBench = defineAsyncComponent(() => import('../stages/life/season/SeasonBench.vue'));
 const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
 const onBench = computed(() => {
+  if (stage.value === 'life') return life.open === 'season' ? SeasonBench : null;
   if (stage.value !== 'drain') return null;
   if (bench.open === 'siphon' && chosen.siphon) return SiphonDrawing;
   const timed = system.document?.paths.some((p) => p.kind === 'pumped-line');
   return bench.open === 'timer' && timed ? TimerBench : null;
 });
-const benchProps = computed(() => (bench.open === 'siphon' ? { siphon: chosen.siphon! } : {}));
+const benchProps = computed(() =>
+  stage.value === 'drain' && bench.open === 'siphon' ? { siphon: chosen.siphon! } : {},
+);
 
 const { mobile: phone } = useDisplay();
 /** Beside the drawing lies the stage’s panel or the list of findings. */

@@ -6,7 +6,13 @@ import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 
 /** Number of each stage: its place in the order of the work, and its key. */
-export const STAGE_KEY: Record<Stage, number> = { vessels: 2, lift: 3, drain: 4 };
+export const STAGE_KEY: Record<Stage, number> = {
+  place: 1,
+  vessels: 2,
+  lift: 3,
+  drain: 4,
+  life: 5,
+};
 
 /** What keys may ask of the camera. */
 export interface Camera {

@@ -133,7 +133,6 @@ const lineFlow = (l: PlacedLine) => {
         :scene="scene"
         :level-of="levelOf"
         :scale="scale"
-        :small="small"
         :x="x"
         :y="y"
       />

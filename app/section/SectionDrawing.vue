@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue';
 import type { Assessment } from '../../core/assess';
 import type { QuantityKey } from '../../core/derived';
 import { format } from '../../core/quantity';
@@ -16,6 +16,7 @@ import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
 import { isCompact, useFrame, WHOLE_VIEW, type View } from './frame';
 import { handlesOf, type Handle } from './handles';
+import { plantsFromSide } from './living';
 import { MARK, marksOf } from './marks';
 import { drawnBoxes, extentOf } from './parts';
 import { sceneOf, shared, type Placed, type Scene } from './scene';
@@ -53,6 +54,11 @@ const emit = defineEmits<{
   derive: [key: QuantityKey];
 }>();
 
+/** Lenses with more than labels; each comes when its stage is first looked at. */
+const LENSES: Partial<Record<Stage, Component>> = {
+  place: defineAsyncComponent(() => import('./SectionPlace.vue')),
+  life: defineAsyncComponent(() => import('./SectionLifeLens.vue')),
+};
 const settings = useSettings();
 const frame = ref<HTMLElement>();
 const place = useElementSize(frame, { width: 640, height: 480 });
@@ -98,6 +104,14 @@ const marks = computed(() =>
 /** What labels keep clear of: what is drawn, the marks, and the dots to pull. */
 const taken = computed(() => [
   ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
+  ...scene.value.vessels.flatMap((p) =>
+    plantsFromSide(props.system, p, 0).map((q) => ({
+      x1: X(q.x - 0.4 * Math.min(q.spacing, q.height)),
+      x2: X(q.x + 0.4 * Math.min(q.spacing, q.height)),
+      y1: Y(q.z + q.height),
+      y2: Y(q.z),
+    })),
+  ),
   ...marks.value.map((m) => around(m.x, m.y, MARK + 2)),
   ...(map.value ? [] : handles.value.map((h) => around(X(h.x), Y(h.z), 6))),
 ]);
@@ -231,6 +245,19 @@ defineExpose({
           :x="X"
           :y="Y"
           @derive="(key) => emit('derive', key)"
+        />
+        <component
+          :is="LENSES[stage]"
+          v-if="LENSES[stage]"
+          :system="system"
+          :assessment="assessment"
+          :scene="scene"
+          :levels="levels"
+          :within="within"
+          :compact="compact"
+          :x="X"
+          :y="Y"
+          @derive="(key: QuantityKey) => emit('derive', key)"
         />
         <SectionMarks :marks="marks" @finding="(key, about) => emit('finding', key, about)" />
         <g v-if="near" aria-hidden="true">

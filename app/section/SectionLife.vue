@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { fishIn, type SystemDocument } from '../../core/system';
 import type { Placed, Scene } from './scene';
+import { fishLength, plantsFromSide, rootsAt } from './living';
 
 /** Fish in the tank and sprigs on the stones: that something lives here, not how much. */
 const props = defineProps<{
@@ -9,43 +10,39 @@ const props = defineProps<{
   scene: Scene;
   levelOf: (p: Placed) => number;
   scale: number;
-  /** Fish shrink with the drawing. */
-  small: number;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
-const MOST_FISH = 7;
+const MOST_FISH = 24;
+/** The fish of the drawing is 28 px long at its own size. */
+const FISH_PX = 28;
+const SEEN_PX = 7;
 
 const fish = computed(() =>
   props.scene.vessels.flatMap((p) => {
-    const { count } = fishIn(props.system, p.vessel.id);
+    const { count, mass } = fishIn(props.system, p.vessel.id);
     const level = props.levelOf(p);
     const shown = Math.min(count, MOST_FISH);
+    // To scale, but never too small to be seen, and never longer than a fifth of the tank.
+    const px = Math.min(
+      (props.x(p.right) - props.x(p.left)) / 5,
+      Math.max(SEEN_PX, fishLength(count > 0 ? mass / count : 0) * props.scale),
+    );
+    const low = props.y(p.vessel.floor) - px / 3;
     return Array.from({ length: shown }, (_, i) => ({
       key: `${p.vessel.id}${i}`,
-      x: props.x(p.left + (p.right - p.left) * (0.3 + (0.62 * ((i * 5) % 7)) / 7)),
-      y: Math.min(
-        props.y(p.vessel.floor + level * (0.2 + (0.55 * ((i * 3) % 7)) / 7)),
-        props.y(p.vessel.floor) - 6 * props.small,
-      ),
+      x: props.x(p.left + (p.right - p.left) * (0.14 + 0.74 * ((i * 0.618) % 1))),
+      y: Math.min(props.y(p.vessel.floor + level * (0.14 + 0.66 * ((i * 0.755 + 0.2) % 1))), low),
+      size: px / FISH_PX,
       flip: i % 2 === 0,
     }));
   }),
 );
 
-/** Height above the ground at which plants stand in a vessel; nothing where none do. */
-function rootsAt(p: Placed): number | null {
-  const v = p.vessel;
-  if (v.media) return v.floor + v.media.top;
-  if (v.pots) return v.floor + v.pots.height;
-  if (v.role === 'raft') return v.floor + props.levelOf(p) + 0.01;
-  return v.role === 'channel' ? v.floor + v.shape.height : null;
-}
-
 /** Sprigs that hang from felt, row by row. */
 const onWall = computed(() =>
   props.scene.vessels.flatMap((p) => {
-    if (p.vessel.role !== 'felt') return [];
+    if (p.vessel.role !== 'felt' || noted(p)) return [];
     const across = Math.max(2, Math.floor((2 * p.widest) / 0.22));
     const rows = Math.max(2, Math.floor(p.vessel.shape.height / 0.24));
     return Array.from({ length: across * rows }, (_, i) => ({
@@ -61,10 +58,24 @@ const onWall = computed(() =>
   }),
 );
 
+/** Whether it is known what grows there. */
+const noted = (p: Placed) => props.system.crops.some((c) => c.vessel === p.vessel.id);
+const plants = computed(() =>
+  props.scene.vessels.flatMap((p) =>
+    plantsFromSide(props.system, p, props.levelOf(p)).map((q) => ({
+      key: q.key,
+      x: props.x(q.x),
+      y: props.y(q.z),
+      size: q.height * props.scale,
+      wide: Math.min(1.4, Math.max(0.5, (q.spacing / q.height) * 0.9)),
+    })),
+  ),
+);
+
 const sprigs = computed(() =>
   props.scene.vessels.flatMap((p) => {
-    const z = rootsAt(p);
-    if (z === null) return [];
+    const z = rootsAt(p, props.levelOf(p));
+    if (z === null || noted(p)) return [];
     const n = Math.max(1, Math.floor((p.right - p.left - 0.24) / 0.16));
     const drains = props.scene.drains.filter((d) => d.path.from === p.vessel.id).map((d) => d.x);
     const inset = n > 1 ? 0.16 : p.widest;
@@ -91,7 +102,7 @@ const sprigs = computed(() =>
     v-for="f in fish"
     :key="f.key"
     class="fish"
-    :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -small : small} ${small})`"
+    :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -f.size : f.size} ${f.size})`"
   >
     <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
     <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
@@ -101,6 +112,16 @@ const sprigs = computed(() =>
     :key="sp.key"
     class="sprig"
     :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"
+  >
+    <path
+      d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"
+    />
+  </g>
+  <g
+    v-for="q in plants"
+    :key="q.key"
+    class="sprig"
+    :transform="`translate(${q.x} ${q.y}) scale(${(q.size / 20) * q.wide} ${q.size / 20})`"
   >
     <path
       d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"

@@ -71,7 +71,8 @@ describe('the drawing of a system', () => {
   });
 
   it('draws as many fish as there are, up to a few, and none where there are none', () => {
-    expect(draw(pair, 'vessels').findAll('.fish')).toHaveLength(7);
+    const many = applyEdits(pair, [{ at: 'fish.fish.count', to: 200 }]);
+    expect(draw(many, 'vessels').findAll('.fish')).toHaveLength(24);
     const three = applyEdits(pair, [{ at: 'fish.fish.count', to: 3 }]);
     expect(draw(three, 'vessels').findAll('.fish')).toHaveLength(3);
     expect(draw(trayOverReservoir.make('t', 'T'), 'vessels').findAll('.fish')).toHaveLength(0);

@@ -1,3 +1,4 @@
+import { plantsFromSide } from './living';
 import type { SystemDocument } from '../../core/system';
 import { halfWidth, profileHeights } from '../../core/water/shape';
 import { placeVessels, type Placed } from './place';
@@ -57,6 +58,7 @@ export function sceneOf(s: SystemDocument): Scene {
     maxZ: Math.max(
       ...all.map((p) => p.vessel.floor + p.vessel.shape.height),
       ...points.map((q) => q.z),
+      ...all.flatMap((p) => plantsFromSide(s, p, 0).map((q) => q.z + q.height)),
     ),
   };
 }

@@ -232,7 +232,7 @@ describe('handles', () => {
       ),
       { numRuns: 60 },
     );
-    expect(paperSize(bedOverTank.make('a', 'A'), 186, 104).scale).toBe(15);
+    expect(paperSize(bedOverTank.make('a', 'A'), 186, 104).scale).toBe(20);
     // A low and long row has room for its tags all the same.
     const row = LAYOUTS.find((l) => l.id === 'bucket-row')!.make('r', 'R');
     expect(paperSize(row, 186, 104, 9).height).toBeGreaterThanOrEqual(9 * 27);

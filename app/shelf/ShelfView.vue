@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import { mdiFolderOpenOutline, mdiMagnify, mdiPackageDown } from '@mdi/js';
+import {
+  mdiCalculatorVariantOutline,
+  mdiFolderOpenOutline,
+  mdiMagnify,
+  mdiPackageDown,
+} from '@mdi/js';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
@@ -135,6 +140,14 @@ async function putBack() {
           From what I have
         </v-btn>
         <span class="quiet">A tank, a pump, some floor: the best few systems for them.</span>
+      </p>
+      <p class="have">
+        <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'sums' }">
+          Sums
+        </v-btn>
+        <span class="quiet"
+          >A dose, a change of water, a feed: for any tank, without a system.</span
+        >
       </p>
       <ul class="layouts">
         <li v-for="l in LAYOUTS" :key="l.id">

@@ -1,3 +1,4 @@
+import { applyEdits } from '../../core/system';
 // @vitest-environment happy-dom
 import { Drills, fixesForDrill, type Drill, type Severity } from '../../core/drills';
 import 'fake-indexeddb/auto';
@@ -5,6 +6,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import { simulate } from '../../core/day';
 import {
+  applyEdits,
   applyEdits,
   isSiphon,
   readAt,
@@ -183,7 +185,7 @@ describe('the timer in hand', () => {
   });
 
   it('one’s own timer is entered by its steps', async () => {
-    open(trayOverReservoir.make('t', 'T'));
+    open(applyEdits(trayOverReservoir.make('t', 'T'), [{ at: 'site.lampTime', to: null }]));
     const bench = useBench();
     const w = mountIt(TimerPanel);
     select(w, 'Kind of timer').vm.$emit('update:modelValue', 'own');

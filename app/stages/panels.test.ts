@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import FishBench from './life/FishBench.vue';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
@@ -71,13 +72,21 @@ describe('the vessels panel', () => {
   it('puts fish in where there were none', async () => {
     const doc = pairOf('a', 'A');
     const system = open({ ...doc, fish: [] });
-    const w = mountIt(VesselsPanel);
+    const w = mountIt(FishBench);
     await w
       .findAll('button')
       .find((b) => b.text() === 'Put fish in')!
       .trigger('click');
     expect(system.document!.fish).toEqual([
-      { id: 'fish', vessel: 'tank', count: 10, meanMass: 0.05 },
+      {
+        id: 'fish',
+        vessel: 'tank',
+        kind: 'nile-tilapia',
+        count: 6,
+        meanMass: 0.05,
+        ration: null,
+        protein: null,
+      },
     ]);
   });
 });

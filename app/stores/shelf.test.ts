@@ -34,13 +34,14 @@ describe('the shelf', () => {
   });
   const names = () => shelf.systems.map((s) => s.name);
 
-  it('holds the five demo systems at first, in the same format as saved files', async () => {
+  it('holds the six demo systems at first, in the same format as saved files', async () => {
     await shelf.load();
     expect(names().sort()).toEqual([
       'North-wall lean-to',
       'Potting-shed pair',
       'The first attempt',
       'Under-stairs tray',
+      'Warm balcony, too many fish',
       'Work-bench bowl',
     ]);
     for (const s of shelf.systems)
@@ -55,7 +56,7 @@ describe('the shelf', () => {
     await shelf.load();
     expect(names()).toEqual([]);
     await shelf.bringDemos();
-    expect(names()).toHaveLength(5);
+    expect(names()).toHaveLength(6);
   });
 
   it('makes systems with names of their own', async () => {

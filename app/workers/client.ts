@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import type { DayWorker } from './day.worker';
 import type { DrillWorker } from './drill.worker';
 import type { FilesWorker } from './files.worker';
+import type { SeasonWorker } from './season.worker';
 import type { ShelfWorker } from './shelf.worker';
 
 /** A worker that has not answered after this is ended, ms. Its own work is limited and takes seconds. */
@@ -78,6 +79,10 @@ export const drillWorker = new Mortal<DrillWorker>(
 export const shelfWorker = new Mortal<ShelfWorker>(
   () => new Worker(new URL('./shelf.worker.ts', import.meta.url), module),
   20_000,
+);
+/** Follows seasons and fits them to readings. */
+export const seasonWorker = new Mortal<SeasonWorker>(
+  () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
 );
 /** Reads one file; a worker of its own for each. */
 export const fileReader = (): Mortal<FilesWorker> =>

@@ -14,13 +14,13 @@ export function remindersOf(system: SystemDocument): Reminder[] {
     },
     {
       id: 'weight',
-      stage: 'vessels',
+      stage: 'place',
       sentence:
         'Water weighs 1 kg a litre. Keep tall stands from tipping and racking; a structural engineer or the building’s manager says what a floor, balcony or roof carries.',
     },
     {
       id: 'electricity',
-      stage: 'lift',
+      stage: 'place',
       sentence:
         system.site.outletProtected === true
           ? 'Drip loop in every cable, plugs above the highest water, unplug before hands go in. Low voltage is safer.'
@@ -47,5 +47,49 @@ export function remindersOf(system: SystemDocument): Reminder[] {
         'An open tank near small children needs a cover or a fence; local law may require it.',
     });
   }
+  const { near } = system.site;
+  const add = (id: string, stage: Reminder['stage'], sentence: string) =>
+    out.push({ id, stage, sentence });
+  if (near.children === true)
+    add(
+      'children',
+      'place',
+      'Small children: a cover or a fence on open water, nothing to climb beside it, chemicals locked away.',
+    );
+  if (near.pets === true || near.rodents === true)
+    add(
+      'animals',
+      'place',
+      'Keep pets, birds and rodents off water and beds: lids, nets, no feed left open; wash what is eaten raw.',
+    );
+  if (near.sleepers === true)
+    add(
+      'sleepers',
+      'place',
+      'A siphon gurgles and an air pump hums all night: rubber feet, a bend in the drain, air pump on a shelf over the water line.',
+    );
+  if (system.site.floor === 'balcony' || system.site.floor === 'roof')
+    add(
+      'spill',
+      'place',
+      'A leak reaches whoever lives below: test outdoors first, a tray with an outlet under it, and ask the building’s manager before the first filling.',
+    );
+  if (fish) {
+    add(
+      'law',
+      'life',
+      'Check whether keeping the species is allowed where you live; never release fish, shrimp or plants. A vet for disease; kill by the local rules.',
+    );
+    add(
+      'hands',
+      'life',
+      'Wash hands and produce. Weak immunity and broken skin: gloves. Fish treated with medicine are not eaten within their waiting time.',
+    );
+  }
+  add(
+    'chemicals',
+    'life',
+    'Acids, lime, carbonates: gloves and eye protection, chemical into water and never water into it, never two at once, locked away.',
+  );
   return out;
 }

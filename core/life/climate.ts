@@ -43,6 +43,7 @@ export function airOn({ site }: SystemDocument, day: number): Air {
   return { day: t, night: t, mean: t };
 }
 
+/** The heaters of a system. */
 export const heatersOf = (s: SystemDocument): DeviceOf<'heater'>[] =>
   s.devices.filter((d): d is DeviceOf<'heater'> => d.kind === 'heater');
 

@@ -11,6 +11,7 @@ export * from './heat.ts';
 export * from './life.ts';
 export * from './light.ts';
 export * from './mediaSurface.ts';
+export * from './needs.ts';
 export * from './nitrogen.ts';
 export * from './oxygen.ts';
 export * from './oxygenBalance.ts';

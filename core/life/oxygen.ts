@@ -148,9 +148,12 @@ export function oxygenByHour(
 /**
  * Time after the pumps stop until the oxygen has fallen to a level.
  *
+ * @param level to which it falls, mg/L
  * @param from oxygen at the stop, mg/L
+ * @param volume m³
+ * @param exchange what still brings oxygen in, m³/h
  * @param use g/h
- * @param exchange what still brings oxygen in
+ * @param saturated mg/L
  * @returns hours; 0 where it is there already, Infinity where it never gets there
  * @source C(t) = C_eq + (C₀ − C_eq)·e^(−kt), C_eq = C_s − D/K
  */

@@ -58,6 +58,7 @@ export function siteArea(v: Vessel): SquareMetres {
   return v.count * shapeArea(v.shape, v.shape.height);
 }
 
+/** Whether something grows in a vessel. */
 export const isPlantSite = (v: Vessel): boolean =>
   (PLANT_ROLES as readonly string[]).includes(v.role);
 
@@ -130,6 +131,7 @@ export function fullestPlanting(s: SystemDocument): PlantedSite[] {
   return best;
 }
 
+/** Planted ground of some sites together, m². */
 export const plantedArea = areaOf;
 
 /** Feed that a square metre of planting takes up, g a day: least and most of the school. */

@@ -201,3 +201,12 @@ export function schoolsOf(ground: Ground): School[] {
   const governing = chosen ?? strictest;
   return answers.map((x) => ({ ...x, governs: x === governing }));
 }
+
+/** How many of a kind a school allows: of the size that they have, and full grown. */
+export const stockFor = (
+  s: School,
+  g: Group,
+): { readonly now: number; readonly grown: number } => ({
+  now: Math.floor(s.mass / Math.max(1e-9, g.meanMass)),
+  grown: Math.floor(s.mass / Math.max(g.kind.growth.to, g.meanMass)),
+});

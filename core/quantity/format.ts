@@ -27,7 +27,7 @@ function plain(value: number, decimals: number): string {
 /** Decimals that suit the size: about three figures, never more than the unit deserves. */
 function suited(value: number, unit: Unit): number {
   const size = Math.abs(value);
-  const places = size >= 100 ? 0 : size >= 10 ? 1 : 2;
+  const places = size >= 100 ? 0 : size >= 10 ? 1 : size >= 0.1 || size === 0 ? 2 : 3;
   return Math.min(places, unit.decimals);
 }
 

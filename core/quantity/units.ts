@@ -329,7 +329,7 @@ const KINDS = {
   },
   /** What is dissolved: mg/L is g/m³. */
   concentration: {
-    shown: same(u('mg/L', 1, 2)),
+    shown: same(u('mg/L', 1, 3)),
     typed: only({ 'mg/l': 1, ppm: 1, 'g/m3': 1, 'g/m³': 1, 'µg/l': 1e-3, 'ug/l': 1e-3 }),
     asked: 'a concentration: mg/L',
   },

@@ -59,6 +59,7 @@ export interface Sum<Id extends string = string> {
   readonly source: string;
 }
 
+/** A sum as it is written, its id known to the compiler. */
 export const defineSum = <const Id extends string>(sum: Sum<Id>): Sum<Id> => sum;
 
 /** A number that is asked for. */
@@ -103,4 +104,5 @@ export const FISH_OR_NOT = [
   { id: 'no', name: 'without fish' },
 ] as const;
 
+/** Whether a sum has an answer, or a sentence on why there is none. */
 export const isAnswer = (x: Answer | Phrase): x is Answer => 'results' in x;

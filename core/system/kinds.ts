@@ -24,13 +24,20 @@ type HasOwn = Pick<SystemDocument, 'own'>;
 const both = <T extends Row>(own: readonly T[], rows: readonly T[]): readonly T[] =>
   own.length ? [...own, ...rows.filter((r) => !own.some((o) => o.id === r.id))] : rows;
 
+/** Kinds of fish and shrimp. */
 export const fishKinds = (s: HasOwn): readonly FishKind[] => both(s.own.fish, FISH);
+/** Crops. */
 export const cropKinds = (s: HasOwn): readonly CropKind[] => both(s.own.crops, CROPS);
+/** What takes chlorine out. */
 export const dechlorinators = (s: HasOwn): readonly Dechlorinator[] =>
   both(s.own.dechlorinators, DECHLORINATORS);
+/** Nutrient programmes. */
 export const programmes = (s: HasOwn): readonly Programme[] => both(s.own.programmes, PROGRAMMES);
+/** Air pumps with their stones. */
 export const airPumps = (s: HasOwn): readonly AirPump[] => both(s.own.airPumps, AIR_PUMPS);
+/** Heaters. */
 export const heaters = (s: HasOwn): readonly Heater[] => both(s.own.heaters, HEATERS);
+/** Lamps. */
 export const lamps = (s: HasOwn): readonly Lamp[] => both(s.own.lamps, LAMPS);
 
 const FISH_BY_ID = new Map(FISH.map((k) => [k.id, k]));

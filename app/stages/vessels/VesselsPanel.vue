@@ -29,14 +29,6 @@ const WEIGHTS = ['weight', 'leg'] as const;
 const isPumpedFrom = computed(() =>
   a.value.balance.reserves.some((r) => r.vessel === vessel.value.id),
 );
-const fish = computed(() => doc.value.fish.find((f) => f.vessel === vessel.value.id));
-
-function addFish() {
-  system.commit(
-    [{ at: 'fish.fish', to: { id: 'fish', vessel: vessel.value.id, count: 10, meanMass: 0.05 } }],
-    'Fish put in',
-  );
-}
 const catcher = computed(() => {
   const to = doc.value.paths.find(
     (p) => p.from === vessel.value.id && p.kind !== 'pumped-line',
@@ -85,33 +77,18 @@ const catcher = computed(() => {
       </div>
     </PanelGroup>
     <MediaGroup :key="vessel.id" :vessel="vessel" />
-    <PanelGroup v-if="vessel.role === 'tank'" title="Fish">
-      <div v-if="fish" class="fields">
-        <DocumentField :at="`fish.${fish.id}.count`" />
-        <DocumentField :at="`fish.${fish.id}.meanMass`" />
-      </div>
-      <v-btn v-else variant="outlined" @click="addFish">Put fish in</v-btn>
-      <p v-if="fish" class="quiet note">
-        {{ format(fishIn(doc, vessel.id).mass, 'mass', settings.units) }} of fish in
-        {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water.
-      </p>
-    </PanelGroup>
+    <p v-if="vessel.role === 'tank'" class="quiet note">
+      {{ format(fishIn(doc, vessel.id).mass, 'mass', settings.units) }} of fish in
+      {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water; their kind and
+      number stand under Life.
+    </p>
     <MakeUpGroup :vessel="vessel.id" />
-    <PanelGroup title="Place">
-      <div class="fields">
-        <DocumentField at="site.waterTemperature" label="Water temperature" />
-        <DocumentField at="site.airTemperature" label="Air temperature" />
-        <DocumentField at="site.humidity" label="Humidity" />
-        <DocumentField at="site.airSpeed" />
-        <DocumentField at="site.floorLoad" clearable placeholder="not known" />
-      </div>
-    </PanelGroup>
   </div>
 </template>
 
 <style scoped>
 .note {
   font-size: var(--type-small);
-  padding-top: 8px;
+  padding: 8px 12px;
 }
 </style>

@@ -208,10 +208,9 @@ const list = (entry: Joi.SchemaMap) =>
     .max(MOST.own)
     .unique('id')
     .required();
-const first = CROPS[0]!;
-const values = (of: (typeof CROPS)[number], key: keyof typeof first) => of[key] as string;
-const kindsOf = (key: keyof typeof first) =>
-  oneOfKinds([...new Set(CROPS.map((c) => values(c, key)))]);
+/** The words that a column of the crops may hold. */
+const kindsOf = (key: 'group' | 'rootType' | 'support' | 'start' | 'frost' | 'harvest') =>
+  oneOfKinds([...new Set(CROPS.map((c) => c[key]))]);
 
 const ownFish = {
   scientific: words,

@@ -1,10 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
-import { sums } from '../../scripts/sums.ts';
-import { judgeWhole } from '../findings/judge.ts';
-import { tell, UNIT_SYSTEMS } from '../quantity/index.ts';
-import { demo } from '../test/demo.ts';
-import { SUMS, isAnswer, sumOf, usualValues, valuesFor, type Answer, type Sum } from './index.ts';
+import { sums } from './sums.ts';
+import { judgeWhole } from '../core/findings/judge.ts';
+import { tell, UNIT_SYSTEMS } from '../core/quantity/index.ts';
+import { demo } from '../core/test/demo.ts';
+import {
+  SUMS,
+  isAnswer,
+  sumOf,
+  usualValues,
+  valuesFor,
+  type Answer,
+  type Sum,
+} from '../core/sums/index.ts';
 
 const answer = (id: string, values: Record<string, number | string>): Answer => {
   const sum = sumOf(id)!;

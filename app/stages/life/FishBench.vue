@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { mdiDelete, mdiPlus } from '@mdi/js';
+import { computed } from 'vue';
+import { needsOf } from '../../../core/life';
+import { format, type QuantityKind } from '../../../core/quantity';
+import { fishKinds, fishKindOf, isStore, vesselOf } from '../../../core/system';
+import DocumentChoice from '../../parts/DocumentChoice.vue';
+import DocumentField from '../../parts/DocumentField.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import ShownNumber from '../../parts/ShownNumber.vue';
+import { useKept } from '../../stores/kept';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import DevicesGroup from './DevicesGroup.vue';
+import SchoolsPicture from './SchoolsPicture.vue';
+import WaterGroup from './WaterGroup.vue';
+import { useLife } from './useLife';
+
+/** Fish, the schools of stocking, what they ask of the rest, devices and the water as it was read. */
+const system = useSystem();
+const settings = useSettings();
+const { figures, life } = useLife();
+const doc = computed(() => system.document!);
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+const kinds = useKept(() =>
+  fishKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name} (${k.scientific})` })),
+);
+const home = computed(
+  () => doc.value.vessels.find((v) => v.role === 'tank') ?? doc.value.vessels.find(isStore),
+);
+const needs = computed(() => needsOf(figures.value, life.value));
+
+function add() {
+  const ids = new Set(doc.value.fish.map((x) => x.id));
+  let id = 'fish';
+  for (let i = 2; ids.has(id); i++) id = `fish-${i}`;
+  const kind = fishKinds(doc.value)[0]!;
+  system.commit(
+    [
+      {
+        at: `fish.${id}`,
+        to: {
+          id,
+          vessel: home.value!.id,
+          kind: kind.id,
+          count: kind.shoal,
+          meanMass: kind.stockMass,
+          ration: null,
+          protein: null,
+        },
+      },
+    ],
+    'Fish put in',
+  );
+}
+/** A kind is put in at the mass at which it is bought. */
+const atStock = (id: string) => (kind: string) => {
+  const k = fishKindOf(doc.value, kind);
+  return k ? [{ at: `fish.${id}.meanMass`, to: k.stockMass }] : [];
+};
+</script>
+
+<template>
+  <div>
+    <p v-if="!doc.fish.length" class="quiet none">
+      No fish here: roots live on what is mixed into the water. What concerns them stands under
+      Plants and Sums.
+    </p>
+    <template v-if="doc.fish.length">
+      <PanelGroup title="How many fish">
+        <SchoolsPicture />
+      </PanelGroup>
+      <PanelGroup
+        v-for="g in doc.fish"
+        :key="g.id"
+        :title="`${fishKindOf(doc, g.kind)?.name ?? 'Fish'} in ${vesselOf(doc, g.vessel).name}`"
+      >
+        <div class="fields">
+          <DocumentChoice
+            class="wide"
+            :at="`fish.${g.id}.kind`"
+            label="Kind"
+            :items="kinds"
+            :also="atStock(g.id)"
+          />
+          <DocumentField :at="`fish.${g.id}.count`" />
+          <DocumentField :at="`fish.${g.id}.meanMass`" />
+          <DocumentField :at="`fish.${g.id}.ration`" clearable placeholder="by mass, warmth" />
+          <DocumentField :at="`fish.${g.id}.protein`" clearable placeholder="as it needs" />
+        </div>
+        <div class="numbers">
+          <ShownNumber :of="`time-to-stress/${g.id}`" />
+          <ShownNumber :of="`time-to-lethal/${g.id}`" />
+          <ShownNumber :of="`stocking-density/${g.vessel}`" />
+        </div>
+        <v-btn
+          size="small"
+          :prepend-icon="mdiDelete"
+          @click="system.commit([{ at: `fish.${g.id}`, to: undefined }], 'Fish taken out')"
+          >Take them out</v-btn
+        >
+      </PanelGroup>
+      <PanelGroup title="Feed, ammonia, oxygen">
+        <div class="numbers">
+          <ShownNumber of="feed" />
+          <ShownNumber of="tan" />
+          <ShownNumber of="tan-capacity" />
+          <ShownNumber of="media-surface" />
+          <ShownNumber of="oxygen-lowest" />
+          <ShownNumber of="oxygen-saturation" />
+          <ShownNumber of="oxygen-supply" />
+          <ShownNumber of="heater" />
+        </div>
+      </PanelGroup>
+      <PanelGroup v-if="needs" title="What these fish ask for">
+        <p class="needs">
+          {{ f(needs.planting[0], 'area') }} to {{ f(needs.planting[1], 'area') }} of leaves for
+          their feed; {{ f(needs.surface, 'area') }} of wetted surface<template v-if="needs.media"
+            >, {{ f(needs.media, 'volume') }} of stones,</template
+          >
+          for their ammonia; a pump of {{ f(needs.pump, 'flow') }} to turn their water over once an
+          hour; and were air stones all they had, {{ f(needs.air * 60, 'volume') }} of air a minute,
+          half a metre deep.
+        </p>
+      </PanelGroup>
+    </template>
+    <div v-if="home" class="add">
+      <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="add">Put fish in</v-btn>
+    </div>
+    <WaterGroup />
+    <DevicesGroup />
+  </div>
+</template>
+
+<style scoped>
+.none,
+.add {
+  padding: 12px;
+}
+.needs {
+  font-size: var(--type-body);
+  line-height: 1.5;
+}
+</style>

@@ -1,0 +1,231 @@
+<script setup lang="ts">
+import { mdiDelete } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { isPlantSite, planOf, reachOf, rootZone, sowing } from '../../../core/life';
+import { format, formatDay, type QuantityKind } from '../../../core/quantity';
+import { cropKinds, vesselAt } from '../../../core/system';
+import type { CropGroup } from '../../../core/catalogue';
+import DocumentField from '../../parts/DocumentField.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import ShownNumber from '../../parts/ShownNumber.vue';
+import TabRow from '../../parts/TabRow.vue';
+import { useChosen } from '../../stores/chosen';
+import { useKept } from '../../stores/kept';
+import { useLifeBench } from '../../stores/lifeBench';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import DevicesGroup from './DevicesGroup.vue';
+import NitrogenYear from './NitrogenYear.vue';
+import PlanView from './PlanView.vue';
+import { useLife } from './useLife';
+
+/** What stands in each bed: its plan, each stand with its roots against the flood, its days and its light. */
+const system = useSystem();
+const settings = useSettings();
+const chosen = useChosen();
+const bench = useLifeBench();
+const { figures, life } = useLife();
+const doc = computed(() => system.document!);
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+
+const sites = computed(() => doc.value.vessels.filter(isPlantSite));
+const bed = computed(() => {
+  const about = chosen.vessel;
+  const stand = doc.value.crops.find((c) => c.id === bench.stand);
+  return (
+    sites.value.find((v) => v.id === (chosen.thing ? about?.id : stand?.vessel)) ?? sites.value[0]
+  );
+});
+const here = computed(() => life.value.stands.filter((s) => s.stand.vessel === bed.value?.id));
+const open = computed(() => here.value.find((s) => s.stand.id === bench.stand) ?? here.value[0]);
+const zone = computed(() => (bed.value ? rootZone(figures.value, bed.value) : null));
+
+const GROUPS: Record<CropGroup, string> = {
+  leaf: 'leaf',
+  herb: 'herb',
+  fruit: 'fruit',
+  root: 'root',
+  flower: 'flower',
+  foliage: 'foliage',
+  'wet-footed': 'wet feet',
+};
+const choices = useKept(() =>
+  cropKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name}, ${GROUPS[k.group]}` })),
+);
+const adding = ref<string | null>(null);
+/** A new stand goes where there is room from the left; two by two where it fits. */
+function add(id: string | null) {
+  adding.value = null;
+  const kind = cropKinds(doc.value).find((k) => k.id === id);
+  if (!kind || !bed.value) return;
+  const plan = planOf(bed.value);
+  const ids = new Set(doc.value.crops.map((c) => c.id));
+  let own = kind.id;
+  for (let i = 2; ids.has(own); i++) own = `${kind.id}-${i}`;
+  const end = Math.max(0, ...here.value.map((s) => s.stand.x + s.length));
+  const fits = (n: number, room: number) =>
+    Math.max(1, Math.min(n, Math.floor(room / kind.spacing)));
+  const columns = fits(2, plan.length - end);
+  const x = Math.max(0, Math.min(end, plan.length - columns * kind.spacing));
+  bench.stand = own;
+  system.commit(
+    [
+      {
+        at: `crops.${own}`,
+        to: {
+          id: own,
+          vessel: bed.value.id,
+          crop: kind.id,
+          x: Math.round(x * 100) / 100,
+          y: 0.02,
+          columns,
+          rows: fits(2, plan.width - 0.02),
+          from: null,
+          to: null,
+        },
+      },
+    ],
+    `${kind.name} planted`,
+  );
+}
+/** What to say of the roots of a stand. */
+const roots = computed(() => {
+  const s = open.value;
+  const z = zone.value;
+  if (!s || !z) return '';
+  const reach = reachOf(z, s.kind);
+  const wet =
+    z.dry < 0.002
+      ? 'The water comes up to the top'
+      : `The water comes up to ${f(z.dry, 'length')} under the top`;
+  const seed =
+    s.kind.start === 'seed' && reach.seed > 0 ? ' Sow at the wet line or on a wick.' : '';
+  const plug = reach.plug > 0 ? ` Set plugs ${f(reach.plug, 'length')} deeper, or on a wick.` : '';
+  return `${wet}; the roots go ${f(s.kind.roots, 'length')} deep${reach.grown > 0.005 ? ' and do not reach it' : ''}.${seed || plug}`;
+});
+/** When it is started and harvested, and what it may lack. */
+const days = computed(() => {
+  const s = open.value;
+  if (!s) return '';
+  const { kind } = s;
+  const plan = sowing(s);
+  const out: string[] = [HARVEST[kind.harvest]];
+  if (kind.daysToHarvest) {
+    const about = plan.ready === null ? '' : `, about ${formatDay(plan.ready)}`;
+    out[0] += `, ${kind.daysToHarvest} days after planting out${about}`;
+  }
+  if (kind.nurseryDays) {
+    const what = kind.start === 'seed' || kind.start === 'plug' ? 'seeds' : `${kind.start}s`;
+    const when =
+      plan.day === null ? `${kind.nurseryDays} days before` : `about ${formatDay(plan.day)}`;
+    out.push(`Start ${plan.seeds} ${what} ${when}`);
+  }
+  if (kind.short.length && doc.value.fish.length)
+    out.push(`Fish water often lacks ${kind.short.join(', ')} for it`);
+  return `${out.join('. ')}.`;
+});
+const HARVEST = {
+  once: 'Cut once',
+  again: 'Cut and come again',
+  picked: 'Picked as it ripens',
+  none: 'Not harvested',
+} as const;
+</script>
+
+<template>
+  <p v-if="!bed" class="quiet none">There is no bed here in which something could grow.</p>
+  <div v-else>
+    <TabRow
+      v-if="sites.length > 1"
+      :items="sites"
+      :chosen="bed.id"
+      label="Bed"
+      @choose="chosen.choose(vesselAt($event))"
+    />
+    <PanelGroup :key="bed.id" :title="`${bed.name} from above`">
+      <PlanView :bed="bed" :stands="here" />
+      <v-autocomplete
+        class="add"
+        :model-value="adding"
+        :items="choices"
+        item-title="name"
+        item-value="id"
+        label="Plant something"
+        @update:model-value="add"
+      />
+      <div v-if="here.length > 1" class="stands" role="group" aria-label="Stands in this bed">
+        <v-btn
+          v-for="s in here"
+          :key="s.stand.id"
+          size="small"
+          :variant="s === open ? 'tonal' : 'text'"
+          :aria-pressed="s === open"
+          @click="bench.stand = s.stand.id"
+          >{{ s.kind.name }}</v-btn
+        >
+      </div>
+    </PanelGroup>
+    <PanelGroup v-if="open" :key="open.stand.id" :title="open.kind.name">
+      <p class="words">
+        {{ open.plants }} plants at {{ f(open.kind.spacing, 'length') }},
+        {{ f(open.area, 'area') }}; {{ f(open.kind.height, 'length') }} tall. {{ roots }}
+      </p>
+      <p class="words">{{ days }}</p>
+      <div class="fields">
+        <DocumentField :at="`crops.${open.stand.id}.columns`" />
+        <DocumentField :at="`crops.${open.stand.id}.rows`" />
+        <DocumentField :at="`crops.${open.stand.id}.x`" />
+        <DocumentField :at="`crops.${open.stand.id}.y`" />
+        <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="stands now" />
+        <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="for good" />
+      </div>
+      <v-btn
+        size="small"
+        :prepend-icon="mdiDelete"
+        @click="
+          system.commit(
+            [{ at: `crops.${open.stand.id}`, to: undefined }],
+            `${open.kind.name} taken out`,
+          )
+        "
+        >Take them out</v-btn
+      >
+    </PanelGroup>
+    <PanelGroup title="Light and warmth of this bed">
+      <div class="numbers">
+        <ShownNumber :of="`light/${bed.id}`" />
+        <ShownNumber :of="`bed-temperature/${bed.id}`" />
+        <ShownNumber of="planted" />
+        <ShownNumber of="feed-on-planting" />
+      </div>
+    </PanelGroup>
+    <PanelGroup v-if="doc.fish.length" title="Nitrogen through the year">
+      <NitrogenYear />
+      <div class="numbers">
+        <ShownNumber of="nitrogen-in" />
+        <ShownNumber of="nitrogen-out" />
+      </div>
+    </PanelGroup>
+    <DevicesGroup only="lamp" />
+  </div>
+</template>
+
+<style scoped>
+.none {
+  padding: 14px 12px;
+}
+.add {
+  padding-top: 8px;
+}
+.stands {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding-top: 6px;
+}
+.words {
+  font-size: var(--type-body);
+  line-height: 1.45;
+  padding-bottom: 8px;
+}
+</style>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import {
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineElement,
+  PointElement,
+  ScatterController,
+} from 'chart.js';
+import annotation from 'chartjs-plugin-annotation';
+import { useMediaQuery } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { Scatter } from 'vue-chartjs';
+import { useTheme } from 'vuetify';
+import { groupsOf } from '../../../../core/life';
+import { useSeason } from '../../../stores/season';
+import { useSystem } from '../../../stores/system';
+import { evening, paper } from '../../../theme/palette';
+import SeasonEvents from './SeasonEvents.vue';
+import { seasonChart, type SeasonInk, type View } from './seasonChart';
+import { seasonInWords } from './words';
+
+Chart.register(
+  LinearScale,
+  PointElement,
+  LineElement,
+  ScatterController,
+  Legend,
+  Filler,
+  annotation,
+);
+
+/** The season in place of the drawing: curves over the days, what is planned on them to be moved by hand. */
+const store = useSeason();
+const system = useSystem();
+const theme = useTheme();
+const view = ref<View>('nitrogen');
+const fewColours = useMediaQuery('(forced-colors: active)');
+const ink = computed<SeasonInk>(() => {
+  if (fewColours.value)
+    return {
+      text: 'CanvasText',
+      rule: 'GrayText',
+      tan: 'CanvasText',
+      nitrite: 'Highlight',
+      nitrate: 'GrayText',
+      good: '#808080',
+    };
+  const c = theme.current.value.dark ? evening : paper;
+  return {
+    text: c['on-surface'],
+    rule: `${c['on-surface']}22`,
+    tan: c.water,
+    nitrite: c.error,
+    nitrate: c.clay,
+    good: c.success,
+  };
+});
+const kind = computed(() => {
+  const doc = system.document;
+  return doc && doc.plan.start === 'fish' ? (groupsOf(doc)[0]?.kind ?? null) : null;
+});
+const chart = computed(() =>
+  store.season
+    ? seasonChart(
+        store.season,
+        store.beside,
+        store.fit,
+        system.document!.plan.readings,
+        kind.value,
+        view.value,
+        ink.value,
+      )
+    : null,
+);
+const words = computed(() => (store.season ? seasonInWords(store.season, store.fit) : ''));
+const VIEWS: readonly { id: View; name: string }[] = [
+  { id: 'nitrogen', name: 'Nitrogen' },
+  { id: 'ph', name: 'pH and alkalinity' },
+  { id: 'life', name: 'Warmth, oxygen, growth' },
+];
+</script>
+
+<template>
+  <div class="bench">
+    <div class="bar">
+      <v-btn-toggle v-model="view" mandatory density="compact" aria-label="Curves">
+        <v-btn v-for="v in VIEWS" :key="v.id" :value="v.id" size="small">{{ v.name }}</v-btn>
+      </v-btn-toggle>
+      <span v-if="store.busy" class="quiet" role="status">working it out</span>
+    </div>
+    <p v-if="store.trouble" role="alert">{{ store.trouble }}</p>
+    <div v-if="chart" class="chart" role="img" :aria-label="words">
+      <Scatter :data="chart.data" :options="chart.options" aria-hidden="true" />
+    </div>
+    <p v-else class="quiet">The season follows when the day has been worked out.</p>
+    <SeasonEvents v-if="store.season" />
+    <p class="words">{{ words }}</p>
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding: 8px 12px;
+  overflow: auto;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.chart {
+  flex: 1 1 220px;
+  min-height: 200px;
+  position: relative;
+}
+.words {
+  font-size: var(--type-body);
+  line-height: 1.4;
+}
+</style>

@@ -1,0 +1,206 @@
+import type { ChartData, ChartOptions } from 'chart.js';
+import { UNIONISED_LIMITS, tanAt } from '../../../../core/life';
+import type { FishKind } from '../../../../core/catalogue';
+import type { Fit, Season } from '../../../../core/season';
+import type { Interval, Reading } from '../../../../core/system';
+
+/** What a season's curves are drawn with. */
+export interface SeasonInk {
+  readonly text: string;
+  readonly rule: string;
+  readonly tan: string;
+  readonly nitrite: string;
+  readonly nitrate: string;
+  readonly good: string;
+}
+/** Which curves are looked at: nitrogen, acidity, or what lives. */
+export type View = 'nitrogen' | 'ph' | 'life';
+
+const line = (
+  label: string,
+  ys: ArrayLike<number>,
+  colour: string,
+  axis = 'y',
+  dash: number[] = [],
+) => ({
+  label,
+  data: Array.from(ys, (y, x) => ({ x, y })),
+  borderColor: colour,
+  backgroundColor: colour,
+  borderWidth: 2,
+  borderDash: dash,
+  pointRadius: 0,
+  yAxisID: axis,
+});
+/** The two edges of a band, filled between. */
+const bandOf = (edges: readonly [Float64Array, Float64Array], colour: string) => [
+  { ...line('', edges[0], 'transparent'), fill: false as const },
+  { ...line('', edges[1], 'transparent'), backgroundColor: `${colour}33`, fill: '-1' as const },
+];
+
+const middle = (i: Interval) => (i[0] + i[1]) / 2;
+const points = (
+  readings: readonly Reading[],
+  key: 'tan' | 'nitrite' | 'nitrate',
+  colour: string,
+) => ({
+  label: '',
+  data: readings.flatMap((r) => (r[key] ? [{ x: r.day, y: middle(r[key]) }] : [])),
+  borderColor: colour,
+  backgroundColor: colour,
+  pointRadius: 5,
+  pointStyle: 'rectRot' as const,
+  showLine: false,
+  yAxisID: 'y',
+});
+
+/**
+ * Curves of a season, the safe bands of its kind behind them, today's cycled day marked.
+ *
+ * @param beside a start without fish on the same axes
+ */
+export function seasonChart(
+  season: Season,
+  beside: Season | null,
+  fit: Fit | null,
+  readings: readonly Reading[],
+  kind: FishKind | null,
+  view: View,
+  ink: SeasonInk,
+) {
+  const shown = fit?.season ?? season;
+  const most = season.days;
+  const datasets: ChartData<'scatter'>['datasets'] = [];
+  const add = (...sets: object[]) =>
+    datasets.push(...(sets as typeof datasets).map((d) => ({ showLine: true, ...d })));
+  const other = beside ? [beside] : [];
+  if (view === 'nitrogen') {
+    if (fit) add(...bandOf(fit.band.tan, ink.tan), ...bandOf(fit.band.nitrite, ink.nitrite));
+    add(
+      line('Ammonia (TAN)', shown.tan, ink.tan),
+      line('Nitrite', shown.nitrite, ink.nitrite),
+      line('Nitrate', shown.nitrate, ink.nitrate, 'right'),
+    );
+    for (const o of other)
+      add(
+        line('TAN without fish', o.tan, ink.tan, 'y', [5, 4]),
+        line('Nitrite without fish', o.nitrite, ink.nitrite, 'y', [5, 4]),
+      );
+    add(points(readings, 'tan', ink.tan), points(readings, 'nitrite', ink.nitrite));
+  } else if (view === 'ph') {
+    add(
+      line('pH', shown.ph, ink.tan),
+      line('Alkalinity, mg/L CaCO₃', shown.alkalinity, ink.nitrate, 'right'),
+    );
+    for (const o of other) add(line('pH without fish', o.ph, ink.tan, 'y', [5, 4]));
+  } else {
+    add(
+      line('Oxygen, mg/L', shown.oxygen, ink.tan),
+      line('Water, °C', shown.t, ink.nitrite),
+      line('Fish, kg', shown.fish, ink.nitrate, 'right'),
+      line('Plants grown, kg', shown.plants, ink.good, 'right'),
+    );
+  }
+  const box = (low: number, high: number) => ({
+    type: 'box' as const,
+    yMin: low,
+    yMax: high,
+    yScaleID: 'y',
+    backgroundColor: `${ink.good}22`,
+    borderWidth: 0,
+    drawTime: 'beforeDatasetsDraw' as const,
+  });
+  // The safe total by the day’s own pH and warmth is a line of its own; behind it lies that of the middle day.
+  const mid = Math.floor(most / 2);
+  const safe =
+    view === 'nitrogen'
+      ? kind
+        ? box(0, Math.min(kind.tan, tanAt(UNIONISED_LIMITS.act, shown.t[mid]!, shown.ph[mid]!)))
+        : null
+      : view === 'ph'
+        ? box(kind?.ph[0] ?? 6, kind?.ph[1] ?? 7)
+        : kind
+          ? box(kind.oxygen.comfort, 20)
+          : null;
+  const day = fit?.season.cycledDay ?? season.cycledDay;
+  const options: ChartOptions<'scatter'> = {
+    animation: false,
+    maintainAspectRatio: false,
+    events: [],
+    scales: {
+      x: {
+        min: 0,
+        max: most,
+        title: { display: true, text: 'days since the start', color: ink.text },
+        ticks: { color: ink.text },
+        grid: { color: ink.rule },
+      },
+      y: {
+        ...(view === 'ph' ? {} : { min: 0 }),
+        title: {
+          display: true,
+          text: view === 'nitrogen' ? 'mg/L as N' : view === 'ph' ? 'pH' : 'mg/L, °C',
+          color: ink.text,
+        },
+        ticks: { color: ink.text },
+        grid: { color: ink.rule },
+      },
+      right: {
+        position: 'right',
+        min: 0,
+        title: {
+          display: true,
+          text: view === 'nitrogen' ? 'nitrate, mg/L as N' : view === 'ph' ? 'mg/L' : 'kg',
+          color: ink.text,
+        },
+        ticks: { color: ink.text },
+        grid: { display: false },
+      },
+    },
+    plugins: {
+      tooltip: { enabled: false },
+      legend: {
+        position: 'top',
+        align: 'start',
+        labels: { color: ink.text, boxWidth: 16, boxHeight: 2, filter: ({ text }) => text !== '' },
+      },
+      annotation: {
+        annotations: {
+          ...(safe ? { safe } : {}),
+          ...(fit && fit.cycled[0] !== null && fit.cycled[1] !== null
+            ? {
+                cycledBand: {
+                  type: 'box' as const,
+                  xMin: fit.cycled[0],
+                  xMax: fit.cycled[1],
+                  backgroundColor: `${ink.text}14`,
+                  borderWidth: 0,
+                  drawTime: 'beforeDatasetsDraw' as const,
+                },
+              }
+            : {}),
+          ...(day === null
+            ? {}
+            : {
+                cycled: {
+                  type: 'line' as const,
+                  xMin: day,
+                  xMax: day,
+                  borderColor: ink.text,
+                  borderWidth: 1.5,
+                  borderDash: [4, 3],
+                  label: {
+                    display: true,
+                    content: `cycled, day ${day}`,
+                    position: 'start' as const,
+                    backgroundColor: 'transparent',
+                    color: ink.text,
+                  },
+                },
+              }),
+        },
+      },
+    },
+  };
+  return { data: { datasets }, options };
+}

@@ -1,0 +1,40 @@
+import type { Fit, Season } from '../../../../core/season';
+
+const peak = (xs: Float64Array, days: number) => {
+  let at = 0;
+  for (let d = 0; d <= days; d++) if (xs[d]! > xs[at]!) at = d;
+  return { day: at, value: xs[at]! };
+};
+const n = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1));
+
+/** What a season comes to, in words. */
+export function seasonInWords(season: Season, fit: Fit | null): string {
+  const s = fit?.season ?? season;
+  const tan = peak(s.tan, s.days);
+  const nitrite = peak(s.nitrite, s.days);
+  const acid = Math.min(...s.ph.slice(0, s.days + 1));
+  const parts = [
+    `Ammonia peaks at ${n(tan.value)} mg/L on day ${tan.day}, nitrite at ${n(nitrite.value)} mg/L on day ${nitrite.day}.`,
+  ];
+  if (fit && !fit.enough)
+    parts.push(
+      `${fit.readings} readings say too little to tell a day: read ammonia and nitrite every two or three days.`,
+    );
+  else if (fit)
+    parts.push(
+      fit.cycled[0] === fit.cycled[1]
+        ? `By your ${fit.readings} readings it is cycled on day ${fit.cycled[0]}.`
+        : `By your ${fit.readings} readings it is cycled between day ${fit.cycled[0]} and day ${fit.cycled[1]}.`,
+    );
+  else
+    parts.push(
+      s.cycledDay === null
+        ? 'It is not cycled in this time.'
+        : `It is cycled on day ${s.cycledDay}: a dose of 1 mg/L on top of the day’s is gone within 24 h.`,
+    );
+  if (acid < 6.2)
+    parts.push(
+      `The pH falls to ${acid.toFixed(1)}: the alkalinity is used up and the bacteria stop. Plan a buffer, as an event, before it does.`,
+    );
+  return parts.join(' ');
+}

@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import type { Figures } from '../../core/derived';
+import { format, tell } from '../../core/quantity';
+import { isAnswer, valuesFor, type Sum, type SumValues } from '../../core/sums';
+import MathText from '../parts/MathText.vue';
+import PlainChoice from '../parts/PlainChoice.vue';
+import QuantityField from '../parts/QuantityField.vue';
+import { useSettings } from '../stores/settings';
+
+/** One sum: what it needs, its answer in measures that people own, what to do, its working and its caution. */
+const props = defineProps<{ sum: Sum; figures: Figures | null }>();
+const settings = useSettings();
+/** What was typed over what the system says. */
+const typed = ref<Record<string, number | string>>({});
+const filled = computed<SumValues>(() => valuesFor(props.sum, props.figures));
+const values = computed<SumValues>(() => ({ ...filled.value, ...typed.value }));
+watch(
+  () => props.sum.id,
+  () => (typed.value = {}),
+);
+const set = (key: string, to: number | string) => (typed.value = { ...typed.value, [key]: to });
+const answer = computed(() => props.sum.work(values.value));
+const done = computed(() => (isAnswer(answer.value) ? answer.value : null));
+const refusal = computed(() => (isAnswer(answer.value) ? '' : tell(answer.value, settings.units)));
+const main = computed(() => done.value?.results.filter((r) => r.main) ?? []);
+const rest = computed(() => done.value?.results.filter((r) => !r.main) ?? []);
+const f = format;
+</script>
+
+<template>
+  <article class="sum" :aria-label="sum.title">
+    <div class="fields">
+      <template v-for="i in sum.inputs" :key="i.key">
+        <PlainChoice
+          v-if="i.kind === 'choice'"
+          class="wide"
+          :model-value="String(values[i.key])"
+          :items="[...i.options]"
+          :label="i.label"
+          @update:model-value="set(i.key, $event)"
+        />
+        <QuantityField
+          v-else
+          :model-value="values[i.key] as number"
+          :kind="i.kind"
+          :label="i.label"
+          :min="i.min"
+          :max="i.max"
+          :step="i.step"
+          @commit="(v) => v !== null && set(i.key, v)"
+          @nudge="(v) => set(i.key, v)"
+        />
+      </template>
+    </div>
+    <v-btn v-if="Object.keys(typed).length" size="small" @click="typed = {}">
+      {{ figures ? 'Back to the system’s figures' : 'Back to usual figures' }}
+    </v-btn>
+    <div aria-live="polite">
+      <p v-if="refusal" class="refusal">{{ refusal }}</p>
+      <template v-if="done">
+        <dl class="main">
+          <div v-for="r in main" :key="r.key">
+            <dt>{{ r.label }}</dt>
+            <dd>
+              <b>{{ f(r.value, r.kind, settings.units) }}</b>
+              <span v-if="r.measures" class="quiet">{{ tell(r.measures, settings.units) }}</span>
+            </dd>
+          </div>
+        </dl>
+        <ol class="steps">
+          <li v-for="(s, i) in done.steps" :key="i">{{ tell(s, settings.units) }}</li>
+        </ol>
+        <dl class="rest">
+          <template v-for="r in rest" :key="r.key">
+            <dt>{{ r.label }}</dt>
+            <dd>
+              {{ f(r.value, r.kind, settings.units) }}
+              <span v-if="r.measures" class="quiet">({{ tell(r.measures, settings.units) }})</span>
+            </dd>
+          </template>
+        </dl>
+      </template>
+    </div>
+    <p class="caution">{{ sum.caution }}</p>
+    <details v-if="done">
+      <summary>How it is worked out</summary>
+      <MathText :tex="done.explained.formula" display />
+      <dl class="rest">
+        <template v-for="g in done.explained.given" :key="g.symbol">
+          <dt>{{ g.meaning }}</dt>
+          <dd>
+            {{
+              g.kind === 'plain'
+                ? Number(g.value.toPrecision(4))
+                : f(g.value, g.kind, settings.units)
+            }}
+            <span class="quiet">{{ g.from }}</span>
+          </dd>
+        </template>
+      </dl>
+      <p class="quiet">{{ sum.source }}</p>
+    </details>
+  </article>
+</template>
+
+<style scoped>
+.sum {
+  display: grid;
+  gap: 12px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 8px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.main div {
+  border-top: 2px solid var(--water);
+  padding: 6px 0;
+}
+.main dt {
+  font-size: var(--type-small);
+}
+.main dd {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 10px;
+}
+.main b {
+  font-size: var(--type-page);
+}
+.steps {
+  padding-left: 20px;
+  font-size: var(--type-body);
+  line-height: 1.45;
+}
+.rest {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 10px;
+  font-size: var(--type-small);
+  padding-top: 8px;
+}
+.rest dd {
+  text-align: right;
+}
+.refusal {
+  font-size: var(--type-body);
+}
+.caution {
+  border-left: 4px solid var(--watch);
+  padding: 2px 0 2px 10px;
+  font-size: var(--type-small);
+  line-height: 1.4;
+}
+summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+}
+</style>
