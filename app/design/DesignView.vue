@@ -94,7 +94,11 @@ const SiphonDrawing = defineAsyncComponent(
 const SeasonBench = defineAsyncComponent(() => import('../stages/life/season/SeasonBench.vue'));
 const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
 const onBench = computed(() => {
-  if (stage.value === 'life') return life.open === 'season' ? SeasonBench : null;
+  if (stage.value === 'life') {
+    const doc = system.document;
+    const cycles = doc?.fish.length || doc?.vessels.some((v) => v.role === 'tank');
+    return cycles && life.open === 'season' ? SeasonBench : null;
+  }
   if (stage.value !== 'drain') return null;
   if (bench.open === 'siphon' && chosen.siphon) return SiphonDrawing;
   const timed = system.document?.paths.some((p) => p.kind === 'pumped-line');

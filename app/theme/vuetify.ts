@@ -40,6 +40,12 @@ export const vuetify = createVuetify({
     VBtn: { variant: 'text', rounded: 'sm', height: 36 },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VAutocomplete: {
+      variant: 'outlined',
+      density: 'compact',
+      hideDetails: 'auto',
+      color: 'primary',
+    },
     VSwitch: { density: 'compact', hideDetails: true, color: 'primary', inset: true },
     VCard: { variant: 'flat', rounded: 'sm' },
     VDialog: { attach, maxWidth: 560 },

@@ -4,3 +4,4 @@ export { FAULTS, faultOf, type FaultKind } from './faults/index.ts';
 export * from './instances.ts';
 export * from './drills.ts';
 export * from './fixes.ts';
+export * from './life/index.ts';

@@ -198,7 +198,7 @@ describe('the schools', () => {
   it('by bacteria: at that mass the fish give off what the bacteria process', () => {
     const x = school('bacteria');
     const perKg = life.tan / total(life.groups, (g) => g.mass);
-    expect(x.mass * perKg).toBeCloseTo(tanCapacity(life.surface, 18, 7, life.oxygen!.lowest), 6);
+    expect(x.mass * perKg).toBeCloseTo(tanCapacity(life.surface, 18, 7, life.oxygen!.comfort), 6);
   });
   it('by oxygen: stocked to it, the day’s lowest is the comfortable level', () => {
     const none = applyEdits(c.system, [{ at: 'site.power.longestCut', to: null }]);

@@ -116,7 +116,8 @@ export function plantedOn(s: SystemDocument, day: number, all = standsOf(s)): Pl
 /** Middle day of a week of the year, from 0. */
 export const midWeek = (week: number): number => week * 7 + 4;
 
-const areaOf = (sites: readonly PlantedSite[]) =>
+/** Planted ground of some sites together, m². */
+export const plantedArea = (sites: readonly PlantedSite[]): SquareMetres =>
   sites.reduce((sum, x) => sum + x.leaf + x.fruit, 0);
 
 /** The planting of the fullest week of the year: what the fish may be stocked for. */
@@ -126,13 +127,10 @@ export function fullestPlanting(s: SystemDocument): PlantedSite[] {
   let best: PlantedSite[] = [];
   for (let w = 0; w < WEEKS; w++) {
     const sites = plantedOn(s, midWeek(w), all);
-    if (areaOf(sites) > areaOf(best)) best = sites;
+    if (plantedArea(sites) > plantedArea(best)) best = sites;
   }
   return best;
 }
-
-/** Planted ground of some sites together, m². */
-export const plantedArea = areaOf;
 
 /** Feed that a square metre of planting takes up, g a day: least and most of the school. */
 export const FEED_TO_PLANTING = {

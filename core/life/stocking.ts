@@ -140,7 +140,7 @@ const SCHOOLS: Record<SchoolId, (g: Ground) => Answer | null> = {
   bacteria: ({ c, each, surface, oxygen, ph }) => {
     if (!(surface[1] > 0) || !(each.tan > 0)) return null;
     const at = (area: number) =>
-      tanCapacity(area, c.system.site.waterTemperature, ph, oxygen?.lowest ?? 5);
+      tanCapacity(area, c.system.site.waterTemperature, ph, oxygen?.comfort ?? 5);
     return {
       id: 'bacteria',
       mass: at(surface[1]) / each.tan,

@@ -218,6 +218,11 @@ export function runSeason(
     out.plants[day] = (y[N_TAKEN]! * volume) / N_IN_PLANTS - harvested;
   };
 
+  const give = (dose: number) => {
+    y[TAN]! += dose;
+    y[N_IN]! += dose;
+  };
+
   for (let day = 0; day < course.days; day++) {
     const t = temperature(day);
     const conditions = dayOf(ground, course, shoals, day, t, tap);
@@ -230,10 +235,7 @@ export function runSeason(
       if (e.kind === 'harvest') harvested += taken * e.share;
       else happens(e, y, shoals, volume, tap);
     }
-    if (!withFish && course.dose > 0) {
-      y[TAN]! += course.dose;
-      y[N_IN]! += course.dose;
-    }
+    if (!withFish) give(course.dose);
     keep(day, t);
     const almost = y[TAN]! < CYCLED.below + course.dose && y[NITRITE]! < CYCLED.below;
     if (cycledDay === null && day > 0 && almost && isCycled(model, y, day)) cycledDay = day;
@@ -243,7 +245,10 @@ export function runSeason(
       x.mass += gain(x.kind, x.mass, t, each / 1000);
     }
     last = day + 1;
-    if (day + 1 === course.days) keep(day + 1, t);
+    if (day + 1 === course.days) {
+      if (!withFish) give(course.dose);
+      keep(day + 1, t);
+    }
     if (progress && !progress(day + 1)) break;
   }
   const there = y[TAN]! + y[NITRITE]! + y[NITRATE]! + y[N_OUT]!;

@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { DRILL_WHY, type Drill, type Grade } from '../../../core/drills';
+import { DRILL_WHY, lifeDrills, type Drill, type Grade } from '../../../core/drills';
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
 import { format, formatClock, tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import QuantityFields from '../../parts/QuantityFields.vue';
+import { useDerivation } from '../../stores/derivation';
 import { useDrills } from '../../stores/drills';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** Every fault tried at its worst moment: what happens, what the fish keep, what would have stopped it. */
 const drills = useDrills();
+const derivation = useDerivation();
 const system = useSystem();
 const settings = useSettings();
 const WORD: Record<Grade, string> = {
@@ -52,6 +54,12 @@ const stale = computed(() =>
     : otherwise.value
       ? 'They are to strike otherwise now; these are the drills of how they struck.'
       : '',
+);
+/** What lives is struck without a clock: it is there at once when the day is. */
+const alive = computed(() =>
+  derivation.figures
+    ? lifeDrills(derivation.figures, drills.how).sort((a, b) => RANK[a.grade] - RANK[b.grade])
+    : [],
 );
 const counts = computed(() =>
   (['failed', 'loss', 'passed'] as const)
@@ -163,6 +171,29 @@ const when = (d: Drill) =>
       </tbody>
     </v-table>
     <p v-if="rows.length" class="quiet small why">{{ DRILL_WHY }}</p>
+    <v-table v-if="alive.length" class="table">
+      <caption class="livingcaption">
+        What lives in it
+      </caption>
+      <thead class="visually-hidden">
+        <tr>
+          <th scope="col">Result</th>
+          <th scope="col">What happens</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="d in alive" :key="d.id" :class="d.grade" :data-life-drill="d.id">
+          <td class="grade">{{ WORD[d.grade] }}</td>
+          <td>
+            <b>{{ d.name }}</b>
+            <p>{{ tell(d.sentence, settings.units) }}</p>
+            <p v-if="d.grade !== 'passed'" class="small quiet">
+              {{ tell(d.advice, settings.units) }}
+            </p>
+          </td>
+        </tr>
+      </tbody>
+    </v-table>
   </PanelGroup>
 </template>
 
@@ -226,6 +257,11 @@ td {
   color: inherit;
   text-decoration: underline;
   text-decoration-color: var(--rule);
+}
+caption.livingcaption {
+  text-align: start;
+  font-weight: 650;
+  padding: 12px 0 2px;
 }
 .small {
   font-size: var(--type-small);

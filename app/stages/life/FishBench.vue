@@ -3,7 +3,7 @@ import { mdiDelete, mdiPlus } from '@mdi/js';
 import { computed } from 'vue';
 import { needsOf } from '../../../core/life';
 import { format, type QuantityKind } from '../../../core/quantity';
-import { fishKinds, fishKindOf, isStore, vesselOf } from '../../../core/system';
+import { fishKinds, fishKindOf, vesselOf } from '../../../core/system';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -25,9 +25,8 @@ const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const kinds = useKept(() =>
   fishKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name} (${k.scientific})` })),
 );
-const home = computed(
-  () => doc.value.vessels.find((v) => v.role === 'tank') ?? doc.value.vessels.find(isStore),
-);
+/** Fish live in a tank; a reservoir of solution is none. */
+const home = computed(() => doc.value.vessels.find((v) => v.role === 'tank'));
 const needs = computed(() => needsOf(figures.value, life.value));
 
 function add() {
@@ -62,10 +61,19 @@ const atStock = (id: string) => (kind: string) => {
 
 <template>
   <div>
-    <p v-if="!doc.fish.length" class="quiet none">
-      No fish here: roots live on what is mixed into the water. What concerns them stands under
-      Plants and Sums.
+    <p v-if="!doc.fish.length && !home" class="quiet none">
+      Roots here live on what is mixed into the water: its strength and pH by the last reading, its
+      warmth and its oxygen.
     </p>
+    <PanelGroup v-if="!doc.fish.length && !home" title="Oxygen and warmth of the solution">
+      <div class="numbers">
+        <ShownNumber of="oxygen-lowest" />
+        <ShownNumber of="oxygen-saturation" />
+      </div>
+      <div class="fields">
+        <DocumentField at="site.waterTemperature" label="Solution" />
+      </div>
+    </PanelGroup>
     <template v-if="doc.fish.length">
       <PanelGroup title="How many fish">
         <SchoolsPicture />

@@ -1,16 +1,26 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
+import { useKept } from '../../stores/kept';
+import { useSystem } from '../../stores/system';
 import { useLifeBench, type LifeTab } from '../../stores/lifeBench';
 import FishBench from './FishBench.vue';
 
 /** Life: fish and their schools, planting, the season, the bench of sums. */
 const bench = useLifeBench();
-const TABS: readonly { id: LifeTab; name: string }[] = [
-  { id: 'fish', name: 'Water' },
-  { id: 'plants', name: 'Plants' },
-  { id: 'season', name: 'Season' },
-  { id: 'sums', name: 'Sums' },
-];
+const system = useSystem();
+const tabs = useKept(() => {
+  const s = system.document!;
+  // What lives on mixed solution is never cycled.
+  const cycles = s.fish.length > 0 || s.vessels.some((v) => v.role === 'tank');
+  const all: { id: LifeTab; name: string }[] = [
+    { id: 'fish', name: 'Water' },
+    { id: 'plants', name: 'Plants' },
+    { id: 'season', name: 'Season' },
+    { id: 'sums', name: 'Sums' },
+  ];
+  return all.filter((t) => cycles || t.id !== 'season');
+});
+const open = computed(() => (tabs.value.some((t) => t.id === bench.open) ? bench.open : 'fish'));
 const PANELS = {
   plants: defineAsyncComponent(() => import('./PlantsBench.vue')),
   season: defineAsyncComponent(() => import('./season/SeasonPanel.vue')),
@@ -21,17 +31,17 @@ const PANELS = {
 <template>
   <div>
     <v-tabs
-      :model-value="bench.open"
+      :model-value="open"
       class="benches"
       grow
       color="primary"
       aria-label="On the bench"
       @update:model-value="bench.open = $event as LifeTab"
     >
-      <v-tab v-for="t in TABS" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
+      <v-tab v-for="t in tabs" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
     </v-tabs>
-    <FishBench v-if="bench.open === 'fish'" />
-    <component :is="PANELS[bench.open]" v-else />
+    <FishBench v-if="open === 'fish'" />
+    <component :is="PANELS[open]" v-else />
   </div>
 </template>
 

@@ -197,6 +197,8 @@ const choose = (id: SchoolId) =>
   padding: 0 5px;
   font-weight: 400;
   white-space: nowrap;
+  background: color-mix(in srgb, var(--paper) 78%, transparent);
+  z-index: 1;
 }
 .track b.back {
   transform: translateX(-100%);

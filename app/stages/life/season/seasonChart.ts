@@ -192,7 +192,7 @@ export function seasonChart(
                   label: {
                     display: true,
                     content: `cycled, day ${day}`,
-                    position: 'start' as const,
+                    position: 'end' as const,
                     backgroundColor: 'transparent',
                     color: ink.text,
                   },

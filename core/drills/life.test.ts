@@ -1,0 +1,104 @@
+import { readdirSync } from 'node:fs';
+import { describe, expect, it, test } from 'vitest';
+import { judgeWhole } from '../findings/judge.ts';
+import { lifeOf, unionisedShare } from '../life/index.ts';
+import { tell } from '../quantity/index.ts';
+import { applyEdits, type Edit } from '../system/index.ts';
+import { demo } from '../test/demo.ts';
+import { lifeDrills, LIFE_FAULTS } from './life/index.ts';
+
+const figures = (name: string, ...edits: Edit[]) => {
+  const system = applyEdits(demo(name), edits);
+  const { a, day } = judgeWhole(system);
+  return { system, a, day };
+};
+const drill = (id: (typeof LIFE_FAULTS)[number]['id'], name: string, ...edits: Edit[]) =>
+  lifeDrills(figures(name, ...edits)).find((d) => d.id === id);
+
+describe('drills of what lives', () => {
+  test.each(readdirSync('demo'))(
+    'of %s are told in words, and only where there are fish',
+    (file) => {
+      const c = figures(file.replace('.json', ''));
+      const all = lifeDrills(c);
+      expect(all.length > 0).toBe(c.system.fish.some((f) => f.count > 0));
+      for (const d of all) {
+        expect(tell(d.sentence, 'metric')).not.toMatch(/NaN|undefined|Infinity/);
+        expect(d.advice.length).toBeGreaterThan(0);
+      }
+    },
+  );
+
+  it('a power cut is survived with air on a battery', () => {
+    const cut = (backup: boolean) =>
+      drill(
+        'no-power',
+        'warm-balcony',
+        { at: 'fish.fish.count', to: 12 },
+        {
+          at: 'devices.air',
+          to: {
+            id: 'air',
+            kind: 'air-pump',
+            vessel: 'tank',
+            flow: 25e-3 / 60,
+            depth: 0.5,
+            power: 20,
+            backup,
+          },
+        },
+      )!.grade;
+    expect(cut(false)).toBe('failed');
+    expect(cut(true)).toBe('passed');
+  });
+
+  it('an air pump that stops is a drill only where there is one', () => {
+    expect(drill('air-pump-stops', 'potting-shed-pair')).toBeDefined();
+    expect(drill('air-pump-stops', 'potting-shed-pair', { at: 'devices', to: [] })).toBeUndefined();
+  });
+
+  it('a dead fish frees 27 g of nitrogen per kilogram into the water', () => {
+    const c = figures('potting-shed-pair', { at: 'water.ph', to: 8 });
+    const d = lifeDrills(c).find((x) => x.id === 'dead-fish')!;
+    const volume = c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+    const tan = (0.06 * 27) / volume;
+    const bad = tan * unionisedShare(18, 8);
+    expect(bad).toBeGreaterThan(0.02);
+    expect(d.grade).toBe(bad > 0.05 ? 'failed' : 'loss');
+  });
+
+  it('untreated tap water harms with chlorine, and with none in it is no drill', () => {
+    expect(drill('tap-untreated', 'north-wall-lean-to')!.grade).toBe('failed');
+    expect(drill('tap-untreated', 'twin-beds')).toBeUndefined();
+  });
+
+  it('soft water crashes sooner', () => {
+    const at = (alkalinity: number) =>
+      tell(
+        drill(
+          'ph-crash',
+          'potting-shed-pair',
+          { at: 'water.alkalinity', to: alkalinity },
+          { at: 'site.tap.alkalinity', to: null },
+        )!.sentence,
+        'metric',
+      );
+    const days = (x: string) => Number(/in (\d+) d/.exec(x)?.[1]);
+    expect(days(at(40))).toBeLessThan(days(at(120)));
+  });
+
+  it('a strong heater that sticks boils what a weak one spares', () => {
+    const stuck = (power: number) =>
+      drill('heater-stuck', 'window-sill-tank', { at: 'devices.heater.power', to: power })!.grade;
+    expect(stuck(500)).toBe('failed');
+    expect(stuck(25)).toBe('passed');
+    expect(drill('heater-fails', 'window-sill-tank')!.name).toMatch(/coldest/);
+  });
+
+  it('overfeeding is borne where oxygen is plenty, and kills where it is short', () => {
+    expect(drill('overfeeding', 'warm-balcony')!.grade).toBe('failed');
+    const few = figures('north-wall-lean-to', { at: 'fish.fish.count', to: 4 });
+    expect(lifeOf(few).oxygen!.lowest).toBeGreaterThan(8);
+    expect(lifeDrills(few).find((d) => d.id === 'overfeeding')!.grade).toBe('passed');
+  });
+});

@@ -1,0 +1,93 @@
+import { hoursUntil, surfaceExchange, type Group } from '../../life/index.ts';
+import { concentration, say, time, type Phrase } from '../../quantity/index.ts';
+import { areaAt } from '../../water/vessel.ts';
+import { defineLifeFault, gradeBelow, type Alive } from './definition.ts';
+
+/** Faults that take the fish’s oxygen. */
+
+const HOUR = 3600;
+/** A night in which nobody looks. */
+const UNNOTICED = 12 * HOUR;
+
+/** The kind that is short of air first. */
+const first = ({ life }: Alive): Group =>
+  life.groups
+    .filter((g) => g.count > 0)
+    .reduce((x, g) => (g.kind.oxygen.stress > x.kind.oxygen.stress ? g : x));
+
+/** Times to stress and death while only a part of what brings oxygen in goes on. */
+function left(x: Alive, exchange: number) {
+  const { c, oxygen } = x;
+  const g = first(x);
+  const volume = c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+  const until = (level: number) =>
+    HOUR * hoursUntil(level, oxygen.lowest, volume, exchange, oxygen.demand, oxygen.saturation);
+  return { g, stress: until(g.kind.oxygen.stress), lethal: until(g.kind.oxygen.lethal) };
+}
+
+function told(x: ReturnType<typeof left>, what: string): Phrase {
+  const { kind } = x.g;
+  if (!Number.isFinite(x.stress)) return say`${what}: what still runs keeps ${kind.name} in air.`;
+  return Number.isFinite(x.lethal)
+    ? say`${what}: ${kind.name} are short of air after ${time(x.stress)} and die after ${time(x.lethal)}.`
+    : say`${what}: ${kind.name} are short of air after ${time(x.stress)}, and go on gasping at ${concentration(kind.oxygen.stress)}.`;
+}
+const graded = (x: ReturnType<typeof left>, lasts: number) =>
+  x.lethal < lasts ? 'failed' : gradeBelow(x.stress, lasts, 0);
+
+/** Surface of the fish’s water, undisturbed. */
+const still = ({ c, life }: Alive) =>
+  c.system.vessels.reduce((sum, v, i) => {
+    if (!life.groups.some((g) => g.vessel === v.id)) return sum;
+    return (
+      sum + surfaceExchange(areaAt(c.a.net.vessels[i]!.storage, c.a.balance.rest[i]!.level), false)
+    );
+  }, 0);
+
+export const noPower = defineLifeFault({
+  id: 'no-power',
+  strike: (x) => {
+    const worst = x.oxygen.cuts.reduce<(typeof x.oxygen.cuts)[number] | null>(
+      (a, b) => (!a || b.toStress < a.toStress ? b : a),
+      null,
+    );
+    const g = x.life.groups.find((y) => y.id === worst?.fish);
+    if (!worst || !g) return null;
+    const l = { g, stress: worst.toStress, lethal: worst.toLethal };
+    return {
+      name: 'Power cut: what the fish breathe',
+      grade: graded(l, x.how.powerCut),
+      sentence: told(l, 'Without pump and air'),
+      advice: say`Air on a battery, fewer fish, a larger tank. In a cut do not feed; pour water from a jug in and out of the tank.`,
+    };
+  },
+});
+
+export const noPump = defineLifeFault({
+  id: 'no-pump',
+  strike: (x) => {
+    if (!x.c.a.duties.length) return null;
+    const l = left(x, x.oxygen.byStones + still(x));
+    return {
+      name: 'Pump fails overnight: what the fish breathe',
+      grade: graded(l, UNNOTICED),
+      sentence: told(l, 'Without the pump’s falls'),
+      advice: say`A stone with its own air pump, on another plug than the water pump; a spare pump on the shelf.`,
+    };
+  },
+});
+
+export const noAir = defineLifeFault({
+  id: 'air-pump-stops',
+  strike: (x) => {
+    if (!(x.oxygen.byStones > 0)) return null;
+    const exchange = Math.max(0, Math.min(...x.oxygen.exchange) - x.oxygen.byStones);
+    const l = left(x, exchange);
+    return {
+      name: 'Air pump stops',
+      grade: graded(l, UNNOTICED),
+      sentence: told(l, 'With the stones dead and the water still falling'),
+      advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
+    };
+  },
+});

@@ -1,0 +1,185 @@
+import { CHLORINE_LIMITS } from '../../catalogue/index.ts';
+import {
+  ALKALINITY_BACK_PER_N,
+  ALKALINITY_PER_N,
+  UNIONISED_LIMITS,
+  airOn,
+  freedAmmonia,
+  heatersOf,
+  knowsYear,
+  oxygenByHour,
+  systemHeatLoss,
+  unionisedShare,
+} from '../../life/index.ts';
+import {
+  concentration,
+  days,
+  hardness,
+  litres,
+  mass,
+  say,
+  temperature,
+  time,
+} from '../../quantity/index.ts';
+import { defineLifeFault, gradeAbove, gradeBelow, type Alive } from './definition.ts';
+
+/** Faults of feed, water and warmth. */
+
+const DAY = 86400;
+const waterOf = ({ c }: Alive) => c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+/** pH that is reckoned with where none was read: the upper end of what is usual. */
+const phOf = ({ c }: Alive) => c.system.water.ph ?? 7.4;
+const poison = (x: Alive, tan: number) =>
+  tan * unionisedShare(x.c.system.site.waterTemperature, phOf(x));
+
+/** A hand that feeds so many days’ feed at once. */
+const OVERFED = 4;
+
+export const overfeeding = defineLifeFault({
+  id: 'overfeeding',
+  strike: (x) => {
+    const { life, oxygen } = x;
+    if (!(life.feed > 0) || life.capacity === null) return null;
+    const excess = Math.max(0, OVERFED * life.tan - life.capacity);
+    const tan = (x.c.system.water.tan ?? 0) + excess / waterOf(x);
+    // What is left over rots and breathes: the solids' half of the use grows with it.
+    const use = oxygen.use.map((u) => u * (1 + (OVERFED - 1) / 2));
+    const low = Math.min(...oxygenByHour(waterOf(x), oxygen.exchange, use, oxygen.saturation));
+    const g = life.groups[0]!;
+    const { comfort, stress } = g.kind.oxygen;
+    const byAir = gradeBelow(low, comfort, stress);
+    const byAmmonia = gradeAbove(poison(x, tan), UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act);
+    return {
+      name: 'Overfed: four days’ feed at once',
+      grade:
+        byAir === 'failed' || byAmmonia === 'failed'
+          ? 'failed'
+          : byAir === 'loss' || byAmmonia === 'loss'
+            ? 'loss'
+            : 'passed',
+      sentence: say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x))}.`,
+      advice: say`Take out what is not eaten in five minutes; weigh the feed; a day without is better than a day with too much.`,
+    };
+  },
+});
+
+/** Nitrogen of a dead fish, g/kg, freed as it rots. */
+const N_IN_FISH = 27;
+
+export const deadFish = defineLifeFault({
+  id: 'dead-fish',
+  strike: (x) => {
+    const g = x.life.groups.filter((y) => y.count > 0).sort((a, b) => b.meanMass - a.meanMass)[0];
+    if (!g) return null;
+    const rise = (g.meanMass * N_IN_FISH) / waterOf(x);
+    const now = poison(x, (x.c.system.water.tan ?? 0) + rise);
+    return {
+      name: 'A dead fish, unnoticed',
+      grade: gradeAbove(now, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
+      sentence: say`A rotting ${g.kind.name} of ${mass(g.meanMass)} frees ${concentration(rise)} of ammonia before the bacteria take it up; ${concentration(now)} of it would be un-ionised.`,
+      advice: say`Count the fish every day. Take a dead one out at once and look why it died.`,
+    };
+  },
+});
+
+/** New water after a lapse, as a share of all. */
+const TOPPED_UP = 0.2;
+/** Chlorine of a tap that nobody has tested, mg/L. */
+const USUAL_CHLORINE = 0.5;
+
+export const untreatedTap = defineLifeFault({
+  id: 'tap-untreated',
+  strike: (x) => {
+    const { tap } = x.c.system.site;
+    if (tap.chlorine === 'none') return null;
+    const level = tap.chlorineLevel ?? USUAL_CHLORINE;
+    const kind = tap.chlorine ?? 'chlorine';
+    const mixed = level * TOPPED_UP;
+    const freed = freedAmmonia(kind, level, TOPPED_UP);
+    return {
+      name: 'Topped up from the tap, untreated',
+      grade: gradeAbove(mixed, CHLORINE_LIMITS.target, 0.1),
+      sentence:
+        kind === 'chloramine'
+          ? say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chloramine, ten times and more what gills and bacteria bear, and free ${concentration(freed)} of ammonia.`
+          : say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`,
+      advice: say`A tub in which new water stands aerated or is treated; vitamin C or thiosulphate at hand. The sum “Chlorine or chloramine” has the dose.`,
+    };
+  },
+});
+
+export const phCrash = defineLifeFault({
+  id: 'ph-crash',
+  strike: (x) => {
+    const { water, site } = x.c.system;
+    const now = water.alkalinity ?? site.tap.alkalinity;
+    if (now === null || !(x.life.tan > 0)) return null;
+    const volume = waterOf(x);
+    const nitrified = Math.min(x.life.tan, x.life.capacity ?? x.life.tan) / volume;
+    const week =
+      x.life.weeks.reduce((sum, w) => sum + w.plants + w.denitrified, 0) / x.life.weeks.length;
+    const back = ALKALINITY_BACK_PER_N * Math.min(nitrified, week / 7 / volume);
+    const fresh = (x.c.a.balance.dailyWaterUse / volume) * (site.tap.alkalinity ?? 0);
+    const net = ALKALINITY_PER_N * nitrified - back - fresh;
+    const lasts = net > 0 ? Math.max(0, now - 20) / net : Infinity;
+    return {
+      name: 'Buffer forgotten: pH crash',
+      grade: gradeBelow(lasts, 60, 14),
+      sentence: Number.isFinite(lasts)
+        ? say`${hardness(now)} of alkalinity are down to 20 in ${days(lasts)}: then the pH falls within days, the bacteria stop and ammonia rises.`
+        : say`Top-up and plants give back as much alkalinity as the bacteria use: no crash.`,
+      advice: say`Test alkalinity every two weeks; shell in a bag where the water comes in, or potassium bicarbonate and lime in turn.`,
+    };
+  },
+});
+
+/** Heater off or stuck, unnoticed. */
+const UNNOTICED = 2 * DAY;
+const WATER_HEAT = 4186;
+
+/** Water after a time, when what warms it is another: towards its new balance. */
+function after(x: Alive, power: number, from: number, air: number, seconds: number) {
+  const perDegree = Math.max(1e-6, systemHeatLoss(x.c.system, x.c.a, air + 1, air));
+  const to = air + power / perDegree;
+  const tau = (1000 * waterOf(x) * WATER_HEAT) / perDegree;
+  return { t: to + (from - to) * Math.exp(-seconds / tau), to, tau };
+}
+const coldAir = ({ c }: Alive) =>
+  knowsYear(c.system)
+    ? Math.min(...Array.from({ length: 12 }, (_, m) => airOn(c.system, 15 + 30.4 * m).mean))
+    : c.system.site.airTemperature;
+
+export const heaterOff = defineLifeFault({
+  id: 'heater-fails',
+  strike: (x) => {
+    const [h] = heatersOf(x.c.system);
+    const g = x.life.groups.find((y) => y.count > 0);
+    if (!h || !g) return null;
+    const { t } = after(x, 0, h.setpoint, coldAir(x), UNNOTICED);
+    const [low] = g.kind.survives;
+    return {
+      name: 'Heater fails in the coldest month',
+      grade: gradeBelow(t, g.kind.best[0], low),
+      sentence: say`After ${time(UNNOTICED)} the water is down to ${temperature(t)}; ${g.kind.name} live from ${temperature(low)} up.`,
+      advice: say`Two small heaters in place of one, foam round the tank, a thermometer that is looked at. Warm it up again slowly.`,
+    };
+  },
+});
+
+export const heaterStuck = defineLifeFault({
+  id: 'heater-stuck',
+  strike: (x) => {
+    const heaters = heatersOf(x.c.system);
+    const g = x.life.groups.find((y) => y.count > 0);
+    if (!heaters.length || !g) return null;
+    const power = heaters.reduce((sum, h) => sum + h.power, 0);
+    const { t } = after(x, power, heaters[0]!.setpoint, x.c.system.site.airTemperature, UNNOTICED);
+    const most = g.kind.survives[1];
+    return {
+      name: 'Heater stuck on',
+      grade: gradeAbove(t, g.kind.best[1], most),
+      sentence: say`After ${time(UNNOTICED)} the water is at ${temperature(t)}; ${g.kind.name} live up to ${temperature(most)}, and warm water holds less oxygen.`,
+      advice: say`A heater no stronger than it must be, a second thermostat in the line, a thermometer that is looked at.`,
+    };
+  },
+});
