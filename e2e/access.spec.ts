@@ -45,7 +45,7 @@ for (const theme of ['paper', 'evening'] as const) {
     await axe(page, 'shelf', rules);
     await page.getByRole('link', { name: /The first attempt/ }).click();
     await settled(page);
-    for (const stage of ['Vessels', 'Lift', 'Fill & drain']) {
+    for (const stage of ['Place', 'Life', 'Vessels', 'Lift', 'Fill & drain']) {
       await page
         .getByRole('button', { name: new RegExp(stage) })
         .first()
@@ -72,6 +72,17 @@ for (const theme of ['paper', 'evening'] as const) {
       await still(page);
       await axe(page, name, rules, 'aside');
     }
+    await page.getByRole('button', { name: /Life/ }).first().click();
+    for (const name of ['Plants', 'Season', 'Sums']) {
+      await bench.getByRole('tab', { name, exact: true }).click();
+      if (name === 'Season')
+        await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
+      await still(page);
+      await axe(page, name, rules, name === 'Season' ? 'main' : 'aside');
+    }
+    await page.goto('/sums');
+    await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
+    await axe(page, 'sums', rules);
     await page.goto('/search');
     await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
     await axe(page, 'search', rules);

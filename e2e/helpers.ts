@@ -30,7 +30,13 @@ export async function openShelf(page: Page, at = ''): Promise<void> {
   await expect(page.getByRole('link', { name: /North-wall lean-to/ })).toBeVisible();
 }
 
-const STAGES = { Vessels: 'vessels', Lift: 'lift', 'Fill & drain': 'drain' } as const;
+const STAGES = {
+  Place: 'place',
+  Vessels: 'vessels',
+  Lift: 'lift',
+  'Fill & drain': 'drain',
+  Life: 'life',
+} as const;
 
 /** Opens a demo where its address leads, and waits for its day and its fixes. */
 export async function openDemo(

@@ -112,7 +112,7 @@ test('a timer is set from what the bed asks for', async ({ page }) => {
   await expect(page.getByText(/Press \d+ pins of 15 min/)).toBeVisible();
   await page.getByRole('button', { name: /^Set dial with pins/ }).click();
   await settled(page);
-  await expect(page.getByRole('textbox', { name: 'Program 1 on at' })).toHaveValue('06:00');
+  await expect(page.getByRole('textbox', { name: 'Program 1 on at' })).toHaveValue('05:00');
   await expect(page.getByRole('textbox', { name: 'for', exact: true }).first()).toHaveValue(
     '15 min',
   );

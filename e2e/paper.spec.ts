@@ -54,7 +54,7 @@ test('the drawing is saved in millimetres and to scale, without anything of the 
   // What stands on its tags and beside its levels, each word and each value.
   const words = [...text.matchAll(/<t(?:ext|span)[^>]*>([^<]+)/g)].map((m) => m[1]!);
   expect(words).toEqual(expect.arrayContaining(['stones to ', '280 mm', 'tank rim ', '750 mm']));
-  expect(words).toEqual(expect.arrayContaining(['620 L at rest', 'deepest flood 244 mm']));
+  expect(words).toEqual(expect.arrayContaining(['0 mm deep', 'beds full 556 mm']));
   const scale = Number(/1 : (\d+), millimetres/.exec(text)![1]);
   const measured = await page.evaluate((svg) => {
     const root = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement;

@@ -84,10 +84,10 @@ test('the first journey by the names and roles that a screen reader says', async
       - complementary:
         - button /stop The pump of “Fill line” draws air/
         - paragraph:
-          - status: 7 at stop, 10 to watch
+          - status: 10 at stop, 11 to watch
         - tablist "Beside the drawing":
           - tab "Vessels" [selected]
-          - tab "Findings 17"
+          - tab "Findings 21"
         - region "Vessels"
   `);
   await showFindings(page);

@@ -45,7 +45,7 @@ test('a shelf of hundreds draws what is seen, and a system is found by its name'
   );
   await page.reload();
   await expect(page.getByRole('link', { name: 'Bench 0 of the row' })).toBeAttached();
-  await expect(page.getByRole('article')).toHaveCount(MANY + 5);
+  await expect(page.getByRole('article')).toHaveCount(MANY + 6);
   await expect(page.getByRole('article').getByRole('img').first()).toBeVisible();
   // Those out of sight are a name and an empty place.
   expect(await page.locator('article svg').count()).toBeLessThan(200);

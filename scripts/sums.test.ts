@@ -3,6 +3,7 @@ import { describe, expect, it, test } from 'vitest';
 import { sums } from './sums.ts';
 import { judgeWhole } from '../core/findings/judge.ts';
 import { tell, UNIT_SYSTEMS } from '../core/quantity/index.ts';
+import { NO_OWN } from '../core/system/index.ts';
 import { demo } from '../core/test/demo.ts';
 import {
   SUMS,
@@ -16,7 +17,7 @@ import {
 
 const answer = (id: string, values: Record<string, number | string>): Answer => {
   const sum = sumOf(id)!;
-  const a = sum.work({ ...usualValues(sum), ...values });
+  const a = sum.work({ ...usualValues(sum), ...values }, NO_OWN);
   if (!isAnswer(a)) throw new Error(tell(a, 'metric'));
   return a;
 };
@@ -56,7 +57,7 @@ describe('every sum', () => {
           expect(v[i.key]).toBeLessThanOrEqual(i.max);
         }
       }
-      sum.work(v);
+      sum.work(v, system.own);
     }
   });
 });
@@ -118,7 +119,10 @@ describe('their numbers by hand', () => {
   });
   it('bicarbonate does not reach pH 9, and says so', () => {
     const sum = sumOf('ph-up')!;
-    const a = sum.work({ ...usualValues(sum), ph: 8, target: 9, substance: 'sodium-bicarbonate' });
+    const a = sum.work(
+      { ...usualValues(sum), ph: 8, target: 9, substance: 'sodium-bicarbonate' },
+      NO_OWN,
+    );
     expect(isAnswer(a)).toBe(false);
   });
 });

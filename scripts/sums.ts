@@ -8,6 +8,7 @@ import {
   type Sum,
   type SumValues,
 } from '../core/sums/index.ts';
+import { NO_OWN } from '../core/system/index.ts';
 import type { Reported } from './report.ts';
 
 /** `npm run -s sums -- NAME key=value … [--json]`: a sum of the bench without a screen. */
@@ -76,7 +77,7 @@ export function sums(args: readonly string[]): Reported {
     return refusal(`There is no sum “${name}”; there are ${SUMS.map((s) => s.id).join(', ')}.`);
   const values = valuesOf(sum, typed);
   if (typeof values === 'string') return refusal(values);
-  const answer = sum.work(values);
+  const answer = sum.work(values, NO_OWN);
   const inUnit = (x: number, kind: QuantityKind) => {
     const unit = unitFor(kind);
     return Number.isFinite(x)

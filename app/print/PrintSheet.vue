@@ -64,6 +64,9 @@ const works = computed(() => [
   ]),
 ]);
 const open = computed(() => trace.open);
+/** The most urgent that a page holds; of the rest it is said how many they are. */
+const MOST = 14;
+const printed = computed(() => open.value.slice(0, MOST));
 const cautions = computed(() => remindersOf(doc.value));
 
 /** The drawing as a file; nothing before it is in the page. */
@@ -121,8 +124,11 @@ defineExpose({ drawing });
     </ul>
     <section class="columns" :class="{ dense: open.length > MANY }">
       <h2>{{ open.length ? 'Open' : 'Nothing is open' }}</h2>
-      <p v-for="x in open" :key="`${x.id}${x.about}${x.part ?? ''}`" class="finding">
+      <p v-for="x in printed" :key="`${x.id}${x.about}${x.part ?? ''}`" class="finding">
         <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
+      </p>
+      <p v-if="open.length > printed.length" class="finding">
+        and {{ open.length - printed.length }} more to watch, on the screen.
       </p>
       <h2>Cautions</h2>
       <p v-for="c in cautions" :key="c.id" class="caution">{{ c.sentence }}</p>

@@ -104,7 +104,7 @@ const marks = computed(() =>
 /** What labels keep clear of: what is drawn, the marks, and the dots to pull. */
 const taken = computed(() => [
   ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
-  ...scene.value.vessels.flatMap((p) =>
+  ...(props.paper ? [] : scene.value.vessels).flatMap((p) =>
     plantsFromSide(props.system, p, 0).map((q) => ({
       x1: X(q.x - 0.4 * Math.min(q.spacing, q.height)),
       x2: X(q.x + 0.4 * Math.min(q.spacing, q.height)),

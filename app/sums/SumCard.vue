@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue';
 import type { Figures } from '../../core/derived';
 import { format, tell } from '../../core/quantity';
-import { isAnswer, valuesFor, type Sum, type SumValues } from '../../core/sums';
+import { inputsOf, isAnswer, valuesFor, type Sum, type SumValues } from '../../core/sums';
+import { NO_OWN } from '../../core/system';
 import MathText from '../parts/MathText.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import QuantityField from '../parts/QuantityField.vue';
@@ -20,7 +21,9 @@ watch(
   () => (typed.value = {}),
 );
 const set = (key: string, to: number | string) => (typed.value = { ...typed.value, [key]: to });
-const answer = computed(() => props.sum.work(values.value));
+const own = computed(() => props.figures?.system.own ?? NO_OWN);
+const inputs = computed(() => inputsOf(props.sum, own.value));
+const answer = computed(() => props.sum.work(values.value, own.value));
 const done = computed(() => (isAnswer(answer.value) ? answer.value : null));
 const refusal = computed(() => (isAnswer(answer.value) ? '' : tell(answer.value, settings.units)));
 const main = computed(() => done.value?.results.filter((r) => r.main) ?? []);
@@ -31,7 +34,7 @@ const f = format;
 <template>
   <article class="sum" :aria-label="sum.title">
     <div class="fields">
-      <template v-for="i in sum.inputs" :key="i.key">
+      <template v-for="i in inputs" :key="i.key">
         <PlainChoice
           v-if="i.kind === 'choice'"
           class="wide"

@@ -409,6 +409,12 @@ const KINDS = {
     asked: 'a day of the year, such as 12 May',
   },
   times: { shown: same(u('×', 1, 0)), typed: only({ '×': 1, x: 1, times: 1 }), asked: 'a factor' },
+  /** Of a liquid or a salt in a litre of water, mL or g. */
+  perLitre: {
+    shown: same(u('per L', 1, 2)),
+    typed: only({ 'per l': 1, 'ml/l': 1, 'g/l': 1, 'ml/gal': 1 / (US_GALLON * 1000) }),
+    asked: 'an amount per litre: mL/L, g/L, mL/gal',
+  },
   /** Losses of fittings, in velocity heads. */
   heads: {
     shown: same(u('× v²/2g', 1, 1)),

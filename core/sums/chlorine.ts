@@ -2,6 +2,7 @@ import { CHLORINE_LIMITS, DECHLORINATORS } from '../catalogue/index.ts';
 import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
 import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { dechlorinators } from '../system/index.ts';
 import { powder } from './measures.ts';
 
 const GRAMS_PER_TEASPOON = 4.5;
@@ -31,9 +32,10 @@ export const chlorine = defineSum({
       volume: 7 * c.a.balance.dailyWaterUse,
       system: waterOf(c),
     }),
-  work: (v) => {
+  ownOf: (own) => ({ by: own.dechlorinators }),
+  work: (v, own) => {
     const kind = v.kind as 'chlorine' | 'chloramine';
-    const by = DECHLORINATORS.find((d) => d.id === v.by)!;
+    const by = dechlorinators({ own }).find((d) => d.id === v.by)!;
     const amount = dechlorinate(by, n(v, 'level'), n(v, 'volume')) / 1000;
     const stands = standingTime(kind, n(v, 'level'));
     const freed = freedAmmonia(

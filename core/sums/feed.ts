@@ -1,6 +1,7 @@
 import { FISH } from '../catalogue/index.ts';
 import { feedOf, pelletFor, proteinOf, rationShare, tanFromFeed } from '../life/index.ts';
 import { given, say, share, temperature } from '../quantity/index.ts';
+import { fishKinds } from '../system/index.ts';
 import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 export const feedToday = defineSum({
@@ -21,14 +22,15 @@ export const feedToday = defineSum({
   fill: (c) => {
     const fish = c.system.fish[0];
     return known({
-      kind: FISH.some((k) => k.id === fish?.kind) ? fish!.kind : null,
+      kind: fish?.kind,
       count: fish?.count,
       mass: fish?.meanMass,
       temperature: c.system.site.waterTemperature,
     });
   },
-  work: (v) => {
-    const kind = FISH.find((k) => k.id === v.kind)!;
+  ownOf: (own) => ({ kind: own.fish }),
+  work: (v, own) => {
+    const kind = fishKinds({ own }).find((k) => k.id === v.kind)!;
     const group = {
       id: 'x',
       vessel: 'x',

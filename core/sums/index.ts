@@ -10,6 +10,7 @@ import { nutrientMix, solutionChange, topUp } from './nutrients.ts';
 import { oxygenLeft } from './oxygen.ts';
 import { salt } from './salt.ts';
 import type { Sum, SumInput, SumValues } from './sum.ts';
+import { NO_OWN, type OwnKinds } from '../system/index.ts';
 import { waterChange } from './water-change.ts';
 
 export * from './sum.ts';
@@ -40,6 +41,16 @@ export const sumOf = (id: string): Sum | undefined => SUMS.find((s) => s.id === 
 export const usualValues = (sum: Sum): SumValues =>
   Object.fromEntries(sum.inputs.map((i) => [i.key, i.usual]));
 
+/** A sum’s inputs, the grower’s own entries among what may be chosen. */
+export const inputsOf = (sum: Sum, own: OwnKinds = NO_OWN): readonly SumInput[] => {
+  const more = sum.ownOf?.(own) ?? {};
+  return sum.inputs.map((i) =>
+    i.kind === 'choice' && more[i.key]?.length
+      ? { ...i, options: [...more[i.key]!, ...i.options] }
+      : i,
+  );
+};
+
 /** What a system at hand says of a sum’s inputs, within their ranges; what it does not know is usual. */
 export function valuesFor(sum: Sum, c: Figures | null): SumValues {
   const usual = usualValues(sum);
@@ -48,6 +59,10 @@ export function valuesFor(sum: Sum, c: Figures | null): SumValues {
     i.kind === 'choice' || typeof x !== 'number' ? x : Math.min(i.max, Math.max(i.min, x));
   const filled = sum.fill(c);
   return Object.fromEntries(
-    sum.inputs.map((i) => [i.key, i.key in filled ? within(i, filled[i.key]!) : usual[i.key]!]),
+    inputsOf(sum, c.system.own).map((i) => {
+      const x = filled[i.key];
+      const fits = x !== undefined && (i.kind !== 'choice' || i.options.some((o) => o.id === x));
+      return [i.key, fits ? within(i, x) : usual[i.key]!];
+    }),
   );
 }

@@ -3,6 +3,7 @@ import { lampLight } from '../life/index.ts';
 import { given, light, power, say, time } from '../quantity/index.ts';
 import { asked, defineSum, known, n, oneOf } from './sum.ts';
 import { siteArea } from '../life/index.ts';
+import { cropKinds, lamps } from '../system/index.ts';
 
 export const lampSum = defineSum({
   id: 'lamp',
@@ -29,15 +30,16 @@ export const lampSum = defineSum({
     const lamp = c.system.devices.find((d) => d.kind === 'lamp');
     const v = c.system.vessels.find((x) => x.id === (lamp?.vessel ?? c.system.crops[0]?.vessel));
     return known({
-      crop: CROPS.some((k) => k.id === c.system.crops[0]?.crop) ? c.system.crops[0]!.crop : null,
+      crop: c.system.crops[0]?.crop,
       area: v && siteArea(v),
       power: lamp?.power,
       time: c.system.site.lampTime,
     });
   },
-  work: (v) => {
-    const crop = CROPS.find((c) => c.id === v.crop)!;
-    const lamp = LAMPS.find((l) => l.id === v.lamp)!;
+  ownOf: (own) => ({ crop: own.crops, lamp: own.lamps }),
+  work: (v, own) => {
+    const crop = cropKinds({ own }).find((c) => c.id === v.crop)!;
+    const lamp = lamps({ own }).find((l) => l.id === v.lamp)!;
     const now = n(v, 'sun') + lampLight(n(v, 'power'), lamp.efficacy, n(v, 'time'), n(v, 'area'));
     const [least, good] = crop.light;
     const per = lampLight(1, lamp.efficacy, n(v, 'time'), n(v, 'area'));

@@ -1,6 +1,7 @@
 import { GROWTH_STAGES, PROGRAMMES, type GrowthStage } from '../catalogue/index.ts';
 import { afterTopUp, doseToTarget, mix, mixedConductivity, solutionLasts } from '../life/index.ts';
 import { conductivity, given, litres, say, share, time } from '../quantity/index.ts';
+import { programmes } from '../system/index.ts';
 import { liquidMeasures } from './measures.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
 
@@ -26,17 +27,16 @@ export const nutrientMix = defineSum({
     asked('strength', 'Strength', 'share', 1, [0.1, 1.5], 0.05),
     asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),
   ],
+  ownOf: (own) => ({ programme: own.programmes }),
   fill: (c) =>
     known({
-      programme: PROGRAMMES.some((p) => p.id === c.system.solution?.programme)
-        ? c.system.solution!.programme
-        : null,
+      programme: c.system.solution?.programme,
       volume: waterOf(c),
       strength: c.system.solution?.strength,
       tap: c.system.site.tap.conductivity,
     }),
-  work: (v) => {
-    const programme = PROGRAMMES.find((p) => p.id === v.programme)!;
+  work: (v, own) => {
+    const programme = programmes({ own }).find((p) => p.id === v.programme)!;
     const stage = v.stage as GrowthStage;
     const parts = mix(programme, stage, n(v, 'volume'), n(v, 'strength'));
     const ec = mixedConductivity(programme, stage, n(v, 'strength'), n(v, 'tap'));

@@ -1,6 +1,7 @@
 import type { Figures } from '../assess/figures.ts';
 import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
+import type { OwnKinds } from '../system/index.ts';
 
 /** One value that a sum is asked with: a number with its unit, or one of several things. */
 export type SumInput =
@@ -54,7 +55,11 @@ export interface Sum<Id extends string = string> {
   /** What the system at hand says of its inputs. */
   readonly fill: (c: Figures) => SumValues;
   /** Nothing is asked twice: answers, or a sentence on why there is none. */
-  readonly work: (v: SumValues) => Answer | Phrase;
+  readonly work: (v: SumValues, own: OwnKinds) => Answer | Phrase;
+  /** The grower’s own entries that may be chosen as well, by the key of the input. */
+  readonly ownOf?: (
+    own: OwnKinds,
+  ) => Readonly<Record<string, readonly { readonly id: string; readonly name: string }[]>>;
   readonly caution: string;
   readonly source: string;
 }

@@ -11,6 +11,8 @@ import ShownNumber from '../../parts/ShownNumber.vue';
 import { useKept } from '../../stores/kept';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import OwnFields from './OwnFields.vue';
+import { isOwn, ownEntry } from './ownEntry';
 import DevicesGroup from './DevicesGroup.vue';
 import SchoolsPicture from './SchoolsPicture.vue';
 import WaterGroup from './WaterGroup.vue';
@@ -50,6 +52,15 @@ function add() {
       },
     ],
     'Fish put in',
+  );
+}
+/** An entry of one’s own, begun as a copy of the kind that is chosen. */
+function makeOwn(group: string, kind: string | null) {
+  const row = fishKindOf(doc.value, kind) ?? fishKinds(doc.value)[0]!;
+  const own = ownEntry(doc.value, 'fish', row);
+  system.commit(
+    [...own.edits, { at: `fish.${group}.kind`, to: own.id }],
+    `Own figures for ${row.name}`,
   );
 }
 /** A kind is put in at the mass at which it is bought. */
@@ -101,6 +112,8 @@ const atStock = (id: string) => (kind: string) => {
           <ShownNumber :of="`time-to-lethal/${g.id}`" />
           <ShownNumber :of="`stocking-density/${g.vessel}`" />
         </div>
+        <OwnFields v-if="isOwn(doc, 'fish', g.kind)" group="fish" :id="g.kind!" />
+        <v-btn v-else size="small" @click="makeOwn(g.id, g.kind)">Own figures for it</v-btn>
         <v-btn
           size="small"
           :prepend-icon="mdiDelete"

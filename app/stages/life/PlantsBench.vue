@@ -14,6 +14,8 @@ import { useKept } from '../../stores/kept';
 import { useLifeBench } from '../../stores/lifeBench';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import OwnFields from './OwnFields.vue';
+import { isOwn, ownEntry } from './ownEntry';
 import DevicesGroup from './DevicesGroup.vue';
 import NitrogenYear from './NitrogenYear.vue';
 import PlanView from './PlanView.vue';
@@ -86,6 +88,16 @@ function add(id: string | null) {
       },
     ],
     `${kind.name} planted`,
+  );
+}
+/** An entry of one’s own, begun as a copy of the crop. */
+function makeOwn() {
+  const s = open.value;
+  if (!s) return;
+  const own = ownEntry(doc.value, 'crops', s.kind);
+  system.commit(
+    [...own.edits, { at: `crops.${s.stand.id}.crop`, to: own.id }],
+    `Own figures for ${s.kind.name}`,
   );
 }
 /** What to say of the roots of a stand. */
@@ -179,6 +191,8 @@ const HARVEST = {
         <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="stands now" />
         <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="for good" />
       </div>
+      <OwnFields v-if="isOwn(doc, 'crops', open.kind.id)" group="crops" :id="open.kind.id" />
+      <v-btn v-else size="small" @click="makeOwn()">Own figures for it</v-btn>
       <v-btn
         size="small"
         :prepend-icon="mdiDelete"

@@ -6,6 +6,8 @@ import ShownNumber from '../../parts/ShownNumber.vue';
 import { programmes } from '../../../core/system';
 import { useSystem } from '../../stores/system';
 import PlainChoice from '../../parts/PlainChoice.vue';
+import OwnFields from './OwnFields.vue';
+import { isOwn, ownEntry } from './ownEntry';
 
 /** The water as it was last read, nitrogen as N; and the nutrient solution where there is one. */
 const system = useSystem();
@@ -18,6 +20,13 @@ const rows = computed(() => [
 function choose(id: string) {
   const to = id === 'none' ? null : { programme: id, strength: doc.value.solution?.strength ?? 1 };
   system.commit([{ at: 'solution', to }], 'Nutrient programme');
+}
+/** An own programme, begun as a copy of the chosen one: its amounts are then those of the label at hand. */
+function makeOwn() {
+  const row = programmes(doc.value).find((p) => p.id === doc.value.solution?.programme);
+  if (!row) return;
+  const own = ownEntry(doc.value, 'programmes', row);
+  system.commit([...own.edits, { at: 'solution.programme', to: own.id }], 'Own label');
 }
 </script>
 
@@ -47,6 +56,14 @@ function choose(id: string) {
       />
       <DocumentField v-if="doc.solution" at="solution.strength" />
     </div>
+    <template v-if="doc.solution">
+      <OwnFields
+        v-if="isOwn(doc, 'programmes', doc.solution.programme)"
+        group="programmes"
+        :id="doc.solution.programme"
+      />
+      <v-btn v-else size="small" @click="makeOwn()">Enter my own label</v-btn>
+    </template>
     <p v-if="hasFish" class="quiet note">
       Nitrogen as N. A kit that reads ions or bands of colour: the sum “Is this ammonia safe” and
       the readings of the season take both.

@@ -1,0 +1,186 @@
+import {
+  expect,
+  finding,
+  openDemo,
+  settled,
+  showFindings,
+  showPanel,
+  STILL,
+  test,
+} from './helpers';
+import type { Page } from '@playwright/test';
+
+test.use(STILL);
+
+const bench = (page: Page, name: string) =>
+  page
+    .getByRole('tablist', { name: 'On the bench' })
+    .getByRole('tab', { name, exact: true })
+    .click();
+const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name }).first();
+async function type(page: Page, name: string | RegExp, text: string) {
+  await field(page, name).fill(text);
+  await field(page, name).press('Enter');
+}
+async function choose(page: Page, label: string, option: string | RegExp) {
+  // The text of what is chosen lies over the input.
+  await page.getByRole('combobox', { name: label }).first().click({ force: true });
+  await page.getByRole('option', { name: option }).first().click();
+}
+
+test('a place is noted, what is wrong with it is found and mended', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Place');
+  await expect(page.getByRole('button', { name: /Lowest connection at 1500 mm/ })).toBeVisible();
+  await type(page, 'Lowest connection', '900 mm');
+  await showFindings(page);
+  await expect(finding(page, 'plug-height')).toHaveAttribute('data-level', 'stop');
+  await settled(page);
+  await finding(page, 'plug-height')
+    .getByRole('button', { name: /Move the lowest connection up/ })
+    .click();
+  await expect(finding(page, 'plug-height')).toHaveCount(0);
+
+  // A climate is one choice; a warm one is too warm for nobody here, a hot one for the perch.
+  await showPanel(page);
+  await choose(page, 'Air through the year', 'Hot all the year');
+  await expect(page.locator('figcaption').getByText(/Water from 2\d/)).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: Climate/ }).click();
+  await expect(page.locator('figcaption').getByText(/Water from [3-9]\.?\d* °C/)).toBeVisible();
+});
+
+test('fish are stocked by a school, and go by it', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await expect(page.getByRole('button', { name: /Feed to planting: .* governs/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Go by Fish per water' }).click();
+  await expect(page.getByRole('button', { name: /Fish per water: .* governs/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Stock \d+ by this school/ }).click();
+  await expect(field(page, 'Fish')).toHaveValue('62');
+  // Its working is a press away.
+  await page.getByRole('button', { name: /^Fish per water:/ }).click();
+  await expect(page.getByText('Fish by this school').first()).toBeVisible();
+  await settled(page);
+  await showFindings(page);
+  await expect(page.locator('[data-finding="oxygen"]')).toHaveAttribute('data-level', /watch|stop/);
+});
+
+test('too many fish on a warm balcony are mended by fixes alone', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.goto('/system/warm-balcony/life');
+  await settled(page);
+  await showFindings(page);
+  await expect(finding(page, 'oxygen')).toHaveAttribute('data-level', 'stop');
+  await expect(finding(page, 'ammonia')).toHaveAttribute('data-level', 'stop');
+  for (let i = 0; i < 12; i++) {
+    const stop = page.locator('[data-finding][data-level="stop"]').first();
+    if ((await stop.count()) === 0) break;
+    const id = await stop.getAttribute('data-finding');
+    await stop.locator('.fix').first().click();
+    await settled(page);
+    expect(id).not.toBeNull();
+  }
+  await expect(page.locator('[data-finding][data-level="stop"]')).toHaveCount(0);
+});
+
+test('a bed is planned by hand and by keyboard, in plan and side view alike', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await bench(page, 'Plants');
+  const mizuna = page.getByRole('button', { name: /^Mizuna, 9 plants/ });
+  await expect(mizuna).toHaveAccessibleName(/40 mm from the left/);
+  const box = (await mizuna.locator('.ground').boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 20, box.y + box.height / 2 + 8, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Mizuna, 9 plants/ })).not.toHaveAccessibleName(
+    /40 mm from the left/,
+  );
+  await page.getByRole('button', { name: /^Undo: Mizuna moved/ }).click();
+  await expect(page.getByRole('button', { name: /^Mizuna, 9 plants/ })).toHaveAccessibleName(
+    /40 mm from the left, 80 mm from the front/,
+  );
+
+  // By keyboard: a step, a column less, and the roots of the chosen stand show in the drawing.
+  await mizuna.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('-');
+  await expect(
+    page.getByRole('button', { name: /^Mizuna, 6 plants, 50 mm from the left/ }),
+  ).toBeVisible();
+  await expect(page.locator('.root.chosen').first()).toBeAttached();
+
+  // Something new from the catalogue; it is told what its roots meet.
+  await page.getByRole('combobox', { name: 'Plant something' }).fill('Radish');
+  await page.getByRole('option', { name: 'Radish, root' }).click();
+  await expect(page.getByRole('button', { name: /^Radish, \d+ plants/ })).toBeVisible();
+  await expect(page.getByText(/Sow at the wet line or on a wick/)).toBeVisible();
+});
+
+test('a season is followed, planned on, and forecast from readings', async ({ page }) => {
+  await openDemo(page, 'North-wall lean-to', 'Life');
+  await bench(page, 'Season');
+  await expect(page.getByRole('img', { name: /Ammonia peaks at .* on day/ })).toBeVisible();
+  await choose(page, 'Plan something', 'Buffer');
+  const event = page.getByRole('slider', { name: 'Buffer' });
+  await expect(event).toHaveAttribute('aria-valuetext', 'day 30');
+  await event.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(event).toHaveAttribute('aria-valuetext', 'day 37');
+
+  for (const [day, tan, nitrite] of [
+    [3, 0.9, 0],
+    [8, 2.4, 0.1],
+    [14, 4, 0.4],
+    [20, 4.5, 1.6],
+    [26, 2, 6],
+  ] as const) {
+    const form = page.locator('form').getByRole('textbox', { name: 'Day' });
+    await form.fill(String(day));
+    await form.press('Tab');
+    await type(page, 'Ammonia, from', String(tan));
+    await type(page, 'Nitrite, from', String(nitrite));
+    await page.getByRole('button', { name: 'Note the reading' }).click();
+    await expect(
+      page.getByRole('button', { name: `Delete the reading of day ${day}` }),
+    ).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Forecast from the readings' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /Cycled|say too little/ })).toBeVisible({
+    timeout: 60_000,
+  });
+});
+
+test('sums answer in one’s own measures, with and without a system', async ({ page }) => {
+  await page.goto('/sums');
+  await choose(page, 'Sum', 'Salt against nitrite');
+  await type(page, 'Nitrite', '1');
+  await type(page, 'Water in the system', '100 US gal');
+  await expect(page.getByText('12.5 g', { exact: true })).toBeVisible();
+  await choose(page, 'Sum', 'pH up');
+  await type(page, 'pH now', '6.2');
+  await expect(page.getByText(/about \d+ in all/)).toBeVisible();
+  await page.getByText('How it is worked out').click();
+  await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
+  await choose(page, 'Sum', 'Change of water');
+  await expect(page.getByText(/Change 146 L/)).toBeVisible();
+
+  // Inside a system the litres are its own; U switches the units.
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await bench(page, 'Sums');
+  await choose(page, 'Sum', 'Change of water');
+  await expect(field(page, 'Water in the system')).toHaveValue('620 L');
+  await page.getByRole('button', { name: /^Units:/ }).click();
+  await expect(field(page, 'Water in the system')).toHaveValue(/163\.\d* US gal/);
+});
+
+test('a system without fish is asked nothing about fish', async ({ page }) => {
+  await openDemo(page, 'Under-stairs tray', 'Life');
+  await expect(page.getByText(/live on what is mixed into the water/)).toBeVisible();
+  const panel = page.getByRole('region', { name: 'Life' });
+  await expect(panel.getByText(/Put fish in|Fish per water|Nitrite/)).toHaveCount(0);
+  await expect(
+    page.getByRole('tablist', { name: 'On the bench' }).getByRole('tab', { name: 'Season' }),
+  ).toHaveCount(0);
+  await type(page, 'EC', '2.6 mS/cm');
+  await showFindings(page);
+  await expect(finding(page, 'solution-strength')).toHaveAttribute('data-level', 'watch');
+});
