@@ -68,42 +68,9 @@ try {
     hint: true,
     act: (page) => page.getByRole('tab', { name: /^Findings/ }).click(),
   });
-  await picture('close-up', {
-    path: '/system/north-wall-lean-to/drain/paths/siphon-2',
-    act: (page) => page.getByRole('button', { name: 'Close up' }).click(),
-  });
   await picture('working', {
     path: '/system/potting-shed-pair/lift',
     act: (page) => page.getByRole('button', { name: /^Flow:/ }).click(),
-  });
-  await picture('shapes', {
-    path: '/system/potting-shed-pair/vessels',
-    act: async (page) => {
-      const type = async (label, value) => {
-        const field = page.getByRole('textbox', { name: label, exact: true });
-        await field.fill(value);
-        await field.press('Enter');
-      };
-      const choose = async (label, name) => {
-        await page.getByRole('combobox', { name: label, exact: true }).click({ force: true });
-        await page.getByRole('option', { name }).click();
-      };
-      await choose('Shape', /^Pond/);
-      await type('Length', '2.4 m');
-      await type('Width', '1.4 m');
-      await type('Floor above ground', '-600 mm');
-      await type('Water at rest', '1.5 m3');
-      await page.getByRole('button', { name: 'Bed', exact: true }).click();
-      await choose('Shape', /^Half barrel/);
-      await type('Diameter', '800 mm');
-      await type('Length', '1.2 m');
-      await type('Height to the rim', '330 mm');
-      await type('Floor above ground', '450 mm');
-      await page.getByRole('button', { name: 'A layer under it' }).click();
-      await type('Top of layer 1', '60 mm');
-      await page.locator('.panelbox').evaluate((e) => (e.scrollTop = 0));
-      await page.waitForTimeout(5500);
-    },
   });
   await picture('sheet', {
     path: '/system/potting-shed-pair/vessels',
@@ -119,6 +86,27 @@ try {
     await tab.getByRole('tab', { name, exact: true }).click();
     await page.waitForTimeout(900);
   };
+  await picture('place', { path: '/system/north-wall-lean-to/place' });
+  await picture('life', { path: '/system/warm-balcony/life' });
+  await picture('plants', {
+    path: '/system/potting-shed-pair/life',
+    act: benchOf('Plants'),
+  });
+  await picture('season', {
+    path: '/system/north-wall-lean-to/life',
+    act: async (page) => {
+      await benchOf('Season')(page);
+      await page.getByRole('img', { name: /Ammonia peaks/ }).waitFor();
+      await page.getByRole('combobox', { name: 'Plan something' }).click({ force: true });
+      await page.getByRole('option', { name: 'Buffer' }).click();
+      await page.waitForTimeout(1500);
+    },
+  });
+  await picture('sums', {
+    path: '/system/potting-shed-pair/life',
+    evening: true,
+    act: benchOf('Sums'),
+  });
   await picture('siphon-workshop', {
     path: '/system/potting-shed-pair/drain',
     act: benchOf('Siphon'),
@@ -141,12 +129,7 @@ try {
       await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
     },
   });
-  for (const [name, file, size, part] of [
-    ['series-beds', 'terrace-steps', desktop],
-    ['bucket-row', 'bean-buckets', desktop],
-    ['felt-wall', 'courtyard-wall', desktop],
-    ['phone-close', 'eight-beds', phone, 'vessels.bed-4'],
-  ]) {
+  for (const [name, file, size, part] of [['phone-close', 'eight-beds', phone, 'vessels.bed-4']]) {
     await picture(name, {
       size,
       act: async (page) => {

@@ -1,4 +1,3 @@
-import { applyEdits } from '../../core/system';
 // @vitest-environment happy-dom
 import { Drills, fixesForDrill, type Drill, type Severity } from '../../core/drills';
 import 'fake-indexeddb/auto';
@@ -6,7 +5,6 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import { simulate } from '../../core/day';
 import {
-  applyEdits,
   applyEdits,
   isSiphon,
   readAt,

@@ -112,7 +112,7 @@ const atStock = (id: string) => (kind: string) => {
           <ShownNumber :of="`time-to-lethal/${g.id}`" />
           <ShownNumber :of="`stocking-density/${g.vessel}`" />
         </div>
-        <OwnFields v-if="isOwn(doc, 'fish', g.kind)" group="fish" :id="g.kind!" />
+        <OwnFields v-if="isOwn(doc, 'fish', g.kind)" :id="g.kind!" group="fish" />
         <v-btn v-else size="small" @click="makeOwn(g.id, g.kind)">Own figures for it</v-btn>
         <v-btn
           size="small"

@@ -191,7 +191,7 @@ const HARVEST = {
         <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="stands now" />
         <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="for good" />
       </div>
-      <OwnFields v-if="isOwn(doc, 'crops', open.kind.id)" group="crops" :id="open.kind.id" />
+      <OwnFields v-if="isOwn(doc, 'crops', open.kind.id)" :id="open.kind.id" group="crops" />
       <v-btn v-else size="small" @click="makeOwn()">Own figures for it</v-btn>
       <v-btn
         size="small"

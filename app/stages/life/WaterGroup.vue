@@ -59,8 +59,8 @@ function makeOwn() {
     <template v-if="doc.solution">
       <OwnFields
         v-if="isOwn(doc, 'programmes', doc.solution.programme)"
-        group="programmes"
         :id="doc.solution.programme"
+        group="programmes"
       />
       <v-btn v-else size="small" @click="makeOwn()">Enter my own label</v-btn>
     </template>

@@ -11,7 +11,7 @@ const settings = useSettings();
 const id = useId();
 const W = 360;
 const H = 150;
-const LEFT = 34;
+const LEFT = 46;
 const TOP = 8;
 const BOTTOM = 20;
 const DAYS = Array.from({ length: 53 }, (_, w) => 1 + w * 7);

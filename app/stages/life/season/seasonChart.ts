@@ -148,6 +148,7 @@ export function seasonChart(
       right: {
         position: 'right',
         min: 0,
+        suggestedMax: view === 'nitrogen' ? 5 : 1,
         title: {
           display: true,
           text: view === 'nitrogen' ? 'nitrate, mg/L as N' : view === 'ph' ? 'mg/L' : 'kg',
