@@ -127,16 +127,25 @@ export function oxygenByHour(
   use: readonly number[],
   saturated: GramsPerCubicMetre,
 ): number[] {
-  const step = (c: number, h: number) => {
+  // Each hour is an affine map, and so is the day: c ↦ keeps · c + gains.
+  const keeps: number[] = [];
+  const gains: number[] = [];
+  let kept = 1;
+  let gained = 0;
+  for (let h = 0; h < 24; h++) {
     const k = exchange[h]! / volume;
     const d = use[h]! / volume;
-    if (k < 1e-9) return Math.max(0, c - d);
-    const to = saturated - d / k;
-    return Math.max(0, to + (c - to) * Math.exp(-k));
-  };
-  // A day's map is a contraction, so that days in a row end at the one that repeats itself.
-  let c = saturated;
+    const keep = k < 1e-9 ? 1 : Math.exp(-k);
+    const gain = k < 1e-9 ? -d : (saturated - d / k) * (1 - keep);
+    keeps.push(keep);
+    gains.push(gain);
+    kept *= keep;
+    gained = gained * keep + gain;
+  }
+  const step = (c: number, h: number) => Math.max(0, c * keeps[h]! + gains[h]!);
+  let c = kept < 1 ? Math.max(0, gained / (1 - kept)) : 0;
   let day: number[] = [];
+  // Where it never comes down to nothing that is the day that repeats itself; else a few days lead there.
   for (let i = 0; i < 60; i++) {
     const before = c;
     day = Array.from({ length: 24 }, (_, h) => (c = step(c, h)));

@@ -9,6 +9,7 @@ import { lampSum } from './lamp.ts';
 import { nutrientMix, solutionChange, topUp } from './nutrients.ts';
 import { oxygenLeft } from './oxygen.ts';
 import { salt } from './salt.ts';
+import { iron } from './supplements.ts';
 import type { Sum, SumInput, SumValues } from './sum.ts';
 import { NO_OWN, type OwnKinds } from '../system/index.ts';
 import { waterChange } from './water-change.ts';
@@ -25,6 +26,7 @@ export const SUMS = [
   chlorine,
   oxygenLeft,
   feedToday,
+  iron,
   nutrientMix,
   topUp,
   solutionChange,

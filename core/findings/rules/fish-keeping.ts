@@ -145,7 +145,35 @@ const acidity: Need = {
   meaning: 'pH, last read',
 };
 
-const NEEDS: readonly Need[] = [water, tank, company, peace, acidity];
+/** Bacteria are slow below it. */
+const BACTERIA_PH = 6;
+/** In fish water crops grow up to this at least; the tables are of mixed solutions. */
+const CROPS_BEAR = 7;
+
+/** A pH at which fish, bacteria and every crop can live together. */
+const overlap: Need = {
+  part: 'together',
+  kind: 'ph',
+  check: (c, g) => {
+    const { stands } = lifeOf({ ...c, day: null });
+    if (!stands.length || g.count === 0) return null;
+    const low = Math.max(g.kind.ph[0], BACTERIA_PH, ...stands.map((x) => x.kind.ph[0]));
+    const high = Math.min(g.kind.ph[1], ...stands.map((x) => Math.max(CROPS_BEAR, x.kind.ph[1])));
+    if (low <= high + 1e-9) return null;
+    const crop = stands.reduce((x, y) => (y.kind.ph[1] < x.kind.ph[1] ? y : x));
+    return {
+      level: 'watch',
+      measured: high,
+      limit: low,
+      sentence: say`${g.kind.name} live from pH ${ph(g.kind.ph[0])} up and ${crop.kind.name} grow up to pH ${ph(Math.max(CROPS_BEAR, crop.kind.ph[1]))}: there is no pH for both and the bacteria.`,
+    };
+  },
+  why: say`One water serves fish, bacteria and plants: their ranges have to meet, commonly between 6.4 and 7.4.`,
+  adjust: () => [],
+  meaning: 'highest pH that the crops bear',
+};
+
+const NEEDS: readonly Need[] = [water, tank, company, peace, acidity, overlap];
 
 /** What each kind of fish asks of water, tank and company. */
 export const fishKeeping = defineRule({
