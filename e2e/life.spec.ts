@@ -163,12 +163,13 @@ test('sums answer in one’s own measures, with and without a system', async ({ 
   await choose(page, 'Sum', 'Change of water');
   await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
-  // Inside a system the litres are its own; U switches the units.
+  // Inside a system the litres are its own; they are told in other units when those are switched.
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Sums');
   await choose(page, 'Sum', 'Change of water');
   await expect(field(page, 'Water in the system')).toHaveValue('620 L');
   await page.getByRole('button', { name: /^Units:/ }).click();
+  await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();
   await expect(field(page, 'Water in the system')).toHaveValue(/163\.\d* US gal/);
 });
 

@@ -139,7 +139,7 @@ const sun = computed(() => {
       <circle :cx="plug.x - 2.5" :cy="plug.y" r="1.4" />
       <circle :cx="plug.x + 2.5" :cy="plug.y" r="1.4" />
       <text :x="plug.x - 12" :y="plug.y + 4" text-anchor="end">plug {{ f(plug.h, 'length') }}</text>
-      <text :x="plug.x - 12" :y="plug.rim - 4" text-anchor="end">
+      <text v-if="!compact" :x="plug.x - 12" :y="plug.rim - 4" text-anchor="end">
         highest water {{ f(top!.z, 'length') }}
       </text>
     </g>
@@ -165,7 +165,7 @@ const sun = computed(() => {
       <line :x1="sun.ground.x1" :x2="sun.ground.x2" :y1="sun.ground.y" :y2="sun.ground.y" />
       <path :d="sun.path" />
       <circle v-for="d in sun.dots" :key="d.x" :cx="d.x" :cy="d.y" r="2.6" />
-      <text :x="sun.x" :y="sun.y">{{ sun.text }}</text>
+      <text v-if="!compact" :x="sun.x" :y="sun.y">{{ sun.text }}</text>
     </g>
   </g>
 </template>
