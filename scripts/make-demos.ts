@@ -25,6 +25,8 @@ const perch = (vessel: string, count: number, meanMass: number): Edit => ({
   at: 'fish.fish',
   to: fish('european-perch', vessel, count, meanMass),
 });
+/** Beds of the largest system that have no crops of its layout. */
+const REST = [3, 4, 5, 6, 7, 8];
 const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp)[]) =>
   changes.reduce((s, change) => {
     const made = change(s);
@@ -48,6 +50,12 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
     ),
     edits: [
       ...NOTED,
+      ...placed('glasshouse', 'cool-room', 49, {
+        'sun.glazing': 0.75,
+        'power.height': 1.7,
+        'power.longestCut': 7200,
+        'space.distance': 3.2,
+      }),
       perch('tank', 26, 0.06),
       { at: 'vessels.tank.shape.diameter', to: 1.3 },
       { at: 'vessels.tank.fill', to: 0.85 },
@@ -56,7 +64,19 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
   {
     file: 'eight-beds',
     base: largest('eight-beds', 'Eight beds'),
-    edits: [...NOTED, perch('tank', 60, 0.1)],
+    edits: [
+      ...NOTED,
+      ...placed('glasshouse', 'cool-room', 45, {
+        'sun.glazing': 0.75,
+        'power.height': 1.8,
+        'power.longestCut': 7200,
+      }),
+      perch('tank', 60, 0.1),
+      ...REST.map((n): Edit => ({
+        at: `crops.kale-${n}`,
+        to: crop(`kale-${n}`, 'kale', `bed-${n}`, [0.05, 0.05], [2, 1]),
+      })),
+    ],
   },
   {
     file: 'warm-balcony',

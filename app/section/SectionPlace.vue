@@ -82,6 +82,24 @@ const plug = computed(() => {
       };
 });
 
+/** From the fish’s tank to the farthest bed, as it was measured. */
+const distance = computed(() => {
+  const d = props.system.site.space.distance;
+  const tank = props.scene.vessels.find(
+    (p) => p.vessel.role === 'tank' || p.vessel.role === 'reservoir',
+  );
+  const beds = props.scene.vessels.filter((p) => p.vessel.role === 'bed');
+  if (d === null || !tank || !beds.length) return null;
+  const far = beds.reduce((x, y) =>
+    Math.abs(y.centre - tank.centre) > Math.abs(x.centre - tank.centre) ? y : x,
+  );
+  const [a, b] = [props.x(tank.centre), props.x(far.centre)].sort((p, q) => p - q) as [
+    number,
+    number,
+  ];
+  return Math.abs(b - a) < 20 ? null : { a, b, y: props.within.y2 - 10, text: f(d, 'run') };
+});
+
 /** Heights of the sun through a day: the plan’s first day, at the latitude. */
 const sun = computed(() => {
   const { latitude, kind } = props.system.site;
@@ -156,6 +174,14 @@ const sun = computed(() => {
     >
       <text :x="l.x" :y="l.y" text-anchor="middle">{{ l.text }}</text>
     </g>
+    <g v-if="distance" class="distance">
+      <path
+        :d="`M${distance.a} ${distance.y - 5}v10M${distance.b} ${distance.y - 5}v10M${distance.a} ${distance.y}H${distance.b}`"
+      />
+      <text :x="(distance.a + distance.b) / 2" :y="distance.y - 4" text-anchor="middle">
+        tank to the farthest bed {{ distance.text }}
+      </text>
+    </g>
     <g
       v-if="sun"
       class="sun"
@@ -217,6 +243,10 @@ text {
 .load.over text {
   fill: var(--text);
   text-decoration: underline;
+}
+.distance path {
+  stroke: var(--text);
+  fill: none;
 }
 .sun line {
   stroke: var(--rule);

@@ -13,7 +13,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { useTheme } from 'vuetify';
-import { groupsOf } from '../../../../core/life';
+import { daysBetween, groupsOf } from '../../../../core/life';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
 import { evening, paper } from '../../../theme/palette';
@@ -71,9 +71,22 @@ const chart = computed(() =>
         kind.value,
         view.value,
         ink.value,
+        today.value,
       )
     : null,
 );
+/** The day of the season that it is by the clock; nothing outside it. */
+const today = computed(() => {
+  const plan = system.document!.plan;
+  const now = new Date();
+  const of = Math.floor(
+    (Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) -
+      Date.UTC(now.getFullYear(), 0, 0)) /
+      86400000,
+  );
+  const since = daysBetween(plan.begins, of);
+  return since <= plan.days ? since : null;
+});
 const words = computed(() => (store.season ? seasonInWords(store.season, store.fit) : ''));
 const VIEWS: readonly { id: View; name: string }[] = [
   { id: 'nitrogen', name: 'Nitrogen' },

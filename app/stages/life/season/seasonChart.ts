@@ -58,6 +58,7 @@ const points = (
  * Curves of a season, the safe bands of its kind behind them, today's cycled day marked.
  *
  * @param beside a start without fish on the same axes
+ * @param today the day of the season that it is; null before and after it
  */
 export function seasonChart(
   season: Season,
@@ -67,6 +68,7 @@ export function seasonChart(
   kind: FishKind | null,
   view: View,
   ink: SeasonInk,
+  today: number | null = null,
 ) {
   const shown = fit?.season ?? season;
   const most = season.days;
@@ -180,6 +182,24 @@ export function seasonChart(
                 },
               }
             : {}),
+          ...(today === null
+            ? {}
+            : {
+                today: {
+                  type: 'line' as const,
+                  xMin: today,
+                  xMax: today,
+                  borderColor: ink.tan,
+                  borderWidth: 1.5,
+                  label: {
+                    display: true,
+                    content: 'today',
+                    position: 'start' as const,
+                    backgroundColor: 'transparent',
+                    color: ink.text,
+                  },
+                },
+              }),
           ...(day === null
             ? {}
             : {
