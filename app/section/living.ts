@@ -1,4 +1,4 @@
-import { standsOf, type Stand } from '../../core/life';
+import { standsOf, type Stand } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import type { Placed } from './place';

@@ -183,7 +183,12 @@ describe('the timer in hand', () => {
   });
 
   it('one’s own timer is entered by its steps', async () => {
-    open(applyEdits(trayOverReservoir.make('t', 'T'), [{ at: 'site.lampTime', to: null }]));
+    open(
+      applyEdits(trayOverReservoir.make('t', 'T'), [
+        { at: 'site.lampTime', to: null },
+        { at: 'crops', to: [] },
+      ]),
+    );
     const bench = useBench();
     const w = mountIt(TimerPanel);
     select(w, 'Kind of timer').vm.$emit('update:modelValue', 'own');

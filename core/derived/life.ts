@@ -16,7 +16,6 @@ import {
   nitrifyingWarmth,
   proteinOf,
   saturation,
-  siteArea,
   tanFromFeedGuide,
   total,
   unionisedShare,
@@ -24,7 +23,7 @@ import {
   type School,
 } from '../life/index.ts';
 import { given, ORIGIN, type Given } from '../quantity/derivation.ts';
-import { fishIn } from '../system/index.ts';
+import { fishIn, siteArea } from '../system/index.ts';
 import { derived, type Figures } from './quantity.ts';
 
 /** Quantities of the living side. Feed and nitrogen are in kg a day, as every mass. */

@@ -91,6 +91,7 @@ describe('what is lost to the air and to plants', () => {
     const row = (count: number) => {
       const s = applyEdits(bucketRow.make('r', 'Row'), [
         { at: 'vessels.buckets.count', to: count },
+        { at: 'crops', to: [] },
       ]);
       return waterUseOf(
         s,
@@ -104,7 +105,7 @@ describe('what is lost to the air and to plants', () => {
   });
 
   it('under a raft a tenth of what open water loses, beside the 3 mm a day that plants drink', () => {
-    const s = pair({ at: 'site.airSpeed', to: 0.3 });
+    const s = pair({ at: 'site.airSpeed', to: 0.3 }, { at: 'crops', to: [] });
     const bed = s.vessels.findIndex((v) => v.id === 'bed');
     const as = (edits: Edit[]) => {
       const t = applyEdits(s, edits);

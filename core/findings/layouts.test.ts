@@ -155,7 +155,7 @@ describe('their numbers by hand', () => {
   });
 
   it('the supply of a gravity-fed tray: litres over what plants and air take', () => {
-    const s = make('wet-tray');
+    const s = make('wet-tray', { at: 'crops', to: [] });
     const [findings, a] = [judge(s), assess(s)];
     const f = findings.find((x) => x.id === 'supply-lasts')!;
     const i = s.vessels.findIndex((v) => v.id === 'tray');
@@ -168,8 +168,14 @@ describe('their numbers by hand', () => {
     const left = s.vessels[0]!.fill + tray.fill - a.balance.rest[i]!.volume;
     near(f.measured / 86400, left / perDay, 1e-9);
     expect(
-      one(make('wet-tray', { at: 'vessels.tray.plants.dailyUse', to: 0.012 }), 'supply-lasts')
-        .measured,
+      one(
+        make(
+          'wet-tray',
+          { at: 'crops', to: [] },
+          { at: 'vessels.tray.plants.dailyUse', to: 0.012 },
+        ),
+        'supply-lasts',
+      ).measured,
     ).toBeLessThan(f.measured);
   });
 

@@ -3,12 +3,11 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { AIR_PUMPS, CROPS, FISH, HEATERS, LAMPS, PROGRAMMES } from '../catalogue/index.ts';
 import { fixesFor, judgeWhole, keyOf } from '../findings/index.ts';
-import { applyEdits, type SystemDocument } from '../system/index.ts';
+import { applyEdits, daysBetween, standsOf, type SystemDocument } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { demo } from '../test/demo.ts';
 import {
   appetite,
-  daysBetween,
   daysToGrow,
   fallsOf,
   gain,
@@ -21,7 +20,6 @@ import {
   rationShare,
   reachOf,
   sowing,
-  standsOf,
   tanCapacity,
   thermalGrowth,
   total,

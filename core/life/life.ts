@@ -1,3 +1,4 @@
+import { siteArea, standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type {
   Celsius,
@@ -17,11 +18,8 @@ import {
   fullestPlanting,
   midWeek,
   plantedArea,
-  siteArea,
-  standsOf,
   uptakeOn,
   type PlantedSite,
-  type Stand,
 } from './planting.ts';
 import { groupsOf, total, type Group } from './stock.ts';
 import { perKilogram, schoolsOf, type School } from './stocking.ts';

@@ -1,10 +1,10 @@
+import { planOf, stands, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { Celsius, Metres } from '../quantity/si.ts';
 import type { CropStand, SystemDocument, Vessel } from '../system/index.ts';
 import { bedTemperature } from './bedTemperature.ts';
 import { airOn } from './climate.ts';
-import { planOf, stands, type Stand } from './planting.ts';
 
 /** How plants sit in their bed: where the water comes to, how deep their roots go, what stands over them. */
 

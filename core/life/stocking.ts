@@ -1,3 +1,4 @@
+import { standsOf } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import { root } from '../numerics/root.ts';
 import type { QuantityKind } from '../quantity/units.ts';
@@ -7,7 +8,7 @@ import { OXYGEN_PER_N, tanCapacity } from './bacteria.ts';
 import { tanFromFeed } from './nitrogen.ts';
 import { oxygenByHour } from './oxygen.ts';
 import { afterCut, type OxygenBalance } from './oxygenBalance.ts';
-import { feedFor, plantedArea, standsOf, type PlantedSite } from './planting.ts';
+import { feedFor, plantedArea, type PlantedSite } from './planting.ts';
 import { total, type Group } from './stock.ts';
 
 /** How many fish: every school draws its line on one scale of fish mass. */

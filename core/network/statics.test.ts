@@ -178,7 +178,7 @@ describe('coefficients', () => {
 
 describe('accounts', () => {
   it('a day’s loss is open water under its lid, dry stones, and 3 mm of planting', () => {
-    const s = pair();
+    const s = pair({ at: 'crops', to: [] });
     const net = compile(s);
     const humidity = (t: number, rh: number) => {
       const e = rh * saturationPressure(t);

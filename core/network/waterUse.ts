@@ -1,5 +1,6 @@
-import type { CubicMetres, Metres } from '../quantity/si.ts';
-import { plantingOf } from '../system/planting.ts';
+import type { CubicMetres } from '../quantity/si.ts';
+import { plantUse } from '../system/planting.ts';
+import { siteArea } from '../system/stands.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
 import { shapeArea } from '../water/shape.ts';
@@ -22,7 +23,7 @@ export function waterUseOf(
   const { waterTemperature, airTemperature, humidity, airSpeed } = s.site;
   const open = openWaterEvaporation(waterTemperature, airTemperature, humidity, airSpeed);
   const perDay = (open / 1000 / 3600) * DAY;
-  const use = plantingOf(v).dailyUse;
+  const use = plantUse(s, v);
   switch (v.role) {
     case 'bed':
     case 'tray': {
@@ -36,22 +37,13 @@ export function waterUseOf(
     }
     case 'felt': {
       // A wall is planted and wet on its face, not on its narrow footprint.
-      const face = v.count * v.shape.height * faceLength(s, index);
-      return face * (use + perDay);
+      return siteArea(v) * (use + perDay);
     }
     default: {
       const storage = net.vessels[index]!.storage;
       return areaAt(storage, levelAt(storage, volume)) * (v.lid ? COVERED_SHARE : 1) * perDay;
     }
   }
-}
-
-/** Length of a felt wall along its face, m. */
-function faceLength(s: SystemDocument, index: number): Metres {
-  const { shape } = s.vessels[index]!;
-  return shape.kind === 'box'
-    ? Math.max(shape.length, shape.width)
-    : Math.sqrt(shapeArea(shape, 0));
 }
 
 /** Water use of the whole system in a day, m³. */

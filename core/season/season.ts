@@ -1,3 +1,4 @@
+import { standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import {
   DENITRIFIED,
@@ -12,12 +13,10 @@ import {
   oxygenUse,
   proteinOf,
   saturation,
-  standsOf,
   tanFromFeed,
   unionisedShare,
   uptakeOn,
   waterOn,
-  type Stand,
 } from '../life/index.ts';
 import type { FishKind } from '../catalogue/index.ts';
 import type { Fish, Plan, SeasonEvent, StartKind, SystemDocument } from '../system/index.ts';

@@ -2,7 +2,7 @@ import { CROPS, LAMPS } from '../catalogue/index.ts';
 import { lampLight } from '../life/index.ts';
 import { given, light, power, say, time } from '../quantity/index.ts';
 import { asked, defineSum, known, n, oneOf } from './sum.ts';
-import { siteArea } from '../life/index.ts';
+import { siteArea } from '../system/index.ts';
 import { cropKinds, lamps } from '../system/index.ts';
 
 export const lampSum = defineSum({

@@ -8,6 +8,7 @@ export * from './history.ts';
 export * from './limits.ts';
 export * from './plainName.ts';
 export * from './planting.ts';
+export * from './stands.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';

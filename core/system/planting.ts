@@ -1,5 +1,8 @@
-import type { Metres } from '../quantity/si.ts';
-import type { Planting, Vessel } from './types.ts';
+import type { Metres, Share } from '../quantity/si.ts';
+import { siteArea, stands, standsOf, type Stand } from './stands.ts';
+import type { Planting, SystemDocument, Vessel } from './types.ts';
+
+/** What grows in a vessel, as far as its water goes. */
 
 /** Water use of plants in leaf, m of water a day over the planted area: 2 to 4 mm is usual. */
 const PLANT_USE: Metres = 0.003;
@@ -7,6 +10,53 @@ const PLANT_USE: Metres = 0.003;
 /** Leaves in a full bed, rooted 100 mm deep. */
 export const USUAL_PLANTING: Planting = { dailyUse: PLANT_USE, rooting: 0.1, rootShare: 1 };
 
-/** What grows in a vessel: as noted, else as is usual; pots that stand in no stones cover a fifth of their ground. */
-export const plantingOf = (v: Vessel): Planting =>
-  v.plants ?? { ...USUAL_PLANTING, rootShare: v.pots && !v.media ? 0.2 : 1 };
+/** A planting of a vessel with the share of its ground that it covers. */
+export interface Planted {
+  readonly planting: Planting;
+  readonly share: Share;
+  /** Name of its crop; null where none is planned. */
+  readonly crop: string | null;
+}
+
+/** Stands that are in the ground together on the day on which a vessel's plants drink most. */
+function thirstiest(all: readonly Stand[]): readonly Stand[] {
+  const use = (together: readonly Stand[]) =>
+    together.reduce((sum, x) => sum + x.area * x.kind.waterUse, 0);
+  // The most that stand together is reached on a day on which one of them is planted out.
+  const days = new Set(all.map((x) => x.stand.from ?? 1));
+  return [...days]
+    .map((day) => all.filter((x) => stands(x.stand, day)))
+    .reduce((best, x) => (use(x) > use(best) ? x : best), []);
+}
+
+/** Roots in a vessel go no deeper than its stones. */
+const deepest = (v: Vessel): Metres => v.media?.top ?? v.pots?.height ?? Infinity;
+
+/** A root zone of pots that stand in no stones covers a fifth of their ground. */
+const rootShareOf = (v: Vessel): Share =>
+  v.plants?.rootShare ?? (v.pots && !v.media ? 0.2 : USUAL_PLANTING.rootShare);
+
+/**
+ * What grows in a vessel: the crops planned for it, full grown, on their thirstiest day; without a plan
+ * what was noted of its plants, else as is usual.
+ */
+export function plantingsOf(s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): Planted[] {
+  const rootShare = rootShareOf(v);
+  const planned = thirstiest(standsOf(s).filter((x) => x.stand.vessel === v.id));
+  if (!planned.length)
+    return [{ planting: v.plants ?? { ...USUAL_PLANTING, rootShare }, share: 1, crop: null }];
+  const ground = siteArea(v);
+  return planned.map(({ kind, area }) => ({
+    planting: {
+      dailyUse: kind.waterUse,
+      rooting: Math.min(kind.roots, deepest(v)),
+      rootShare,
+    },
+    share: ground > 0 ? area / ground : 0,
+    crop: kind.name,
+  }));
+}
+
+/** Water use of a vessel's plants, m of water a day over its ground. */
+export const plantUse = (s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): Metres =>
+  plantingsOf(s, v).reduce((sum, x) => sum + x.share * x.planting.dailyUse, 0);

@@ -6,7 +6,7 @@ import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '
 import { feedingPumps } from '../network/steady.ts';
 import {
   fishIn,
-  plantingOf,
+  plantingsOf,
   pumpedLines,
   vesselOf,
   type SystemDocument,
@@ -70,16 +70,23 @@ export function lightOf(s: SystemDocument, sun: (latitude: number) => Daylight):
 }
 
 /**
- * Interval at which plants have drunk what they may: AW·p·z·s ÷ ET_peak.
+ * Interval at which plants have drunk what they may: AW·p·z·s ÷ ET_peak; of several crops the soonest.
  *
  * @returns s
  */
-export function thirstInterval(v: Vessel, lightTime: Seconds, lamps: boolean): Seconds {
+export function thirstInterval(
+  s: SystemDocument,
+  v: Vessel,
+  lightTime: Seconds,
+  lamps: boolean,
+): Seconds {
   const { held, depletion } = mediumById(v.media?.medium ?? v.pots?.medium ?? '') ?? USUAL_MEDIUM;
-  const p = plantingOf(v);
-  const peak = (p.dailyUse / lightTime) * (lamps ? 1 : SUN_PEAK);
-  const depth: Metres = held * depletion * p.rooting * p.rootShare;
-  return depth / peak;
+  const intervals = plantingsOf(s, v).map(({ planting: p }) => {
+    const peak = (p.dailyUse / lightTime) * (lamps ? 1 : SUN_PEAK);
+    const depth: Metres = held * depletion * p.rooting * p.rootShare;
+    return depth / peak;
+  });
+  return Math.min(...intervals);
 }
 
 /** Interval at which the fish’s water passes the bed as often as asked: on for so long, at so many an hour. */
@@ -152,7 +159,7 @@ export function irrigationFor(
   const on = SPARE * times.fill;
   const lightTime = Math.max(3600, light.set - light.rise);
   const lamps = s.site.lampTime !== null;
-  const thirst = thirstInterval(v, lightTime, lamps);
+  const thirst = thirstInterval(s, v, lightTime, lamps);
   const needs: Need[] = [
     {
       id: 'thirst',

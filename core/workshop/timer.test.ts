@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
+import { CROPS } from '../catalogue/crops.ts';
 import { TIMERS } from '../catalogue/timers.ts';
 import { assess } from '../assess/assess.ts';
-import { applyEdits, vesselOf } from '../system/index.ts';
+import { applyEdits, plantUse, siteArea, vesselOf } from '../system/index.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { bedsInSeries } from '../system/layouts/beds-in-series.ts';
 import { pumpChain } from '../system/layouts/pump-chain.ts';
@@ -41,19 +42,50 @@ describe('the length of the day', () => {
 });
 
 describe('needs', () => {
-  const tray = trayOverReservoir.make('t', 'T');
+  const tray = applyEdits(trayOverReservoir.make('t', 'T'), [{ at: 'crops', to: [] }]);
+
+  it('thirst is that of the crops planned, each with its roots in the stones, on their thirstiest day', () => {
+    const stand = (id: string, crop: string, days: [number, number]) => ({
+      id,
+      vessel: 'tray',
+      crop,
+      x: 0,
+      y: 0,
+      columns: 2,
+      rows: 2,
+      from: days[0],
+      to: days[1],
+    });
+    const crops = [
+      stand('a', 'rocket', [60, 150]),
+      stand('b', 'kohlrabi', [100, 200]),
+      stand('c', 'chives', [250, 300]),
+    ];
+    const s = applyEdits(tray, [{ at: 'crops', to: crops }]);
+    const v = vesselOf(s, 'tray');
+    const row = (id: string) => CROPS.find((c) => c.id === id)!;
+    // Rocket and kohlrabi share the ground for a while and drink most together; chives come later, alone.
+    const together = [row('rocket'), row('kohlrabi')];
+    const drunk = together.reduce((sum, c) => sum + 4 * c.spacing ** 2 * c.waterUse, 0);
+    expect(plantUse(s, v) * siteArea(v)).toBeCloseTo(drunk, 9);
+    // 0.04 of water held, half of it free to the roots, which end at the stones’ foot at the latest.
+    const soonest = Math.min(
+      ...together.map((c) => (0.02 * Math.min(c.roots, v.media!.top)) / (c.waterUse / 12)),
+    );
+    expect(thirstInterval(s, v, 12 * HOUR, true) / HOUR).toBeCloseTo(soonest, 6);
+  });
 
   it('thirst by hand: shale holds 0.04, half of it, 100 mm deep, at 3 mm in twelve hours of sun', () => {
     const v = vesselOf(tray, 'tray');
     const held = 0.04;
     // 0.04 · 0.5 · 0.1 m = 2 mm at 1.5 · 3 mm/12 h = 0.375 mm/h: five hours and twenty minutes.
-    const t = thirstInterval(v, 12 * HOUR, false);
+    const t = thirstInterval(tray, v, 12 * HOUR, false);
     expect(t / HOUR).toBeCloseTo((held * 0.5 * 0.1) / (1.5 * (0.003 / 12)), 1);
-    expect(thirstInterval(v, 12 * HOUR, true)).toBeCloseTo(1.5 * t, 6);
+    expect(thirstInterval(tray, v, 12 * HOUR, true)).toBeCloseTo(1.5 * t, 6);
     const seedling = applyEdits(tray, [
       { at: 'vessels.tray.plants', to: { dailyUse: 0.006, rooting: 0.04, rootShare: 0.2 } },
     ]);
-    expect(thirstInterval(vesselOf(seedling, 'tray'), 12 * HOUR, false)).toBeCloseTo(
+    expect(thirstInterval(seedling, vesselOf(seedling, 'tray'), 12 * HOUR, false)).toBeCloseTo(
       (t * 0.4 * 0.2) / 2,
       6,
     );

@@ -1,8 +1,16 @@
 <script setup lang="ts">
 import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { airPumps, heaters, isStore, lamps, vesselOf, type Device } from '../../../core/system';
-import { isPlantSite } from '../../../core/life';
+import {
+  airPumps,
+  type Device,
+  heaters,
+  isPlantSite,
+  isStore,
+  lamps,
+  vesselOf,
+} from '../../../core/system';
+
 import { format } from '../../../core/quantity';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentSwitch from '../../parts/DocumentSwitch.vue';

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { planOf, type Stand } from '../../../core/system';
 import { drag, type D3DragEvent } from 'd3-drag';
 import { select } from 'd3-selection';
 import { useElementSize } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { outside, overlap, planOf, plantsAt, type Stand } from '../../../core/life';
+import { outside, overlap, plantsAt } from '../../../core/life';
 import type { Vessel } from '../../../core/system';
 import { useLifeBench } from '../../stores/lifeBench';
 import { useSystem } from '../../stores/system';

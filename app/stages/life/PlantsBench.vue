@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { isPlantSite, planOf, reachOf, rootZone, sowing } from '../../../core/life';
+import { reachOf, rootZone, sowing } from '../../../core/life';
 import { format, formatDay, type QuantityKind } from '../../../core/quantity';
-import { cropKinds, vesselAt } from '../../../core/system';
+import { cropKinds, isPlantSite, planOf, vesselAt } from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';

@@ -1,6 +1,6 @@
-import { lifeOf, outside, overlap, type Stand } from '../../life/index.ts';
+import { lifeOf, outside, overlap } from '../../life/index.ts';
 import { area, given, ORIGIN, say, share } from '../../quantity/index.ts';
-import { vesselOf, type SystemDocument } from '../../system/index.ts';
+import { type Stand, type SystemDocument, vesselOf } from '../../system/index.ts';
 import { once, type Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 

@@ -1,6 +1,6 @@
-import { lifeOf, oversize, planOf, rootZone } from '../../life/index.ts';
+import { lifeOf, oversize, rootZone } from '../../life/index.ts';
 import { area, given, mm, ORIGIN, say } from '../../quantity/index.ts';
-import { vesselOf } from '../../system/index.ts';
+import { planOf, vesselOf } from '../../system/index.ts';
 import { once } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';

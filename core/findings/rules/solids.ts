@@ -1,14 +1,7 @@
 import { stockingDensity } from '../../derived/index.ts';
-import {
-  BROKEN_DOWN,
-  SOLIDS_LIMIT,
-  SOLIDS_PER_FEED,
-  lifeOf,
-  siteArea,
-  total,
-} from '../../life/index.ts';
+import { BROKEN_DOWN, SOLIDS_LIMIT, SOLIDS_PER_FEED, lifeOf, total } from '../../life/index.ts';
 import { load, say, stocking } from '../../quantity/index.ts';
-import { beds, pumpedLines } from '../../system/index.ts';
+import { beds, pumpedLines, siteArea } from '../../system/index.ts';
 import { fewerFish, once } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';

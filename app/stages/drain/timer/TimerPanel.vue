@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { TIMERS, timerById } from '../../../../core/catalogue';
 import { formatDuration } from '../../../../core/quantity';
-import { plantingOf, vesselOf } from '../../../../core/system';
+import { plantingsOf, vesselOf } from '../../../../core/system';
 import DocumentField from '../../../parts/DocumentField.vue';
 import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
@@ -35,11 +35,13 @@ function choose(id: string) {
     bench.own = null;
   }
 }
+const planted = computed(() => (bed.value ? plantingsOf(system.document!, bed.value) : []));
+const crops = computed(() => planted.value.flatMap((x) => x.crop ?? []));
 const deviceChosen = computed(() => (own.value ? OWN : device.value));
 function notePlants() {
   if (!bed.value) return;
   system.commit(
-    [{ at: `vessels.${bed.value.id}.plants`, to: plantingOf(bed.value) }],
+    [{ at: `vessels.${bed.value.id}.plants`, to: planted.value[0]!.planting }],
     'Planting noted',
   );
 }
@@ -97,7 +99,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
           hint="Stopwatch from empty to the flood mark."
           placeholder="not measured"
         />
-        <template v-if="bed.plants">
+        <template v-if="bed.plants && !crops.length">
           <DocumentField :at="`vessels.${bed.id}.plants.dailyUse`" />
           <DocumentField :at="`vessels.${bed.id}.plants.rooting`" />
           <DocumentField :at="`vessels.${bed.id}.plants.rootShare`" />
@@ -106,7 +108,11 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
         <DocumentField at="site.lampTime" clearable placeholder="no lamps" />
         <v-text-field v-model="bench.date" type="date" label="Date" />
       </div>
-      <v-btn v-if="!bed.plants" variant="outlined" class="plants" @click="notePlants">
+      <p v-if="crops.length" class="quiet">
+        Thirst and roots are those of the crops planned under Life, full grown:
+        {{ crops.join(', ').toLowerCase() }}. The thirstiest for its roots sets the interval.
+      </p>
+      <v-btn v-else-if="!bed.plants" variant="outlined" class="plants" @click="notePlants">
         Note what grows here
       </v-btn>
     </PanelGroup>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { daysBetween } from '../../../../core/system';
 import {
   Chart,
   Filler,
@@ -13,7 +14,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { useTheme } from 'vuetify';
-import { daysBetween, groupsOf } from '../../../../core/life';
+import { groupsOf } from '../../../../core/life';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
 import { evening, paper } from '../../../theme/palette';
