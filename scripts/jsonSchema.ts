@@ -48,7 +48,8 @@ function arrayOf(d: Described): Json {
 }
 
 function stringOf(d: Described): Json {
-  const out: Json = { type: 'string', minLength: Number(limitOf(d, 'min') ?? 1) };
+  const least = d.allow?.includes('') ? 0 : Number(limitOf(d, 'min') ?? 1);
+  const out: Json = { type: 'string', minLength: least };
   put(out, 'maxLength', limitOf(d, 'max'));
   const pattern = d.rules?.find((r) => r.name === 'pattern')?.args?.regex;
   if (typeof pattern === 'string') out.pattern = pattern.slice(1, pattern.lastIndexOf('/'));

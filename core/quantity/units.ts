@@ -415,6 +415,8 @@ const KINDS = {
     typed: only({ 'per l': 1, 'ml/l': 1, 'g/l': 1, 'ml/gal': 1 / (US_GALLON * 1000) }),
     asked: 'an amount per litre: mL/L, g/L, mL/gal',
   },
+  /** In the grower’s own currency. */
+  money: { shown: same(u('', 1, 2)), typed: only({}), asked: 'a price, such as 12.50' },
   /** Losses of fittings, in velocity heads. */
   heads: {
     shown: same(u('× v²/2g', 1, 1)),

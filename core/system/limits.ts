@@ -12,6 +12,8 @@ export const MOST = {
   /** Events and readings of the plan, and own entries of each catalogue. */
   events: 400,
   own: 100,
+  /** Notes of a build, a list each. */
+  build: 1000,
   /** Branches of one line, and ends of all paths together. */
   branches: 24,
   ends: 128,

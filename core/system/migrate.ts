@@ -1,5 +1,12 @@
 import { DOCUMENT_VERSION } from './types.ts';
-import { NO_OWN, PLANTS_PER_FISH, USUAL_PLAN, USUAL_SITE, USUAL_WATER } from './usual.ts';
+import {
+  NO_OWN,
+  PLANTS_PER_FISH,
+  USUAL_BUILD,
+  USUAL_PLAN,
+  USUAL_SITE,
+  USUAL_WATER,
+} from './usual.ts';
 
 type Loose = Record<string, unknown>;
 
@@ -62,6 +69,8 @@ export const STEPS: Readonly<Record<number, Raise>> = {
       : document.site,
     fish: each(document.fish, (f) => ({ kind: null, ration: null, protein: null, ...f })),
   }),
+  /** Version 5 knows how the system is built. */
+  4: (document) => ({ build: structuredClone(USUAL_BUILD), ...document }),
 };
 
 function isLoose(x: unknown): x is Loose {

@@ -22,7 +22,7 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 4;
+export const DOCUMENT_VERSION = 5;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -499,6 +499,122 @@ export interface OwnKinds {
   lamps: Lamp[];
 }
 
+/** How a pipe passes a wall or a floor: a threaded bulkhead, or a rubber seal in a plain hole. */
+export const SEAL_KINDS = ['bulkhead', 'rubber-seal'] as const;
+export type SealKind = (typeof SEAL_KINDS)[number];
+
+/** Walls of a vessel as one stands before it. */
+export const WALLS = ['left', 'right', 'front', 'back'] as const;
+export type Wall = (typeof WALLS)[number];
+
+/** How a path runs, where the grower chose it; its id is the path's. Null is as worked out. */
+export interface RouteChoice {
+  id: string;
+  seal: SealKind | null;
+  /** Wall that it is measured from, or that it passes. */
+  side: Wall | null;
+  /** Along that wall from its left end, or its front end; and away from it. */
+  along: Metres | null;
+  inset: Metres | null;
+}
+
+/** Length in which a pipe or a timber section is bought; its id is {@link buildKey} of it. */
+export interface StockLength {
+  id: string;
+  length: Metres;
+}
+
+/** A piece left over from something else. */
+export interface Offcut {
+  id: string;
+  /** Pipe or timber section. */
+  of: string;
+  length: Metres;
+}
+
+/** A fitting as it was measured; its id is {@link buildKey} of fitting and pipe. Null takes the table. */
+export interface FittingSize {
+  id: string;
+  /** How deep the pipe goes in. */
+  socket: Metres | null;
+  /** From the fitting's centre, or the floor it sits in, to its face. */
+  face: Metres | null;
+}
+
+/** Hole that a seal asks for, by its maker; its id is {@link buildKey} of seal and pipe. */
+export interface HoleSize {
+  id: string;
+  diameter: Metres;
+}
+
+export const VESSEL_MAKES = ['tub', 'lined-frame'] as const;
+export const STAND_KINDS = ['frame', 'blocks', 'own'] as const;
+
+/** How a vessel is made and what it stands on; its id is the vessel's. */
+export interface VesselBuild {
+  id: string;
+  make: (typeof VESSEL_MAKES)[number];
+  stand: (typeof STAND_KINDS)[number];
+  /** Timber or steel sections of the bearers and of the legs. */
+  bearer: string;
+  leg: string;
+}
+
+/** What is noted of a line of the parts list; its id is {@link buildKey} of the part. */
+export interface PartNote {
+  id: string;
+  /** For one, in the grower's currency. */
+  price: number | null;
+  have: boolean;
+  /** Where it is bought, or what to look for. */
+  source: string;
+}
+
+/** A piece as it was cut; its id is the piece's. */
+export interface CutPiece {
+  id: string;
+  length: Metres;
+}
+
+/** What came of a step; its id is the step's. Times are milliseconds since 1970, UTC. */
+export interface StepRecord {
+  id: string;
+  /** When its clock was started; null where it has none or is not begun. */
+  started: number | null;
+  done: number | null;
+  /** What was seen at a hold point, by the entry's id; 1 is yes, 0 no. */
+  entries: { id: string; value: number }[];
+  note: string;
+}
+
+/** What the grower chose, measured, paid and did from the design to the built system. */
+export interface Build {
+  /** As the grower writes it; empty where none was given. */
+  currency: string;
+  /** Width of the saw's cut, and the gap left at the bottom of a socket. */
+  kerf: Metres;
+  stopGap: Metres;
+  bag: CubicMetres;
+  routes: RouteChoice[];
+  stock: StockLength[];
+  offcuts: Offcut[];
+  fittings: FittingSize[];
+  holes: HoleSize[];
+  vessels: VesselBuild[];
+  parts: PartNote[];
+  cut: CutPiece[];
+  steps: StepRecord[];
+  /** For one kWh, one kg of feed, one m³ of water; and what a month's harvest would cost to buy. */
+  running: {
+    energy: number | null;
+    feed: number | null;
+    water: number | null;
+    solution: number | null;
+    fish: number | null;
+    harvest: number | null;
+  };
+}
+
 /** What a grower measured; it overrides the table or the box. */
 export type Measurement =
   | { id: string; kind: 'flow'; path: string; flow: CubicMetresPerSecond }
@@ -530,6 +646,7 @@ export interface SystemDocument {
   plantsPerFish: number;
   own: OwnKinds;
   measurements: Measurement[];
+  build: Build;
   /** Beds held flooded (drains held shut, pumps on) or drained (pumps off) for work on them. */
   service: 'flooded' | 'drained' | null;
 }

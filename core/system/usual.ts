@@ -1,4 +1,4 @@
-import type { OwnKinds, Plan, Site, WaterState } from './types.ts';
+import type { Build, OwnKinds, Plan, Site, WaterState } from './types.ts';
 
 /** What a document holds where its grower has noted nothing yet. */
 
@@ -61,6 +61,24 @@ export const NO_OWN: OwnKinds = {
   airPumps: [],
   heaters: [],
   lamps: [],
+};
+
+/** A hand saw’s cut, a millimetre left in each socket, bags of 50 L. */
+export const USUAL_BUILD: Build = {
+  currency: '',
+  kerf: 0.002,
+  stopGap: 0.001,
+  bag: 0.05,
+  routes: [],
+  stock: [],
+  offcuts: [],
+  fittings: [],
+  holes: [],
+  vessels: [],
+  parts: [],
+  cut: [],
+  steps: [],
+  running: { energy: null, feed: null, water: null, solution: null, fish: null, harvest: null },
 };
 
 /** One small fish feeds one to three plants, says the school that counts heads. */

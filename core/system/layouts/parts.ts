@@ -28,7 +28,14 @@ import {
   type SystemDocument,
   type Vessel,
 } from '../types.ts';
-import { NO_OWN, PLANTS_PER_FISH, USUAL_PLAN, USUAL_SITE, USUAL_WATER } from '../usual.ts';
+import {
+  NO_OWN,
+  PLANTS_PER_FISH,
+  USUAL_BUILD,
+  USUAL_PLAN,
+  USUAL_SITE,
+  USUAL_WATER,
+} from '../usual.ts';
 
 /** Parts with what is usual filled in, from which layouts and changes of make-up are put together. */
 
@@ -38,6 +45,7 @@ const L_H = 1e-3 / 3600;
 type Parts = Pick<SystemDocument, 'vessels' | 'paths' | 'controls'> &
   Partial<Pick<SystemDocument, 'fish' | 'crops' | 'devices' | 'solution'>> & {
     site?: Partial<SystemDocument['site']>;
+    build?: Partial<SystemDocument['build']>;
   };
 
 /** A layout from its parts, which are made afresh for each system. */
@@ -71,6 +79,7 @@ function systemOf(id: string, name: string, layout: string, parts: Parts): Syste
     plantsPerFish: PLANTS_PER_FISH,
     own: structuredClone(NO_OWN),
     measurements: [],
+    build: { ...structuredClone(USUAL_BUILD), ...parts.build },
     service: null,
   };
 }

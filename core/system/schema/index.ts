@@ -17,6 +17,7 @@ import {
   water,
 } from './life.ts';
 import { path } from './paths.ts';
+import { build } from './build.ts';
 import { vessel } from './vessels.ts';
 import { placeInWords, problemInWords } from './words.ts';
 
@@ -130,6 +131,7 @@ export const systemSchema = Joi.object({
   plantsPerFish,
   own,
   measurements: Joi.array().items(measurement).max(MOST.measurements).unique('id').required(),
+  build,
   service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })
   .unknown(true)
