@@ -2,6 +2,7 @@
 export * from './media.ts';
 export * from './pipes.ts';
 export * from './fittings.ts';
+export * from './joints.ts';
 export * from './timers.ts';
 export * from './fish.ts';
 export * from './crops.ts';

@@ -59,7 +59,7 @@ export const airLift = defineLayout({
         from: 'tank',
         to: 'bed',
         pipe: 'metric-25',
-        run: 0.1,
+        run: 0.3,
         pump: pump(0.02, 0.5, 170, 5, { airLift: true }),
         fittings: [],
         end: 0.145,

@@ -125,6 +125,7 @@ export const bedsInSeries = defineLayout({
         crest: 0.21,
         drop: 0.25,
         run: 5,
+        elbows: 2,
       }),
     ],
     controls: [programs('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],

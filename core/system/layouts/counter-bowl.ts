@@ -65,7 +65,7 @@ export const counterBowl = defineLayout({
         from: 'tank',
         to: 'bowl',
         pipe: 'hose-13',
-        run: 0.1,
+        run: 0.2,
         pump: pump(0.1, 0.7, 200, 3),
         fittings: [
           { fitting: 'elbow-90', count: 1 },

@@ -75,6 +75,7 @@ const BUILT: Record<SiteKind, Site> = {
         pipe: 'sch40-1-1/4',
         crest: 0.2,
         drop: 0.15,
+        elbows: 1,
         run: 0.3,
       }),
   },

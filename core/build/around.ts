@@ -1,0 +1,85 @@
+import { PIPES, pipeById } from '../catalogue/index.ts';
+import { bore, mm, say } from '../quantity/index.ts';
+import type { Metres } from '../quantity/si.ts';
+import { vesselOf, type BellSiphon, type Standpipe, type SystemDocument } from '../system/index.ts';
+import type { Piece } from './types.ts';
+
+/** What stands around a drain in its bed: bell, guard, sleeve. */
+
+/** A guard stands so far out of the stones, a sleeve so far over the crest: no stone falls in. */
+const GUARD_OVER: Metres = 0.03;
+const SLEEVE_OVER: Metres = 0.05;
+/** A sleeve leaves room for the water between it and the standpipe. */
+const SLEEVE_BORE = 1.3;
+
+/** Rigid pipe whose bore is nearest to a width; nothing where none is within a tenth of it. */
+export function pipeOfBore(width: Metres): (typeof PIPES)[number] | undefined {
+  const rigid = PIPES.filter((p) => p.outside !== undefined);
+  const best = rigid.reduce((x, p) =>
+    Math.abs(p.bore - width) < Math.abs(x.bore - width) ? p : x,
+  );
+  return Math.abs(best.bore - width) <= 0.1 * width ? best : undefined;
+}
+
+/** Stock of a piece that no pipe of the table fits: its width says what to look for. */
+const special = (width: Metres): string => `tube-${Math.round(width * 1000)}`;
+
+/** Pieces around a drain: cut lengths from its heights. */
+export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece[] {
+  const bed = vesselOf(s, p.from);
+  const top = Math.max(bed.media?.top ?? 0, p.crest) + GUARD_OVER;
+  if (p.kind === 'standpipe') {
+    if (!p.fromBottom) return [];
+    const outside = pipeById(p.pipe)?.outside ?? p.bore;
+    const pipe = PIPES.filter(
+      (x) => x.outside !== undefined && x.bore >= SLEEVE_BORE * outside,
+    ).sort((a, b) => a.bore - b.bore)[0];
+    const cut = Math.min(bed.shape.height, p.crest + SLEEVE_OVER);
+    return [
+      {
+        id: `${p.id}-sleeve`,
+        about: p.id,
+        role: 'sleeve',
+        name: 'Sleeve',
+        stock: pipe?.id ?? special(SLEEVE_BORE * outside),
+        cut,
+        coil: false,
+        why: say`Stands on the floor and ends ${mm(cut - p.crest)} over the crest; notch its foot so that water comes in at the bottom, with at least three times the bore’s opening.`,
+        spans: [],
+        around: { from: 0, to: cut, wide: pipe?.outside ?? SLEEVE_BORE * outside },
+      },
+    ];
+  }
+  const bell = pipeOfBore(p.bellBore);
+  const height = p.crest + p.gap;
+  const out: Piece[] = [
+    {
+      id: `${p.id}-bell`,
+      about: p.id,
+      role: 'bell',
+      name: 'Bell',
+      stock: bell?.id ?? special(p.bellBore),
+      cut: height - s.build.stopGap,
+      coil: false,
+      why: say`Crest ${mm(p.crest)} and gap ${mm(p.gap)} to the inside of its cap, − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
+      spans: [],
+      around: { from: 0, to: height, wide: bell?.outside ?? p.bellBore },
+    },
+  ];
+  if (p.guard) {
+    const pipe = pipeOfBore(p.guard.diameter);
+    out.push({
+      id: `${p.id}-guard`,
+      about: p.id,
+      role: 'guard',
+      name: 'Guard',
+      stock: pipe?.id ?? special(p.guard.diameter),
+      cut: top,
+      coil: false,
+      why: say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
+      spans: [],
+      around: { from: 0, to: top, wide: p.guard.diameter },
+    });
+  }
+  return out;
+}

@@ -1,0 +1,247 @@
+import {
+  isSocketed,
+  jointName,
+  jointSize,
+  pipeById,
+  type JointKind,
+  type JointSize,
+} from '../catalogue/index.ts';
+import { bore, distance, mm, say, share, type Phrase } from '../quantity/index.ts';
+import type { Metres } from '../quantity/si.ts';
+import type { SystemDocument } from '../system/index.ts';
+import { buildKey } from './keys.ts';
+import type { Joint, Leg, Piece, PieceRole, Question, Span } from './types.ts';
+
+/** The course of a pipe: legs between corners, fittings on them, and the pieces that lie between the fittings. */
+
+/** Hose is cut so much longer than its way: it never lies quite straight. Practice. */
+export const HOSE_SLACK = 0.05;
+/** Hose is cut to the next centimetre. */
+const HOSE_STEP: Metres = 0.01;
+
+const PIECE_NAMES = { up: 'Rising piece', level: 'Level piece', down: 'Falling piece' } as const;
+
+/** A fitting on a course, before it has an id. */
+export interface Station {
+  readonly kind: JointKind;
+  readonly leg: number;
+  /** Share of the leg. */
+  readonly at: number;
+  /** Other pipe of the fitting, where it joins two. */
+  readonly pipe?: string;
+  /** A bulkhead’s two ends: the one before it lies inside the vessel. */
+  readonly insideFirst?: boolean;
+  /** From its place to its face, where the table knows it not: a wide mouth over its pipe. */
+  readonly face?: Metres;
+}
+
+export interface Course {
+  /** Id of the path, or of a branch of it; the ids of its pieces begin with it. */
+  readonly id: string;
+  readonly about: string;
+  readonly pipe: string;
+  readonly legs: readonly Leg[];
+  readonly stations: readonly Station[];
+  readonly names?: Readonly<Record<number, { role: PieceRole; name: string }>>;
+  /** Offset of its legs in those of the whole run. */
+  readonly firstLeg?: number;
+  /** Its first station is drawn with another course and is not counted again. */
+  readonly sharesFirst?: boolean;
+}
+
+/** A fitting of a pipe as it was measured, else by the table. */
+export function sizeOf(
+  s: SystemDocument,
+  kind: JointKind,
+  pipe: string,
+  inside = true,
+  face?: Metres,
+): JointSize & { readonly measured: boolean } {
+  const usual = jointSize(kind, pipe, inside);
+  const table = face === undefined ? usual : { ...usual, face };
+  const own = s.build.fittings.find((f) => f.id === buildKey(kind, pipe));
+  if (!own || !isSocketed(kind)) return { ...table, measured: false };
+  const socket = own.socket ?? table.socket;
+  return { socket, face: own.face ?? table.face, measured: own.socket !== null };
+}
+
+/** Whether a fitting lets the pipe through without cutting it. */
+const passesThrough = (kind: JointKind): boolean => kind === 'rubber-seal';
+
+const position = (legs: readonly Leg[], st: Station): Metres =>
+  legs.slice(0, st.leg).reduce((sum, l) => sum + l.length, 0) + st.at * (legs[st.leg]?.length ?? 0);
+
+/** Parts of the legs between two positions of a course. */
+function spansBetween(legs: readonly Leg[], from: Metres, to: Metres, first: number): Span[] {
+  const out: Span[] = [];
+  let start = 0;
+  legs.forEach((l, i) => {
+    const end = start + l.length;
+    if (l.length > 0 && to > start + 1e-9 && from < end - 1e-9)
+      out.push({
+        leg: first + i,
+        a: Math.max(0, (from - start) / l.length),
+        b: Math.min(1, (to - start) / l.length),
+      });
+    start = end;
+  });
+  return out;
+}
+
+function whyOfPipe(
+  centres: Metres,
+  ends: readonly { kind: JointKind; size: JointSize }[],
+  gaps: Metres,
+): Phrase {
+  const faces = centres - ends.reduce((sum, e) => sum + e.size.face, 0);
+  const into = ends.filter((e) => e.size.socket > 0);
+  if (!into.length) return say`Open at both ends: ${mm(centres)} long.`;
+  const sockets = into.flatMap((e, i) => [
+    ...(i ? say` and ` : []),
+    ...say`${bore(e.size.socket)} into the ${jointName(e.kind).toLowerCase()}`,
+  ]);
+  const start =
+    into.length === 2
+      ? say`${mm(centres)} from centre to centre, ${mm(faces)} between the faces; + `
+      : say`${mm(centres)} from the centre to the open end, ${mm(faces)} from the face; + `;
+  return [
+    ...start,
+    ...sockets,
+    ...say`, − ${bore(gaps)} left at the stop${into.length > 1 ? 's' : ''}.`,
+  ];
+}
+
+/** Joints and pieces of a course. */
+export function piecesOf(
+  s: SystemDocument,
+  c: Course,
+): { joints: Joint[]; pieces: Piece[]; questions: Question[] } {
+  const size = pipeById(c.pipe);
+  const coil = size?.outside === undefined;
+  const first = c.firstLeg ?? 0;
+  const stations = [...c.stations].sort((a, b) => position(c.legs, a) - position(c.legs, b));
+  const joints = stations
+    .map((st, i): Joint => ({
+      id: `${c.id}-joint-${i + 1}`,
+      path: c.about,
+      kind: st.kind,
+      pipe: st.pipe ?? c.pipe,
+      at: { leg: first + st.leg, a: st.at, b: st.at },
+    }))
+    .filter((_, i) => !(i === 0 && c.sharesFirst));
+  const cuts = stations.filter((st) => !passesThrough(st.kind));
+  const pieces: Piece[] = [];
+  const questions: Question[] = [];
+  for (let i = 0; i + 1 < cuts.length; i++) {
+    const [a, b] = [cuts[i]!, cuts[i + 1]!];
+    const [from, to] = [position(c.legs, a), position(c.legs, b)];
+    const named = c.names?.[i];
+    const id = `${c.id}-${i + 1}`;
+    const spans = spansBetween(c.legs, from, to, first);
+    const way = c.legs[(spans[0]?.leg ?? first) - first]?.way ?? 'level';
+    const name = named?.name ?? (coil ? 'Hose' : PIECE_NAMES[way]);
+    if (coil) {
+      const length = to - from;
+      if (length < 1e-6) continue;
+      const cut = Math.ceil((length * (1 + HOSE_SLACK)) / HOSE_STEP - 1e-9) * HOSE_STEP;
+      pieces.push({
+        id,
+        about: c.about,
+        role: named?.role ?? 'hose',
+        name,
+        stock: c.pipe,
+        cut,
+        coil,
+        why: say`${distance(length)} of way and ${share(HOSE_SLACK)} of slack, to the next centimetre. Bend it wide; warm it in hot water to push it over a barb.`,
+        spans,
+        around: null,
+      });
+      continue;
+    }
+    const ends = [
+      { kind: a.kind, size: sizeOf(s, a.kind, c.pipe, a.insideFirst === false, a.face) },
+      { kind: b.kind, size: sizeOf(s, b.kind, c.pipe, b.insideFirst !== false, b.face) },
+    ];
+    const glued = ends.filter((e) => e.size.socket > 0);
+    const gaps = glued.length * s.build.stopGap;
+    const faces = to - from - ends.reduce((sum, e) => sum + e.size.face, 0);
+    // A fitting’s own socket is the open end where the pipe would not come out of it.
+    const ownEnd = ends.some((e) => e.kind === 'open') && faces <= 0;
+    if (ownEnd) {
+      if (a.kind === 'open' && named?.role === 'standpipe' && faces < -0.001)
+        questions.push({
+          id: `${id}-mouth`,
+          about: c.about,
+          level: 'wrong',
+          sentence: say`The crest lies ${mm(to - from)} over the ${jointName(b.kind).toLowerCase()}’s centre, whose own mouth stands ${mm(-faces)} higher: lead the way out lower.`,
+          fix: null,
+        });
+      continue;
+    }
+    if (faces < -1e-9) {
+      questions.push({
+        id: `${id}-close`,
+        about: c.about,
+        level: 'wrong',
+        sentence: say`${jointName(a.kind)} and ${jointName(b.kind).toLowerCase()} of ${size!.name} sit ${mm(to - from)} apart; their sockets need ${mm(to - from - faces)}.`,
+        fix: null,
+      });
+    }
+    pieces.push({
+      id,
+      about: c.about,
+      role: named?.role ?? 'pipe',
+      name,
+      stock: c.pipe,
+      cut: Math.max(0, faces + glued.reduce((sum, e) => sum + e.size.socket, 0) - gaps),
+      coil,
+      why: whyOfPipe(to - from, ends, gaps),
+      spans,
+      around: null,
+    });
+  }
+  return { joints, pieces, questions };
+}
+
+/** Pieces longer than what is sold are joined of several, with a coupling between. */
+export function splitLong(
+  s: SystemDocument,
+  made: { joints: Joint[]; pieces: Piece[] },
+  stockLength: (stock: string) => Metres,
+): { joints: Joint[]; pieces: Piece[] } {
+  const joints = [...made.joints];
+  const pieces = made.pieces.flatMap((p): Piece[] => {
+    const most = stockLength(p.stock);
+    if (p.coil || p.cut <= most || p.around) return [p];
+    const { face, socket } = sizeOf(s, 'coupling', p.stock);
+    const lost = 2 * (face - socket) + 2 * s.build.stopGap;
+    const n = Math.ceil((p.cut + lost) / (most + lost));
+    const each = (p.cut - (n - 1) * lost) / n;
+    return Array.from({ length: n }, (_, k): Piece => {
+      if (k)
+        joints.push({
+          id: `${p.id}-coupling-${k}`,
+          path: p.about,
+          kind: 'coupling',
+          pipe: p.stock,
+          at: p.spans[Math.min(p.spans.length - 1, Math.floor((k / n) * p.spans.length))] ?? {
+            leg: 0,
+            a: 0,
+            b: 0,
+          },
+        });
+      return {
+        ...p,
+        id: `${p.id}-${String.fromCharCode(97 + k)}`,
+        cut: each,
+        why: say`${distance(p.cut)} in all, longer than ${distance(most)} that is sold: ${String(n)} pieces with a coupling between, which takes ${bore(lost)}.`,
+        spans: p.spans.map((x) => ({
+          leg: x.leg,
+          a: x.a + ((x.b - x.a) * k) / n,
+          b: x.a + ((x.b - x.a) * (k + 1)) / n,
+        })),
+      };
+    });
+  });
+  return { joints, pieces };
+}

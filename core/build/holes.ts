@@ -1,0 +1,343 @@
+import { pipeById } from '../catalogue/index.ts';
+import { bore, mm, say } from '../quantity/index.ts';
+import type { Metres } from '../quantity/si.ts';
+import {
+  planOf,
+  vesselOf,
+  type Drain,
+  type Link,
+  type SealKind,
+  type SystemDocument,
+  type Vessel,
+  type Wall,
+  type WaterPath,
+} from '../system/index.ts';
+import { buildKey } from './keys.ts';
+import type { Hole, Question } from './types.ts';
+
+/** The holes of a system: where each is measured from two edges, and what has to be asked. */
+
+/** A flange or seal reaches so far beyond the pipe all round, where its maker’s figure is not known. Practice. */
+const FLANGE: Readonly<Record<SealKind, Metres>> = { bulkhead: 0.02, 'rubber-seal': 0.008 };
+/** Floor between two flanges, and between a flange and a wall. */
+const APART: Metres = 0.015;
+/** A pipe through a wall over the floor: its centre. */
+const STUB_DROP: Metres = 0.02;
+/** A pipe this close under a rim is laid over it. */
+const OVER: Metres = 0.03;
+
+/** Walls and floor of a vessel’s plan, m: of a round one the square around it. */
+const across = (v: Vessel, on: Wall): Metres => {
+  const { length, width } = planOf({ ...v, count: 1 });
+  return on === 'left' || on === 'right' ? width : length;
+};
+
+/** Where a hole in the floor is, from the left and the front wall: as chosen, else spread over the floor. */
+function floorPlace(
+  s: SystemDocument,
+  v: Vessel,
+  path: string,
+  nth: number,
+): { x: Metres; y: Metres } {
+  const { length, width } = planOf({ ...v, count: 1 });
+  const own = s.build.routes.find((r) => r.id === path);
+  const usual = { x: length * (0.72 - 0.24 * nth), y: width / 2 };
+  if (usual.x < 0.08 * length) usual.x = length / 2;
+  if (!own) return usual;
+  const { along, inset } = own;
+  switch (own.side ?? 'left') {
+    case 'left':
+      return { x: inset ?? usual.x, y: along ?? usual.y };
+    case 'right':
+      return { x: inset === null ? usual.x : length - inset, y: along ?? usual.y };
+    case 'front':
+      return { x: along ?? usual.x, y: inset ?? usual.y };
+    case 'back':
+      return { x: along ?? usual.x, y: inset === null ? usual.y : width - inset };
+  }
+}
+
+/** Diameter of the hole for a seal on a pipe, as its maker asks; nothing where it was not noted. */
+export const holeSize = (s: SystemDocument, seal: SealKind, pipe: string): Metres | null =>
+  s.build.holes.find((h) => h.id === buildKey(seal, pipe))?.diameter ?? null;
+
+const sealed = (s: SystemDocument, seal: SealKind, pipe: string) => ({
+  seal,
+  pipe,
+  diameter: holeSize(s, seal, pipe),
+  asked: `build.holes.${buildKey(seal, pipe)}`,
+});
+
+/** How many floor holes of a vessel stand in the document before a path’s own. */
+const nthInFloor = (s: SystemDocument, path: WaterPath, vessel: string): number =>
+  s.paths
+    .slice(0, s.paths.indexOf(path))
+    .filter(
+      (p) =>
+        (p.from === vessel && 'drop' in p && p.drop >= 0) ||
+        (p.to === vessel && p.kind === 'pumped-line' && p.end < 0.02),
+    ).length;
+
+/** Whether a joining pipe ends over the rim of the lower vessel, which then needs no hole. */
+export function overRim(s: SystemDocument, p: Link): boolean {
+  const [from, to] = [vesselOf(s, p.from), vesselOf(s, p.to)];
+  return p.height >= 0 && from.floor + p.height > to.floor + to.shape.height - OVER;
+}
+
+/** A level return that comes in lower than the rim of what it runs to passes its wall. */
+function entryHole(s: SystemDocument, p: Drain): Hole[] {
+  const [from, to] = [vesselOf(s, p.from), vesselOf(s, p.to)];
+  const z = from.floor - p.drop + (p.elbows >= 2 ? 0.1 : 0) - to.floor;
+  if (p.run <= 0.1 || z > to.shape.height - OVER || z <= 0) return [];
+  return [
+    {
+      id: `${p.id}-entry`,
+      vessel: to.id,
+      path: p.id,
+      what: `way in of “${p.name}”`,
+      on: 'left',
+      x: across(to, 'left') / 2,
+      y: z,
+      ...sealed(s, 'rubber-seal', p.pipe),
+    },
+  ];
+}
+
+/** The holes that a path asks for. */
+export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
+  const from = vesselOf(s, p.from);
+  const to = vesselOf(s, p.to);
+  const route = s.build.routes.find((r) => r.id === p.id);
+  const wall = (v: Vessel, usual: Wall, height: Metres): Pick<Hole, 'on' | 'x' | 'y'> => {
+    const on = route?.side ?? usual;
+    return { on, x: route?.along ?? across(v, on) / 2, y: height };
+  };
+  const seal = (usual: SealKind): SealKind => route?.seal ?? usual;
+  switch (p.kind) {
+    case 'standpipe':
+    case 'bell-siphon':
+    case 'loop-siphon': {
+      const what = p.kind === 'standpipe' ? 'standpipe' : 'siphon';
+      const entry = entryHole(s, p);
+      if (p.drop < 0)
+        return [
+          {
+            id: `${p.id}-hole`,
+            vessel: from.id,
+            path: p.id,
+            what: `way out of “${p.name}”`,
+            ...wall(from, 'right', -p.drop + (p.kind !== 'loop-siphon' && p.elbows >= 2 ? 0.1 : 0)),
+            ...sealed(s, seal('bulkhead'), p.pipe),
+          },
+          ...entry,
+        ];
+      return [
+        {
+          id: `${p.id}-hole`,
+          vessel: from.id,
+          path: p.id,
+          what: `${what} of “${p.name}”`,
+          on: 'floor',
+          ...floorPlace(s, from, p.id, nthInFloor(s, p, from.id)),
+          ...sealed(s, seal('bulkhead'), p.pipe),
+        },
+        ...entry,
+      ];
+    }
+    case 'pumped-line': {
+      const ends = [
+        { id: p.id, to: p.to, end: p.end, pipe: p.pipe },
+        ...p.branches.map((b) => ({ id: b.id, to: b.to, end: b.end, pipe: b.pipe })),
+      ];
+      return ends.flatMap((e): Hole[] =>
+        e.end >= 0.02 || p.peak
+          ? []
+          : [
+              {
+                id: `${e.id}-hole`,
+                vessel: e.to,
+                path: p.id,
+                what: `feed of “${p.name}”`,
+                on: 'floor',
+                ...floorPlace(s, vesselOf(s, e.to), e.id, nthInFloor(s, p, e.to)),
+                ...sealed(s, seal('bulkhead'), e.pipe),
+              },
+            ],
+      );
+    }
+    case 'link': {
+      if (p.height < 0)
+        return [from, to].map((v, i) => ({
+          id: `${p.id}-hole-${i + 1}`,
+          vessel: v.id,
+          path: p.id,
+          what: `joining pipe “${p.name}”`,
+          on: 'floor' as const,
+          ...floorPlace(s, v, `${p.id}-${v.id}`, 2),
+          ...sealed(s, seal('bulkhead'), p.pipe),
+        }));
+      const half = (pipeById(p.pipe)?.outside ?? p.bore) / 2;
+      const usual = seal('rubber-seal');
+      const z = from.floor + p.height;
+      return [
+        {
+          id: `${p.id}-hole-1`,
+          vessel: from.id,
+          path: p.id,
+          what: `joining pipe “${p.name}”`,
+          ...wall(from, 'right', p.height + half),
+          ...sealed(s, usual, p.pipe),
+        },
+        ...(overRim(s, p)
+          ? []
+          : [
+              {
+                id: `${p.id}-hole-2`,
+                vessel: to.id,
+                path: p.id,
+                what: `joining pipe “${p.name}”${to.count > 1 ? `, one in each of ${to.count}` : ''}`,
+                ...wall(to, 'left', Math.max(half, z - to.floor + half)),
+                ...sealed(s, usual, p.pipe),
+              },
+            ]),
+      ];
+    }
+    case 'float-valve':
+      return [
+        {
+          id: `${p.id}-hole-1`,
+          vessel: from.id,
+          path: p.id,
+          what: `outlet to “${p.name}”`,
+          ...wall(from, 'right', STUB_DROP + p.bore / 2),
+          ...sealed(s, seal('bulkhead'), p.pipe),
+        },
+        {
+          id: `${p.id}-hole-2`,
+          vessel: to.id,
+          path: p.id,
+          what: `thread of “${p.name}”`,
+          ...wall(to, 'left', p.level),
+          seal: 'bulkhead',
+          pipe: p.pipe,
+          diameter:
+            s.build.holes.find((h) => h.id === buildKey('float-valve', p.pipe))?.diameter ?? null,
+          asked: `build.holes.${buildKey('float-valve', p.pipe)}`,
+        },
+      ];
+    case 'hole':
+      return [
+        {
+          id: `${p.id}-hole`,
+          vessel: from.id,
+          path: p.id,
+          what: `“${p.name}”`,
+          ...(p.height > 0
+            ? wall(from, 'right', p.height + p.diameter / 2)
+            : { on: 'floor' as const, ...floorPlace(s, from, p.id, 3) }),
+          seal: null,
+          pipe: null,
+          diameter: p.diameter,
+          asked: null,
+        },
+      ];
+    case 'open-end':
+    case 'seep':
+      return [];
+  }
+}
+
+/** How far a hole’s flange reaches from its centre, m. */
+export function reachOfHole(h: Hole): Metres {
+  const pipe = pipeById(h.pipe ?? '');
+  const through = h.diameter ?? pipe?.outside ?? pipe?.bore ?? 0.02;
+  return through / 2 + (h.seal ? FLANGE[h.seal] : 0);
+}
+
+/** Walls of a round vessel in turn: its holes are spread around it. */
+const AROUND: readonly Wall[] = ['right', 'front', 'left', 'back'];
+
+/**
+ * Wall holes whose place was not chosen, spread: beside each other along their wall, around a round vessel.
+ *
+ * @param holes of the whole system
+ */
+export function spread(s: SystemDocument, holes: readonly Hole[]): Hole[] {
+  const chosen = (h: Hole) => {
+    const r = s.build.routes.find((x) => x.id === h.path);
+    return r !== undefined && (r.along !== null || r.side !== null);
+  };
+  const groups = new Map<string, Hole[]>();
+  const keyOf = (h: Hole) => (h.on === 'floor' || chosen(h) ? null : `${h.vessel} ${h.on}`);
+  for (const h of holes) {
+    const key = keyOf(h);
+    if (key) groups.set(key, [...(groups.get(key) ?? []), h]);
+  }
+  return holes.map((h) => {
+    const key = keyOf(h);
+    const group = key ? groups.get(key)! : [];
+    if (group.length < 2) return h;
+    const v = vesselOf(s, h.vessel);
+    const k = group.indexOf(h);
+    if (!isRound(v)) return { ...h, x: (across(v, h.on as Wall) * (k + 1)) / (group.length + 1) };
+    const first = AROUND.indexOf(h.on as Wall);
+    const on = AROUND[(first + k) % AROUND.length]!;
+    const turns = Math.ceil(group.length / AROUND.length);
+    const turn = Math.floor(k / AROUND.length);
+    return { ...h, on, x: (across(v, on) * (turn + 1)) / (turns + 1) };
+  });
+}
+
+/** Whether a vessel is round in plan: edges are those of the square around it. */
+export const isRound = (v: Vessel): boolean =>
+  v.shape.kind === 'cylinder' || v.shape.kind === 'tapered-round';
+
+/** What is asked and what is wrong about the holes of a system. */
+export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Question[] {
+  const out: Question[] = [];
+  const asked = new Map<string, Hole[]>();
+  for (const h of holes)
+    if (h.asked && h.diameter === null) asked.set(h.asked, [...(asked.get(h.asked) ?? []), h]);
+  for (const [at, list] of asked) {
+    const h = list[0]!;
+    const pipe = pipeById(h.pipe!)!.name;
+    const what = at.includes('.float-valve--')
+      ? 'the float valve’s thread'
+      : `${h.seal === 'bulkhead' ? 'a bulkhead' : 'a rubber seal'} for ${pipe}`;
+    out.push({
+      id: at,
+      about: h.vessel,
+      level: 'ask',
+      sentence: say`What hole does ${what} want? Its maker says; ${String(list.length)} ${list.length > 1 ? 'holes wait' : 'hole waits'} for it.`,
+      fix: null,
+    });
+  }
+  const wrong = (h: Hole, sentence: Question['sentence'], key: string) =>
+    out.push({ id: `${h.id}-${key}`, about: h.vessel, level: 'wrong', sentence, fix: null });
+  holes.forEach((h, i) => {
+    const v = vesselOf(s, h.vessel);
+    const reach = reachOfHole(h);
+    const { length, width } = planOf({ ...v, count: 1 });
+    const [wide, high] = h.on === 'floor' ? [length, width] : [across(v, h.on), v.shape.height];
+    const edge = Math.min(h.x, wide - h.x, h.y, high - h.y);
+    const round = h.on === 'floor' && isRound(v);
+    const free = round ? length / 2 - Math.hypot(h.x - length / 2, h.y - width / 2) : edge;
+    if (free < reach)
+      wrong(
+        h,
+        say`The hole for the ${h.what} is ${mm(Math.max(0, free))} from an edge of “${v.name}”; its flange needs ${mm(reach)}.`,
+        'edge',
+      );
+    for (const other of holes.slice(i + 1)) {
+      if (other.vessel !== h.vessel || other.on !== h.on) continue;
+      const gap = Math.hypot(h.x - other.x, h.y - other.y) - reach - reachOfHole(other);
+      if (gap < APART)
+        wrong(
+          h,
+          say`The holes for the ${h.what} and the ${other.what} are too close: ${mm(Math.hypot(h.x - other.x, h.y - other.y))} between centres, and ${bore(reach + reachOfHole(other) + APART)} keep their flanges apart.`,
+          other.id,
+        );
+    }
+  });
+  return out;
+}
