@@ -57,6 +57,13 @@ function floorPlace(
   }
 }
 
+/** A joining pipe under the floors leaves one vessel near the front and enters the next near the back. */
+function linkPlace(s: SystemDocument, v: Vessel, key: string, leaves: boolean) {
+  const at = floorPlace(s, v, key, 2);
+  const chosen = s.build.routes.some((r) => r.id === key);
+  return chosen ? at : { ...at, y: planOf({ ...v, count: 1 }).width * (leaves ? 0.3 : 0.7) };
+}
+
 /** Diameter of the hole for a seal on a pipe, as its maker asks; nothing where it was not noted. */
 export const holeSize = (s: SystemDocument, seal: SealKind, pipe: string): Metres | null =>
   s.build.holes.find((h) => h.id === buildKey(seal, pipe))?.diameter ?? null;
@@ -173,7 +180,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
           path: p.id,
           what: `joining pipe “${p.name}”`,
           on: 'floor' as const,
-          ...floorPlace(s, v, `${p.id}-${v.id}`, 2),
+          ...linkPlace(s, v, `${p.id}-${v.id}`, i === 0),
           ...sealed(s, seal('bulkhead'), p.pipe),
         }));
       const half = (pipeById(p.pipe)?.outside ?? p.bore) / 2;

@@ -3,6 +3,7 @@ export * from './media.ts';
 export * from './pipes.ts';
 export * from './fittings.ts';
 export * from './joints.ts';
+export * from './sections.ts';
 export * from './timers.ts';
 export * from './fish.ts';
 export * from './crops.ts';
