@@ -15,6 +15,7 @@ const order = [
   'sums',
   'drills',
   'workshop',
+  'build',
   'formats',
 ];
 const rank = (name) => order.indexOf(name);

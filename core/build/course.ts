@@ -217,6 +217,9 @@ export function splitLong(
     const lost = 2 * (face - socket) + 2 * s.build.stopGap;
     const n = Math.ceil((p.cut + lost) / (most + lost));
     const each = (p.cut - (n - 1) * lost) / n;
+    // A rigid piece lies on one leg.
+    const on = p.spans[0] ?? { leg: 0, a: 0, b: 1 };
+    const joint = (k: number) => on.a + ((on.b - on.a) * k) / n;
     return Array.from({ length: n }, (_, k): Piece => {
       if (k)
         joints.push({
@@ -224,22 +227,14 @@ export function splitLong(
           path: p.about,
           kind: 'coupling',
           pipe: p.stock,
-          at: p.spans[Math.min(p.spans.length - 1, Math.floor((k / n) * p.spans.length))] ?? {
-            leg: 0,
-            a: 0,
-            b: 0,
-          },
+          at: { leg: on.leg, a: joint(k), b: joint(k) },
         });
       return {
         ...p,
         id: `${p.id}-${String.fromCharCode(97 + k)}`,
         cut: each,
         why: say`${distance(p.cut)} in all, longer than ${distance(most)} that is sold: ${String(n)} pieces with a coupling between, which takes ${bore(lost)}.`,
-        spans: p.spans.map((x) => ({
-          leg: x.leg,
-          a: x.a + ((x.b - x.a) * k) / n,
-          b: x.a + ((x.b - x.a) * (k + 1)) / n,
-        })),
+        spans: [{ leg: on.leg, a: joint(k), b: joint(k + 1) }],
       };
     });
   });

@@ -1,5 +1,5 @@
 import { pipeById } from '../catalogue/index.ts';
-import { bore, mm, say } from '../quantity/index.ts';
+import { bore, mm, say, type Phrase } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
   planOf,
@@ -252,6 +252,16 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
     case 'seep':
       return [];
   }
+}
+
+/** Where a hole is and what it wants, as it is told to whom drills it. */
+export function holeSentence(h: Hole): Phrase {
+  const size = h.diameter === null ? say`ask its maker for the hole` : say`${bore(h.diameter)}`;
+  const where =
+    h.on === 'floor'
+      ? say`in the floor, ${mm(h.x)} from the left and ${mm(h.y)} from the front`
+      : say`in the ${h.on} wall, ${mm(h.x)} from its left end and ${mm(h.y)} over the floor`;
+  return [...say`For the ${h.what}: `, ...size, ...say`; centre `, ...where, '.'];
 }
 
 /** How far a hole’s flange reaches from its centre, m. */

@@ -2,7 +2,7 @@ import type { Metres } from '../quantity/si.ts';
 
 /**
  * Cutting pieces from lengths that are bought and from offcuts that are there: the fewest bought lengths.
- * Exact by depth-first search with bounds, up to a budget of steps; beyond it the best that was found, with
+ * Exact by filling bar after bar, with bounds, up to a budget of steps; beyond it the best that was found, with
  * the bound beside it.
  */
 
@@ -33,8 +33,9 @@ export interface Nesting {
 
 /** Lengths are compared in tenths of a millimetre. */
 const UNIT: Metres = 1e-4;
-/** Steps of the search: home sizes need far fewer. */
-const BUDGET = 400_000;
+/** Steps of the search, and fillings of one bar that are looked at: home sizes need far fewer. */
+const BUDGET = 1_000_000;
+const MOST_FILLINGS = 3000;
 
 const up = (x: Metres): number => Math.ceil(x / UNIT - 1e-6);
 const down = (x: Metres): number => Math.floor(x / UNIT + 1e-6);
@@ -98,46 +99,114 @@ function lowerBound(items: readonly Item[], offcuts: readonly Bin[], fresh: numb
   return Math.max(0, most);
 }
 
-/** Looks for a cutting with no more than the bars given; nothing where there is none, or the budget ends. */
+/** Pieces of one size: how many are still to be placed. */
+interface Kind {
+  readonly size: number;
+  readonly items: number[];
+}
+
+/** Work that a search may still do, and whether it left something untried. */
+interface Effort {
+  left: number;
+  cutShort: boolean;
+}
+
+/**
+ * Fillings of one bar from the pieces that are left: those to which no piece could be added, the fullest first.
+ *
+ * @param counts pieces left of each kind, the largest kind first
+ * @param first kind of which one must be in it, or −1
+ * @param waste most room that may be left over
+ */
+function fillings(
+  kinds: readonly Kind[],
+  counts: readonly number[],
+  room: number,
+  first: number,
+  waste: number,
+  effort: Effort,
+): { taken: number[]; left: number }[] {
+  const out: { taken: number[]; left: number }[] = [];
+  const taken = counts.map(() => 0);
+  // What the smaller kinds could fill at the most.
+  const tail = counts.map(() => 0);
+  for (let i = counts.length - 1, sum = 0; i >= 0; i--)
+    tail[i] = sum += counts[i]! * kinds[i]!.size;
+  const visit = (i: number, left: number, least: number) => {
+    if (effort.left <= 0 || out.length >= MOST_FILLINGS) {
+      effort.cutShort = true;
+      return;
+    }
+    effort.left--;
+    if (i === counts.length) {
+      if (left <= waste && left < least) out.push({ taken: [...taken], left });
+      return;
+    }
+    if (left - tail[i]! > waste) return;
+    const { size } = kinds[i]!;
+    const most = Math.min(counts[i]!, Math.floor(left / size));
+    for (let n = most; n >= (i === first ? 1 : 0); n--) {
+      taken[i] = n;
+      // A kind of which some are left over must not fit into what stays free.
+      visit(i + 1, left - n * size, n < counts[i]! ? Math.min(least, size) : least);
+    }
+    taken[i] = 0;
+  };
+  visit(0, room, Infinity);
+  return out.sort((a, b) => a.left - b.left);
+}
+
+/**
+ * Looks for a cutting with no more than the bars given, filling one bar after the other; nothing where there is
+ * none, or the effort ends.
+ *
+ * @source bin completion after Martello and Toth (1990) and Korf (2002), with pieces of one size counted together
+ */
 function search(
   items: readonly Item[],
   rooms: readonly number[],
-  budget: { left: number },
+  own: number,
+  effort: Effort,
 ): number[][] | null {
-  const left = [...rooms];
-  const out: number[][] = rooms.map(() => []);
-  const slack = rooms.reduce((sum, r) => sum + r, 0) - items.reduce((sum, x) => sum + x.size, 0);
-  if (slack < 0) return null;
-  const smallest = items.map((_, i) => Math.min(...items.slice(i).map((x) => x.size)));
+  const kinds: Kind[] = [];
+  items.forEach((x, i) => {
+    const last = kinds[kinds.length - 1];
+    if (last?.size === x.size) last.items.push(i);
+    else kinds.push({ size: x.size, items: [i] });
+  });
+  const counts = kinds.map((k) => k.items.length);
+  const chosen: number[][] = [];
   const failed = new Set<string>();
-  const place = (i: number): boolean => {
-    if (i === items.length) return true;
-    if (budget.left-- <= 0) return false;
-    // What no piece that is still to come fits into is lost.
-    let lost = 0;
-    for (const r of left) if (r < smallest[i]!) lost += r;
-    if (lost > slack) return false;
-    const key = `${i}:${[...left].sort((a, b) => a - b).join()}`;
+  const place = (k: number, room: number, need: number): boolean => {
+    if (need === 0) return true;
+    if (k === rooms.length || room < need) return false;
+    const key = `${k}:${counts.join()}`;
     if (failed.has(key)) return false;
-    const { size } = items[i]!;
-    const tried = new Set<number>();
-    // A bar that it fills to the end is as good as any.
-    const exact = left.findIndex((r) => r === size);
-    const order = exact >= 0 ? [exact] : left.map((_, k) => k).sort((a, b) => left[a]! - left[b]!);
-    for (const k of order) {
-      const room = left[k]!;
-      if (room < size || tried.has(room)) continue;
-      tried.add(room);
-      left[k] = room - size;
-      out[k]!.push(i);
-      if (place(i + 1)) return true;
-      out[k]!.pop();
-      left[k] = room;
+    const first = k < own ? -1 : counts.findIndex((n) => n > 0);
+    for (const f of fillings(kinds, counts, rooms[k]!, first, room - need, effort)) {
+      f.taken.forEach((n, i) => (counts[i]! -= n));
+      chosen.push(f.taken);
+      if (place(k + 1, room - rooms[k]!, need - (rooms[k]! - f.left))) return true;
+      chosen.pop();
+      f.taken.forEach((n, i) => (counts[i]! += n));
+      if (effort.left <= 0) {
+        effort.cutShort = true;
+        return false;
+      }
     }
-    if (budget.left > 0) failed.add(key);
+    failed.add(key);
     return false;
   };
-  return place(0) ? out : null;
+  const total = (list: readonly number[]) => list.reduce((sum, x) => sum + x, 0);
+  if (!place(0, total(rooms), total(items.map((x) => x.size)))) return null;
+  const next = kinds.map(() => 0);
+  return rooms.map((_, k) =>
+    (chosen[k] ?? []).flatMap((n, i) => {
+      const from = next[i]!;
+      next[i] = from + n;
+      return kinds[i]!.items.slice(from, from + n);
+    }),
+  );
 }
 
 /**
@@ -183,19 +252,14 @@ export function nest(
     .map((best) => firstFit(fits, bins, fresh, best))
     .reduce((x, y) => (y.length < x.length ? y : x));
   let proved = found.length - own.length <= bound;
-  const budget = { left: BUDGET };
-  for (let n = bound; n < found.length - own.length && budget.left > 0; n++) {
-    const tried = search(
-      fits,
-      [...bins.map((b) => b.room), ...Array<number>(n).fill(fresh.room)],
-      budget,
-    );
-    if (tried) {
-      found = tried;
-      proved = budget.left > 0;
-      break;
-    }
-    if (budget.left > 0 && n + 1 === found.length - own.length) proved = true;
+  const effort: Effort = { left: BUDGET, cutShort: false };
+  for (let n = bound; n < found.length - own.length; n++) {
+    const rooms = [...bins.map((b) => b.room), ...Array<number>(n).fill(fresh.room)];
+    const tried = search(fits, rooms, own.length, effort);
+    if (tried) found = tried;
+    // Fewer were ruled out only where nothing was left untried.
+    proved = !effort.cutShort || found.length - own.length <= bound;
+    if (tried || effort.left <= 0) break;
   }
   const length0 = new Map(pieces.map((p) => [p.id, p.length]));
   const bars = found.flatMap((list, k): Bar[] => {

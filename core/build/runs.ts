@@ -35,9 +35,6 @@ const ALLOWANCE: Metres = 0.1;
 /** From a manifold’s tee to the inside of what it joins. */
 const STUB: Metres = 0.1;
 
-/** Sold in: rigid pipe by what the grower says, else three metres. */
-export const STOCK_LENGTH: Metres = 3;
-
 const isHose = (pipe: string): boolean => pipeById(pipe)?.outside === undefined;
 const leg = (length: Metres, way: Leg['way']): Leg => ({ length: Math.max(0, length), way });
 
@@ -477,10 +474,6 @@ function draft(s: SystemDocument, p: WaterPath): Drafted | null {
       return null;
   }
 }
-
-/** Length in which a pipe is bought. */
-export const stockLengthOf = (s: SystemDocument, key: string): Metres =>
-  s.build.stock.find((x) => x.id === key)?.length ?? STOCK_LENGTH;
 
 /**
  * The pipework of one path.

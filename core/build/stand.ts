@@ -46,6 +46,8 @@ export interface Check {
 export interface Stand {
   readonly vessel: string;
   readonly kind: VesselBuild['stand'];
+  /** Frames side by side that carry it, and what each carries. */
+  readonly frames: number;
   readonly load: Kilograms;
   readonly legs: number;
   readonly perLeg: Kilograms;
@@ -61,16 +63,27 @@ export interface Stand {
   readonly blocks: number;
 }
 
-const USUAL: Omit<VesselBuild, 'id'> = {
+/** Up to here blocks carry it; higher it wants a frame. */
+const ON_BLOCKS: Metres = 0.25;
+/** A longer frame is made of several. */
+const LONGEST_FRAME: Metres = 2.4;
+/** Height of a concrete block, and how far apart pairs of them are laid. */
+const BLOCK: Metres = 0.19;
+const BLOCKS_APART: Metres = 0.6;
+
+const USUAL: Omit<VesselBuild, 'id' | 'stand'> = {
   make: 'tub',
-  stand: 'frame',
   bearer: 'timber-45x95',
   leg: 'timber-70x70',
 };
 
-/** How a vessel is built: as chosen, else a tub on a frame of softwood. */
+/** How a vessel is built: as chosen, else a tub on blocks where it stands low, on a frame of softwood above. */
 export const buildOf = (s: SystemDocument, vessel: string): VesselBuild =>
-  s.build.vessels.find((v) => v.id === vessel) ?? { id: vessel, ...USUAL };
+  s.build.vessels.find((v) => v.id === vessel) ?? {
+    id: vessel,
+    ...USUAL,
+    stand: vesselOf(s, vessel).floor > ON_BLOCKS ? 'frame' : 'blocks',
+  };
 
 /** Whether a vessel is raised on something that is built. */
 export const isRaised = (v: Vessel): boolean => v.floor > RAISED && v.role !== 'felt';
@@ -135,9 +148,12 @@ export function standOf(c: Pick<Figures, 'system' | 'a'>, vessel: string): Stand
   const v = vesselOf(s, vessel);
   if (!isRaised(v)) return null;
   const own = buildOf(s, vessel);
-  const load = a.weights.find((w) => w.vessel === vessel)!.mass / v.count;
-  const plan = planOf({ ...v, count: 1 });
-  const length = Math.max(plan.length, plan.width);
+  const whole = a.weights.find((w) => w.vessel === vessel)!.mass;
+  const plan = planOf(v);
+  const longest = Math.max(plan.length, plan.width);
+  const frames = own.stand === 'frame' ? Math.ceil(longest / LONGEST_FRAME - 1e-9) : 1;
+  const load = whole / frames;
+  const length = longest / frames;
   const width = Math.min(plan.length, plan.width);
   const bearer = sectionById(own.bearer) ?? sectionById(USUAL.bearer)!;
   const leg = sectionById(own.leg) ?? sectionById(USUAL.leg)!;
@@ -161,31 +177,34 @@ export function standOf(c: Pick<Figures, 'system' | 'a'>, vessel: string): Stand
   const { span, perLeg } = membersOf(load, length, pairs);
   const where = s.site.floor;
   const engineer =
-    load > HEAVY || v.floor > TALL || where === 'balcony' || where === 'roof'
-      ? say`${mass(load)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. A structural engineer says whether it stands.`
+    whole > HEAVY || v.floor > TALL || where === 'balcony' || where === 'roof'
+      ? say`${mass(whole)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. A structural engineer says whether it stands.`
       : null;
   const frame = own.stand === 'frame';
   return {
     vessel,
     kind: own.stand,
+    frames,
     load,
     legs: 2 * pairs,
     perLeg,
     span,
     joists,
     checks: frame ? checks : [],
-    pieces: frame ? framePieces(v, { length, width, height, pairs, joists, bearer, leg }) : [],
+    pieces: frame
+      ? framePieces(v, frames, { length, width, height, pairs, joists, bearer, leg })
+      : [],
     engineer,
     questions:
       frame && !passes(checks)
         ? tooWeak(v, own, checks, { bearer, leg, load, length, height, pairs })
         : [],
-    blocks: own.stand === 'blocks' ? 2 * pairs * Math.ceil(v.floor / BLOCK) : 0,
+    blocks:
+      own.stand === 'blocks'
+        ? 2 * (Math.ceil(longest / BLOCKS_APART) + 1) * Math.ceil(v.floor / BLOCK - 1e-9)
+        : 0,
   };
 }
-
-/** Height of a concrete block, laid flat. */
-const BLOCK: Metres = 0.19;
 
 function tooWeak(
   v: Vessel,
@@ -243,7 +262,7 @@ interface FrameSize {
   readonly leg: Section;
 }
 
-function framePieces(v: Vessel, f: FrameSize): Piece[] {
+function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
   const board = (
     key: string,
     n: number,
@@ -252,7 +271,7 @@ function framePieces(v: Vessel, f: FrameSize): Piece[] {
     name: string,
     why: Phrase,
   ): Piece[] =>
-    Array.from({ length: n * v.count }, (_, i): Piece => ({
+    Array.from({ length: n * frames }, (_, i): Piece => ({
       id: `${v.id}-${key}-${i + 1}`,
       about: v.id,
       role: 'timber',
@@ -274,7 +293,9 @@ function framePieces(v: Vessel, f: FrameSize): Piece[] {
       f.bearer,
       f.length,
       'Bearer',
-      say`As long as the vessel; two, with its edges over them.`,
+      frames > 1
+        ? say`One of ${String(frames)} frames side by side; two bearers each.`
+        : say`As long as the vessel; two, with its edges over them.`,
     ),
     ...board(
       'joist',

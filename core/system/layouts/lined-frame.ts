@@ -28,6 +28,17 @@ export const linedFrame = defineLayout({
   },
 
   parts: () => ({
+    build: {
+      vessels: [
+        {
+          id: 'frame',
+          make: 'lined-frame',
+          stand: 'frame',
+          bearer: 'timber-45x70',
+          leg: 'timber-45x70',
+        },
+      ],
+    },
     vessels: [
       vessel(
         'basin',

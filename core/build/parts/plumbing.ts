@@ -1,0 +1,167 @@
+import { isSocketed, jointName, pipeById, type JointKind } from '../../catalogue/index.ts';
+import { distance, say } from '../../quantity/index.ts';
+import type { Share } from '../../quantity/si.ts';
+import { bellSiphons, pumpedLines, type SystemDocument } from '../../system/index.ts';
+import { buildOf } from '../stand.ts';
+import { pipeOfBore } from '../around.ts';
+import { stockName } from '../stocks.ts';
+import type { Coil, Cutting } from '../cutting.ts';
+import type { Hole, Joint, Piece } from '../types.ts';
+import { line } from './line.ts';
+import type { PartLine } from './types.ts';
+
+/** Pipe, hose and what joins them. */
+
+/** One fitting in ten is cracked, lost or glued askew. Practice. */
+const SPARES: Share = 0.1;
+/** Kinds of which a spare is cheap. */
+const SPARED: readonly JointKind[] = [
+  'elbow-90',
+  'elbow-45',
+  'tee',
+  'coupling',
+  'cap',
+  'rubber-seal',
+];
+/** Ends of a pipe that are no part of their own. */
+const NO_PART: readonly JointKind[] = ['open', 'pump'];
+
+/** Hose is sold by the half metre at the least. */
+const COIL_STEP = 0.5;
+
+const spares = (kind: JointKind, n: number): number =>
+  SPARED.includes(kind) ? Math.ceil(n * SPARES) : 0;
+
+function fittings(joints: readonly Joint[]): PartLine[] {
+  const counts = new Map<string, { kind: JointKind; pipe: string; n: number }>();
+  for (const j of joints) {
+    if (NO_PART.includes(j.kind)) continue;
+    const key = `${j.kind} ${j.pipe}`;
+    const row = counts.get(key) ?? { kind: j.kind, pipe: j.pipe, n: 0 };
+    counts.set(key, { ...row, n: row.n + 1 });
+  }
+  return [...counts.values()].map(({ kind, pipe, n }) => {
+    const spare = spares(kind, n);
+    return line('plumbing', [kind, pipe], jointName(kind), {
+      size: say`${stockName(pipe)}`,
+      count: n + spare,
+      spare,
+      note:
+        kind === 'bulkhead' || kind === 'rubber-seal'
+          ? say`Ask for the hole it wants and write it down here before you drill.`
+          : spare
+            ? say`${String(n)} in the design.`
+            : say``,
+    });
+  });
+}
+
+/** Everything of the plumbing counter. */
+export function plumbingParts(
+  s: SystemDocument,
+  made: {
+    readonly pieces: readonly Piece[];
+    readonly joints: readonly Joint[];
+    readonly holes: readonly Hole[];
+    readonly cuttings: readonly Cutting[];
+    readonly coils: readonly Coil[];
+  },
+): PartLine[] {
+  const { joints, holes, pieces } = made;
+  const out: PartLine[] = [];
+  for (const c of made.cuttings) {
+    if (c.kind !== 'pipe' || !c.nesting.bought) continue;
+    out.push(
+      line('plumbing', ['length', c.stock], c.name, {
+        size: say`${distance(c.length)} long`,
+        count: c.nesting.bought,
+        note: pipeById(c.stock)
+          ? say`Food-grade or drinking-water pipe.`
+          : say`No pipe of the usual rows has this bore: a drain tube or a pot without its bottom may.`,
+      }),
+    );
+  }
+  for (const c of made.coils) {
+    const metres = Math.ceil(c.length / COIL_STEP - 1e-9) * COIL_STEP;
+    out.push(
+      line('plumbing', ['coil', c.stock], c.name, {
+        count: metres,
+        unit: 'metre',
+        note: say`${distance(c.length)} by the cut list, slack in it. Dark, so that no algae grow in it.`,
+      }),
+    );
+  }
+  out.push(...fittings(joints));
+  for (const [bore, n] of countBy(bellSiphons(s), (b) => String(b.bellBore)))
+    out.push(
+      line('plumbing', ['bell-cap', bore], 'Cap of the bell', {
+        size: say`${pipeOfBore(Number(bore))?.name ?? 'as its tube'}`,
+        count: n,
+        note: say`Airtight: it is what the siphon pulls against.`,
+      }),
+    );
+  const hoses = pieces.filter((p) => p.coil);
+  for (const [pipe, n] of countBy(hoses, (p) => p.stock)) {
+    const spare = Math.ceil(2 * n * SPARES);
+    out.push(
+      line('plumbing', ['clip', pipe], 'Hose clip, stainless', {
+        size: say`for ${stockName(pipe)}`,
+        count: 2 * n + spare,
+        spare,
+        note: say`One at each end of a piece.`,
+      }),
+    );
+  }
+  const lines = pumpedLines(s).length;
+  if (lines)
+    out.push(
+      line('plumbing', ['bracket'], 'Pipe bracket', {
+        count: 2 * lines,
+        note: say`A delivery is held at both ends: one that comes loose throws the tank on the floor.`,
+      }),
+    );
+  const screened = s.paths.filter((p) => p.kind === 'link' && p.screen !== null);
+  if (screened.length)
+    out.push(
+      line('plumbing', ['screen'], 'Screen before a joining pipe', {
+        count: screened.length,
+        note: say`Slotted or of plastic mesh, wider than the pipe, to lift out and clean.`,
+      }),
+    );
+  const glued = joints.some((j) => isSocketed(j.kind) && pipeById(j.pipe)?.outside !== undefined);
+  if (glued)
+    out.push(
+      line('plumbing', ['cement'], 'Solvent cement and cleaner', {
+        note: say`For pressure lines and what lies under a floor; drains that are pushed dry come apart again. Fresh air, no flame.`,
+      }),
+    );
+  if (holes.some((h) => h.seal === 'bulkhead'))
+    out.push(
+      line('plumbing', ['tape'], 'Thread tape', {
+        note: say`On threads only, never under a flat washer.`,
+      }),
+    );
+  const lined = holes.filter(
+    (h) =>
+      buildOf(s, h.vessel).make === 'lined-frame' ||
+      s.vessels.find((v) => v.id === h.vessel)?.shape.kind === 'pond',
+  );
+  if (lined.length)
+    out.push(
+      line('plumbing', ['backing'], 'Rot-free backing plate', {
+        count: lined.length,
+        note: say`Behind every hole in a liner: the flange clamps liner and plate, not the board.`,
+      }),
+      line('plumbing', ['sealant'], 'Sealant, aquarium grade', {
+        note: say`Without fungicide; it cures before water comes to it.`,
+      }),
+    );
+  return out;
+}
+
+/** How many of each, in the order of the first. */
+export function countBy<T>(list: readonly T[], key: (x: T) => string): Map<string, number> {
+  const out = new Map<string, number>();
+  for (const x of list) out.set(key(x), (out.get(key(x)) ?? 0) + 1);
+  return out;
+}

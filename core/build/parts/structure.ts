@@ -1,0 +1,263 @@
+import { timerById } from '../../catalogue/index.ts';
+import { area, distance, flow, head, litres, mass, mm, power, say } from '../../quantity/index.ts';
+import {
+  controlOf,
+  planOf,
+  pumpedLines,
+  vesselOf,
+  type SystemDocument,
+} from '../../system/index.ts';
+import type { Assessment } from '../../assess/index.ts';
+import { grossTo } from '../../assess/waterBalance.ts';
+import { shapeArea } from '../../water/shape.ts';
+import { DECK } from '../beams.ts';
+import { BARROW, type MediaFill } from '../media.ts';
+import { isRound } from '../holes.ts';
+import { linerOf, type Stand } from '../stand.ts';
+import type { Cutting } from '../cutting.ts';
+import { line } from './line.ts';
+import { countBy } from './plumbing.ts';
+import type { PartLine } from './types.ts';
+
+/** Vessels, timber, stones, electrics. */
+
+/** A sheet of plywood, m². */
+const SHEET = 2.44 * 1.22;
+
+/** Tubs, liners, felt, rafts, pots and lids. */
+export function vesselParts(s: SystemDocument): PartLine[] {
+  return s.vessels.flatMap((v, i): PartLine[] => {
+    const { length, width } = planOf({ ...v, count: 1 });
+    const out: PartLine[] = [];
+    const liner = linerOf(s, v);
+    if (liner)
+      out.push(
+        line('vessels', ['liner', v.id], `Liner of “${v.name}”`, {
+          size: say`${distance(liner.length)} × ${distance(liner.width)}`,
+          count: v.count,
+          note: say`Safe for fish and food; with what hangs over the rim until it is fixed.`,
+        }),
+        line('vessels', ['fleece', v.id], `Fleece under “${v.name}”`, {
+          size: say`${area(liner.length * liner.width)}`,
+          count: v.count,
+          note: say`Under the liner, against splinters and stones.`,
+        }),
+      );
+    else if (v.role === 'felt')
+      out.push(
+        line('vessels', ['felt', v.id], `Felt of “${v.name}”`, {
+          size: say`${area(length * width * v.count)}, two layers`,
+          note: say`Rot-free, with a drip edge at its foot and a waterproof sheet between it and the wall.`,
+        }),
+      );
+    else
+      out.push(
+        line('vessels', ['vessel', v.id], v.name, {
+          size: isRound(v)
+            ? say`${distance(length)} across, ${mm(v.shape.height)} deep inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`
+            : say`${distance(length)} × ${distance(width)} × ${mm(v.shape.height)} inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`,
+          count: v.count,
+          note:
+            v.role === 'tank'
+              ? say`Food grade, no galvanised steel and no copper; check for cracks.`
+              : say`Food grade; stiff enough to stand full.`,
+        }),
+      );
+    if (v.role === 'raft')
+      out.push(
+        line('vessels', ['raft', v.id], `Raft of “${v.name}”`, {
+          size: say`${area(v.count * shapeArea(v.shape, v.shape.height))}`,
+          note: say`Closed-cell foam sheet for food, with a hole for each net pot.`,
+        }),
+      );
+    if (v.pots)
+      out.push(
+        line('vessels', ['pots', v.id], `Pots for “${v.name}”`, {
+          size: say`${mm(v.pots.diameter)} wide, ${mm(v.pots.height)} deep`,
+          count: v.pots.count * v.count,
+        }),
+      );
+    if (v.lid)
+      out.push(
+        line('vessels', ['lid', v.id], `Lid of “${v.name}”`, {
+          count: v.count,
+          note: say`Light-tight, with gaps for pipes: no algae, no jumping fish, less to evaporate.`,
+        }),
+      );
+    return out;
+  });
+}
+
+/** Sections by the length, decks, screws, blocks. */
+export function timberParts(
+  s: SystemDocument,
+  stands: readonly Stand[],
+  cuttings: readonly Cutting[],
+): PartLine[] {
+  const out = cuttings
+    .filter((c) => c.kind === 'timber' && c.nesting.bought > 0)
+    .map((c) =>
+      line('timber', ['length', c.stock], c.name, {
+        size: say`${distance(c.length)} long`,
+        count: c.nesting.bought,
+        note: say`Straight, without large knots in the middle of a bearer; untreated or fish-safe where it may drip.`,
+      }),
+    );
+  const framed = stands.filter((x) => x.kind === 'frame');
+  const deck = framed.reduce((sum, x) => {
+    const v = vesselOf(s, x.vessel);
+    const { length, width } = planOf(v);
+    return sum + length * width;
+  }, 0);
+  if (deck > 0)
+    out.push(
+      line('timber', ['deck'], 'Plywood for decks, weatherproof', {
+        size: say`${mm(DECK)} thick, sheets of ${area(SHEET)}`,
+        count: Math.ceil(deck / SHEET - 1e-9),
+        note: say`${area(deck)} in all.`,
+      }),
+      line('timber', ['screws'], 'Stainless screws and coach bolts', {
+        note: say`Two bolts where a leg meets a bearer: screws alone shear in wet wood.`,
+      }),
+    );
+  const blocks = stands.reduce((sum, x) => sum + x.blocks, 0);
+  if (blocks)
+    out.push(
+      line('timber', ['blocks'], 'Concrete block', {
+        count: blocks,
+        note: say`Hollows upright, on level ground, a board on top.`,
+      }),
+    );
+  return out;
+}
+
+const barrows = (all: readonly MediaFill[]): string => {
+  const n = all.reduce((sum, m) => sum + m.barrows, 0);
+  return `${n} barrow ${n > 1 ? 'loads' : 'load'}`;
+};
+
+/** Media by the bag, each medium once. */
+export const stoneParts = (s: SystemDocument, media: readonly MediaFill[]): PartLine[] =>
+  [...new Set(media.map((m) => m.medium))].map((medium) => {
+    const all = media.filter((m) => m.medium === medium);
+    const bought = all.reduce((sum, m) => sum + m.bought, 0);
+    const dry = all.reduce((sum, m) => sum + m.dry, 0);
+    return line('stones', [medium], all[0]!.name, {
+      size: say`bag of ${litres(s.build.bag)}`,
+      count: Math.ceil(bought / s.build.bag - 1e-9),
+      note: say`${litres(bought)} with what is lost in rinsing, ${mass(dry)} dry, ${barrows(all)} of ${litres(BARROW.volume)}.`,
+    });
+  });
+
+/** Pumps, timers, floats and devices, with what makes them safe. */
+export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
+  const out: PartLine[] = [];
+  for (const p of pumpedLines(s)) {
+    const duty = a.duties.find((d) => d.id === p.id);
+    out.push(
+      line(
+        'electrics',
+        ['pump', p.id],
+        p.pump.airLift ? `Air pump of “${p.name}”` : `Pump of “${p.name}”`,
+        {
+          size: p.pump.airLift
+            ? say`lifts ${flow(duty?.flow ?? p.pump.maxFlow)}`
+            : say`${flow(p.pump.maxFlow)} and ${head(p.pump.maxHead)} on the box`,
+          note: say`It is to give ${flow(duty?.flow ?? 0)} at ${head(duty?.head ?? 0)}; ${power(p.pump.power)}.`,
+        },
+      ),
+    );
+    if (!p.pump.airLift)
+      out.push(
+        line('electrics', ['guard', p.id], `Coarse guard for the intake of “${p.name}”`, {
+          note: say`Wide slots: a fine sponge clogs and starves the pump.`,
+        }),
+      );
+    if (p.float)
+      out.push(
+        line('electrics', ['float', p.id], `Float switch of “${p.name}”`, {
+          note: say`On at ${mm(p.float.on)}, off at ${mm(p.float.off)}; rated for the pump’s current.`,
+        }),
+      );
+  }
+  const timers = pumpedLines(s)
+    .map((p) => controlOf(s, p))
+    .filter((c) => c.kind !== 'always-on');
+  for (const [id] of countBy(timers, (c) => c.id)) {
+    const c = timers.find((x) => x.id === id)!;
+    out.push(
+      line('electrics', ['timer', id], 'Timer', {
+        size: say`${timerById(c.device)?.name ?? 'as entered'}`,
+      }),
+    );
+  }
+  for (const d of s.devices) {
+    const on = vesselOf(s, d.vessel).name;
+    if (d.kind === 'air-pump')
+      out.push(
+        line('electrics', ['device', d.id], `Air pump for “${on}”, with stones and line`, {
+          size: say`${flow(d.flow)} of air, ${power(d.power)}`,
+          note: d.backup
+            ? say`On a battery when the power fails; a check valve in its line.`
+            : say`A check valve in its line, or it stands above the water.`,
+        }),
+      );
+    if (d.kind === 'heater')
+      out.push(
+        line('electrics', ['device', d.id], `Heater for “${on}”, with guard`, {
+          size: say`${power(d.power)}`,
+        }),
+      );
+    if (d.kind === 'lamp')
+      out.push(
+        line('electrics', ['device', d.id], `Lamp over “${on}”`, { size: say`${power(d.power)}` }),
+      );
+  }
+  if (out.length)
+    out.push(
+      line('electrics', ['protected-outlet'], 'Outlet with residual-current protection', {
+        note: say`Fitted by a licensed electrician, above the highest water.`,
+      }),
+      line('electrics', ['ties'], 'Cable ties for drip loops', {}),
+    );
+  return out;
+}
+
+/** What has to be cut and drilled with. */
+export function toolParts(
+  s: SystemDocument,
+  x: {
+    readonly holes: readonly { diameter: number | null }[];
+    readonly rigid: boolean;
+    readonly timber: boolean;
+  },
+): PartLine[] {
+  const known = [...new Set(x.holes.flatMap((h) => (h.diameter === null ? [] : [h.diameter])))];
+  return [
+    line('tools', ['tape'], 'Tape measure, spirit level, marker'),
+    ...(x.rigid || x.timber
+      ? [
+          line(
+            'tools',
+            ['saw'],
+            x.timber ? 'Saw for pipe and timber, mitre box' : 'Fine saw, mitre box',
+            {
+              note: say`Square cuts: its blade takes ${{ value: s.build.kerf, kind: 'bore' }}.`,
+            },
+          ),
+          line('tools', ['deburr'], 'File or knife to chamfer cut ends'),
+        ]
+      : []),
+    ...known.map((d) =>
+      line('tools', ['hole-saw', String(Math.round(d * 1e4))], 'Hole saw', {
+        size: say`${{ value: d, kind: 'bore' }}`,
+      }),
+    ),
+    ...(x.holes.length
+      ? [line('tools', ['drill'], 'Drill, clamp, goggles and ear protection')]
+      : []),
+    line('tools', ['bucket'], 'Bucket with litre marks, stopwatch', {
+      note: say`For the flow test; a phone is a stopwatch.`,
+    }),
+  ];
+}

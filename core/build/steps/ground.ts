@@ -1,0 +1,331 @@
+import type { Figures } from '../../assess/figures.ts';
+import { jointName, pipeById, isSocketed } from '../../catalogue/index.ts';
+import { load, mass, mm, say } from '../../quantity/index.ts';
+import type { Metres } from '../../quantity/si.ts';
+import { vesselOf, type Vessel } from '../../system/index.ts';
+import { holeSentence } from '../holes.ts';
+import { buildKey } from '../keys.ts';
+import { buildOf, isRaised, LINER_OVERLAP } from '../stand.ts';
+import { stockName } from '../stocks.ts';
+import type { Work } from './work.ts';
+import { measure, step, yes } from './make.ts';
+import type { Entry, Step } from './types.ts';
+
+/** Steps from the place to vessels that stand, drilled. */
+
+/** Out of level by so much, a bed's far end floods too deep or not at all. */
+const LEVEL: Metres = 0.005;
+/** A floor out of level by more is packed up first. */
+const FLOOR_LEVEL: Metres = 0.02;
+
+/** The floor, the weights and the outlet are agreed before anything is bought. */
+export function placeStep({ c, stands }: Work): Step {
+  const heaviest = c.a.weights.reduce((x, y) => (y.mass > x.mass ? y : x));
+  const total = c.a.weights.reduce((sum, w) => sum + w.mass, 0);
+  const engineer = stands.find((x) => x.engineer)?.engineer;
+  return step({
+    id: 'place',
+    chapter: 'prepare',
+    title: say`Agree on the place and its load`,
+    how: [
+      say`Full, everything weighs ${mass(total)}; the heaviest is “${vesselOf(c.system, heaviest.vessel).name}” with ${mass(heaviest.mass)}, ${load(heaviest.load)} under it.`,
+      say`Mark the outlines on the floor with tape: nothing is moved once it is full. Look where water would run if it leaked.`,
+      ...(engineer ? [engineer] : []),
+    ],
+    after: [],
+    minutes: 60,
+    hold: true,
+    entries: [
+      yes(
+        'floor',
+        say`The floor carries it`,
+        say`Not agreed: lighter stones, less water or another place. This tool compares weights, it approves nothing: an engineer or the building’s manager says.`,
+        { stage: 'place', about: '' },
+      ),
+      measure('level', say`Out of level, from end to end`, 'length', {
+        most: FLOOR_LEVEL,
+        means: say`Pack it level before anything stands on it: a bed that leans floods its low end too deep.`,
+      }),
+      yes(
+        'outlet',
+        say`The outlet is protected (RCD) and above the water`,
+        say`Let a licensed electrician fit a protected outlet first.`,
+        { stage: 'place', about: '' },
+      ),
+    ],
+    caution: say`Water is 1 kg a litre. Local codes come before this list.`,
+  });
+}
+
+/** Bores, sockets and makers' holes, with the parts in hand. */
+export function measureStep({ c, joints, holes }: Work): Step {
+  const { system: s } = c;
+  const entries: Entry[] = [];
+  for (const asked of new Set(holes.flatMap((h) => (h.asked ? [h.asked] : [])))) {
+    const h = holes.find((x) => x.asked === asked)!;
+    const key = asked.replace('build.holes.', '');
+    entries.push(
+      measure(
+        buildKey('hole', key),
+        key.startsWith('float-valve')
+          ? say`Hole for the float valve’s thread`
+          : say`Hole that the ${h.seal === 'bulkhead' ? 'bulkhead' : 'rubber seal'} for ${stockName(h.pipe!)} wants`,
+        'bore',
+        {
+          means: say`It is on the packet or the maker’s sheet. Too large cannot be mended.`,
+          writes: { to: 'hole', hole: key },
+        },
+      ),
+    );
+  }
+  const fittings = new Map<string, string>();
+  for (const j of joints)
+    if (isSocketed(j.kind) && j.kind !== 'reducer' && pipeById(j.pipe)?.outside !== undefined)
+      fittings.set(buildKey(j.kind, j.pipe), `${jointName(j.kind)} for ${stockName(j.pipe)}`);
+  for (const [key, name] of fittings)
+    entries.push(
+      measure(buildKey('socket', key), say`Socket depth: ${name}`, 'bore', {
+        optional: true,
+        writes: { to: 'socket', fitting: key },
+      }),
+    );
+  for (const p of s.paths)
+    if ('pipe' in p)
+      entries.push(
+        measure(buildKey('bore', p.id), say`Real bore of “${p.name}”`, 'bore', {
+          optional: true,
+          writes: { to: 'bore', path: p.id },
+        }),
+      );
+  return step({
+    id: 'measure',
+    chapter: 'prepare',
+    title: say`Measure what you bought`,
+    how: [
+      say`Put a rule into a socket until it touches the stop: makers differ by millimetres. Elbows and tees may differ too.`,
+      say`What you measure changes the cut list at once; what you leave empty is taken from the tables.`,
+    ],
+    after: ['buy'],
+    minutes: 20,
+    entries,
+  });
+}
+
+/** The parts list, taken to the shops. */
+export const buyStep = ({ parts, cuttings }: Work): Step =>
+  step({
+    id: 'buy',
+    chapter: 'prepare',
+    title: say`Buy the parts`,
+    how: [
+      say`${String(parts.filter((p) => p.shop !== 'plants').length)} lines, sorted by where they are bought; ${String(
+        cuttings.reduce((sum, x) => sum + x.nesting.bought, 0),
+      )} lengths of pipe and timber.`,
+      say`Fish and plants wait until the water is ready.`,
+    ],
+    after: ['place'],
+    minutes: 180,
+  });
+
+/** Vessels by name, a long row by its ends. */
+export const named = (list: readonly Vessel[]): string =>
+  list.length > 2
+    ? `“${list[0]!.name}” to “${list[list.length - 1]!.name}”`
+    : list.map((v) => `“${v.name}”`).join(' and ');
+
+/** Vessels that are built alike, together. */
+export function alike(c: Pick<Figures, 'system'>): Vessel[][] {
+  const groups = new Map<string, Vessel[]>();
+  for (const v of c.system.vessels) {
+    const key = JSON.stringify([
+      v.role,
+      v.shape,
+      v.count,
+      v.floor,
+      v.media,
+      v.pots,
+      { ...buildOf(c.system, v.id), id: '' },
+    ]);
+    groups.set(key, [...(groups.get(key) ?? []), v]);
+  }
+  return [...groups.values()];
+}
+
+/** What each kind of vessel needs before it stands: stand, frame, hole in the ground, wall, row. */
+function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
+  const v = list[0]!;
+  const about = list.map((x) => x.id);
+  const stand = w.stands.find((x) => x.vessel === v.id);
+  const count = list.reduce((sum, x) => sum + x.count, 0);
+  const base = { chapter: 'make' as const, about, after: ['buy'] };
+  const out: Step[] = [];
+  if (v.role === 'felt')
+    out.push(
+      step({
+        ...base,
+        id: `wall-${v.id}`,
+        title: say`Hang the felt: ${named(list)}`,
+        how: [
+          say`A waterproof sheet on battens first, so that the wall behind stays dry and air passes.`,
+          say`Then the felt in two layers, its foot in the gutter or over the tank; the header pipe along its top, level, its end closed.`,
+          say`Drill the header’s holes downwards, from the middle to the ends.`,
+        ],
+        hands: 2,
+        minutes: 180,
+        caution: say`A wet wall weighs: fix it into the structure, not into plaster.`,
+      }),
+    );
+  if (v.shape.kind === 'pond')
+    out.push(
+      step({
+        ...base,
+        id: `dig-${v.id}`,
+        title: say`Dig and line ${named(list)}`,
+        how: [
+          say`Check for cables and pipes before the first spade. Batter the sides, take out stones and roots, then sand and fleece.`,
+          say`Lay the liner loose, ${mm(LINER_OVERLAP)} over the edge all round; trim only when it has been full for a day.`,
+        ],
+        hands: 2,
+        minutes: 480,
+        caution: say`Open water near small children: a fence or a grid before it is filled. Local law may require one.`,
+      }),
+    );
+  if (stand)
+    out.push(
+      step({
+        ...base,
+        id: `stand-${v.id}`,
+        title:
+          stand.kind === 'frame'
+            ? say`Build the stand for ${named(list)}`
+            : say`Set up what ${named(list)} ${count > 1 ? 'stand' : 'stands'} on`,
+        how:
+          stand.kind === 'frame'
+            ? [
+                say`Cut bearers, joists, legs and braces by the cut list; label every piece.`,
+                say`Join the legs in pairs, bolt the bearers on, joists between, deck on top. Then the braces: without them it folds sideways.`,
+                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}, ${mass(stand.perLeg)} on each of ${String(stand.legs)} legs: a pad under each, level within ${mm(LEVEL)}. Shake it: it must not rack.`,
+                ...stand.checks.map((x) => x.sentence),
+                ...(stand.engineer ? [stand.engineer] : []),
+              ]
+            : [
+                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}. Level within ${mm(LEVEL)}, on firm ground, a board on top.`,
+                ...(stand.engineer ? [stand.engineer] : []),
+              ],
+        hands: 2,
+        minutes: stand.kind === 'frame' ? 150 * list.length : 45,
+        caution: say`Eye and hearing protection at the saw; tall stands are tied to the wall.`,
+      }),
+    );
+  if (buildOf(w.c.system, v.id).make === 'lined-frame')
+    out.push(
+      step({
+        ...base,
+        id: `frame-${v.id}`,
+        after: ['buy', ...(stand ? [`stand-${v.id}`] : [])],
+        title: say`Build and line ${named(list)}`,
+        how: [
+          say`Screw the walls together on the deck, square by its diagonals; round the edges over. Screws go in above the water line only.`,
+          say`Fleece, then the liner, folded at the corners and not cut, ${mm(LINER_OVERLAP)} over the rim; batten it above the water.`,
+          say`Supports under its length no farther apart than ${mm(stand?.joists ?? 0.4)}: a wet frame sags.`,
+        ],
+        hands: 2,
+        minutes: 120 * list.length,
+      }),
+    );
+  if (v.role === 'channel')
+    out.push(
+      step({
+        ...base,
+        id: `channel-${v.id}`,
+        title: say`Lay ${named(list)} to its fall`,
+        how: [
+          say`Supports no farther apart than ${mm(stand?.joists ?? 0.4)}; a string shows the fall. A dip holds water and starves the roots after it.`,
+        ],
+        hands: 2,
+        minutes: 45,
+      }),
+    );
+  if (v.count > 1 && v.role === 'bed')
+    out.push(
+      step({
+        ...base,
+        id: `row-${v.id}`,
+        title: say`Line up the ${String(v.count)} of ${named(list)}`,
+        how: [
+          say`On one level: a row fills as deep as its lowest. Sight along the rims with a string, ${mm(LEVEL)} at the most.`,
+          say`Number them; the manifold runs along one side, a tee at each.`,
+        ],
+        minutes: 60,
+      }),
+    );
+  return out;
+}
+
+/** Every vessel sited, drilled and set. */
+export function vesselSteps(w: Work): Step[] {
+  const out: Step[] = [];
+  for (const list of alike(w.c)) {
+    const v = list[0]!;
+    const about = list.map((x) => x.id);
+    const site = siteSteps(w, list);
+    const holes = w.holes.filter((h) => about.includes(h.vessel));
+    const lined = buildOf(w.c.system, v.id).make === 'lined-frame' || v.shape.kind === 'pond';
+    const pattern = (id: string) =>
+      JSON.stringify(
+        holes
+          .filter((h) => h.vessel === id)
+          .map((h) => [h.on, h.x, h.y, h.seal, h.pipe, h.diameter]),
+      );
+    const same = about.every((id) => pattern(id) === pattern(v.id));
+    const bases = site.map((x) => x.id);
+    const drill = holes.length
+      ? step({
+          id: `drill-${v.id}`,
+          chapter: 'make',
+          about,
+          title: say`Drill ${named(list)}`,
+          how: [
+            ...(same
+              ? [
+                  ...holes.filter((h) => h.vessel === v.id).map(holeSentence),
+                  ...(list.length > 1 ? [say`The same in each.`] : []),
+                ]
+              : holes.map((h) => [
+                  ...say`“${vesselOf(w.c.system, h.vessel).name}”: `,
+                  ...holeSentence(h),
+                ])),
+            lined
+              ? say`Backing plate behind the liner first; cut the liner last, smaller than the hole, and clamp it between the flanges.`
+              : say`Both edges from the template; wood behind the wall, drill slowly, deburr. Largest hole first: you can still start again beside it.`,
+          ],
+          after: ['measure', ...(lined ? bases : [])],
+          minutes: 15 * holes.length,
+          caution: say`Clamp it, goggles on. Never cut a drum that held anything flammable or unknown.`,
+        })
+      : null;
+    out.push(...site, ...(drill ? [drill] : []));
+    if (v.role === 'felt') continue;
+    const raised = isRaised(v);
+    out.push(
+      step({
+        id: `set-${v.id}`,
+        chapter: 'make',
+        about,
+        title: say`Set ${named(list)} in place`,
+        how: [
+          raised
+            ? say`Floor ${mm(v.floor)} above the ground, level both ways.`
+            : v.floor < 0
+              ? say`Sunk ${mm(-v.floor)} into the ground; backfill evenly as it is filled, so that it keeps its shape.`
+              : say`On a smooth base: one stone under it starts a crack.`,
+          say`Bulkheads in now, while both sides can be reached: washer on the flange’s side, hand-tight and a quarter turn.`,
+        ],
+        after: [...bases, ...(drill ? [drill.id] : []), ...(bases.length || drill ? [] : ['buy'])],
+        hands: 2,
+        minutes: 30 * list.length,
+      }),
+    );
+  }
+  return out;
+}

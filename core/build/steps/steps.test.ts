@@ -1,0 +1,198 @@
+import { describe, expect, it } from 'vitest';
+import { judgeWhole } from '../../findings/judge.ts';
+import { tell } from '../../quantity/index.ts';
+import { applyEdits, LAYOUTS, measured, type SystemDocument } from '../../system/index.ts';
+import { checkSystem } from '../../system/schema/index.ts';
+import { demo } from '../../test/demo.ts';
+import { buildPlan, type BuildPlan } from '../plan.ts';
+import {
+  canFinish,
+  entryEdits,
+  entryValue,
+  inOrder,
+  noteEdits,
+  statesOf,
+  verdictOf,
+  type Entry,
+  type Step,
+} from './index.ts';
+
+/** The order of the work, its hold points, its clocks. */
+
+const planOf = (s: SystemDocument): BuildPlan => {
+  const { a, day } = judgeWhole(s);
+  return buildPlan({ system: s, a, day });
+};
+const NAMES = [...LAYOUTS.map((l) => l.demo.file), 'eight-beds', 'pair-and-more', 'warm-balcony'];
+const plans = new Map(NAMES.map((name) => [name, planOf(demo(name))]));
+
+describe.each(NAMES)('the steps of %s', (name) => {
+  const { steps } = plans.get(name)!;
+  const before = new Map<string, Set<string>>();
+  for (const x of steps)
+    before.set(x.id, new Set(x.after.flatMap((id) => [id, ...(before.get(id) ?? [])])));
+
+  it('follow each other without a circle, each named once and each that is waited for there', () => {
+    const ids = steps.map((x) => x.id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const [i, x] of steps.entries())
+      for (const id of x.after) {
+        expect(ids, `${x.id} waits for ${id}`).toContain(id);
+        expect(ids.indexOf(id)).toBeLessThan(i);
+      }
+  });
+
+  it('test nothing before it is there', () => {
+    const holds = steps.filter((x) => x.hold);
+    expect(holds.length).toBeGreaterThan(4);
+    for (const x of holds)
+      for (const id of x.tests) expect([...before.get(x.id)!], `${x.id} tests ${id}`).toContain(id);
+  });
+
+  it('wet everything before the stones, and plant last', () => {
+    const media = steps.filter((x) => x.id.startsWith('media-'));
+    for (const m of media)
+      for (const t of steps.filter((x) => x.chapter === 'test'))
+        expect([...before.get(m.id)!], `${m.id} after ${t.id}`).toContain(t.id);
+    const plant = steps.find((x) => x.id === 'plant');
+    if (plant) expect([...before.get('plant')!]).toContain('treated');
+  });
+
+  it('have ids that the document can keep, and an entry for every doubt', () => {
+    for (const x of steps) {
+      expect(x.id).toMatch(/^[\w-]{1,64}$/);
+      expect(new Set(x.entries.map((e) => e.id)).size).toBe(x.entries.length);
+      for (const e of x.entries) {
+        expect(e.id).toMatch(/^[\w-]{1,64}$/);
+        // What can fail says what that means.
+        if (e.least !== null || e.most !== null)
+          expect(tell(e.means, 'metric').length, `${x.id} ${e.id}`).toBeGreaterThan(10);
+        if (e.goTo && 'step' in e.goTo) {
+          const { step } = e.goTo;
+          expect(steps.map((y) => y.id)).toContain(step);
+        }
+      }
+    }
+  });
+});
+
+describe('every kind of system has the steps of its own', () => {
+  it.each([
+    ['potting-shed-pair', ['stand-bed', 'siphon-siphon', 'blocked-bed', 'worms']],
+    ['attic-frame', ['frame-frame', 'overflow-frame', 'mix', 'mixed']],
+    ['courtyard-wall', ['wall-wall', 'felt-wall']],
+    ['bean-buckets', ['row-buckets', 'even-buckets', 'float-fill', 'float-empty', 'mixed']],
+    ['terrace-steps', ['dig-pond', 'overflow-bed-3', 'blocked-bed-1']],
+    ['pair-and-more', ['raft-raft', 'channel-channel']],
+    ['seedling-shelf', ['valve-valve']],
+    ['wash-house-loop', ['siphon-loop']],
+  ])('%s', (name, wanted) => {
+    const ids = plans.get(name)!.steps.map((x) => x.id);
+    for (const id of wanted) expect(ids).toContain(id);
+  });
+
+  it('and none that it does not need', () => {
+    const wall = plans.get('courtyard-wall')!.steps.map((x) => x.id);
+    for (const id of ['rinse', 'flush', 'worms']) expect(wall).not.toContain(id);
+    expect(plans.get('bean-buckets')!.steps.map((x) => x.id)).not.toContain('worms');
+  });
+});
+
+describe('a step', () => {
+  const base = demo('potting-shed-pair');
+  const { steps } = plans.get('potting-shed-pair')!;
+  const of = (id: string): Step => steps.find((x) => x.id === id)!;
+  const NOW = Date.UTC(2026, 3, 1);
+  /** Everything before a step done long ago, with entries that pass. */
+  const upTo = (id: string, from = base): SystemDocument => {
+    let s = from;
+    for (const x of steps) {
+      if (x.id === id) return s;
+      for (const e of x.entries)
+        if (!e.optional) s = applyEdits(s, entryEdits(s, x.id, e, e.least ?? e.most ?? 0.05));
+      s = applyEdits(s, noteEdits(s, x.id, { started: NOW - 1e10, done: NOW - 1e10 }));
+    }
+    return s;
+  };
+  const state = (s: SystemDocument, id: string, now = NOW) => statesOf(s, steps, now).get(id);
+
+  it('is blocked until what comes before is finished, then open, then done', () => {
+    expect(state(base, 'place')).toBe('open');
+    expect(state(base, 'buy')).toBe('blocked');
+    const agreed = upTo('buy');
+    expect(state(agreed, 'place')).toBe('done');
+    expect(state(agreed, 'buy')).toBe('open');
+    expect(checkSystem(agreed).ok).toBe(true);
+  });
+
+  it('with a hold point fails by an entry outside its limits, and passes when that is mended', () => {
+    const s = upTo('leak');
+    const [watched, dry] = of('leak').entries as [Entry, Entry];
+    const short = applyEdits(s, entryEdits(s, 'leak', watched, 600));
+    expect(state(short, 'leak')).toBe('failed');
+    expect(tell(watched.means, 'metric')).toContain('20 min');
+    const long = applyEdits(short, entryEdits(short, 'leak', watched, 1260));
+    expect(state(long, 'leak')).toBe('open');
+    expect(canFinish(long, steps, of('leak'), NOW)).toBe(false);
+    const wet = applyEdits(long, entryEdits(long, 'leak', dry, 0));
+    expect(state(wet, 'leak')).toBe('failed');
+    expect(dry.goTo).toEqual({ step: 'dry-fit' });
+    const passed = applyEdits(long, entryEdits(long, 'leak', dry, 1));
+    expect(canFinish(passed, steps, of('leak'), NOW)).toBe(true);
+    const done = applyEdits(passed, noteEdits(passed, 'leak', { done: NOW }));
+    expect(state(done, 'leak')).toBe('done');
+    expect(state(done, 'flow')).toBe('open');
+    // What is found leaking later opens it again, and what follows waits.
+    const later = applyEdits(done, entryEdits(done, 'leak', dry, 0));
+    expect(state(later, 'leak')).toBe('failed');
+    expect(state(later, 'flow')).toBe('blocked');
+  });
+
+  it('with a clock keeps what follows waiting until it has run', () => {
+    const s = upTo('glue');
+    const glued = applyEdits(s, noteEdits(s, 'glue', { started: NOW, done: NOW }));
+    expect(state(glued, 'glue', NOW + 1)).toBe('waiting');
+    expect(state(glued, 'cured', NOW + 86399e3)).toBe('blocked');
+    expect(state(glued, 'cured', NOW + 86400e3)).toBe('open');
+  });
+
+  it('keeps what it measured as a measurement of the system, not twice', () => {
+    const s = upTo('flow');
+    const e = of('flow').entries[0]!;
+    expect(entryValue(s, 'flow', e)).toBeNull();
+    const flow = 1000 / 3.6e6;
+    const tested = applyEdits(s, entryEdits(s, 'flow', e, flow));
+    expect(measured(tested, 'flow', 'lift')?.flow).toBe(flow);
+    expect(tested.build.steps.find((x) => x.id === 'flow')).toBeUndefined();
+    expect(entryValue(tested, 'flow', e)).toBe(flow);
+    expect(verdictOf(e, flow)).toBe('passes');
+    // Its limit stays that of box and pipe: a measured flow is not compared with itself.
+    const again = planOf(tested).steps.find((x) => x.id === 'flow')!.entries[0]!;
+    expect(again.least).toBeCloseTo(e.least!, 9);
+    const back = applyEdits(tested, entryEdits(tested, 'flow', e, null));
+    expect(measured(back, 'flow', 'lift')).toBeUndefined();
+  });
+
+  it('takes every entry into the document and back out of it', () => {
+    for (const name of NAMES) {
+      const s = demo(name);
+      for (const x of plans.get(name)!.steps)
+        for (const e of x.entries) {
+          const value = e.least ?? e.most ?? (e.kind === 'bore' ? 0.03 : 20);
+          const into = applyEdits(s, entryEdits(s, x.id, e, value));
+          expect(entryValue(into, x.id, e), `${name} ${x.id} ${e.id}`).toBe(value);
+          const checked = checkSystem(into);
+          expect(checked.ok ? '' : checked.message, `${name} ${x.id} ${e.id}`).toBe('');
+          if (e.writes?.to === 'place' && e.writes.at === 'site.waterTemperature') continue;
+          const out = applyEdits(into, entryEdits(into, x.id, e, null));
+          expect(entryValue(out, x.id, e), `${name} ${x.id} ${e.id}`).toBeNull();
+        }
+    }
+  });
+
+  it('that waits for itself is refused', () => {
+    const a = { ...of('place'), id: 'a', after: ['b'] };
+    const b = { ...of('place'), id: 'b', after: ['a'] };
+    expect(() => inOrder([a, b])).toThrow(/wait for each other/);
+  });
+});
