@@ -38,7 +38,7 @@ module.exports = {
       name: 'core-uses-no-interface-package',
       severity: 'error',
       from: { path: '^core/', pathNot: '(test/|\\.test\\.ts$)' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(joi|papaparse|@types/papaparse)' },
+      to: { path: 'node_modules', pathNot: 'node_modules/(joi|papaparse|@types/papaparse|ics)' },
     },
     {
       name: 'joi-only-for-the-schema',

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { readSystem } from '../core/formats/file.ts';
 import { seasonReport, type SeasonOptions } from '../core/formats/lifeReport.ts';
 import { STARTS, type StartKind } from '../core/system/index.ts';
+import { buildInWords, buildReport } from '../core/formats/buildReport.ts';
 import { reportInWords, reportOf } from '../core/formats/report.ts';
 
 /** What the command prints, where, and the status it ends with: 2 on a bad file. */
@@ -19,8 +20,8 @@ const refusal = (sentence: string): Reported => ({
 });
 
 const USAGE =
-  'Name one system file: npm run -s report -- FILE [--json] [--season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
-const FLAGS = ['--json'];
+  'Name one system file: npm run -s report -- FILE [--json] [--build | --season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
+const FLAGS = ['--json', '--build'];
 const VALUED = ['--season', '--hold', '--start', '--dose', '--seed'];
 const HELD = ['t', 'ph', 'do'] as const;
 
@@ -79,7 +80,7 @@ function seasonInWords(r: ReturnType<typeof seasonReport>): string {
   return `${lines.join('\n')}\n`;
 }
 
-/** `npm run -s report -- FILE [--json] [--season DAYS …]`: the judged system, or its season, as text or JSON. */
+/** `npm run -s report -- FILE [--json] [--build | --season DAYS …]`: the judged system, its build or its season, as text or JSON. */
 export function report(args: readonly string[]): Reported {
   const files: string[] = [];
   const given = new Map<string, string>();
@@ -101,6 +102,8 @@ export function report(args: readonly string[]): Reported {
   if (typeof options === 'string') return refusal(options);
   if (!given.has('--season') && VALUED.some((v) => given.has(v)))
     return refusal('--hold, --start, --dose and --seed go with --season DAYS.');
+  if (given.has('--season') && given.has('--build'))
+    return refusal('--build and --season are two reports: ask for one at a time.');
   let text = '';
   try {
     text = readFileSync(files[0]!, 'utf8');
@@ -119,6 +122,11 @@ export function report(args: readonly string[]): Reported {
   if (given.has('--season')) {
     const season = seasonReport(read.system, options);
     const stdout = json ? `${JSON.stringify(season, null, 1)}\n` : seasonInWords(season);
+    return { status: 0, stdout, stderr: '' };
+  }
+  if (given.has('--build')) {
+    const build = buildReport(read.system);
+    const stdout = json ? `${JSON.stringify(build, null, 1)}\n` : buildInWords(build);
     return { status: 0, stdout, stderr: '' };
   }
   const stdout = json

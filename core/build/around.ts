@@ -78,7 +78,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       coil: false,
       why: say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
       spans: [],
-      around: { from: 0, to: top, wide: p.guard.diameter },
+      around: { from: 0, to: top, wide: pipe?.outside ?? p.guard.diameter },
     });
   }
   return out;

@@ -15,12 +15,16 @@ export interface Cutting {
   readonly nesting: Nesting;
 }
 
-/** What is cut from a coil. */
+/** Hose is sold by the half metre at the least. */
+const COIL_STEP: Metres = 0.5;
+
+/** What is cut from a coil, and how much of it is bought. */
 export interface Coil {
   readonly stock: string;
   readonly name: string;
   readonly pieces: readonly string[];
   readonly length: Metres;
+  readonly bought: Metres;
 }
 
 function byStock(pieces: readonly Piece[]): Map<string, Piece[]> {
@@ -53,9 +57,13 @@ export function cuttingsOf(s: SystemDocument, pieces: readonly Piece[]): Cutting
 
 /** Hose by the metre. */
 export const coilsOf = (pieces: readonly Piece[]): Coil[] =>
-  [...byStock(pieces.filter((p) => p.coil))].map(([stock, list]) => ({
-    stock,
-    name: stockName(stock),
-    pieces: list.map((p) => p.id),
-    length: list.reduce((sum, p) => sum + p.cut, 0),
-  }));
+  [...byStock(pieces.filter((p) => p.coil))].map(([stock, list]) => {
+    const length = list.reduce((sum, p) => sum + p.cut, 0);
+    return {
+      stock,
+      name: stockName(stock),
+      pieces: list.map((p) => p.id),
+      length,
+      bought: Math.ceil(length / COIL_STEP - 1e-9) * COIL_STEP,
+    };
+  });

@@ -14,3 +14,12 @@ const WORDS: Record<EventKind, string> = {
 
 /** An event of the day in words. */
 export const eventInWords = (kind: EventKind): string => WORDS[kind];
+
+const XML: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+};
+/** Text as it may stand in XML. */
+export const escapeXml = (text: string): string => text.replace(/[&<>"]/g, (c) => XML[c]!);

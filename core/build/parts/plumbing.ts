@@ -26,9 +26,6 @@ const SPARED: readonly JointKind[] = [
 /** Ends of a pipe that are no part of their own. */
 const NO_PART: readonly JointKind[] = ['open', 'pump'];
 
-/** Hose is sold by the half metre at the least. */
-const COIL_STEP = 0.5;
-
 const spares = (kind: JointKind, n: number): number =>
   SPARED.includes(kind) ? Math.ceil(n * SPARES) : 0;
 
@@ -82,10 +79,9 @@ export function plumbingParts(
     );
   }
   for (const c of made.coils) {
-    const metres = Math.ceil(c.length / COIL_STEP - 1e-9) * COIL_STEP;
     out.push(
       line('plumbing', ['coil', c.stock], c.name, {
-        count: metres,
+        count: c.bought,
         unit: 'metre',
         note: say`${distance(c.length)} by the cut list, slack in it. Dark, so that no algae grow in it.`,
       }),

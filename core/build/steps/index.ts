@@ -9,6 +9,7 @@ import type { Work } from './work.ts';
 
 export * from './types.ts';
 export * from './state.ts';
+export * from './schedule.ts';
 export type { Work } from './work.ts';
 
 /**
