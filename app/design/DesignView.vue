@@ -51,6 +51,7 @@ const PANELS = {
   lift: defineAsyncComponent(() => import('../stages/lift/LiftPanel.vue')),
   drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
   life: defineAsyncComponent(() => import('../stages/life/LifePanel.vue')),
+  build: defineAsyncComponent(() => import('../stages/build/BuildPanel.vue')),
 };
 const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vessels'));
 watch(
@@ -122,14 +123,26 @@ const Sheet = shallowRef<typeof PrintSheet | null>(null);
 const sheet = ref<InstanceType<typeof PrintSheet> | null>(null);
 const onPaper = ref(false);
 const loadSheet = async () => (Sheet.value ??= (await import('../print/PrintSheet.vue')).default);
-useEventListener(window, 'beforeprint', () => (onPaper.value = Sheet.value !== null));
-useEventListener(window, 'afterprint', () => (onPaper.value = false));
+/** The sheets of the build, in the page while they are printed. */
+const BuildSheets = defineAsyncComponent(() => import('../print/PrintBuild.vue'));
+const buildOnPaper = ref(false);
+useEventListener(
+  window,
+  'beforeprint',
+  () => (onPaper.value = Sheet.value !== null && !buildOnPaper.value),
+);
+useEventListener(window, 'afterprint', () => {
+  onPaper.value = false;
+  buildOnPaper.value = false;
+});
 async function print() {
   await loadSheet();
   onPaper.value = true;
   await nextTick();
   window.print();
 }
+/** Once the browser has laid the sheets out. */
+const printBuild = () => requestAnimationFrame(() => window.print());
 async function saveDrawing() {
   await loadSheet();
   onPaper.value = true;
@@ -170,7 +183,7 @@ const reminders = useKept(() =>
 </script>
 
 <template>
-  <main v-if="isOpen" class="design" :class="{ phone, papered: onPaper }">
+  <main v-if="isOpen" class="design" :class="{ phone, papered: onPaper || buildOnPaper }">
     <h1 class="visually-hidden">{{ name }}</h1>
     <TopBar
       class="top no-print"
@@ -180,6 +193,7 @@ const reminders = useKept(() =>
       @drawing="saveDrawing"
       @day="saveDay"
       @network="saveNetwork"
+      @build="buildOnPaper = true"
     />
     <div class="trouble no-print">
       <SystemTrouble />
@@ -233,6 +247,7 @@ const reminders = useKept(() =>
     v-if="Sheet && onPaper && system.document && system.assessment"
     ref="sheet"
   />
+  <BuildSheets v-if="buildOnPaper && isOpen" @ready="printBuild" />
   <main v-if="system.missing" class="missing">
     <h1>This system is not on the shelf</h1>
     <p v-if="system.trouble" role="alert">{{ system.trouble }}</p>

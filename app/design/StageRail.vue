@@ -94,6 +94,9 @@ const stops = (s: Stage) =>
   padding: 0;
 }
 .rail.narrow button {
+  flex: 1 1 auto;
+  width: auto;
+  white-space: nowrap;
   padding: 5px 2px 7px;
   border-left: 0;
   border-top: 4px solid transparent;

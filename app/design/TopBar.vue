@@ -16,7 +16,7 @@ import { useSystem } from '../stores/system';
 
 /** Name, keeping, undo, units and theme, and the file of the open system. */
 defineProps<{ phone: boolean }>();
-const emit = defineEmits<{ keys: []; print: []; drawing: []; day: []; network: [] }>();
+const emit = defineEmits<{ keys: []; print: []; drawing: []; day: []; network: []; build: [] }>();
 const system = useSystem();
 const settings = useSettings();
 
@@ -103,6 +103,11 @@ function save() {
           title="Print a sheet"
           subtitle="One page: drawing to scale, water, findings"
           @click="emit('print')"
+        />
+        <v-list-item
+          title="Print the build"
+          subtitle="Steps, list for the shop, cuts, templates at full size"
+          @click="emit('build')"
         />
         <v-list-item
           title="Save the drawing"

@@ -12,6 +12,7 @@ export const STAGE_KEY: Record<Stage, number> = {
   lift: 3,
   drain: 4,
   life: 5,
+  build: 6,
 };
 
 /** What keys may ask of the camera. */

@@ -8,4 +8,5 @@ export const STAGE_NAMES: Record<Stage, string> = {
   lift: 'Lift',
   drain: 'Fill & drain',
   life: 'Life',
+  build: 'Build',
 };

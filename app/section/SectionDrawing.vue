@@ -58,6 +58,7 @@ const emit = defineEmits<{
 const LENSES: Partial<Record<Stage, Component>> = {
   place: defineAsyncComponent(() => import('./SectionPlace.vue')),
   life: defineAsyncComponent(() => import('./SectionLifeLens.vue')),
+  build: defineAsyncComponent(() => import('./SectionBuild.vue')),
 };
 const settings = useSettings();
 const frame = ref<HTMLElement>();

@@ -52,6 +52,16 @@ export interface StoredPicture {
   readonly watch: number;
 }
 
+/** A photograph of a step, made small. */
+export interface StoredPhoto {
+  readonly id: string;
+  readonly system: string;
+  readonly step: string;
+  readonly taken: number;
+  /** A JPEG as a data address: it goes into files as it is. */
+  readonly image: string;
+}
+
 interface StoredSetting {
   key: string;
   value: unknown;
@@ -62,6 +72,7 @@ const database = new Dexie('mizuna') as Dexie & {
   settings: EntityTable<StoredSetting, 'key'>;
   drafts: EntityTable<Draft, 'key'>;
   pictures: EntityTable<StoredPicture, 'id'>;
+  photos: EntityTable<StoredPhoto, 'id'>;
 };
 database.version(1).stores({ systems: 'id, updated', settings: 'key' });
 database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
@@ -72,6 +83,7 @@ database.version(3).stores({
   drafts: 'key, id',
   pictures: 'id',
 });
+database.version(4).stores({ photos: 'id, system' });
 
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -358,8 +370,15 @@ export const store = {
     return attempt(async () => {
       await database.systems.delete(id);
       await database.pictures.delete(id);
+      await database.photos.where('system').equals(id).delete();
     });
   },
+  /** Photographs of a system’s build, the oldest first. */
+  photos: (system: string) =>
+    ask(() => database.photos.where('system').equals(system).sortBy('taken')),
+  keepPhotos: (photos: readonly StoredPhoto[]) =>
+    attempt(() => database.photos.bulkPut([...photos])),
+  dropPhoto: (id: string) => attempt(() => database.photos.delete(id)),
   setting: (key: string) => ask(async () => (await database.settings.get(key))?.value),
   setSetting: (key: string, value: unknown) =>
     attempt(() => database.settings.put({ key, value: plain(value) })),

@@ -83,7 +83,12 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       return null;
     }
     if (opened.what === 'system') {
-      return (await take({ document: opened.system, past: [], future: [] })).id;
+      const { id } = await take({ document: opened.system, past: [], future: [] });
+      const kept = await store.keepPhotos(
+        opened.photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
+      );
+      if (!kept.ok) trouble.value = kept.message;
+      return id;
     }
     await takeBackup(opened.backup);
     return null;

@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import type { BuildWorker } from './build.worker';
 import type { DayWorker } from './day.worker';
 import type { DrillWorker } from './drill.worker';
 import type { FilesWorker } from './files.worker';
@@ -83,6 +84,11 @@ export const shelfWorker = new Mortal<ShelfWorker>(
 /** Follows seasons and fits them to readings. */
 export const seasonWorker = new Mortal<SeasonWorker>(
   () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
+);
+/** Works out what is cut, drilled, bought and done. */
+export const buildWorker = new Mortal<BuildWorker>(
+  () => new Worker(new URL('./build.worker.ts', import.meta.url), module),
+  30_000,
 );
 /** Reads one file; a worker of its own for each. */
 export const fileReader = (): Mortal<FilesWorker> =>

@@ -5,11 +5,18 @@ import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
 import { LONGEST_HISTORY } from '../system/history.ts';
 import { LONGEST_NAME, plainName, plainText } from '../system/plainName.ts';
-import { DEEPEST, LARGEST_BACKUP, LARGEST_FILE, MOST_SYSTEMS } from './limits.ts';
-import { BACKUP_KIND, BACKUP_VERSION } from './write.ts';
+import {
+  DEEPEST,
+  LARGEST_BACKUP,
+  LARGEST_FILE,
+  LARGEST_PHOTO,
+  MOST_PHOTOS,
+  MOST_SYSTEMS,
+} from './limits.ts';
+import { BACKUP_KIND, BACKUP_VERSION, type FiledPhoto } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
-export { writeBackup, writeSystem } from './write.ts';
+export { writeBackup, writeSystem, writeWithPhotos, type FiledPhoto } from './write.ts';
 
 type Loose = Record<string, unknown>;
 const isLoose = (x: unknown): x is Loose =>
@@ -71,8 +78,28 @@ function plainNames(document: Loose): Loose {
  * @param text whole content of the file
  */
 export function readSystem(text: string): Checked {
-  const parsed = parseObject(text, LARGEST_FILE);
-  return parsed.ok ? readDocument(parsed.object) : parsed;
+  const parsed = parseObject(text, LARGEST_BACKUP);
+  if (!parsed.ok) return parsed;
+  if (text.length > LARGEST_FILE && !Array.isArray(parsed.object.photos)) return TOO_LARGE;
+  return readDocument(parted(parsed.object).document);
+}
+
+const TOO_LARGE = refuse('The file is far larger than any system. It was not opened.');
+const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
+
+/** A file’s document and the photographs that go with it; what is no photograph is left out. */
+function parted(object: Loose): { document: Loose; photos: FiledPhoto[] } {
+  const { photos, ...document } = object;
+  const good = listOf(photos)
+    .slice(0, MOST_PHOTOS)
+    .flatMap((x): FiledPhoto[] => {
+      if (!isLoose(x) || typeof x.step !== 'string' || typeof x.image !== 'string') return [];
+      if (!/^[\w-]{1,64}$/.test(x.step) || x.image.length > LARGEST_PHOTO || !IMAGE.test(x.image))
+        return [];
+      const taken = typeof x.taken === 'number' && Number.isFinite(x.taken) ? x.taken : 0;
+      return [{ step: x.step, taken, image: x.image }];
+    });
+  return { document, photos: good };
 }
 
 /** What a backup held: the systems that can be used, and a sentence for each that cannot. */
@@ -85,7 +112,12 @@ export interface Backup {
 
 /** A file that was opened: one system, or everything that a backup held. */
 export type OpenedFile =
-  | { readonly ok: true; readonly what: 'system'; readonly system: SystemDocument }
+  | {
+      readonly ok: true;
+      readonly what: 'system';
+      readonly system: SystemDocument;
+      readonly photos: readonly FiledPhoto[];
+    }
   | { readonly ok: true; readonly what: 'backup'; readonly backup: Backup }
   | Refused;
 
@@ -204,8 +236,8 @@ export function readAnyFile(text: string, progress: Progress = () => undefined):
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
   if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);
-  if (text.length > LARGEST_FILE)
-    return refuse('The file is far larger than any system. It was not opened.');
-  const read = readDocument(parsed.object);
-  return read.ok ? { ok: true, what: 'system', system: read.system } : read;
+  if (text.length > LARGEST_FILE && !Array.isArray(parsed.object.photos)) return TOO_LARGE;
+  const { document, photos } = parted(parsed.object);
+  const read = readDocument(document);
+  return read.ok ? { ok: true, what: 'system', system: read.system, photos } : read;
 }

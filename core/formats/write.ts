@@ -5,6 +5,19 @@ import type { SystemDocument } from '../system/types.ts';
 export const writeSystem = (system: SystemDocument): string =>
   `${JSON.stringify(system, null, 2)}\n`;
 
+/** A photograph of a step, as it goes with a system in a file. */
+export interface FiledPhoto {
+  readonly step: string;
+  /** Milliseconds since 1970. */
+  readonly taken: number;
+  /** A JPEG as a data address. */
+  readonly image: string;
+}
+
+/** The text of a system file that its photographs go with. */
+export const writeWithPhotos = (system: SystemDocument, photos: readonly FiledPhoto[]): string =>
+  `${JSON.stringify({ ...system, photos }, null, 1)}\n`;
+
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */
 export const BACKUP_VERSION = 1;

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { BuildPlan } from '../../../core/build';
+import { tell } from '../../../core/quantity';
+import DocumentField from '../../parts/DocumentField.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import { useBuildBench } from '../../stores/buildBench';
+import { useMoney } from './money';
+
+/** What it costs to build and to run, and what a harvest is against that. */
+const props = defineProps<{ plan: BuildPlan }>();
+const settings = useSettings();
+const system = useSystem();
+const bench = useBuildBench();
+const money = useMoney();
+const cost = computed(() => props.plan.cost);
+const most = computed(() =>
+  Math.max(1e-9, ...cost.value.running.map((r) => r.cost ?? 0), harvest.value ?? 0),
+);
+const harvest = computed(() => system.document!.build.running.harvest);
+const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
+</script>
+
+<template>
+  <div>
+    <PanelGroup title="To build">
+      <p class="big">{{ cost.total === null ? 'No prices yet' : money(cost.total) }}</p>
+      <p class="quiet">
+        {{ cost.unpriced }} lines of the parts list have no price; {{ cost.had }} are there already.
+      </p>
+      <v-btn size="small" @click="bench.open = 'parts'">To the parts list</v-btn>
+    </PanelGroup>
+    <PanelGroup title="A month">
+      <ul class="month">
+        <li v-for="r in cost.running" :key="r.id">
+          <span
+            >{{ r.name }} <i>{{ tell(r.of, settings.units) }}</i></span
+          >
+          <b>{{ r.cost === null ? 'no price' : money(r.cost) }}</b>
+          <div v-if="r.cost !== null" class="length" :style="{ width: share(r.cost) }" />
+        </li>
+        <li v-if="harvest !== null" class="harvest">
+          <span>Harvest, in the shop</span>
+          <b>{{ money(harvest) }}</b>
+          <div class="length" :style="{ width: share(harvest) }" />
+        </li>
+      </ul>
+      <p class="sum">
+        {{ cost.month === null ? '' : `${money(cost.month)} a month, as far as priced.` }}
+      </p>
+      <p>{{ tell(cost.verdict, settings.units) }}</p>
+      <div class="fields">
+        <DocumentField at="build.running.energy" clearable placeholder="not known" />
+        <DocumentField
+          v-if="system.document!.fish.length"
+          at="build.running.feed"
+          clearable
+          placeholder="not known"
+        />
+        <DocumentField at="build.running.water" clearable placeholder="not known" />
+        <DocumentField
+          v-if="system.document!.solution"
+          at="build.running.solution"
+          clearable
+          placeholder="not known"
+        />
+        <DocumentField
+          v-if="system.document!.fish.length"
+          at="build.running.fish"
+          clearable
+          placeholder="not known"
+        />
+        <DocumentField at="build.running.harvest" clearable placeholder="not known" />
+      </div>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.big {
+  font-size: var(--type-page);
+  font-weight: 650;
+}
+.month {
+  list-style: none;
+}
+.month li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  padding: 6px 0;
+}
+.month i {
+  font-style: normal;
+  color: var(--quiet);
+  font-size: var(--type-small);
+}
+.length {
+  grid-column: 1 / -1;
+  height: 6px;
+  background: var(--clay);
+}
+.harvest .length {
+  background: var(--leaf);
+}
+.sum {
+  font-weight: 650;
+}
+</style>

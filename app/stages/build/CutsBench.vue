@@ -1,0 +1,389 @@
+<script setup lang="ts">
+import { mdiDelete, mdiPlus } from '@mdi/js';
+import { computed, nextTick, ref, watch } from 'vue';
+import { buildKey, stockKind, stockName, type BuildPlan, type Piece } from '../../../core/build';
+import { format, tell, type QuantityKind } from '../../../core/quantity';
+import { fieldAt, pathAt, type CutPiece } from '../../../core/system';
+import DocumentField from '../../parts/DocumentField.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { fileStem, offerFile } from '../../storage/files';
+import { useBuild } from '../../stores/build';
+import { useBuildBench } from '../../stores/buildBench';
+import { useChosen } from '../../stores/chosen';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import BuildQuestions from './BuildQuestions.vue';
+import StockBar from './StockBar.vue';
+
+/** The cut list: lengths with what is cut from them, each piece with its why, what is cut already. */
+const props = defineProps<{ plan: BuildPlan }>();
+const system = useSystem();
+const settings = useSettings();
+const build = useBuild();
+const bench = useBuildBench();
+const chosen = useChosen();
+const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
+const doc = computed(() => system.document!);
+const names = computed(
+  () => new Map([...doc.value.vessels, ...doc.value.paths].map((x) => [x.id, x.name])),
+);
+
+/** Pieces of a stock, those of one length and one place together. */
+interface Row {
+  readonly piece: Piece;
+  readonly ids: readonly string[];
+}
+function rowsOf(ids: readonly string[]): Row[] {
+  const rows = new Map<string, { piece: Piece; ids: string[] }>();
+  for (const id of ids) {
+    const piece = build.pieces.get(id);
+    if (!piece) continue;
+    const key = `${piece.about} ${piece.name.replace(/ \d+$/, '')} ${piece.cut.toFixed(4)}`;
+    const row = rows.get(key);
+    if (row) row.ids.push(id);
+    else rows.set(key, { piece, ids: [id] });
+  }
+  return [...rows.values()].sort((a, b) => b.piece.cut - a.piece.cut);
+}
+const groups = computed(() =>
+  props.plan.cuttings.map((c) => ({
+    ...c,
+    longest: Math.max(...c.nesting.bars.map((b) => b.length)),
+    rows: rowsOf([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong]),
+  })),
+);
+const coils = computed(() => props.plan.coils.map((c) => ({ ...c, rows: rowsOf(c.pieces) })));
+
+function bought(c: (typeof groups.value)[number]): string {
+  const { nesting: n } = c;
+  const own = n.bars.filter((b) => b.offcut).length;
+  const count = `${n.bought} ${n.bought === 1 ? 'length' : 'lengths'} of ${f(c.length, 'run')}${own ? ` and ${own} of your own` : ''}`;
+  if (n.proved) return `${count}; fewer will not do.`;
+  return `${count}; no division may do with fewer than ${n.bound}. None was found in the time.`;
+}
+
+const list = ref<HTMLElement>();
+function choose(id: string) {
+  const piece = build.pieces.get(id);
+  bench.piece = bench.piece === id ? '' : id;
+  if (piece && bench.piece) {
+    const path = doc.value.paths.some((p) => p.id === piece.about);
+    chosen.choose(path ? pathAt(piece.about) : `vessels.${piece.about}`);
+  }
+}
+watch(
+  () => bench.piece,
+  async (id) => {
+    await nextTick();
+    list.value
+      ?.querySelector(`[data-piece~="${CSS.escape(id)}"]`)
+      ?.scrollIntoView({ block: 'nearest' });
+  },
+);
+
+const isCut = (row: Row) => row.ids.every((id) => build.cut.has(id));
+function tick(row: Row, on: boolean | null) {
+  const others = doc.value.build.cut.filter((c) => !row.ids.includes(c.id));
+  const now = row.ids.map((id): CutPiece => ({ id, length: build.pieces.get(id)!.cut }));
+  system.commit(
+    [{ at: 'build.cut', to: on ? [...others, ...now] : others }],
+    on ? `${row.piece.name} cut` : `${row.piece.name} not cut`,
+  );
+}
+/** What was cut and fits no longer. */
+const misfits = computed(() => props.plan.cut.filter((c) => c.state !== 'fits'));
+function misfit(c: (typeof misfits.value)[number]): string {
+  const piece = build.pieces.get(c.id);
+  const name = piece
+    ? `${piece.name} of “${names.value.get(piece.about) ?? piece.about}”`
+    : `A piece of ${f(c.was, 'bore')}`;
+  if (c.is === null) return `${name} has no place any more: keep it as an offcut.`;
+  const by = f(Math.abs(c.was - c.is), 'bore');
+  return c.state === 'long'
+    ? `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}: cut ${by} off.`
+    : `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}: ${by} short. Cut it anew, or join it with a coupling.`;
+}
+const forget = (id: string) =>
+  system.commit(
+    [{ at: 'build.cut', to: doc.value.build.cut.filter((c) => c.id !== id) }],
+    'A cut piece set aside',
+  );
+
+/** An own piece that is about to be noted. */
+const adding = ref(false);
+const of = ref('');
+const stocks = computed(() =>
+  props.plan.cuttings.map((c) => ({ id: c.stock, name: stockName(c.stock) })),
+);
+const lengthField = fieldAt('build.offcuts.x.length')!;
+function add(length: number | null) {
+  const stock = of.value || stocks.value[0]?.id;
+  if (length === null || !stock) return;
+  let n = 1;
+  const ids = new Set(doc.value.build.offcuts.map((o) => o.id));
+  while (ids.has(`own-${n}`)) n++;
+  const id = `own-${n}`;
+  system.commit(
+    [{ at: `build.offcuts.${id}`, to: { id, of: stock, length } }],
+    `Own piece of ${f(length, 'bore')}`,
+  );
+  adding.value = false;
+}
+const stockAt = (stock: string) => `build.stock.${buildKey(stock)}`;
+const stockField = fieldAt('build.stock.x.length')!;
+const setLength = (stock: string, length: number | null) =>
+  system.commit(
+    [
+      {
+        at: stockAt(stock),
+        to: length === null ? undefined : { id: buildKey(stock), length },
+      },
+    ],
+    `${stockName(stock)} sold by ${length === null ? 'the usual length' : f(length, 'run')}`,
+  );
+const ownLength = (stock: string) => doc.value.build.stock.some((x) => x.id === buildKey(stock));
+
+async function save() {
+  const { cutListCsv } = await import('../../../core/formats/buildCsv');
+  offerFile(
+    cutListCsv(doc.value, props.plan, settings.units),
+    `${fileStem(doc.value.name)}-cuts.csv`,
+    'text/csv;charset=utf-8',
+  );
+}
+</script>
+
+<template>
+  <div ref="list">
+    <BuildQuestions :questions="plan.questions" />
+    <PanelGroup v-if="misfits.length" title="Cut, and the design has changed since">
+      <ul class="misfits" role="status">
+        <li v-for="c in misfits" :key="c.id">
+          {{ misfit(c) }}
+          <v-btn size="small" @click="forget(c.id)">Set aside</v-btn>
+        </li>
+      </ul>
+      <p class="quiet">
+        {{ plan.cut.length - misfits.length }} of {{ plan.cut.length }} pieces that are cut still
+        fit.
+      </p>
+    </PanelGroup>
+
+    <PanelGroup v-for="g in groups" :key="g.stock" :title="g.name">
+      <p class="quiet">{{ bought(g) }}</p>
+      <div class="bars">
+        <StockBar
+          v-for="(b, i) in g.nesting.bars"
+          :key="i"
+          :bar="b"
+          :longest="g.longest"
+          :kerf="doc.build.kerf"
+          :pieces="build.pieces"
+          :chosen="bench.piece"
+          :cut="build.cut"
+          @choose="choose"
+        />
+      </div>
+      <p v-if="g.nesting.tooLong.length" class="wrong">
+        {{ g.nesting.tooLong.length }} of them are longer than {{ f(g.length, 'run') }}: enter a
+        longer length, or join two.
+      </p>
+      <ul class="pieces">
+        <li
+          v-for="r in g.rows"
+          :key="r.piece.id"
+          :data-piece="r.ids.join(' ')"
+          :class="{ chosen: r.ids.includes(bench.piece), cut: isCut(r) }"
+        >
+          <v-checkbox-btn
+            :model-value="isCut(r)"
+            :aria-label="`${r.piece.name}, ${f(r.piece.cut, 'bore')}: cut`"
+            @update:model-value="tick(r, $event as boolean)"
+          />
+          <button
+            type="button"
+            class="row"
+            :aria-expanded="r.ids.includes(bench.piece)"
+            @click="choose(r.ids.includes(bench.piece) ? bench.piece : r.piece.id)"
+          >
+            <b>{{ r.ids.length > 1 ? `${r.ids.length} × ` : '' }}{{ f(r.piece.cut, 'bore') }}</b>
+            <span>{{ r.piece.name.replace(/ \d+$/, '') }}, {{ names.get(r.piece.about) }}</span>
+          </button>
+          <p v-if="r.ids.includes(bench.piece)" class="why">
+            {{ tell(r.piece.why, settings.units) }}
+          </p>
+        </li>
+      </ul>
+      <QuantityField
+        class="sold"
+        :model-value="g.length"
+        kind="run"
+        :label="`${stockKind(g.stock) === 'pipe' ? 'Pipe' : 'Section'} sold in lengths of`"
+        :min="stockField.min"
+        :max="stockField.max"
+        :step="stockField.step"
+        :clearable="ownLength(g.stock)"
+        @commit="setLength(g.stock, $event)"
+        @nudge="setLength(g.stock, $event)"
+      />
+    </PanelGroup>
+
+    <PanelGroup v-for="c in coils" :key="c.stock" :title="`${c.name}, off the coil`">
+      <p class="quiet">{{ f(c.length, 'run') }} in all; buy {{ f(c.bought, 'run') }}.</p>
+      <ul class="pieces">
+        <li
+          v-for="r in c.rows"
+          :key="r.piece.id"
+          :data-piece="r.ids.join(' ')"
+          :class="{ chosen: r.ids.includes(bench.piece), cut: isCut(r) }"
+        >
+          <v-checkbox-btn
+            :model-value="isCut(r)"
+            :aria-label="`${r.piece.name}, ${f(r.piece.cut, 'bore')}: cut`"
+            @update:model-value="tick(r, $event as boolean)"
+          />
+          <button
+            type="button"
+            class="row"
+            :aria-expanded="r.ids.includes(bench.piece)"
+            @click="choose(r.ids.includes(bench.piece) ? bench.piece : r.piece.id)"
+          >
+            <b>{{ r.ids.length > 1 ? `${r.ids.length} × ` : '' }}{{ f(r.piece.cut, 'bore') }}</b>
+            <span>{{ r.piece.name }}, {{ names.get(r.piece.about) }}</span>
+          </button>
+          <p v-if="r.ids.includes(bench.piece)" class="why">
+            {{ tell(r.piece.why, settings.units) }}
+          </p>
+        </li>
+      </ul>
+    </PanelGroup>
+
+    <PanelGroup title="Saw, sockets and pieces of your own">
+      <div class="fields">
+        <DocumentField at="build.kerf" />
+        <DocumentField at="build.stopGap" />
+      </div>
+      <ul v-if="doc.build.offcuts.length" class="own">
+        <li v-for="o in doc.build.offcuts" :key="o.id">
+          <DocumentField :at="`build.offcuts.${o.id}.length`" :label="stockName(o.of)" />
+          <v-btn
+            :icon="mdiDelete"
+            size="small"
+            :aria-label="`Take away the piece of ${f(o.length, 'bore')}`"
+            @click="
+              system.commit(
+                [{ at: `build.offcuts.${o.id}`, to: undefined }],
+                'Own piece taken away',
+              )
+            "
+          />
+        </li>
+      </ul>
+      <div v-if="adding" class="fields">
+        <PlainChoice
+          class="wide"
+          :model-value="of || stocks[0]?.id || ''"
+          :items="stocks"
+          label="Own piece of"
+          @update:model-value="of = $event"
+        />
+        <QuantityField
+          class="wide"
+          :model-value="null"
+          kind="length"
+          label="Its length"
+          :min="lengthField.min"
+          :max="lengthField.max"
+          :step="lengthField.step"
+          @commit="add"
+        />
+      </div>
+      <div class="buttons">
+        <v-btn
+          v-if="!adding && stocks.length"
+          size="small"
+          :prepend-icon="mdiPlus"
+          @click="adding = true"
+          >I have a piece</v-btn
+        >
+        <v-btn size="small" @click="save">Save the cut list</v-btn>
+      </div>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.bars {
+  display: grid;
+  gap: 2px;
+  padding: 6px 0;
+}
+.pieces,
+.misfits,
+.own {
+  list-style: none;
+}
+.pieces li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+}
+.pieces .v-selection-control {
+  flex: none;
+}
+.pieces li.chosen {
+  background: var(--water-soft);
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  text-align: left;
+  padding: 6px 4px 6px 0;
+  flex: 1 1 0;
+}
+.row b {
+  font-size: var(--type-title);
+  min-width: 6.4rem;
+}
+.cut .row span {
+  color: var(--quiet);
+}
+.row span {
+  font-size: var(--type-small);
+}
+.why {
+  width: 100%;
+  font-size: var(--type-small);
+  line-height: 1.4;
+  padding: 0 8px 8px 42px;
+}
+.sold {
+  padding-top: 10px;
+}
+.misfits li {
+  padding: 6px 0;
+  border-left: 3px solid var(--watch);
+  padding-left: 8px;
+  margin-bottom: 6px;
+}
+.wrong {
+  color: var(--stop);
+  font-weight: 600;
+}
+.own li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  padding-top: 10px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding-top: 10px;
+}
+</style>
