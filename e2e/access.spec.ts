@@ -45,7 +45,7 @@ for (const theme of ['paper', 'evening'] as const) {
     await axe(page, 'shelf', rules);
     await page.getByRole('link', { name: /The first attempt/ }).click();
     await settled(page);
-    for (const stage of ['Place', 'Life', 'Vessels', 'Lift', 'Fill & drain']) {
+    for (const stage of ['Place', 'Life', 'Build', 'Vessels', 'Lift', 'Fill & drain']) {
       await page
         .getByRole('button', { name: new RegExp(stage) })
         .first()
@@ -79,6 +79,12 @@ for (const theme of ['paper', 'evening'] as const) {
         await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
       await still(page);
       await axe(page, name, rules, name === 'Season' ? 'main' : 'aside');
+    }
+    await page.getByRole('button', { name: /Build/ }).first().click();
+    for (const name of ['Parts', 'Holes', 'Steps', 'Cost']) {
+      await bench.getByRole('tab', { name, exact: true }).click();
+      await still(page);
+      await axe(page, name, rules, 'aside');
     }
     await page.goto('/sums');
     await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();

@@ -36,6 +36,7 @@ const STAGES = {
   Lift: 'lift',
   'Fill & drain': 'drain',
   Life: 'life',
+  Build: 'build',
 } as const;
 
 /** Opens a demo where its address leads, and waits for its day and its fixes. */

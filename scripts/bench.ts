@@ -9,6 +9,8 @@ import { metricsOf, simulate } from '../core/day/index.ts';
 import { fixedSteps } from '../core/day/test/fixedStep.ts';
 import { generalDay } from './bench/generalOde.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
+import { buildPlan, type BuildPlan } from '../core/build/index.ts';
+import { nest } from '../core/build/nesting.ts';
 import { courseOf, fitSeason, runSeason, seasonGround } from '../core/season/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
 import { readSystem } from '../core/formats/file.ts';
@@ -141,6 +143,31 @@ for (const file of ['potting-shed-pair.json', 'north-wall-lean-to.json', 'eight-
   const tabled = time(() => fixedSteps(net, 3600, FIXED, prepare(net)), 1) * 24;
   console.log(
     `day of the largest layout (${net.vessels.length} vessels, ${net.paths.length} paths): median ${ms(took)}, best ${ms(best)} (wanted below 80 ms), ${trace.steps} steps, ${trace.events.length} events; fixed ${FIXED} s ${ms(plain)}, ${(plain / took).toFixed(0)}× as long; with the same tables ${ms(tabled)}, ${(tabled / took).toFixed(0)}×; statics ${ms(time(() => assess(s), 15))}`,
+  );
+}
+
+/** What is built of the largest home system, and lengths cut into pieces of any size. */
+{
+  const system = demo('eight-beds.json');
+  const { a, day } = judgeWhole(system);
+  let plan: BuildPlan | null = null;
+  const took = time(() => (plan = buildPlan({ system, a, day })), 9);
+  const { pieces, cuttings, steps } = plan!;
+  console.log(
+    `build of the largest layout: ${ms(took)} (wanted below 1 s) for ${pieces.length} pieces from ${cuttings.length} stocks, ${cuttings.filter((c) => c.nesting.proved).length} proved, ${steps.length} steps`,
+  );
+  const lengths = fc.sample(
+    fc.array(fc.integer({ min: 50, max: 1500 }), { minLength: 60, maxLength: 60 }),
+    { numRuns: 200, seed: 20 },
+  );
+  const nested = lengths.map((list) => {
+    const toCut = list.map((x, i) => ({ id: String(i), length: x / 1000 }));
+    const t = performance.now();
+    const n = nest(toCut, 3, 0.002, [{ id: 'own', length: 0.64 }]);
+    return { n, t: performance.now() - t };
+  });
+  console.log(
+    `60 pieces of 50 to 1500 mm from 3 m, 200 times: median ${ms(median(nested.map((x) => x.t)))}, longest ${ms(Math.max(...nested.map((x) => x.t)))} (wanted below 1 s); ${nested.filter((x) => x.n.proved).length} proved, ${nested.reduce((sum, x) => sum + x.n.bought - x.n.bound, 0)} bars over the bound in all`,
   );
 }
 

@@ -93,6 +93,8 @@ const joints = computed(() =>
       : [];
   }),
 );
+/** Half the width of a letter, px. */
+const LETTER = 3.7;
 const isChosen = (p: Piece) => p.id === bench.piece;
 const ofChosen = (p: Piece) =>
   pathAt(p.about) === chosen.at || (p.role === 'timber' && vesselAt(p.about) === chosen.at);
@@ -103,18 +105,15 @@ const labels = computed(() => {
   const out: { id: string; x: number; y: number; text: string }[] = [];
   for (const d of list) {
     const text = one.length ? `${d.piece.name} ${f(d.piece.cut)}` : f(d.piece.cut);
-    const half = text.length * 3.6;
-    let x = d.upright ? d.mid.x + 10 + half : d.mid.x;
-    x = Math.min(props.within.x2 - half, Math.max(props.within.x1 + half, x));
-    let y = d.upright ? d.mid.y + 4 : d.mid.y - 9;
-    for (let i = 0; i < 6; i++) {
-      if (
-        !out.some((o) => Math.abs(o.y - y) < 14 && Math.abs(o.x - x) < half + o.text.length * 3.6)
-      )
-        break;
-      y += 14;
-    }
-    out.push({ id: d.piece.id, x, y, text });
+    const half = text.length * LETTER;
+    const wanted = d.upright ? d.mid.x + 10 + half : d.mid.x;
+    const x = Math.min(props.within.x2 - half, Math.max(props.within.x1 + half, wanted));
+    const y = d.upright ? d.mid.y + 4 : d.mid.y - 9;
+    // What would run into another stays in the list.
+    const clear = out.every(
+      (o) => Math.abs(o.y - y) > 14 || Math.abs(o.x - x) > half + o.text.length * LETTER,
+    );
+    if (clear) out.push({ id: d.piece.id, x, y, text });
   }
   return out;
 });
@@ -127,7 +126,7 @@ const sizes = computed(() => {
   return {
     x1: props.x(p.left),
     x2: props.x(p.right),
-    y: props.y(floor) + 15,
+    y: props.y(floor) + 34,
     wide: f(p.right - p.left),
     top: props.y(floor + shape.height),
     bottom: props.y(floor),

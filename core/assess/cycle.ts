@@ -137,8 +137,10 @@ function followed(net: Network): BedCycle[] {
   const until = (waiting: readonly number[], is: (i: number) => boolean): number[] => {
     const end = sim.t + LONGEST;
     for (let look = FIRST_LOOK; sim.t < end && !waiting.every(is); look *= 1.6) {
-      sim.runTo(Math.min(end, sim.t + look));
-      if (sim.log.length >= MOST_EVENTS) break;
+      const to = Math.min(end, sim.t + look);
+      sim.runTo(to);
+      // Given up: too many events, or too much work.
+      if (sim.t < to) break;
     }
     return waiting.filter(is);
   };

@@ -45,6 +45,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
         cut,
         coil: false,
         why: say`Stands on the floor and ends ${mm(cut - p.crest)} over the crest; notch its foot so that water comes in at the bottom, with at least three times the bore’s opening.`,
+        fittings: [],
         spans: [],
         around: { from: 0, to: cut, wide: pipe?.outside ?? SLEEVE_BORE * outside },
       },
@@ -62,6 +63,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       cut: height - s.build.stopGap,
       coil: false,
       why: say`Crest ${mm(p.crest)} and gap ${mm(p.gap)} to the inside of its cap, − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
+      fittings: [],
       spans: [],
       around: { from: 0, to: height, wide: bell?.outside ?? p.bellBore },
     },
@@ -77,6 +79,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       cut: top,
       coil: false,
       why: say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
+      fittings: [],
       spans: [],
       around: { from: 0, to: top, wide: pipe?.outside ?? p.guard.diameter },
     });

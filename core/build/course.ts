@@ -45,6 +45,8 @@ export interface Course {
   readonly names?: Readonly<Record<number, { role: PieceRole; name: string }>>;
   /** Offset of its legs in those of the whole run. */
   readonly firstLeg?: number;
+  /** The change that leads its way out so much lower, where there is one. */
+  readonly lower?: (by: Metres) => Question['fix'];
   /** Its first station is drawn with another course and is not counted again. */
   readonly sharesFirst?: boolean;
 }
@@ -153,6 +155,7 @@ export function piecesOf(
         cut,
         coil,
         why: say`${distance(length)} of way and ${share(HOSE_SLACK)} of slack, to the next centimetre. Bend it wide; warm it in hot water to push it over a barb.`,
+        fittings: [],
         spans,
         around: null,
       });
@@ -174,7 +177,7 @@ export function piecesOf(
           about: c.about,
           level: 'wrong',
           sentence: say`The crest lies ${mm(to - from)} over the ${jointName(b.kind).toLowerCase()}’s centre, whose own mouth stands ${mm(-faces)} higher: lead the way out lower.`,
-          fix: null,
+          fix: c.lower?.(-faces) ?? null,
         });
       continue;
     }
@@ -196,6 +199,7 @@ export function piecesOf(
       cut: Math.max(0, faces + glued.reduce((sum, e) => sum + e.size.socket, 0) - gaps),
       coil,
       why: whyOfPipe(to - from, ends, gaps),
+      fittings: [...new Set(glued.map((e) => e.kind))],
       spans,
       around: null,
     });

@@ -210,6 +210,13 @@ describe('what stands in the way of cutting', () => {
     expect(wrong(applyEdits(rigid, q.fix!.edits))).toEqual([]);
   });
 
+  it('is said where a crest lies under the mouth of its own elbow, and leads the way out lower', () => {
+    const loop = applyEdits(demo('north-wall-lean-to'), [{ at: 'paths.over-1.drop', to: -0.58 }]);
+    const q = wrong(loop)[0]!;
+    expect(tell(q.sentence, 'metric')).toMatch(/whose own mouth stands \d+ mm higher/);
+    expect(wrong(applyEdits(loop, q.fix!.edits))).toEqual([]);
+  });
+
   it('joins what is longer than is sold with couplings', () => {
     const short = applyEdits(s, [
       { at: 'build.stock.sch40-1', to: { id: 'sch40-1', length: 0.15 } },

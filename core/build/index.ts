@@ -5,7 +5,7 @@ export { stockKind, stockLengthOf, stockName } from './stocks.ts';
 export { buildOf, isRaised, linerOf, type Stand } from './stand.ts';
 export { BARROW, RINSE_LOSS, type MediaFill } from './media.ts';
 export { isRound, reachOfHole } from './holes.ts';
-export { HOSE_SLACK } from './course.ts';
+export { HOSE_SLACK, sizeOf } from './course.ts';
 export type { Cutting, Coil } from './cutting.ts';
 export type { Bar, Nesting } from './nesting.ts';
 export type { Cost, RunningCost } from './cost.ts';

@@ -1,6 +1,6 @@
 import { pipeById, socketDepth, type JointKind } from '../catalogue/index.ts';
 import { lineLength } from '../network/pipes.ts';
-import { distance, say } from '../quantity/index.ts';
+import { distance, mm, say } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
   vesselOf,
@@ -222,6 +222,21 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
   };
 }
 
+/** Room that a standpipe wants over the fitting that it stands in. */
+const SPARE: Metres = 0.01;
+/** A way out through a wall led lower, as long as it stays above the floor. */
+const lower =
+  (p: Standpipe | BellSiphon) =>
+  (by: Metres): Question['fix'] => {
+    const drop = Math.ceil((p.drop + by + SPARE) * 200) / 200;
+    return drop > -SPARE
+      ? null
+      : {
+          label: say`Lead it ${mm(drop - p.drop)} lower`,
+          edits: [{ at: `paths.${p.id}.drop`, to: drop }],
+        };
+  };
+
 /** The way of a drain’s pipe: straight down, down and along, or out through the wall. */
 function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
   const mouth = p.kind === 'bell-siphon' && p.mouth > p.bore * 1.05;
@@ -253,7 +268,17 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
     ];
     return {
       legs,
-      courses: [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations, names: { 0: role } }],
+      courses: [
+        {
+          id: p.id,
+          about: p.id,
+          pipe: p.pipe,
+          legs,
+          stations,
+          names: { 0: role },
+          lower: lower(p),
+        },
+      ],
       extra: around,
       questions: missingElbows(p, 1),
       allowance: 0,
@@ -426,7 +451,7 @@ function draftLink(s: SystemDocument, p: Link): Drafted {
       { kind: seal, leg: 0, at: 0.7, insideFirst: false },
       { kind: 'open', leg: 0, at: 1 },
     ],
-    names: { 0: { role: 'stub', name: `Stub into number ${i + 1}` } },
+    names: { 0: { role: 'stub', name: `Stub ${i + 1}` } },
   }));
   return {
     legs: [...main, ...stubs.map((x) => x.legs[0]!)],

@@ -280,6 +280,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
       cut,
       coil: false,
       why,
+      fittings: [],
       spans: [],
       around: null,
     }));
@@ -360,6 +361,7 @@ export function carcassPieces(s: SystemDocument, v: Vessel): Piece[] {
       cut,
       coil: false,
       why,
+      fittings: [],
       spans: [],
       around: null,
     }));

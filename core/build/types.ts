@@ -28,6 +28,8 @@ export interface Piece {
   /** Hose and header pipes bend: they come off a coil. */
   readonly coil: boolean;
   readonly why: Phrase;
+  /** Fittings that it goes into at its ends. */
+  readonly fittings: readonly JointKind[];
   /** Where it lies on its path’s course. */
   readonly spans: readonly Span[];
   /** A piece that stands around a drain: from and to over the floor of its vessel, and how wide it is. */

@@ -5,6 +5,7 @@ import { judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
 import { cutListCsv, partsCsv } from './buildCsv.ts';
+import { readAnyFile, readSystem, writeWithPhotos } from './file.ts';
 import { buildInWords, buildReport } from './buildReport.ts';
 import { stepsIcs } from './calendar.ts';
 import { CHECK_BAR, PAPERS, pagesOf, templatesOf, templatesSvg } from './templates.ts';
@@ -190,5 +191,33 @@ describe('the calendar', () => {
     expect(ics).toContain('UID:pair-glue-ready');
     for (const line of ics.split('\r\n'))
       expect(new TextEncoder().encode(line).length).toBeLessThan(240);
+  });
+});
+
+describe('a file with photographs', () => {
+  const photo = { step: 'leak', taken: 1000, image: 'data:image/jpeg;base64,/9j/4AAQ' };
+
+  it('gives back the system and what was photographed', () => {
+    const read = readAnyFile(writeWithPhotos(pair, [photo]));
+    expect(read).toMatchObject({ ok: true, what: 'system', photos: [photo] });
+    expect(read.ok && read.what === 'system' && read.system).toEqual(pair);
+    expect(readSystem(writeWithPhotos(pair, [photo]))).toMatchObject({ ok: true });
+  });
+
+  it('leaves out what is no photograph, and keeps the system', () => {
+    const bad = [
+      { ...photo, image: 'javascript:alert(1)' },
+      { ...photo, image: 'data:text/html;base64,PGI+' },
+      { ...photo, step: '../x' },
+      { ...photo, image: `data:image/jpeg;base64,${'A'.repeat(1_000_000)}` },
+      7,
+      null,
+    ];
+    const text = JSON.stringify({ ...pair, photos: [...bad, photo] });
+    expect(readAnyFile(text)).toMatchObject({ ok: true, photos: [photo] });
+    expect(readAnyFile(JSON.stringify({ ...pair, photos: 'x' }))).toMatchObject({
+      ok: true,
+      photos: [],
+    });
   });
 });

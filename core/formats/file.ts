@@ -78,13 +78,16 @@ function plainNames(document: Loose): Loose {
  * @param text whole content of the file
  */
 export function readSystem(text: string): Checked {
+  if (tooLarge(text)) return TOO_LARGE;
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
-  if (text.length > LARGEST_FILE && !Array.isArray(parsed.object.photos)) return TOO_LARGE;
   return readDocument(parted(parsed.object).document);
 }
 
 const TOO_LARGE = refuse('The file is far larger than any system. It was not opened.');
+/** Only photographs make a system’s file so large. */
+const tooLarge = (text: string): boolean =>
+  text.length > LARGEST_FILE && !text.includes('"photos"');
 const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
 
 /** A file’s document and the photographs that go with it; what is no photograph is left out. */
@@ -236,7 +239,7 @@ export function readAnyFile(text: string, progress: Progress = () => undefined):
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
   if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);
-  if (text.length > LARGEST_FILE && !Array.isArray(parsed.object.photos)) return TOO_LARGE;
+  if (tooLarge(text)) return TOO_LARGE;
   const { document, photos } = parted(parsed.object);
   const read = readDocument(document);
   return read.ok ? { ok: true, what: 'system', system: read.system, photos } : read;

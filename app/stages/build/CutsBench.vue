@@ -15,6 +15,8 @@ import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import BuildQuestions from './BuildQuestions.vue';
+import FittingFields from './FittingFields.vue';
+import StandsGroup from './StandsGroup.vue';
 import StockBar from './StockBar.vue';
 
 /** The cut list: lengths with what is cut from them, each piece with its why, what is cut already. */
@@ -214,6 +216,10 @@ async function save() {
           <p v-if="r.ids.includes(bench.piece)" class="why">
             {{ tell(r.piece.why, settings.units) }}
           </p>
+          <FittingFields
+            v-if="r.ids.includes(bench.piece) && r.piece.fittings.length"
+            :piece="r.piece"
+          />
         </li>
       </ul>
       <QuantityField
@@ -259,6 +265,8 @@ async function save() {
         </li>
       </ul>
     </PanelGroup>
+
+    <StandsGroup :stands="plan.stands" />
 
     <PanelGroup title="Saw, sockets and pieces of your own">
       <div class="fields">

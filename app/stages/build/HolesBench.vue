@@ -87,6 +87,7 @@ const WALLS: { id: Wall; name: string }[] = [
   { id: 'front', name: 'from the front' },
   { id: 'back', name: 'from the back' },
 ];
+const SIDES = WALLS.map(({ id }) => ({ id, name: `${id} wall` }));
 function choose(h: Hole) {
   bench.hole = bench.hole === h.id ? '' : h.id;
   if (bench.hole) chosen.choose(pathAt(h.path));
@@ -121,7 +122,7 @@ async function save() {
       <ul class="holes">
         <li v-for="h in face.holes" :key="h.id" :class="{ chosen: h.id === bench.hole }">
           <button type="button" class="row" :aria-expanded="h.id === bench.hole" @click="choose(h)">
-            <b>{{ h.diameter === null ? 'hole ?' : `⌀ ${f(h.diameter, 'bore')}` }}</b>
+            <b>{{ h.diameter === null ? '⌀ ?' : `⌀ ${f(h.diameter, 'bore')}` }}</b>
             <span
               >{{ h.what
               }}<i
@@ -158,7 +159,7 @@ async function save() {
             <PlainChoice
               class="wide"
               :model-value="routeOf(h).side ?? (face.on === 'floor' ? 'left' : face.on)"
-              :items="WALLS"
+              :items="face.on === 'floor' ? WALLS : SIDES"
               :label="face.on === 'floor' ? 'Measured' : 'Wall'"
               @update:model-value="setRoute(h, { side: $event as Wall }, `Led ${$event}`)"
             />

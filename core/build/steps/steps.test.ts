@@ -1,4 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { assess } from '../../assess/index.ts';
+import { madeUp } from '../../test/makeups.ts';
+import { cases } from '../../test/cases.ts';
 import { judgeWhole } from '../../findings/judge.ts';
 import { tell } from '../../quantity/index.ts';
 import { applyEdits, LAYOUTS, measured, type SystemDocument } from '../../system/index.ts';
@@ -72,6 +76,28 @@ describe.each(NAMES)('the steps of %s', (name) => {
           expect(steps.map((y) => y.id)).toContain(step);
         }
       }
+    }
+  });
+});
+
+describe('systems of any make-up', () => {
+  it('can be built: every step follows what it needs, every piece is cut from something', () => {
+    for (const s of fc.sample(madeUp(10), { numRuns: cases(8, 200), seed: 20 })) {
+      const plan = buildPlan({ system: s, a: assess(s), day: null });
+      const at = new Map(plan.steps.map((x, i) => [x.id, i]));
+      expect(at.size).toBe(plan.steps.length);
+      for (const x of plan.steps)
+        for (const id of [...x.after, ...x.tests]) expect(at.get(id)).toBeLessThan(at.get(x.id)!);
+      const cut = [
+        ...plan.cuttings.flatMap((c) => [
+          ...c.nesting.bars.flatMap((b) => b.pieces),
+          ...c.nesting.tooLong,
+        ]),
+        ...plan.coils.flatMap((c) => c.pieces),
+      ];
+      expect(cut.sort()).toEqual(plan.pieces.map((p) => p.id).sort());
+      expect(new Set(cut).size).toBe(cut.length);
+      for (const p of plan.pieces) expect(p.cut, p.id).toBeGreaterThanOrEqual(0);
     }
   });
 });
