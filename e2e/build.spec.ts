@@ -37,6 +37,13 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
     'true',
   );
 
+  // And in the drawing.
+  await page.locator('.stagearea .build .piece .hit').first().click();
+  await expect(page.getByRole('button', { name: /1120 mm Hose, Fill line/ })).toHaveAttribute(
+    'aria-expanded',
+    'true',
+  );
+
   // A piece of one’s own is used before anything is bought.
   await page.getByRole('button', { name: 'I have a piece' }).click();
   await type(page, 'Its length', '640 mm');
@@ -48,6 +55,7 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
   for (const name of [/^Standpipe, 197 mm/, /^Drop pipe, 200 mm/])
     await page.getByRole('checkbox', { name }).check();
   await expect(page.locator('.stagearea .build .piece.cut')).toHaveCount(2);
+  await page.getByRole('button', { name: /Standpipe, Bell siphon/ }).click();
   const crest = page.getByRole('slider', { name: /crest/i }).first();
   await crest.focus();
   for (let i = 0; i < 4; i++) await crest.press('ArrowDown');

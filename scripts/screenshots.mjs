@@ -62,7 +62,6 @@ try {
   await picture('vessels', { path: '/system/potting-shed-pair/vessels' });
   await picture('lift', { path: '/system/potting-shed-pair/lift' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
-  await picture('tray-evening', { path: '/system/under-stairs-tray/drain', evening: true });
   await picture('first-attempt', {
     path: '/system/the-first-attempt/vessels',
     hint: true,
@@ -88,10 +87,6 @@ try {
   };
   await picture('place', { path: '/system/north-wall-lean-to/place' });
   await picture('life', { path: '/system/warm-balcony/life' });
-  await picture('plants', {
-    path: '/system/potting-shed-pair/life',
-    act: benchOf('Plants'),
-  });
   await picture('season', {
     path: '/system/north-wall-lean-to/life',
     act: async (page) => {
@@ -129,28 +124,51 @@ try {
       await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
     },
   });
-  for (const [name, file, size, part] of [['phone-close', 'eight-beds', phone, 'vessels.bed-4']]) {
-    await picture(name, {
-      size,
-      act: async (page) => {
-        const [chooser] = await Promise.all([
-          page.waitForEvent('filechooser'),
-          page.getByRole('button', { name: 'Open a file' }).click(),
-        ]);
-        await chooser.setFiles(`${root}/demo/${file}.json`);
-        await page.locator('.worst').first().waitFor();
-        await page
-          .getByRole('button', { name: /Fill & drain/ })
-          .first()
-          .click();
-        await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
-        await page.waitForTimeout(900);
-        const hints = page.getByRole('button', { name: 'No more hints' });
-        if (await hints.isVisible()) await hints.click();
-        if (part) await page.locator(`[data-part="${part}"] rect`).first().click();
-      },
-    });
-  }
+  await picture('build', {
+    path: '/system/potting-shed-pair/build',
+    act: async (page) => {
+      await page.getByRole('button', { name: /Drop pipe, Bell siphon/ }).click();
+    },
+  });
+  await picture('build-steps', {
+    path: '/system/potting-shed-pair/build',
+    size: phone,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'No', exact: true }).first().click();
+      await page.evaluate(() => window.scrollTo(0, 640));
+    },
+  });
+  await picture('build-sheets', {
+    path: '/system/potting-shed-pair/build',
+    act: async (page) => {
+      await page.evaluate(() => {
+        window.print = () => document.documentElement.setAttribute('data-printed', '');
+      });
+      await page.getByRole('button', { name: 'Print, drawing, table' }).click();
+      await page.getByText('Print the build', { exact: true }).click();
+      await page.locator('html[data-printed]').waitFor();
+      await page.emulateMedia({ media: 'print' });
+      // The cut list and one template, as they lie beside each other on the bench.
+      await page.evaluate(() => {
+        const styled = (selector, style) => {
+          for (const el of document.querySelectorAll(selector)) Object.assign(el.style, style);
+        };
+        styled('.sheets', {
+          display: 'grid',
+          gridTemplateColumns: '640px 1fr',
+          gap: '24px',
+          padding: '16px',
+        });
+        styled('.sheets .steps.page, .sheets .shop, .sheets .template', { display: 'none' });
+        const template = document.querySelectorAll('.sheets .template')[1];
+        Object.assign(template.style, {
+          display: 'block',
+          zoom: '0.68',
+          outline: '1px solid #bbb',
+        });
+      });
+    },
+  });
   await picture('search', {
     path: '/',
     act: async (page) => {

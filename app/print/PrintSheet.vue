@@ -67,7 +67,8 @@ const open = computed(() => trace.open);
 /** The most urgent that a page holds; of the rest it is said how many they are. */
 const MOST = 14;
 const printed = computed(() => open.value.slice(0, MOST));
-const cautions = computed(() => remindersOf(doc.value));
+/** Those of the build stand at its steps, on sheets of their own. */
+const cautions = computed(() => remindersOf(doc.value).filter((r) => r.stage !== 'build'));
 
 /** The drawing as a file; nothing before it is in the page. */
 function drawing(): string | null {

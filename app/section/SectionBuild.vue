@@ -158,6 +158,8 @@ const waiting = computed(() => {
 function choose(id: string) {
   bench.piece = bench.piece === id ? '' : id;
   bench.open = 'cuts';
+  const piece = build.pieces.get(id);
+  if (piece) chosen.choose(pathAt(piece.about));
 }
 </script>
 
@@ -185,6 +187,7 @@ function choose(id: string) {
       @click="choose(d.piece.id)"
     >
       <polyline v-for="(p, k) in d.lines" :key="k" :points="p" />
+      <polyline v-for="(p, k) in d.lines" :key="`hit${k}`" class="hit" :points="p" />
     </g>
     <circle
       v-for="j in joints"
@@ -212,6 +215,11 @@ function choose(id: string) {
 </template>
 
 <style scoped>
+.piece .hit {
+  stroke: transparent !important;
+  stroke-width: 12 !important;
+  pointer-events: stroke;
+}
 .piece polyline {
   fill: none;
   stroke: var(--clay);

@@ -207,7 +207,18 @@ describe('what stands in the way of cutting', () => {
     expect(tell(q.sentence, 'metric')).toBe(
       'The way of “Fill line” turns twice and the design counts no elbow: each takes flow.',
     );
-    expect(wrong(applyEdits(rigid, q.fix!.edits))).toEqual([]);
+    const mended = applyEdits(rigid, q.fix!.edits);
+    expect(wrong(mended)).toEqual([]);
+    // Rigid pipe comes apart over its pump.
+    const line = runs(mended).find((r) => r.path === 'lift')!;
+    expect(line.joints.map((j) => j.kind)).toEqual([
+      'pump',
+      'union',
+      'elbow-90',
+      'valve',
+      'elbow-90',
+      'open',
+    ]);
   });
 
   it('is said where a crest lies under the mouth of its own elbow, and leads the way out lower', () => {

@@ -26,6 +26,8 @@ import type { Joint, Leg, Piece, Question, Run } from './types.ts';
 /** A delivery passes this far over the rims in its way, and comes in under a floor that it feeds from below. */
 export const OVER_RIM: Metres = 0.05;
 export const UNDER_FLOOR: Metres = 0.07;
+/** A rigid line comes apart so far over its pump, which is lifted out to be cleaned. */
+const OVER_PUMP: Metres = 0.15;
 /** A return that turns down at its end does so by this. */
 const DOWNTURN: Metres = 0.1;
 /** From an upright pipe inside to the wall that its way out passes. */
@@ -142,6 +144,9 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
   const stations: Station[] = [
     { kind: 'pump', leg: 0, at: 0 },
     ...(p.barb === null ? [] : [{ kind: 'reducing-barb' as const, leg: 0, at: 0.02 }]),
+    ...(hose || p.pump.airLift || Math.abs(up) < 2 * OVER_PUMP
+      ? []
+      : [{ kind: 'union' as const, leg: 0, at: OVER_PUMP / Math.abs(up) }]),
     ...(atCorners >= 1 ? [{ kind: 'elbow-90' as const, leg: 0, at: 1 }] : []),
     ...middle.map((kind, i): Station => ({ kind, leg: where, at: (i + 1) / (middle.length + 1) })),
     ...(atCorners >= 2 ? [{ kind: 'elbow-90' as const, leg: 1, at: 1 }] : []),

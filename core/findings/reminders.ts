@@ -87,6 +87,16 @@ export function remindersOf(system: SystemDocument): Reminder[] {
     );
   }
   add(
+    'tools',
+    'build',
+    'Eye and hearing protection at saw and drill, the work clamped, two people where it is heavy.',
+  );
+  add(
+    'cement',
+    'build',
+    'Solvent cement and primer: fresh air, no flame, gloves, and cured to the end before fish.',
+  );
+  add(
     'chemicals',
     'life',
     'Acids, lime, carbonates: gloves and eye protection, chemical into water and never water into it, never two at once, locked away.',

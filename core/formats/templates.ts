@@ -267,7 +267,7 @@ function checkBar(x: number, y: number): string {
 }
 
 const svgOf = (width: number, height: number, body: string): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'Atkinson Hyperlegible Next', sans-serif">${body}</svg>`;
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}" font-family="'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', sans-serif">${body}</svg>`;
 
 /** Lines of words over a template. */
 const LINE = 4.4;
