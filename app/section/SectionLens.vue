@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Assessment } from '../../core/assess';
-import {
-  deepestFlood,
-  dryDepth,
-  levelAfterCut,
-  levelAtRest,
-  levelDeepest,
-  pumpStaticHead,
-  type Figures,
-  type QuantityKey,
-} from '../../core/derived';
+// The list of all quantities is not for the first screen.
+import type { Figures, QuantityKey } from '../../core/derived';
+import { levelAfterCut, levelAtRest, levelDeepest } from '../../core/derived/balance';
+import { deepestFlood, dryDepth } from '../../core/derived/cycle';
+import { pumpStaticHead } from '../../core/derived/lift';
 import { format, type QuantityKind } from '../../core/quantity';
 import { isStore, type SystemDocument } from '../../core/system';
 import { volumeAt } from '../../core/water/vessel';
