@@ -38,7 +38,14 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
   );
 
   // And in the drawing.
-  await page.locator('.stagearea .build .piece .hit').first().click();
+  const riser = await page
+    .locator('.stagearea .build .piece .hit')
+    .first()
+    .evaluate((el) => {
+      const r = el.getBoundingClientRect();
+      return { x: r.x + r.width / 2, y: r.y + r.height / 2 };
+    });
+  await page.mouse.click(riser.x, riser.y);
   await expect(page.getByRole('button', { name: /1120 mm Hose, Fill line/ })).toHaveAttribute(
     'aria-expanded',
     'true',

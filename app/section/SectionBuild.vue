@@ -218,6 +218,7 @@ function choose(id: string) {
 .piece .hit {
   stroke: transparent !important;
   stroke-width: 12 !important;
+  stroke-dasharray: none !important;
   pointer-events: stroke;
 }
 .piece polyline {

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import {
   clockEnds,
   entriesVerdict,
+  finishEdits,
   isFinished,
   noteEdits,
   recordOf,
@@ -68,7 +69,7 @@ function finish() {
   const now = Date.now();
   build.look();
   system.commit(
-    noteEdits(doc.value, props.step.id, { done: now, started: props.step.wait ? now : null }),
+    finishEdits(doc.value, props.step, build.plan?.pieces ?? [], now),
     `${title.value}: done`,
   );
   if (!props.step.wait) emit('next');

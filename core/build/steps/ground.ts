@@ -158,6 +158,11 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
   const stand = w.stands.find((x) => x.vessel === v.id);
   const count = list.reduce((sum, x) => sum + x.count, 0);
   const base = { chapter: 'make' as const, about, after: ['buy'] };
+  const boards = (walls: boolean) =>
+    w.pieces
+      .filter((p) => p.role === 'timber' && about.includes(p.about))
+      .filter((p) => p.name.endsWith('wall') === walls)
+      .map((p) => p.id);
   const out: Step[] = [];
   if (v.role === 'felt')
     out.push(
@@ -214,6 +219,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
               ],
         hands: 2,
         minutes: stand.kind === 'frame' ? 150 * list.length : 45,
+        cuts: boards(false),
         caution: say`Eye and hearing protection at the saw; tall stands are tied to the wall.`,
       }),
     );
@@ -231,6 +237,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         ],
         hands: 2,
         minutes: 120 * list.length,
+        cuts: boards(true),
       }),
     );
   if (v.role === 'channel')

@@ -41,6 +41,7 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         ],
         after: ['measure'],
         minutes: 10 * pipes.length,
+        cuts: pipes.map((p) => p.id),
         about: [...new Set(pipes.map((p) => p.about))],
         caution: say`Eye protection; clamp the pipe.`,
       }),

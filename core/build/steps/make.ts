@@ -13,6 +13,7 @@ export const step = (
   wait: null,
   hold: false,
   entries: [],
+  cuts: [],
   tests: [],
   caution: null,
   about: [],

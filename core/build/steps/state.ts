@@ -129,6 +129,26 @@ export const noteEdits = (
   change: Partial<Omit<StepRecord, 'id'>>,
 ): Edit[] => [upsert({ ...recordOf(s, id), ...change })];
 
+/**
+ * Edits that tick a step off: it is done, its clock starts, and what it cuts is cut at today's lengths.
+ *
+ * @param pieces of the plan
+ * @param now milliseconds since 1970
+ */
+export function finishEdits(
+  s: SystemDocument,
+  step: Step,
+  pieces: readonly { readonly id: string; readonly cut: number }[],
+  now: number,
+): Edit[] {
+  const done = noteEdits(s, step.id, { done: now, started: step.wait ? now : null });
+  const had = new Set(s.build.cut.map((c) => c.id));
+  const fresh = pieces
+    .filter((p) => step.cuts.includes(p.id) && !had.has(p.id))
+    .map((p) => ({ id: p.id, length: p.cut }));
+  return fresh.length ? [...done, { at: 'build.cut', to: [...s.build.cut, ...fresh] }] : done;
+}
+
 function measurementEdits(
   s: SystemDocument,
   m: Measurement,

@@ -13,6 +13,7 @@ import {
   canFinish,
   entryEdits,
   entryValue,
+  finishEdits,
   inOrder,
   noteEdits,
   statesOf,
@@ -180,6 +181,20 @@ describe('a step', () => {
     expect(state(glued, 'glue', NOW + 1)).toBe('waiting');
     expect(state(glued, 'cured', NOW + 86399e3)).toBe('blocked');
     expect(state(glued, 'cured', NOW + 86400e3)).toBe('open');
+  });
+
+  it('that cuts notes its pieces at today’s lengths, and leaves those that were cut before', () => {
+    const pieces = plans.get('potting-shed-pair')!.pieces;
+    const own = applyEdits(upTo('cut'), [
+      { at: 'build.cut', to: [{ id: 'siphon-1', length: 0.2 }] },
+    ]);
+    const done = applyEdits(own, finishEdits(own, of('cut'), pieces, NOW));
+    expect(state(done, 'cut')).toBe('done');
+    const pipes = pieces.filter((p) => p.role !== 'timber');
+    expect(done.build.cut.map((c) => c.id).sort()).toEqual(pipes.map((p) => p.id).sort());
+    expect(done.build.cut.find((c) => c.id === 'siphon-1')!.length).toBe(0.2);
+    const stand = applyEdits(done, finishEdits(done, of('stand-bed'), pieces, NOW));
+    expect(stand.build.cut).toHaveLength(pieces.length);
   });
 
   it('keeps what it measured as a measurement of the system, not twice', () => {

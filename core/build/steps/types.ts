@@ -54,6 +54,8 @@ export interface Step {
   /** A hold point is passed by its entries; other steps may ask for some as well. */
   readonly hold: boolean;
   readonly entries: readonly Entry[];
+  /** Pieces that are cut when it is done. */
+  readonly cuts: readonly string[];
   /** Steps whose work a hold point tests. */
   readonly tests: readonly string[];
   readonly caution: Phrase | null;
