@@ -9,6 +9,6 @@ export { HOSE_SLACK, sizeOf } from './course.ts';
 export type { Cutting, Coil } from './cutting.ts';
 export type { Bar, Nesting } from './nesting.ts';
 export type { Cost, RunningCost } from './cost.ts';
-export { SHOPS, type NotedPart, type Shop } from './parts/index.ts';
+export { notedParts, SHOPS, type NotedPart, type Shop } from './parts/index.ts';
 export * from './steps/index.ts';
 export type * from './types.ts';

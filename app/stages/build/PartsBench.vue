@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { SHOPS, type BuildPlan, type NotedPart } from '../../../core/build';
+import { notedParts, SHOPS, type BuildPlan, type NotedPart } from '../../../core/build';
 import { format, tell } from '../../../core/quantity';
 import { fieldAt, type PartNote } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -20,9 +20,11 @@ const doc = computed(() => system.document!);
 const open = ref('');
 const priceField = fieldAt('build.parts.x.price')!;
 
+/** With what is noted now: the plan follows a moment later. */
+const parts = computed(() => notedParts(doc.value, props.plan.parts));
 const shops = computed(() =>
   SHOPS.map((shop) => {
-    const lines = props.plan.parts.filter((p) => p.shop === shop.id);
+    const lines = parts.value.filter((p) => p.shop === shop.id);
     const sum = lines.reduce((x, p) => x + (p.have || p.price === null ? 0 : p.price * p.count), 0);
     return { ...shop, lines, sum, left: lines.filter((p) => !p.have).length };
   }).filter((x) => x.lines.length),
