@@ -13,7 +13,8 @@ import {
   type WaterPath,
 } from '../system/index.ts';
 import { buildKey } from './keys.ts';
-import type { Hole, Question } from './types.ts';
+import type { Figures } from '../assess/figures.ts';
+import type { DrilledHole, Hole, Question } from './types.ts';
 
 /** The holes of a system: where each is measured from two edges, and what has to be asked. */
 
@@ -253,6 +254,17 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
       return [];
   }
 }
+
+/** Whether a hole lies under water at rest, in the deepest flood only, or never. */
+export function underWater({ a }: Pick<Figures, 'a'>, h: Hole): DrilledHole['under'] {
+  const level = (list: Figures['a']['balance']['rest']) =>
+    list.find((r) => r.vessel === h.vessel)?.level ?? 0;
+  const foot = h.on === 'floor' ? 0 : h.y - reachOfHole(h);
+  if (level(a.balance.rest) > foot + DRY) return 'rest';
+  return level(a.balance.deepest) > foot + DRY ? 'flood' : 'dry';
+}
+/** Less than this over a floor is what stays in the stones. */
+const DRY: Metres = 0.005;
 
 /** Where a hole is and what it wants, as it is told to whom drills it. */
 export function holeSentence(h: Hole): Phrase {

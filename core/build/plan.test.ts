@@ -38,6 +38,21 @@ describe('holes', () => {
     ]);
   });
 
+  it('say whether water stands over them: a tank’s way out at rest, a bed’s in the flood', () => {
+    const loop = planOf(demo('north-wall-lean-to'));
+    const under = (vessel: string) =>
+      new Set(loop.holes.filter((h) => h.vessel === vessel).map((h) => h.under));
+    expect(under('tank')).toEqual(new Set(['rest']));
+    expect(under('bed-1')).toEqual(new Set(['flood']));
+    // A spare pipe in the wall lies over the flood that the first one keeps.
+    const steps = planOf(demo('terrace-steps')).holes.filter((h) => h.vessel === 'bed-1');
+    expect(steps.map((h) => [h.path, h.under])).toEqual([
+      ['pass-1', 'flood'],
+      ['spare-1', 'dry'],
+      ['drip-1', 'flood'],
+    ]);
+  });
+
   it('too close to a wall or to each other are said', () => {
     const near = plan.holes.map((h, i) => ({ ...h, x: 0.03 + 0.05 * i, y: 0.35 }));
     const said = holeQuestions(pair, near).filter((q) => q.level === 'wrong');

@@ -3,14 +3,14 @@ import type { Metres } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { coilsOf, cuttingsOf, type Coil, type Cutting } from './cutting.ts';
 import { costOf, type Cost } from './cost.ts';
-import { holeQuestions, spread } from './holes.ts';
+import { holeQuestions, spread, underWater } from './holes.ts';
 import { mediaOf, type MediaFill } from './media.ts';
 import { notedParts, partsOf, type NotedPart } from './parts/index.ts';
 import { runOf } from './runs.ts';
 import { carcassPieces, standOf, type Stand } from './stand.ts';
 import { stepsOf, type Step } from './steps/index.ts';
 import { stockLengthOf } from './stocks.ts';
-import type { Hole, Joint, Piece, Question, Run } from './types.ts';
+import type { DrilledHole, Joint, Piece, Question, Run } from './types.ts';
 
 /** Everything that is built of a system, from its figures: plain data. */
 
@@ -27,7 +27,7 @@ export interface BuildPlan {
   readonly runs: readonly Run[];
   readonly pieces: readonly Piece[];
   readonly joints: readonly Joint[];
-  readonly holes: readonly Hole[];
+  readonly holes: readonly DrilledHole[];
   readonly questions: readonly Question[];
   readonly cuttings: readonly Cutting[];
   readonly coils: readonly Coil[];
@@ -78,7 +78,7 @@ export function buildPlan(c: Figures): BuildPlan {
   const holes = spread(
     s,
     runs.flatMap((r) => r.holes),
-  );
+  ).map((h): DrilledHole => ({ ...h, under: underWater(c, h) }));
   const made = {
     pieces,
     joints,

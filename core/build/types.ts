@@ -65,6 +65,11 @@ export interface Hole {
   readonly asked: string | null;
 }
 
+/** A hole and what is under water there: always, in the flood only, or never. */
+export interface DrilledHole extends Hole {
+  readonly under: 'rest' | 'flood' | 'dry';
+}
+
 /** Something that stands in the way of cutting: a measurement that is missing, or a length that cannot be. */
 export interface Question {
   readonly id: string;

@@ -49,6 +49,7 @@ describe('the build report', () => {
         y_mm: 350,
         diameter_mm: null,
         for: 'siphon of “Bell siphon”',
+        under_water: 'flood',
       },
       {
         vessel: 'bed',
@@ -57,6 +58,7 @@ describe('the build report', () => {
         y_mm: 350,
         diameter_mm: null,
         for: 'standpipe of “Second overflow”',
+        under_water: 'flood',
       },
     ]);
   });

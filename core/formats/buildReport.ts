@@ -58,6 +58,7 @@ export function buildReport(system: SystemDocument) {
       y_mm: tenth(h.y),
       diameter_mm: h.diameter === null ? null : tenth(h.diameter),
       for: h.what,
+      under_water: h.under,
     })),
     parts: plan.parts.map((p) => ({
       what: p.what,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { reachOfHole, type BuildPlan, type Hole } from '../../../core/build';
+import { reachOfHole, type BuildPlan, type DrilledHole } from '../../../core/build';
 import { format, tell, type QuantityKind } from '../../../core/quantity';
 import {
   fieldAt,
@@ -31,7 +31,7 @@ const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const doc = computed(() => system.document!);
 
 const faces = computed(() => {
-  const out = new Map<string, { vessel: string; on: Hole['on']; holes: Hole[] }>();
+  const out = new Map<string, { vessel: string; on: DrilledHole['on']; holes: DrilledHole[] }>();
   for (const h of props.plan.holes) {
     const key = `${h.vessel} ${h.on}`;
     const face = out.get(key) ?? { vessel: h.vessel, on: h.on, holes: [] };
@@ -58,7 +58,7 @@ const wrong = computed(() =>
 );
 const sizeField = fieldAt('build.holes.x.diameter')!;
 const alongField = fieldAt('build.routes.x.along')!;
-function setSize(h: Hole, diameter: number | null) {
+function setSize(h: DrilledHole, diameter: number | null) {
   if (!h.asked) return;
   const id = h.asked.replace('build.holes.', '');
   system.commit(
@@ -67,7 +67,7 @@ function setSize(h: Hole, diameter: number | null) {
   );
 }
 /** Where a drain of the floor may be led, or which way a pipe passes: what the grower chose of its path. */
-const routeOf = (h: Hole): RouteChoice =>
+const routeOf = (h: DrilledHole): RouteChoice =>
   doc.value.build.routes.find((r) => r.id === h.path) ?? {
     id: h.path,
     seal: null,
@@ -75,8 +75,13 @@ const routeOf = (h: Hole): RouteChoice =>
     along: null,
     inset: null,
   };
-const setRoute = (h: Hole, change: Partial<RouteChoice>, label: string) =>
+const setRoute = (h: DrilledHole, change: Partial<RouteChoice>, label: string) =>
   system.commit([{ at: `build.routes.${h.path}`, to: { ...routeOf(h), ...change } }], label);
+const UNDER: Record<DrilledHole['under'], string> = {
+  rest: 'always under water',
+  flood: 'under water in the flood',
+  dry: 'above the water',
+};
 const SEALS = [
   { id: 'bulkhead', name: 'Threaded bulkhead' },
   { id: 'rubber-seal', name: 'Rubber pipe seal' },
@@ -88,7 +93,7 @@ const WALLS: { id: Wall; name: string }[] = [
   { id: 'back', name: 'from the back' },
 ];
 const SIDES = WALLS.map(({ id }) => ({ id, name: `${id} wall` }));
-function choose(h: Hole) {
+function choose(h: DrilledHole) {
   bench.hole = bench.hole === h.id ? '' : h.id;
   if (bench.hole) chosen.choose(pathAt(h.path));
 }
@@ -128,7 +133,8 @@ async function save() {
               }}<i
                 >{{ f(h.x, 'length') }} from the left{{ face.on === 'floor' ? '' : ' end' }},
                 {{ f(h.y, 'length') }}
-                {{ face.on === 'floor' ? 'from the front' : 'over the floor' }}</i
+                {{ face.on === 'floor' ? 'from the front' : 'over the floor' }};
+                {{ UNDER[h.under] }}</i
               ></span
             >
           </button>
