@@ -316,14 +316,14 @@ describe('make-up', () => {
   it('adds a bed, says why it cannot take the only tank away', async () => {
     const system = open(pumpChain.make('c', 'C'));
     const vessel = system.document!.vessels.find((v) => v.id === 'bed-1')!;
-    const w = mountIt(MakeUpGroup, { vessel });
+    const w = mountIt(MakeUpGroup, { vessel: vessel.id });
     await button(w, 'Add a bed').trigger('click');
     expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(4);
     system.undo();
     expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(3);
     w.unmount();
     const only = open(pairOf('a', 'A')).document!.vessels[0]!;
-    const take = button(mountIt(MakeUpGroup, { vessel: only }), /^Take Fish tank away/);
+    const take = button(mountIt(MakeUpGroup, { vessel: only.id }), /^Take Fish tank away/);
     expect(take.attributes('disabled')).toBeDefined();
     expect(take.text().length).toBeGreaterThan('Take Fish tank away'.length);
   });

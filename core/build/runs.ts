@@ -48,6 +48,17 @@ interface Drafted {
   readonly allowance: Metres;
 }
 
+/** A path of one course. */
+const whole = (
+  p: { readonly id: string; readonly pipe: string },
+  legs: readonly Leg[],
+  stations: readonly Station[],
+  more: Partial<Course> = {},
+): Pick<Drafted, 'legs' | 'courses'> => ({
+  legs,
+  courses: [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations, ...more }],
+});
+
 /** Elbows that the way needs and the design does not count: each takes head. */
 function missingElbows(p: WaterPath, needs: number): Question[] {
   const counted =
@@ -272,18 +283,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
       { kind: 'open', leg: 2, at: 1 },
     ];
     return {
-      legs,
-      courses: [
-        {
-          id: p.id,
-          about: p.id,
-          pipe: p.pipe,
-          legs,
-          stations,
-          names: { 0: role },
-          lower: lower(p),
-        },
-      ],
+      ...whole(p, legs, stations, { names: { 0: role }, lower: lower(p) }),
       extra: around,
       questions: missingElbows(p, 1),
       allowance: 0,
@@ -314,17 +314,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
         ]),
   ];
   return {
-    legs,
-    courses: [
-      {
-        id: p.id,
-        about: p.id,
-        pipe: p.pipe,
-        legs,
-        stations,
-        names: { 0: role, 1: { role: 'pipe', name: 'Drop pipe' } },
-      },
-    ],
+    ...whole(p, legs, stations, { names: { 0: role, 1: { role: 'pipe', name: 'Drop pipe' } } }),
     extra: around,
     questions: p.elbows === 0 && !straight ? missingElbows(p, needs) : [],
     allowance: straight ? p.run : 0,
@@ -367,22 +357,14 @@ function draftLoop(s: SystemDocument, p: LoopSiphon): Drafted {
     { kind: 'open', leg: 3, at: 1 },
   ];
   return {
-    legs,
-    courses: [
-      {
-        id: p.id,
-        about: p.id,
-        pipe: p.pipe,
-        legs,
-        stations,
-        names: {
-          0: { role: 'standpipe', name: 'Rising leg' },
-          1: { role: 'pipe', name: 'Top of the loop' },
-          2: { role: 'standpipe', name: 'Falling leg' },
-          3: { role: 'pipe', name: 'Drop pipe' },
-        },
+    ...whole(p, legs, stations, {
+      names: {
+        0: { role: 'standpipe', name: 'Rising leg' },
+        1: { role: 'pipe', name: 'Top of the loop' },
+        2: { role: 'standpipe', name: 'Falling leg' },
+        3: { role: 'pipe', name: 'Drop pipe' },
       },
-    ],
+    }),
     allowance: p.run - over - stub,
   };
 }
@@ -407,8 +389,7 @@ function draftLink(s: SystemDocument, p: Link): Drafted {
       { kind: sealOf(s, p.id, 'bulkhead'), leg: 2, at: 1, insideFirst: false },
     ];
     return {
-      legs,
-      courses: [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations }],
+      ...whole(p, legs, stations),
       questions: missingElbows(p, 2),
       allowance: -(legs[0]!.length + legs[2]!.length),
     };
@@ -426,8 +407,7 @@ function draftLink(s: SystemDocument, p: Link): Drafted {
       { kind: 'open', leg: 0, at: 1 },
     ];
     return {
-      legs,
-      courses: [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations }],
+      ...whole(p, legs, stations),
       allowance: 0,
     };
   }

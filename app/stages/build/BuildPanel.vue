@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { defineAsyncComponent } from 'vue';
 import { useDisplay } from 'vuetify';
+import BenchTabs from '../../parts/BenchTabs.vue';
 import { useBuildBench, type BuildTab } from '../../stores/buildBench';
 import CutsBench from './CutsBench.vue';
 import { usePlan } from './usePlan';
@@ -28,16 +29,7 @@ const BENCHES = {
 
 <template>
   <div>
-    <v-tabs
-      :model-value="bench.open"
-      class="benches"
-      grow
-      color="primary"
-      aria-label="On the bench"
-      @update:model-value="bench.open = $event as BuildTab"
-    >
-      <v-tab v-for="t in TABS" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
-    </v-tabs>
+    <BenchTabs :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
     <p v-if="build.trouble" class="trouble" role="alert">{{ build.trouble }}</p>
     <p v-if="!build.plan" class="quiet none" role="status">The cut list is worked out …</p>
     <CutsBench v-else-if="bench.open === 'cuts'" :plan="build.plan" />
@@ -46,17 +38,6 @@ const BENCHES = {
 </template>
 
 <style scoped>
-.benches {
-  border-bottom: 1px solid var(--rule);
-  position: sticky;
-  top: 0;
-  background: var(--paper);
-  z-index: 3;
-}
-.benches .v-tab {
-  min-width: 0;
-  padding: 0 6px;
-}
 .none,
 .trouble {
   padding: 14px 12px;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { mdiDelete, mdiPlus } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
-import { buildKey, stockKind, stockName, type BuildPlan, type Piece } from '../../../core/build';
-import { format, tell, type QuantityKind } from '../../../core/quantity';
-import { fieldAt, pathAt, type CutPiece } from '../../../core/system';
+import { buildKey, stockKind, stockName, type BuildPlan } from '../../../core/build';
+import { format, type QuantityKind } from '../../../core/quantity';
+import { fieldAt, pathAt } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
@@ -15,7 +15,8 @@ import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import BuildQuestions from './BuildQuestions.vue';
-import FittingFields from './FittingFields.vue';
+import PieceList from './PieceList.vue';
+import { rowsOf } from './pieces';
 import StandsGroup from './StandsGroup.vue';
 import StockBar from './StockBar.vue';
 
@@ -32,31 +33,16 @@ const names = computed(
   () => new Map([...doc.value.vessels, ...doc.value.paths].map((x) => [x.id, x.name])),
 );
 
-/** Pieces of a stock, those of one length and one place together. */
-interface Row {
-  readonly piece: Piece;
-  readonly ids: readonly string[];
-}
-function rowsOf(ids: readonly string[]): Row[] {
-  const rows = new Map<string, { piece: Piece; ids: string[] }>();
-  for (const id of ids) {
-    const piece = build.pieces.get(id);
-    if (!piece) continue;
-    const key = `${piece.about} ${piece.name.replace(/ \d+$/, '')} ${piece.cut.toFixed(4)}`;
-    const row = rows.get(key);
-    if (row) row.ids.push(id);
-    else rows.set(key, { piece, ids: [id] });
-  }
-  return [...rows.values()].sort((a, b) => b.piece.cut - a.piece.cut);
-}
 const groups = computed(() =>
   props.plan.cuttings.map((c) => ({
     ...c,
     longest: Math.max(...c.nesting.bars.map((b) => b.length)),
-    rows: rowsOf([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong]),
+    rows: rowsOf([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong], build.pieces),
   })),
 );
-const coils = computed(() => props.plan.coils.map((c) => ({ ...c, rows: rowsOf(c.pieces) })));
+const coils = computed(() =>
+  props.plan.coils.map((c) => ({ ...c, rows: rowsOf(c.pieces, build.pieces) })),
+);
 
 function bought(c: (typeof groups.value)[number]): string {
   const { nesting: n } = c;
@@ -85,15 +71,6 @@ watch(
   },
 );
 
-const isCut = (row: Row) => row.ids.every((id) => build.cut.has(id));
-function tick(row: Row, on: boolean | null) {
-  const others = doc.value.build.cut.filter((c) => !row.ids.includes(c.id));
-  const now = row.ids.map((id): CutPiece => ({ id, length: build.pieces.get(id)!.cut }));
-  system.commit(
-    [{ at: 'build.cut', to: on ? [...others, ...now] : others }],
-    on ? `${row.piece.name} cut` : `${row.piece.name} not cut`,
-  );
-}
 /** What was cut and fits no longer. */
 const misfits = computed(() => props.plan.cut.filter((c) => c.state !== 'fits'));
 function misfit(c: (typeof misfits.value)[number]): string {
@@ -192,36 +169,7 @@ async function save() {
         {{ g.nesting.tooLong.length }} of them are longer than {{ f(g.length, 'run') }}: enter a
         longer length, or join two.
       </p>
-      <ul class="pieces">
-        <li
-          v-for="r in g.rows"
-          :key="r.piece.id"
-          :data-piece="r.ids.join(' ')"
-          :class="{ chosen: r.ids.includes(bench.piece), cut: isCut(r) }"
-        >
-          <v-checkbox-btn
-            :model-value="isCut(r)"
-            :aria-label="`${r.piece.name}, ${f(r.piece.cut, 'bore')}: cut`"
-            @update:model-value="tick(r, $event as boolean)"
-          />
-          <button
-            type="button"
-            class="row"
-            :aria-expanded="r.ids.includes(bench.piece)"
-            @click="choose(r.ids.includes(bench.piece) ? bench.piece : r.piece.id)"
-          >
-            <b>{{ r.ids.length > 1 ? `${r.ids.length} × ` : '' }}{{ f(r.piece.cut, 'bore') }}</b>
-            <span>{{ r.piece.name.replace(/ \d+$/, '') }}, {{ names.get(r.piece.about) }}</span>
-          </button>
-          <p v-if="r.ids.includes(bench.piece)" class="why">
-            {{ tell(r.piece.why, settings.units) }}
-          </p>
-          <FittingFields
-            v-if="r.ids.includes(bench.piece) && r.piece.fittings.length"
-            :piece="r.piece"
-          />
-        </li>
-      </ul>
+      <PieceList :rows="g.rows" :names="names" @choose="choose" />
       <QuantityField
         class="sold"
         :model-value="g.length"
@@ -238,32 +186,7 @@ async function save() {
 
     <PanelGroup v-for="c in coils" :key="c.stock" :title="`${c.name}, off the coil`">
       <p class="quiet">{{ f(c.length, 'run') }} in all; buy {{ f(c.bought, 'run') }}.</p>
-      <ul class="pieces">
-        <li
-          v-for="r in c.rows"
-          :key="r.piece.id"
-          :data-piece="r.ids.join(' ')"
-          :class="{ chosen: r.ids.includes(bench.piece), cut: isCut(r) }"
-        >
-          <v-checkbox-btn
-            :model-value="isCut(r)"
-            :aria-label="`${r.piece.name}, ${f(r.piece.cut, 'bore')}: cut`"
-            @update:model-value="tick(r, $event as boolean)"
-          />
-          <button
-            type="button"
-            class="row"
-            :aria-expanded="r.ids.includes(bench.piece)"
-            @click="choose(r.ids.includes(bench.piece) ? bench.piece : r.piece.id)"
-          >
-            <b>{{ r.ids.length > 1 ? `${r.ids.length} × ` : '' }}{{ f(r.piece.cut, 'bore') }}</b>
-            <span>{{ r.piece.name }}, {{ names.get(r.piece.about) }}</span>
-          </button>
-          <p v-if="r.ids.includes(bench.piece)" class="why">
-            {{ tell(r.piece.why, settings.units) }}
-          </p>
-        </li>
-      </ul>
+      <PieceList :rows="c.rows" :names="names" @choose="choose" />
     </PanelGroup>
 
     <StandsGroup :stands="plan.stands" />
@@ -328,46 +251,9 @@ async function save() {
   gap: 2px;
   padding: 6px 0;
 }
-.pieces,
 .misfits,
 .own {
   list-style: none;
-}
-.pieces li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  border-top: 1px solid var(--rule);
-}
-.pieces .v-selection-control {
-  flex: none;
-}
-.pieces li.chosen {
-  background: var(--water-soft);
-}
-.row {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-  text-align: left;
-  padding: 6px 4px 6px 0;
-  flex: 1 1 0;
-}
-.row b {
-  font-size: var(--type-title);
-  min-width: 6.4rem;
-}
-.cut .row span {
-  color: var(--quiet);
-}
-.row span {
-  font-size: var(--type-small);
-}
-.why {
-  width: 100%;
-  font-size: var(--type-small);
-  line-height: 1.4;
-  padding: 0 8px 8px 42px;
 }
 .sold {
   padding-top: 10px;

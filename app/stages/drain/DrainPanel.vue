@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, watch } from 'vue';
 import { isSiphon } from '../../../core/system';
+import BenchTabs from '../../parts/BenchTabs.vue';
 import { useBench, type Bench } from '../../stores/bench';
 import { useKept } from '../../stores/kept';
 import { useDrills } from '../../stores/drills';
@@ -34,31 +35,8 @@ watch(open, (now) => now !== 'drills' && drills.close());
 
 <template>
   <div>
-    <v-tabs
-      :model-value="open"
-      class="benches"
-      grow
-      color="primary"
-      aria-label="On the bench"
-      @update:model-value="bench.open = $event as Bench"
-    >
-      <v-tab v-for="t in tabs" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
-    </v-tabs>
+    <BenchTabs :tabs="tabs" :open="open" @open="bench.open = $event" />
     <CyclePanel v-if="open === 'cycle'" />
     <component :is="PANELS[open]" v-else />
   </div>
 </template>
-
-<style scoped>
-.benches {
-  border-bottom: 1px solid var(--rule);
-  position: sticky;
-  top: 0;
-  background: var(--paper);
-  z-index: 3;
-}
-.benches .v-tab {
-  min-width: 0;
-  padding: 0 6px;
-}
-</style>

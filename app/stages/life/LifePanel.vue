@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
+import BenchTabs from '../../parts/BenchTabs.vue';
 import { useKept } from '../../stores/kept';
 import { useSystem } from '../../stores/system';
 import { useLifeBench, type LifeTab } from '../../stores/lifeBench';
@@ -30,31 +31,8 @@ const PANELS = {
 
 <template>
   <div>
-    <v-tabs
-      :model-value="open"
-      class="benches"
-      grow
-      color="primary"
-      aria-label="On the bench"
-      @update:model-value="bench.open = $event as LifeTab"
-    >
-      <v-tab v-for="t in tabs" :key="t.id" :value="t.id">{{ t.name }}</v-tab>
-    </v-tabs>
+    <BenchTabs :tabs="tabs" :open="open" @open="bench.open = $event" />
     <FishBench v-if="open === 'fish'" />
     <component :is="PANELS[open]" v-else />
   </div>
 </template>
-
-<style scoped>
-.benches {
-  border-bottom: 1px solid var(--rule);
-  position: sticky;
-  top: 0;
-  background: var(--paper);
-  z-index: 3;
-}
-.benches .v-tab {
-  min-width: 0;
-  padding: 0 6px;
-}
-</style>
