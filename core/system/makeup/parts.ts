@@ -75,6 +75,8 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
         pipe: 'sch40-1-1/2',
         crest,
         drop: outlet?.drop ?? 0.2,
+        // Out through a wall it goes the way that the first one goes.
+        ...(outlet && outlet.drop < 0 ? { run: outlet.run, elbows: outlet.elbows } : {}),
       }),
     },
   ]);
@@ -105,6 +107,8 @@ export function moveReturn(s: SystemDocument, path: string, to: string): MakeUp 
 
 /** Air between the tank's overflow and the beds' rims, m. */
 const OVER_BEDS = 0.04;
+/** From its crest to its way out there is room for an elbow with the standpipe in it, and a turn down, m. */
+const CREST_OVER_OUTLET = 0.16;
 
 /**
  * A sump: the pump moves into it and lifts to the tank, which overflows from its bottom to the beds;
@@ -139,7 +143,7 @@ function madeSump(s: SystemDocument): MakeUp {
   );
   const crest = round(tank.shape.height - 0.12);
   const rims = Math.max(...beds.map((b) => b.floor + b.shape.height));
-  const floor = round(Math.max(tank.floor, rims + OVER_BEDS + 0.05 - crest));
+  const floor = round(Math.max(tank.floor, rims + OVER_BEDS + CREST_OVER_OUTLET - crest));
   const edits: Edit[] = [
     { at: `vessels.${id}`, to: sump },
     { at: `vessels.${tank.id}.floor`, to: floor },
