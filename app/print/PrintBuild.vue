@@ -6,7 +6,8 @@ import { format, formatDuration, tell, type QuantityKind } from '../../core/quan
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { paperSize } from '../section/paper';
 import StockBar from '../stages/build/StockBar.vue';
-import { usePlan } from '../stages/build/usePlan';
+import { usePlan } from '../stores/build';
+import { limitsInWords } from '../stages/build/limits';
 import { useMoney } from '../stages/build/money';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -43,11 +44,8 @@ const chapters = computed(() =>
 /** What is to be written in beside an entry. */
 function blank(e: Entry): string {
   if (e.kind === 'yes') return '☐ yes';
-  const unit = (v: number) => f(v, e.kind as QuantityKind);
-  if (e.least !== null && e.most !== null && e.least > 0)
-    return `____ (${unit(e.least)} to ${unit(e.most)})`;
-  if (e.most !== null) return `____ (at most ${unit(e.most)})`;
-  return e.least === null ? '____' : `____ (at least ${unit(e.least)})`;
+  const limits = limitsInWords(e, settings.units);
+  return limits ? `____ (${limits})` : '____';
 }
 const entries = (list: readonly Entry[]) => list.filter((e) => !e.optional);
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount } from 'vue';
-import type { Piece } from '../../core/build';
+import { computed } from 'vue';
+import { isTimber, type Piece } from '../../core/build';
 import { format } from '../../core/quantity';
 import { pathAt, vesselAt, type SystemDocument } from '../../core/system';
-import { useBuild } from '../stores/build';
+import { usePlan } from '../stores/build';
 import { useBuildBench } from '../stores/buildBench';
 import { useChosen } from '../stores/chosen';
 import { useSettings } from '../stores/settings';
@@ -20,12 +20,10 @@ const props = defineProps<{
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
-const build = useBuild();
+const build = usePlan();
 const bench = useBuildBench();
 const chosen = useChosen();
 const settings = useSettings();
-build.viewers++;
-onBeforeUnmount(() => build.viewers--);
 
 const f = (v: number) => format(v, 'bore', settings.units);
 const at = (p: { x: number; z: number }) => `${props.x(p.x)},${props.y(p.z)}`;
@@ -97,7 +95,7 @@ const joints = computed(() =>
 const LETTER = 3.7;
 const isChosen = (p: Piece) => p.id === bench.piece;
 const ofChosen = (p: Piece) =>
-  pathAt(p.about) === chosen.at || (p.role === 'timber' && vesselAt(p.about) === chosen.at);
+  pathAt(p.about) === chosen.at || (isTimber(p) && vesselAt(p.about) === chosen.at);
 /** Lengths of the chosen piece, or of all pieces of the chosen path where they keep clear of each other. */
 const labels = computed(() => {
   const one = drawn.value.filter((d) => isChosen(d.piece));
@@ -135,7 +133,7 @@ const sizes = computed(() => {
   };
 });
 
-/** What stands already: a vessel that is set, and how many of its steps are done. */
+/** Once the work has begun, vessels that are not set yet. */
 const begun = computed(() => [...build.states.values()].some((s) => s === 'done'));
 const waiting = computed(() => {
   if (!begun.value) return [];
@@ -159,7 +157,7 @@ function choose(id: string) {
   bench.piece = bench.piece === id ? '' : id;
   bench.open = 'cuts';
   const piece = build.pieces.get(id);
-  if (piece) chosen.choose(pathAt(piece.about));
+  if (piece) chosen.chooseById(piece.about);
 }
 </script>
 

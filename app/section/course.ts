@@ -1,4 +1,4 @@
-import type { Piece, Run, Span } from '../../core/build';
+import { isTimber, type Piece, type Run, type Span } from '../../core/build';
 import type { Point, Scene } from './scene';
 
 /** Where the legs of a run lie in the drawing: pieces and fittings are drawn along them. */
@@ -108,8 +108,8 @@ export function standOf(
   scene: Scene,
 ): { x: number; z: number; width: number; height: number } | null {
   const p = scene.vessels.find((v) => v.vessel.id === piece.about);
-  if (!p || piece.role !== 'timber') return null;
-  const walls = piece.name.endsWith('wall');
+  if (!p || !isTimber(piece)) return null;
+  const walls = piece.role === 'wall';
   const z = walls ? p.vessel.floor : 0;
   const height = walls ? p.vessel.shape.height : p.vessel.floor;
   return { x: p.left, z, width: p.end - p.left, height };

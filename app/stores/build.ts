@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, toRaw, watch } from 'vue';
 import { statesOf, type BuildPlan, type Piece, type StepState } from '../../core/build';
 import { buildWorker } from '../workers/client';
 import { useSystem } from './system';
@@ -75,3 +75,11 @@ export const useBuild = defineStore('build', () => {
 
   return { plan, busy, trouble, viewers, pieces, states, current, cut, now, look };
 });
+
+/** The plan, worked out for as long as whoever asks is in the page. */
+export function usePlan() {
+  const build = useBuild();
+  build.viewers++;
+  onBeforeUnmount(() => build.viewers--);
+  return build;
+}

@@ -102,6 +102,11 @@ export const useChosen = defineStore('chosen', () => {
   function choose(place: string) {
     at.value = partAt(place);
   }
+  /** Chooses the vessel or path of an id; what is no part leaves the choice as it is. */
+  function chooseById(id: string) {
+    const part = order.value.find((p) => p.id === id);
+    if (part) at.value = part.at;
+  }
   /** Chooses the next part along the water’s way, or the one before. */
   function step(from: string, by: 1 | -1): string {
     const places = order.value.map((p) => p.at);
@@ -111,8 +116,7 @@ export const useChosen = defineStore('chosen', () => {
   /** Chooses what a finding is about and looks at the finding. */
   function showFinding(key: string, about: string) {
     finding.value = { key };
-    const part = order.value.find((p) => p.id === about);
-    if (part) at.value = part.at;
+    chooseById(about);
   }
   function whole() {
     closeUp.value = false;
@@ -136,6 +140,7 @@ export const useChosen = defineStore('chosen', () => {
     drainedVessel,
     placeAt,
     choose,
+    chooseById,
     step,
     showFinding,
     whole,

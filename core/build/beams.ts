@@ -5,7 +5,7 @@ import type { Kilograms, Metres, Share } from '../quantity/si.ts';
 /** Beams and posts under load: simple checks that compare, and approve nothing. */
 
 /** Partial factor of a load that never goes. @source EN 1990 */
-export const LOAD_FACTOR = 1.35;
+const LOAD_FACTOR = 1.35;
 /** Sag in the long run that looks straight and keeps water level: span ÷ 200. */
 export const SAG_SHARE = 1 / 200;
 

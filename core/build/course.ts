@@ -14,8 +14,12 @@ import type { Joint, Leg, Piece, PieceRole, Question, Span } from './types.ts';
 
 /** The course of a pipe: legs between corners, fittings on them, and the pieces that lie between the fittings. */
 
+/** A return that turns down at its end does so by this. */
+export const DOWNTURN: Metres = 0.1;
+/** A run as short as this is what the flow loses at an outlet, no pipe. */
+export const ALLOWANCE: Metres = 0.1;
 /** Hose is cut so much longer than its way: it never lies quite straight. Practice. */
-export const HOSE_SLACK = 0.05;
+const HOSE_SLACK = 0.05;
 /** Hose is cut to the next centimetre. */
 const HOSE_STEP: Metres = 0.01;
 

@@ -2,7 +2,7 @@ import { pipeById } from '../catalogue/index.ts';
 import { bore, mm, say, type Phrase } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
-  planOf,
+  planOfOne,
   vesselOf,
   type Drain,
   type Link,
@@ -12,6 +12,7 @@ import {
   type Wall,
   type WaterPath,
 } from '../system/index.ts';
+import { ALLOWANCE, DOWNTURN } from './course.ts';
 import { buildKey } from './keys.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { DrilledHole, Hole, Question } from './types.ts';
@@ -29,7 +30,7 @@ const OVER: Metres = 0.03;
 
 /** Walls and floor of a vessel’s plan, m: of a round one the square around it. */
 const across = (v: Vessel, on: Wall): Metres => {
-  const { length, width } = planOf({ ...v, count: 1 });
+  const { length, width } = planOfOne(v);
   return on === 'left' || on === 'right' ? width : length;
 };
 
@@ -40,7 +41,7 @@ function floorPlace(
   path: string,
   nth: number,
 ): { x: Metres; y: Metres } {
-  const { length, width } = planOf({ ...v, count: 1 });
+  const { length, width } = planOfOne(v);
   const own = s.build.routes.find((r) => r.id === path);
   const usual = { x: length * (0.72 - 0.24 * nth), y: width / 2 };
   if (usual.x < 0.08 * length) usual.x = length / 2;
@@ -62,19 +63,19 @@ function floorPlace(
 function linkPlace(s: SystemDocument, v: Vessel, key: string, leaves: boolean) {
   const at = floorPlace(s, v, key, 2);
   const chosen = s.build.routes.some((r) => r.id === key);
-  return chosen ? at : { ...at, y: planOf({ ...v, count: 1 }).width * (leaves ? 0.3 : 0.7) };
+  return chosen ? at : { ...at, y: planOfOne(v).width * (leaves ? 0.3 : 0.7) };
 }
 
-/** Diameter of the hole for a seal on a pipe, as its maker asks; nothing where it was not noted. */
-export const holeSize = (s: SystemDocument, seal: SealKind, pipe: string): Metres | null =>
-  s.build.holes.find((h) => h.id === buildKey(seal, pipe))?.diameter ?? null;
-
-const sealed = (s: SystemDocument, seal: SealKind, pipe: string) => ({
-  seal,
-  pipe,
-  diameter: holeSize(s, seal, pipe),
-  asked: `build.holes.${buildKey(seal, pipe)}`,
-});
+/** A sealed hole for a pipe: its diameter as the maker of what sits in it asks, nothing where it was not noted. */
+function sealed(s: SystemDocument, seal: SealKind, pipe: string, fitting: string = seal) {
+  const key = buildKey(fitting, pipe);
+  return {
+    seal,
+    pipe,
+    diameter: s.build.holes.find((h) => h.id === key)?.diameter ?? null,
+    asked: `build.holes.${key}`,
+  };
+}
 
 /** How many floor holes of a vessel stand in the document before a path’s own. */
 const nthInFloor = (s: SystemDocument, path: WaterPath, vessel: string): number =>
@@ -95,8 +96,8 @@ export function overRim(s: SystemDocument, p: Link): boolean {
 /** A level return that comes in lower than the rim of what it runs to passes its wall. */
 function entryHole(s: SystemDocument, p: Drain): Hole[] {
   const [from, to] = [vesselOf(s, p.from), vesselOf(s, p.to)];
-  const z = from.floor - p.drop + (p.elbows >= 2 ? 0.1 : 0) - to.floor;
-  if (p.run <= 0.1 || z > to.shape.height - OVER || z <= 0) return [];
+  const z = from.floor - p.drop + (p.elbows >= 2 ? DOWNTURN : 0) - to.floor;
+  if (p.run <= ALLOWANCE || z > to.shape.height - OVER || z <= 0) return [];
   return [
     {
       id: `${p.id}-entry`,
@@ -134,7 +135,11 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
             vessel: from.id,
             path: p.id,
             what: `way out of “${p.name}”`,
-            ...wall(from, 'right', -p.drop + (p.kind !== 'loop-siphon' && p.elbows >= 2 ? 0.1 : 0)),
+            ...wall(
+              from,
+              'right',
+              -p.drop + (p.kind !== 'loop-siphon' && p.elbows >= 2 ? DOWNTURN : 0),
+            ),
             ...sealed(s, seal('bulkhead'), p.pipe),
           },
           ...entry,
@@ -226,11 +231,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
           path: p.id,
           what: `thread of “${p.name}”`,
           ...wall(to, 'left', p.level),
-          seal: 'bulkhead',
-          pipe: p.pipe,
-          diameter:
-            s.build.holes.find((h) => h.id === buildKey('float-valve', p.pipe))?.diameter ?? null,
-          asked: `build.holes.${buildKey('float-valve', p.pipe)}`,
+          ...sealed(s, 'bulkhead', p.pipe, 'float-valve'),
         },
       ];
     case 'hole':
@@ -346,7 +347,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
   holes.forEach((h, i) => {
     const v = vesselOf(s, h.vessel);
     const reach = reachOfHole(h);
-    const { length, width } = planOf({ ...v, count: 1 });
+    const { length, width } = planOfOne(v);
     const [wide, high] = h.on === 'floor' ? [length, width] : [across(v, h.on), v.shape.height];
     const edge = Math.min(h.x, wide - h.x, h.y, high - h.y);
     const round = h.on === 'floor' && isRound(v);

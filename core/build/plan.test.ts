@@ -9,7 +9,8 @@ import { demo } from '../test/demo.ts';
 import { bendingUse, bucklingUse, sag } from './beams.ts';
 import { energyAMonth } from './cost.ts';
 import { holeQuestions } from './holes.ts';
-import { buildPlan, buildKey, cutStates, type BuildPlan } from './index.ts';
+import { buildPlan, buildKey, type BuildPlan } from './index.ts';
+import { cutStates } from './plan.ts';
 import { linerOf } from './stand.ts';
 
 /** Holes, stands, media, parts, cost and what was cut; numbers by hand beside them. */

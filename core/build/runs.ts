@@ -14,7 +14,15 @@ import {
   type WaterPath,
 } from '../system/index.ts';
 import { aroundDrain, pipeOfBore } from './around.ts';
-import { piecesOf, sizeOf, splitLong, type Course, type Station } from './course.ts';
+import {
+  ALLOWANCE,
+  DOWNTURN,
+  piecesOf,
+  sizeOf,
+  splitLong,
+  type Course,
+  type Station,
+} from './course.ts';
 import { holesOf, overRim } from './holes.ts';
 import type { Joint, Leg, Piece, Question, Run } from './types.ts';
 
@@ -24,16 +32,12 @@ import type { Joint, Leg, Piece, Question, Run } from './types.ts';
  */
 
 /** A delivery passes this far over the rims in its way, and comes in under a floor that it feeds from below. */
-export const OVER_RIM: Metres = 0.05;
-export const UNDER_FLOOR: Metres = 0.07;
+const OVER_RIM: Metres = 0.05;
+const UNDER_FLOOR: Metres = 0.07;
 /** A rigid line comes apart so far over its pump, which is lifted out to be cleaned. */
 const OVER_PUMP: Metres = 0.15;
-/** A return that turns down at its end does so by this. */
-const DOWNTURN: Metres = 0.1;
 /** From an upright pipe inside to the wall that its way out passes. */
 const TO_WALL: Metres = 0.1;
-/** A run as short as this is what the flow loses at an outlet, no pipe. */
-const ALLOWANCE: Metres = 0.1;
 /** From a manifold’s tee to the inside of what it joins. */
 const STUB: Metres = 0.1;
 

@@ -4,6 +4,7 @@ import { mass, mm, say, share, type Phrase } from '../quantity/index.ts';
 import type { Kilograms, Metres, Share } from '../quantity/si.ts';
 import {
   planOf,
+  planOfOne,
   vesselOf,
   type SystemDocument,
   type Vessel,
@@ -159,10 +160,10 @@ export function standOf(c: Pick<Figures, 'system' | 'a'>, vessel: string): Stand
   const leg = sectionById(own.leg) ?? sectionById(USUAL.leg)!;
   const height = Math.max(0.05, v.floor - DECK - bearer.depth);
   let pairs = 2;
+  // Legs are added until the bearers pass; their own buckling asks for a thicker leg.
   while (
     pairs < MOST_PAIRS &&
-    (checksOf(bearer, leg, load, length, height, pairs)[0]!.use > 1 ||
-      checksOf(bearer, leg, load, length, height, pairs)[1]!.use > 1)
+    checksOf(bearer, leg, load, length, height, pairs).some((x) => x.id !== 'buckling' && x.use > 1)
   )
     pairs++;
   pairs = Math.max(pairs, Math.ceil(v.legs / 2));
@@ -339,7 +340,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
 export function linerOf(s: SystemDocument, v: Vessel): { length: Metres; width: Metres } | null {
   const lined = buildOf(s, v.id).make === 'lined-frame' || v.shape.kind === 'pond';
   if (!lined) return null;
-  const { length, width } = planOf({ ...v, count: 1 });
+  const { length, width } = planOfOne(v);
   const round = 2 * (v.shape.height + LINER_OVERLAP);
   return { length: length + round, width: width + round };
 }
@@ -347,7 +348,7 @@ export function linerOf(s: SystemDocument, v: Vessel): { length: Metres; width: 
 /** Boards of a lined frame: its walls; its deck is the sheet under it. */
 export function carcassPieces(s: SystemDocument, v: Vessel): Piece[] {
   if (buildOf(s, v.id).make !== 'lined-frame') return [];
-  const { length, width } = planOf({ ...v, count: 1 });
+  const { length, width } = planOfOne(v);
   const boards = SECTIONS.filter((x) => x.use.includes('board'));
   const board = boards.find((x) => x.depth >= v.shape.height) ?? boards[boards.length - 1]!;
   const rows = Math.ceil(v.shape.height / board.depth - 1e-9);
@@ -355,7 +356,7 @@ export function carcassPieces(s: SystemDocument, v: Vessel): Piece[] {
     Array.from({ length: 2 * rows }, (_, i): Piece => ({
       id: `${v.id}-${key}-${i + 1}`,
       about: v.id,
-      role: 'timber',
+      role: 'wall',
       name: key === 'long' ? 'Long wall' : 'Short wall',
       stock: board.id,
       cut,

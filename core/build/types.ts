@@ -13,7 +13,11 @@ export interface Span {
 }
 
 export type PieceRole =
-  'pipe' | 'hose' | 'standpipe' | 'sleeve' | 'bell' | 'guard' | 'vent' | 'stub' | 'timber';
+  'pipe' | 'hose' | 'standpipe' | 'sleeve' | 'bell' | 'guard' | 'stub' | 'timber' | 'wall';
+
+/** Whether a piece is a board or a post, of a stand or of a lined frame’s walls. */
+export const isTimber = (p: { readonly role: PieceRole }): boolean =>
+  p.role === 'timber' || p.role === 'wall';
 
 /** A straight piece of pipe, a length of hose, a board or a post: what is cut. */
 export interface Piece {

@@ -1,15 +1,11 @@
-import Papa from 'papaparse';
 import { SHOPS, stockName, type BuildPlan } from '../build/index.ts';
 import { displayUnit, tell, type UnitSystem } from '../quantity/index.ts';
+import { tableOf } from './csv.ts';
 import { plainName, type SystemDocument } from '../system/index.ts';
 
 /** Cut list and parts list as tables for a spreadsheet; cells that begin like a formula are written as text. */
 
 type Row = (string | number)[];
-/** The byte order mark tells spreadsheets that this is UTF-8. */
-const table = (rows: readonly Row[]): string =>
-  `\uFEFF${Papa.unparse([...rows], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
-
 /** Every piece with its length, what it is cut from and why it is so long. */
 export function cutListCsv(s: SystemDocument, plan: BuildPlan, units: UnitSystem): string {
   const unit = displayUnit('bore', units);
@@ -19,7 +15,7 @@ export function cutListCsv(s: SystemDocument, plan: BuildPlan, units: UnitSystem
     c.nesting.bars.forEach((b, i) => {
       for (const id of b.pieces) bars.set(id, b.offcut ? `offcut ${i + 1}` : `length ${i + 1}`);
     });
-  return table([
+  return tableOf([
     ['Piece', 'Of', 'Cut from', `Length (${unit.symbol})`, 'Bar', 'Why'],
     ...plan.pieces.map((p): Row => [
       p.name,
@@ -36,7 +32,7 @@ export function cutListCsv(s: SystemDocument, plan: BuildPlan, units: UnitSystem
 export function partsCsv(s: SystemDocument, plan: BuildPlan, units: UnitSystem): string {
   const shops = new Map(SHOPS.map((x) => [x.id as string, x.name as string]));
   const money = s.build.currency ? ` (${s.build.currency})` : '';
-  return table([
+  return tableOf([
     [
       'Where',
       'What',

@@ -4,6 +4,13 @@ import { displayUnit, type QuantityKind, type UnitSystem } from '../quantity/ind
 import { plainName, type SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
 
+/**
+ * Rows as the text of a table: UTF-8, as its byte order mark tells spreadsheets, and cells that begin like a formula
+ * written so that they are taken as text.
+ */
+export const tableOf = (rows: readonly (readonly (string | number)[])[]): string =>
+  `\uFEFF${Papa.unparse([...rows] as unknown[], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+
 /** Figures that a spreadsheet keeps of a number; more would only be noise of the solver. */
 const FIGURES = 7;
 const rounded = (x: number): number => Number(x.toPrecision(FIGURES));
@@ -65,6 +72,5 @@ export function dayCsv(system: SystemDocument, trace: DayTrace, units: UnitSyste
   for (let r = 0; r < trace.rows; r++) {
     rows.push([rounded(trace.times[r]!), ...columns.map((c) => c.of(r)), happened(r)]);
   }
-  // The byte order mark tells spreadsheets that this is UTF-8.
-  return `\uFEFF${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return tableOf(rows);
 }

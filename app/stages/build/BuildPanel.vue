@@ -4,7 +4,7 @@ import { useDisplay } from 'vuetify';
 import BenchTabs from '../../parts/BenchTabs.vue';
 import { useBuildBench, type BuildTab } from '../../stores/buildBench';
 import CutsBench from './CutsBench.vue';
-import { usePlan } from './usePlan';
+import { usePlan } from '../../stores/build';
 
 /** Build: parts, cuts, holes, steps and what it costs. */
 const bench = useBuildBench();

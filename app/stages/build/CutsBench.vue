@@ -3,7 +3,7 @@ import { mdiDelete, mdiPlus } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
 import { buildKey, stockKind, stockName, type BuildPlan } from '../../../core/build';
 import { format, type QuantityKind } from '../../../core/quantity';
-import { fieldAt, pathAt } from '../../../core/system';
+import { fieldAt } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
@@ -56,10 +56,7 @@ const list = ref<HTMLElement>();
 function choose(id: string) {
   const piece = build.pieces.get(id);
   bench.piece = bench.piece === id ? '' : id;
-  if (piece && bench.piece) {
-    const path = doc.value.paths.some((p) => p.id === piece.about);
-    chosen.choose(path ? pathAt(piece.about) : `vessels.${piece.about}`);
-  }
+  if (piece && bench.piece) chosen.chooseById(piece.about);
 }
 watch(
   () => bench.piece,

@@ -5,7 +5,7 @@ import { format, tell, type QuantityKind } from '../../../core/quantity';
 import {
   fieldAt,
   pathAt,
-  planOf,
+  planOfOne,
   vesselOf,
   type RouteChoice,
   type Wall,
@@ -40,7 +40,7 @@ const faces = computed(() => {
   }
   return [...out.values()].map((x) => {
     const v = vesselOf(doc.value, x.vessel);
-    const { length, width } = planOf({ ...v, count: 1 });
+    const { length, width } = planOfOne(v);
     const side = x.on === 'left' || x.on === 'right' ? width : length;
     return {
       ...x,

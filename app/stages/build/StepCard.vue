@@ -5,9 +5,9 @@ import {
   clockEnds,
   entriesVerdict,
   finishEdits,
-  isFinished,
   noteEdits,
   recordOf,
+  unfinishedBefore,
   type Step,
   type StepState,
 } from '../../../core/build';
@@ -44,11 +44,7 @@ const when = computed(() =>
       }),
 );
 const verdict = computed(() => entriesVerdict(doc.value, props.step));
-const first = computed(() =>
-  props.steps.filter(
-    (x) => props.step.after.includes(x.id) && !isFinished(doc.value, x, build.now),
-  ),
-);
+const first = computed(() => unfinishedBefore(doc.value, props.steps, props.step, build.now));
 const missing = computed(
   () =>
     props.step.entries.filter(

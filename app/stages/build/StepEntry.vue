@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import { entryEdits, entryValue, verdictOf, type Entry, type Step } from '../../../core/build';
 import { format, tell } from '../../../core/quantity';
 import QuantityField from '../../parts/QuantityField.vue';
+import { limitsInWords } from './limits';
 import { useBuildBench } from '../../stores/buildBench';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -19,14 +20,7 @@ const value = computed(() => entryValue(system.document!, props.step.id, props.e
 const verdict = computed(() => verdictOf(props.entry, value.value));
 const kind = computed(() => (props.entry.kind === 'yes' ? null : props.entry.kind));
 const f = (v: number) => (kind.value ? format(v, kind.value, settings.units) : '');
-const wanted = computed(() => {
-  const { least, most } = props.entry;
-  if (!kind.value) return '';
-  if (least !== null && most !== null && least > 0) return `${f(least)} to ${f(most)}`;
-  if (most !== null) return `at most ${f(most)}`;
-  if (least !== null) return `at least ${f(least)}`;
-  return props.entry.optional ? 'if you like' : '';
-});
+const wanted = computed(() => limitsInWords(props.entry, settings.units));
 /** What may be typed at all, by kind: far around what is sensible. */
 const REACH: Readonly<Record<string, readonly [number, number, number]>> = {
   length: [-1, 10, 0.001],
@@ -93,7 +87,7 @@ const goText = computed(() => {
       :max="reach[1]"
       :step="reach[2]"
       clearable
-      :placeholder="wanted"
+      :placeholder="wanted || (entry.optional ? 'if you like' : '')"
       @commit="set"
       @nudge="set"
     />

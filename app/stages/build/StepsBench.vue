@@ -3,7 +3,6 @@ import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
 import { CHAPTERS, type BuildPlan, type Chapter, type StepState } from '../../../core/build';
 import { tell } from '../../../core/quantity';
-import { pathAt, vesselAt } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { fileStem, offerFile } from '../../storage/files';
 import { useBuild } from '../../stores/build';
@@ -59,9 +58,7 @@ watch(
   () => open.value.id,
   () => {
     const about = open.value.about[0];
-    if (!about) return;
-    const path = doc.value.paths.some((p) => p.id === about);
-    chosen.choose(path ? pathAt(about) : vesselAt(about));
+    if (about) chosen.chooseById(about);
   },
 );
 

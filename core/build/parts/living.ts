@@ -17,7 +17,7 @@ import type { PartLine } from './types.ts';
 /** What goes into the water, and what grows. */
 
 /** Days that a first bag of feed lasts. */
-export const FEED_DAYS = 30;
+const FEED_DAYS = 30;
 /** Composting worms for a square metre of stones that have run in. Practice: a handful. */
 export const WORMS: Kilograms = 0.1;
 /** Plugs beyond the plan: some fail. Practice. */

@@ -3,6 +3,7 @@ import { area, distance, flow, head, litres, mass, mm, power, say } from '../../
 import {
   controlOf,
   planOf,
+  planOfOne,
   pumpedLines,
   vesselOf,
   type SystemDocument,
@@ -27,7 +28,7 @@ const SHEET = 2.44 * 1.22;
 /** Tubs, liners, felt, rafts, pots and lids. */
 export function vesselParts(s: SystemDocument): PartLine[] {
   return s.vessels.flatMap((v, i): PartLine[] => {
-    const { length, width } = planOf({ ...v, count: 1 });
+    const { length, width } = planOfOne(v);
     const out: PartLine[] = [];
     const liner = linerOf(s, v);
     if (liner)

@@ -158,11 +158,8 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
   const stand = w.stands.find((x) => x.vessel === v.id);
   const count = list.reduce((sum, x) => sum + x.count, 0);
   const base = { chapter: 'make' as const, about, after: ['buy'] };
-  const boards = (walls: boolean) =>
-    w.pieces
-      .filter((p) => p.role === 'timber' && about.includes(p.about))
-      .filter((p) => p.name.endsWith('wall') === walls)
-      .map((p) => p.id);
+  const boards = (role: 'timber' | 'wall') =>
+    w.pieces.filter((p) => p.role === role && about.includes(p.about)).map((p) => p.id);
   const out: Step[] = [];
   if (v.role === 'felt')
     out.push(
@@ -219,7 +216,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
               ],
         hands: 2,
         minutes: stand.kind === 'frame' ? 150 * list.length : 45,
-        cuts: boards(false),
+        cuts: boards('timber'),
         caution: say`Eye and hearing protection at the saw; tall stands are tied to the wall.`,
       }),
     );
@@ -237,7 +234,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         ],
         hands: 2,
         minutes: 120 * list.length,
-        cuts: boards(true),
+        cuts: boards('wall'),
       }),
     );
   if (v.role === 'channel')

@@ -4,6 +4,7 @@ import type { Metres, Seconds } from '../../quantity/si.ts';
 import { drains, pumpedLines, vesselOf } from '../../system/index.ts';
 import { highestRim } from '../../derived/index.ts';
 import { buildKey } from '../keys.ts';
+import { isTimber } from '../types.ts';
 import { buildOf } from '../stand.ts';
 import { measure, step, yes } from './make.ts';
 import type { Work } from './work.ts';
@@ -23,7 +24,7 @@ export const hasGlue = ({ joints }: Pick<Work, 'joints'>): boolean =>
 /** Cutting, dry fit, gluing, curing, pump and cables. @param set steps after which every vessel stands */
 export function joiningSteps(w: Work, set: readonly string[]): Step[] {
   const { system: s } = w.c;
-  const pipes = w.pieces.filter((p) => p.role !== 'timber');
+  const pipes = w.pieces.filter((p) => !isTimber(p));
   // Crests that set a flood’s depth; spare outlets are looked at when a drain is blocked.
   const mains = new Set(w.c.a.beds.map((b) => b.mainDrain));
   const crests = drains(s).filter((d) => mains.has(d.id));

@@ -108,17 +108,21 @@ export function statesOf(
   );
 }
 
+/** Steps before a step that are not finished at a moment. */
+export const unfinishedBefore = (
+  s: SystemDocument,
+  steps: readonly Step[],
+  step: Step,
+  now: number,
+): Step[] => steps.filter((x) => step.after.includes(x.id) && !isFinished(s, x, now));
+
 /** Whether a step may be ticked off now: what comes before is finished and its entries pass. */
 export const canFinish = (
   s: SystemDocument,
   steps: readonly Step[],
   step: Step,
   now: number,
-): boolean =>
-  step.after.every((id) => {
-    const before = steps.find((x) => x.id === id);
-    return !before || isFinished(s, before, now);
-  }) && entriesVerdict(s, step) === 'passes';
+): boolean => !unfinishedBefore(s, steps, step, now).length && entriesVerdict(s, step) === 'passes';
 
 const upsert = (r: StepRecord): Edit => ({ at: `build.steps.${r.id}`, to: r });
 
