@@ -1,4 +1,5 @@
 import { DOCUMENT_VERSION } from '../core/system/index.ts';
+import { logSchema } from '../core/log/schema.ts';
 import { systemSchema } from '../core/system/schema/index.ts';
 
 /** What Joi says of a schema of its own; the parts of it that this program uses. */
@@ -87,6 +88,7 @@ function convert(d: Described): Json {
     string: stringOf,
     number: numberOf,
     boolean: (): Json => ({ type: 'boolean' }),
+    any: (): Json => ({}),
     alternatives: kindsOf,
   }[d.type ?? ''];
   if (!make) throw new RangeError(`No JSON Schema is known for “${d.type ?? ''}”.`);
@@ -98,10 +100,15 @@ function convert(d: Described): Json {
  * The schema of a system file of the current version, draft 2020-12, made from the one that the
  * program checks files with. What needs two places at once (a path's ends, a rising curve) is not in it.
  */
-export const jsonSchema = (): Json => ({
-  $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: `Mizuna system, version ${DOCUMENT_VERSION}`,
-  description:
-    'A home aquaponics or flood-and-drain system. SI units: m, m³, m³/s, s, kg, °C; shares from 0 to 1. Keys that are not named here are kept.',
-  ...convert(systemSchema.describe() as Described),
-});
+export function jsonSchema(): Json {
+  const system = convert(systemSchema.describe() as Described);
+  const log = convert(logSchema.describe() as Described);
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: `Mizuna system, version ${DOCUMENT_VERSION}`,
+    description:
+      'A home aquaponics or flood-and-drain system. SI units: m, m³, m³/s, s, kg, °C; shares from 0 to 1. Its log may go with it: an entry each, times in milliseconds since 1970. Keys that are not named here are kept.',
+    ...system,
+    properties: { ...(system.properties as Json), log },
+  };
+}

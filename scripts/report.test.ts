@@ -55,6 +55,49 @@ describe('npm run report', () => {
     }
   });
 
+  it('gives advice and tasks as of a moment, in litres and grams', () => {
+    const at = ['--advice', '--json', '--now', '2026-06-10T08:00:00Z', '--zone', 'Europe/Vienna'];
+    const r = report(['demo/warm-balcony.json', ...at]);
+    expect(r.status).toBe(0);
+    const j = JSON.parse(r.stdout) as {
+      asof: string;
+      advice: Record<string, unknown>[];
+      tasks: Record<string, unknown>[];
+    };
+    expect(j.asof).toBe('2026-06-10T08:00:00.000Z');
+    // pH 8.1, 29 °C, 1.5 mg/L: deadly near; two fifths of 330 L now, and again after twelve hours.
+    expect(j.advice[0]).toMatchObject({
+      id: 'ammonia',
+      urgency: 'now',
+      action: 'change-water',
+      amount: 132,
+      unit: 'L',
+      wait_h: 12,
+    });
+    for (const a of j.advice)
+      expect(Object.keys(a)).toEqual(
+        expect.arrayContaining([
+          'id',
+          'urgency',
+          'do',
+          'amount',
+          'unit',
+          'wait_h',
+          'because',
+          'rests_on',
+        ]),
+      );
+    expect(j.tasks[0]).toMatchObject({ due: '2026-06-10' });
+    expect(report(['demo/warm-balcony.json', ...at.slice(0, 1)]).stdout).toMatch(/^As of 20/);
+    for (const wrong of [
+      ['--advice', '--now', 'soon'],
+      ['--advice', '--zone', 'Nowhere'],
+      ['--advice', '--build'],
+      ['--zone', 'UTC'],
+    ])
+      expect(report(['demo/warm-balcony.json', ...wrong])).toMatchObject({ status: 2, stdout: '' });
+  });
+
   it('prints sentences without --json, findings and all, and exits 0', () => {
     const r = report(['demo/the-first-attempt.json']);
     expect(r.status).toBe(0);

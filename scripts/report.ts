@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { readSystem } from '../core/formats/file.ts';
+import { readWithLog } from '../core/formats/file.ts';
+import { adviceInWords, adviceReport } from '../core/formats/adviceReport.ts';
 import { seasonReport, type SeasonOptions } from '../core/formats/lifeReport.ts';
+import { knowsZone } from '../core/log/index.ts';
 import { STARTS, type StartKind } from '../core/system/index.ts';
 import { buildInWords, buildReport } from '../core/formats/buildReport.ts';
 import { reportInWords, reportOf } from '../core/formats/report.ts';
@@ -20,9 +22,11 @@ const refusal = (sentence: string): Reported => ({
 });
 
 const USAGE =
-  'Name one system file: npm run -s report -- FILE [--json] [--build | --season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
-const FLAGS = ['--json', '--build'];
-const VALUED = ['--season', '--hold', '--start', '--dose', '--seed'];
+  'Name one system file: npm run -s report -- FILE [--json] [--build | --advice [--now 2026-06-10T08:00:00Z] [--zone Europe/Vienna] | --season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
+const FLAGS = ['--json', '--build', '--advice'];
+const OF_SEASON = ['--season', '--hold', '--start', '--dose', '--seed'];
+const OF_ADVICE = ['--now', '--zone'];
+const VALUED = [...OF_SEASON, ...OF_ADVICE];
 const HELD = ['t', 'ph', 'do'] as const;
 
 /** The options of a season, or a sentence on what is wrong with them. */
@@ -80,7 +84,7 @@ function seasonInWords(r: ReturnType<typeof seasonReport>): string {
   return `${lines.join('\n')}\n`;
 }
 
-/** `npm run -s report -- FILE [--json] [--build | --season DAYS …]`: the judged system, its build or its season, as text or JSON. */
+/** `npm run -s report -- FILE [--json] [--build | --advice | --season DAYS …]`: the judged system, its build, what to do, or its season, as text or JSON. */
 export function report(args: readonly string[]): Reported {
   const files: string[] = [];
   const given = new Map<string, string>();
@@ -100,10 +104,16 @@ export function report(args: readonly string[]): Reported {
   const json = given.has('--json');
   const options = seasonOptions(given);
   if (typeof options === 'string') return refusal(options);
-  if (!given.has('--season') && VALUED.some((v) => given.has(v)))
+  if (!given.has('--season') && OF_SEASON.some((v) => given.has(v)))
     return refusal('--hold, --start, --dose and --seed go with --season DAYS.');
-  if (given.has('--season') && given.has('--build'))
-    return refusal('--build and --season are two reports: ask for one at a time.');
+  if (['--season', '--build', '--advice'].filter((x) => given.has(x)).length > 1)
+    return refusal('--advice, --build and --season are reports each: ask for one at a time.');
+  if (!given.has('--advice') && OF_ADVICE.some((v) => given.has(v)))
+    return refusal('--now and --zone go with --advice.');
+  const moment = given.has('--now') ? Date.parse(given.get('--now')!) : null;
+  if (Number.isNaN(moment)) return refusal('--now wants a moment, as in 2026-06-10T08:00:00Z.');
+  const zone = given.get('--zone') ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  if (!knowsZone(zone)) return refusal(`There is no time zone “${zone}”, as Europe/Vienna is one.`);
   let text = '';
   try {
     text = readFileSync(files[0]!, 'utf8');
@@ -117,12 +127,19 @@ export function report(args: readonly string[]): Reported {
           : `${files[0]} cannot be read.`,
     );
   }
-  const read = readSystem(text);
+  const read = readWithLog(text);
   if (!read.ok) return refusal(read.message);
   if (given.has('--season')) {
     const season = seasonReport(read.system, options);
     const stdout = json ? `${JSON.stringify(season, null, 1)}\n` : seasonInWords(season);
     return { status: 0, stdout, stderr: '' };
+  }
+  if (given.has('--advice')) {
+    const { entries, refused } = read.log;
+    const now = moment ?? Math.max(Date.now(), entries.at(-1)?.at ?? 0);
+    const advice = adviceReport(read.system, entries, now, zone);
+    const stdout = json ? `${JSON.stringify(advice, null, 1)}\n` : adviceInWords(advice);
+    return { status: 0, stdout, stderr: refused.map((x) => `${x}\n`).join('') };
   }
   if (given.has('--build')) {
     const build = buildReport(read.system);

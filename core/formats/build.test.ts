@@ -5,7 +5,7 @@ import { judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
 import { cutListCsv, partsCsv } from './buildCsv.ts';
-import { readAnyFile, readSystem, writeWithPhotos } from './file.ts';
+import { readAnyFile, readSystem, writeWith } from './file.ts';
 import { buildInWords, buildReport } from './buildReport.ts';
 import { stepsIcs } from './calendar.ts';
 import { CHECK_BAR, PAPERS, pagesOf, templatesOf, templatesSvg } from './templates.ts';
@@ -200,10 +200,10 @@ describe('a file with photographs', () => {
   const photo = { step: 'leak', taken: 1000, image: 'data:image/jpeg;base64,/9j/4AAQ' };
 
   it('gives back the system and what was photographed', () => {
-    const read = readAnyFile(writeWithPhotos(pair, [photo]));
+    const read = readAnyFile(writeWith(pair, { photos: [photo] }));
     expect(read).toMatchObject({ ok: true, what: 'system', photos: [photo] });
     expect(read.ok && read.what === 'system' && read.system).toEqual(pair);
-    expect(readSystem(writeWithPhotos(pair, [photo]))).toMatchObject({ ok: true });
+    expect(readSystem(writeWith(pair, { photos: [photo] }))).toMatchObject({ ok: true });
   });
 
   it('leaves out what is no photograph, and keeps the system', () => {

@@ -13,10 +13,12 @@ import {
   MOST_PHOTOS,
   MOST_SYSTEMS,
 } from './limits.ts';
+import { readLog, type ReadLog } from '../log/schema.ts';
+import type { Entry } from '../log/types.ts';
 import { BACKUP_KIND, BACKUP_VERSION, type FiledPhoto } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
-export { writeBackup, writeSystem, writeWithPhotos, type FiledPhoto } from './write.ts';
+export { writeBackup, writeSystem, writeWith, type Beside, type FiledPhoto } from './write.ts';
 
 type Loose = Record<string, unknown>;
 const isLoose = (x: unknown): x is Loose =>
@@ -72,6 +74,16 @@ function plainNames(document: Loose): Loose {
   };
 }
 
+/** A system file with its log, read at once; for the command line. */
+export function readWithLog(
+  text: string,
+): { readonly ok: true; readonly system: SystemDocument; readonly log: ReadLog } | Refused {
+  const opened = readAnyFile(text);
+  if (!opened.ok) return opened;
+  if (opened.what === 'backup') return refuse('The file is a backup; open it on the shelf.');
+  return opened;
+}
+
 /**
  * Reads a system file. Never throws: what cannot be used comes back as one sentence.
  *
@@ -85,14 +97,14 @@ export function readSystem(text: string): Checked {
 }
 
 const TOO_LARGE = refuse('The file is far larger than any system. It was not opened.');
-/** Only photographs make a system’s file so large. */
+/** Only a log and photographs make a system’s file so large. */
 const tooLarge = (text: string): boolean =>
-  text.length > LARGEST_FILE && !text.includes('"photos"');
+  text.length > LARGEST_FILE && !text.includes('"photos"') && !text.includes('"log"');
 const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
 
-/** A file’s document and the photographs that go with it; what is no photograph is left out. */
-function parted(object: Loose): { document: Loose; photos: FiledPhoto[] } {
-  const { photos, ...document } = object;
+/** A file’s document, and the log and photographs that go with it; what is no photograph is left out. */
+function parted(object: Loose): { document: Loose; log: unknown; photos: FiledPhoto[] } {
+  const { photos, log, ...document } = object;
   const good = listOf(photos)
     .slice(0, MOST_PHOTOS)
     .flatMap((x): FiledPhoto[] => {
@@ -102,14 +114,14 @@ function parted(object: Loose): { document: Loose; photos: FiledPhoto[] } {
       const taken = typeof x.taken === 'number' && Number.isFinite(x.taken) ? x.taken : 0;
       return [{ step: x.step, taken, image: x.image }];
     });
-  return { document, photos: good };
+  return { document, log, photos: good };
 }
 
 /** What a backup held: the systems that can be used, and a sentence for each that cannot. */
 export interface Backup {
   readonly made: string;
   readonly settings: Readonly<Loose>;
-  readonly systems: readonly Kept[];
+  readonly systems: readonly (Kept & { readonly log?: readonly Entry[] })[];
   readonly refused: readonly string[];
 }
 
@@ -120,6 +132,7 @@ export type OpenedFile =
       readonly what: 'system';
       readonly system: SystemDocument;
       readonly photos: readonly FiledPhoto[];
+      readonly log: ReadLog;
     }
   | { readonly ok: true; readonly what: 'backup'; readonly backup: Backup }
   | Refused;
@@ -173,7 +186,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       'The backup was written by a newer version of this program. It is left as it is.',
     );
   }
-  const systems: Kept[] = [];
+  const systems: (Kept & { log?: readonly Entry[] })[] = [];
   const refused: string[] = [];
   const rows = listOf(object.systems);
   if (rows.length > MOST_SYSTEMS)
@@ -199,6 +212,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
         'inverse',
       ).reverse(),
       future: stepsOf(read.system, kept.future, 'edits'),
+      ...((row as Loose).log ? { log: readLog((row as Loose).log).entries } : {}),
     });
   });
   return {
@@ -240,7 +254,9 @@ export function readAnyFile(text: string, progress: Progress = () => undefined):
   if (!parsed.ok) return parsed;
   if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);
   if (tooLarge(text)) return TOO_LARGE;
-  const { document, photos } = parted(parsed.object);
+  const { document, photos, log } = parted(parsed.object);
   const read = readDocument(document);
-  return read.ok ? { ok: true, what: 'system', system: read.system, photos } : read;
+  return read.ok
+    ? { ok: true, what: 'system', system: read.system, photos, log: readLog(log) }
+    : read;
 }

@@ -1,3 +1,4 @@
+import type { Entry } from '../log/types.ts';
 import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
 
@@ -14,9 +15,21 @@ export interface FiledPhoto {
   readonly image: string;
 }
 
-/** The text of a system file that its photographs go with. */
-export const writeWithPhotos = (system: SystemDocument, photos: readonly FiledPhoto[]): string =>
-  `${JSON.stringify({ ...system, photos }, null, 1)}\n`;
+/** What goes with a system in its file. */
+export interface Beside {
+  readonly log?: readonly Entry[];
+  readonly photos?: readonly FiledPhoto[];
+}
+
+/** The text of a system file with its log and its photographs, an entry a line. */
+export function writeWith(system: SystemDocument, { log = [], photos = [] }: Beside): string {
+  const text = JSON.stringify(system, null, 1).replace(/\n\}$/, '');
+  const list = (key: string, all: readonly unknown[]) =>
+    all.length
+      ? `,\n "${key}": [\n${all.map((x) => `  ${JSON.stringify(x)}`).join(',\n')}\n ]`
+      : '';
+  return `${text}${list('log', log)}${list('photos', photos)}\n}\n`;
+}
 
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */
@@ -31,12 +44,13 @@ export const writeBackup = (
   systems: readonly Kept[],
   settings: Readonly<Record<string, unknown>>,
   made: string,
-): string => `${backupHead(settings, made)}${systems.map(backupRow).join(',')}${BACKUP_TAIL}`;
+): string =>
+  `${backupHead(settings, made)}${systems.map((k) => backupRow(k)).join(',')}${BACKUP_TAIL}`;
 
 /** A backup's text up to its first system, one system of it, and what closes it. */
 export const backupHead = (settings: Readonly<Record<string, unknown>>, made: string): string =>
   `${JSON.stringify({ kind: BACKUP_KIND, version: BACKUP_VERSION, made, settings }).slice(0, -1)},"systems":[`;
-/** One system of a backup, with its history. */
-export const backupRow = ({ document, past, future }: Kept): string =>
-  JSON.stringify({ document, past, future });
+/** One system of a backup, with its history and its log. */
+export const backupRow = ({ document, past, future }: Kept, log: readonly Entry[] = []): string =>
+  JSON.stringify({ document, past, future, ...(log.length ? { log } : {}) });
 export const BACKUP_TAIL = ']}\n';

@@ -3,6 +3,16 @@ import type { Celsius, GramsPerCubicMetre } from '../quantity/si.ts';
 
 /** The carbonate system of fresh water. Alkalinity in mg/L as CaCO₃, inorganic carbon in mmol/L. */
 
+/** Alkalinity with fish and crops: the floor under which the pH can crash, and the usual range. @source common practice */
+export const ALKALINITY_RANGE: {
+  readonly floor: GramsPerCubicMetre;
+  readonly low: GramsPerCubicMetre;
+  readonly high: GramsPerCubicMetre;
+} = { floor: 20, low: 30, high: 80 };
+/** Free carbon dioxide above which to aerate before anything else, for fish that want much oxygen and for others. */
+export const carbonDioxideLimit = (
+  kinds: readonly { readonly oxygen: { readonly comfort: number } }[],
+): GramsPerCubicMetre => (kinds.some((k) => k.oxygen.comfort >= 6) ? 10 : 20);
 /** mg/L as CaCO₃ per meq/L. */
 export const CACO3_PER_EQUIVALENT = 50.043;
 

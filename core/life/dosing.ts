@@ -20,6 +20,8 @@ export interface Before {
 
 /** Most that the pH may be moved at once, with fish and without. */
 export const PH_STEP = { fish: 0.2, noFish: 0.5 } as const;
+/** Most that the pH is moved within a day by all steps together, with fish. */
+export const PH_DAY = 0.3;
 /** Time until the next step. */
 export const PH_WAIT: { readonly fish: Seconds; readonly noFish: Seconds } = {
   fish: 12 * 3600,
@@ -97,6 +99,7 @@ export interface Correction {
  * A correction in small steps.
  *
  * @param target pH, or alkalinity in mg/L CaCO₃, to reach
+ * @param most that the pH may be moved now
  * @returns null where the substance cannot bring it there
  */
 export function correction(
@@ -104,20 +107,26 @@ export function correction(
   target: { readonly ph: number } | { readonly alkalinity: GramsPerCubicMetre },
   carbonPerEquivalent: number,
   withFish: boolean,
+  most: number = withFish ? PH_STEP.fish : PH_STEP.noFish,
 ): Correction | null {
   const whole =
     'ph' in target
       ? changeToPh(before, target.ph, carbonPerEquivalent)
       : target.alkalinity - before.alkalinity;
   if (whole === null) return null;
-  const most = withFish ? PH_STEP.fish : PH_STEP.noFish;
   const ends = phAfter(before, whole, carbonPerEquivalent);
   const moves = Math.abs(ends - before.ph);
   const step =
     moves <= most * (1 + 1e-3)
       ? whole
-      : (changeToPh(before, before.ph + Math.sign(ends - before.ph) * most, carbonPerEquivalent) ??
-        whole);
+      : Math.sign(whole) *
+        root(
+          (x) =>
+            Math.abs(phAfter(before, Math.sign(whole) * x, carbonPerEquivalent) - before.ph) - most,
+          0,
+          Math.abs(whole),
+          1e-4,
+        );
   const c = carbonateConstants(before.temperature);
   return {
     whole,

@@ -110,3 +110,19 @@ export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): Gra
   }
   return sum;
 }
+
+/**
+ * The range that suits every crop: the highest low and the lowest high, or between these where they have nothing
+ * in common.
+ *
+ * @returns null without crops
+ */
+export function cropRange(
+  all: readonly Stand[],
+  of: (kind: CropKind) => readonly [number, number],
+): { readonly low: number; readonly high: number } | null {
+  if (!all.length) return null;
+  const low = Math.max(...all.map((x) => of(x.kind)[0]));
+  const high = Math.min(...all.map((x) => of(x.kind)[1]));
+  return { low: Math.min(low, high), high: Math.max(low, high) };
+}

@@ -290,6 +290,9 @@ export const FIELDS: Readonly<Record<string, Field>> = {
   'build.running.solution': f('Solution a month', 'money', 0, 1e5, 1),
   'build.running.fish': f('Fish a month', 'money', 0, 1e5, 1),
   'build.running.harvest': f('A month’s harvest in the shop', 'money', 0, 1e5, 1),
+  'care.tasks.*.every': f('Every so many days', 'count', 1, 400, 1),
+  'care.own.*.every': f('Every', 'count', 1, 100, 1),
+  'care.own.*.minutes': f('Minutes', 'count', 0, 600, 5),
   plantsPerFish: f('Plants for one small fish', 'count', 1, 20, 1),
   'fish.*.count': f('Fish', 'count', 0, 100000, 1),
   'fish.*.meanMass': f('Mass of one', 'mass', 0.00005, 20, 0.005),
@@ -333,6 +336,8 @@ const INNER = new Set([
   'fittings',
   'holes',
   'cut',
+  'tasks',
+  'own',
 ]);
 
 /** The field at a place such as `paths.siphon.crest`, or nothing where no number stands. */

@@ -14,6 +14,8 @@ export const MOST = {
   own: 100,
   /** Notes of a build, a list each. */
   build: 1000,
+  /** Tasks, channels and plugs, a list each. */
+  care: 200,
   /** Branches of one line, and ends of all paths together. */
   branches: 24,
   ends: 128,

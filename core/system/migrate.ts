@@ -1,5 +1,6 @@
 import { DOCUMENT_VERSION } from './types.ts';
 import {
+  NO_CARE,
   NO_OWN,
   PLANTS_PER_FISH,
   USUAL_BUILD,
@@ -71,6 +72,8 @@ export const STEPS: Readonly<Record<number, Raise>> = {
   }),
   /** Version 5 knows how the system is built. */
   4: (document) => ({ build: structuredClone(USUAL_BUILD), ...document }),
+  /** Version 6 knows how the running system is looked after. */
+  5: (document) => ({ care: structuredClone(NO_CARE), ...document }),
 };
 
 function isLoose(x: unknown): x is Loose {

@@ -22,7 +22,7 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 5;
+export const DOCUMENT_VERSION = 6;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -615,6 +615,77 @@ export interface Build {
   };
 }
 
+/** What may be read of the water and the parts, by a hand or a device. */
+export const READINGS = [
+  'temperature',
+  'ph',
+  'tan',
+  'nitrite',
+  'nitrate',
+  'oxygen',
+  'conductivity',
+  'alkalinity',
+  'hardness',
+  'chlorine',
+  'chloride',
+  'level',
+  'flow',
+  'fillTime',
+] as const;
+export type ReadingId = (typeof READINGS)[number];
+
+export const TASK_UNITS = ['day', 'week', 'month', 'year'] as const;
+export type TaskUnit = (typeof TASK_UNITS)[number];
+
+/** How this grower keeps a task that the program proposes; its id is the task’s. */
+export interface TaskChoice {
+  id: string;
+  off: boolean;
+  /** Days between; null as proposed. */
+  every: number | null;
+}
+
+/** A task of the grower’s own. */
+export interface OwnTask {
+  id: string;
+  title: string;
+  why: string;
+  minutes: number;
+  /** Every so many of a unit from its first day, as YYYY-MM-DD. */
+  every: number;
+  unit: TaskUnit;
+  begins: string;
+}
+
+/** What a channel of a device reads here; its id is the channel’s. */
+export interface ChannelUse {
+  id: string;
+  reads: ReadingId;
+  /** Vessel or path that it reads; empty for the whole system. */
+  about: string;
+  /** Added to what it reads, after a comparison with a hand reading. */
+  offset: number;
+}
+
+/** What a plug switches, and when by itself; its id is the plug’s. */
+export interface PlugUse {
+  id: string;
+  /** Pumped line or device that hangs on it. */
+  about: string;
+  /** On where the reading is on this side of the first, off again past the second; null only by hand. */
+  rule: { reads: ReadingId; when: 'below' | 'above'; limit: number; until: number } | null;
+}
+
+/** How the running system is looked after: what the grower chose; what was done and read is in its log. */
+export interface Care {
+  /** When water first went in to stay, milliseconds since 1970; null where it has not. */
+  filled: number | null;
+  tasks: TaskChoice[];
+  own: OwnTask[];
+  channels: ChannelUse[];
+  plugs: PlugUse[];
+}
+
 /** What a grower measured; it overrides the table or the box. */
 export type Measurement =
   | { id: string; kind: 'flow'; path: string; flow: CubicMetresPerSecond }
@@ -647,6 +718,7 @@ export interface SystemDocument {
   own: OwnKinds;
   measurements: Measurement[];
   build: Build;
+  care: Care;
   /** Beds held flooded (drains held shut, pumps on) or drained (pumps off) for work on them. */
   service: 'flooded' | 'drained' | null;
 }

@@ -1,4 +1,4 @@
-import type { Build, OwnKinds, Plan, Site, WaterState } from './types.ts';
+import type { Build, Care, OwnKinds, Plan, Site, WaterState } from './types.ts';
 
 /** What a document holds where its grower has noted nothing yet. */
 
@@ -80,6 +80,8 @@ export const USUAL_BUILD: Build = {
   steps: [],
   running: { energy: null, feed: null, water: null, solution: null, fish: null, harvest: null },
 };
+
+export const NO_CARE: Care = { filled: null, tasks: [], own: [], channels: [], plugs: [] };
 
 /** One small fish feeds one to three plants, says the school that counts heads. */
 export const PLANTS_PER_FISH = 2;

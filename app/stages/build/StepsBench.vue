@@ -74,12 +74,11 @@ async function calendar() {
   );
 }
 async function withPhotos() {
-  const { writeWithPhotos } = await import('../../../core/formats/write');
+  const { writeWith } = await import('../../../core/formats/write');
   offerFile(
-    writeWithPhotos(
-      doc.value,
-      photos.value.map(({ step, taken, image }) => ({ step, taken, image })),
-    ),
+    writeWith(doc.value, {
+      photos: photos.value.map(({ step, taken, image }) => ({ step, taken, image })),
+    }),
     `${fileStem(doc.value.name)}.mizuna.json`,
     'application/json',
   );

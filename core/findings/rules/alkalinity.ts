@@ -1,12 +1,11 @@
 import { BUFFERS } from '../../catalogue/index.ts';
-import { correction, gramsFor, lifeOf } from '../../life/index.ts';
+import { ALKALINITY_RANGE, correction, gramsFor, lifeOf } from '../../life/index.ts';
 import { given, hardness, mass, ph, say } from '../../quantity/index.ts';
 import type { SystemDocument } from '../../system/index.ts';
 import type { Adjustment } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
-const FLOOR = 20;
-const WISH = 30;
+const { floor: FLOOR, low: WISH } = ALKALINITY_RANGE;
 /** pH where none was read. */
 const USUAL_PH = 7;
 /** What is fitting for beds: potassium and lime feed the plants. */

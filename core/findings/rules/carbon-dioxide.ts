@@ -1,10 +1,7 @@
 import { freeCO2 } from '../../derived/index.ts';
-import { lifeOf } from '../../life/index.ts';
+import { carbonDioxideLimit, lifeOf } from '../../life/index.ts';
 import { concentration, say } from '../../quantity/index.ts';
 import { defineRule } from '../rule.ts';
-
-const MOST = 20;
-const TROUT = 10;
 
 /** Free carbon dioxide by pH and alkalinity: aerate before the pH is touched. */
 export const carbonDioxide = defineRule({
@@ -18,7 +15,7 @@ export const carbonDioxide = defineRule({
     const { groups } = lifeOf(c);
     const [first] = groups;
     if (now === null || !first) return [];
-    const limit = groups.some((g) => g.kind.oxygen.comfort >= 6) ? TROUT : MOST;
+    const limit = carbonDioxideLimit(groups.map((g) => g.kind));
     const level = now > limit ? 'watch' : 'fine';
     return [
       {

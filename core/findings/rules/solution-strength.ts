@@ -1,16 +1,7 @@
-import { lifeOf } from '../../life/index.ts';
+import { cropRange, lifeOf } from '../../life/index.ts';
 import { conductivity, given, ph, say } from '../../quantity/index.ts';
-import type { SystemDocument } from '../../system/index.ts';
 import { once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
-
-/** Ranges that suit every crop of a system: the highest low and the lowest high; null where there is none in common. */
-function common(s: SystemDocument, ranges: readonly (readonly [number, number])[]) {
-  if (!ranges.length || s.solution === null) return null;
-  const low = Math.max(...ranges.map((r) => r[0]));
-  const high = Math.min(...ranges.map((r) => r[1]));
-  return { low: Math.min(low, high), high: Math.max(low, high), meets: low <= high };
-}
 
 /** Strength and pH of the nutrient solution by the last reading, for what grows in it. */
 export const solutionStrength = defineRule({
@@ -25,10 +16,7 @@ export const solutionStrength = defineRule({
     const { stands } = lifeOf(c);
     if (!store || s.solution === null || !stands.length) return [];
     const out: Verdict[] = [];
-    const ec = common(
-      s,
-      stands.map((x) => x.kind.conductivity),
-    );
+    const ec = cropRange(stands, (k) => k.conductivity);
     const now = s.water.conductivity;
     if (ec && now !== null) {
       const ok = now >= 0.9 * ec.low && now <= 1.1 * ec.high;
@@ -48,10 +36,7 @@ export const solutionStrength = defineRule({
         source: 'Commonly published hydroponic tables.',
       });
     }
-    const sour = common(
-      s,
-      stands.map((x) => x.kind.ph),
-    );
+    const sour = cropRange(stands, (k) => k.ph);
     const acidity = s.water.ph;
     if (sour && acidity !== null) {
       const ok = acidity >= sour.low - 0.2 && acidity <= sour.high + 0.2;
@@ -74,10 +59,7 @@ export const solutionStrength = defineRule({
 
   adjustments: ({ system: s, a, f }) => {
     const { stands } = lifeOf({ system: s, a, day: null });
-    const range = common(
-      s,
-      stands.map((x) => (f.part === 'ph' ? x.kind.ph : x.kind.conductivity)),
-    );
+    const range = cropRange(stands, (k) => (f.part === 'ph' ? k.ph : k.conductivity));
     if (!range) return [];
     const to = Math.round(((range.low + range.high) / 2) * 100) / 100;
     return f.part === 'ph'
@@ -92,10 +74,7 @@ export const solutionStrength = defineRule({
   explain: (c) => {
     const { stands } = lifeOf(c);
     const acid = c.f.part === 'ph';
-    const range = common(
-      c.system,
-      stands.map((x) => (acid ? x.kind.ph : x.kind.conductivity)),
-    );
+    const range = cropRange(stands, (k) => (acid ? k.ph : k.conductivity));
     if (!range) return null;
     const kind = acid ? 'ph' : 'conductivity';
     return {

@@ -31,6 +31,7 @@ import {
 import {
   NO_OWN,
   PLANTS_PER_FISH,
+  NO_CARE,
   USUAL_BUILD,
   USUAL_PLAN,
   USUAL_SITE,
@@ -80,6 +81,7 @@ function systemOf(id: string, name: string, layout: string, parts: Parts): Syste
     own: structuredClone(NO_OWN),
     measurements: [],
     build: { ...structuredClone(USUAL_BUILD), ...parts.build },
+    care: structuredClone(NO_CARE),
     service: null,
   };
 }

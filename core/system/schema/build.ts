@@ -1,16 +1,10 @@
 import Joi from 'joi';
 import { MOST } from '../limits.ts';
 import { SEAL_KINDS, STAND_KINDS, VESSEL_MAKES, WALLS } from '../types.ts';
-import { id, num } from './fields.ts';
+import { id, line, num } from './fields.ts';
 
 /** Schema of what the grower chose, measured, paid and did while building. */
 
-const line = (most: number) =>
-  Joi.string()
-    .allow('')
-    .max(most)
-    .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
-    .required();
 const oneOf = (kinds: readonly string[]) =>
   Joi.string()
     .valid(...kinds)

@@ -19,6 +19,13 @@ export const name = Joi.string()
   .max(LONGEST_NAME)
   .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
   .required();
+/** One line of text of the grower’s, or none. */
+export const line = (most: number) =>
+  Joi.string()
+    .allow('')
+    .max(most)
+    .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
+    .required();
 /** One of the ids of a catalogue’s rows. */
 export const oneOf = (rows: readonly { id: string }[]) =>
   Joi.string()

@@ -18,6 +18,7 @@ import {
 } from './life.ts';
 import { path } from './paths.ts';
 import { build } from './build.ts';
+import { care } from './care.ts';
 import { vessel } from './vessels.ts';
 import { placeInWords, problemInWords } from './words.ts';
 
@@ -132,6 +133,7 @@ export const systemSchema = Joi.object({
   own,
   measurements: Joi.array().items(measurement).max(MOST.measurements).unique('id').required(),
   build,
+  care,
   service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })
   .unknown(true)

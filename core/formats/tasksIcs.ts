@@ -1,0 +1,46 @@
+import { createEvents, type EventAttributes } from 'ics';
+import { ruleText, type Task } from '../log/index.ts';
+import { tell, type UnitSystem } from '../quantity/index.ts';
+
+/** The tasks of a running system as a calendar: each at eight in the morning of its day, with an alarm. */
+
+const EIGHT = 8;
+
+/**
+ * iCalendar text of tasks, repeated as they repeat. The entries float: eight in the morning wherever the calendar is.
+ *
+ * @param id of the system
+ * @throws Error where the calendar cannot be written
+ */
+export function tasksIcs(
+  id: string,
+  name: string,
+  tasks: readonly Task[],
+  units: UnitSystem,
+): string {
+  const events = tasks.map((t): EventAttributes => {
+    const [y, m, d] = t.due.split('-').map(Number) as [number, number, number];
+    return {
+      productId: 'mizuna',
+      calName: name,
+      uid: `${id}-${t.id.replace(/[^\w-]/g, '-')}`,
+      start: [y, m, d, EIGHT, 0],
+      startInputType: 'local',
+      startOutputType: 'local',
+      duration: { minutes: Math.max(5, t.minutes) },
+      title: `${name}: ${tell(t.title, units)}`,
+      description: tell(t.why, units),
+      ...(t.repeats ? { recurrenceRule: ruleText(t.repeats, t.due) } : {}),
+      alarms: [
+        {
+          action: 'display',
+          description: tell(t.title, units),
+          trigger: { before: true, minutes: 0 },
+        },
+      ],
+    };
+  });
+  const { error, value } = createEvents(events);
+  if (error ?? !value) throw new Error(error?.message ?? 'No calendar was written.');
+  return value!;
+}

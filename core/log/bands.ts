@@ -1,0 +1,119 @@
+import {
+  ALKALINITY_RANGE,
+  KIT_SCALES,
+  NITRATE_RANGE,
+  SOLUTION_WARMTH,
+  UNIONISED_LIMITS,
+  cropRange,
+  tanAt,
+} from '../life/index.ts';
+import { CHLORINE_LIMITS } from '../catalogue/index.ts';
+import type { ReadingId } from '../system/index.ts';
+import type { Tended } from './state.ts';
+
+/** The safe bands of this system: what suits its fish, crops and bacteria, and beyond what it does harm. */
+
+export interface Band {
+  /** As it should be; ends without a limit are infinite. */
+  readonly good: readonly [number, number];
+  /** Outside this it does harm. */
+  readonly edge: readonly [number, number];
+}
+
+type Pair = readonly [number, number];
+
+/** pH at which bacteria, fish and plants all do well. */
+export const AQUAPONIC_PH: Pair = [6.4, 7.4];
+/** A solution may stray so far from what its crops like. */
+const STRAY = { ph: 0.2, strength: 0.1 } as const;
+
+/** What suits all of several ranges; the widest that every one touches where they have nothing in common. */
+const common = (ranges: readonly Pair[]): Pair => {
+  const low = Math.max(...ranges.map((r) => r[0]));
+  const high = Math.min(...ranges.map((r) => r[1]));
+  return low <= high ? [low, high] : [high, low];
+};
+/** The part of a range within limits; the limits where it lies outside them. */
+const within = ([low, high]: Pair, [least, most]: Pair): Pair => {
+  const cut: Pair = [Math.max(low, least), Math.min(high, most)];
+  return cut[0] <= cut[1] ? cut : [least, most];
+};
+
+const asN = (nitrate: number): number => nitrate * KIT_SCALES.no3.factor;
+
+function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
+  const kinds = t.life.groups.map((g) => g.kind);
+  const survives = common(kinds.map((k) => k.survives));
+  const ph = common(kinds.map((k) => k.ph));
+  const temperature = t.latest.temperature?.value ?? t.system.site.waterTemperature;
+  const acidity = t.latest.ph?.value ?? t.life.ph;
+  const farmed = Math.min(...kinds.map((k) => k.tan));
+  const tan = (limit: number) => Math.min(farmed, tanAt(limit, temperature, acidity));
+  const stress = Math.max(...kinds.map((k) => k.oxygen.stress));
+  return {
+    temperature: { good: within(common(kinds.map((k) => k.best)), survives), edge: survives },
+    ph: { good: within(AQUAPONIC_PH, ph), edge: ph },
+    tan: { good: [0, tan(UNIONISED_LIMITS.caution)], edge: [0, tan(UNIONISED_LIMITS.act)] },
+    nitrite: {
+      good: [0, Math.min(...kinds.map((k) => k.nitrite[0]))],
+      edge: [0, Math.min(...kinds.map((k) => k.nitrite[1]))],
+    },
+    nitrate: {
+      good: [t.hasPlants ? asN(NITRATE_RANGE.low) : 0, asN(NITRATE_RANGE.high)],
+      edge: [0, asN(NITRATE_RANGE.most)],
+    },
+    oxygen: {
+      good: [Math.max(...kinds.map((k) => k.oxygen.comfort)), Infinity],
+      edge: [stress, Infinity],
+    },
+    alkalinity: {
+      good: [ALKALINITY_RANGE.low, ALKALINITY_RANGE.high],
+      edge: [ALKALINITY_RANGE.floor, Infinity],
+    },
+    chlorine: {
+      good: [0, CHLORINE_LIMITS.target],
+      edge: [0, CHLORINE_LIMITS.acute],
+    },
+  };
+}
+
+function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
+  const ec = cropRange(t.life.stands, (k) => k.conductivity);
+  const ph = cropRange(t.life.stands, (k) => k.ph);
+  const strength = t.system.solution?.strength ?? 1;
+  return {
+    temperature: { good: SOLUTION_WARMTH.best, edge: [10, SOLUTION_WARMTH.most] },
+    ...(ec
+      ? {
+          conductivity: {
+            good: [ec.low * strength, ec.high * strength] as const,
+            edge: [
+              ec.low * strength * (1 - STRAY.strength),
+              ec.high * strength * (1 + STRAY.strength),
+            ] as const,
+          },
+        }
+      : {}),
+    ...(ph
+      ? {
+          ph: {
+            good: [ph.low, ph.high] as const,
+            edge: [ph.low - STRAY.ph, ph.high + STRAY.ph] as const,
+          },
+        }
+      : {}),
+  };
+}
+
+/** The safe bands of what is read here; what has none is not there. */
+export const bandsOf = (t: Tended): Partial<Record<ReadingId, Band>> =>
+  t.hasFish ? fishBands(t) : t.isSolution ? solutionBands(t) : {};
+
+export type Standing = 'good' | 'watch' | 'bad';
+/** How a value stands to its band; without one it is good. */
+export function standing(band: Band | undefined, value: number): Standing {
+  if (!band) return 'good';
+  const slack = 1e-9;
+  if (value < band.edge[0] - slack || value > band.edge[1] + slack) return 'bad';
+  return value < band.good[0] - slack || value > band.good[1] + slack ? 'watch' : 'good';
+}

@@ -1,0 +1,194 @@
+import type { Figures } from '../assess/index.ts';
+import { ACIDS, BUFFERS } from '../catalogue/index.ts';
+import { saltAgainstNitrite, total, lifeOf, type LifeBalance } from '../life/index.ts';
+import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
+import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
+import { waterOf } from '../sums/sum.ts';
+import { middle } from './fields.ts';
+import { inOrder, living } from './entries.ts';
+import type { Entry, Moment } from './types.ts';
+
+/** What is known of the running system at a moment: the last readings, what was done since, what lives in it. */
+
+/** The last reading of something. */
+export interface Latest {
+  /** Middle of a band. */
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  /** When it was read; null where it only stands in the design. */
+  readonly at: Moment | null;
+  readonly about: string;
+}
+
+export interface Tended {
+  readonly c: Figures;
+  readonly system: SystemDocument;
+  readonly life: LifeBalance;
+  readonly now: Moment;
+  readonly zone: string;
+  /** Entries that count, up to now, in order of time. */
+  readonly entries: readonly Entry[];
+  readonly latest: Readonly<Partial<Record<ReadingId, Latest>>>;
+  /** Water really in the system. */
+  readonly volume: CubicMetres;
+  readonly hasFish: boolean;
+  readonly hasPlants: boolean;
+  /** Nutrient solution without fish. */
+  readonly isSolution: boolean;
+}
+
+const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
+  const v = e[id];
+  if (v === undefined) return null;
+  const [low, high] = typeof v === 'number' ? [v, v] : v;
+  return { value: middle(v), low, high, at: e.at, about: e.about ?? '' };
+};
+
+/** The last reading of each kind; of what is read at several parts, the last of any. */
+export function latestReadings(entries: readonly Entry[]): Partial<Record<ReadingId, Latest>> {
+  const out: Partial<Record<ReadingId, Latest>> = {};
+  let missing = READINGS.length;
+  for (let i = entries.length - 1; i >= 0 && missing > 0; i--) {
+    const e = entries[i]!;
+    if (e.kind !== 'reading') continue;
+    for (const id of READINGS) {
+      if (out[id]) continue;
+      const l = latestOfEntry(e, id);
+      if (l) {
+        out[id] = l;
+        missing--;
+      }
+    }
+  }
+  return out;
+}
+
+/** The last reading of each kind on one part. */
+export const latestOn = (
+  entries: readonly Entry[],
+  about: string,
+): Partial<Record<ReadingId, Latest>> =>
+  latestReadings(entries.filter((e) => (e.about ?? '') === about));
+
+/** What the design holds as the water’s state, as readings without a date. */
+function designed(s: SystemDocument): Partial<Record<ReadingId, Latest>> {
+  const of = (value: number | null): Latest | undefined =>
+    value === null ? undefined : { value, low: value, high: value, at: null, about: '' };
+  const w = s.water;
+  const all: Partial<Record<ReadingId, Latest | undefined>> = {
+    temperature: of(s.site.waterTemperature),
+    ph: of(w.ph),
+    alkalinity: of(w.alkalinity),
+    tan: of(w.tan),
+    nitrite: of(w.nitrite),
+    nitrate: of(w.nitrate),
+    chloride: of(w.chloride),
+    conductivity: of(w.conductivity),
+  };
+  return Object.fromEntries(Object.entries(all).filter(([, v]) => v)) as Partial<
+    Record<ReadingId, Latest>
+  >;
+}
+
+/** Reading of the water that the design holds, by their field in it. */
+const IN_DESIGN: readonly (keyof WaterState & ReadingId)[] = [
+  'ph',
+  'alkalinity',
+  'tan',
+  'nitrite',
+  'nitrate',
+  'chloride',
+  'conductivity',
+];
+
+/** A system with its water as it was last read, and its fish as they are in the log. */
+export function asRead(s: SystemDocument, entries: readonly Entry[]): SystemDocument {
+  const latest = latestReadings(entries);
+  const water = { ...s.water };
+  for (const id of IN_DESIGN) {
+    const read = latest[id];
+    if (read) water[id] = id === 'tan' || id === 'nitrite' ? read.high : read.value;
+  }
+  const t = latest.temperature;
+  return { ...s, water, site: t ? { ...s.site, waterTemperature: t.value } : s.site };
+}
+
+/**
+ * What is known at a moment.
+ *
+ * @param c figures of the system {@link asRead}
+ * @param entries of its log, in any order
+ * @param now milliseconds since 1970
+ */
+export function tended(c: Figures, entries: readonly Entry[], now: Moment, zone: string): Tended {
+  const counted = living(entries, now).sort(inOrder);
+  const life = lifeOf(c);
+  const { system } = c;
+  const hasFish = life.groups.some((g) => g.count > 0);
+  return {
+    c,
+    system,
+    life,
+    now,
+    zone,
+    entries: counted,
+    latest: { ...designed(system), ...latestReadings(counted) },
+    volume: waterOf(c),
+    hasFish,
+    hasPlants: life.plantedArea > 0,
+    isSolution: !hasFish && system.solution !== null,
+  };
+}
+
+/** Entries of the last so many seconds, the newest first. */
+export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean): Entry[] {
+  const from = t.now - span * 1000;
+  const out: Entry[] = [];
+  for (let i = t.entries.length - 1; i >= 0 && t.entries[i]!.at >= from; i--) {
+    if (wanted(t.entries[i]!)) out.push(t.entries[i]!);
+  }
+  return out;
+}
+
+/** The newest entry that is wanted. */
+export function newest(t: Tended, wanted: (e: Entry) => boolean): Entry | null {
+  for (let i = t.entries.length - 1; i >= 0; i--) if (wanted(t.entries[i]!)) return t.entries[i]!;
+  return null;
+}
+
+/** Whether there is a reading that was taken, and does not only stand in the design. */
+export const isDated = (l: Latest | undefined): l is Latest & { readonly at: Moment } =>
+  l !== undefined && l.at !== null;
+
+/** Age of a reading; nothing where it has no date. */
+export const ageOf = (t: Tended, l: Latest | undefined): Seconds | null =>
+  isDated(l) ? (t.now - l.at) / 1000 : null;
+
+/** Whether an entry is a dose that moves pH or alkalinity. */
+export const movesPh = (e: Entry): boolean =>
+  e.kind === 'dose' && (BUFFERS.some((b) => b.id === e.what) || ACIDS.some((a) => a.id === e.what));
+
+export const SALT = 'salt';
+/** Salt by its chloride, g/g. */
+const CHLORIDE_OF_SALT = 1 / saltAgainstNitrite(1, 0, 1);
+
+/** Chloride of the water: as last read, and what salt was dissolved since. */
+export function chlorideOf(t: Tended): number {
+  const read = t.latest.chloride;
+  const since = read?.at ?? -Infinity;
+  const salt = t.entries.reduce(
+    (sum, e) => (e.kind === 'dose' && e.what === SALT && e.at > since ? sum + (e.mass ?? 0) : sum),
+    0,
+  );
+  return (read?.value ?? 0) + (salt * 1000 * CHLORIDE_OF_SALT) / Math.max(1e-6, t.volume);
+}
+
+/** Mass of all fish. */
+export const fishMass = (t: Tended): Kilograms => total(t.life.groups, (g) => g.mass);
+
+/** Days that the water has been in; null where that is not noted and nothing was entered. */
+export function daysRunning(t: Tended): number | null {
+  const from = t.system.care.filled ?? t.entries[0]?.at ?? null;
+  return from === null ? null : Math.max(0, (t.now - from) / 86_400_000);
+}

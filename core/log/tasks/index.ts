@@ -1,0 +1,226 @@
+import { say, type Phrase } from '../../quantity/index.ts';
+import { READINGS, type OwnTask, type ReadingId } from '../../system/index.ts';
+import { readField } from '../fields.ts';
+import type { Tended } from '../state.ts';
+import { addDays, localDay, momentOf, type LocalDay } from '../time.ts';
+import type { EntryValues, Moment } from '../types.ts';
+import { daysOf, nextAfter, type Every } from './recurrence.ts';
+import { TASKS, plantingTasks, startDay, today } from './rules.ts';
+import type { Schedule, Task, TaskRule } from './types.ts';
+
+export * from './types.ts';
+export { daysOf, nextAfter, ruleText, type Every } from './recurrence.ts';
+export { TASKS } from './rules.ts';
+
+/** Tasks are for this minute of the day. */
+export const DUE_MINUTE = 8 * 60;
+/** A date that is missed stays on the list for so many days. */
+const KEPT = 30;
+
+const RETEST = 'retest/';
+
+/** What the log says of a task: when it was last done or passed over, and what it is put off to. */
+interface Record {
+  readonly last: Moment | null;
+  readonly later: Moment | null;
+}
+
+/** Records of all tasks in one walk through the log. */
+function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
+  const out = new Map<string, Record>();
+  const open = new Set(rules.map((r) => r.id));
+  const later = new Map<string, Moment>();
+  for (let i = t.entries.length - 1; i >= 0 && open.size; i--) {
+    const e = t.entries[i]!;
+    for (const rule of rules) {
+      if (!open.has(rule.id)) continue;
+      const ticked = e.kind === 'task' && e.what === rule.id;
+      if (ticked && e.outcome === 'later') {
+        if (!later.has(rule.id) && e.until !== undefined) later.set(rule.id, e.until);
+        continue;
+      }
+      if (!ticked && !rule.doneBy?.(e, t)) continue;
+      open.delete(rule.id);
+      out.set(rule.id, { last: e.at, later: later.get(rule.id) ?? null });
+    }
+  }
+  for (const id of open) out.set(id, { last: null, later: later.get(id) ?? null });
+  return out;
+}
+
+/** When a task is due next, and how it repeats; nothing where it is not due in sight. */
+function dueOf(
+  t: Tended,
+  s: Schedule,
+  { last }: Record,
+): { due: LocalDay; repeats: Every | null } | null {
+  const day = last === null ? null : localDay(last, t.zone);
+  if (s.kind === 'every') {
+    const due = day === null ? (s.first?.(t) ?? today(t)) : nextAfter(s.every, day, day);
+    return { due, repeats: s.every };
+  }
+  if (s.kind === 'dates') {
+    const from = addDays(today(t), -KEPT);
+    const start = startDay(t);
+    const due = [...s.dates(t)]
+      .sort()
+      .find(
+        (d) =>
+          d >= from && d >= addDays(start, -1) && (day === null || d > addDays(day, s.early ?? 0)),
+      );
+    return due === undefined ? null : { due, repeats: null };
+  }
+  if (s.kind === 'after') {
+    const open = t.entries
+      .filter(s.event)
+      .flatMap((e) => s.days.map((n) => ({ at: e.at, due: addDays(localDay(e.at, t.zone), n) })))
+      .filter((x) => x.due >= addDays(today(t), -KEPT))
+      .filter((x) => last === null || last < x.at || localDay(last, t.zone) < x.due)
+      .map((x) => x.due)
+      .sort();
+    return open[0] === undefined ? null : { due: open[0], repeats: null };
+  }
+  return s.holds(t) && day !== today(t) ? { due: today(t), repeats: null } : null;
+}
+
+function taskOf(t: Tended, rule: TaskRule, record: Record, own: boolean): Task | null {
+  const choice = t.system.care.tasks.find((x) => x.id === rule.id);
+  if (choice?.off) return null;
+  const schedule = rule.schedule(t);
+  const wished: Schedule =
+    schedule.kind === 'every' && choice?.every
+      ? { ...schedule, every: { every: choice.every, unit: 'day' } }
+      : schedule;
+  const found = dueOf(t, wished, record);
+  if (!found) return null;
+  const put =
+    record.later !== null && record.later > (record.last ?? -Infinity) ? record.later : null;
+  const due = put === null ? found.due : localDay(put, t.zone);
+  const now = today(t);
+  return {
+    id: rule.id,
+    title: rule.title(t),
+    why: rule.why,
+    minutes: rule.minutes,
+    reads: rule.reads ?? [],
+    records: rule.records ?? null,
+    about: rule.about?.(t) ?? [],
+    due,
+    at: put ?? momentOf(due, DUE_MINUTE, t.zone),
+    state: due < now ? 'overdue' : due === now ? 'today' : 'ahead',
+    repeats: found.repeats,
+    last: record.last,
+    later: put !== null,
+    own,
+  };
+}
+
+/** A task of the grower’s own as a rule: by its own days, whenever it was last done. */
+const ownRule = (x: OwnTask): TaskRule => ({
+  id: x.id,
+  title: () => [x.title],
+  why: [x.why || 'Your own.'],
+  minutes: x.minutes,
+  applies: () => true,
+  schedule: (t) => ({
+    kind: 'dates',
+    dates: () =>
+      daysOf(
+        { every: x.every, unit: x.unit },
+        x.begins,
+        addDays(today(t), -KEPT),
+        addDays(today(t), 400),
+      ),
+  }),
+});
+
+/** Tests that were asked for by advice and not taken since. */
+function retests(t: Tended): Task[] {
+  const out = new Map<string, Task>();
+  for (const e of t.entries) {
+    if (e.kind !== 'task' || !e.what?.startsWith(RETEST)) continue;
+    if (e.outcome !== 'later' || e.until === undefined) {
+      out.delete(e.what);
+      continue;
+    }
+    const reads = e.what
+      .slice(RETEST.length)
+      .split('+')
+      .filter((id): id is ReadingId => (READINGS as readonly string[]).includes(id));
+    const since = e.at;
+    if (!reads.length || reads.every((id) => (t.latest[id]?.at ?? -Infinity) > since)) continue;
+    const due = localDay(e.until, t.zone);
+    out.set(e.what, {
+      id: e.what,
+      title: retestTitle(reads),
+      why: [e.note ?? 'What was done shows in the next reading.'],
+      minutes: 8,
+      reads,
+      records: 'reading',
+      about: [],
+      due,
+      at: e.until,
+      state: due < today(t) ? 'overdue' : e.until <= t.now || due === today(t) ? 'today' : 'ahead',
+      repeats: null,
+      last: null,
+      later: true,
+      own: true,
+    });
+  }
+  return [...out.values()];
+}
+
+const retestTitle = (ids: readonly ReadingId[]): Phrase => {
+  const names = ids.map((id) => readField(id).short);
+  const listed =
+    names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  return say`Read ${listed} again`;
+};
+
+/** Entry that makes a test of what advice asks for. @param at when it is to be taken */
+export const retestEntry = (
+  t: Pick<Tended, 'now' | 'zone'>,
+  reads: readonly ReadingId[],
+  at: Moment,
+  note: string,
+): EntryValues => ({
+  kind: 'task',
+  at: t.now,
+  zone: t.zone,
+  what: `${RETEST}${reads.join('+')}`,
+  outcome: 'later',
+  until: at,
+  ...(note ? { note } : {}),
+});
+
+/** Tasks of a system, the longest due first. */
+export function tasksOf(t: Tended): Task[] {
+  const rules = [...TASKS, ...plantingTasks(t)].filter((r) => r.applies(t));
+  const own = t.system.care.own.map(ownRule);
+  const records = recordsOf(t, [...rules, ...own]);
+  return [
+    ...rules.flatMap((r) => taskOf(t, r, records.get(r.id)!, false) ?? []),
+    ...own.flatMap((r) => taskOf(t, r, records.get(r.id)!, true) ?? []),
+    ...retests(t),
+  ].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+}
+
+/** What falls on each of so many days from today; what is overdue falls on today. */
+export function weekOf(
+  t: Tended,
+  tasks: readonly Task[],
+  count = 7,
+): { readonly day: LocalDay; readonly tasks: readonly Task[] }[] {
+  const first = today(t);
+  const last = addDays(first, count - 1);
+  const on = new Map<LocalDay, Task[]>();
+  for (const x of tasks) {
+    const due = x.due < first ? first : x.due;
+    const all = x.repeats ? daysOf(x.repeats, due, due, last) : due <= last ? [due] : [];
+    for (const day of all) on.set(day, [...(on.get(day) ?? []), x]);
+  }
+  return Array.from({ length: count }, (_, i) => {
+    const day = addDays(first, i);
+    return { day, tasks: on.get(day) ?? [] };
+  });
+}

@@ -1,0 +1,448 @@
+import { daysWithoutTopUp } from '../../derived/index.ts';
+import { knowsYear, sowing, waterOn, airOn } from '../../life/index.ts';
+import { days, dose, feed, litres, say } from '../../quantity/index.ts';
+import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
+import { wantedEvery } from '../advice/index.ts';
+import { bandsOf } from '../bands.ts';
+import { sinceChange } from '../solution.ts';
+import { daysRunning, newest, type Tended } from '../state.ts';
+import { addDays, ahead, localDay, momentOf, type LocalDay } from '../time.ts';
+import type { Entry } from '../types.ts';
+import type { Schedule, TaskRule } from './types.ts';
+
+/** Tasks that are proposed: what fish, beds, pump and season of this system ask for. One task is one row. */
+
+const every = (n: number, unit: 'day' | 'week' | 'month' = 'day'): Schedule => ({
+  kind: 'every',
+  every: { every: n, unit },
+});
+/** First due so many days after the water went in. */
+const from =
+  (n: number, after: number): ((t: Tended) => Schedule) =>
+  () => ({
+    kind: 'every',
+    every: { every: n, unit: 'day' },
+    first: (t) => addDays(startDay(t), after),
+  });
+/** The day that it is where the system stands. */
+export const today = (t: Tended): LocalDay => localDay(t.now, t.zone);
+/** Day on which the water went in; today where nothing says so. */
+export const startDay = (t: Tended): LocalDay =>
+  localDay(t.system.care.filled ?? t.entries[0]?.at ?? t.now, t.zone);
+
+const fish = (t: Tended) => t.hasFish;
+const hasBeds = (t: Tended) => t.system.vessels.some((v) => v.media !== null);
+const pumps = (t: Tended) => t.system.paths.filter((p) => p.kind === 'pumped-line');
+const tanks = (t: Tended) => [...new Set(t.life.groups.map((g) => g.vessel))];
+const stores = (t: Tended) => t.system.vessels.filter(isStore).map((v) => v.id);
+const drained = (t: Tended) => t.system.paths.filter(isDrain).map((p) => p.id);
+const reads = (...ids: ReadingId[]) => ({
+  reads: ids,
+  records: 'reading' as const,
+  doneBy: (e: Entry) => e.kind === 'reading' && ids.every((id) => e[id] !== undefined),
+});
+const kindIs = (kind: Entry['kind']) => (e: Entry) => e.kind === kind;
+const young = (t: Tended) => (daysRunning(t) ?? 0) < 42;
+
+/** A day of the year as a date in this year or the next, whichever is to come or not long gone. */
+function datesOf(t: Tended, dayOfTheYear: number): LocalDay[] {
+  const year = Number(today(t).slice(0, 4));
+  return [year - 1, year, year + 1].map((y) => addDays(`${y}-01-01`, dayOfTheYear - 1));
+}
+
+/** First day of the year on which something of the season’s warmth becomes true; null where it never does. */
+function firstDay(holds: (day: number) => boolean): number | null {
+  for (let d = 2; d <= 365; d++) if (holds(d) && !holds(d - 1)) return d;
+  return null;
+}
+
+/** Top-ups come often enough that the reserve never falls by half. */
+function topUpDays(t: Tended): number {
+  const lasts = t.system.vessels.flatMap((v) => daysWithoutTopUp.value(t.c, v.id) ?? []);
+  const least = Math.min(...lasts, 14 * 86400) / 86400;
+  return Math.max(1, Math.min(7, Math.floor(least / 2)));
+}
+
+/** Wall clocks of timers go wrong when daylight saving comes and goes. */
+function clockChanges(t: Tended): LocalDay[] {
+  const first = addDays(today(t), -14);
+  const at = (day: LocalDay) => ahead(t.zone, momentOf(day, 720, t.zone));
+  return Array.from({ length: 380 }, (_, i) => addDays(first, i + 1)).filter(
+    (day) => at(day) !== at(addDays(day, -1)),
+  );
+}
+
+export const TASKS: readonly TaskRule[] = [
+  {
+    id: 'feed',
+    title: (t) =>
+      say`Feed ${feed(t.life.feed / 1000)}, in two or three times, what goes in five minutes`,
+    why: say`By the mass of the fish and the warmth of the water; what is left over rots.`,
+    minutes: 3,
+    records: 'feed',
+    about: tanks,
+    applies: (t) => t.hasFish && t.life.feed > 0,
+    schedule: () => every(1),
+    doneBy: kindIs('feed'),
+  },
+  {
+    id: 'look',
+    title: () => say`Look and listen: fish, leaves, level, drains, pump`,
+    why: say`Most troubles are seen or heard a day before they cost anything.`,
+    minutes: 3,
+    records: 'look',
+    about: stores,
+    applies: () => true,
+    schedule: () => every(1),
+    doneBy: kindIs('look'),
+  },
+  {
+    id: 'top-up',
+    title: (t) => say`Top up, about ${litres(t.c.a.balance.dailyWaterUse * topUpDays(t))}`,
+    why: say`Evaporation and leaves take it; the pump must stay covered with every bed full.`,
+    minutes: 5,
+    records: 'top-up',
+    about: (t) => [...new Set(pumps(t).map((p) => p.from))],
+    applies: (t) => t.c.a.balance.dailyWaterUse > 0,
+    schedule: (t) => every(topUpDays(t)),
+    doneBy: kindIs('top-up'),
+  },
+  {
+    id: 'test-water',
+    title: () => say`Test ammonia, nitrite, pH and temperature`,
+    why: say`While the bacteria grow these change from day to day; once they are there, a week is often enough.`,
+    minutes: 10,
+    ...reads('tan', 'nitrite', 'ph', 'temperature'),
+    about: tanks,
+    applies: fish,
+    schedule: (t) => every(young(t) ? 1 : 7),
+  },
+  {
+    id: 'test-cycling',
+    title: () => say`Test ammonia, nitrite and nitrate`,
+    why: say`The forecast of the day it is cycled rests on these readings.`,
+    minutes: 10,
+    ...reads('tan', 'nitrite', 'nitrate'),
+    about: stores,
+    applies: (t) =>
+      !t.hasFish &&
+      !t.isSolution &&
+      t.system.vessels.some((v) => v.role === 'tank') &&
+      young(t) &&
+      daysRunning(t) !== null,
+    schedule: () => every(2),
+  },
+  {
+    id: 'test-nitrate',
+    title: () => say`Test nitrate and alkalinity`,
+    why: say`Nitrate says whether feed and planting match; alkalinity is what keeps the pH from crashing.`,
+    minutes: 8,
+    ...reads('nitrate', 'alkalinity'),
+    about: tanks,
+    applies: fish,
+    schedule: (t) => every(young(t) ? 10 : 14),
+  },
+  {
+    id: 'test-solution',
+    title: () => say`Read EC, pH and temperature of the solution`,
+    why: say`A solution drifts within days; what is topped up and dosed follows from it.`,
+    minutes: 5,
+    ...reads('conductivity', 'ph', 'temperature'),
+    about: stores,
+    applies: (t) => t.isSolution,
+    schedule: (t) =>
+      every(Math.max(1, Math.floor((wantedEvery(t).conductivity ?? 4 * 86400) / 86400) - 1)),
+  },
+  {
+    id: 'change-solution',
+    title: (t) => say`Change the solution, ${litres(t.volume)}`,
+    why: say`What the plants leave builds up unseen: after one to four weeks, or when top-ups add to what it holds.`,
+    minutes: 45,
+    records: 'water-change',
+    about: stores,
+    applies: (t) => t.isSolution && daysRunning(t) !== null,
+    schedule: (t) => {
+      const age = sinceChange(t);
+      const rate = age && age.days > 3 ? age.toppedUp / age.days : t.c.a.balance.dailyWaterUse;
+      const byTopUps = rate > 0 ? Math.floor(t.volume / rate) : 28;
+      const wait = Math.max(7, Math.min(28, byTopUps));
+      return {
+        kind: 'every',
+        every: { every: wait, unit: 'day' },
+        first: (x) => addDays(startDay(x), wait),
+      };
+    },
+    doneBy: (e, t) =>
+      e.kind === 'water-change' && (e.volume === undefined || e.volume > 0.7 * t.volume),
+  },
+  {
+    id: 'time-fill',
+    title: () => say`Time one fill of each bed`,
+    why: say`A fill that gets longer or shorter from month to month tells of a weak pump or a clogged bed.`,
+    minutes: 10,
+    records: 'reading',
+    reads: ['fillTime'],
+    about: (t) => t.c.a.beds.filter((b) => b.floods).map((b) => b.id),
+    applies: (t) => t.c.a.beds.some((b) => b.floods && Number.isFinite(b.fill)),
+    schedule: from(30, 14),
+    doneBy: (e) => e.fillTime !== undefined,
+  },
+  {
+    id: 'guards',
+    title: () => say`Lift and rinse the guards, clear roots from the drains`,
+    why: say`Roots and sludge close slots first; a drain that runs slowly floods the bed.`,
+    minutes: 15,
+    about: drained,
+    applies: (t) => drained(t).length > 0,
+    schedule: from(30, 14),
+  },
+  {
+    id: 'pump-rinse',
+    title: () => say`Unplug and rinse the pump, look through its line`,
+    why: say`Slime and scale take its flow a little every week.`,
+    minutes: 20,
+    about: (t) => pumps(t).map((p) => p.id),
+    applies: (t) => pumps(t).length > 0,
+    schedule: from(30, 21),
+  },
+  {
+    id: 'drain-pipes',
+    title: () => say`Look into the drain pipes, brush them where slime has grown`,
+    why: say`A film of slime in a drain takes a fifth of its flow before it is seen.`,
+    minutes: 20,
+    about: (t) => t.system.paths.filter(isSiphon).map((p) => p.id),
+    applies: (t) => drained(t).length > 0,
+    schedule: from(60, 45),
+  },
+  {
+    id: 'filter',
+    title: () => say`Empty and rinse the solids filter`,
+    why: say`Solids left in it rot, use oxygen and give ammonia.`,
+    minutes: 15,
+    about: (t) =>
+      pumps(t)
+        .filter((p) => p.filter)
+        .map((p) => p.id),
+    applies: (t) => pumps(t).some((p) => p.filter),
+    schedule: from(7, 7),
+  },
+  {
+    id: 'after-cut',
+    title: () => say`After the power cut: set the timer’s clock, see every pump and drain run`,
+    why: say`A dial timer has lost as many minutes as the cut was long.`,
+    minutes: 5,
+    records: 'look',
+    about: (t) => pumps(t).map((p) => p.id),
+    applies: (t) => newest(t, kindIs('power-cut')) !== null,
+    schedule: () => ({ kind: 'after', event: kindIs('power-cut'), days: [0] }),
+    doneBy: (e) => e.seen?.includes('pump-well') ?? false,
+  },
+  {
+    id: 'clocks',
+    title: () => say`The clocks change: set the timers`,
+    why: say`A timer keeps its own hour; lamps and floods would come an hour off.`,
+    minutes: 5,
+    about: (t) => pumps(t).map((p) => p.id),
+    applies: (t) => t.system.controls.some((c) => c.kind === 'programs'),
+    schedule: () => ({ kind: 'dates', dates: clockChanges }),
+  },
+  {
+    id: 'residual-current',
+    title: () => say`Press the test button of the residual-current device`,
+    why: say`It is what stands between wet hands and the mains; one that does not trip is replaced by an electrician.`,
+    minutes: 1,
+    applies: (t) => pumps(t).length > 0 && t.system.site.power.lowVoltage !== true,
+    schedule: from(30, 1),
+  },
+  {
+    id: 'new-fish',
+    title: () => say`Look the new fish over: gills, fins, feeding`,
+    why: say`What they brought with them shows in the first two weeks; keep them apart as long if you can.`,
+    minutes: 5,
+    records: 'look',
+    about: tanks,
+    applies: (t) => newest(t, kindIs('fish-in')) !== null,
+    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: [1, 3, 7, 14] }),
+    doneBy: (e) => e.kind === 'look' && (e.seen?.some((x) => x.startsWith('fish-')) ?? false),
+  },
+  {
+    id: 'new-fish-test',
+    title: () => say`Test ammonia and nitrite: new fish are in`,
+    why: say`More feed than the bacteria are used to shows within days.`,
+    minutes: 8,
+    ...reads('tan', 'nitrite'),
+    about: tanks,
+    applies: (t) => newest(t, kindIs('fish-in')) !== null,
+    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: [2, 4, 7] }),
+  },
+  {
+    id: 'new-crop',
+    title: () => say`Look after the new plants: roots in the wet, leaves firm, no guests`,
+    why: say`A plug that cannot reach the flood dries in two days; pests come in with bought plants.`,
+    minutes: 5,
+    records: 'look',
+    applies: (t) => newest(t, kindIs('planting')) !== null,
+    schedule: () => ({ kind: 'after', event: kindIs('planting'), days: [2, 7] }),
+    doneBy: (e) =>
+      e.kind === 'look' && (e.seen?.some((x) => /leaves|pests|roots/.test(x)) ?? false),
+  },
+  {
+    id: 'weigh-fish',
+    title: () => say`Weigh a few fish`,
+    why: say`Feed, oxygen and stocking all follow from their mass.`,
+    minutes: 20,
+    records: 'fish-weighed',
+    about: tanks,
+    applies: (t) => t.life.groups.some((g) => g.kind.use !== 'ornamental' && g.count > 0),
+    schedule: from(30, 30),
+    doneBy: kindIs('fish-weighed'),
+  },
+  {
+    id: 'iron',
+    title: (t) =>
+      say`Iron chelate for ${litres(t.volume)}: ${dose((2 * t.volume) / 0.11 / 1000)} of DTPA, 11 %`,
+    why: say`A young system lacks iron: 2 mg/L every three weeks; EDDHA above pH 7.`,
+    minutes: 5,
+    records: 'dose',
+    applies: (t) =>
+      t.hasFish && t.hasPlants && (daysRunning(t) ?? 0) > 20 && (daysRunning(t) ?? 0) < 365,
+    schedule: from(21, 21),
+    doneBy: (e) => e.kind === 'dose' && e.what === 'iron',
+  },
+  {
+    id: 'buffer',
+    title: () => say`Look at the shell or chalk, renew what has dissolved`,
+    why: say`Bacteria use alkalinity every day; shell gives it back as long as there is any.`,
+    minutes: 10,
+    applies: (t) => t.hasFish && t.hasPlants,
+    schedule: from(60, 60),
+  },
+  {
+    id: 'worms',
+    title: () => say`Put composting worms into the stones`,
+    why: say`Once the bed has run in they eat what the drains bring, and keep the stones open.`,
+    minutes: 10,
+    applies: (t) =>
+      t.hasFish && hasBeds(t) && daysRunning(t) !== null && (daysRunning(t) ?? 0) < 120,
+    schedule: () => ({ kind: 'dates', dates: (t) => [addDays(startDay(t), 42)] }),
+  },
+  {
+    id: 'shade',
+    title: () => say`Shade the tank and the glass for the summer`,
+    why: say`The water comes near what the fish or roots bear about now.`,
+    minutes: 30,
+    about: stores,
+    applies: (t) => knowsYear(t.system) && shadeDay(t) !== null,
+    schedule: () => ({
+      kind: 'dates',
+      dates: (t) => datesOf(t, Math.max(1, (shadeDay(t) ?? 30) - 14)),
+    }),
+  },
+  {
+    id: 'winter-ready',
+    title: () => say`Ready for the frost: pipes outside, covers, heater tried`,
+    why: say`Three weeks before the first frost that you noted: a pump that freezes is a burst pump.`,
+    minutes: 60,
+    applies: (t) => t.system.site.frost.first !== null && t.system.site.kind !== 'indoor',
+    schedule: () => ({
+      kind: 'dates',
+      dates: (t) => datesOf(t, ((t.system.site.frost.first! - 21 + 364) % 365) + 1),
+    }),
+  },
+  {
+    id: 'heater',
+    title: (t) =>
+      t.life.heater && t.life.heater.power > 0
+        ? say`Try the heater and its guard`
+        : say`Think of the winter: fewer fish, or a heater`,
+    why: say`The water falls below what these fish thrive in.`,
+    minutes: 15,
+    about: tanks,
+    applies: (t) => t.hasFish && knowsYear(t.system) && coldDay(t) !== null,
+    schedule: () => ({
+      kind: 'dates',
+      dates: (t) => datesOf(t, Math.max(1, (coldDay(t) ?? 300) - 14)),
+    }),
+  },
+];
+
+/** Day of the year on which the water first passes what is good for fish or roots. */
+function shadeDay(t: Tended): number | null {
+  const band = bandsOf(t).temperature;
+  if (!band) return null;
+  const wish = t.hasFish ? (band.good[1] + band.edge[1]) / 2 : band.edge[1];
+  return firstDay((d) => waterOn(t.system, t.c.a, d, false) > wish - 1);
+}
+function coldDay(t: Tended): number | null {
+  const band = bandsOf(t).temperature;
+  if (!band) return null;
+  return firstDay((d) => d > 180 && airOn(t.system, d).mean < band.good[0] - 4);
+}
+
+/** What the planting plan asks for: sowing, planting out, harvest and clearing of each stand. */
+export function plantingTasks(t: Tended): TaskRule[] {
+  return t.life.stands.flatMap((x): TaskRule[] => {
+    const { stand, kind, plants } = x;
+    if (stand.from === null) return [];
+    const { seeds, day, ready } = sowing(x);
+    const name = kind.name.toLowerCase();
+    const at = (d: number): Schedule => ({
+      kind: 'dates',
+      dates: (y) => datesOf(y, d),
+      early: 20,
+    });
+    const shared = { about: () => [stand.vessel], applies: () => true };
+    return [
+      ...(day !== null && kind.nurseryDays > 0
+        ? [
+            {
+              ...shared,
+              id: `sow-${stand.id}`,
+              title: () => say`Sow ${String(seeds)} seeds of ${name}`,
+              why: say`They go into the bed in ${days(kind.nurseryDays)}.`,
+              minutes: 15,
+              schedule: () => at(day),
+            },
+          ]
+        : []),
+      {
+        ...shared,
+        id: `plant-${stand.id}`,
+        title: () => say`Plant ${String(plants)} ${name}`,
+        why: say`As planned: roots where the flood reaches them.`,
+        minutes: 20,
+        records: 'planting',
+        schedule: () => at(stand.from!),
+        doneBy: (e) =>
+          e.kind === 'planting' &&
+          (e.about === stand.id || (e.about === stand.vessel && e.what === kind.id)),
+      },
+      ...(ready !== null && kind.harvest !== 'none'
+        ? [
+            {
+              ...shared,
+              id: `harvest-${stand.id}`,
+              title: () => say`First harvest of ${name}`,
+              why: say`Ready about ${days(kind.daysToHarvest)} after planting out; what is left to stand takes little more nitrogen.`,
+              minutes: 20,
+              records: 'harvest' as const,
+              schedule: () => at(ready),
+              doneBy: (e: Entry) => e.kind === 'harvest' && e.what === kind.id,
+            },
+          ]
+        : []),
+      ...(stand.to !== null
+        ? [
+            {
+              ...shared,
+              id: `clear-${stand.id}`,
+              title: () => say`Clear ${name}, roots out of the drain`,
+              why: say`Its ground is planned for what comes next.`,
+              minutes: 20,
+              schedule: () => at(stand.to!),
+            },
+          ]
+        : []),
+    ];
+  });
+}

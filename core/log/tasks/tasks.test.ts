@@ -1,0 +1,292 @@
+import ICAL from 'ical.js';
+import { describe, expect, it, test } from 'vitest';
+import { tasksIcs } from '../../formats/tasksIcs.ts';
+import { tell } from '../../quantity/index.ts';
+import { NOW, tendedDemo, type Noted } from '../../test/tended.ts';
+import { applyEdits, type Edit } from '../../system/index.ts';
+import { addDays, localDay } from '../time.ts';
+import { daysOf, nextAfter, retestEntry, ruleText, tasksOf, weekOf, type Task } from './index.ts';
+
+/** NOW is Wednesday, 10 June 2026, 10 o’clock in Vienna. */
+const TODAY = '2026-06-10';
+const DAY = 24;
+const filled = (daysAgo: number): Edit => ({ at: 'care.filled', to: NOW - daysAgo * 86_400_000 });
+const tasks = (name: string, noted: readonly Noted[], edits: readonly Edit[] = []): Task[] =>
+  tasksOf(tendedDemo(name, noted, edits));
+const find = (all: readonly Task[], id: string) => all.find((t) => t.id === id);
+const dueOf = (all: readonly Task[], id: string) => find(all, id)?.due;
+
+describe('days that repeat', () => {
+  test.each([
+    [
+      'every 7 days',
+      { every: 7, unit: 'day' as const },
+      '2026-03-25',
+      ['2026-03-25', '2026-04-01', '2026-04-08'],
+    ],
+    [
+      'at the end of the month',
+      { every: 1, unit: 'month' as const },
+      '2027-12-31',
+      ['2027-12-31', '2028-01-31', '2028-02-29', '2028-03-31', '2028-04-30'],
+    ],
+    [
+      'on the 30th',
+      { every: 1, unit: 'month' as const },
+      '2026-12-30',
+      ['2026-12-30', '2027-01-30', '2027-02-28', '2027-03-30'],
+    ],
+    [
+      'on leap days',
+      { every: 1, unit: 'year' as const },
+      '2024-02-29',
+      ['2024-02-29', '2025-02-28', '2026-02-28', '2027-02-28', '2028-02-29'],
+    ],
+    [
+      'every second week',
+      { every: 2, unit: 'week' as const },
+      '2026-10-19',
+      ['2026-10-19', '2026-11-02', '2026-11-16'],
+    ],
+    [
+      'every third month',
+      { every: 3, unit: 'month' as const },
+      '2026-11-30',
+      ['2026-11-30', '2027-02-28', '2027-05-31'],
+    ],
+  ])('%s fall where a calendar made by hand has them', (_, every, begins, days) => {
+    expect(daysOf(every, begins, begins, days.at(-1)!)).toEqual(days);
+    days.slice(1).forEach((d, i) => expect(nextAfter(every, begins, days[i]!)).toBe(d));
+  });
+
+  it('are the calendar’s days, an hour lost or won in the night between', () => {
+    // 29 March and 25 October 2026 are the changes in Vienna.
+    expect(
+      daysOf({ every: 1, unit: 'day' }, '2026-03-27', '2026-03-27', '2026-03-31'),
+    ).toHaveLength(5);
+    expect(
+      daysOf({ every: 1, unit: 'day' }, '2026-10-23', '2026-10-23', '2026-10-27'),
+    ).toHaveLength(5);
+  });
+});
+
+describe('tasks', () => {
+  it('of a new system with fish begin today with feeding, looking and testing', () => {
+    const all = tasks('potting-shed-pair', [], [filled(0)]);
+    for (const id of ['feed', 'look', 'test-water']) expect(dueOf(all, id)).toBe(TODAY);
+    expect(find(all, 'feed')!.at).toBe(Date.parse('2026-06-10T06:00:00Z'));
+    expect(dueOf(all, 'guards')).toBe(addDays(TODAY, 14));
+    expect(dueOf(all, 'weigh-fish')).toBe(addDays(TODAY, 30));
+    expect(dueOf(all, 'worms')).toBe(addDays(TODAY, 42));
+    expect(tell(find(all, 'feed')!.title, 'metric')).toContain('Feed 14.1 g a day');
+  });
+
+  it('are tested daily while it cycles, weekly after', () => {
+    const test = { tan: [0, 0], nitrite: [0, 0], ph: 7, temperature: 20 } as const;
+    expect(dueOf(tasks('potting-shed-pair', [test], [filled(20)]), 'test-water')).toBe(
+      addDays(TODAY, 1),
+    );
+    expect(dueOf(tasks('potting-shed-pair', [test], [filled(80)]), 'test-water')).toBe(
+      addDays(TODAY, 7),
+    );
+  });
+
+  it('are done by what was noted, not only by a tick', () => {
+    const all = tasks('potting-shed-pair', [{ h: 2, kind: 'feed', mass: 0.016 }], [filled(80)]);
+    expect(dueOf(all, 'feed')).toBe(addDays(TODAY, 1));
+    const ticked = tasks(
+      'potting-shed-pair',
+      [{ h: 2, kind: 'task', what: 'guards', outcome: 'done' }],
+      [filled(80)],
+    );
+    expect(dueOf(ticked, 'guards')).toBe(addDays(TODAY, 30));
+  });
+
+  it('stay overdue until they are done, put off or skipped', () => {
+    const at = (outcome: 'later' | 'skipped', until?: number): Noted[] => [
+      { h: 60 * DAY, kind: 'task', what: 'guards', outcome: 'done' },
+      { h: 1, kind: 'task', what: 'guards', outcome, ...(until ? { until } : {}) },
+    ];
+    expect(
+      find(tasks('potting-shed-pair', at('later').slice(0, 1), [filled(90)]), 'guards'),
+    ).toMatchObject({ due: '2026-05-11', state: 'overdue' });
+    expect(
+      find(tasks('potting-shed-pair', at('later', NOW + 3 * 86_400_000), [filled(90)]), 'guards'),
+    ).toMatchObject({ due: '2026-06-13', state: 'ahead', later: true });
+    expect(dueOf(tasks('potting-shed-pair', at('skipped'), [filled(90)]), 'guards')).toBe(
+      addDays(TODAY, 30),
+    );
+  });
+
+  it('come with a power cut, new fish and new plants', () => {
+    const quiet = tasks('under-stairs-tray', [], [filled(80)]);
+    expect(find(quiet, 'after-cut')).toBeUndefined();
+    expect(
+      dueOf(tasks('under-stairs-tray', [{ h: 3, kind: 'power-cut' }], [filled(80)]), 'after-cut'),
+    ).toBe(TODAY);
+    const seen = tasks(
+      'under-stairs-tray',
+      [
+        { h: 3, kind: 'power-cut' },
+        { h: 1, kind: 'look', seen: ['pump-well'] },
+      ],
+      [filled(80)],
+    );
+    expect(find(seen, 'after-cut')).toBeUndefined();
+    const fish = tasks(
+      'potting-shed-pair',
+      [
+        { h: 2 * DAY, kind: 'fish-in', count: 4 },
+        { h: DAY, kind: 'look', seen: ['fish-well'] },
+      ],
+      [filled(80)],
+    );
+    expect(dueOf(fish, 'new-fish')).toBe(addDays(TODAY, 1));
+    expect(dueOf(fish, 'new-fish-test')).toBe(TODAY);
+    expect(
+      dueOf(
+        tasks('potting-shed-pair', [{ h: 1, kind: 'planting', what: 'kale' }], [filled(80)]),
+        'new-crop',
+      ),
+    ).toBe(addDays(TODAY, 2));
+  });
+
+  it('of a solution are EC, pH and its change', () => {
+    const all = tasks('under-stairs-tray', [], [filled(10)]);
+    expect(dueOf(all, 'test-solution')).toBe(TODAY);
+    expect(find(all, 'change-solution')!.due > TODAY).toBe(true);
+    expect(find(all, 'feed')).toBeUndefined();
+    expect(find(all, 'test-water')).toBeUndefined();
+  });
+
+  it('set the timers when the clocks change', () => {
+    const t = tendedDemo('under-stairs-tray', [], [filled(80)]);
+    expect(t.system.controls.some((c) => c.kind === 'programs')).toBe(true);
+    expect(dueOf(tasksOf(t), 'clocks')).toBe('2026-10-25');
+    expect(find(tasksOf({ ...t, zone: 'UTC' }), 'clocks')).toBeUndefined();
+  });
+
+  it('follow the planting plan: sow, plant, harvest, clear', () => {
+    const stand: Edit = { at: 'crops.mizuna.from', to: 170 };
+    const all = tasks(
+      'potting-shed-pair',
+      [],
+      [filled(80), stand, { at: 'crops.mizuna.to', to: 240 }],
+    );
+    expect(dueOf(all, 'plant-mizuna')).toBe('2026-06-19');
+    expect(dueOf(all, 'clear-mizuna')).toBe('2026-08-28');
+    const early = tasks(
+      'potting-shed-pair',
+      [{ h: 2, kind: 'planting', about: 'mizuna' }],
+      [filled(80), stand],
+    );
+    expect(dueOf(early, 'plant-mizuna')).toBe('2027-06-19');
+  });
+
+  it('are the grower’s own as well, switched off, or at their own pace', () => {
+    const own: Edit = {
+      at: 'care.own.nets',
+      to: {
+        id: 'nets',
+        title: 'Close the nets',
+        why: '',
+        minutes: 5,
+        every: 1,
+        unit: 'week',
+        begins: '2026-06-01',
+      },
+    };
+    expect(dueOf(tasks('potting-shed-pair', [], [filled(80), own]), 'nets')).toBe('2026-06-01');
+    const done: Noted = { h: 30, kind: 'task', what: 'nets', outcome: 'done' };
+    expect(dueOf(tasks('potting-shed-pair', [done], [filled(80), own]), 'nets')).toBe('2026-06-15');
+    const off: Edit = { at: 'care.tasks.guards', to: { id: 'guards', off: true, every: null } };
+    expect(find(tasks('potting-shed-pair', [], [filled(80), off]), 'guards')).toBeUndefined();
+    const pace: Edit = { at: 'care.tasks.guards', to: { id: 'guards', off: false, every: 10 } };
+    const rinsed: Noted = { h: DAY, kind: 'task', what: 'guards', outcome: 'done' };
+    expect(dueOf(tasks('potting-shed-pair', [rinsed], [filled(80), pace]), 'guards')).toBe(
+      addDays(TODAY, 9),
+    );
+  });
+
+  it('hold a test that advice asked for until it is taken', () => {
+    const t = tendedDemo('potting-shed-pair', [], [filled(80)]);
+    const {
+      at: _,
+      zone: __,
+      ...values
+    } = retestEntry(t, ['tan', 'ph'], NOW + 12 * 3_600_000, 'After the change of water');
+    const asked: Noted = { ...values, h: 0 };
+    const [retest] = tasks('potting-shed-pair', [asked], [filled(80)]).filter((x) =>
+      x.id.startsWith('retest/'),
+    );
+    expect(tell(retest!.title, 'metric')).toBe('Read TAN and pH again');
+    expect(localDay(retest!.at, 'Europe/Vienna')).toBe(TODAY);
+    const taken = tasks(
+      'potting-shed-pair',
+      [
+        { ...asked, h: 2 },
+        { h: 1, tan: [0, 0], ph: 7 },
+      ],
+      [filled(80)],
+    );
+    expect(taken.filter((x) => x.id.startsWith('retest/'))).toEqual([]);
+  });
+});
+
+describe('the week', () => {
+  it('has what is overdue on its first day and repeats what repeats', () => {
+    const t = tendedDemo(
+      'potting-shed-pair',
+      [{ h: 60 * DAY, kind: 'task', what: 'guards', outcome: 'done' }],
+      [filled(90)],
+    );
+    const week = weekOf(t, tasksOf(t));
+    expect(week.map((d) => d.day)).toEqual(Array.from({ length: 7 }, (_, i) => addDays(TODAY, i)));
+    expect(week[0]!.tasks.map((x) => x.id)).toContain('guards');
+    for (const day of week) expect(day.tasks.map((x) => x.id)).toContain('feed');
+    expect(week.filter((d) => d.tasks.some((x) => x.id === 'test-water'))).toHaveLength(1);
+  });
+});
+
+describe('the calendar of tasks', () => {
+  const t = tendedDemo('potting-shed-pair', [], [filled(80)]);
+  const all = tasksOf(t);
+  const calendar = new ICAL.Component(
+    ICAL.parse(tasksIcs('pair', 'Pair, shed', all, 'metric')) as string[],
+  );
+  const events = calendar.getAllSubcomponents('vevent');
+
+  it('is read by another program, one event a task, with its alarm', () => {
+    expect(events).toHaveLength(all.length);
+    for (const e of events) expect(e.getAllSubcomponents('valarm')).toHaveLength(1);
+    expect(new Set(events.map((e) => e.getFirstPropertyValue('uid'))).size).toBe(all.length);
+  });
+
+  test.each(all.filter((x) => x.repeats).map((x) => [x.id, x] as const))(
+    'repeats %s on the same days',
+    (id, task) => {
+      const event = new ICAL.Event(
+        events.find((e) => e.getFirstPropertyValue('uid') === `pair-${id}`)!,
+      );
+      const days = daysOf(task.repeats!, task.due, task.due, addDays(task.due, 120)).slice(0, 12);
+      const iterator = event.iterator();
+      for (const day of days) {
+        const next = iterator.next() as { toString(): string };
+        expect(next.toString()).toBe(`${day}T08:00:00`);
+      }
+    },
+  );
+
+  it('writes the end of the month as calendars read it', () => {
+    const rule = ICAL.Recur.fromString(ruleText({ every: 1, unit: 'month' }, '2027-12-31'));
+    const iterator = rule.iterator(ICAL.Time.fromString('2027-12-31T08:00:00', undefined as never));
+    const days = Array.from({ length: 4 }, () => iterator.next().toString().slice(0, 10));
+    expect(days).toEqual(['2027-12-31', '2028-01-31', '2028-02-29', '2028-03-31']);
+  });
+});
+
+it('edits of tasks are edits of the document', () => {
+  const { system } = tendedDemo('potting-shed-pair', []);
+  const off: Edit = { at: 'care.tasks.guards', to: { id: 'guards', off: true, every: null } };
+  expect(applyEdits(system, [off]).care.tasks).toEqual([{ id: 'guards', off: true, every: null }]);
+});

@@ -1,0 +1,45 @@
+import { readFileSync } from 'node:fs';
+import { readSystem } from '../formats/file.ts';
+import { judgeWhole } from '../findings/judge.ts';
+import { asRead, tended, type Tended } from '../log/state.ts';
+import type { Entry, EntryValues } from '../log/types.ts';
+import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
+
+/** Wednesday morning, in summer. */
+export const NOW = Date.parse('2026-06-10T08:00:00Z');
+const HOUR = 3_600_000;
+
+/** An entry so many hours before {@link NOW}; a reading where nothing else is said. */
+export type Noted = Partial<Omit<EntryValues, 'at' | 'zone'>> & { readonly h?: number };
+
+export const entriesOf = (noted: readonly Noted[]): Entry[] =>
+  noted.map(({ h = 1, ...values }, i) => ({
+    kind: 'reading',
+    ...values,
+    id: `e${i}`,
+    at: NOW - h * HOUR,
+    zone: 'Europe/Vienna',
+    written: NOW - h * HOUR,
+  }));
+
+const documents = new Map<string, SystemDocument>();
+export function demoDocument(name: string): SystemDocument {
+  const there = documents.get(name);
+  if (there) return there;
+  const read = readSystem(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!read.ok) throw new Error(read.message);
+  documents.set(name, read.system);
+  return read.system;
+}
+
+/** A demo system that is tended: as it is known at {@link NOW}. */
+export function tendedDemo(
+  name: string,
+  noted: readonly Noted[],
+  edits: readonly Edit[] = [],
+): Tended {
+  const entries = entriesOf(noted);
+  const system = asRead(applyEdits(demoDocument(name), edits), entries);
+  const { a, day } = judgeWhole(system);
+  return tended({ system, a, day }, entries, NOW, 'Europe/Vienna');
+}
