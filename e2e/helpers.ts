@@ -37,6 +37,8 @@ const STAGES = {
   'Fill & drain': 'drain',
   Life: 'life',
   Build: 'build',
+  'Start-up': 'startup',
+  Rounds: 'rounds',
 } as const;
 
 /** Opens a demo where its address leads, and waits for its day and its fixes. */

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
-import { writeSystem, readSystem } from '../core/formats/file.ts';
+import { readWithLog, writeSystem, writeWith } from '../core/formats/file.ts';
+import type { Entry } from '../core/log/index.ts';
 import {
   LAYOUTS,
   addSite,
@@ -11,6 +12,7 @@ import {
 import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
 import { crop, fish, placed } from '../core/system/layouts/parts.ts';
 import { largest } from '../core/test/largest.ts';
+import { cloggingLog, cyclingLog, filledBefore, healthyLog, solutionLog } from './demo-logs.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
 
@@ -33,6 +35,16 @@ const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp
     if (!made.ok) throw new Error(made.why);
     return applyEdits(s, made.edits);
   }, base);
+
+/** Invented logs, by the file they go with, and how long before their end the water went in. */
+const LOGS: Record<string, { days: number; log: (s: SystemDocument) => Entry[] }> = {
+  'north-wall-lean-to': { days: 200, log: healthyLog },
+  'spring-start': { days: 24, log: (s) => cyclingLog(s, 24) },
+  'slow-line': { days: 240, log: cloggingLog },
+  'under-stairs-tray': { days: 78, log: solutionLog },
+};
+const pairOf = (file: string, name: string): SystemDocument =>
+  applyEdits(bedOverTank.make(file, name), bedOverTank.demo.edits ?? []);
 
 const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = [
   ...LAYOUTS.map(({ make, demo }) => ({
@@ -111,6 +123,26 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
     ],
   },
   {
+    file: 'spring-start',
+    base: pairOf('spring-start', 'Spring start'),
+    edits: [
+      ...NOTED,
+      { at: 'care.stocked', to: false },
+      { at: 'site.kind', to: 'indoor' },
+      { at: 'site.outside', to: null },
+      { at: 'site.room', to: null },
+      { at: 'site.airTemperature', to: 24 },
+      { at: 'site.waterTemperature', to: 24 },
+      { at: 'plan.start', to: 'fishless' },
+      { at: 'plan.begins', to: 139 },
+    ],
+  },
+  {
+    file: 'slow-line',
+    base: pairOf('slow-line', 'Slow line'),
+    edits: [...NOTED, { at: 'site.waterTemperature', to: 20 }],
+  },
+  {
     file: 'the-first-attempt',
     base: bedOverTank.make('the-first-attempt', 'The first attempt'),
     edits: [
@@ -145,9 +177,13 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
 ];
 
 for (const { file, base, edits } of demos) {
-  const text = writeSystem(applyEdits(base, edits));
-  const back = readSystem(text);
+  const kept = LOGS[file];
+  const filled = kept ? [{ at: 'care.filled', to: filledBefore(kept.days) }] : [];
+  const system = applyEdits(base, [...edits, ...filled]);
+  const text = kept ? writeWith(system, { log: kept.log(system) }) : writeSystem(system);
+  const back = readWithLog(text);
   if (!back.ok) throw new Error(`${file}: ${back.message}`);
+  if (back.log.refused.length) throw new Error(`${file}: ${back.log.refused[0]}`);
   writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), text);
   console.log(`demo/${file}.json`);
 }

@@ -44,6 +44,7 @@ const trace = useTrace();
 const settings = useSettings();
 const derivation = useDerivation();
 const chosen = useChosen();
+const { mobile: phone } = useDisplay();
 
 const PANELS = {
   place: defineAsyncComponent(() => import('../stages/place/PlacePanel.vue')),
@@ -52,8 +53,14 @@ const PANELS = {
   drain: defineAsyncComponent(() => import('../stages/drain/DrainPanel.vue')),
   life: defineAsyncComponent(() => import('../stages/life/LifePanel.vue')),
   build: defineAsyncComponent(() => import('../stages/build/BuildPanel.vue')),
+  startup: defineAsyncComponent(() => import('../stages/startup/StartupPanel.vue')),
+  rounds: defineAsyncComponent(() => import('../stages/rounds/RoundsPanel.vue')),
 };
-const stage = computed<Stage>(() => (isStage(props.stage) ? props.stage : 'vessels'));
+/** Where the address names none: on a phone, with a system that runs, the rounds. */
+const stage = computed<Stage>(() => {
+  if (isStage(props.stage)) return props.stage;
+  return phone.value && system.document?.care.filled ? 'rounds' : 'vessels';
+});
 watch(
   () => props.id,
   (id) => {
@@ -109,7 +116,6 @@ const benchProps = computed(() =>
   stage.value === 'drain' && bench.open === 'siphon' ? { siphon: chosen.siphon! } : {},
 );
 
-const { mobile: phone } = useDisplay();
 /** Beside the drawing lies the stage’s panel or the list of findings. */
 const side = ref<'panel' | 'findings'>('panel');
 watch(
@@ -126,14 +132,18 @@ const loadSheet = async () => (Sheet.value ??= (await import('../print/PrintShee
 /** The sheets of the build, in the page while they are printed. */
 const BuildSheets = defineAsyncComponent(() => import('../print/PrintBuild.vue'));
 const buildOnPaper = ref(false);
+/** The week’s tasks for the wall. */
+const WeekSheet = defineAsyncComponent(() => import('../print/PrintWeek.vue'));
+const weekOnPaper = ref(false);
 useEventListener(
   window,
   'beforeprint',
-  () => (onPaper.value = Sheet.value !== null && !buildOnPaper.value),
+  () => (onPaper.value = Sheet.value !== null && !buildOnPaper.value && !weekOnPaper.value),
 );
 useEventListener(window, 'afterprint', () => {
   onPaper.value = false;
   buildOnPaper.value = false;
+  weekOnPaper.value = false;
 });
 async function print() {
   await loadSheet();
@@ -174,6 +184,8 @@ const living = ref<InstanceType<typeof LivingDrawing>>();
 useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });
 
 // What each move of a handle leaves as it is draws nothing here anew.
+/** What is looked at is the running system, not the design. */
+const running = computed(() => stage.value === 'rounds' || stage.value === 'startup');
 const isOpen = computed(() => system.document !== null && system.assessment !== null);
 const name = computed(() => system.document?.name ?? '');
 const openFindings = computed(() => trace.open.length);
@@ -183,7 +195,11 @@ const reminders = useKept(() =>
 </script>
 
 <template>
-  <main v-if="isOpen" class="design" :class="{ phone, papered: onPaper || buildOnPaper }">
+  <main
+    v-if="isOpen"
+    class="design"
+    :class="{ phone, running, papered: onPaper || buildOnPaper || weekOnPaper }"
+  >
     <h1 class="visually-hidden">{{ name }}</h1>
     <TopBar
       class="top no-print"
@@ -206,7 +222,7 @@ const reminders = useKept(() =>
     <section class="stagearea" aria-label="The system from the side">
       <component :is="onBench" v-if="onBench" class="drawing" v-bind="benchProps" />
       <LivingDrawing v-else ref="living" class="drawing" :phone="phone" :stage="stage" />
-      <DayStrip class="day" />
+      <DayStrip v-if="!(phone && running)" class="day" />
     </section>
 
     <aside class="side">
@@ -234,7 +250,7 @@ const reminders = useKept(() =>
         role="region"
         :aria-label="STAGE_NAMES[stage]"
       >
-        <component :is="PANELS[stage]" />
+        <component :is="PANELS[stage]" @print="weekOnPaper = true" />
         <ul v-if="reminders.length" class="reminders" aria-label="Cautions">
           <li v-for="r in reminders" :key="r.id">{{ r.sentence }}</li>
         </ul>
@@ -248,6 +264,7 @@ const reminders = useKept(() =>
     ref="sheet"
   />
   <BuildSheets v-if="buildOnPaper && isOpen" @ready="printBuild" />
+  <WeekSheet v-if="weekOnPaper && isOpen" @ready="printBuild" />
   <main v-if="system.missing" class="missing">
     <h1>This system is not on the shelf</h1>
     <p v-if="system.trouble" role="alert">{{ system.trouble }}</p>
@@ -336,6 +353,9 @@ const reminders = useKept(() =>
 .phone .stagearea {
   grid-template-rows: max(46vh, 330px) 150px;
   width: 100%;
+}
+.phone.running .stagearea {
+  grid-template-rows: max(34vh, 260px);
 }
 .phone .side {
   display: block;

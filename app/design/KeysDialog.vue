@@ -5,7 +5,7 @@ import { useSettings } from '../stores/settings';
 const open = defineModel<boolean>({ required: true });
 const settings = useSettings();
 const KEYS = [
-  ['2, 3, 4', 'Vessels, Lift, Fill & drain'],
+  ['1 to 8', 'the stages, from Place to Rounds'],
   ['Space', 'play or stop the day'],
   ['← →', 'previous or next event'],
   ['← → on a thing in the drawing', 'choose the next along the water’s way'],
@@ -33,7 +33,7 @@ const KEYS = [
       </dl>
       <v-switch
         v-model="settings.singleKeys"
-        label="Single keys act (2, 3, 4, 0, C, +, −, Space, arrows, U, ?)"
+        label="Single keys act (1 to 8, 0, C, +, −, Space, arrows, U, ?)"
       />
       <p class="quiet">
         They act only where nothing else takes them: not in fields, menus, on buttons or tags.

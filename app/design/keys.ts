@@ -13,6 +13,8 @@ export const STAGE_KEY: Record<Stage, number> = {
   drain: 4,
   life: 5,
   build: 6,
+  startup: 7,
+  rounds: 8,
 };
 
 /** What keys may ask of the camera. */

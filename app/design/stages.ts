@@ -9,4 +9,6 @@ export const STAGE_NAMES: Record<Stage, string> = {
   drain: 'Fill & drain',
   life: 'Life',
   build: 'Build',
+  startup: 'Start-up',
+  rounds: 'Rounds',
 };

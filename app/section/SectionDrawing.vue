@@ -59,6 +59,8 @@ const LENSES: Partial<Record<Stage, Component>> = {
   place: defineAsyncComponent(() => import('./SectionPlace.vue')),
   life: defineAsyncComponent(() => import('./SectionLifeLens.vue')),
   build: defineAsyncComponent(() => import('./SectionBuild.vue')),
+  startup: defineAsyncComponent(() => import('./SectionRounds.vue')),
+  rounds: defineAsyncComponent(() => import('./SectionRounds.vue')),
 };
 const settings = useSettings();
 const frame = ref<HTMLElement>();
@@ -72,7 +74,8 @@ const view = computed(() => props.view ?? WHOLE_VIEW);
 const chosen = computed(() => props.chosen ?? '');
 /** Boxes, tags and levels hang on the assessment; what is drawn does not. */
 const handles = computed<Handle[]>((before) => {
-  if (!props.stage) return [];
+  // The running system is read, not pulled about.
+  if (!props.stage || props.stage === 'startup' || props.stage === 'rounds') return [];
   const now = handlesOf(props.system, props.assessment, scene.value, props.stage, chosen.value);
   return props.paper ? alikeOnce(now) : sharedHandles(before ?? [], now);
 });

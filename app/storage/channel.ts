@@ -1,6 +1,9 @@
 /** What one window of this program tells the others. */
 export type News =
-  { what: 'wrote'; id: string; rev: number } | { what: 'removed'; id: string } | { what: 'shelf' };
+  | { what: 'wrote'; id: string; rev: number }
+  | { what: 'removed'; id: string }
+  | { what: 'log'; id: string }
+  | { what: 'shelf' };
 
 type Listener = (news: News) => void;
 const listeners = new Set<Listener>();

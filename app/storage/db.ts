@@ -1,4 +1,5 @@
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import type { Entry } from '../../core/log/types';
 import {
   DOCUMENT_VERSION,
   merge,
@@ -67,12 +68,16 @@ interface StoredSetting {
   value: unknown;
 }
 
-const database = new Dexie('mizuna') as Dexie & {
+/** An entry of a system’s log. */
+export type StoredEntry = Entry & { readonly system: string };
+
+export const database = new Dexie('mizuna') as Dexie & {
   systems: EntityTable<StoredSystem, 'id'>;
   settings: EntityTable<StoredSetting, 'key'>;
   drafts: EntityTable<Draft, 'key'>;
   pictures: EntityTable<StoredPicture, 'id'>;
   photos: EntityTable<StoredPhoto, 'id'>;
+  log: Table<StoredEntry, [system: string, id: string]>;
 };
 database.version(1).stores({ systems: 'id, updated', settings: 'key' });
 database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
@@ -84,6 +89,7 @@ database.version(3).stores({
   pictures: 'id',
 });
 database.version(4).stores({ photos: 'id, system' });
+database.version(5).stores({ log: '[system+id], [system+at], [system+kind+at]' });
 
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -99,7 +105,7 @@ const SILENT =
 const PATIENCE = 10_000;
 
 /** What the store answers to a question, or that it does not. */
-async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
+export async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const silence = new Promise<Kept<T>>((resolve) => {
     timer = setTimeout(() => resolve({ ok: false, message: SILENT }), PATIENCE);
@@ -109,7 +115,7 @@ async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
   return answer;
 }
 
-async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
+export async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
   try {
     return { ok: true, value: await what() };
   } catch (error) {
@@ -123,7 +129,7 @@ async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
  * A copy without any watcher's wrapping, which the store cannot hold. An edit that removes has nothing
  * at `to`, and reads the same without the key.
  */
-const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(x)) as T));
+export const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(x)) as T));
 
 /** What was put away while the store refused, so that work goes on until the page is closed. */
 const memory = new Map<string, StoredSystem>();
@@ -246,6 +252,12 @@ function entryOf(row: StoredSystem): ShelfEntry {
   };
   return current(row) ? base : { ...base, state: stateOf(row) };
 }
+
+/** Entries of a system in the table of logs, in order of time. */
+export const ofSystem = (system: string) =>
+  database.log
+    .where('[system+at]')
+    .between([system, Dexie.minKey], [system, Dexie.maxKey], true, true);
 
 export const store = {
   /**
@@ -371,6 +383,7 @@ export const store = {
       await database.systems.delete(id);
       await database.pictures.delete(id);
       await database.photos.where('system').equals(id).delete();
+      await ofSystem(id).delete();
     });
   },
   /** Photographs of a system’s build, the oldest first. */

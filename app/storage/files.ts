@@ -5,7 +5,9 @@ import { proxy } from 'comlink';
 import { plainText } from '../../core/system/plainName';
 import type { SystemDocument } from '../../core/system';
 import { fileReader } from '../workers/client';
+import type { FiledPhoto } from '../../core/formats/write';
 import { store } from './db';
+import { logStore } from './log';
 
 /** A file under way. */
 export interface Reading {
@@ -63,10 +65,17 @@ export const fileStem = (name: string): string =>
 export const offerFile = (text: string, name: string, type: string): void =>
   offerParts([text], name, type);
 
-/** Offers a system as a file named after it. */
-export async function saveFile(system: SystemDocument): Promise<void> {
-  const { writeSystem } = await import('../../core/formats/write');
-  offerFile(writeSystem(system), `${fileStem(system.name)}.mizuna.json`, 'application/json');
+/** Offers a system with its log as a file named after it. */
+export async function saveFile(
+  system: SystemDocument,
+  photos: readonly FiledPhoto[] = [],
+): Promise<void> {
+  const { writeSystem, writeWith } = await import('../../core/formats/write');
+  const kept = await logStore.entries(system.id);
+  const log = kept.ok ? kept.value : [];
+  const text =
+    log.length || photos.length ? writeWith(system, { log, photos }) : writeSystem(system);
+  offerFile(text, `${fileStem(system.name)}.mizuna.json`, 'application/json');
 }
 
 /** Offers a file that is put together of parts, so that no text has to hold it all. */
@@ -95,7 +104,11 @@ export async function saveBackup(
   for (const id of ids) {
     const kept = await store.get(id);
     if (!kept.ok) problem = kept.message;
-    else if (kept.value) parts.push((parts.length > 1 ? ',' : '') + backupRow(kept.value));
+    else if (kept.value) {
+      const log = await logStore.entries(id);
+      if (!log.ok) problem = log.message;
+      parts.push((parts.length > 1 ? ',' : '') + backupRow(kept.value, log.ok ? log.value : []));
+    }
   }
   offerParts(
     [...parts, BACKUP_TAIL],

@@ -89,7 +89,7 @@ export function useOtherWindows(
     if (!t) return;
     if (news.what === 'shelf') {
       if (saves.gone.value) void comeBack();
-    } else if (news.id !== t.id) return;
+    } else if (news.what === 'log' || news.id !== t.id) return;
     else if (news.what === 'removed') saves.gone.value = true;
     else if (news.rev > t.rev) void saves.flush().then(look);
   });

@@ -1,10 +1,17 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
+import { SCALES_OF, type KitScale } from '../../core/life/nitrogen';
 import { UNIT_SYSTEMS, type UnitSystem } from '../../core/quantity';
 import { store } from '../storage/db';
 
 type ThemeName = 'paper' | 'evening';
 
+/** What a kit for each shows: nitrogen, or the ion. */
+export interface KitScales {
+  readonly tan: KitScale;
+  readonly nitrite: KitScale;
+  readonly nitrate: KitScale;
+}
 /** How this person likes to see things; kept in the browser, never in a system. */
 export const useSettings = defineStore('settings', () => {
   const units = ref<UnitSystem>('metric');
@@ -12,6 +19,8 @@ export const useSettings = defineStore('settings', () => {
   const singleKeys = ref(true);
   /** First-use hints that were read; they do not come back. */
   const read = ref<string[]>([]);
+  /** What the scales of the person’s kits show. */
+  const kit = ref<KitScales>({ tan: 'n', nitrite: 'n', nitrate: 'n' });
   const loaded = ref(false);
 
   const kept = (): Record<string, unknown> => ({
@@ -19,12 +28,18 @@ export const useSettings = defineStore('settings', () => {
     theme: theme.value,
     singleKeys: singleKeys.value,
     read: [...read.value],
+    kit: { ...kit.value },
   });
   /** Takes over what of kept settings makes sense. */
   function restore(from: Readonly<Record<string, unknown>>) {
     if (UNIT_SYSTEMS.includes(from.units as UnitSystem)) units.value = from.units as UnitSystem;
     if (from.theme === 'evening' || from.theme === 'paper') theme.value = from.theme;
     if (typeof from.singleKeys === 'boolean') singleKeys.value = from.singleKeys;
+    const scales = from.kit as Partial<KitScales> | undefined;
+    for (const key of ['tan', 'nitrite', 'nitrate'] as const) {
+      const scale = scales?.[key];
+      if (scale && SCALES_OF[key].includes(scale)) kit.value = { ...kit.value, [key]: scale };
+    }
     if (Array.isArray(from.read)) {
       const more = from.read.filter((x): x is string => typeof x === 'string');
       read.value = [...new Set([...read.value, ...more])];
@@ -39,7 +54,7 @@ export const useSettings = defineStore('settings', () => {
     if (value !== null && typeof value === 'object') restore(value as Record<string, unknown>);
     loaded.value = true;
   }
-  watch([units, theme, singleKeys, read], () => {
+  watch([units, theme, singleKeys, read, kit], () => {
     if (loaded.value) void store.setSetting('person', kept());
   });
 
@@ -59,6 +74,7 @@ export const useSettings = defineStore('settings', () => {
     theme,
     singleKeys,
     read,
+    kit,
     loaded,
     load,
     kept,

@@ -2,22 +2,40 @@ import { nanoid } from 'nanoid';
 import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
+import type { Entry } from '../../core/log/types';
 import { LAYOUTS, plainName, stepBetween, type Kept, type SystemDocument } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
+import { logStore } from '../storage/log';
 import { fileStem, offerFile } from '../storage/files';
 import { useShelfFiles } from './shelfFiles';
 import { useSystem } from './system';
 
 /** What a newcomer finds on the shelf; further demo files lie in `demo/`. */
-const DEMOS = import.meta.glob<{ default: SystemDocument }>([
+const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: readonly Entry[] } }>([
   '../../demo/potting-shed-pair.json',
   '../../demo/north-wall-lean-to.json',
   '../../demo/under-stairs-tray.json',
   '../../demo/work-bench-bowl.json',
+  '../../demo/slow-line.json',
+  '../../demo/spring-start.json',
   '../../demo/the-first-attempt.json',
   '../../demo/warm-balcony.json',
 ]);
+
+/** A demo whose invented log ends this morning, whenever it was written. */
+function upToToday(
+  demo: SystemDocument & { log?: readonly Entry[] },
+  now: number,
+): { document: SystemDocument; log: readonly Entry[] } {
+  const { log = [], ...document } = demo;
+  const last = log.at(-1)?.at ?? now;
+  const days = Math.floor((now - last) / 86_400_000) * 86_400_000;
+  const moved = (e: Entry): Entry => ({ ...e, at: e.at + days, written: e.written + days });
+  const { filled } = document.care;
+  const care = { ...document.care, filled: filled === null ? null : filled + days };
+  return { document: { ...document, care }, log: log.map(moved) };
+}
 
 /** Every system that this browser keeps. */
 export const useShelf = defineStore('shelf', () => {
@@ -51,8 +69,9 @@ export const useShelf = defineStore('shelf', () => {
   /** Puts the demo systems on the shelf, each afresh, all at once and in the order of their names. */
   async function bringDemos() {
     const read = await Promise.all(Object.values(DEMOS).map((open) => open()));
-    const documents = read.map((m) => structuredClone(m.default));
-    await keepNew(...documents.sort((a, b) => a.name.localeCompare(b.name)));
+    const demos = read.map((m) => upToToday(structuredClone(m.default), Date.now()));
+    await keepNew(...demos.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
+    for (const { document, log } of demos) if (log.length) await logStore.add(document.id, log);
   }
 
   async function list() {
@@ -142,12 +161,16 @@ export const useShelf = defineStore('shelf', () => {
   /** Takes a system off the shelf; the answer puts it back. */
   async function remove(id: string): Promise<() => Promise<void>> {
     const raw = await store.raw(id);
+    const photos = await store.photos(id);
+    const log = await logStore.entries(id);
     systems.value = systems.value.filter((s) => s.id !== id);
     await store.remove(id);
     tellOthers({ what: 'removed', id });
     return async () => {
       if (!raw.ok || !raw.value) return;
       await store.put(raw.value as StoredSystem);
+      if (photos.ok) await store.keepPhotos(photos.value);
+      if (log.ok) await logStore.merge(id, log.value);
       tellOthers({ what: 'shelf' });
       await list();
     };

@@ -1,9 +1,12 @@
 import { nanoid } from 'nanoid';
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
+import type { Entry } from '../../core/log/types';
 import { same, type Kept } from '../../core/system';
 import { store, type ShelfEntry } from '../storage/db';
 import { readFile, saveBackup, type Reading } from '../storage/files';
+import { tellOthers } from '../storage/channel';
+import { logStore } from '../storage/log';
 import { useSettings } from './settings';
 import { useSystem } from './system';
 
@@ -40,12 +43,22 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     return { id: mine.id, there: false };
   }
 
+  /** Entries that came with a system go into its log, merged with what stands there. */
+  async function takeLog(id: string, entries: readonly Entry[]) {
+    if (!entries.length) return;
+    const kept = await logStore.merge(id, entries);
+    if (!kept.ok) trouble.value = kept.message;
+    tellOthers({ what: 'log', id });
+  }
+
   async function takeBackup(backup: Backup) {
     if (!loaded.value) await load();
     let put = 0;
     let there = 0;
     for (const kept of [...backup.systems].reverse()) {
-      if ((await take(kept)).there) there++;
+      const { id, there: stood } = await take(kept);
+      await takeLog(id, kept.log ?? []);
+      if (stood) there++;
       else put++;
     }
     useSettings().restore(backup.settings);
@@ -88,6 +101,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
         opened.photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
       );
       if (!kept.ok) trouble.value = kept.message;
+      await takeLog(id, opened.log.entries);
+      details.value = opened.log.refused;
+      if (opened.log.refused.length)
+        notice.value = `${opened.log.refused.length} of the log’s entries could not be read.`;
       return id;
     }
     await takeBackup(opened.backup);

@@ -80,7 +80,7 @@ export function adviceInWords(r: ReturnType<typeof adviceReport>): string {
     ? r.advice.map(
         (a) => `${a.urgency.toUpperCase().padEnd(6)} ${a.do}\n       Because: ${a.because}`,
       )
-    : ['Nothing to do but look and feed.'];
+    : ['Nothing to do but look.'];
   const tasks = r.tasks.slice(0, 20).map((t) => `${t.due}  ${t.what}`);
   return `As of ${r.asof}\n\n${advice.join('\n')}\n\nDue\n${tasks.join('\n')}\n`;
 }

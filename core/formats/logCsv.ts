@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { asNitrogen, type KitScale } from '../life/index.ts';
+import { SCALES_OF, asNitrogen, type KitScale } from '../life/index.ts';
 import {
   ENTRY_KINDS,
   READ_FIELDS,
@@ -89,14 +89,9 @@ export const UNITS_OF: Partial<Record<QuantityKind, readonly string[]>> = {
   hardness: ['mg/L', '°dH'],
   conductivity: ['mS/cm', 'µS/cm'],
 };
-/** Scales of a nitrogen column. */
-const SCALES: Partial<Record<ColumnUse, readonly KitScale[]>> = {
-  tan: ['n', 'nh3', 'nh4'],
-  nitrite: ['n', 'no2'],
-  nitrate: ['n', 'no3'],
-};
 /** Scales that a column’s kit may show: as nitrogen, or as the ion. */
-export const scalesOf = (use: ColumnUse): readonly KitScale[] => SCALES[use] ?? [];
+export const scalesOf = (use: ColumnUse): readonly KitScale[] =>
+  (SCALES_OF as Partial<Record<string, readonly KitScale[]>>)[use] ?? [];
 
 export const DATE_ORDERS = ['ymd', 'dmy', 'mdy'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];

@@ -55,6 +55,12 @@ export const KIT_SCALES = {
   no3: { name: 'as NO₃⁻', factor: 14.007 / 62.004 },
 } as const;
 export type KitScale = keyof typeof KIT_SCALES;
+/** Scales that a kit for each may have, as nitrogen first. */
+export const SCALES_OF: Readonly<Record<'tan' | 'nitrite' | 'nitrate', readonly KitScale[]>> = {
+  tan: ['n', 'nh3', 'nh4'],
+  nitrite: ['n', 'no2'],
+  nitrate: ['n', 'no3'],
+};
 
 /** A kit's reading as nitrogen, mg N/L. */
 export const asNitrogen = (reading: number, scale: KitScale): GramsPerCubicMetre =>

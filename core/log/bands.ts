@@ -41,6 +41,18 @@ const within = ([low, high]: Pair, [least, most]: Pair): Pair => {
 
 const asN = (nitrate: number): number => nitrate * KIT_SCALES.no3.factor;
 
+/** Warmth in which every kind of fish thrives. */
+export const bestWarmth = (t: Tended): Pair => {
+  const kinds = t.life.groups.map((g) => g.kind);
+  return within(common(kinds.map((k) => k.best)), common(kinds.map((k) => k.survives)));
+};
+/** Warmth that all of them bear well: half way from where they thrive to where they die. */
+const borne = (t: Tended): Pair => {
+  const survives = common(t.life.groups.map((g) => g.kind.survives));
+  const best = bestWarmth(t);
+  return [(survives[0] + best[0]) / 2, (survives[1] + best[1]) / 2];
+};
+
 function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
   const kinds = t.life.groups.map((g) => g.kind);
   const survives = common(kinds.map((k) => k.survives));
@@ -51,7 +63,7 @@ function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
   const tan = (limit: number) => Math.min(farmed, tanAt(limit, temperature, acidity));
   const stress = Math.max(...kinds.map((k) => k.oxygen.stress));
   return {
-    temperature: { good: within(common(kinds.map((k) => k.best)), survives), edge: survives },
+    temperature: { good: borne(t), edge: survives },
     ph: { good: within(AQUAPONIC_PH, ph), edge: ph },
     tan: { good: [0, tan(UNIONISED_LIMITS.caution)], edge: [0, tan(UNIONISED_LIMITS.act)] },
     nitrite: {

@@ -125,7 +125,7 @@ export function tended(c: Figures, entries: readonly Entry[], now: Moment, zone:
   const counted = living(entries, now).sort(inOrder);
   const life = lifeOf(c);
   const { system } = c;
-  const hasFish = life.groups.some((g) => g.count > 0);
+  const hasFish = system.care.stocked && life.groups.some((g) => g.count > 0);
   return {
     c,
     system,

@@ -119,3 +119,17 @@ export function format(
   const { text, unit } = show(value, kind, system, precise);
   return unit ? `${text} ${unit}` : text;
 }
+
+/** Two values of one kind as a span: "0.25–0.5 mg/L"; one where they are the same. */
+export function formatSpan(
+  low: number,
+  high: number,
+  kind: QuantityKind,
+  system: UnitSystem,
+): string {
+  if (low === high) return format(high, kind, system);
+  const a = show(low, kind, system);
+  const b = show(high, kind, system);
+  const end = b.unit ? `${b.text} ${b.unit}` : b.text;
+  return a.unit === b.unit ? `${a.text}–${end}` : `${format(low, kind, system)}–${end}`;
+}

@@ -680,6 +680,8 @@ export interface PlugUse {
 export interface Care {
   /** When water first went in to stay, milliseconds since 1970; null where it has not. */
   filled: number | null;
+  /** The fish of the design are in the water; false while it is started without them. */
+  stocked: boolean;
   tasks: TaskChoice[];
   own: OwnTask[];
   channels: ChannelUse[];

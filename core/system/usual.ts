@@ -81,7 +81,14 @@ export const USUAL_BUILD: Build = {
   running: { energy: null, feed: null, water: null, solution: null, fish: null, harvest: null },
 };
 
-export const NO_CARE: Care = { filled: null, tasks: [], own: [], channels: [], plugs: [] };
+export const NO_CARE: Care = {
+  filled: null,
+  stocked: true,
+  tasks: [],
+  own: [],
+  channels: [],
+  plugs: [],
+};
 
 /** One small fish feeds one to three plants, says the school that counts heads. */
 export const PLANTS_PER_FISH = 2;

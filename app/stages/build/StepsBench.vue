@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { CHAPTERS, type BuildPlan, type Chapter, type StepState } from '../../../core/build';
 import { tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
-import { fileStem, offerFile } from '../../storage/files';
+import { fileStem, offerFile, saveFile } from '../../storage/files';
 import { useBuild } from '../../stores/build';
 import { useBuildBench } from '../../stores/buildBench';
 import { useChosen } from '../../stores/chosen';
@@ -74,13 +74,9 @@ async function calendar() {
   );
 }
 async function withPhotos() {
-  const { writeWith } = await import('../../../core/formats/write');
-  offerFile(
-    writeWith(doc.value, {
-      photos: photos.value.map(({ step, taken, image }) => ({ step, taken, image })),
-    }),
-    `${fileStem(doc.value.name)}.mizuna.json`,
-    'application/json',
+  await saveFile(
+    doc.value,
+    photos.value.map(({ step, taken, image }) => ({ step, taken, image })),
   );
 }
 </script>

@@ -10,6 +10,7 @@ import { oxygen, power } from './rules/oxygen.ts';
 import { solutionAge, strength } from './rules/solution.ts';
 import { stale } from './rules/stale.ts';
 import { temperature } from './rules/temperature.ts';
+import { trend } from './rules/trend.ts';
 import { clogging, delivery, level } from './rules/water.ts';
 
 export * from './types.ts';
@@ -35,6 +36,7 @@ const RULES: readonly AdviceRule[] = [
   nitrate,
   strength,
   solutionAge,
+  trend,
   stale,
 ];
 

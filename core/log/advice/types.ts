@@ -29,6 +29,8 @@ export interface Action {
   readonly kind: ActionKind;
   /** Id of what is given, as in the catalogue. */
   readonly substance?: string;
+  /** Of a programme: the share of a full dose. */
+  readonly part?: number;
   /** In SI, and what it is; null where it has no amount. */
   readonly amount: number | null;
   readonly measure: QuantityKind | null;
@@ -79,6 +81,7 @@ export const ADVICE_ORDER = [
   'clogging',
   'nitrate',
   'solution-age',
+  'trend',
   'stale',
 ] as const;
 export type AdviceRuleId = (typeof ADVICE_ORDER)[number];

@@ -370,13 +370,13 @@ export const TASKS: readonly TaskRule[] = [
 function shadeDay(t: Tended): number | null {
   const band = bandsOf(t).temperature;
   if (!band) return null;
-  const wish = t.hasFish ? (band.good[1] + band.edge[1]) / 2 : band.edge[1];
+  const wish = t.hasFish ? band.good[1] : band.edge[1];
   return firstDay((d) => waterOn(t.system, t.c.a, d, false) > wish - 1);
 }
 function coldDay(t: Tended): number | null {
   const band = bandsOf(t).temperature;
   if (!band) return null;
-  return firstDay((d) => d > 180 && airOn(t.system, d).mean < band.good[0] - 4);
+  return firstDay((d) => d > 180 && airOn(t.system, d).mean < band.good[0]);
 }
 
 /** What the planting plan asks for: sowing, planting out, harvest and clearing of each stand. */

@@ -20,6 +20,7 @@ const value = Joi.number().strict().min(-1e6).max(1e6).required();
 
 export const care = Joi.object({
   filled: Joi.number().strict().min(0).max(8.64e15).allow(null).required(),
+  stocked: Joi.boolean().strict().required(),
   tasks: list({
     off: Joi.boolean().strict().required(),
     every: num('care.tasks.*.every').integer().allow(null),

@@ -87,6 +87,7 @@ export const strength = defineAdvice({
             ...shared,
             kind: 'dose',
             substance: t.system.solution!.programme,
+            part,
             amount: words.first.amount,
             measure: words.first.measure,
             say: [...say`Add ${share(part)} of a full dose: `, ...words.words, '.'],

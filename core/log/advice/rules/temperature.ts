@@ -1,6 +1,6 @@
 import { MOST_AT_ONCE, SOLUTION_WARMTH, appetite, feedOf } from '../../../life/index.ts';
 import { feed, litres, power, say, temperature as degrees } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
+import { bandsOf, bestWarmth } from '../../bands.ts';
 import type { Tended } from '../../state.ts';
 import { calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
@@ -23,9 +23,9 @@ function coolWater(t: Tended, now: number, to: number): number {
 
 function warmFish(t: Tended, now: number): Advised[] {
   const band = bandsOf(t).temperature!;
-  const best = band.good[1];
+  const best = bestWarmth(t)[1];
   const most = band.edge[1];
-  const wish = (best + most) / 2;
+  const wish = band.good[1];
   if (now <= wish) return [];
   const grave = now >= most - 1;
   const shared = {
@@ -128,8 +128,8 @@ function coldFish(t: Tended, now: number): Advised[] {
         : say`Feed ${feed(ration)}: at ${degrees(now)} they take no more.`,
       also: [],
       wait: 86400,
-      because: say`These fish stop eating at ${degrees(stops)} and are at their best from ${degrees(band.good[0])}.`,
-      unless: say`Water above ${degrees(band.good[0])}.`,
+      because: say`These fish stop eating at ${degrees(stops)} and are at their best from ${degrees(bestWarmth(t)[0])}.`,
+      unless: say`Water above ${degrees(bestWarmth(t)[0])}.`,
     },
   ];
 }

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import {
+  KIND_WORDS,
+  entryWords,
+  localDay,
+  nameOf,
+  type Entry,
+  type EntryKind,
+} from '../../../core/log';
+import { tell } from '../../../core/quantity';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import { fileStem, offerFile } from '../../storage/files';
+import { hereZone, useLog } from '../../stores/log';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import EntryEditor from './EntryEditor.vue';
+import TableImport from './TableImport.vue';
+import { clockWords, dayWords } from './when';
+
+/** The whole log, the newest first, as long as it may be: looked through, corrected, taken out, put back. */
+const system = useSystem();
+const log = useLog();
+const settings = useSettings();
+const doc = computed(() => system.document!);
+const kind = ref<string>('all');
+const words = ref('');
+const today = computed(() => localDay(log.now, hereZone()));
+const kinds = computed(() => {
+  const there = new Set(log.entries.map((e) => e.kind));
+  return [
+    { id: 'all', name: 'Everything' },
+    ...[...there].map((id) => ({ id, name: KIND_WORDS[id] })),
+    { id: 'gone', name: 'Taken out' },
+  ];
+});
+const textOf = (e: Entry) => tell(entryWords(e, doc.value, log.tended), settings.units);
+const wanted = computed(() => {
+  const all = kind.value === 'gone' ? log.all.filter((e) => e.deleted) : log.entries;
+  const some =
+    kind.value === 'all' || kind.value === 'gone'
+      ? all
+      : all.filter((e) => e.kind === (kind.value as EntryKind));
+  const find = words.value.trim().toLowerCase();
+  const found = find
+    ? some.filter((e) => `${textOf(e)} ${e.note ?? ''}`.toLowerCase().includes(find))
+    : some;
+  return [...found].reverse();
+});
+/** Rows with the day over the first entry of each. */
+const rows = computed(() => {
+  let before = '';
+  return wanted.value.map((e) => {
+    const day = localDay(e.at, e.zone);
+    const head = day === before ? '' : day;
+    before = day;
+    return { e, head };
+  });
+});
+const editing = shallowRef<Entry | null>(null);
+const gone = shallowRef<Entry | null>(null);
+async function takeOut(e: Entry) {
+  editing.value = null;
+  gone.value = e;
+  await log.takeOut(e.id);
+}
+async function putBack(e: Entry) {
+  gone.value = null;
+  await log.putBack(e.id);
+}
+const note = ref('');
+async function addNote() {
+  const text = note.value.trim();
+  if (!text) return;
+  note.value = '';
+  await log.note({ kind: 'note', note: text.slice(0, 4000) });
+}
+async function saveTable() {
+  const { logCsv } = await import('../../../core/formats/logCsv');
+  offerFile(
+    logCsv(doc.value, log.entries, settings.units),
+    `${fileStem(doc.value.name)}-log.csv`,
+    'text/csv;charset=utf-8',
+  );
+}
+const importing = ref(false);
+/** Height of a row and of a row with its day, px. */
+const ROW = 58;
+</script>
+
+<template>
+  <div class="log">
+    <form class="note" @submit.prevent="addNote">
+      <v-text-field v-model="note" label="A note" maxlength="4000" />
+      <v-btn type="submit" variant="tonal" height="40">Note it</v-btn>
+    </form>
+    <div class="filter">
+      <PlainChoice v-model="kind" label="Show" :items="kinds" />
+      <v-text-field v-model="words" label="With the word" clearable />
+    </div>
+    <p class="quiet count" role="status">
+      {{ wanted.length }} of {{ log.entries.length }} entries
+      <span v-if="gone"
+        >· one taken out <v-btn size="small" @click="putBack(gone)">Put it back</v-btn></span
+      >
+    </p>
+    <EntryEditor
+      v-if="editing"
+      :key="editing.id"
+      :entry="editing"
+      @close="editing = null"
+      @remove="takeOut(editing!)"
+    />
+    <v-virtual-scroll
+      v-if="rows.length"
+      class="rows"
+      :items="rows"
+      :item-height="ROW"
+      tabindex="0"
+      role="list"
+      aria-label="Entries, the newest first"
+    >
+      <template #default="{ item }">
+        <div class="row" role="listitem">
+          <p v-if="item.head" class="day">{{ dayWords(item.head, today) }}</p>
+          <button
+            v-if="!item.e.deleted"
+            type="button"
+            class="what"
+            :aria-expanded="editing?.id === item.e.id"
+            @click="editing = item.e"
+          >
+            <span class="clock">{{ clockWords(item.e.at) }}</span>
+            <span class="text"
+              >{{ textOf(item.e) }}
+              <span class="quiet"
+                >{{ nameOf(doc, item.e.about) }}{{ item.e.device ? ' · by a device' : ''
+                }}{{ item.e.changes ? ' · corrected' : ''
+                }}{{ item.e.note && item.e.kind !== 'note' ? ` · ${item.e.note}` : '' }}</span
+              ></span
+            >
+          </button>
+          <div v-else class="what">
+            <span class="clock">{{ clockWords(item.e.at) }}</span>
+            <span class="text quiet">{{ textOf(item.e) }}</span>
+            <v-btn size="small" @click="putBack(item.e)">Put it back</v-btn>
+          </div>
+        </div>
+      </template>
+    </v-virtual-scroll>
+    <p v-else class="quiet none">
+      Nothing noted yet. Press “All is well” at Today, or tap the tank and read its temperature.
+    </p>
+    <div class="buttons">
+      <v-btn size="small" variant="outlined" @click="saveTable">Save as a table</v-btn>
+      <v-btn
+        size="small"
+        variant="outlined"
+        :aria-expanded="importing"
+        @click="importing = !importing"
+        >Take in a table</v-btn
+      >
+    </div>
+    <TableImport v-if="importing" @close="importing = false" />
+  </div>
+</template>
+
+<style scoped>
+.log {
+  padding: 10px;
+  display: grid;
+  gap: 8px;
+}
+.note {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+}
+.filter {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.count {
+  font-size: var(--type-small);
+}
+.rows {
+  height: min(56vh, 520px);
+  border-top: 1px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
+}
+.row {
+  border-bottom: 1px solid var(--rule);
+}
+.day {
+  font-weight: 650;
+  padding-top: 6px;
+}
+.what {
+  display: grid;
+  grid-template-columns: 52px 1fr auto;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 48px;
+  text-align: left;
+  padding: 4px 0;
+}
+.clock {
+  color: var(--quiet);
+  font-size: var(--type-small);
+}
+.text {
+  line-height: 1.3;
+}
+.text .quiet {
+  font-size: var(--type-small);
+}
+.none {
+  padding: 12px 0;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { useFileDialog } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
+import {
+  COLUMN_USES,
+  DATE_ORDERS,
+  UNITS_OF,
+  entriesOfTable,
+  guessMapping,
+  readTable,
+  scalesOf,
+  type ColumnMapping,
+  type ColumnUse,
+  type Mapping,
+  type Table,
+} from '../../../core/formats/logCsv';
+import { KIT_SCALES, type KitScale } from '../../../core/life';
+import { entryWords, type LogNews } from '../../../core/log';
+import { tell } from '../../../core/quantity';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import { store } from '../../storage/db';
+import { hereZone, useLog } from '../../stores/log';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import { momentWords } from './when';
+
+/** A table taken into the log: which column is what, in which unit; what comes and what is left out, before it does. */
+const emit = defineEmits<{ close: [] }>();
+const system = useSystem();
+const log = useLog();
+const settings = useSettings();
+const KEY = 'csv-mappings';
+const LARGEST = 30_000_000;
+const name = ref('');
+const table = shallowRef<Table | null>(null);
+const mapping = shallowRef<Mapping | null>(null);
+const problem = ref('');
+const done = ref('');
+
+/** A mapping is kept for the next table with the same heads. */
+const keyOf = (t: Table) => t.heads.join('\u0000');
+async function keptMapping(t: Table): Promise<Mapping | null> {
+  const kept = await store.setting(KEY);
+  const all = kept.ok && kept.value ? (kept.value as Record<string, Mapping>) : {};
+  return all[keyOf(t)] ?? null;
+}
+async function keepMapping(t: Table, m: Mapping) {
+  const kept = await store.setting(KEY);
+  const all = kept.ok && kept.value ? (kept.value as Record<string, Mapping>) : {};
+  await store.setSetting(KEY, { ...all, [keyOf(t)]: m });
+}
+const dialog = useFileDialog({ accept: '.csv,.tsv,.txt,text/csv', multiple: false, reset: true });
+dialog.onChange((files) => void open(files?.[0]));
+async function open(file: File | null | undefined) {
+  if (!file) return;
+  problem.value = '';
+  done.value = '';
+  if (file.size > LARGEST) {
+    problem.value = 'The table is far larger than any log. It was not opened.';
+    return;
+  }
+  const read = readTable(await file.text());
+  if (!read.rows.length || read.heads.length < 2) {
+    problem.value = `${file.name} has no table in it: a row of heads, then a row for each time.`;
+    return;
+  }
+  name.value = file.name;
+  mapping.value = (await keptMapping(read)) ?? guessMapping(read, hereZone());
+  table.value = read;
+}
+const USES = [
+  { id: '', name: 'leave out' },
+  ...COLUMN_USES.map((u) => ({ id: u.id, name: u.label })),
+];
+const ORDERS = DATE_ORDERS.map((id) => ({
+  id,
+  name: { ymd: 'year, month, day', dmy: 'day, month, year', mdy: 'month, day, year' }[id],
+}));
+const MARKS = [
+  { id: '.', name: 'point, as in 7.2' },
+  { id: ',', name: 'comma, as in 7,2' },
+];
+const kindOf = (use: ColumnUse | null) => COLUMN_USES.find((u) => u.id === use)?.kind ?? null;
+const unitsOf = (use: ColumnUse | null) => {
+  const kind = kindOf(use);
+  return (kind && UNITS_OF[kind]) ?? [];
+};
+function setColumn(i: number, change: Partial<ColumnMapping>) {
+  if (!mapping.value) return;
+  const columns = mapping.value.columns.map((c, k) => (k === i ? { ...c, ...change } : c));
+  mapping.value = { ...mapping.value, columns };
+}
+const setUse = (i: number, use: string) =>
+  setColumn(i, {
+    use: (use || null) as ColumnUse | null,
+    unit: unitsOf((use || null) as ColumnUse | null)[0] ?? '',
+    scale: scalesOf((use || 'note') as ColumnUse)[0] ?? null,
+  });
+const read = computed(() =>
+  table.value && mapping.value && system.document
+    ? entriesOfTable(table.value, mapping.value, Date.now(), system.document)
+    : null,
+);
+const news = computed<LogNews | null>(() => (read.value ? log.newsFrom(read.value.entries) : null));
+const sample = computed(() => (news.value?.added ?? []).slice(0, 4));
+const skipped = computed(() => read.value?.skipped ?? []);
+const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one.replace(/y$/, 'ie')}s`}`;
+async function take() {
+  if (!news.value || !table.value || !mapping.value) return;
+  await keepMapping(table.value, mapping.value);
+  const n = news.value.added.length + news.value.changed.length;
+  await log.take(news.value);
+  table.value = null;
+  done.value = `${count(n, 'entry')} taken in from ${name.value}.`;
+}
+</script>
+
+<template>
+  <section class="import" aria-label="Take in a table">
+    <p class="quiet">
+      A table of your own, or of another program: CSV with a row of heads. You say what each column
+      is; nothing is taken in before you press.
+    </p>
+    <div class="buttons">
+      <v-btn size="small" variant="tonal" @click="dialog.open()">Choose a table</v-btn>
+      <v-btn size="small" @click="emit('close')">Close</v-btn>
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="done" role="status">{{ done }}</p>
+    <template v-if="table && mapping">
+      <div class="general">
+        <PlainChoice
+          :model-value="mapping.dates"
+          label="Dates are written"
+          :items="ORDERS"
+          @update:model-value="mapping = { ...mapping!, dates: $event as Mapping['dates'] }"
+        />
+        <PlainChoice
+          :model-value="mapping.decimal"
+          label="Decimals with a"
+          :items="MARKS"
+          @update:model-value="mapping = { ...mapping!, decimal: $event as Mapping['decimal'] }"
+        />
+      </div>
+      <ul class="columns">
+        <li v-for="(head, i) in table.heads" :key="i">
+          <p>
+            <b>{{ head || `Column ${i + 1}` }}</b>
+            <span class="quiet">
+              {{
+                table.rows
+                  .slice(0, 3)
+                  .map((r) => r[i])
+                  .join(' · ')
+              }}</span
+            >
+          </p>
+          <div class="column">
+            <PlainChoice
+              :model-value="mapping.columns[i]!.use ?? ''"
+              label="Is"
+              :items="USES"
+              @update:model-value="setUse(i, $event)"
+            />
+            <PlainChoice
+              v-if="unitsOf(mapping.columns[i]!.use).length"
+              :model-value="mapping.columns[i]!.unit"
+              label="In"
+              :items="unitsOf(mapping.columns[i]!.use).map((u) => ({ id: u, name: u }))"
+              @update:model-value="setColumn(i, { unit: $event })"
+            />
+            <PlainChoice
+              v-if="mapping.columns[i]!.scale"
+              :model-value="mapping.columns[i]!.scale!"
+              label="Reads"
+              :items="
+                scalesOf(mapping.columns[i]!.use!).map((s) => ({ id: s, name: KIT_SCALES[s].name }))
+              "
+              @update:model-value="setColumn(i, { scale: $event as KitScale })"
+            />
+          </div>
+        </li>
+      </ul>
+      <div v-if="news" class="preview" role="status">
+        <p>
+          <b>{{ count(news.added.length, 'new entry') }}</b>,
+          {{ count(news.changed.length, 'corrected entry') }},
+          {{ read!.entries.length - news.write.length }} there already,
+          {{ count(skipped.length, 'cell') }} left out.
+        </p>
+        <ul>
+          <li v-for="e in sample" :key="e.id">
+            {{ momentWords(e.at, log.now, e.zone) }}:
+            {{ tell(entryWords(e, system.document!), settings.units) }}
+          </li>
+        </ul>
+        <details v-if="skipped.length">
+          <summary>What is left out, and why</summary>
+          <ul>
+            <li v-for="(s, i) in skipped.slice(0, 40)" :key="i">Row {{ s.row }}: {{ s.why }}</li>
+            <li v-if="skipped.length > 40">and {{ skipped.length - 40 }} more</li>
+          </ul>
+        </details>
+        <v-btn variant="flat" color="primary" :disabled="!news.write.length" @click="take"
+          >Take in {{ count(news.write.length, 'entry') }}</v-btn
+        >
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.import {
+  display: grid;
+  gap: 8px;
+  padding: 10px;
+  background: var(--wash);
+}
+.general,
+.column {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+  gap: 8px;
+  padding-top: 6px;
+}
+.columns,
+.preview ul {
+  list-style: none;
+  font-size: var(--type-body);
+}
+.columns li {
+  border-top: 1px solid var(--rule);
+  padding: 8px 0;
+}
+.preview {
+  display: grid;
+  gap: 6px;
+}
+.problem {
+  color: var(--stop);
+}
+.buttons {
+  display: flex;
+  gap: 8px;
+}
+</style>

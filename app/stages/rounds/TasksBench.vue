@@ -1,0 +1,214 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { computed, ref } from 'vue';
+import { addDays, localDay, weekOf } from '../../../core/log';
+import { tell } from '../../../core/quantity';
+import { TASK_UNITS, type TaskUnit } from '../../../core/system';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import { fileStem, offerFile } from '../../storage/files';
+import { hereZone, useLog } from '../../stores/log';
+import { useReminders } from '../../stores/reminders';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import TaskRow from './TaskRow.vue';
+import { dayWords, dueWords } from './when';
+
+/** The tasks: what is due, the week, how each is kept, and the grower’s own. */
+const emit = defineEmits<{ print: [] }>();
+const system = useSystem();
+const log = useLog();
+const settings = useSettings();
+const reminders = useReminders();
+const doc = computed(() => system.document!);
+const today = computed(() => localDay(log.now, hereZone()));
+const week = computed(() => (log.tended ? weekOf(log.tended, log.tasks) : []));
+const ahead = computed(() => log.tasks.filter((t) => t.due > addDays(today.value, 6)));
+const minutes = (tasks: readonly { minutes: number }[]) =>
+  tasks.reduce((sum, t) => sum + t.minutes, 0);
+
+/** How a task is kept: its days, or that it is left. */
+const kept = computed(() => log.tasks.filter((t) => !t.own && t.repeats));
+const choiceOf = (id: string) =>
+  doc.value.care.tasks.find((x) => x.id === id) ?? { id, off: false, every: null };
+function setEvery(id: string, text: string) {
+  const every = Math.round(Number(text));
+  if (!(every >= 1 && every <= 400)) return;
+  system.commit(
+    [{ at: `care.tasks.${id}`, to: { ...choiceOf(id), every } }],
+    `Every ${every} days`,
+  );
+}
+const leave = (id: string, off: boolean) =>
+  system.commit(
+    [{ at: `care.tasks.${id}`, to: { ...choiceOf(id), off } }],
+    off ? 'Task left out' : 'Task taken up again',
+  );
+const left = computed(() => doc.value.care.tasks.filter((x) => x.off));
+
+const title = ref('');
+const every = ref('1');
+const unit = ref<TaskUnit>('week');
+const UNITS = TASK_UNITS.map((id) => ({ id, name: `${id}s` }));
+const begins = ref(today.value);
+const problem = ref('');
+function addOwn() {
+  const n = Math.round(Number(every.value));
+  if (!title.value.trim()) problem.value = 'Give it a name.';
+  else if (!(n >= 1 && n <= 100)) problem.value = 'Every how many? A whole number from 1 to 100.';
+  else if (!/^\d{4}-\d{2}-\d{2}$/.test(begins.value)) problem.value = 'From which day?';
+  else {
+    problem.value = '';
+    const id = `own-${nanoid(8)}`;
+    system.commit(
+      [
+        {
+          at: `care.own.${id}`,
+          to: {
+            id,
+            title: title.value.trim().slice(0, 120),
+            why: '',
+            minutes: 10,
+            every: n,
+            unit: unit.value,
+            begins: begins.value,
+          },
+        },
+      ],
+      `Task: ${title.value.trim()}`,
+    );
+    title.value = '';
+  }
+}
+const dropOwn = (id: string) =>
+  system.commit([{ at: `care.own.${id}`, to: undefined }], 'Own task taken out');
+
+async function calendar() {
+  const { tasksIcs } = await import('../../../core/formats/tasksIcs');
+  offerFile(
+    tasksIcs(doc.value.id, doc.value.name, log.tasks, settings.units),
+    `${fileStem(doc.value.name)}-tasks.ics`,
+    'text/calendar;charset=utf-8',
+  );
+}
+</script>
+
+<template>
+  <div>
+    <PanelGroup
+      v-for="d in week"
+      :key="d.day"
+      :title="`${dayWords(d.day, today)}, ${minutes(d.tasks)} min`"
+    >
+      <ul v-if="d.day === today">
+        <TaskRow v-for="t in d.tasks" :key="t.id" :task="t" />
+      </ul>
+      <ul v-else-if="d.tasks.length" class="plain">
+        <li v-for="t in d.tasks" :key="t.id">{{ tell(t.title, settings.units) }}</li>
+      </ul>
+      <p v-else class="quiet">Nothing but the fish and the leaves.</p>
+    </PanelGroup>
+    <PanelGroup v-if="ahead.length" title="Later">
+      <ul class="plain">
+        <li v-for="t in ahead" :key="t.id">
+          {{ tell(t.title, settings.units) }}
+          <span class="quiet">{{ dueWords(t.due, today) }}</span>
+        </li>
+      </ul>
+    </PanelGroup>
+    <PanelGroup title="Take the tasks along">
+      <div class="buttons">
+        <v-btn size="small" variant="outlined" @click="calendar">Save as a calendar</v-btn>
+        <v-btn size="small" variant="outlined" @click="emit('print')"
+          >Print the week for the wall</v-btn
+        >
+        <v-btn
+          v-if="reminders.possible"
+          size="small"
+          variant="outlined"
+          :aria-pressed="reminders.on"
+          @click="reminders.toggle"
+          >{{ reminders.on ? 'Reminders on' : 'Remind me here' }}</v-btn
+        >
+      </div>
+      <p v-if="reminders.trouble" class="quiet" role="status">{{ reminders.trouble }}</p>
+    </PanelGroup>
+    <PanelGroup title="A task of your own">
+      <div class="fields">
+        <v-text-field v-model="title" class="wide" label="What" maxlength="120" />
+        <v-text-field v-model="every" label="Every" inputmode="numeric" maxlength="3" />
+        <PlainChoice
+          :model-value="unit"
+          label="of"
+          :items="UNITS"
+          @update:model-value="unit = $event as TaskUnit"
+        />
+        <v-text-field v-model="begins" class="wide" label="From" type="date" />
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <v-btn variant="tonal" @click="addOwn">Add it</v-btn>
+      <ul v-if="doc.care.own.length" class="plain">
+        <li v-for="x in doc.care.own" :key="x.id">
+          {{ x.title }}, every {{ x.every }} {{ x.unit }}{{ x.every > 1 ? 's' : '' }}
+          <v-btn size="small" :aria-label="`Take out ${x.title}`" @click="dropOwn(x.id)"
+            >Take out</v-btn
+          >
+        </li>
+      </ul>
+    </PanelGroup>
+    <PanelGroup title="How often">
+      <ul class="plain pace">
+        <li v-for="t in kept" :key="t.id">
+          <span>{{ tell(t.title, settings.units) }}</span>
+          <v-text-field
+            :model-value="String(t.repeats!.every)"
+            label="days"
+            inputmode="numeric"
+            maxlength="3"
+            :aria-label="`Days between: ${tell(t.title, settings.units)}`"
+            @change="setEvery(t.id, ($event.target as HTMLInputElement).value)"
+          />
+          <v-btn
+            size="small"
+            :aria-label="`Leave out: ${tell(t.title, settings.units)}`"
+            @click="leave(t.id, true)"
+            >Leave out</v-btn
+          >
+        </li>
+        <li v-for="x in left" :key="x.id">
+          <span class="quiet">{{ x.id.replaceAll('-', ' ') }}, left out</span>
+          <v-btn size="small" @click="leave(x.id, false)">Take up again</v-btn>
+        </li>
+      </ul>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.plain {
+  list-style: none;
+}
+.plain li {
+  border-top: 1px solid var(--rule);
+  padding: 6px 0;
+  font-size: var(--type-body);
+}
+.pace li {
+  display: grid;
+  grid-template-columns: 1fr 72px auto;
+  gap: 8px;
+  align-items: center;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.fields {
+  padding-bottom: 10px;
+}
+.problem {
+  color: var(--stop);
+  padding-bottom: 6px;
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { entryWords, type SignId } from '../../../core/log';
+import { tell } from '../../../core/quantity';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { hereZone, useLog } from '../../stores/log';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import AdviceCard from './AdviceCard.vue';
+import QuickEntry from './QuickEntry.vue';
+import TaskRow from './TaskRow.vue';
+import { momentWords } from './when';
+
+/** The page of today: all well at one press, what to do, what is read, what is due. */
+const log = useLog();
+const system = useSystem();
+const settings = useSettings();
+const grave = computed(() => log.advice.filter((a) => a.urgency !== 'week'));
+const calm = computed(() => log.advice.filter((a) => a.urgency === 'week'));
+const WELL = computed<SignId[]>(() => [
+  ...(log.tended?.hasFish ? (['fish-well'] as const) : []),
+  ...(log.tended?.hasPlants ? (['leaves-well'] as const) : []),
+  'water-clear',
+  'drain-well',
+  'pump-well',
+]);
+const looked = computed(() => {
+  const last = [...log.entries].reverse().find((e) => e.kind === 'look');
+  return last ? momentWords(last.at, log.now, hereZone()) : '';
+});
+const allWell = () => log.note({ kind: 'look', seen: WELL.value });
+const noted = computed(() => {
+  const e = log.noted && log.all.find((x) => x.id === log.noted!.id);
+  return e && !e.deleted && log.now - e.at < 120_000 ? e : null;
+});
+</script>
+
+<template>
+  <div>
+    <div class="well">
+      <v-btn class="all" variant="flat" color="success" @click="allWell">All is well</v-btn>
+      <p class="quiet">
+        {{ looked ? `Last look ${looked}.` : 'One look a day: fish, leaves, level, drains, pump.' }}
+      </p>
+    </div>
+    <p v-if="noted" class="noted" role="status">
+      <span
+        >Noted: {{ tell(entryWords(noted, system.document!, log.tended), settings.units) }}</span
+      >
+      <v-btn size="small" @click="log.takeOut(noted.id)">Take it back</v-btn>
+    </p>
+    <div v-if="grave.length" class="cards" aria-label="What to do" role="region">
+      <AdviceCard v-for="a in grave" :key="`${a.id}-${a.kind}-${a.about}`" :advice="a" />
+    </div>
+    <QuickEntry />
+    <PanelGroup v-if="log.due.length" title="Due">
+      <ul>
+        <TaskRow v-for="t in log.due" :key="t.id" :task="t" />
+      </ul>
+    </PanelGroup>
+    <PanelGroup v-if="calm.length" title="When there is time">
+      <div class="cards">
+        <AdviceCard v-for="a in calm" :key="`${a.id}-${a.kind}-${a.about}`" :advice="a" />
+      </div>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.well {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 10px;
+}
+.all {
+  height: 56px;
+  min-width: 140px;
+  font-size: 1.05rem;
+}
+.noted {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 12px;
+  background: var(--water-soft);
+}
+.cards {
+  display: grid;
+  gap: 6px;
+  padding: 0 10px;
+}
+</style>

@@ -1,0 +1,32 @@
+import { tell, type UnitSystem } from '../../../core/quantity';
+import { localDay, shortAge, addDays, daysBetween, type LocalDay } from '../../../core/log';
+
+/** Days and hours as they are said. */
+
+const DAY = new Intl.DateTimeFormat(undefined, {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+});
+const CLOCK = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+
+/** A day as “today”, “tomorrow” or “Sat 13 Jun”. */
+export function dayWords(day: LocalDay, today: LocalDay): string {
+  if (day === today) return 'today';
+  if (day === addDays(today, 1)) return 'tomorrow';
+  if (day === addDays(today, -1)) return 'yesterday';
+  return DAY.format(new Date(`${day}T12:00:00`));
+}
+/** When a task falls due. */
+export function dueWords(day: LocalDay, today: LocalDay): string {
+  const late = daysBetween(day, today);
+  return late > 0 ? `due ${late === 1 ? 'yesterday' : `${late} days ago`}` : dayWords(day, today);
+}
+/** Hour of a moment. */
+export const clockWords = (at: number): string => CLOCK.format(new Date(at));
+/** A moment as day and hour. */
+export const momentWords = (at: number, now: number, zone: string): string =>
+  `${dayWords(localDay(at, zone), localDay(now, zone))}, ${clockWords(at)}`;
+/** How long ago, in few letters. */
+export const ageWords = (at: number, now: number, units: UnitSystem): string =>
+  now - at < 60_000 ? 'now' : `${tell(shortAge((now - at) / 1000), units)} ago`;

@@ -1,0 +1,5 @@
+<script setup lang="ts">
+/** Start-up. */
+</script>
+
+<template><div /></template>

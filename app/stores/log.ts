@@ -1,0 +1,197 @@
+import { useIntervalFn } from '@vueuse/core';
+import { nanoid } from 'nanoid';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import {
+  adviceOf,
+  asRead,
+  correct,
+  inOrder,
+  living,
+  mergeEntry,
+  newEntry,
+  newsOf,
+  remove,
+  restore,
+  tasksOf,
+  tended,
+  type Advice,
+  type Entry,
+  type EntryValues,
+  type LogNews,
+  type Task,
+  type Tended,
+} from '../../core/log';
+import { same, type Edit, type WaterState } from '../../core/system';
+import { hearOthers, tellOthers } from '../storage/channel';
+import { logStore } from '../storage/log';
+import { useSystem } from './system';
+import { useTrace } from './trace';
+
+/** How often the clock is looked at, ms. */
+const TICK = 30_000;
+
+/** Zone of this browser. */
+export const hereZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+
+/** The log of the open system, kept as it is written, and what follows from it: advice and tasks. */
+export const useLog = defineStore('log', () => {
+  const system = useSystem();
+  const trace = useTrace();
+  /** Every entry, in order of time, those that were taken out among them. */
+  const all = shallowRef<readonly Entry[]>([]);
+  const loaded = ref('');
+  const trouble = ref('');
+  const now = ref(Date.now());
+  useIntervalFn(() => (now.value = Date.now()), TICK);
+  /** The entry that was noted last, so that it can be taken back at once. */
+  const noted = shallowRef<Entry | null>(null);
+
+  async function load(id: string) {
+    const kept = await logStore.entries(id);
+    if (system.document?.id !== id) return;
+    if (kept.ok) all.value = kept.value;
+    else trouble.value = kept.message;
+    loaded.value = id;
+    now.value = Date.now();
+  }
+  watch(
+    () => system.document?.id,
+    (id) => {
+      all.value = [];
+      loaded.value = '';
+      trouble.value = '';
+      noted.value = null;
+      if (id) void load(id);
+    },
+    { immediate: true },
+  );
+  hearOthers((news) => {
+    if (news.what === 'log' && news.id === system.document?.id) void load(news.id);
+  });
+
+  const entries = computed(() => living(all.value));
+  const metrics = computed(() => trace.day);
+  /** The system with its water as last read. */
+  const read = computed(() => system.document && asRead(system.document, entries.value));
+  const tendedNow = computed<Tended | null>(() => {
+    const s = read.value;
+    const a = system.assessment;
+    if (!s || !a || loaded.value !== s.id) return null;
+    return tended({ system: s, a, day: metrics.value }, entries.value, now.value, hereZone());
+  });
+  const advice = computed<readonly Advice[]>(() =>
+    tendedNow.value ? adviceOf(tendedNow.value) : [],
+  );
+  const tasks = computed<readonly Task[]>(() => (tendedNow.value ? tasksOf(tendedNow.value) : []));
+  /** Tasks that are due today or were before. */
+  const due = computed(() => tasks.value.filter((t) => t.state !== 'ahead'));
+
+  /** Puts entries in their places, those that stand there already replaced. */
+  function place(fresh: readonly Entry[]) {
+    const ids = new Set(fresh.map((e) => e.id));
+    all.value = [...all.value.filter((e) => !ids.has(e.id)), ...fresh].sort(inOrder);
+    now.value = Math.max(Date.now(), now.value);
+  }
+  async function confirm(answer: ReturnType<typeof logStore.add>) {
+    const kept = await answer;
+    if (!kept.ok) trouble.value = kept.message;
+    else if (system.document) tellOthers({ what: 'log', id: system.document.id });
+    return kept.ok;
+  }
+  const WATER: readonly (keyof WaterState)[] = [
+    'ph',
+    'alkalinity',
+    'tan',
+    'nitrite',
+    'nitrate',
+    'chloride',
+    'conductivity',
+  ];
+  /** Takes what was read into the design, so that findings and the season go by it. */
+  function takeReadings() {
+    const doc = system.document;
+    if (!doc) return;
+    const water = asRead(doc, entries.value);
+    const edits: Edit[] = WATER.filter((k) => !same(doc.water[k], water.water[k])).map((k) => ({
+      at: `water.${k}`,
+      to: water.water[k],
+    }));
+    if (doc.site.waterTemperature !== water.site.waterTemperature)
+      edits.push({ at: 'site.waterTemperature', to: water.site.waterTemperature });
+    if (edits.length) system.commit(edits, 'Water as it was read');
+  }
+
+  /**
+   * Notes something; it is kept in the moment of the press.
+   *
+   * @returns the entry, when it is confirmed
+   */
+  async function note(
+    ...values: readonly (Omit<EntryValues, 'at' | 'zone'> & { at?: number })[]
+  ): Promise<readonly Entry[]> {
+    const doc = system.document;
+    if (!doc) return [];
+    const written = Date.now();
+    const fresh = values.map((v) =>
+      newEntry(nanoid(12), { ...v, at: v.at ?? written, zone: hereZone() }, written),
+    );
+    const answer = logStore.add(doc.id, fresh);
+    place(fresh);
+    noted.value = fresh[0] ?? null;
+    if (fresh.some((e) => e.kind === 'reading' && !e.device)) takeReadings();
+    await confirm(answer);
+    return fresh;
+  }
+  async function change(e: Entry) {
+    const doc = system.document;
+    if (!doc) return;
+    place([e]);
+    if (e.kind === 'reading') takeReadings();
+    await confirm(logStore.merge(doc.id, [e]));
+  }
+  const find = (id: string) => all.value.find((e) => e.id === id);
+  /** Corrects an entry; it keeps what it was. */
+  async function amend(id: string, values: Partial<EntryValues>) {
+    const e = find(id);
+    if (e) await change(correct(e, values, Date.now()));
+  }
+  async function takeOut(id: string) {
+    const e = find(id);
+    if (e) await change(remove(e, Date.now()));
+  }
+  async function putBack(id: string) {
+    const e = find(id);
+    if (e) await change(restore(e, Date.now()));
+  }
+  /** What other entries would change here. */
+  const newsFrom = (theirs: readonly Entry[]): LogNews => newsOf(all.value, theirs);
+  /** Takes in what {@link newsFrom} told of. */
+  async function take(news: LogNews) {
+    const doc = system.document;
+    if (!doc || !news.write.length) return;
+    const there = new Map(all.value.map((e) => [e.id, e]));
+    place(news.write.map((e) => (there.has(e.id) ? mergeEntry(there.get(e.id)!, e) : e)));
+    takeReadings();
+    await confirm(logStore.merge(doc.id, news.write));
+  }
+
+  return {
+    all,
+    entries,
+    loaded,
+    trouble,
+    now,
+    noted,
+    tended: tendedNow,
+    advice,
+    tasks,
+    due,
+    note,
+    amend,
+    takeOut,
+    putBack,
+    newsFrom,
+    take,
+  };
+});

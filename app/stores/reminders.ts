@@ -1,0 +1,51 @@
+import { defineStore } from 'pinia';
+import { computed, ref, watch } from 'vue';
+import { tell } from '../../core/quantity';
+import { useLog } from './log';
+import { useSettings } from './settings';
+import { useSystem } from './system';
+
+/** Reminders by the browser, where it has them and the person allows: never needed, tasks stand on the page too. */
+export const useReminders = defineStore('reminders', () => {
+  const log = useLog();
+  const system = useSystem();
+  const settings = useSettings();
+  const possible = typeof Notification !== 'undefined';
+  const on = ref(false);
+  const trouble = ref('');
+  const told = new Set<string>();
+
+  async function toggle() {
+    if (on.value) {
+      on.value = false;
+      return;
+    }
+    const answer = await Notification.requestPermission();
+    on.value = answer === 'granted';
+    trouble.value = on.value
+      ? ''
+      : 'The browser does not allow reminders for this page; the calendar has alarms too.';
+  }
+  /** Tasks that fell due while the page is open. */
+  const fresh = computed(() =>
+    log.due.filter((t) => t.at <= log.now && t.at > log.now - 3_600_000),
+  );
+  watch([fresh, on], () => {
+    if (!on.value) return;
+    for (const t of fresh.value) {
+      const key = `${t.id} ${t.due}`;
+      if (told.has(key)) continue;
+      told.add(key);
+      try {
+        new Notification(system.document?.name ?? 'Mizuna', {
+          body: tell(t.title, settings.units),
+          tag: key,
+        });
+      } catch {
+        // Some phones only notify from a service worker; the page shows the task anyway.
+        on.value = false;
+      }
+    }
+  });
+  return { possible, on, trouble, toggle };
+});

@@ -1,0 +1,253 @@
+import { CHLORINE_LIMITS } from '../catalogue/index.ts';
+import { CHLORINE_HALF_LIFE, dechlorinate, standingTime, total } from '../life/index.ts';
+import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
+import { SEEDED, type Course } from '../season/index.ts';
+import { dechlorinators, type Reading, type StartKind } from '../system/index.ts';
+import type { Tended } from './state.ts';
+import { addDays, dayOfYear, daysBetween, localDay, type LocalDay } from './time.ts';
+import type { Entry, Moment } from './types.ts';
+
+/** The start of a system by its log: first water and its proof, cycling, first fish, first plants. */
+
+const DAY = 86_400_000;
+const HOUR = 3_600_000;
+
+/** When the water went in; null where that is not noted. */
+export const filledAt = (t: Tended): Moment | null => t.system.care.filled;
+
+// --- The first water ----------------------------------------------------------------------------------------
+
+export interface Treatment {
+  /** Chlorine of the tap as it is known; null where it was not read. */
+  readonly level: number | null;
+  /** What takes it out, kg of the pure substance; null where the level is not known. */
+  readonly dose: Kilograms | null;
+  readonly by: string;
+  readonly byName: string;
+  /** It may stand aerated instead, so long; null for chloramine. */
+  readonly stands: readonly [Seconds, Seconds] | null;
+  /** None in the tap; shown to be out; to be waited for; still in; not tested. */
+  readonly state: 'none' | 'proved' | 'waits' | 'in' | 'open';
+  /** Until when four more half-lives have gone by since a coarse test showed none. */
+  readonly until: Moment | null;
+}
+
+/** Tick of a grower whose test reads total chlorine to 0.05 mg/L or better. */
+export const FINE_TEST = 'fine-chlorine-test';
+
+/**
+ * The treatment of the first fill and its proof: a fine test that shows none, a coarse one that shows none after a
+ * dose for all that the tap may bring, or after four more half-lives.
+ */
+export function treatmentOf(t: Tended): Treatment {
+  const { tap } = t.system.site;
+  const kind = tap.chlorine ?? 'chlorine';
+  const by = dechlorinators(t.system)[0]!;
+  const since = filledAt(t) ?? -Infinity;
+  const readings = t.entries.filter((e) => e.at >= since && e.chlorine !== undefined);
+  const first = readings[0]?.chlorine;
+  const level = tap.chlorineLevel ?? (first !== undefined && first > 0 ? first : null);
+  const base = {
+    level,
+    dose: level === null ? null : dechlorinate(by, level, t.volume) / 1000,
+    by: by.id,
+    byName: by.name,
+    stands: level === null ? null : standingTime(kind, level),
+    until: null,
+  };
+  if (kind === 'none') return { ...base, state: 'none' };
+  const last = readings.at(-1);
+  if (!last) return { ...base, state: 'open' };
+  if (last.chlorine! > CHLORINE_LIMITS.target) return { ...base, state: 'in' };
+  const fine = t.entries.some(
+    (e) => e.kind === 'task' && e.what === FINE_TEST && e.outcome === 'done',
+  );
+  const dosed = t.entries.some(
+    (e) =>
+      e.kind === 'dose' && e.at >= since && dechlorinators(t.system).some((d) => d.id === e.what),
+  );
+  if (fine || dosed) return { ...base, state: 'proved' };
+  // Chloramine does not leave by standing: without a dose only a fine test proves it.
+  if (kind === 'chloramine') return { ...base, state: 'open' };
+  const until = last.at + 4 * CHLORINE_HALF_LIFE[1] * 1000;
+  return t.now >= until ? { ...base, state: 'proved' } : { ...base, state: 'waits', until };
+}
+
+// --- Cycling ------------------------------------------------------------------------------------------------
+
+/** Ammonium chloride and household ammonia of 10 %, by the nitrogen they hold. */
+const SALAMMONIAC_PER_N = 53.491 / 14.007;
+const AMMONIA_N_PER_LITRE = 0.1 * 957 * (14.007 / 17.031);
+/** Ammonia above this stalls the bacteria that it is for, mg N/L. */
+export const MOST_TAN = 4;
+
+export interface TodaysDose {
+  /** As nitrogen, as ammonium chloride, and as household ammonia of 10 %. */
+  readonly nitrogen: Kilograms;
+  readonly salammoniac: Kilograms;
+  readonly ammonia: CubicMetres;
+  /** Given today already, held back since there is plenty, or due. */
+  readonly state: 'given' | 'held' | 'due';
+}
+
+/** Today’s ammonia of a start without fish; null where the start is with fish. */
+export function todaysDose(t: Tended): TodaysDose | null {
+  const { plan } = t.system;
+  if (plan.start === 'fish' || t.hasFish) return null;
+  const grams = plan.dose * t.volume;
+  const today = localDay(t.now, t.zone);
+  const given = t.entries.some(
+    (e) => e.kind === 'dose' && e.what === 'ammonia' && localDay(e.at, t.zone) === today,
+  );
+  const tan = t.latest.tan;
+  return {
+    nitrogen: grams / 1000,
+    salammoniac: (grams * SALAMMONIAC_PER_N) / 1000,
+    ammonia: grams / AMMONIA_N_PER_LITRE / 1000,
+    state: given ? 'given' : tan && tan.low >= MOST_TAN ? 'held' : 'due',
+  };
+}
+
+/** Readings of the log as the forecast takes them: by days since the water went in, those of the plan among them. */
+export function readingsOf(t: Tended): Reading[] {
+  const from = filledAt(t);
+  const start = from === null ? null : localDay(from, t.zone);
+  const out: Reading[] = [...t.system.plan.readings];
+  if (start === null) return out;
+  for (const e of t.entries) {
+    if (e.tan === undefined && e.nitrite === undefined && e.nitrate === undefined) continue;
+    const day = daysBetween(start, localDay(e.at, t.zone));
+    if (day < 0) continue;
+    out.push({
+      id: e.id,
+      day,
+      tan: e.tan ?? null,
+      nitrite: e.nitrite ?? null,
+      nitrate: e.nitrate ?? null,
+    });
+  }
+  return out.sort((a, b) => a.day - b.day);
+}
+
+/** Course of the start for the forecast: from the day on which the water went in, ten weeks at least. */
+export function startCourse(t: Tended): Course {
+  const { plan } = t.system;
+  const from = filledAt(t);
+  const running = from === null ? 0 : Math.ceil((t.now - from) / DAY);
+  return {
+    days: Math.min(365, Math.max(70, running + 42)),
+    start: plan.start,
+    dose: plan.dose,
+    seed: plan.start === 'seeded' && plan.seed === 1 ? SEEDED : plan.seed,
+    begins: from === null ? plan.begins : dayOfYear(localDay(from, t.zone)),
+    events: plan.events,
+    held: {},
+  };
+}
+
+/** A dose of so much on top must be gone within a day, both below the mark, mg N/L. */
+const TEST_DOSE = 1;
+const GONE = 0.25;
+
+/**
+ * The day on which the log shows it cycled: a dose of 1 mg/L and more, and a day later neither ammonia nor nitrite;
+ * or, where there is no such dose, three readings in a row of neither while nitrate has come.
+ */
+export function cycledOn(t: Tended): LocalDay | null {
+  const clear = (e: Entry) =>
+    e.tan !== undefined && e.nitrite !== undefined && e.tan[1] <= GONE && e.nitrite[1] <= GONE;
+  for (const e of t.entries) {
+    const strength =
+      e.kind === 'dose' && e.what === 'ammonia' ? ((e.mass ?? 0) * 1000) / t.volume : 0;
+    if (strength < TEST_DOSE * 0.95) continue;
+    const proof = t.entries.find(
+      (x) => x.at > e.at + 12 * HOUR && x.at < e.at + 30 * HOUR && clear(x),
+    );
+    if (proof) return localDay(proof.at, t.zone);
+  }
+  let run: Entry[] = [];
+  let nitrate = false;
+  for (const e of t.entries) {
+    if ((e.nitrate?.[0] ?? 0) > 1) nitrate = true;
+    if (e.tan === undefined || e.nitrite === undefined) continue;
+    run = clear(e) ? [...run, e] : [];
+    const fed =
+      t.hasFish ||
+      t.entries.some(
+        (x) => x.kind === 'dose' && x.what === 'ammonia' && x.at < e.at && x.at > e.at - 3 * DAY,
+      );
+    if (run.length >= 3 && nitrate && fed && run.at(-1)!.at - run[0]!.at > 3 * DAY)
+      return localDay(e.at, t.zone);
+  }
+  return null;
+}
+
+// --- First fish ---------------------------------------------------------------------------------------------
+
+export interface Stocking {
+  /** Fish in all, and of each step. */
+  readonly count: number;
+  readonly steps: readonly number[];
+  /** Mass of one when it is put in. */
+  readonly each: Kilograms;
+  readonly kindName: string | null;
+}
+
+/** Weeks between the steps of the first stocking. */
+export const STOCK_WEEKS = 2;
+
+/**
+ * The first stocking of the fish of the design in thirds, two weeks apart, so that the bacteria grow with the feed;
+ * a shoal comes together.
+ *
+ * @returns null where the design has no fish
+ */
+export function stockingOf(t: Tended): Stocking | null {
+  if (t.isSolution || !t.system.vessels.some((v) => v.role === 'tank')) return null;
+  const [group] = t.life.groups;
+  const each = group?.kind.stockMass ?? 0.01;
+  const count = total(t.life.groups, (g) => g.count);
+  if (!(count > 0)) return null;
+  const least = Math.max(1, group?.kind.temper === 'shoal' ? group.kind.shoal : 1);
+  const third = Math.max(least, Math.ceil(count / 3));
+  const steps: number[] = [];
+  for (let left = count; left > 0;) {
+    const next = left - third < least / 2 ? left : Math.min(left, third);
+    steps.push(next);
+    left -= next;
+  }
+  return {
+    count,
+    steps,
+    each,
+    kindName: group?.named ? group.kind.name : null,
+  };
+}
+
+/** What the start is like: which of its works is done, and which is at hand. */
+export type StartWork = 'water' | 'treat' | 'cycle' | 'stock' | 'run';
+
+/** The work at hand. */
+export function workOf(t: Tended): StartWork {
+  if (filledAt(t) === null) return 'water';
+  const treated = treatmentOf(t).state;
+  if (treated !== 'proved' && treated !== 'none' && !t.hasFish) return 'treat';
+  if (t.isSolution) return 'run';
+  if (cycledOn(t) === null) return 'cycle';
+  return t.hasFish ? 'run' : 'stock';
+}
+
+/** Fish that live in water that is not cycled yet: what it asks of the grower. */
+export const fishBeforeSafe = (t: Tended): boolean =>
+  t.hasFish && filledAt(t) !== null && cycledOn(t) === null && (t.now - filledAt(t)!) / DAY < 90;
+
+/** A plan of a start as the words have it. */
+export const START_WORDS: Readonly<Record<StartKind, string>> = {
+  fishless: 'Without fish: ammonia by the spoon, fish when the bacteria are there',
+  fish: 'With a few fish: little feed, tests every day, water changes',
+  seeded: 'Seeded: stones or sponge from a running tank, then as without fish',
+};
+
+/** The day of a step of the stocking. @param first day of the first */
+export const stepDay = (first: LocalDay, i: number): LocalDay =>
+  addDays(first, i * 7 * STOCK_WEEKS);

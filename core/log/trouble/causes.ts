@@ -1,0 +1,579 @@
+import { UNIONISED_LIMITS, unionisedShare } from '../../life/index.ts';
+import { concentration, flow, ph, say, share, temperature, time } from '../../quantity/index.ts';
+import { bandsOf } from '../bands.ts';
+import { daysRunning, isDated, latestOn, newest, recent, type Latest } from '../state.ts';
+import { cropKindOf } from '../../system/index.ts';
+import { dutyFlow, fillTime } from '../../derived/index.ts';
+import { toppedUp } from '../advice/index.ts';
+import type { FindingId } from '../../findings/index.ts';
+import type { SignId } from '../signs.ts';
+import type { EntryKind } from '../types.ts';
+import type { Case, Cause, Evidence } from './types.ts';
+
+/** What may be behind trouble: one row a cause, with what in the log, the readings and the findings speaks for it. */
+
+const DAY = 86400;
+
+const evidence = (points: number, because: Evidence['because']): Evidence => ({ points, because });
+/** A reading of the last fortnight. */
+const fresh = ({ t }: Case, l: Latest | undefined): Latest | null =>
+  isDated(l) && t.now - l.at < 14 * DAY * 1000 ? l : null;
+
+/** A finding of this design that is not fine. */
+function found(c: Case, ...ids: FindingId[]): Evidence | null {
+  const f = c.findings.find((x) => ids.includes(x.id) && x.level !== 'fine');
+  return f ? evidence(f.level === 'stop' ? 3 : 1.5, f.sentence) : null;
+}
+/** Something in the log within so many days. */
+function happened(
+  { t }: Case,
+  kind: EntryKind,
+  days: number,
+  points: number,
+  words: string,
+): Evidence | null {
+  const [e] = recent(t, days * DAY, (x) => x.kind === kind);
+  return e
+    ? evidence(points, say`${words} ${time(Math.max(60, (t.now - e.at) / 1000))} ago`)
+    : null;
+}
+/** Another sign that was seen within so many days. */
+function seen(
+  { t }: Case,
+  sign: SignId,
+  days: number,
+  points: number,
+  words: string,
+): Evidence | null {
+  const [e] = recent(t, days * DAY, (x) => x.seen?.includes(sign) ?? false);
+  return e
+    ? evidence(points, say`${words}, seen ${time(Math.max(60, (t.now - e.at) / 1000))} ago`)
+    : null;
+}
+/** A task that was not done for longer than is usual. */
+function neglected(
+  { t }: Case,
+  task: string,
+  days: number,
+  points: number,
+  words: string,
+): Evidence | null {
+  const last = newest(t, (e) => e.kind === 'task' && e.what === task && e.outcome === 'done');
+  const since = last ? (t.now - last.at) / 86_400_000 : (daysRunning(t) ?? 0);
+  return since > days
+    ? evidence(points, say`${words} not noted for ${String(Math.round(since))} days`)
+    : null;
+}
+/** A reading against the bands of this system. */
+function outside(
+  c: Case,
+  id: 'temperature' | 'ph' | 'nitrite' | 'oxygen' | 'alkalinity' | 'conductivity',
+  side: 'low' | 'high',
+): Evidence | null {
+  const l = fresh(c, c.t.latest[id]);
+  const band = bandsOf(c.t)[id];
+  if (!l || !band) return null;
+  const [low, high] = band.good;
+  const told =
+    id === 'temperature'
+      ? temperature(l.value)
+      : id === 'ph'
+        ? ph(l.value)
+        : id === 'conductivity'
+          ? { value: l.value, kind: 'conductivity' as const }
+          : concentration(l.value);
+  const name = {
+    temperature: 'water',
+    ph: 'pH',
+    nitrite: 'nitrite',
+    oxygen: 'oxygen',
+    alkalinity: 'alkalinity',
+    conductivity: 'EC',
+  }[id];
+  if (side === 'low')
+    return l.low < low
+      ? evidence(l.low < band.edge[0] ? 3 : 2, say`${name} read at ${told}`)
+      : evidence(-2, say`${name} read at ${told}`);
+  return l.high > high
+    ? evidence(l.high > band.edge[1] ? 3 : 2, say`${name} read at ${told}`)
+    : evidence(-2, say`${name} read at ${told}`);
+}
+function unionised(c: Case): Evidence | null {
+  const tan = fresh(c, c.t.latest.tan);
+  const acid = fresh(c, c.t.latest.ph);
+  if (!tan || !acid) return null;
+  const warm = c.t.latest.temperature?.value ?? c.t.system.site.waterTemperature;
+  const now = tan.high * unionisedShare(warm, acid.value);
+  const words = say`${concentration(now)} of ammonia un-ionised by the last readings`;
+  return now >= UNIONISED_LIMITS.caution
+    ? evidence(now >= UNIONISED_LIMITS.act ? 3 : 2, words)
+    : evidence(-2, words);
+}
+function fedMuch({ t }: Case): Evidence | null {
+  const grams =
+    recent(t, 3 * DAY, (e) => e.kind === 'feed').reduce((sum, e) => sum + (e.mass ?? 0) * 1000, 0) /
+    3;
+  return t.life.feed > 0 && grams > 1.4 * t.life.feed
+    ? evidence(2, say`${share(grams / t.life.feed)} of the ration fed in these days`)
+    : null;
+}
+const young = ({ t }: Case, days: number, points: number): Evidence | null => {
+  const d = daysRunning(t);
+  return d !== null && d < days
+    ? evidence(points, say`the system is ${String(Math.round(d))} days old`)
+    : null;
+};
+function tapChlorine({ t }: Case): Evidence | null {
+  const { tap } = t.system.site;
+  if (tap.chlorine === null || tap.chlorine === 'none' || tap.treated) return null;
+  return evidence(1, say`your tap has ${tap.chlorine}`);
+}
+function weakFlow(c: Case): Evidence | null {
+  for (const p of c.t.system.paths) {
+    if (p.kind !== 'pumped-line') continue;
+    const read = fresh(c, latestOn(c.t.entries, p.id).flow);
+    const wanted = dutyFlow.value(c.t.c, p.id);
+    if (read && wanted) {
+      const part = read.value / wanted;
+      return part < 0.8
+        ? evidence(
+            2.5,
+            say`${p.name} timed at ${flow(read.value)}, ${share(part)} of what it should give`,
+          )
+        : evidence(-1.5, say`${p.name} timed at ${flow(read.value)}`);
+    }
+  }
+  return null;
+}
+function fill(c: Case, side: 'short' | 'long'): Evidence | null {
+  for (const b of c.t.c.a.beds) {
+    const read = fresh(c, latestOn(c.t.entries, b.id).fillTime);
+    const wanted = fillTime.value(c.t.c, b.id);
+    if (!read || !wanted || !Number.isFinite(wanted)) continue;
+    const part = read.value / wanted;
+    if (side === 'short' && part < 0.85)
+      return evidence(2, say`it fills in ${time(read.value)} where ${time(wanted)} is expected`);
+    if (side === 'long' && part > 1.2)
+      return evidence(2, say`it fills in ${time(read.value)} where ${time(wanted)} is expected`);
+  }
+  return null;
+}
+function thirsty({ t }: Case): Evidence | null {
+  const week = toppedUp(t);
+  if (!week) return null;
+  const part = week.used / Math.max(1e-9, week.expected);
+  return part > 1.5
+    ? evidence(2, say`${share(part)} of the expected water topped up in a week`)
+    : evidence(-1, say`top-ups as expected`);
+}
+const sun = ({ t }: Case): Evidence | null =>
+  t.system.site.kind !== 'indoor' &&
+  t.system.vessels.some(
+    (v) => (v.role === 'tank' || v.role === 'sump' || v.role === 'reservoir') && !v.lid,
+  )
+    ? evidence(1, say`open water outdoors`)
+    : null;
+const ironHungry = ({ t }: Case): Evidence | null =>
+  t.life.stands.some((x) => cropKindOf(t.system, x.stand.crop)?.short.includes('iron'))
+    ? evidence(1, say`crops here are often short of iron`)
+    : null;
+const noIron = ({ t }: Case): Evidence | null => {
+  const last = newest(t, (e) => e.kind === 'dose' && e.what === 'iron');
+  if (!last) return t.hasFish ? evidence(1.5, say`no iron in the log`) : null;
+  const d = (t.now - last.at) / 86_400_000;
+  return d > 28
+    ? evidence(1.5, say`the last iron is ${String(Math.round(d))} days old`)
+    : evidence(-1, say`iron ${String(Math.round(d))} days ago`);
+};
+
+const cause = (x: Cause): Cause => x;
+
+export const CAUSES: readonly Cause[] = [
+  cause({
+    id: 'oxygen',
+    words: 'Too little oxygen',
+    then: say`Bring air in now, lift and pour water, stop feeding; look whether pump and drains run.`,
+    reads: ['oxygen', 'temperature'],
+    end: { kind: 'advice', rule: 'oxygen' },
+    evidence: (c) => [
+      outside(c, 'oxygen', 'low'),
+      outside(c, 'temperature', 'high'),
+      happened(c, 'power-cut', 1, 3, 'power cut'),
+      seen(c, 'pump-still', 1, 3, 'the pump stood still'),
+      seen(c, 'flow-weak', 3, 1, 'weak flow'),
+      fedMuch(c),
+      found(c, 'oxygen', 'power-cut'),
+    ],
+  }),
+  cause({
+    id: 'ammonia',
+    words: 'Ammonia',
+    then: say`Test ammonia, pH and warmth together; stop feeding until you know.`,
+    reads: ['tan', 'ph', 'temperature'],
+    end: { kind: 'advice', rule: 'ammonia' },
+    evidence: (c) => [
+      unionised(c),
+      fedMuch(c),
+      young(c, 42, 1),
+      happened(c, 'fish-in', 10, 1, 'new fish'),
+      happened(c, 'fish-dead', 5, 1, 'a death'),
+      found(c, 'ammonia', 'bacteria'),
+    ],
+  }),
+  cause({
+    id: 'nitrite',
+    words: 'Nitrite: blood that cannot carry oxygen',
+    then: say`Test nitrite; aerate and stop feeding. Salt shields, water dilutes.`,
+    reads: ['nitrite', 'chloride'],
+    end: { kind: 'advice', rule: 'nitrite' },
+    evidence: (c) => [outside(c, 'nitrite', 'high'), young(c, 60, 1), found(c, 'nitrite')],
+  }),
+  cause({
+    id: 'chlorine',
+    words: 'Chlorine from the tap',
+    then: say`Test total chlorine, or dose for what went in; more air. Treat water before it goes in.`,
+    reads: ['chlorine'],
+    end: { kind: 'sum', sum: 'chlorine' },
+    evidence: (c) => [
+      happened(c, 'top-up', 2, 1, 'topped up'),
+      happened(c, 'water-change', 2, 2, 'water changed'),
+      tapChlorine(c),
+    ],
+  }),
+  cause({
+    id: 'heat',
+    words: 'Water too warm',
+    then: say`Shade, lids, bottles of frozen water: two degrees a day at most.`,
+    reads: ['temperature'],
+    end: { kind: 'advice', rule: 'temperature' },
+    evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'summer', 'sun-on-tank')],
+  }),
+  cause({
+    id: 'cold',
+    words: 'Water too cold to eat',
+    then: say`Less feed or none; warm by two degrees a day at most.`,
+    reads: ['temperature'],
+    end: { kind: 'advice', rule: 'temperature' },
+    evidence: (c) => [outside(c, 'temperature', 'low'), found(c, 'winter')],
+  }),
+  cause({
+    id: 'ph',
+    words: 'pH out of their range, or moved too fast',
+    then: say`Read pH and alkalinity; correct in small steps, twelve hours apart.`,
+    reads: ['ph', 'alkalinity'],
+    end: { kind: 'advice', rule: 'carbonate' },
+    evidence: (c) => [
+      outside(c, 'ph', 'low'),
+      outside(c, 'ph', 'high'),
+      outside(c, 'alkalinity', 'low'),
+      happened(c, 'dose', 2, 1, 'a dose'),
+    ],
+  }),
+  cause({
+    id: 'newcomers',
+    words: 'New fish that have not settled, or were hurt on the way',
+    then: say`Cover and quiet, little feed, a look twice a day for two weeks.`,
+    reads: [],
+    end: { kind: 'task', task: 'new-fish' },
+    evidence: (c) => [happened(c, 'fish-in', 14, 3, 'new fish')],
+  }),
+  cause({
+    id: 'disease',
+    words: 'Disease or parasites',
+    then: say`Note what you see and how many, with a photo. Keep the water right, move none to another system, treat nothing by guess.`,
+    reads: ['tan', 'nitrite', 'ph', 'temperature'],
+    end: { kind: 'ask', who: 'a vet for fish' },
+    evidence: (c) => [
+      seen(c, 'fish-marks', 7, 3, 'spots or sores'),
+      seen(c, 'fish-dart', 7, 1, 'darting'),
+      happened(c, 'fish-dead', 7, 1, 'a death'),
+      happened(c, 'fish-in', 28, 1, 'new fish'),
+    ],
+  }),
+  cause({
+    id: 'fear',
+    words: 'Fear: a heron, a cat, light, a single fish of a shoal',
+    then: say`Cover part of the tank, keep to one hour for feeding; shoaling kinds need company.`,
+    reads: [],
+    end: { kind: 'done' },
+    evidence: (c) => [found(c, 'fish-keeping')],
+  }),
+  cause({
+    id: 'metal',
+    words: 'Metal in the water: copper, zinc, brass',
+    then: say`Look for galvanised, copper or brass parts in the water and take them out; change water.`,
+    reads: ['ph', 'alkalinity'],
+    end: { kind: 'done' },
+    evidence: (c) => [outside(c, 'ph', 'low')],
+  }),
+  cause({
+    id: 'iron',
+    words: 'Iron is short',
+    then: say`Chelated iron, 2 mg/L, EDDHA above pH 7; new leaves green up in a week.`,
+    reads: ['ph'],
+    end: { kind: 'sum', sum: 'iron' },
+    evidence: (c) => [noIron(c), ironHungry(c), young(c, 200, 1)],
+  }),
+  cause({
+    id: 'high-ph',
+    words: 'Iron is there but locked up by a high pH',
+    then: say`Bring the pH down by bacteria’s own work: no more shell, little lime; acid only in small steps.`,
+    reads: ['ph'],
+    end: { kind: 'advice', rule: 'carbonate' },
+    evidence: (c) => [outside(c, 'ph', 'high')],
+  }),
+  cause({
+    id: 'potassium',
+    words: 'Potassium is short',
+    then: say`Take potassium bicarbonate as the next buffer; it feeds as it holds the pH.`,
+    reads: ['alkalinity', 'ph'],
+    end: { kind: 'sum', sum: 'alkalinity-up' },
+    evidence: (c) => [
+      c.t.hasFish ? evidence(1, say`fish feed holds little potassium`) : null,
+      found(c, 'feed-on-planting', 'nitrogen-weeks'),
+    ],
+  }),
+  cause({
+    id: 'calcium',
+    words: 'Calcium is short, or cannot get to the tips',
+    then: say`Lime or shell in turn with potassium; moving air over the leaves.`,
+    reads: ['hardness'],
+    end: { kind: 'sum', sum: 'alkalinity-up' },
+    evidence: (c) => [outside(c, 'alkalinity', 'low')],
+  }),
+  cause({
+    id: 'strong',
+    words: 'Solution too strong, or salt in the water',
+    then: say`Read EC; top up with plain water.`,
+    reads: ['conductivity', 'chloride'],
+    end: { kind: 'advice', rule: 'strength' },
+    evidence: (c) => [
+      outside(c, 'conductivity', 'high'),
+      happened(c, 'dose', 7, 0.5, 'a dose'),
+      recent(c.t, 30 * DAY, (e) => e.kind === 'dose' && e.what === 'salt').length
+        ? evidence(2, say`salt dissolved this month`)
+        : null,
+    ],
+  }),
+  cause({
+    id: 'hungry',
+    words: 'Nitrogen is short: too little feed for the planting, or a weak solution',
+    then: say`Test nitrate; feed the full ration, or plant less until it rises.`,
+    reads: ['nitrate', 'conductivity'],
+    end: { kind: 'advice', rule: 'nitrate' },
+    evidence: (c) => [
+      outside(c, 'conductivity', 'low'),
+      (() => {
+        const n = fresh(c, c.t.latest.nitrate);
+        return n && n.high < 2
+          ? evidence(3, say`nitrate read at ${concentration(n.value)}`)
+          : n
+            ? evidence(-1.5, say`nitrate read at ${concentration(n.value)}`)
+            : null;
+      })(),
+      found(c, 'feed-on-planting', 'nitrogen-weeks', 'solution-strength'),
+      young(c, 60, 1),
+    ],
+  }),
+  cause({
+    id: 'dry',
+    words: 'Roots dry out between floods, or do not reach the flood',
+    then: say`Watch a flood: it must wet the plug. Sit plants lower, flood oftener, a wick.`,
+    reads: ['fillTime'],
+    end: { kind: 'task', task: 'new-crop' },
+    evidence: (c) => [
+      found(c, 'crop-roots', 'off-time', 'on-time', 'root-air'),
+      happened(c, 'planting', 10, 1, 'planted'),
+      seen(c, 'siphon-hangs', 3, 1.5, 'the drain ran on'),
+    ],
+  }),
+  cause({
+    id: 'rot',
+    words: 'Root rot: warm, stale water at the roots',
+    then: say`Lift one plant: white roots are well. Cool the water, more air, the bed drained to its floor each time.`,
+    reads: ['temperature', 'oxygen'],
+    end: { kind: 'advice', rule: 'temperature' },
+    evidence: (c) => [
+      outside(c, 'temperature', 'high'),
+      seen(c, 'siphon-sleeps', 7, 2, 'the bed stood full'),
+      found(c, 'root-air', 'summer'),
+    ],
+  }),
+  cause({
+    id: 'guests',
+    words: 'Insects or slugs',
+    then: say`Look under leaves in the evening; by hand, water jet, sticky traps, nets. No spray that reaches fish water.`,
+    reads: [],
+    end: { kind: 'task', task: 'look' },
+    evidence: (c) => [
+      seen(c, 'pests', 7, 3, 'insects or holes'),
+      happened(c, 'planting', 21, 1, 'bought plants'),
+    ],
+  }),
+  cause({
+    id: 'light',
+    words: 'Too little light',
+    then: say`Lamps longer or nearer, less shade; thin the stand.`,
+    reads: [],
+    end: { kind: 'done' },
+    evidence: (c) => [found(c, 'crop-light', 'crop-crowding')],
+  }),
+  cause({
+    id: 'fines',
+    words: 'Dust from the stones or stirred-up solids',
+    then: say`It settles in days; flush the first water to waste, feed little.`,
+    reads: [],
+    end: { kind: 'done' },
+    evidence: (c) => [young(c, 14, 2)],
+  }),
+  cause({
+    id: 'bloom',
+    words: 'A bloom of bacteria: more food in the water than the bed can hold',
+    then: say`Less feed, more air, no more change than the tests ask for; it clears in days.`,
+    reads: ['tan', 'nitrite'],
+    end: { kind: 'advice', rule: 'feeding' },
+    evidence: (c) => [
+      young(c, 42, 1.5),
+      fedMuch(c),
+      seen(c, 'feed-left', 4, 2, 'feed left over'),
+      found(c, 'bacteria', 'solids', 'stocking-density'),
+    ],
+  }),
+  cause({
+    id: 'algae',
+    words: 'Algae: light on water with food in it',
+    then: say`Lids and shade over tank, sump and pipes; algae in the dark die within a week. By night they use oxygen: aerate.`,
+    reads: ['nitrate', 'ph'],
+    end: { kind: 'task', task: 'shade' },
+    evidence: (c) => [sun(c), found(c, 'sun-on-tank', 'dry-layer'), outside(c, 'ph', 'high')],
+  }),
+  cause({
+    id: 'dead-corner',
+    words: 'Solids rotting without air, or something dead',
+    then: say`Find it by nose: under the pump, in the sump, in the wettest corner of a bed. Take it out, do not stir it in.`,
+    reads: ['oxygen', 'tan'],
+    end: { kind: 'task', task: 'guards' },
+    evidence: (c) => [
+      neglected(c, 'guards', 45, 1, 'guards'),
+      found(c, 'solids', 'root-air'),
+      seen(c, 'bed-slow', 14, 1.5, 'a bed that drains slowly'),
+    ],
+  }),
+  cause({
+    id: 'guard',
+    words: 'Guard or drain clogged by roots and sludge',
+    then: say`Lift the guard, rinse it, feel down the pipe for roots.`,
+    reads: ['fillTime'],
+    end: { kind: 'task', task: 'guards' },
+    evidence: (c) => [
+      neglected(c, 'guards', 35, 2, 'guards'),
+      fill(c, 'short'),
+      seen(c, 'bed-slow', 7, 1, 'the bed drains slowly'),
+    ],
+  }),
+  cause({
+    id: 'inflow-high',
+    words: 'More water comes than lets the siphon stop',
+    then: say`Turn the tap down a little at a time until it sucks air and stops; mark the tap.`,
+    reads: ['flow'],
+    end: { kind: 'drill', fault: 'siphon-never-stops' },
+    evidence: (c) => [found(c, 'siphon-stop'), seen(c, 'flow-weak', 7, -1.5, 'weak flow')],
+  }),
+  cause({
+    id: 'inflow-low',
+    words: 'Too little water comes to start the siphon',
+    then: say`Open the tap, rinse the pump; a trickle goes over the crest without filling the pipe.`,
+    reads: ['flow'],
+    end: { kind: 'drill', fault: 'siphon-never-starts' },
+    evidence: (c) => [
+      found(c, 'siphon-start'),
+      weakFlow(c),
+      seen(c, 'flow-weak', 7, 2, 'weak flow'),
+      fill(c, 'long'),
+    ],
+  }),
+  cause({
+    id: 'air',
+    words: 'Air: a crack, a loose bell, an open vent',
+    then: say`Press the bell down, look at its seal and at every joint of the drain; bubbles tell where.`,
+    reads: [],
+    end: { kind: 'task', task: 'drain-pipes' },
+    evidence: (c) => [found(c, 'siphon-geometry')],
+  }),
+  cause({
+    id: 'pump',
+    words: 'Pump or its guard clogged',
+    then: say`Unplug it, rinse guard and impeller, time a bucket at its outlet.`,
+    reads: ['flow'],
+    end: { kind: 'task', task: 'pump-rinse' },
+    evidence: (c) => [
+      weakFlow(c),
+      neglected(c, 'pump-rinse', 35, 2, 'the pump’s rinse'),
+      fill(c, 'long'),
+    ],
+  }),
+  cause({
+    id: 'line',
+    words: 'Line clogged, kinked or come loose',
+    then: say`Follow the line with the hand from pump to bed; compare a bucket at both ends.`,
+    reads: ['flow'],
+    end: { kind: 'drill', fault: 'delivery-off' },
+    evidence: (c) => [weakFlow(c), found(c, 'loose-delivery')],
+  }),
+  cause({
+    id: 'dry-pump',
+    words: 'The pump has no water over it',
+    then: say`Switch it off, top up, see what took the water.`,
+    reads: ['level'],
+    end: { kind: 'drill', fault: 'top-up-forgotten' },
+    evidence: (c) => [
+      found(c, 'reserve', 'dry-run'),
+      seen(c, 'level-falls', 4, 2, 'the level fell'),
+      thirsty(c),
+    ],
+  }),
+  cause({
+    id: 'power',
+    words: 'No power: plug, timer, tripped device',
+    then: say`Look at plug and timer. A residual-current device that has tripped has a reason: dry the plugs, and press it once; trips it again, leave it off.`,
+    reads: [],
+    end: { kind: 'ask', who: 'an electrician' },
+    evidence: (c) => [happened(c, 'power-cut', 2, 2, 'power cut')],
+  }),
+  cause({
+    id: 'leak',
+    words: 'A leak',
+    then: say`Dry paper under every joint and hole; pump off for an hour with the levels marked.`,
+    reads: ['level'],
+    end: { kind: 'drill', fault: 'leak' },
+    evidence: (c) => [thirsty(c), found(c, 'spill')],
+  }),
+  cause({
+    id: 'weather',
+    words: 'Heat, wind and thirsty leaves',
+    then: say`Top up oftener; a lid and shade halve what the air takes.`,
+    reads: ['temperature'],
+    end: { kind: 'task', task: 'top-up' },
+    evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'supply-lasts', 'summer')],
+  }),
+  cause({
+    id: 'clogged-bed',
+    words: 'Stones full of sludge and roots',
+    then: say`Lift and rinse half the bed, never all at once; worms, fewer solids, a filter before it.`,
+    reads: ['fillTime'],
+    end: { kind: 'drill', fault: 'guard-clogged' },
+    evidence: (c) => [
+      fill(c, 'short'),
+      found(c, 'solids', 'filter'),
+      (daysRunning(c.t) ?? 0) > 365 ? evidence(1, say`it runs for more than a year`) : null,
+    ],
+  }),
+  cause({
+    id: 'fast-fill',
+    words: 'It fills faster than dry stones can soak, or the dry layer is too thin',
+    then: say`Throttle the fill, soak the stones, 30 mm of stones above the flood.`,
+    reads: ['flow'],
+    end: { kind: 'done' },
+    evidence: (c) => [found(c, 'dry-layer', 'pots-stand'), young(c, 30, 1)],
+  }),
+];
