@@ -23,6 +23,8 @@ import LivingDrawing from '../section/LivingDrawing.vue';
 import { useBench } from '../stores/bench';
 import { useChosen } from '../stores/chosen';
 import { useLifeBench } from '../stores/lifeBench';
+import { useRoundsBench } from '../stores/roundsBench';
+import { useStartBench } from '../stores/startBench';
 import { useKept } from '../stores/kept';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -101,7 +103,13 @@ const SiphonDrawing = defineAsyncComponent(
 );
 const SeasonBench = defineAsyncComponent(() => import('../stages/life/season/SeasonBench.vue'));
 const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
+const TrendChart = defineAsyncComponent(() => import('../stages/rounds/TrendChart.vue'));
+const StartChart = defineAsyncComponent(() => import('../stages/startup/StartChart.vue'));
+const rounds = useRoundsBench();
+const start = useStartBench();
 const onBench = computed(() => {
+  if (stage.value === 'rounds') return rounds.open === 'trends' ? TrendChart : null;
+  if (stage.value === 'startup') return start.open === 'forecast' ? StartChart : null;
   if (stage.value === 'life') {
     const doc = system.document;
     const cycles = doc?.fish.length || doc?.vessels.some((v) => v.role === 'tank');

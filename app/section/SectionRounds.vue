@@ -4,6 +4,7 @@ import {
   READ_FIELDS,
   bandsOf,
   latestReadings,
+  partBand,
   standing,
   type Entry,
   type Latest,
@@ -63,10 +64,8 @@ function lineOf(id: ReadingId, l: Latest, part: string): Line {
   const f = READ_FIELDS.find((x) => x.id === id)!;
   const value = formatSpan(l.low, l.high, f.kind, settings.units);
   const name = id === 'temperature' ? '' : `${f.short} `;
-  const worst =
-    standing(bands.value[id], l.high) === 'good'
-      ? standing(bands.value[id], l.low)
-      : standing(bands.value[id], l.high);
+  const band = bands.value[id] ?? (log.tended ? partBand(log.tended, id, part) : undefined);
+  const worst = standing(band, l.high) === 'good' ? standing(band, l.low) : standing(band, l.high);
   const mark = { good: '', watch: '▲ ', bad: '■ ' }[worst];
   const age = l.at === null ? '' : ` · ${ageWords(l.at, log.now, settings.units)}`;
   return {

@@ -1,4 +1,10 @@
-import { USUAL_SEVERITY, type Drill, type DrillFix, type Severity } from '../../core/drills';
+import {
+  USUAL_SEVERITY,
+  type Drill,
+  type FaultKind,
+  type DrillFix,
+  type Severity,
+} from '../../core/drills';
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
@@ -22,6 +28,8 @@ export const useDrills = defineStore('drills', () => {
   const how = ref<Severity>({ ...USUAL_SEVERITY });
   const struck = shallowRef<Severity>(USUAL_SEVERITY);
   const open = ref('');
+  /** Kind of fault that is shown when the drills have run. */
+  const wanted = ref('');
   const fixes = shallowRef<DrillFix[] | null>(null);
   let request = 0;
 
@@ -48,7 +56,16 @@ export const useDrills = defineStore('drills', () => {
       if (mine === request)
         trouble.value = 'The drills could not be run. The findings on the screen still hold.';
     }
-    if (mine === request) running.value = false;
+    if (mine !== request) return;
+    running.value = false;
+    const like = done.value.find((d) => d.kind === wanted.value);
+    wanted.value = '';
+    if (like) await show(like);
+  }
+  /** Runs the drills and shows the first of a kind: something like it is happening. */
+  function compare(kind: FaultKind) {
+    wanted.value = kind;
+    void run();
   }
   function stop() {
     running.value = false;
@@ -101,6 +118,7 @@ export const useDrills = defineStore('drills', () => {
     open,
     fixes,
     run,
+    compare,
     stop,
     show,
     close,

@@ -70,8 +70,9 @@ export const useShelf = defineStore('shelf', () => {
   async function bringDemos() {
     const read = await Promise.all(Object.values(DEMOS).map((open) => open()));
     const demos = read.map((m) => upToToday(structuredClone(m.default), Date.now()));
-    await keepNew(...demos.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
+    // The logs first: a system that is opened at once has its own.
     for (const { document, log } of demos) if (log.length) await logStore.add(document.id, log);
+    await keepNew(...demos.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
   }
 
   async function list() {

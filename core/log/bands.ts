@@ -7,6 +7,7 @@ import {
   cropRange,
   tanAt,
 } from '../life/index.ts';
+import { dutyFlow, fillTime } from '../derived/index.ts';
 import { CHLORINE_LIMITS } from '../catalogue/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './state.ts';
@@ -120,6 +121,27 @@ function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
 /** The safe bands of what is read here; what has none is not there. */
 export const bandsOf = (t: Tended): Partial<Record<ReadingId, Band>> =>
   t.hasFish ? fishBands(t) : t.isSolution ? solutionBands(t) : {};
+
+/** Flow under this share of what a line should give is weak; a fill so much longer or shorter is not as it was. */
+export const WEAK_FLOW = 0.75;
+export const SLOW_FILL = 1.3;
+
+/** What a part should read by this design: a line its flow, a bed its time to fill. */
+export function partBand(t: Tended, id: ReadingId, about: string): Band | undefined {
+  if (id === 'flow') {
+    const flow = dutyFlow.value(t.c, about);
+    return flow === null
+      ? undefined
+      : { good: [WEAK_FLOW * flow, Infinity], edge: [0.4 * flow, Infinity] };
+  }
+  if (id !== 'fillTime') return undefined;
+  const fill = fillTime.value(t.c, about);
+  if (fill === null || !Number.isFinite(fill)) return undefined;
+  return {
+    good: [fill / SLOW_FILL, fill * SLOW_FILL],
+    edge: [fill / SLOW_FILL ** 2, fill * SLOW_FILL ** 2],
+  };
+}
 
 export type Standing = 'good' | 'watch' | 'bad';
 /** How a value stands to its band; without one it is good. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import {
   SIGNS,
   askedAt,
@@ -16,6 +16,7 @@ import { format, formatSpan, type QuantityKind } from '../../../core/quantity';
 import { cropKinds, isStore, type ReadingId } from '../../../core/system';
 import BandPicker from '../../parts/BandPicker.vue';
 import NumberPad from '../../parts/NumberPad.vue';
+import PickChip from '../../parts/PickChip.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import { useChosen } from '../../stores/chosen';
 import { useLog } from '../../stores/log';
@@ -175,20 +176,29 @@ async function noteChosen(value: number) {
 type Banded = 'tan' | 'nitrite' | 'nitrate';
 const bandOf = (id: ReadingId): Banded => id as Banded;
 const title = computed(() => nameOf(doc.value, about.value));
+/** The chosen thing is in sight in its row. */
+const row = ref<HTMLElement>();
+watch(
+  about,
+  async (id) => {
+    await nextTick();
+    const chip = row.value?.querySelector<HTMLElement>(`[data-thing="${CSS.escape(id)}"]`);
+    if (chip && row.value) row.value.scrollLeft = chip.offsetLeft - row.value.offsetLeft - 8;
+  },
+  { immediate: true },
+);
 </script>
 
 <template>
   <section class="entry" :aria-label="`Notes of ${title}`">
-    <div class="things" role="group" aria-label="Where you stand">
-      <v-chip
+    <div ref="row" class="things" role="group" aria-label="Where you stand">
+      <PickChip
         v-for="p in things"
         :key="p.id"
-        :variant="p.id === about ? 'flat' : 'outlined'"
-        :color="p.id === about ? 'primary' : undefined"
-        :aria-pressed="p.id === about"
-        tag="button"
+        :on="p.id === about"
+        :data-thing="p.id"
         @click="chosen.choose(p.at)"
-        >{{ p.name }}</v-chip
+        >{{ p.name }}</PickChip
       >
     </div>
 
@@ -299,15 +309,13 @@ const title = computed(() => nameOf(doc.value, about.value));
         >{{ more ? 'Fewer readings' : 'More readings' }}</v-btn
       >
       <div v-if="signs.length" class="signs" role="group" aria-label="What you see">
-        <v-chip
+        <PickChip
           v-for="x in signs"
           :key="x.id"
-          tag="button"
-          :variant="seen(x.id) ? 'flat' : 'outlined'"
-          :color="seen(x.id) ? ('well' in x ? 'success' : 'warning') : undefined"
-          :aria-pressed="seen(x.id)"
+          :on="seen(x.id)"
+          :tone="'well' in x ? 'well' : 'watch'"
           @click="sign(x.id)"
-          >{{ x.words }}</v-chip
+          >{{ x.words }}</PickChip
         >
       </div>
     </template>
@@ -325,10 +333,6 @@ const title = computed(() => nameOf(doc.value, about.value));
   gap: 6px;
   overflow-x: auto;
   padding-bottom: 4px;
-}
-.things .v-chip {
-  flex: none;
-  min-height: 40px;
 }
 .tiles {
   display: grid;
@@ -360,11 +364,6 @@ const title = computed(() => nameOf(doc.value, about.value));
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-}
-.signs .v-chip {
-  min-height: 40px;
-  height: auto;
-  white-space: normal;
 }
 .what {
   padding-top: 6px;

@@ -13,10 +13,14 @@ const TABS = computed<readonly { id: RoundsTab; name: string }[]>(() => [
   { id: 'today', name: 'Today' },
   { id: 'tasks', name: 'Tasks' },
   { id: 'log', name: 'Log' },
+  { id: 'trends', name: 'Trends' },
+  { id: 'trouble', name: 'Trouble' },
 ]);
 const BENCHES = {
   tasks: defineAsyncComponent(() => import('./TasksBench.vue')),
   log: defineAsyncComponent(() => import('./LogBench.vue')),
+  trends: defineAsyncComponent(() => import('./TrendsBench.vue')),
+  trouble: defineAsyncComponent(() => import('./TroubleBench.vue')),
 };
 const other = computed(() => BENCHES[bench.open as keyof typeof BENCHES]);
 </script>

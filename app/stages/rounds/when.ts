@@ -10,11 +10,13 @@ const DAY = new Intl.DateTimeFormat(undefined, {
 });
 const CLOCK = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
-/** A day as “today”, “tomorrow” or “Sat 13 Jun”. */
+/** A day as “today”, “tomorrow” or “Sat 13 Jun”. @param today empty where it is not to be told by it */
 export function dayWords(day: LocalDay, today: LocalDay): string {
-  if (day === today) return 'today';
-  if (day === addDays(today, 1)) return 'tomorrow';
-  if (day === addDays(today, -1)) return 'yesterday';
+  if (today) {
+    if (day === today) return 'today';
+    if (day === addDays(today, 1)) return 'tomorrow';
+    if (day === addDays(today, -1)) return 'yesterday';
+  }
   return DAY.format(new Date(`${day}T12:00:00`));
 }
 /** When a task falls due. */

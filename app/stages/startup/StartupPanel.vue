@@ -1,5 +1,428 @@
 <script setup lang="ts">
-/** Start-up. */
+import { computed, onBeforeUnmount } from 'vue';
+import { useRouter } from 'vue-router';
+import {
+  FINE_TEST,
+  START_WORDS,
+  STOCK_WEEKS,
+  addDays,
+  cycledOn,
+  fishBeforeSafe,
+  localDay,
+  stepDay,
+  stockingOf,
+  todaysDose,
+  treatmentOf,
+  workOf,
+  type StartWork,
+} from '../../../core/log';
+import {
+  format,
+  tell,
+  say,
+  dose as doseOf,
+  liquid as liquidOf,
+  litres,
+  feed as feedOf,
+} from '../../../core/quantity';
+import { STARTS } from '../../../core/system';
+import DocumentField from '../../parts/DocumentField.vue';
+import DocumentChoice from '../../parts/DocumentChoice.vue';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { usePlan } from '../../stores/build';
+import { hereZone, useLog } from '../../stores/log';
+import { useRoundsBench } from '../../stores/roundsBench';
+import { useSettings } from '../../stores/settings';
+import { useStart } from '../../stores/start';
+import { useStartBench } from '../../stores/startBench';
+import BenchTabs from '../../parts/BenchTabs.vue';
+import { useSystem } from '../../stores/system';
+import AdviceCard from '../rounds/AdviceCard.vue';
+import QuickEntry from '../rounds/QuickEntry.vue';
+import { dayWords, momentWords } from '../rounds/when';
+
+/** Start-up: first water and its proof, cycling with today’s dose and the forecast, first fish, first plants. */
+const system = useSystem();
+const log = useLog();
+const start = useStart();
+const rounds = useRoundsBench();
+const settings = useSettings();
+const router = useRouter();
+const build = usePlan();
+start.open = true;
+onBeforeUnmount(() => (start.open = false));
+const bench = useStartBench();
+const TABS = [
+  { id: 'work', name: 'On the system' },
+  { id: 'forecast', name: 'Forecast' },
+] as const;
+const doc = computed(() => system.document!);
+const t = computed(() => log.tended);
+const work = computed<StartWork | null>(() => (t.value ? workOf(t.value) : null));
+const today = computed(() => localDay(log.now, hereZone()));
+const f = (v: number, kind: Parameters<typeof format>[1]) => format(v, kind, settings.units);
+
+/** Hold points of the build that are not passed yet. */
+const holds = computed(() =>
+  (build.plan?.steps ?? [])
+    .filter((x) => x.hold)
+    .map((x) => ({
+      id: x.id,
+      title: tell(x.title, settings.units),
+      state: build.states.get(x.id),
+    })),
+);
+const openHolds = computed(() => holds.value.filter((h) => h.state !== 'done'));
+const toBuild = () =>
+  void router.push({ name: 'design', params: { id: doc.value.id, stage: 'build' } });
+
+const waterIn = () => system.commit([{ at: 'care.filled', to: Date.now() }], 'Water is in');
+function setFilled(text: string) {
+  const at = new Date(`${text}T09:00:00`).getTime();
+  if (!Number.isNaN(at) && at <= Date.now())
+    system.commit([{ at: 'care.filled', to: at }], 'Water went in');
+}
+const treatment = computed(() => t.value && treatmentOf(t.value));
+const giveTreatment = () =>
+  treatment.value?.dose !== null &&
+  log.note({ kind: 'dose', what: treatment.value!.by, mass: treatment.value!.dose! });
+const fineTest = () => log.note({ kind: 'task', what: FINE_TEST, outcome: 'done' });
+function readChlorine() {
+  rounds.asked = ['chlorine'];
+}
+
+const dose = computed(() => t.value && todaysDose(t.value));
+const giveDose = () => log.note({ kind: 'dose', what: 'ammonia', mass: dose.value!.nitrogen });
+const giveTest = () =>
+  log.note({ kind: 'dose', what: 'ammonia', mass: (1 * (t.value?.volume ?? 0)) / 1000 });
+const cycled = computed(() => t.value && cycledOn(t.value));
+const dayOf = (n: number | null) =>
+  n === null || start.filled === null ? null : addDays(localDay(start.filled, hereZone()), n);
+/** When it is likely cycled, by the readings. */
+const likely = computed(() => {
+  const fit = start.fit;
+  return fit ? ([dayOf(fit.cycled[0]), dayOf(fit.cycled[1])] as const) : null;
+});
+/** The day from which fish may come: proved, or the late end of the forecast. */
+const safeFrom = computed(
+  () => cycled.value ?? (start.fit?.enough ? (likely.value?.[1] ?? null) : null),
+);
+const stocking = computed(() => t.value && stockingOf(t.value));
+const kindName = computed(() => stocking.value?.kindName?.toLowerCase() ?? 'fish');
+async function firstFish() {
+  const s = stocking.value!;
+  const fish = doc.value.fish[0]!;
+  system.commit(
+    [
+      { at: 'care.stocked', to: true },
+      { at: `fish.${fish.id}.count`, to: s.steps[0]! },
+      { at: `fish.${fish.id}.meanMass`, to: s.each },
+    ],
+    `${s.steps[0]} ${kindName.value} in`,
+  );
+  await log.note({ kind: 'fish-in', about: fish.vessel, what: fish.id, count: s.steps[0]! });
+}
+const setStocked = (to: boolean) =>
+  system.commit([{ at: 'care.stocked', to }], to ? 'Fish are in the water' : 'Fish come later');
+const early = computed(() => t.value && fishBeforeSafe(t.value));
+const halfFeed = computed(() =>
+  t.value ? tell(say`${feedOf(t.value.life.feed / 2000)}`, settings.units) : '',
+);
+const advice = computed(() => log.advice.filter((a) => a.urgency !== 'week' && a.id !== 'stale'));
+
+const WORKS: readonly { id: StartWork; name: string }[] = [
+  { id: 'water', name: 'Water in' },
+  { id: 'treat', name: 'Chlorine out' },
+  { id: 'cycle', name: 'Bacteria grown' },
+  { id: 'stock', name: 'First fish' },
+  { id: 'run', name: 'Running' },
+];
+const works = computed(() =>
+  log.tended?.isSolution ? WORKS.filter((w) => w.id !== 'cycle' && w.id !== 'stock') : WORKS,
+);
+const at = computed(() => works.value.findIndex((w) => w.id === work.value));
+const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
 </script>
 
-<template><div /></template>
+<template>
+  <div>
+    <BenchTabs v-if="!doc.solution" :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
+    <p v-if="!t" class="quiet none" role="status">The log is opened …</p>
+    <template v-else>
+      <ol class="works" aria-label="The way to a running system">
+        <li
+          v-for="(w, i) in works"
+          :key="w.id"
+          :class="{ done: i < at || (work === 'run' && i === at), now: i === at }"
+          :aria-current="i === at ? 'step' : undefined"
+        >
+          <i aria-hidden="true">{{ i < at || work === 'run' ? '✓' : i + 1 }}</i> {{ w.name }}
+        </li>
+      </ol>
+
+      <div v-if="advice.length" class="cards">
+        <AdviceCard v-for="a in advice" :key="`${a.id}-${a.kind}`" :advice="a" />
+      </div>
+
+      <PanelGroup title="Tested before it is filled">
+        <p v-if="!holds.length" class="quiet">The hold points of the build are worked out …</p>
+        <p v-else-if="!openHolds.length">Every hold point of the build is passed.</p>
+        <details v-else :open="start.filled === null">
+          <summary>{{ openHolds.length }} of {{ holds.length }} hold points are not passed</summary>
+          <ul class="plain">
+            <li v-for="h in openHolds" :key="h.id">{{ h.title }}</li>
+          </ul>
+          <v-btn size="small" variant="outlined" @click="toBuild">To the steps of the build</v-btn>
+        </details>
+      </PanelGroup>
+
+      <PanelGroup title="Water">
+        <template v-if="start.filled === null">
+          <p>{{ f(t.volume, 'volume') }} go in. From that day on everything is counted.</p>
+          <v-btn variant="tonal" @click="waterIn">The water is in</v-btn>
+        </template>
+        <v-text-field
+          v-else
+          :model-value="localDay(start.filled, hereZone())"
+          type="date"
+          label="Water in since"
+          @change="setFilled(($event.target as HTMLInputElement).value)"
+        />
+        <div v-if="treatment && start.filled !== null" class="treat">
+          <p v-if="treatment.state === 'none'">Your tap has no chlorine.</p>
+          <p v-else-if="treatment.state === 'proved'"><b>Chlorine is out.</b></p>
+          <template v-else>
+            <p v-if="treatment.dose !== null">
+              {{ f(treatment.level!, 'concentration') }} of chlorine in {{ f(t.volume, 'volume') }}:
+              <b>{{ f(treatment.dose, 'dose') }} of {{ treatment.byName.toLowerCase() }}</b
+              ><template v-if="treatment.stands"
+                >, or {{ f(treatment.stands[0], 'time') }} to
+                {{ f(treatment.stands[1], 'time') }} of standing with air</template
+              >.
+            </p>
+            <p v-else>Read total chlorine: how much of a treatment it needs follows from that.</p>
+            <p v-if="treatment.state === 'waits'">
+              Your test shows none. A coarse strip misses what still harms: wait until
+              {{ momentWords(treatment.until!, log.now, hereZone()) }}, or say that yours reads
+              finely.
+            </p>
+            <p v-if="treatment.state === 'in'">
+              It is still in: dose, wait half an hour, read again.
+            </p>
+            <div class="buttons">
+              <v-btn v-if="treatment.dose !== null" variant="tonal" @click="giveTreatment"
+                >Dosed</v-btn
+              >
+              <v-btn variant="outlined" @click="readChlorine">Read chlorine</v-btn>
+              <v-btn v-if="treatment.state === 'waits'" variant="outlined" @click="fineTest"
+                >My test reads to 0.05 mg/L in all</v-btn
+              >
+            </div>
+          </template>
+        </div>
+        <p v-if="rounds.asked.length" class="quiet">Take the reading below.</p>
+      </PanelGroup>
+
+      <PanelGroup v-if="!t.isSolution" title="Bacteria">
+        <DocumentChoice at="plan.start" label="The start" :items="starts" />
+        <template v-if="dose && start.filled !== null && cycled === null">
+          <DocumentField at="plan.dose" class="gap" />
+          <p v-if="dose.state === 'held'">
+            <b>No ammonia today.</b> There is plenty: above 4 mg/L it holds up the bacteria that it
+            is for.
+          </p>
+          <p v-else-if="dose.state === 'given'">Today’s ammonia is in.</p>
+          <template v-else>
+            <p>
+              <b
+                >Today: {{ tell(say`${doseOf(dose.salammoniac)}`, settings.units) }} of ammonium
+                chloride</b
+              >, or {{ tell(say`${liquidOf(dose.ammonia)}`, settings.units) }} of household ammonia
+              of 10 % without scent or soap ({{ f(dose.nitrogen, 'dose') }} of nitrogen).
+            </p>
+            <div class="buttons">
+              <v-btn variant="tonal" @click="giveDose">Ammonia is in</v-btn>
+              <v-btn variant="outlined" @click="giveTest"
+                >Test dose: {{ f(t.volume / 1000, 'dose') }} of nitrogen</v-btn
+              >
+            </div>
+            <p class="quiet">
+              When 1 mg/L on top is gone within a day, ammonia and nitrite both, it is cycled.
+            </p>
+          </template>
+        </template>
+        <p v-if="cycled">
+          <b>Cycled since {{ dayWords(cycled, today) }}.</b>
+        </p>
+        <p v-else-if="likely && start.fit?.enough && likely[0]">
+          <b
+            >Likely cycled between {{ dayWords(likely[0], today) }} and
+            {{ likely[1] ? dayWords(likely[1], today) : 'later' }}.</b
+          >
+        </p>
+        <p v-else-if="start.filled !== null" class="quiet">
+          {{
+            start.progress !== null
+              ? 'The forecast is worked out …'
+              : `${start.fit?.readings ?? 0} readings so far: too few to tell the day. Ammonia, nitrite and nitrate every second day tell it best.`
+          }}
+        </p>
+        <div v-if="early" class="early">
+          <p>
+            <b>Fish are in before the bacteria.</b> It can be done with care: {{ halfFeed }} of feed
+            at most, a test of ammonia, nitrite and pH every day, water changed when the advice says
+            so, air at all hours. It is over when three tests in a row show neither.
+          </p>
+        </div>
+      </PanelGroup>
+
+      <QuickEntry v-if="start.filled !== null && (rounds.asked.length || work !== 'run')" />
+
+      <PanelGroup v-if="!t.isSolution && doc.fish.length" title="First fish">
+        <template v-if="doc.care.stocked">
+          <p>The fish of the design are in the water.</p>
+          <v-btn size="small" @click="setStocked(false)">No, they come later</v-btn>
+        </template>
+        <template v-else-if="stocking">
+          <p v-if="safeFrom">
+            <b
+              >Safe to stock {{ stocking.steps[0] }} {{ kindName }} from
+              {{ dayWords(safeFrom, today) }}.</b
+            >
+          </p>
+          <p v-else>Not yet: the day is told as soon as readings say it.</p>
+          <ol class="steps">
+            <li v-for="(n, i) in stocking.steps" :key="i">
+              {{ n }}
+              {{
+                safeFrom
+                  ? `on ${dayWords(stepDay(safeFrom, i), today)}`
+                  : i === 0
+                    ? 'first'
+                    : `${i * STOCK_WEEKS} weeks later`
+              }}
+            </li>
+          </ol>
+          <p class="quiet">
+            Two weeks in a tub of their own first, if you can. Then: the bag floats for half an
+            hour, a cup of your water into it every ten minutes for an hour, lights low, net them
+            over, their water not with them; no feed on the first day. Check that the species is
+            allowed where you live.
+          </p>
+          <div class="buttons">
+            <v-btn variant="tonal" :disabled="!cycled" @click="firstFish"
+              >{{ stocking.steps[0] }} are in</v-btn
+            >
+            <v-btn variant="outlined" @click="setStocked(true)">All are in already</v-btn>
+          </div>
+        </template>
+      </PanelGroup>
+
+      <PanelGroup title="First plants, feed and worms">
+        <ul class="plain">
+          <li>
+            Plants:
+            {{
+              doc.plan.start === 'fishless'
+                ? 'when nitrate shows, or at once with a first tonic without ammonia'
+                : 'at once; they starve a little until nitrate comes'
+            }}. Soil rinsed off, roots where the flood reaches them, the bed held flooded meanwhile.
+          </li>
+          <li v-if="doc.fish.length">
+            Feed: none on the first day, then {{ halfFeed }} for a week, all of it when tests stay
+            clear.
+          </li>
+          <li v-if="start.filled !== null && doc.fish.length">
+            Worms: from {{ dayWords(addDays(localDay(start.filled, hereZone()), 42), today) }}, when
+            the bed has run in.
+          </li>
+          <li>
+            {{ f(t.c.a.balance.dailyWaterUse, 'volume') }} to top up a day,
+            {{ tell(say`${litres(t.c.a.balance.dailyWaterUse * 7)}`, settings.units) }} a week:
+            treated.
+          </li>
+        </ul>
+        <p class="quiet">Each stands among the tasks of Rounds on its day.</p>
+      </PanelGroup>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.works {
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  padding: 10px;
+  font-size: var(--type-small);
+}
+.works i {
+  display: inline-grid;
+  place-items: center;
+  width: 22px;
+  height: 22px;
+  border: 1px solid var(--rule);
+  border-radius: 50%;
+  font-style: normal;
+}
+.works .done i {
+  background: var(--fine);
+  color: var(--sheet);
+}
+.works .now {
+  font-weight: 650;
+}
+.works .now i {
+  border: 2px solid var(--water);
+}
+.cards {
+  display: grid;
+  gap: 6px;
+  padding: 0 10px 8px;
+}
+.plain,
+.steps {
+  list-style: none;
+}
+.plain li {
+  border-top: 1px solid var(--rule);
+  padding: 6px 0;
+  font-size: var(--type-body);
+}
+.steps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  padding: 6px 0;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 6px 0;
+}
+.treat p,
+.early {
+  padding-top: 6px;
+}
+.early {
+  border-left: 4px solid var(--watch);
+  padding-left: 10px;
+}
+.gap {
+  margin-top: 10px;
+}
+summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+}
+.none {
+  padding: 14px 12px;
+}
+.group p {
+  line-height: 1.45;
+}
+</style>

@@ -10,14 +10,12 @@ import {
   ScatterController,
 } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
-import { useMediaQuery } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
-import { useTheme } from 'vuetify';
 import { groupsOf } from '../../../../core/life';
+import { useChartInk } from '../../../parts/chartInk';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
-import { evening, paper } from '../../../theme/palette';
 import SeasonEvents from './SeasonEvents.vue';
 import { seasonChart, type SeasonInk, type View } from './seasonChart';
 import { seasonInWords } from './words';
@@ -35,29 +33,16 @@ Chart.register(
 /** The season in place of the drawing: curves over the days, what is planned on them to be moved by hand. */
 const store = useSeason();
 const system = useSystem();
-const theme = useTheme();
 const view = ref<View>('nitrogen');
-const fewColours = useMediaQuery('(forced-colors: active)');
-const ink = computed<SeasonInk>(() => {
-  if (fewColours.value)
-    return {
-      text: 'CanvasText',
-      rule: 'GrayText',
-      tan: 'CanvasText',
-      nitrite: 'Highlight',
-      nitrate: 'GrayText',
-      good: '#808080',
-    };
-  const c = theme.current.value.dark ? evening : paper;
-  return {
-    text: c['on-surface'],
-    rule: `${c['on-surface']}22`,
-    tan: c.water,
-    nitrite: c.error,
-    nitrate: c.clay,
-    good: c.success,
-  };
-});
+const chartInk = useChartInk();
+const ink = computed<SeasonInk>(() => ({
+  text: chartInk.value.text,
+  rule: chartInk.value.rule,
+  tan: chartInk.value.line,
+  nitrite: chartInk.value.second,
+  nitrate: chartInk.value.third,
+  good: chartInk.value.good,
+}));
 const kind = computed(() => {
   const doc = system.document;
   return doc && doc.plan.start === 'fish' ? (groupsOf(doc)[0]?.kind ?? null) : null;

@@ -1,15 +1,13 @@
 import { dutyFlow, fillTime } from '../../../derived/index.ts';
 import { flow, litres, mm, say, share, time } from '../../../quantity/index.ts';
 import { volumeAt } from '../../../water/index.ts';
+import { SLOW_FILL, WEAK_FLOW } from '../../bands.ts';
 import { isDated, latestOn, recent, type Tended } from '../../state.ts';
 import { treatedWater } from '../mixing.ts';
 import { agoWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 
 const DAY = 86400;
-/** Flow under this share of what the line should give is clogged; a fill this much longer is slow. */
-const WEAK = 0.75;
-const SLOW = 1.3;
 /** Top-ups so much above the expected use are more than weather. */
 const THIRSTY = 1.6;
 
@@ -105,7 +103,7 @@ export const delivery = defineAdvice({
         (t.now - read.at) / 1000,
         (e) => e.kind === 'task' && e.what === 'pump-rinse' && e.outcome === 'done',
       );
-      if (cleaned.length || read.value >= WEAK * expected) return [];
+      if (cleaned.length || read.value >= WEAK_FLOW * expected) return [];
       return [
         {
           kind: 'clean',
@@ -141,8 +139,9 @@ export const clogging = defineAdvice({
       const slow =
         recent(t, 7 * DAY, (e) => e.about === b.id && (e.seen?.includes('bed-slow') ?? false))
           .length > 0;
-      if (read.value <= SLOW * expected && !(slow || read.value < expected / SLOW)) return [];
-      const longer = read.value > SLOW * expected;
+      if (read.value <= SLOW_FILL * expected && !(slow || read.value < expected / SLOW_FILL))
+        return [];
+      const longer = read.value > SLOW_FILL * expected;
       return [
         {
           kind: 'clean',

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { computed, shallowRef } from 'vue';
+import { accountOf, fillTold, latestOn, type FillTold } from '../../../core/log';
+import { energyADay } from '../../../core/derived';
+import { format, formatSpan, type QuantityKind } from '../../../core/quantity';
+import { vesselOf } from '../../../core/system';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import { useLog } from '../../stores/log';
+import { useRoundsBench } from '../../stores/roundsBench';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import { useTrends } from './useTrends';
+
+/** Where readings are heading; what the stopwatch says of pump and stones; what came out and went in. */
+const system = useSystem();
+const log = useLog();
+const bench = useRoundsBench();
+const settings = useSettings();
+const trends = useTrends();
+const f = (v: number, kind: QuantityKind) => format(v, kind, settings.units);
+const doc = computed(() => system.document!);
+
+/** What each bed’s last timed fill says, worked out when it is asked for. */
+const told = shallowRef<readonly { bed: string; name: string; fill: FillTold | null }[] | null>(
+  null,
+);
+const timed = computed(() =>
+  (log.tended?.c.a.beds ?? []).flatMap((b) => {
+    const read = latestOn(log.entries, b.id).fillTime;
+    return read ? [{ bed: b.id, read: read.value }] : [];
+  }),
+);
+function ask() {
+  told.value = timed.value.map(({ bed, read }) => ({
+    bed,
+    name: vesselOf(doc.value, bed).name,
+    fill: fillTold(doc.value, bed, read),
+  }));
+}
+function take(fill: FillTold, name: string) {
+  system.commit(
+    fill.edits,
+    fill.clogging !== null
+      ? `${name} reckoned ${f(fill.clogging, 'share')} clogged`
+      : `Line reckoned at ${f(fill.flowLeft!, 'share')} of its flow`,
+  );
+  told.value = null;
+}
+const account = computed(() => (log.tended ? accountOf(log.tended, 30) : null));
+/** What a kilogram of harvest cost in feed and energy, as far as prices are known. */
+const cost = computed(() => {
+  const a = account.value;
+  const { running, currency } = doc.value.build;
+  if (!a || !log.tended) return null;
+  const energy = energyADay.value(log.tended.c, '');
+  const parts = [
+    running.feed === null ? null : a.feed * running.feed,
+    running.energy === null || energy === null
+      ? null
+      : ((energy * a.days) / 3.6e6) * running.energy,
+    running.water === null ? null : (a.toppedUp + a.changed) * running.water,
+  ].filter((x): x is number => x !== null);
+  if (!parts.length) return null;
+  const sum = parts.reduce((x, y) => x + y, 0);
+  const worth = running.harvest === null ? null : (running.harvest * a.days) / 30.4;
+  const money = (x: number) => `${x.toFixed(2)}${currency ? ` ${currency}` : ''}`;
+  return { sum: money(sum), saved: worth === null ? null : money(worth - sum) };
+});
+</script>
+
+<template>
+  <div>
+    <PanelGroup title="Readings">
+      <ul class="plain">
+        <li v-for="x in trends.all.value" :key="x.f.id">
+          <button
+            type="button"
+            :aria-pressed="x.f.id === bench.field"
+            :class="{ chosen: x.f.id === bench.field }"
+            @click="bench.field = x.f.id"
+          >
+            <span>{{ x.f.label }}</span>
+            <b>{{ formatSpan(x.last.low, x.last.high, x.f.kind, settings.units) }}</b>
+            <span class="quiet">
+              {{ x.count }} readings<template v-if="x.crossing"
+                >; comes to {{ f(x.crossing.limit, x.f.kind) }} in
+                {{ Math.max(1, Math.round(x.crossing.days)) }} days</template
+              >
+            </span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="!trends.all.value.length" class="quiet">
+        Lines begin with the second reading. Four of a month tell where it is heading.
+      </p>
+    </PanelGroup>
+    <PanelGroup v-if="timed.length" title="What the stopwatch says">
+      <p class="quiet">
+        A fill that takes longer than it should tells of a weak pump or line; a shorter one of
+        stones whose room is taken by sludge and roots.
+      </p>
+      <v-btn v-if="!told" size="small" variant="outlined" @click="ask"
+        >Compare with the design</v-btn
+      >
+      <ul v-else class="plain">
+        <li v-for="x in told" :key="x.bed">
+          <p v-if="!x.fill">{{ x.name }} fills as it should.</p>
+          <template v-else>
+            <p>
+              {{ x.name }} fills in {{ f(x.fill.read, 'time') }} where
+              {{ f(x.fill.expected, 'time') }} is expected:
+              <b>{{
+                x.fill.clogging !== null
+                  ? `${f(x.fill.clogging, 'share')} of its voids are gone`
+                  : `${f(x.fill.flowLeft!, 'share')} of the flow is left`
+              }}</b>.
+            </p>
+            <v-btn size="small" variant="tonal" @click="take(x.fill, x.name)"
+              >Reckon with it from now on</v-btn
+            >
+          </template>
+        </li>
+      </ul>
+    </PanelGroup>
+    <PanelGroup v-if="account" :title="`The last ${Math.round(account.days)} days`">
+      <dl>
+        <dt>Harvested</dt>
+        <dd>{{ f(account.harvest, 'mass') }}</dd>
+        <template v-if="account.feed > 0">
+          <dt>Feed</dt>
+          <dd>{{ f(account.feed, 'mass') }}</dd>
+        </template>
+        <template v-if="account.feeding !== null">
+          <dt>On the planted ground</dt>
+          <dd>{{ f(account.feeding, 'feeding') }}</dd>
+        </template>
+        <dt>Topped up</dt>
+        <dd>
+          {{ f(account.toppedUp, 'volume') }}
+          <span class="quiet">expected {{ f(account.expectedUse, 'volume') }}</span>
+        </dd>
+        <dt>Changed</dt>
+        <dd>{{ f(account.changed, 'volume') }}</dd>
+        <template v-if="cost">
+          <dt>Cost</dt>
+          <dd>{{ cost.sum }}</dd>
+          <template v-if="cost.saved">
+            <dt>Saved</dt>
+            <dd>{{ cost.saved }}</dd>
+          </template>
+        </template>
+      </dl>
+      <p v-if="!cost" class="quiet">
+        With prices of feed, energy and the harvest at Build, Cost, it also says what it saved.
+      </p>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.plain {
+  list-style: none;
+}
+.plain li {
+  border-top: 1px solid var(--rule);
+}
+.plain button:not(.v-btn) {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+  width: 100%;
+  text-align: left;
+  padding: 8px 6px;
+  min-height: 44px;
+}
+.plain button .quiet {
+  grid-column: 1 / -1;
+  font-size: var(--type-small);
+}
+.plain .chosen {
+  background: var(--water-soft);
+}
+.plain p {
+  padding: 6px 0;
+  line-height: 1.4;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 14px;
+}
+dd {
+  font-weight: 650;
+}
+dd .quiet {
+  font-weight: 400;
+}
+</style>

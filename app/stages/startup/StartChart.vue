@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import {
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineElement,
+  PointElement,
+  ScatterController,
+} from 'chart.js';
+import annotation from 'chartjs-plugin-annotation';
+import { computed } from 'vue';
+import { Scatter } from 'vue-chartjs';
+import { addDays, localDay } from '../../../core/log';
+import { hereZone } from '../../stores/log';
+import { useStart } from '../../stores/start';
+import { useChartInk } from '../../parts/chartInk';
+import { seasonChart } from '../life/season/seasonChart';
+import { dayWords } from '../rounds/when';
+
+Chart.register(
+  LinearScale,
+  PointElement,
+  LineElement,
+  ScatterController,
+  Legend,
+  Filler,
+  annotation,
+);
+
+Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
+
+/** The forecast of the start: curves with their band, the grower’s readings on them, today and the day it is cycled. */
+const start = useStart();
+const ink = useChartInk();
+const chart = computed(() =>
+  start.season
+    ? seasonChart(
+        start.season,
+        null,
+        start.fit,
+        start.readings,
+        null,
+        'nitrogen',
+        {
+          text: ink.value.text,
+          rule: ink.value.rule,
+          tan: ink.value.line,
+          nitrite: ink.value.second,
+          nitrate: ink.value.third,
+          good: ink.value.good,
+        },
+        start.today,
+      )
+    : null,
+);
+const dayOf = (n: number) =>
+  start.filled === null ? '' : dayWords(addDays(localDay(start.filled, hereZone()), n), '');
+const words = computed(() => {
+  const f = start.fit;
+  if (!f) return 'Forecast of the start.';
+  const [low, high] = f.cycled;
+  return low === null
+    ? `From ${f.readings} readings: not cycled within ${f.season.days} days.`
+    : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${high === null ? 'later than is looked ahead' : dayOf(high)}.`;
+});
+</script>
+
+<template>
+  <div class="start">
+    <p role="status">{{ start.progress === null ? words : 'The forecast is worked out …' }}</p>
+    <div v-if="chart" class="canvas">
+      <Scatter :data="chart.data" :options="chart.options" :aria-label="words" role="img" />
+    </div>
+    <p v-else class="quiet">
+      With the first readings of ammonia and nitrite the curves begin to follow your water.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  grid-template-rows: auto 1fr;
+  gap: 8px;
+  padding: 12px;
+  min-height: 0;
+  height: 100%;
+}
+.canvas {
+  position: relative;
+  min-height: 0;
+}
+</style>
