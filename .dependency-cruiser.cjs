@@ -57,7 +57,7 @@ module.exports = {
       name: 'server-alone',
       severity: 'error',
       from: { path: '^server/' },
-      to: { path: '^(app|core)/' },
+      to: { path: '^app/' },
     },
     {
       name: 'no-test-code-in-the-product',

@@ -5,6 +5,8 @@ import { Hono } from 'hono';
 import { compress } from 'hono/compress';
 import { etag } from 'hono/etag';
 import { NONCE, secureHeaders, type SecureHeadersVariables } from 'hono/secure-headers';
+import type { Bench } from './bench/bench.ts';
+import { deviceRoutes } from './bench/routes.ts';
 import { isOwnName } from './settings.ts';
 
 /**
@@ -33,10 +35,12 @@ const LASTING = 'public, max-age=31536000, immutable';
 /**
  * @param root folder of the build
  * @param ownOnly answers only to the names of this machine, so that no page elsewhere reaches it by another
+ * @param bench stands in for devices; only where this machine alone is served
  */
 export function createApp(
   root: string,
   ownOnly = false,
+  bench: Bench | null = null,
 ): Hono<{ Variables: SecureHeadersVariables }> {
   const app = new Hono<{ Variables: SecureHeadersVariables }>();
   app.use(async (c, next) => {
@@ -53,6 +57,7 @@ export function createApp(
       permissionsPolicy: { camera: [], geolocation: [], microphone: [] },
     }),
   );
+  if (bench && ownOnly) app.route('/devices/v1', deviceRoutes(bench));
   app.use(async (c, next) => {
     if (!['GET', 'HEAD'].includes(c.req.method))
       return c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' });

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import { createApp } from './app.ts';
+import { Bench } from './bench/bench.ts';
 import { listening } from './settings.ts';
 
 const root = fileURLToPath(new URL('../dist', import.meta.url));
@@ -10,9 +11,10 @@ if (typeof asked === 'string') {
   process.exit(1);
 }
 const { hostname, ownOnly } = asked;
+const bench = new Bench();
 
 function listen(port: number, tries: number): void {
-  const server = serve({ fetch: createApp(root, ownOnly).fetch, hostname, port }, (info) => {
+  const server = serve({ fetch: createApp(root, ownOnly, bench).fetch, hostname, port }, (info) => {
     const shown = hostname.includes(':') ? `[${hostname}]` : hostname;
     console.log(`Mizuna is at http://${shown}:${info.port}/`);
   });
@@ -30,3 +32,8 @@ function listen(port: number, tries: number): void {
   });
 }
 listen(asked.port, 10);
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.once(signal, () => {
+    bench.unload();
+    process.exit(0);
+  });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { KIT_SCALES, SCALES_OF, asNitrogen, type KitScale } from '../../core/life';
 import { KIT_STEPS, colourWords } from '../../core/log';
 import { useSettings } from '../stores/settings';
@@ -12,6 +12,8 @@ const settings = useSettings();
 const scale = computed(() => settings.kit[props.of]);
 const steps = computed(() => KIT_STEPS[props.of]);
 const between = ref(false);
+const bands = ref<HTMLElement>();
+onMounted(() => bands.value?.scrollIntoView({ block: 'nearest' }));
 const scales = computed(() =>
   SCALES_OF[props.of].map((id) => ({ id, name: `Kit reads ${KIT_SCALES[id].name}` })),
 );
@@ -25,7 +27,13 @@ function take(i: number) {
 </script>
 
 <template>
-  <div class="bands" role="group" :aria-label="label" @keydown.esc.stop="emit('cancel')">
+  <div
+    ref="bands"
+    class="bands"
+    role="group"
+    :aria-label="label"
+    @keydown.esc.stop="emit('cancel')"
+  >
     <p class="head">
       <b>{{ label }}</b> <span class="quiet">{{ last }}</span>
     </p>
@@ -38,6 +46,7 @@ function take(i: number) {
         v-for="(s, i) in between ? steps.slice(0, -1) : steps"
         :key="s"
         variant="outlined"
+        height="56"
         @click="take(i)"
       >
         <span class="value">{{ between ? `${s} – ${steps[i + 1]}` : s }}</span>
@@ -68,6 +77,7 @@ function take(i: number) {
   padding: 10px;
   background: var(--wash);
   border-top: 2px solid var(--water);
+  scroll-margin: 64px 0 72px;
 }
 .steps {
   display: grid;
@@ -75,7 +85,6 @@ function take(i: number) {
   gap: 6px;
 }
 .steps .v-btn {
-  height: 54px;
   background: var(--sheet);
   border-radius: var(--radius);
 }

@@ -23,12 +23,14 @@ const text = ref('');
 const fresh = ref(true);
 const problem = ref('');
 const field = ref<ComponentPublicInstance>();
+const pad = ref<HTMLElement>();
 onMounted(() => {
   if (props.start !== null) text.value = format(props.start, props.kind, settings.units, true);
   void nextTick(() => {
     const input = (field.value?.$el as HTMLElement | undefined)?.querySelector('input');
     input?.focus({ preventScroll: true });
     input?.select();
+    pad.value?.scrollIntoView({ block: 'nearest' });
   });
 });
 const read = computed(() =>
@@ -79,7 +81,7 @@ function typed(now: string | null) {
 </script>
 
 <template>
-  <div class="pad" role="group" :aria-label="label" @keydown.esc.stop="emit('cancel')">
+  <div ref="pad" class="pad" role="group" :aria-label="label" @keydown.esc.stop="emit('cancel')">
     <v-text-field
       ref="field"
       class="number"
@@ -96,21 +98,24 @@ function typed(now: string | null) {
     />
     <p v-if="startWords" class="quiet">{{ startWords }}</p>
     <div class="steps">
-      <v-btn variant="outlined" :icon="mdiMinus" aria-label="Less" @click="by(-1)" />
-      <v-btn variant="outlined" :icon="mdiPlus" aria-label="More" @click="by(1)" />
+      <v-btn variant="outlined" height="52" aria-label="Less" @click="by(-1)"
+        ><v-icon :icon="mdiMinus"
+      /></v-btn>
+      <v-btn variant="outlined" height="52" aria-label="More" @click="by(1)"
+        ><v-icon :icon="mdiPlus"
+      /></v-btn>
     </div>
     <div class="keys">
-      <v-btn v-for="k in KEYS" :key="k" variant="outlined" @click="press(k)">{{ k }}</v-btn>
-      <v-btn
-        variant="outlined"
-        :icon="mdiBackspaceOutline"
-        aria-label="Take one back"
-        @click="back"
-      />
+      <v-btn v-for="k in KEYS" :key="k" variant="outlined" height="52" @click="press(k)">{{
+        k
+      }}</v-btn>
+      <v-btn variant="outlined" height="52" aria-label="Take one back" @click="back"
+        ><v-icon :icon="mdiBackspaceOutline"
+      /></v-btn>
     </div>
     <div class="end">
-      <v-btn @click="emit('cancel')">Leave it</v-btn>
-      <v-btn class="note" variant="flat" color="primary" @click="take">Note it</v-btn>
+      <v-btn height="52" @click="emit('cancel')">Leave it</v-btn>
+      <v-btn height="52" variant="flat" color="primary" @click="take">Note it</v-btn>
     </div>
   </div>
 </template>
@@ -120,6 +125,7 @@ function typed(now: string | null) {
   display: grid;
   gap: 8px;
   max-width: 420px;
+  scroll-margin: 64px 0 72px;
   padding: 10px;
   background: var(--wash);
   border-top: 2px solid var(--water);
@@ -141,7 +147,6 @@ function typed(now: string | null) {
 }
 .keys .v-btn,
 .steps .v-btn {
-  height: 52px;
   width: 100%;
   border-radius: var(--radius);
   background: var(--sheet);
@@ -151,8 +156,5 @@ function typed(now: string | null) {
   display: grid;
   grid-template-columns: 1fr 2fr;
   gap: 8px;
-}
-.end .v-btn {
-  height: 52px;
 }
 </style>

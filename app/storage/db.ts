@@ -71,6 +71,16 @@ interface StoredSetting {
 /** An entry of a system’s log. */
 export type StoredEntry = Entry & { readonly system: string };
 
+/** What a device read, as it came; kept for a day. */
+export interface StoredRaw {
+  readonly system: string;
+  readonly channel: string;
+  /** By the device’s clock, and when it came, milliseconds since 1970. */
+  readonly at: number;
+  readonly came: number;
+  readonly value: number;
+}
+
 export const database = new Dexie('mizuna') as Dexie & {
   systems: EntityTable<StoredSystem, 'id'>;
   settings: EntityTable<StoredSetting, 'key'>;
@@ -78,6 +88,7 @@ export const database = new Dexie('mizuna') as Dexie & {
   pictures: EntityTable<StoredPicture, 'id'>;
   photos: EntityTable<StoredPhoto, 'id'>;
   log: Table<StoredEntry, [system: string, id: string]>;
+  raw: Table<StoredRaw, [system: string, channel: string, at: number]>;
 };
 database.version(1).stores({ systems: 'id, updated', settings: 'key' });
 database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
@@ -89,7 +100,10 @@ database.version(3).stores({
   pictures: 'id',
 });
 database.version(4).stores({ photos: 'id, system' });
-database.version(5).stores({ log: '[system+id], [system+at], [system+kind+at]' });
+database.version(5).stores({
+  log: '[system+id], [system+at], [system+kind+at]',
+  raw: '[system+channel+at], at',
+});
 
 /** What became of a wish to the store: the value, or a sentence that says why not. */
 export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };

@@ -1,8 +1,20 @@
 import { mergeEntry } from '../../core/log/entries';
 import type { Entry } from '../../core/log/types';
-import { ask, attempt, database, ofSystem, plain, type Kept, type StoredEntry } from './db';
+import {
+  ask,
+  attempt,
+  database,
+  ofSystem,
+  plain,
+  type Kept,
+  type StoredEntry,
+  type StoredRaw,
+} from './db';
 
 /** The logs of the systems, an entry a row. */
+
+/** Raw readings are kept so long, ms. */
+const RAW_KEPT = 86_400_000;
 
 const bare = ({ system: _, ...e }: StoredEntry): Entry => e as Entry;
 
@@ -33,6 +45,23 @@ export const logStore = {
     const rows = entries.map((e): StoredEntry => plain({ ...e, system }));
     return attempt<unknown>(() => (database.isOpen() ? atOnce(rows) : database.log.bulkPut(rows)));
   },
+  /** Keeps what devices read, and lets go of what is older than a day. */
+  keepRaw: (rows: readonly StoredRaw[], now: number): Promise<Kept<unknown>> =>
+    attempt(async () => {
+      await database.raw.bulkPut([...rows]);
+      await database.raw
+        .where('at')
+        .below(now - RAW_KEPT)
+        .delete();
+    }),
+  /** What a channel read within the last day, the oldest first. */
+  raw: (system: string, channel: string): Promise<Kept<StoredRaw[]>> =>
+    ask(() =>
+      database.raw
+        .where('[system+channel+at]')
+        .between([system, channel, 0], [system, channel, Infinity])
+        .toArray(),
+    ),
   /** Writes entries onto what stands there, merged: another window may have written meanwhile. */
   merge: (system: string, entries: readonly Entry[]): Promise<Kept<unknown>> =>
     attempt(() =>

@@ -138,7 +138,7 @@ export const useLog = defineStore('log', () => {
     );
     const answer = logStore.add(doc.id, fresh);
     place(fresh);
-    noted.value = fresh[0] ?? null;
+    if (!fresh[0]?.device) noted.value = fresh[0] ?? null;
     if (fresh.some((e) => e.kind === 'reading' && !e.device)) takeReadings();
     await confirm(answer);
     return fresh;

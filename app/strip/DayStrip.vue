@@ -5,6 +5,7 @@ import { format, formatClock, formatDuration } from '../../core/quantity';
 import { spansBetween } from '../../core/day';
 import { eventInWords } from '../../core/formats/words';
 import { PLANT_ROLES, pumpedLines } from '../../core/system';
+import { useMeasured } from '../stores/measured';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -16,6 +17,7 @@ import { pumpRuns } from './pumpRuns';
 const system = useSystem();
 const trace = useTrace();
 const settings = useSettings();
+const measured = useMeasured();
 const box = ref<HTMLElement>();
 const { width, height } = useElementSize(box, { width: 800, height: 110 });
 const BARS = 14;
@@ -69,6 +71,36 @@ const curves = computed(() => {
     if (row < 0) return [];
     const points = levelLine(tr, row, v.shape.height, frame);
     return [{ id: v.id, bed: (PLANT_ROLES as readonly string[]).includes(v.role), points }];
+  });
+});
+
+/** Levels as devices measured them, over those that were predicted. */
+const measuredCurves = computed(() => {
+  const doc = system.document;
+  if (!doc || !measured.levels.size || width.value < 10) return [];
+  const top = BARS + 4;
+  const tall = height.value - BARS - AXIS - 6;
+  return doc.vessels.flatMap((v) => {
+    const points = measured.levels.get(v.id);
+    if (!points?.length) return [];
+    // The strip may begin at another hour than midnight.
+    const at = (t: number) => (((t - trace.start) % DAY) + DAY) % DAY;
+    const dots = points
+      .map((p) => ({
+        t: at(p.t),
+        y: top + tall * (1 - Math.min(1, Math.max(0, p.level / v.shape.height))),
+      }))
+      .filter((p) => p.t >= trace.from && p.t <= till.value)
+      .map((p) => ({ x: Math.round(X(p.t)), y: p.y }));
+    // One of each pixel is enough.
+    const seen = new Set<number>();
+    return [
+      {
+        id: v.id,
+        name: v.name,
+        dots: dots.filter((d) => !seen.has(d.x) && seen.add(d.x)),
+      },
+    ];
   });
 });
 
@@ -193,6 +225,9 @@ function key(event: KeyboardEvent) {
           :width="s.w"
           :height="BARS - 5"
         />
+        <g v-for="m in measuredCurves" :key="`m-${m.id}`" class="measured">
+          <circle v-for="d in m.dots" :key="d.x" :cx="d.x" :cy="d.y" r="1.6" />
+        </g>
         <g v-if="struck !== null" class="struck">
           <line :x1="struck" :x2="struck" y1="0" :y2="height - AXIS" />
           <path :d="`M${struck - 6} 0h12l-6 9z`" />
@@ -337,5 +372,8 @@ text {
   .key {
     display: none;
   }
+}
+.measured circle {
+  fill: var(--clay);
 }
 </style>

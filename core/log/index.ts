@@ -15,3 +15,4 @@ export * from './advice/act.ts';
 export * from './trends.ts';
 export * from './trouble/index.ts';
 export * from './startup.ts';
+export * from './devices.ts';

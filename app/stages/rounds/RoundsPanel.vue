@@ -15,12 +15,14 @@ const TABS = computed<readonly { id: RoundsTab; name: string }[]>(() => [
   { id: 'log', name: 'Log' },
   { id: 'trends', name: 'Trends' },
   { id: 'trouble', name: 'Trouble' },
+  { id: 'devices', name: 'Devices' },
 ]);
 const BENCHES = {
   tasks: defineAsyncComponent(() => import('./TasksBench.vue')),
   log: defineAsyncComponent(() => import('./LogBench.vue')),
   trends: defineAsyncComponent(() => import('./TrendsBench.vue')),
   trouble: defineAsyncComponent(() => import('./TroubleBench.vue')),
+  devices: defineAsyncComponent(() => import('./DevicesBench.vue')),
 };
 const other = computed(() => BENCHES[bench.open as keyof typeof BENCHES]);
 </script>

@@ -72,6 +72,7 @@ const doWord = computed(() => {
   <li class="task" :class="task.state" :data-task="task.id">
     <v-btn
       class="do"
+      height="44"
       variant="outlined"
       :prepend-icon="mdiCheck"
       :aria-label="`${doWord}: ${title}`"
@@ -115,7 +116,6 @@ const doWord = computed(() => {
 }
 .do {
   min-width: 104px;
-  height: 44px;
 }
 .title {
   text-align: left;

@@ -38,7 +38,9 @@ const noted = computed(() => {
 <template>
   <div>
     <div class="well">
-      <v-btn class="all" variant="flat" color="success" @click="allWell">All is well</v-btn>
+      <v-btn class="all" height="56" variant="flat" color="success" @click="allWell"
+        >All is well</v-btn
+      >
       <p class="quiet">
         {{ looked ? `Last look ${looked}.` : 'One look a day: fish, leaves, level, drains, pump.' }}
       </p>
@@ -74,7 +76,6 @@ const noted = computed(() => {
   padding: 10px;
 }
 .all {
-  height: 56px;
   min-width: 140px;
   font-size: 1.05rem;
 }

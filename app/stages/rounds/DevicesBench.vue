@@ -1,0 +1,417 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import {
+  READ_FIELDS,
+  nameOf,
+  readField,
+  refusalOf,
+  ruleMay,
+  troubleWords,
+} from '../../../core/log';
+import { format, tell } from '../../../core/quantity';
+import { READINGS, type ChannelUse, type PlugUse, type ReadingId } from '../../../core/system';
+import PanelGroup from '../../parts/PanelGroup.vue';
+import PlainChoice from '../../parts/PlainChoice.vue';
+import QuantityField from '../../parts/QuantityField.vue';
+import { useDevices, type Channel, type Plug } from '../../stores/devices';
+import { useLog } from '../../stores/log';
+import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
+import { ageWords } from './when';
+
+/** Probes and plugs: what answers, what it reads here, what is wrong with it, and the bench that stands in for it. */
+const system = useSystem();
+const log = useLog();
+const devices = useDevices();
+const settings = useSettings();
+const doc = computed(() => system.document!);
+onMounted(async () => {
+  await devices.find();
+  if (devices.offer?.channels.length && devices.state === 'off') devices.listen();
+});
+const STATES = {
+  off: 'not listened to',
+  waiting: 'waiting for its first word …',
+  live: 'streaming',
+  lost: 'lost; it is tried again',
+} as const;
+
+const places = computed(() => [
+  { id: '', name: 'the whole system' },
+  ...[...doc.value.vessels, ...doc.value.paths].map((p) => ({ id: p.id, name: p.name })),
+]);
+const kinds = READINGS.map((id) => ({ id, name: readField(id).label }));
+function use(c: Channel) {
+  const known = [...doc.value.vessels, ...doc.value.paths].some((p) => p.id === c.about);
+  const to: ChannelUse = {
+    id: c.id,
+    reads: READINGS.includes(c.reads) ? c.reads : 'temperature',
+    about: known ? c.about : '',
+    offset: 0,
+  };
+  system.commit([{ at: `care.channels.${c.id}`, to }], `${c.name} goes into the log`);
+}
+function useAll() {
+  const edits = (devices.offer?.channels ?? [])
+    .filter((c) => !devices.useOf(c.id) && /^[\w-]{1,64}$/.test(c.id))
+    .map((c) => ({
+      at: `care.channels.${c.id}`,
+      to: {
+        id: c.id,
+        reads: c.reads,
+        about: [...doc.value.vessels, ...doc.value.paths].some((p) => p.id === c.about)
+          ? c.about
+          : '',
+        offset: 0,
+      },
+    }));
+  if (edits.length) system.commit(edits, `${edits.length} channels go into the log`);
+}
+const change = (u: ChannelUse, to: Partial<ChannelUse>) =>
+  system.commit([{ at: `care.channels.${u.id}`, to: { ...u, ...to } }], 'Channel');
+const leave = (u: ChannelUse) =>
+  system.commit([{ at: `care.channels.${u.id}`, to: undefined }], 'Channel left out of the log');
+const lastOf = (id: string) => devices.heard.get(id)?.at(-1);
+const shownOf = (c: Channel) => {
+  const h = lastOf(c.id);
+  if (!h) return 'nothing yet';
+  const reads = devices.useOf(c.id)?.reads ?? c.reads;
+  const kind = READ_FIELDS.find((f) => f.id === reads)?.kind ?? 'ratio';
+  return `${format(h.value + (devices.useOf(c.id)?.offset ?? 0), kind, settings.units)}, ${ageWords(h.came, devices.now, settings.units)}`;
+};
+function correct(u: ChannelUse, offset: number) {
+  change(u, { offset: u.offset + offset });
+}
+
+/** Plugs: only by a press or an own rule, and never a pump that would run dry. */
+const confirming = ref('');
+const refusal = (p: Plug) => {
+  const t = log.tended;
+  const r = t && refusalOf(t, aboutOf(p), !p.on);
+  return r ? tell(r, settings.units) : '';
+};
+const plugUse = (p: Plug): PlugUse | undefined => doc.value.care.plugs.find((x) => x.id === p.id);
+const aboutOf = (p: Plug) => plugUse(p)?.about || p.about;
+async function press(p: Plug) {
+  if (confirming.value !== p.id) {
+    confirming.value = p.id;
+    return;
+  }
+  confirming.value = '';
+  await devices.toggle(p, !p.on);
+}
+const mayRule = (p: Plug) => (log.tended ? ruleMay(log.tended, aboutOf(p)) : false);
+function setRule(p: Plug, rule: PlugUse['rule']) {
+  system.commit(
+    [{ at: `care.plugs.${p.id}`, to: { id: p.id, about: aboutOf(p), rule } }],
+    rule ? 'Rule of a plug' : 'Plug by hand only',
+  );
+}
+const newRule = (): PlugUse['rule'] => ({
+  reads: 'temperature',
+  when: 'below',
+  limit: 16,
+  until: 18,
+});
+const WHEN = [
+  { id: 'below', name: 'falls below' },
+  { id: 'above', name: 'rises above' },
+];
+
+/** What the bench can be asked to get wrong. */
+const FAULTS = [
+  { id: 'dropOut', name: 'says nothing' },
+  { id: 'stuck', name: 'stuck' },
+  { id: 'drift', name: 'drifts' },
+  { id: 'frozenClock', name: 'clock stands' },
+] as const;
+const faults = computed(() => devices.offer?.faults ?? {});
+const faultChannel = ref('temperature');
+const on = (key: string, id: string) => faults.value[key]?.includes(id) ?? false;
+function setFault(key: string, id: string) {
+  const list = faults.value[key] ?? [];
+  const next = list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
+  void devices.bench('PATCH', { faults: { ...faults.value, [key]: next } });
+}
+const SPEEDS = [1, 60, 1000];
+const benchHere = computed(() => devices.offer?.bench === true);
+const benchOfThis = computed(() => devices.offer?.system?.id === doc.value.id);
+const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'level'));
+</script>
+
+<template>
+  <div>
+    <PanelGroup title="What answers">
+      <p v-if="!devices.looked" class="quiet">Looking …</p>
+      <template v-else-if="!devices.offer">
+        <p>No gateway answers at this address.</p>
+        <p class="quiet">
+          Probes and plugs come in by a small gateway that speaks the interface of docs/devices.md.
+          Everything works without: the notebook is your own hand.
+        </p>
+        <v-btn size="small" variant="outlined" @click="devices.find()">Look again</v-btn>
+      </template>
+      <template v-else>
+        <p>
+          <b>{{ devices.offer.name }}</b>, <span role="status">{{ STATES[devices.state] }}</span>.
+        </p>
+        <div class="buttons">
+          <v-btn v-if="benchHere && !benchOfThis" variant="tonal" @click="devices.put()"
+            >Put a simulated copy of this system on the bench</v-btn
+          >
+          <v-btn
+            v-if="devices.offer.channels.length && devices.state === 'off'"
+            size="small"
+            variant="outlined"
+            @click="devices.listen()"
+            >Listen</v-btn
+          >
+          <v-btn
+            v-if="devices.state !== 'off'"
+            size="small"
+            variant="outlined"
+            @click="devices.stop()"
+            >Stop listening</v-btn
+          >
+        </div>
+      </template>
+      <p v-if="devices.trouble" class="trouble" role="alert">{{ devices.trouble }}</p>
+    </PanelGroup>
+
+    <PanelGroup v-if="devices.offer?.channels.length" title="Channels">
+      <v-btn
+        v-if="devices.offer.channels.some((c) => !devices.useOf(c.id))"
+        size="small"
+        variant="tonal"
+        @click="useAll"
+        >Write all of them into the log</v-btn
+      >
+      <ul class="plain">
+        <li v-for="c in devices.offer.channels" :key="c.id" :data-channel="c.id">
+          <p>
+            <b>{{ c.name }}</b> {{ shownOf(c) }}
+          </p>
+          <template v-if="devices.useOf(c.id)">
+            <p v-if="devices.troubles.get(c.id)" class="watch" role="status">
+              {{
+                tell(
+                  troubleWords(
+                    devices.troubles.get(c.id)!,
+                    devices.useOf(c.id)!.reads,
+                    devices.now,
+                  ),
+                  settings.units,
+                )
+              }}
+              <v-btn
+                v-if="devices.troubles.get(c.id)!.kind === 'drift'"
+                size="small"
+                variant="tonal"
+                @click="
+                  correct(
+                    devices.useOf(c.id)!,
+                    (devices.troubles.get(c.id) as { offset: number }).offset,
+                  )
+                "
+                >Reckon with it</v-btn
+              >
+            </p>
+            <details>
+              <summary>
+                {{ readField(devices.useOf(c.id)!.reads).label }} of
+                {{ nameOf(doc, devices.useOf(c.id)!.about) || 'the whole system' }}
+              </summary>
+              <div class="fields">
+                <PlainChoice
+                  :model-value="devices.useOf(c.id)!.reads"
+                  label="Reads"
+                  :items="kinds"
+                  @update:model-value="change(devices.useOf(c.id)!, { reads: $event as ReadingId })"
+                />
+                <PlainChoice
+                  :model-value="devices.useOf(c.id)!.about"
+                  label="At"
+                  :items="places"
+                  @update:model-value="change(devices.useOf(c.id)!, { about: $event })"
+                />
+              </div>
+              <v-btn size="small" @click="leave(devices.useOf(c.id)!)"
+                >Leave it out of the log</v-btn
+              >
+            </details>
+          </template>
+          <v-btn v-else size="small" variant="outlined" @click="use(c)"
+            >Write it into the log</v-btn
+          >
+        </li>
+      </ul>
+      <v-switch
+        v-if="levels"
+        v-model="devices.showing"
+        label="The measured day over the simulated one, on the strip"
+      />
+    </PanelGroup>
+
+    <PanelGroup v-if="devices.offer?.plugs.length" title="Plugs">
+      <p class="quiet">
+        Switched by your press alone, or by a rule of yours; a pump never by a rule, and never where
+        the model says that it would run dry.
+      </p>
+      <ul class="plain">
+        <li v-for="p in devices.offer.plugs" :key="p.id" :data-plug="p.id">
+          <p>
+            <b>{{ p.name }}</b> {{ p.on ? 'on' : 'off' }}
+          </p>
+          <p v-if="refusal(p)" class="quiet">{{ refusal(p) }}</p>
+          <div class="buttons">
+            <v-btn
+              size="small"
+              :variant="confirming === p.id ? 'flat' : 'outlined'"
+              :color="confirming === p.id ? 'warning' : undefined"
+              :disabled="refusal(p) !== ''"
+              @click="press(p)"
+              >{{
+                confirming === p.id
+                  ? `Yes, switch it ${p.on ? 'off' : 'on'}`
+                  : `Switch ${p.on ? 'off' : 'on'}`
+              }}</v-btn
+            >
+            <v-btn v-if="confirming === p.id" size="small" @click="confirming = ''">Leave it</v-btn>
+            <v-btn
+              v-if="mayRule(p)"
+              size="small"
+              @click="setRule(p, plugUse(p)?.rule ? null : newRule())"
+              >{{ plugUse(p)?.rule ? 'Take its rule away' : 'Give it a rule' }}</v-btn
+            >
+          </div>
+          <div v-if="plugUse(p)?.rule" class="fields">
+            <PlainChoice
+              :model-value="plugUse(p)!.rule!.reads"
+              label="On when"
+              :items="kinds"
+              @update:model-value="setRule(p, { ...plugUse(p)!.rule!, reads: $event as ReadingId })"
+            />
+            <PlainChoice
+              :model-value="plugUse(p)!.rule!.when"
+              label="it"
+              :items="WHEN"
+              @update:model-value="
+                setRule(p, { ...plugUse(p)!.rule!, when: $event as 'below' | 'above' })
+              "
+            />
+            <QuantityField
+              v-for="key in ['limit', 'until'] as const"
+              :key="key"
+              :model-value="plugUse(p)!.rule![key]"
+              :kind="readField(plugUse(p)!.rule!.reads).kind"
+              :label="key === 'limit' ? 'this' : 'off again past'"
+              :min="readField(plugUse(p)!.rule!.reads).min"
+              :max="readField(plugUse(p)!.rule!.reads).max"
+              :step="readField(plugUse(p)!.rule!.reads).step"
+              @commit="(v) => v !== null && setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+              @nudge="(v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+            />
+          </div>
+        </li>
+      </ul>
+    </PanelGroup>
+
+    <PanelGroup v-if="benchHere && devices.offer?.channels.length" title="The bench">
+      <p class="quiet">
+        It stands in for probes: a simulated copy with noise, made to fail so that you see how it is
+        told.
+      </p>
+      <div class="buttons" role="group" aria-label="Speed of the bench">
+        <v-btn
+          v-for="s in SPEEDS"
+          :key="s"
+          size="small"
+          variant="outlined"
+          :aria-pressed="devices.offer.speed === s"
+          @click="devices.bench('PATCH', { speed: s })"
+          >{{ s === 1 ? 'As it is' : `Yesterday at ${s}×` }}</v-btn
+        >
+      </div>
+      <PlainChoice
+        v-model="faultChannel"
+        class="gap"
+        label="A fault in"
+        :items="devices.offer.channels.map((c) => ({ id: c.id, name: c.name }))"
+      />
+      <div class="buttons">
+        <v-btn
+          v-for="x in FAULTS"
+          :key="x.id"
+          size="small"
+          variant="outlined"
+          :aria-pressed="on(x.id, faultChannel)"
+          :color="on(x.id, faultChannel) ? 'warning' : undefined"
+          @click="setFault(x.id, faultChannel)"
+          >{{ x.name }}</v-btn
+        >
+        <v-btn
+          v-for="p in devices.offer.plugs.slice(0, 1)"
+          :key="p.id"
+          size="small"
+          variant="outlined"
+          :aria-pressed="on('deaf', p.id)"
+          :color="on('deaf', p.id) ? 'warning' : undefined"
+          @click="setFault('deaf', p.id)"
+          >{{ p.name }} does not answer</v-btn
+        >
+      </div>
+      <v-btn size="small" @click="devices.bench('DELETE')">Clear the bench</v-btn>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.plain {
+  list-style: none;
+  padding-top: 6px;
+}
+.plain li {
+  border-top: 1px solid var(--rule);
+  padding: 8px 0;
+  display: grid;
+  gap: 6px;
+}
+.plain .v-btn {
+  justify-self: start;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 6px 0;
+}
+.watch {
+  border-left: 4px solid var(--watch);
+  background: var(--watch-ground);
+  padding: 6px 8px;
+}
+.trouble {
+  color: var(--stop);
+  padding-top: 6px;
+}
+summary {
+  min-height: 40px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+  font-size: var(--type-body);
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px 8px;
+  padding: 4px 0 8px;
+}
+.gap {
+  margin-top: 8px;
+}
+[aria-pressed='true'] {
+  border-width: 3px;
+  font-weight: 650;
+}
+</style>
