@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDropZone, useElementSize, useEventListener } from '@vueuse/core';
-import { onMounted, ref, watch } from 'vue';
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import VersionOffer from './parts/VersionOffer.vue';
@@ -10,6 +10,7 @@ import { useSettings } from './stores/settings';
 import { useShelf } from './stores/shelf';
 import { useSystem } from './stores/system';
 
+const SameSystem = defineAsyncComponent(() => import('./shelf/SameSystem.vue'));
 const settings = useSettings();
 const system = useSystem();
 const shelf = useShelf();
@@ -81,6 +82,7 @@ const { isOverDropZone: dropping } = useDropZone(document, {
       </div>
       <VersionOffer />
     </div>
+    <SameSystem v-if="shelf.pending" />
     <router-view />
   </v-app>
 </template>

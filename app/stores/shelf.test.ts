@@ -34,11 +34,13 @@ describe('the shelf', () => {
   });
   const names = () => shelf.systems.map((s) => s.name);
 
-  it('holds the six demo systems at first, in the same format as saved files', async () => {
+  it('holds the eight demo systems at first, in the same format as saved files', async () => {
     await shelf.load();
     expect(names().sort()).toEqual([
       'North-wall lean-to',
       'Potting-shed pair',
+      'Slow line',
+      'Spring start',
       'The first attempt',
       'Under-stairs tray',
       'Warm balcony, too many fish',
@@ -56,7 +58,7 @@ describe('the shelf', () => {
     await shelf.load();
     expect(names()).toEqual([]);
     await shelf.bringDemos();
-    expect(names()).toHaveLength(6);
+    expect(names()).toHaveLength(8);
   });
 
   it('makes systems with names of their own', async () => {

@@ -1,8 +1,16 @@
 import { nanoid } from 'nanoid';
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
+import type { FiledPhoto } from '../../core/formats/write';
+import type { LogNews } from '../../core/log/entries';
 import type { Entry } from '../../core/log/types';
-import { same, type Kept } from '../../core/system';
+import {
+  LONGEST_HISTORY,
+  same,
+  stepBetween,
+  type Kept,
+  type SystemDocument,
+} from '../../core/system';
 import { store, type ShelfEntry } from '../storage/db';
 import { readFile, saveBackup, type Reading } from '../storage/files';
 import { tellOthers } from '../storage/channel';
@@ -21,6 +29,17 @@ interface Shelf {
   readonly freeName: (name: string) => string;
 }
 
+/** A file’s system that stands on the shelf too, and what its log would change. */
+export interface SameSystem {
+  readonly system: SystemDocument;
+  readonly entries: readonly Entry[];
+  readonly news: LogNews;
+  /** Its design is another. */
+  readonly differs: boolean;
+  readonly photos: readonly FiledPhoto[];
+  readonly refused: readonly string[];
+}
+
 /** Files that are opened onto the shelf, and everything on it as one file. */
 export function useShelfFiles({ systems, loaded, trouble, list, load, keep, freeName }: Shelf) {
   /** Why the last file was not opened, or what of it was not. */
@@ -30,6 +49,8 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   const details = shallowRef<readonly string[]>([]);
   /** A file that is being read, or everything being put together. */
   const reading = shallowRef<Reading | null>(null);
+  /** A file of a system that stands here too, while it is asked what to do with it. */
+  const pending = shallowRef<SameSystem | null>(null);
 
   /** Puts a system on the shelf; one that is there already, but different, is kept beside it as a copy. */
   async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
@@ -42,6 +63,66 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     await keep({ ...kept, document: mine });
     return { id: mine.id, there: false };
   }
+
+  /** The same system with a log of its own: nothing is done before it is said what would change. */
+  async function twin(
+    system: SystemDocument,
+    entries: readonly Entry[],
+  ): Promise<Omit<SameSystem, 'photos' | 'refused'> | null> {
+    const there = systems.value.find((s) => s.id === system.id && !s.state);
+    const row = there && (await store.get(there.id));
+    if (!row?.ok || !row.value) return null;
+    const mine = await logStore.entries(system.id);
+    if (!mine.ok || (!mine.value.length && !entries.length)) return null;
+    const { newsOf } = await import('../../core/log/entries');
+    const news = newsOf(mine.value, entries);
+    const differs = !same(row.value.document, system);
+    return news.write.length || differs ? { system, entries, news, differs } : null;
+  }
+  /** Merges the log of the file that is asked about, with its design or without. */
+  async function mergeTwin(withDesign: boolean): Promise<string | null> {
+    const p = pending.value;
+    if (!p) return null;
+    pending.value = null;
+    await takeLog(p.system.id, p.entries);
+    if (withDesign && p.differs) {
+      await useSystem().flush();
+      const kept = await store.update(p.system.id, (there) =>
+        there
+          ? {
+              ...there,
+              name: p.system.name,
+              document: p.system,
+              past: [
+                ...there.past,
+                stepBetween(there.document, p.system, 'Design of a file'),
+              ].slice(-LONGEST_HISTORY),
+              future: [],
+              updated: Date.now(),
+              rev: there.rev + 1,
+            }
+          : null,
+      );
+      if (!kept.ok) trouble.value = kept.message;
+      else if (kept.value) tellOthers({ what: 'wrote', id: p.system.id, rev: kept.value.rev });
+    }
+    const { added, changed, removed } = p.news;
+    notice.value = `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} taken out${withDesign && p.differs ? ', and its design taken' : ''}.`;
+    details.value = p.refused;
+    await list();
+    return p.system.id;
+  }
+  /** Puts it beside the one that stands there, as a system of its own. */
+  async function copyTwin(): Promise<string | null> {
+    const p = pending.value;
+    if (!p) return null;
+    pending.value = null;
+    const document = { ...p.system, id: nanoid(), name: freeName(p.system.name) };
+    await keep({ document, past: [], future: [] });
+    await takeLog(document.id, p.entries);
+    return document.id;
+  }
+  const leaveTwin = () => (pending.value = null);
 
   /** Entries that came with a system go into its log, merged with what stands there. */
   async function takeLog(id: string, entries: readonly Entry[]) {
@@ -96,6 +177,11 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       return null;
     }
     if (opened.what === 'system') {
+      const asked = await twin(opened.system, opened.log.entries);
+      if (asked) {
+        pending.value = { ...asked, photos: opened.photos, refused: opened.log.refused };
+        return null;
+      }
       const { id } = await take({ document: opened.system, past: [], future: [] });
       const kept = await store.keepPhotos(
         opened.photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
@@ -123,5 +209,17 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       notice.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;
   }
 
-  return { refused, notice, details, reading, stopReading, openFile, backUp };
+  return {
+    refused,
+    notice,
+    details,
+    reading,
+    pending,
+    stopReading,
+    openFile,
+    mergeTwin,
+    copyTwin,
+    leaveTwin,
+    backUp,
+  };
 }

@@ -64,8 +64,7 @@ const values = (e: Entry): Phrase[] =>
         : v[0] === v[1]
           ? [{ value: v[0], kind: f.kind }]
           : [{ value: v[0], kind: f.kind }, ' to ', { value: v[1], kind: f.kind }];
-    // A pH says what it is.
-    return [f.kind === 'ph' ? told : [`${f.short} `, ...told]];
+    return [[`${f.short} `, ...told]];
   });
 const joined = (all: readonly Phrase[]): Phrase =>
   all.flatMap((p, i) => (i ? [', ', ...p] : [...p]));

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { READ_FIELDS, entryWords, type Entry } from '../../core/log';
+import { tell } from '../../core/quantity';
+import { momentWords } from '../stages/rounds/when';
+import { hereZone } from '../stores/log';
+import { useSettings } from '../stores/settings';
+import { useShelf } from '../stores/shelf';
+
+/** A file of a system that stands here too: what its log would change is shown before anything is done. */
+const shelf = useShelf();
+const settings = useSettings();
+const router = useRouter();
+const p = computed(() => shelf.pending!);
+const FEW = 6;
+const words = (e: Entry) =>
+  `${momentWords(e.at, Date.now(), hereZone())}: ${tell(entryWords(e, p.value.system), settings.units)}`;
+const names = new Map<string, string>(READ_FIELDS.map((f) => [f.id, f.label]));
+const changed = computed(() =>
+  p.value.news.changed.slice(0, FEW).map((c) => ({
+    id: c.after.id,
+    text: `${words(c.before)} becomes ${tell(entryWords(c.after, p.value.system), settings.units)} (${c.fields.map((f) => names.get(f) ?? f).join(', ')})`,
+  })),
+);
+const count = (n: number) => `${n} ${n === 1 ? 'entry' : 'entries'}`;
+async function go(id: string | null) {
+  if (id) await router.push({ name: 'design', params: { id } });
+}
+const merge = async (design: boolean) => go(await shelf.mergeTwin(design));
+const copy = async () => go(await shelf.copyTwin());
+</script>
+
+<template>
+  <v-dialog
+    :model-value="true"
+    aria-labelledby="same-title"
+    @update:model-value="shelf.leaveTwin()"
+  >
+    <v-card class="pa-4">
+      <h2 id="same-title">“{{ p.system.name }}” stands here too</h2>
+      <p>
+        Its log in the file brings <b>{{ count(p.news.added.length) }}</b>, corrects
+        <b>{{ p.news.changed.length }}</b> and takes out <b>{{ p.news.removed.length }}</b>. Of what
+        was corrected on both devices the latest counts; what it was is kept.
+      </p>
+      <ul>
+        <li v-for="e in p.news.added.slice(0, FEW)" :key="e.id">New: {{ words(e) }}</li>
+        <li v-if="p.news.added.length > FEW">and {{ p.news.added.length - FEW }} more</li>
+        <li v-for="c in changed" :key="c.id">Corrected: {{ c.text }}</li>
+        <li v-for="e in p.news.removed.slice(0, FEW)" :key="e.id">Taken out: {{ words(e) }}</li>
+      </ul>
+      <p v-if="p.differs">The design in the file is another than the one here.</p>
+      <div class="buttons">
+        <v-btn variant="flat" color="primary" @click="merge(false)">{{
+          p.differs ? 'Merge the log, keep the design here' : 'Merge the log'
+        }}</v-btn>
+        <v-btn v-if="p.differs" variant="tonal" @click="merge(true)"
+          >Merge the log and take the file’s design</v-btn
+        >
+        <v-btn variant="outlined" @click="copy">Put it beside, as a copy</v-btn>
+        <v-btn @click="shelf.leaveTwin()">Leave it</v-btn>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+h2 {
+  font-size: var(--type-title);
+  padding-bottom: 8px;
+}
+p {
+  line-height: 1.45;
+  padding-bottom: 6px;
+}
+ul {
+  padding-left: 18px;
+  font-size: var(--type-body);
+  max-height: 36vh;
+  overflow: auto;
+}
+.buttons {
+  display: grid;
+  gap: 8px;
+  padding-top: 12px;
+}
+</style>

@@ -1,0 +1,192 @@
+import { readFileSync } from 'node:fs';
+import { STILL, expect, openDemo, openFile, openShelf, settled, test } from './helpers';
+
+test.use(STILL);
+
+/** Names of the tabs of Rounds. */
+const bench = (page: Parameters<typeof openDemo>[0], name: string) =>
+  page.getByRole('tablist', { name: 'On the bench' }).getByRole('tab', { name }).click();
+
+test.describe('on the phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('the daily look is done in under ten taps', async ({ page }) => {
+    await openDemo(page, 'North-wall lean-to', 'Rounds');
+    let taps = 0;
+    const tap = async (name: RegExp | string) => {
+      taps++;
+      await page
+        .getByRole('button', { name, exact: typeof name === 'string' })
+        .first()
+        .click();
+    };
+    await tap('All is well');
+    await expect(page.getByText(/^Noted: Fish lively/)).toBeVisible();
+    await tap(/^Water temperature/);
+    await tap('More');
+    await tap('Note it');
+    await tap(/^pH/);
+    await tap('Note it');
+    await tap(/^Fed:/);
+    expect(taps).toBeLessThan(10);
+    await expect(page.getByRole('button', { name: /^Water temperature.*· now/ })).toBeVisible();
+    // It is there after a reload: one look, one reading of both, one feed.
+    await page.reload();
+    await bench(page, 'Log');
+    const first = page.getByRole('listitem').filter({ hasText: 'pH' }).first();
+    await expect(first).toContainText('°C');
+    await expect(page.getByText(/^Fed /).first()).toBeVisible();
+  });
+
+  test('a gasping-fish evening: air first, then what the test says, in litres', async ({
+    page,
+  }) => {
+    await openDemo(page, 'Potting-shed pair', 'Rounds');
+    await bench(page, 'Trouble');
+    await page.getByRole('button', { name: 'Gasping at the surface' }).click();
+    await expect(page.locator('[data-advice="oxygen"]')).toContainText('Bring air in now');
+    await expect(page.getByText('Too little oxygen')).toBeVisible();
+    await bench(page, 'Today');
+    await page.getByRole('button', { name: /^Ammonia in all/ }).click();
+    await page.getByRole('button', { name: /^2 ?strong/ }).click();
+    await page.getByRole('button', { name: /^pH/ }).click();
+    await page.getByRole('textbox', { name: 'pH' }).fill('8');
+    await page.getByRole('button', { name: 'Note it' }).click();
+    const advice = page.locator('[data-advice="ammonia"]');
+    // 2 mg/L at pH 8 and 18 °C, with a tap of pH 7.4: some 38 % of 620 L.
+    await expect(advice).toContainText(/Change 23\d L of water now/);
+    await advice.getByRole('button', { name: /^Done, test/ }).click();
+    await expect(advice).toContainText(/Wait 1[12] h/);
+    // A second press of the same is not offered, and the test stands among the tasks.
+    await expect(advice.getByRole('button', { name: /^Done, test/ })).toHaveCount(0);
+    await bench(page, 'Tasks');
+    await expect(page.getByText(/^Read TAN, pH and temperature again/).first()).toBeVisible();
+  });
+});
+
+test('a table of another hand is mapped, previewed and taken in', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Rounds');
+  await bench(page, 'Log');
+  await page.getByRole('button', { name: 'Take in a table' }).click();
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Choose a table' }).click(),
+  ]);
+  await chooser.setFiles({
+    name: 'notebook.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Datum;pH;NH4;Temp;Laune\n03.06.2026;7,2;0,5-1;19,5;gut\n04.06.2026;6,9;;20;\nbald;7;0;20;\n05.06.2026;70;0;20;\n',
+    ),
+  });
+  const preview = page.locator('.preview');
+  await expect(preview).toContainText('3 new entries');
+  await expect(preview).toContainText('2 cells left out');
+  await preview.getByText('What is left out, and why').click();
+  await expect(preview).toContainText('Row 4: “bald” is no date.');
+  await preview.getByRole('button', { name: /^Take in 3/ }).click();
+  await expect(page.getByText('3 entries taken in from notebook.csv.')).toBeVisible();
+  await expect(page.getByRole('listitem')).toHaveCount(3);
+  await expect(page.getByText(/TAN 0\.39 mg\/L to 0\.78 mg\/L/)).toBeVisible();
+});
+
+test('an entry is corrected, keeps what it was, and is put back when taken out', async ({
+  page,
+}) => {
+  await openDemo(page, 'Work-bench bowl', 'Rounds');
+  await page.getByRole('button', { name: /^pH/ }).click();
+  await page.getByRole('textbox', { name: 'pH' }).fill('7.4');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await bench(page, 'Log');
+  const list = page.getByRole('list', { name: 'Entries, the newest first' });
+  await list.getByRole('button', { name: /7\.4/ }).click();
+  const editor = page.getByRole('region', { name: 'Correct: Reading' });
+  await editor.getByRole('textbox', { name: 'pH' }).fill('7.1');
+  await editor.getByRole('textbox', { name: 'pH' }).press('Enter');
+  await expect(list.getByRole('button', { name: /7\.1/ })).toBeVisible();
+  await expect(editor).toContainText('pH was 7.4 until corrected');
+  await editor.getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.getByText('Nothing noted yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it back' }).first().click();
+  await expect(list.getByRole('button', { name: /7\.1/ })).toBeVisible();
+});
+
+test('two devices come to one log by a file, shown before it is done', async ({
+  page,
+  browser,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Rounds');
+  await page.getByRole('button', { name: /^pH/ }).click();
+  await page.getByRole('textbox', { name: 'pH' }).fill('6.9');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByRole('button', { name: /^pH 6\.9/ })).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save to a file' }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  expect(JSON.parse(text)).toMatchObject({ log: [{ kind: 'reading', ph: 6.9 }] });
+
+  const other = await (await browser.newContext({ ...STILL.contextOptions })).newPage();
+  await openShelf(other, new URL(page.url()).origin);
+  await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
+  await settled(other);
+  await other.getByRole('button', { name: 'All is well' }).click();
+  await expect(other.getByText(/^Noted:/)).toBeVisible();
+  await other.goto(new URL(page.url()).origin);
+  await openFile(other, {
+    name: 'pair.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  const dialog = other.getByRole('dialog');
+  await expect(dialog).toContainText('brings 1 entry');
+  await expect(dialog).toContainText('New: today');
+  await dialog.getByRole('button', { name: /^Merge the log, keep/ }).click();
+  await settled(other);
+  await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
+  await bench(other, 'Log');
+  await expect(other.getByText('2 of 2 entries')).toBeVisible();
+  await other.context().close();
+});
+
+test('a start is forecast from its readings to the day that is safe for fish', async ({ page }) => {
+  await openDemo(page, 'Spring start', 'Start-up');
+  const way = page.getByRole('list', { name: 'The way to a running system' });
+  await expect(way.locator('[aria-current="step"]')).toContainText('Bacteria grown');
+  await expect(page.getByText(/^Likely cycled between/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/^Safe to stock 5 european perch from/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Forecast' }).click();
+  await expect(page.getByRole('img', { name: /^From 3\d readings: cycled between/ })).toBeVisible();
+  // Today’s ammonia by the water of this system: 0.3 mg/L in 620 L.
+  await page.getByRole('button', { name: 'Ammonia is in' }).click();
+  await expect(page.getByText('Today’s ammonia is in.')).toBeVisible();
+});
+
+test('the bench streams, drops out, comes back, and a plug that would run a pump dry stays off', async ({
+  page,
+}) => {
+  await openDemo(page, 'The first attempt', 'Rounds');
+  await bench(page, 'Devices');
+  await page.getByRole('button', { name: /^Put a simulated copy/ }).click();
+  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  const warmth = page.locator('[data-channel="temperature"]');
+  await expect(warmth).toContainText('°C, now');
+  await page.getByRole('button', { name: 'says nothing' }).click();
+  await expect(page.getByRole('button', { name: 'says nothing' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.getByRole('button', { name: 'says nothing' }).click();
+  await expect(warmth).toContainText('°C, now');
+  // Off by hand; on again the model says that it would run dry.
+  const plug = page.locator('[data-plug="plug-lift"]');
+  await plug.getByRole('button', { name: 'Switch off' }).click();
+  await plug.getByRole('button', { name: 'Yes, switch it off' }).click();
+  await expect(plug).toContainText('off');
+  await expect(plug).toContainText('runs dry');
+  await expect(plug.getByRole('button', { name: 'Switch on' })).toBeDisabled();
+  await bench(page, 'Log');
+  await expect(page.getByText(/by a device/).first()).toBeVisible();
+  await page.request.delete('/devices/v1/bench');
+});
