@@ -39,7 +39,10 @@ module.exports = {
       name: 'core-uses-no-interface-package',
       severity: 'error',
       from: { path: '^core/', pathNot: '(test/|\\.test\\.ts$)' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(joi|papaparse|@types/papaparse|ics|rrule|@date-fns)' },
+      to: {
+        path: 'node_modules',
+        pathNot: 'node_modules/(joi|papaparse|@types/papaparse|ics|rrule|@date-fns)',
+      },
     },
     {
       name: 'joi-only-for-the-schema',

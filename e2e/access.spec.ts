@@ -45,7 +45,16 @@ for (const theme of ['paper', 'evening'] as const) {
     await axe(page, 'shelf', rules);
     await page.getByRole('link', { name: /The first attempt/ }).click();
     await settled(page);
-    for (const stage of ['Place', 'Life', 'Build', 'Vessels', 'Lift', 'Fill & drain']) {
+    for (const stage of [
+      'Place',
+      'Life',
+      'Build',
+      'Start-up',
+      'Rounds',
+      'Vessels',
+      'Lift',
+      'Fill & drain',
+    ]) {
       await page
         .getByRole('button', { name: new RegExp(stage) })
         .first()

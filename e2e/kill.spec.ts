@@ -1,6 +1,6 @@
 import { cases } from '../core/test/cases';
 import { expect, test } from '@playwright/test';
-import { editAndKill } from './kill';
+import { editAndKill, noteAndKill } from './kill';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -21,5 +21,19 @@ for (let run = 1; run <= RUNS; run++) {
     // An edit whose answer the kill overtook may well be there.
     expect(found).toBeLessThanOrEqual(made + 1);
     expect(undone).toBeCloseTo(0.62, 9);
+  });
+}
+
+/** Two in every test run, a thousand by night. */
+const NOTES = Number(process.env.KILL_NOTES ?? cases(2, 1000));
+for (let run = 1; run <= NOTES; run++) {
+  test(`a browser killed while noting loses no entry that was confirmed, run ${run}`, async ({
+    baseURL,
+  }) => {
+    const after = 60 + 900 * Math.random();
+    const { confirmed, found } = await noteAndKill(baseURL!, after);
+    expect(found).toBeGreaterThanOrEqual(confirmed);
+    // One that was under way may well be there.
+    expect(found).toBeLessThanOrEqual(confirmed + 1);
   });
 }

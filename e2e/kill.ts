@@ -20,6 +20,12 @@ const EDIT = 0.005;
 /** A key that is held down repeats about this often, ms; no hand is faster. */
 const REPEAT = 33;
 
+/** What a kill left of a log: entries that the page had confirmed before it, and those that are there after. */
+export interface NoteResult {
+  readonly confirmed: number;
+  readonly found: number;
+}
+
 /** Every process of a browser that keeps its data in a folder, killed at once: no one gets to say goodbye. */
 async function killBrowser(folder: string): Promise<void> {
   const pids: string[] = [];
@@ -79,6 +85,58 @@ export async function editAndKill(at: string, after: number): Promise<KillResult
     const undone = await litres(again);
     await second.close();
     return { made, found, undone };
+  } finally {
+    await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+  }
+}
+
+/**
+ * Notes looks as fast as a thumb can, kills the browser at a moment, opens it again and counts what is in the log.
+ *
+ * @param at address of the program
+ * @param after ms of noting before the kill
+ */
+export async function noteAndKill(at: string, after: number): Promise<NoteResult> {
+  const folder = await mkdtemp(join(tmpdir(), 'mizuna-kill-'));
+  const launch = () => chromium.launchPersistentContext(folder, chromiumLaunch);
+  try {
+    const first = await launch();
+    const page = first.pages()[0] ?? (await first.newPage());
+    await page.goto(at);
+    await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+    await page.goto(`${at}/system/potting-shed-pair/rounds`);
+    const well = page.getByRole('button', { name: 'All is well' });
+    await well.waitFor();
+    let confirmed = 0;
+    let dead = false;
+    const killing = new Promise<void>((resolve) => setTimeout(resolve, after)).then(async () => {
+      dead = true;
+      await killBrowser(folder);
+    });
+    try {
+      let last = '';
+      while (!dead) {
+        await well.click();
+        const noted = page.locator(`[data-noted]:not([data-noted="${last}"])`);
+        last = (await noted.getAttribute('data-noted')) ?? '';
+        if (!dead) confirmed++;
+      }
+    } catch {
+      // The page went away under the thumb.
+    }
+    await killing;
+    await first.close().catch(() => undefined);
+
+    const second = await launch();
+    const again = second.pages()[0] ?? (await second.newPage());
+    await again.goto(`${at}/system/potting-shed-pair/rounds`);
+    await again
+      .getByRole('tablist', { name: 'On the bench' })
+      .getByRole('tab', { name: 'Log' })
+      .click();
+    const words = await again.getByText(/\d+ of \d+ entries/).textContent();
+    await second.close();
+    return { confirmed, found: Number(/of (\d+)/.exec(words ?? '')?.[1] ?? 0) };
   } finally {
     await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
   }

@@ -116,9 +116,9 @@ test('everything goes into one file and comes back from it, histories and all', 
   await restore();
   const told = fresh.getByRole('status').filter({ hasText: 'from the backup' });
   await expect(told).toContainText('1 system put on the shelf');
-  await expect(told).toContainText('4 systems stood there already');
+  await expect(told).toContainText('6 systems stood there already');
   await restore();
-  await expect(told).toContainText('5 systems stood there already');
+  await expect(told).toContainText('7 systems stood there already');
   await expect(fresh.getByRole('link', { name: /Under-stairs tray/ })).toBeVisible();
   await fresh.getByRole('link', { name: /Potting-shed pair/ }).click();
   await fresh

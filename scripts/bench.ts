@@ -13,8 +13,22 @@ import { buildPlan, type BuildPlan } from '../core/build/index.ts';
 import { nest } from '../core/build/nesting.ts';
 import { courseOf, fitSeason, runSeason, seasonGround } from '../core/season/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
-import { readSystem } from '../core/formats/file.ts';
+
 import { assess, compile } from '../core/assess/index.ts';
+import { Bench } from '../server/bench/bench.ts';
+import { readSystem, readWithLog, writeWith } from '../core/formats/file.ts';
+import { entriesOfTable, guessMapping, logCsv, readTable } from '../core/formats/logCsv.ts';
+import {
+  adviceOf,
+  asRead,
+  crossingsOf,
+  mergeLogs,
+  seriesOf,
+  tasksOf,
+  tended,
+  type Entry,
+  type Tended,
+} from '../core/log/index.ts';
 import { applyEdits, type SystemDocument } from '../core/system/index.ts';
 import { anyNetwork } from '../core/test/anyNetwork.ts';
 import { madeUp } from '../core/test/makeups.ts';
@@ -229,6 +243,90 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
   console.log(
     `1,000 random networks for a day: worst balance ${(1e6 * worst).toExponential(1)} mL (wanted below 1 mL), ${given} given up as fluttering, ${ms(performance.now() - t)}`,
   );
+}
+
+/** A log of ten thousand entries: from an entry to the advice on it, as a table and a file, there and back; a year of one reading. */
+{
+  const system = demo('potting-shed-pair.json');
+  const start = Date.parse('2022-01-01T08:00:00Z');
+  const HOUR = 3_600_000;
+  const entries: Entry[] = Array.from({ length: 10_000 }, (_, i) => {
+    const base = {
+      id: `e${i}`,
+      at: start + i * 4 * HOUR,
+      zone: 'Europe/Vienna',
+      written: start + i,
+    };
+    const kind = i % 5;
+    if (kind === 0) return { ...base, kind: 'feed', mass: 0.016 };
+    if (kind === 1) return { ...base, kind: 'look', seen: ['fish-well', 'leaves-well'] };
+    if (kind === 2) return { ...base, kind: 'top-up', volume: 0.012 };
+    return {
+      ...base,
+      kind: 'reading',
+      about: 'tank',
+      temperature: 18 + 4 * Math.sin(i / 700),
+      ph: 6.9 + 0.1 * Math.sin(i / 30),
+      tan: [0, 0.25],
+      nitrite: [0, 0.25],
+      nitrate: [10, 20],
+      alkalinity: 55,
+    };
+  });
+  const now = entries.at(-1)!.at + HOUR;
+  const read = asRead(system, entries);
+  const { a, day } = judgeWhole(read);
+  let known: Tended | null = null;
+  const advice = time(() => {
+    known = tended({ system: read, a, day }, entries, now, 'Europe/Vienna');
+    adviceOf(known);
+  }, 15);
+  const tasks = time(() => tasksOf(known!), 9);
+  const points = seriesOf(entries, 'ph', null, now - 365 * 24 * HOUR);
+  const lines = time(() => {
+    seriesOf(entries, 'ph', null, now - 365 * 24 * HOUR);
+    crossingsOf(known!);
+  }, 15);
+  let text = '';
+  const out = time(() => (text = logCsv(system, entries, 'metric')), 5);
+  const back = time(() => {
+    const table = readTable(text);
+    entriesOfTable(table, guessMapping(table, 'Europe/Vienna'), 1, system);
+  }, 3);
+  let file = '';
+  const saved = time(() => (file = writeWith(system, { log: entries })), 5);
+  const opened = time(() => readWithLog(file), 3);
+  const merged = time(() => mergeLogs(entries, entries), 5);
+  console.log(
+    `a log of 10,000 entries: entry to advice ${ms(advice)} (wanted below 50 ms), tasks ${ms(tasks)}, a year of ${points.length} readings and all slopes ${ms(lines)}; table out ${ms(out)}, in ${ms(back)}, file out ${ms(saved)}, in ${ms(opened)} (wanted below 2 s each), merged ${ms(merged)}`,
+  );
+}
+
+/** The bench of devices for a day at a thousand times its speed: does it hold on to anything? */
+{
+  let clock = Date.parse('2026-06-10T00:00:00Z');
+  const bench = new Bench(() => clock);
+  bench.load(demo('eight-beds.json'));
+  bench.setSpeed(1000);
+  const listener = bench.listen(null);
+  const heap = () => {
+    globalThis.gc?.();
+    return process.memoryUsage().heapUsed / 1e6;
+  };
+  const run = (ticks: number) => {
+    for (let i = 0; i < ticks; i++) {
+      clock += 60;
+      bench.tick();
+    }
+  };
+  run(300);
+  const before = heap();
+  const t = performance.now();
+  run(1440);
+  console.log(
+    `24 h of ${bench.channels.length} channels at 1,000×: ${ms(performance.now() - t)}, heap ${before.toFixed(1)} to ${heap().toFixed(1)} MB, ${bench.kept} messages kept, ${listener.length} waiting for a slow listener`,
+  );
+  bench.unload();
 }
 
 /** Everything that the shelf, the first screen, loads: the page's scripts and what they import at once. */

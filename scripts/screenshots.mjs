@@ -60,31 +60,55 @@ try {
     },
   });
   await picture('vessels', { path: '/system/potting-shed-pair/vessels' });
-  await picture('lift', { path: '/system/potting-shed-pair/lift' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
   await picture('first-attempt', {
     path: '/system/the-first-attempt/vessels',
     hint: true,
     act: (page) => page.getByRole('tab', { name: /^Findings/ }).click(),
   });
-  await picture('working', {
-    path: '/system/potting-shed-pair/lift',
-    act: (page) => page.getByRole('button', { name: /^Flow:/ }).click(),
-  });
-  await picture('sheet', {
-    path: '/system/potting-shed-pair/vessels',
-    size: { width: 800, height: 1000 },
-    act: async (page) => {
-      await page.waitForTimeout(2500);
-      await page.emulateMedia({ media: 'print' });
-      await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
-    },
-  });
   const benchOf = (name) => async (page) => {
     const tab = page.getByRole('tablist', { name: 'On the bench' });
     await tab.getByRole('tab', { name, exact: true }).click();
     await page.waitForTimeout(900);
   };
+  await picture('rounds', { path: '/system/slow-line/rounds' });
+  await picture('rounds-phone', {
+    path: '/system/north-wall-lean-to/rounds',
+    size: phone,
+    act: async (page) => {
+      await page.getByRole('button', { name: /^Water temperature/ }).click();
+      await page.waitForTimeout(400);
+    },
+  });
+  await picture('trends', {
+    path: '/system/slow-line/rounds',
+    act: async (page) => {
+      await benchOf('Trends')(page);
+      await page.getByRole('button', { name: /^Flow/ }).click();
+      await page.getByRole('button', { name: 'Compare with the design' }).click();
+      await page.waitForTimeout(600);
+    },
+  });
+  await picture('start-up', {
+    path: '/system/spring-start/startup',
+    act: async (page) => {
+      await page.getByRole('tab', { name: 'Forecast' }).click();
+      await page.getByRole('img', { name: /cycled between/ }).waitFor();
+      await page.waitForTimeout(600);
+    },
+  });
+  await picture('devices', {
+    path: '/system/potting-shed-pair/rounds',
+    evening: true,
+    act: async (page) => {
+      await benchOf('Devices')(page);
+      await page.getByRole('button', { name: /^Put a simulated copy/ }).click();
+      await page.getByRole('button', { name: /^Write all of them/ }).click();
+      await page.getByText('°C, now').first().waitFor();
+      await page.getByRole('button', { name: 'stuck', exact: true }).click();
+      await page.waitForTimeout(1500);
+    },
+  });
   await picture('place', { path: '/system/north-wall-lean-to/place' });
   await picture('life', { path: '/system/warm-balcony/life' });
   await picture('season', {
@@ -97,22 +121,9 @@ try {
       await page.waitForTimeout(1500);
     },
   });
-  await picture('sums', {
-    path: '/system/potting-shed-pair/life',
-    evening: true,
-    act: benchOf('Sums'),
-  });
   await picture('siphon-workshop', {
     path: '/system/potting-shed-pair/drain',
     act: benchOf('Siphon'),
-  });
-  await picture('timer', {
-    path: '/system/under-stairs-tray/drain',
-    act: async (page) => {
-      await benchOf('Timer')(page);
-      await page.getByRole('combobox', { name: 'Kind of timer' }).click({ force: true });
-      await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
-    },
   });
   await picture('drills', {
     path: '/system/potting-shed-pair/drain',

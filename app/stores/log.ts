@@ -44,7 +44,7 @@ export const useLog = defineStore('log', () => {
   const trouble = ref('');
   const now = ref(Date.now());
   useIntervalFn(() => (now.value = Date.now()), TICK);
-  /** The entry that was noted last, so that it can be taken back at once. */
+  /** The entry that was noted last and that the store has confirmed, so that it can be taken back at once. */
   const noted = shallowRef<Entry | null>(null);
 
   async function load(id: string) {
@@ -138,9 +138,9 @@ export const useLog = defineStore('log', () => {
     );
     const answer = logStore.add(doc.id, fresh);
     place(fresh);
-    if (!fresh[0]?.device) noted.value = fresh[0] ?? null;
     if (fresh.some((e) => e.kind === 'reading' && !e.device)) takeReadings();
-    await confirm(answer);
+    const kept = await confirm(answer);
+    if (kept && !fresh[0]?.device) noted.value = fresh[0] ?? null;
     return fresh;
   }
   async function change(e: Entry) {

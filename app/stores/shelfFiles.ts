@@ -64,6 +64,12 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     return { id: mine.id, there: false };
   }
 
+  async function takePhotos(id: string, photos: readonly FiledPhoto[]) {
+    const kept = await store.keepPhotos(
+      photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
+    );
+    if (!kept.ok) trouble.value = kept.message;
+  }
   /** The same system with a log of its own: nothing is done before it is said what would change. */
   async function twin(
     system: SystemDocument,
@@ -85,6 +91,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     if (!p) return null;
     pending.value = null;
     await takeLog(p.system.id, p.entries);
+    await takePhotos(p.system.id, p.photos);
     if (withDesign && p.differs) {
       await useSystem().flush();
       const kept = await store.update(p.system.id, (there) =>
@@ -120,6 +127,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const document = { ...p.system, id: nanoid(), name: freeName(p.system.name) };
     await keep({ document, past: [], future: [] });
     await takeLog(document.id, p.entries);
+    await takePhotos(document.id, p.photos);
     return document.id;
   }
   const leaveTwin = () => (pending.value = null);
@@ -183,10 +191,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
         return null;
       }
       const { id } = await take({ document: opened.system, past: [], future: [] });
-      const kept = await store.keepPhotos(
-        opened.photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
-      );
-      if (!kept.ok) trouble.value = kept.message;
+      await takePhotos(id, opened.photos);
       await takeLog(id, opened.log.entries);
       details.value = opened.log.refused;
       if (opened.log.refused.length)

@@ -59,6 +59,10 @@ const allWrites = (e: Entry): Change[] => fieldsOf(e).flatMap((f) => writesOf(e,
 export const mergeEntry = (a: Entry, b: Entry): Entry =>
   entryOf(a.id, Math.min(a.written, b.written), [...allWrites(a), ...allWrites(b)]);
 
+/** {@link mergeEntry}, without work where both say the same. */
+const merged = (a: Entry, b: Entry): Entry =>
+  a === b || text(a) === text(b) ? a : mergeEntry(a, b);
+
 /** A new entry. @param written milliseconds since 1970 */
 export const newEntry = (id: string, values: EntryValues, written: Moment): Entry => ({
   ...values,
@@ -102,7 +106,8 @@ export function mergeLogs(a: readonly Entry[], b: readonly Entry[]): Entry[] {
   const out = new Map<string, Entry>();
   for (const e of [...a, ...b]) {
     const there = out.get(e.id);
-    out.set(e.id, there ? mergeEntry(there, e) : mergeEntry(e, e));
+    // One that was never corrected is what it is.
+    out.set(e.id, there ? merged(there, e) : e.changes ? mergeEntry(e, e) : e);
   }
   return [...out.values()].sort(inOrder);
 }
@@ -140,6 +145,7 @@ export function newsOf(mine: readonly Entry[], theirs: readonly Entry[]): LogNew
       if (!e.deleted) added.push(e);
       continue;
     }
+    if (text(before) === text(e)) continue;
     const next = mergeEntry(before, e);
     if (text(next) === text(mergeEntry(before, before))) continue;
     write.push(next);
@@ -151,6 +157,13 @@ export function newsOf(mine: readonly Entry[], theirs: readonly Entry[]): LogNew
     }
   }
   return { added, removed, changed, write };
+}
+
+/** Entries in order of time; the same list where they are already. */
+export function ordered(entries: readonly Entry[]): readonly Entry[] {
+  for (let i = 1; i < entries.length; i++)
+    if (inOrder(entries[i - 1]!, entries[i]!) > 0) return [...entries].sort(inOrder);
+  return entries;
 }
 
 /** Entries that count: those that were not taken out, up to a moment. */

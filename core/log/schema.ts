@@ -95,7 +95,7 @@ export function readLog(raw: unknown): ReadLog {
     }
     const e = inBand(x as Entry);
     const there = entries.get(e.id);
-    entries.set(e.id, there ? mergeEntry(there, e) : mergeEntry(e, e));
+    entries.set(e.id, there || e.changes ? mergeEntry(there ?? e, e) : e);
   });
   if (list.length > MOST_ENTRIES)
     refused.push(`The log has ${list.length} entries; the first ${MOST_ENTRIES} were read.`);

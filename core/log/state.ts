@@ -5,7 +5,7 @@ import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
 import { waterOf } from '../sums/sum.ts';
 import { middle } from './fields.ts';
-import { inOrder, living } from './entries.ts';
+import { living, ordered } from './entries.ts';
 import type { Entry, Moment } from './types.ts';
 
 /** What is known of the running system at a moment: the last readings, what was done since, what lives in it. */
@@ -45,31 +45,73 @@ const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
   return { value: middle(v), low, high, at: e.at, about: e.about ?? '' };
 };
 
-/** The last reading of each kind; of what is read at several parts, the last of any. */
-export function latestReadings(entries: readonly Entry[]): Partial<Record<ReadingId, Latest>> {
-  const out: Partial<Record<ReadingId, Latest>> = {};
-  let missing = READINGS.length;
-  for (let i = entries.length - 1; i >= 0 && missing > 0; i--) {
-    const e = entries[i]!;
-    if (e.kind !== 'reading') continue;
-    for (const id of READINGS) {
-      if (out[id]) continue;
-      const l = latestOfEntry(e, id);
-      if (l) {
-        out[id] = l;
-        missing--;
-      }
-    }
+const IS_READING: ReadonlySet<string> = new Set(READINGS);
+/** What was not read for so long is not known any more, ms. */
+const FORGOTTEN = 400 * 86_400_000;
+
+type Found = Partial<Record<ReadingId, Latest>>;
+/** Takes from an entry what was not read later. */
+function takeFrom(e: Entry, into: Found): number {
+  let taken = 0;
+  for (const key in e) {
+    if (!IS_READING.has(key) || into[key as ReadingId]) continue;
+    into[key as ReadingId] = latestOfEntry(e, key as ReadingId)!;
+    taken++;
   }
+  return taken;
+}
+/** Readings from the newest back, until all is found or forgotten. @param entries in order of time */
+function* readingsBack(entries: readonly Entry[]): Generator<Entry> {
+  const oldest = (entries.at(-1)?.at ?? 0) - FORGOTTEN;
+  for (let i = entries.length - 1; i >= 0; i--) {
+    const e = entries[i]!;
+    if (e.at < oldest) return;
+    if (e.kind === 'reading') yield e;
+  }
+}
+
+const ofAll = new WeakMap<readonly Entry[], Found>();
+/** The last reading of each kind; of what is read at several parts, the last of any. */
+export function latestReadings(entries: readonly Entry[]): Found {
+  const there = ofAll.get(entries);
+  if (there) return there;
+  const out: Found = {};
+  let missing = READINGS.length;
+  for (const e of readingsBack(entries)) {
+    missing -= takeFrom(e, out);
+    if (missing === 0) break;
+  }
+  ofAll.set(entries, out);
   return out;
 }
 
-/** The last reading of each kind on one part. */
-export const latestOn = (
-  entries: readonly Entry[],
-  about: string,
-): Partial<Record<ReadingId, Latest>> =>
-  latestReadings(entries.filter((e) => (e.about ?? '') === about));
+const byPart = new WeakMap<readonly Entry[], Map<string, Found>>();
+/** The last reading of each kind on one part; of one log all parts are looked up at once. */
+export function latestOn(entries: readonly Entry[], about: string): Found {
+  let parts = byPart.get(entries);
+  if (!parts) {
+    parts = new Map();
+    for (const e of readingsBack(entries)) {
+      const at = e.about ?? '';
+      const there = parts.get(at) ?? {};
+      takeFrom(e, there);
+      parts.set(at, there);
+    }
+    byPart.set(entries, parts);
+  }
+  return parts.get(about) ?? {};
+}
+
+/** Index of the first entry that is not before a moment. @param entries in order of time */
+export function firstFrom(entries: readonly Entry[], at: Moment): number {
+  let [low, high] = [0, entries.length];
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (entries[mid]!.at < at) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
 
 /** What the design holds as the water’s state, as readings without a date. */
 function designed(s: SystemDocument): Partial<Record<ReadingId, Latest>> {
@@ -122,7 +164,7 @@ export function asRead(s: SystemDocument, entries: readonly Entry[]): SystemDocu
  * @param now milliseconds since 1970
  */
 export function tended(c: Figures, entries: readonly Entry[], now: Moment, zone: string): Tended {
-  const counted = living(entries, now).sort(inOrder);
+  const counted = ordered(living(entries, now));
   const life = lifeOf(c);
   const { system } = c;
   const hasFish = system.care.stocked && life.groups.some((g) => g.count > 0);

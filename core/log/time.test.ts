@@ -36,6 +36,29 @@ describe('the wall clock', () => {
     );
   });
 
+  it('agrees with the calendar of each zone at any moment', () => {
+    for (const zone of [
+      'Europe/Vienna',
+      'America/Denver',
+      'Australia/Lord_Howe',
+      'Asia/Kolkata',
+      'UTC',
+    ])
+      for (let i = 0; i < 400; i++) {
+        const at = utc('2020-01-01T00:00:00Z') + i * 5.3 * 86_400_000 + i * 977_000;
+        const shown = new Intl.DateTimeFormat('sv', {
+          timeZone: zone,
+          dateStyle: 'short',
+          timeStyle: 'short',
+        }).format(at);
+        const minutes = localMinutes(at, zone);
+        const two = (n: number) => String(n).padStart(2, '0');
+        expect(`${localDay(at, zone)} ${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`).toBe(
+          shown,
+        );
+      }
+  });
+
   it('counts leap days', () => {
     expect(addDays('2028-02-28', 1)).toBe('2028-02-29');
     expect(addDays('2028-02-28', 2)).toBe('2028-03-01');

@@ -7,19 +7,63 @@ export type LocalDay = string;
 export const DAY_MS = 86_400_000;
 export const HOUR_MS = 3_600_000;
 
+const zones = new Map<string, boolean>();
 /** Whether a zone is known here. */
 export function knowsZone(zone: string): boolean {
+  const there = zones.get(zone);
+  if (there !== undefined) return there;
+  let answer = zone !== '';
   try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return zone !== '';
+    new Intl.DateTimeFormat('en', { timeZone: zone || 'UTC' });
   } catch {
-    return false;
+    answer = false;
   }
+  zones.set(zone, answer);
+  return answer;
 }
 const known = (zone: string): string => (knowsZone(zone) ? zone : 'UTC');
 
+/** Offsets of a zone through a year of UTC: each from its moment on, the first from the year’s beginning. */
+type Offsets = readonly (readonly [from: Moment, ahead: number])[];
+const years = new Map<string, Offsets>();
+/** A zone’s clocks stay as they are for so long at least. */
+const STEADY = 14 * DAY_MS;
+
+/** Asking the calendar of a zone is slow; its clocks change some twice a year, at moments found once. */
+function offsetsOf(zone: string, year: number): Offsets {
+  const key = `${zone} ${year}`;
+  const there = years.get(key);
+  if (there) return there;
+  const at = (t: Moment) => tzOffset(zone, new Date(t)) * 60_000;
+  const end = Date.UTC(year + 1, 0, 1);
+  let t = Date.UTC(year, 0, 1);
+  let now = at(t);
+  const out: (readonly [Moment, number])[] = [[t, now]];
+  while (t < end) {
+    const next = Math.min(end, t + STEADY);
+    const then = at(next);
+    if (then !== now) {
+      let [low, high] = [t, next];
+      while (high - low > 60_000) {
+        const mid = Math.floor((low + high) / 120_000) * 60_000;
+        if (at(mid) === now) low = mid;
+        else high = mid;
+      }
+      out.push([high, then]);
+      now = then;
+    }
+    t = next;
+  }
+  years.set(key, out);
+  return out;
+}
+
 /** What the wall clock is ahead of UTC at a moment, ms. */
-export const ahead = (zone: string, at: Moment): number => tzOffset(zone, new Date(at)) * 60_000;
+export function ahead(zone: string, at: Moment): number {
+  const offsets = offsetsOf(zone, new Date(at).getUTCFullYear());
+  for (let i = offsets.length - 1; i > 0; i--) if (at >= offsets[i]![0]) return offsets[i]![1];
+  return offsets[0]![1];
+}
 /** The wall clock’s reading as if it were UTC. */
 const wallOf = (at: Moment, zone: string): Date => new Date(at + ahead(known(zone), at));
 

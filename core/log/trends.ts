@@ -4,7 +4,7 @@ import type { Seconds, Share } from '../quantity/si.ts';
 import { applyEdits, type Edit, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { middle } from './fields.ts';
-import type { Tended } from './state.ts';
+import { firstFrom, type Tended } from './state.ts';
 import type { Entry, Moment } from './types.ts';
 
 /** Readings over time, where they are heading, and what they say of pump, stones and water. */
@@ -16,7 +16,7 @@ export interface Point {
   readonly high: number;
 }
 
-/** Readings of one kind, of one part or of all, in order of time. */
+/** Readings of one kind, of one part or of all. @param entries in order of time */
 export function seriesOf(
   entries: readonly Entry[],
   id: ReadingId,
@@ -24,9 +24,10 @@ export function seriesOf(
   from: Moment = -Infinity,
 ): Point[] {
   const out: Point[] = [];
-  for (const e of entries) {
+  for (let i = firstFrom(entries, from); i < entries.length; i++) {
+    const e = entries[i]!;
     const v = e[id];
-    if (v === undefined || e.at < from || (about !== null && (e.about ?? '') !== about)) continue;
+    if (v === undefined || (about !== null && (e.about ?? '') !== about)) continue;
     out.push(
       typeof v === 'number'
         ? { at: e.at, low: v, value: v, high: v }
@@ -103,7 +104,7 @@ export function crossingOf(id: ReadingId, slope: Slope, band: Band): Crossing | 
 export function crossingsOf(t: Tended): Crossing[] {
   const bands = bandsOf(t);
   return (Object.keys(bands) as ReadingId[]).flatMap((id) => {
-    const slope = slopeOf(seriesOf(t.entries, id), t.now);
+    const slope = slopeOf(seriesOf(t.entries, id, null, t.now - WINDOW * DAY), t.now);
     return (slope && crossingOf(id, slope, bands[id]!)) ?? [];
   });
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue';
+import { nanoid } from 'nanoid';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import {
   KIND_WORDS,
   entryWords,
@@ -9,16 +10,17 @@ import {
   type EntryKind,
 } from '../../../core/log';
 import { tell } from '../../../core/quantity';
+import { usePhotos } from '../build/photos';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import { fileStem, offerFile } from '../../storage/files';
 import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import EntryEditor from './EntryEditor.vue';
-import TableImport from './TableImport.vue';
 import { clockWords, dayWords } from './when';
 
 /** The whole log, the newest first, as long as it may be: looked through, corrected, taken out, put back. */
+const TableImport = defineAsyncComponent(() => import('./TableImport.vue'));
 const system = useSystem();
 const log = useLog();
 const settings = useSettings();
@@ -68,6 +70,25 @@ async function putBack(e: Entry) {
   gone.value = null;
   await log.putBack(e.id);
 }
+/** Photographs stand beside the log; an entry says when and what. */
+const { photos, trouble: noPhoto, take } = usePhotos(computed(() => doc.value.id));
+async function takePhoto(event: Event) {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  const key = `log-${nanoid(10)}`;
+  await take(key, file);
+  if (!noPhoto.value)
+    await log.note({
+      kind: 'photo',
+      what: key,
+      ...(note.value.trim() ? { note: note.value.trim() } : {}),
+    });
+  note.value = '';
+}
+const imageOf = (e: Entry) =>
+  e.kind === 'photo' ? photos.value.find((p) => p.step === e.what)?.image : undefined;
 const note = ref('');
 async function addNote() {
   const text = note.value.trim();
@@ -93,7 +114,11 @@ const ROW = 58;
     <form class="note" @submit.prevent="addNote">
       <v-text-field v-model="note" label="A note" maxlength="4000" />
       <v-btn type="submit" variant="tonal" height="40">Note it</v-btn>
+      <label class="photo"
+        >Photo<input type="file" accept="image/*" capture="environment" @change="takePhoto"
+      /></label>
     </form>
+    <p v-if="noPhoto" class="problem" role="alert">{{ noPhoto }}</p>
     <div class="filter">
       <PlainChoice v-model="kind" label="Show" :items="kinds" />
       <v-text-field v-model="words" label="With the word" clearable />
@@ -131,6 +156,7 @@ const ROW = 58;
             @click="editing = item.e"
           >
             <span class="clock">{{ clockWords(item.e.at) }}</span>
+            <img v-if="imageOf(item.e)" class="small" :src="imageOf(item.e)" alt="" />
             <span class="text"
               >{{ textOf(item.e) }}
               <span class="quiet"
@@ -173,8 +199,34 @@ const ROW = 58;
 }
 .note {
   display: grid;
-  grid-template-columns: 1fr auto;
+  grid-template-columns: 1fr auto auto;
   gap: 8px;
+}
+.photo {
+  display: inline-grid;
+  place-items: center;
+  min-height: 40px;
+  padding: 0 12px;
+  border: 1px solid var(--quiet);
+  border-radius: var(--radius);
+  cursor: pointer;
+}
+.photo:focus-within {
+  outline: 2px solid var(--water);
+}
+.photo input {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+}
+.small {
+  width: 56px;
+  height: 42px;
+  object-fit: cover;
+  border-radius: var(--radius);
+}
+.problem {
+  color: var(--stop);
 }
 .filter {
   display: grid;
@@ -198,7 +250,7 @@ const ROW = 58;
 }
 .what {
   display: grid;
-  grid-template-columns: 52px 1fr auto;
+  grid-template-columns: 52px auto 1fr auto;
   gap: 8px;
   align-items: center;
   width: 100%;
@@ -212,6 +264,7 @@ const ROW = 58;
 }
 .text {
   line-height: 1.3;
+  grid-column: 3;
 }
 .text .quiet {
   font-size: var(--type-small);

@@ -45,7 +45,7 @@ const noted = computed(() => {
         {{ looked ? `Last look ${looked}.` : 'One look a day: fish, leaves, level, drains, pump.' }}
       </p>
     </div>
-    <p v-if="noted" class="noted" role="status">
+    <p v-if="noted" class="noted" role="status" :data-noted="noted.id">
       <span
         >Noted: {{ tell(entryWords(noted, system.document!, log.tended), settings.units) }}</span
       >

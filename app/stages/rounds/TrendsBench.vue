@@ -1,15 +1,24 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue';
-import { accountOf, fillTold, latestOn, type FillTold } from '../../../core/log';
+import {
+  accountOf,
+  fillTold,
+  latestOn,
+  localDay,
+  responseOf,
+  sinceChange,
+  type FillTold,
+} from '../../../core/log';
 import { energyADay } from '../../../core/derived';
 import { format, formatSpan, type QuantityKind } from '../../../core/quantity';
 import { vesselOf } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
-import { useLog } from '../../stores/log';
+import { hereZone, useLog } from '../../stores/log';
 import { useRoundsBench } from '../../stores/roundsBench';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { useTrends } from './useTrends';
+import { dayWords } from './when';
 
 /** Where readings are heading; what the stopwatch says of pump and stones; what came out and went in. */
 const system = useSystem();
@@ -46,6 +55,19 @@ function take(fill: FillTold, name: string) {
   );
   told.value = null;
 }
+/** The nutrient solution by its log. */
+const solution = computed(() => {
+  const t = log.tended;
+  const age = t?.isSolution ? sinceChange(t) : null;
+  if (!t || !age) return null;
+  const due = log.tasks.find((x) => x.id === 'change-solution')?.due;
+  return {
+    age,
+    volume: t.volume,
+    response: responseOf(t),
+    change: due ? dayWords(due, localDay(log.now, hereZone())) : '',
+  };
+});
 const account = computed(() => (log.tended ? accountOf(log.tended, 30) : null));
 /** What a kilogram of harvest cost in feed and energy, as far as prices are known. */
 const cost = computed(() => {
@@ -121,6 +143,38 @@ const cost = computed(() => {
           </template>
         </li>
       </ul>
+    </PanelGroup>
+    <PanelGroup v-if="solution" title="The solution">
+      <dl>
+        <dt>Age</dt>
+        <dd>{{ f(solution.age.days, 'days') }}</dd>
+        <dt>Topped up since it was mixed</dt>
+        <dd>
+          {{ f(solution.age.toppedUp, 'volume') }}
+          <span class="quiet">of {{ f(solution.volume, 'volume') }}</span>
+        </dd>
+        <template v-if="solution.age.ec">
+          <dt>EC, at first and now</dt>
+          <dd>
+            {{ f(solution.age.ec[0], 'conductivity') }}, {{ f(solution.age.ec[1], 'conductivity') }}
+          </dd>
+        </template>
+        <template v-if="solution.age.ph">
+          <dt>pH, at first and now</dt>
+          <dd>{{ f(solution.age.ph[0], 'ph') }}, {{ f(solution.age.ph[1], 'ph') }}</dd>
+        </template>
+        <dt>A full dose raises it by</dt>
+        <dd>
+          {{ f(solution.response.perDose, 'conductivity') }}
+          <span class="quiet">{{
+            solution.response.learnt ? 'as your last dose did' : 'by the label'
+          }}</span>
+        </dd>
+        <template v-if="solution.change">
+          <dt>To be changed</dt>
+          <dd>{{ solution.change }}</dd>
+        </template>
+      </dl>
     </PanelGroup>
     <PanelGroup v-if="account" :title="`The last ${Math.round(account.days)} days`">
       <dl>

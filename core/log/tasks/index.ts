@@ -25,26 +25,32 @@ interface Record {
   readonly later: Moment | null;
 }
 
-/** Records of all tasks in one walk through the log. */
+/** A task that was not done for so long counts as never done, ms. */
+const FORGOTTEN = 400 * 86_400_000;
+
+/** Records of all tasks in one walk through the log, from its end. */
 function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
   const out = new Map<string, Record>();
-  const open = new Set(rules.map((r) => r.id));
+  const open = new Map(rules.map((r) => [r.id, r]));
   const later = new Map<string, Moment>();
+  const oldest = t.now - FORGOTTEN;
+  const close = (id: string, last: Moment) => {
+    open.delete(id);
+    out.set(id, { last, later: later.get(id) ?? null });
+  };
   for (let i = t.entries.length - 1; i >= 0 && open.size; i--) {
     const e = t.entries[i]!;
-    for (const rule of rules) {
-      if (!open.has(rule.id)) continue;
-      const ticked = e.kind === 'task' && e.what === rule.id;
-      if (ticked && e.outcome === 'later') {
-        if (!later.has(rule.id) && e.until !== undefined) later.set(rule.id, e.until);
-        continue;
-      }
-      if (!ticked && !rule.doneBy?.(e, t)) continue;
-      open.delete(rule.id);
-      out.set(rule.id, { last: e.at, later: later.get(rule.id) ?? null });
+    if (e.at < oldest) break;
+    if (e.kind === 'task') {
+      const id = e.what ?? '';
+      if (!open.has(id)) continue;
+      if (e.outcome !== 'later') close(id, e.at);
+      else if (!later.has(id) && e.until !== undefined) later.set(id, e.until);
+      continue;
     }
+    for (const rule of open.values()) if (rule.doneBy?.(e, t)) close(rule.id, e.at);
   }
-  for (const id of open) out.set(id, { last: null, later: later.get(id) ?? null });
+  for (const id of open.keys()) out.set(id, { last: null, later: later.get(id) ?? null });
   return out;
 }
 
