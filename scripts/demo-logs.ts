@@ -7,8 +7,8 @@ import type { Interval, SystemDocument } from '../core/system/index.ts';
 
 /** Invented logs for the demo systems: what a grower may have noted over some months. */
 
-/** The morning on which they end; the shelf moves them to the present day. */
-const END = Date.parse('2026-06-10T06:00:00Z');
+/** Midnight of the day on which they end, where they were written; the shelf moves them to the present. */
+const END = Date.parse('2026-06-09T22:00:00Z');
 const DAY = 86_400_000;
 const ZONE = 'Europe/Vienna';
 

@@ -54,6 +54,14 @@ const bands = computed(() => (log.tended ? bandsOf(log.tended) : {}));
 /** How many lines stand at a vessel: few on a phone, and more at the one that is chosen. */
 const MOST = computed(() => (props.compact ? 3 : 6));
 
+/** What fits into a vessel: with its age where there is room for it. */
+function fitting(part: string, texts: readonly string[]): readonly string[] {
+  const p = props.scene.vessels.find((v) => v.vessel.id === part);
+  if (!p || chosen.thing?.part.id === part) return texts;
+  const room = props.x(p.right) - props.x(p.left) - 10;
+  const fit = texts.filter((t) => t.length * LETTER <= room);
+  return fit.length ? fit : texts.slice(-1);
+}
 interface Line {
   readonly key: string;
   readonly texts: readonly string[];
@@ -112,7 +120,7 @@ const wanted = computed(() =>
     return [
       {
         key: line.key,
-        texts: line.texts,
+        texts: fitting(part, line.texts),
         spots: (width) =>
           [0, 1, 2, 3, 4, 5, 6].flatMap((n) => [
             { x: spot.x, y: spot.y + (i + n) * STEP },

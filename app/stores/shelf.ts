@@ -23,14 +23,15 @@ const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: readonly Entr
   '../../demo/warm-balcony.json',
 ]);
 
-/** A demo whose invented log ends this morning, whenever it was written. */
+/** A demo whose invented log ends yesterday, whenever it was written: today is left to do. */
 function upToToday(
   demo: SystemDocument & { log?: readonly Entry[] },
   now: number,
 ): { document: SystemDocument; log: readonly Entry[] } {
   const { log = [], ...document } = demo;
   const last = log.at(-1)?.at ?? now;
-  const days = Math.floor((now - last) / 86_400_000) * 86_400_000;
+  const DAY = 86_400_000;
+  const days = (Math.floor(now / DAY) - Math.floor(last / DAY) - 1) * DAY;
   const moved = (e: Entry): Entry => ({ ...e, at: e.at + days, written: e.written + days });
   const { filled } = document.care;
   const care = { ...document.care, filled: filled === null ? null : filled + days };

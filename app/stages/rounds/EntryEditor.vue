@@ -110,8 +110,8 @@ const history = computed(() =>
     @keydown.esc.stop="emit('close')"
   >
     <p>
-      <b>{{ KIND_WORDS[e.kind] }}</b>
-      <span class="quiet"> {{ momentWords(e.at, log.now, e.zone) }}</span>
+      <b>{{ KIND_WORDS[e.kind] }}</b>{{ ' '
+      }}<span class="quiet">{{ momentWords(e.at, log.now, e.zone) }}</span>
     </p>
     <div class="fields">
       <QuantityField

@@ -155,7 +155,7 @@ const ROW = 58;
             :aria-expanded="editing?.id === item.e.id"
             @click="editing = item.e"
           >
-            <span class="clock">{{ clockWords(item.e.at) }}</span>
+            <span class="clock">{{ clockWords(item.e.at, item.e.zone) }}</span>
             <img v-if="imageOf(item.e)" class="small" :src="imageOf(item.e)" alt="" />
             <span class="text"
               >{{ textOf(item.e) }}
@@ -167,7 +167,7 @@ const ROW = 58;
             >
           </button>
           <div v-else class="what">
-            <span class="clock">{{ clockWords(item.e.at) }}</span>
+            <span class="clock">{{ clockWords(item.e.at, item.e.zone) }}</span>
             <span class="text quiet">{{ textOf(item.e) }}</span>
             <v-btn size="small" @click="putBack(item.e)">Put it back</v-btn>
           </div>

@@ -1,5 +1,12 @@
 import { tell, type UnitSystem } from '../../../core/quantity';
-import { localDay, shortAge, addDays, daysBetween, type LocalDay } from '../../../core/log';
+import {
+  knowsZone,
+  localDay,
+  shortAge,
+  addDays,
+  daysBetween,
+  type LocalDay,
+} from '../../../core/log';
 
 /** Days and hours as they are said. */
 
@@ -8,7 +15,18 @@ const DAY = new Intl.DateTimeFormat(undefined, {
   day: 'numeric',
   month: 'short',
 });
-const CLOCK = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+const clocks = new Map<string, Intl.DateTimeFormat>();
+const clockOf = (zone: string): Intl.DateTimeFormat => {
+  const there = clocks.get(zone);
+  if (there) return there;
+  const made = new Intl.DateTimeFormat(undefined, {
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(knowsZone(zone) ? { timeZone: zone } : {}),
+  });
+  clocks.set(zone, made);
+  return made;
+};
 
 /** A day as “today”, “tomorrow” or “Sat 13 Jun”. @param today empty where it is not to be told by it */
 export function dayWords(day: LocalDay, today: LocalDay): string {
@@ -24,11 +42,11 @@ export function dueWords(day: LocalDay, today: LocalDay): string {
   const late = daysBetween(day, today);
   return late > 0 ? `due ${late === 1 ? 'yesterday' : `${late} days ago`}` : dayWords(day, today);
 }
-/** Hour of a moment. */
-export const clockWords = (at: number): string => CLOCK.format(new Date(at));
+/** Hour of a moment, as the clock on the wall of a zone shows it. */
+export const clockWords = (at: number, zone: string): string => clockOf(zone).format(new Date(at));
 /** A moment as day and hour. */
 export const momentWords = (at: number, now: number, zone: string): string =>
-  `${dayWords(localDay(at, zone), localDay(now, zone))}, ${clockWords(at)}`;
+  `${dayWords(localDay(at, zone), localDay(now, zone))}, ${clockWords(at, zone)}`;
 /** How long ago, in few letters. */
 export const ageWords = (at: number, now: number, units: UnitSystem): string =>
   now - at < 60_000 ? 'now' : `${tell(shortAge((now - at) / 1000), units)} ago`;

@@ -424,5 +424,6 @@ summary {
 }
 .group p {
   line-height: 1.45;
+  padding-top: 6px;
 }
 </style>
