@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
+  IN_DESIGN,
   adviceOf,
   asRead,
   correct,
@@ -22,7 +23,7 @@ import {
   type Task,
   type Tended,
 } from '../../core/log';
-import { same, type Edit, type WaterState } from '../../core/system';
+import { same, type Edit } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
 import { useSystem } from './system';
@@ -71,14 +72,13 @@ export const useLog = defineStore('log', () => {
   });
 
   const entries = computed(() => living(all.value));
-  const metrics = computed(() => trace.day);
   /** The system with its water as last read. */
   const read = computed(() => system.document && asRead(system.document, entries.value));
   const tendedNow = computed<Tended | null>(() => {
     const s = read.value;
     const a = system.assessment;
     if (!s || !a || loaded.value !== s.id) return null;
-    return tended({ system: s, a, day: metrics.value }, entries.value, now.value, hereZone());
+    return tended({ system: s, a, day: trace.day }, entries.value, now.value, hereZone());
   });
   const advice = computed<readonly Advice[]>(() =>
     tendedNow.value ? adviceOf(tendedNow.value) : [],
@@ -99,21 +99,12 @@ export const useLog = defineStore('log', () => {
     else if (system.document) tellOthers({ what: 'log', id: system.document.id });
     return kept.ok;
   }
-  const WATER: readonly (keyof WaterState)[] = [
-    'ph',
-    'alkalinity',
-    'tan',
-    'nitrite',
-    'nitrate',
-    'chloride',
-    'conductivity',
-  ];
   /** Takes what was read into the design, so that findings and the season go by it. */
   function takeReadings() {
     const doc = system.document;
     if (!doc) return;
     const water = asRead(doc, entries.value);
-    const edits: Edit[] = WATER.filter((k) => !same(doc.water[k], water.water[k])).map((k) => ({
+    const edits: Edit[] = IN_DESIGN.filter((k) => !same(doc.water[k], water.water[k])).map((k) => ({
       at: `water.${k}`,
       to: water.water[k],
     }));

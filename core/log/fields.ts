@@ -50,6 +50,12 @@ const BY_ID = new Map(READ_FIELDS.map((f) => [f.id, f]));
 /** The row of a field. */
 export const readField = (id: ReadField): FieldOfLog => BY_ID.get(id)!;
 
+/** Names of fields as one list in a sentence: “pH, TAN and NO₂-N”. @param ids one at least */
+export function listedFields(ids: readonly ReadField[]): string {
+  const names = ids.map((id) => readField(id).short);
+  return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+}
+
 /** The middle of a reading, whether number or band. */
 export const middle = (v: number | readonly [number, number]): number =>
   typeof v === 'number' ? v : (v[0] + v[1]) / 2;

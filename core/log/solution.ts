@@ -17,7 +17,8 @@ export const stageOf = (t: Tended): GrowthStage =>
 
 /** A change of at least so much of the water is a new solution. */
 const ANEW = 0.7;
-const isAnew = (t: Tended, e: Entry): boolean =>
+/** Whether an entry is a solution mixed anew; one without a volume is taken as all of it. */
+export const isAnew = (t: Tended, e: Entry): boolean =>
   e.kind === 'water-change' && (e.volume === undefined || e.volume >= ANEW * t.volume);
 
 /** Solution since it was last mixed anew. */

@@ -1,7 +1,7 @@
 import { CHLORINE_LIMITS } from '../catalogue/index.ts';
 import { CHLORINE_HALF_LIFE, dechlorinate, standingTime, total } from '../life/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
-import { SEEDED, type Course } from '../season/index.ts';
+import { courseOf, type Course } from '../season/index.ts';
 import { dechlorinators, type Reading, type StartKind } from '../system/index.ts';
 import type { Tended } from './state.ts';
 import { addDays, dayOfYear, daysBetween, localDay, type LocalDay } from './time.ts';
@@ -131,17 +131,13 @@ export function readingsOf(t: Tended): Reading[] {
 
 /** Course of the start for the forecast: from the day on which the water went in, ten weeks at least. */
 export function startCourse(t: Tended): Course {
-  const { plan } = t.system;
+  const planned = courseOf(t.system);
   const from = filledAt(t);
   const running = from === null ? 0 : Math.ceil((t.now - from) / DAY);
   return {
+    ...planned,
     days: Math.min(365, Math.max(70, running + 42)),
-    start: plan.start,
-    dose: plan.dose,
-    seed: plan.start === 'seeded' && plan.seed === 1 ? SEEDED : plan.seed,
-    begins: from === null ? plan.begins : dayOfYear(localDay(from, t.zone)),
-    events: plan.events,
-    held: {},
+    begins: from === null ? planned.begins : dayOfYear(localDay(from, t.zone)),
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Figures } from '../assess/index.ts';
 import { ACIDS, BUFFERS } from '../catalogue/index.ts';
-import { saltAgainstNitrite, total, lifeOf, type LifeBalance } from '../life/index.ts';
-import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
+import { saltAgainstNitrite, lifeOf, type LifeBalance } from '../life/index.ts';
+import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
 import { waterOf } from '../sums/sum.ts';
 import { middle } from './fields.ts';
@@ -46,8 +46,8 @@ const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
 };
 
 const IS_READING: ReadonlySet<string> = new Set(READINGS);
-/** What was not read for so long is not known any more, ms. */
-const FORGOTTEN = 400 * 86_400_000;
+/** What was not read or done for so long is not known any more, ms. */
+export const FORGOTTEN = 400 * 86_400_000;
 
 type Found = Partial<Record<ReadingId, Latest>>;
 /** Takes from an entry what was not read later. */
@@ -113,28 +113,8 @@ export function firstFrom(entries: readonly Entry[], at: Moment): number {
   return low;
 }
 
-/** What the design holds as the water’s state, as readings without a date. */
-function designed(s: SystemDocument): Partial<Record<ReadingId, Latest>> {
-  const of = (value: number | null): Latest | undefined =>
-    value === null ? undefined : { value, low: value, high: value, at: null, about: '' };
-  const w = s.water;
-  const all: Partial<Record<ReadingId, Latest | undefined>> = {
-    temperature: of(s.site.waterTemperature),
-    ph: of(w.ph),
-    alkalinity: of(w.alkalinity),
-    tan: of(w.tan),
-    nitrite: of(w.nitrite),
-    nitrate: of(w.nitrate),
-    chloride: of(w.chloride),
-    conductivity: of(w.conductivity),
-  };
-  return Object.fromEntries(Object.entries(all).filter(([, v]) => v)) as Partial<
-    Record<ReadingId, Latest>
-  >;
-}
-
-/** Reading of the water that the design holds, by their field in it. */
-const IN_DESIGN: readonly (keyof WaterState & ReadingId)[] = [
+/** Readings of the water that the design holds, by their field in it. */
+export const IN_DESIGN: readonly (keyof WaterState & ReadingId)[] = [
   'ph',
   'alkalinity',
   'tan',
@@ -143,6 +123,17 @@ const IN_DESIGN: readonly (keyof WaterState & ReadingId)[] = [
   'chloride',
   'conductivity',
 ];
+
+/** What the design holds as the water’s state, as readings without a date. */
+function designed(s: SystemDocument): Found {
+  const out: Found = {};
+  const put = (id: ReadingId, value: number | null) => {
+    if (value !== null) out[id] = { value, low: value, high: value, at: null, about: '' };
+  };
+  put('temperature', s.site.waterTemperature);
+  for (const id of IN_DESIGN) put(id, s.water[id]);
+  return out;
+}
 
 /** A system with its water as it was last read, and its fish as they are in the log. */
 export function asRead(s: SystemDocument, entries: readonly Entry[]): SystemDocument {
@@ -225,9 +216,6 @@ export function chlorideOf(t: Tended): number {
   );
   return (read?.value ?? 0) + (salt * 1000 * CHLORIDE_OF_SALT) / Math.max(1e-6, t.volume);
 }
-
-/** Mass of all fish. */
-export const fishMass = (t: Tended): Kilograms => total(t.life.groups, (g) => g.mass);
 
 /** Days that the water has been in; null where that is not noted and nothing was entered. */
 export function daysRunning(t: Tended): number | null {

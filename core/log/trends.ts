@@ -85,7 +85,7 @@ export interface Crossing {
 const AHEAD = 21;
 
 /** Whether a slope is more than the scatter of its readings. */
-const isPlain = (s: Slope): boolean => Math.abs(s.perDay) > 2 * s.error;
+export const isPlain = (s: Slope): boolean => Math.abs(s.perDay) > 2 * s.error;
 
 /** The end of a band that a slope will cross within three weeks; null where it goes on within it. */
 export function crossingOf(id: ReadingId, slope: Slope, band: Band): Crossing | null {

@@ -41,7 +41,8 @@ const places = computed(() => [
   ...[...doc.value.vessels, ...doc.value.paths].map((p) => ({ id: p.id, name: p.name })),
 ]);
 const kinds = READINGS.map((id) => ({ id, name: readField(id).label }));
-function use(c: Channel) {
+/** Edit that takes a channel into the log, as its device offers it. */
+const used = (c: Channel) => {
   const known = [...doc.value.vessels, ...doc.value.paths].some((p) => p.id === c.about);
   const to: ChannelUse = {
     id: c.id,
@@ -49,22 +50,13 @@ function use(c: Channel) {
     about: known ? c.about : '',
     offset: 0,
   };
-  system.commit([{ at: `care.channels.${c.id}`, to }], `${c.name} goes into the log`);
-}
+  return { at: `care.channels.${c.id}`, to };
+};
+const use = (c: Channel) => system.commit([used(c)], `${c.name} goes into the log`);
 function useAll() {
   const edits = (devices.offer?.channels ?? [])
     .filter((c) => !devices.useOf(c.id) && /^[\w-]{1,64}$/.test(c.id))
-    .map((c) => ({
-      at: `care.channels.${c.id}`,
-      to: {
-        id: c.id,
-        reads: c.reads,
-        about: [...doc.value.vessels, ...doc.value.paths].some((p) => p.id === c.about)
-          ? c.about
-          : '',
-        offset: 0,
-      },
-    }));
+    .map(used);
   if (edits.length) system.commit(edits, `${edits.length} channels go into the log`);
 }
 const change = (u: ChannelUse, to: Partial<ChannelUse>) =>

@@ -1,38 +1,19 @@
 <script setup lang="ts">
-import {
-  Chart,
-  Filler,
-  Legend,
-  LinearScale,
-  LineElement,
-  PointElement,
-  ScatterController,
-} from 'chart.js';
-import annotation from 'chartjs-plugin-annotation';
+import { Chart } from 'chart.js';
 import { computed } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { addDays, localDay } from '../../../core/log';
 import { hereZone } from '../../stores/log';
 import { useStart } from '../../stores/start';
-import { useChartInk } from '../../parts/chartInk';
+import { useSeasonInk } from '../life/season/seasonCanvas';
 import { seasonChart } from '../life/season/seasonChart';
 import { dayWords } from '../rounds/when';
-
-Chart.register(
-  LinearScale,
-  PointElement,
-  LineElement,
-  ScatterController,
-  Legend,
-  Filler,
-  annotation,
-);
 
 Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
 
 /** The forecast of the start: curves with their band, the grower’s readings on them, today and the day it is cycled. */
 const start = useStart();
-const ink = useChartInk();
+const ink = useSeasonInk();
 const chart = computed(() =>
   start.season
     ? seasonChart(
@@ -42,14 +23,7 @@ const chart = computed(() =>
         start.readings,
         null,
         'nitrogen',
-        {
-          text: ink.value.text,
-          rule: ink.value.rule,
-          tan: ink.value.line,
-          nitrite: ink.value.second,
-          nitrate: ink.value.third,
-          good: ink.value.good,
-        },
+        ink.value,
         start.today,
       )
     : null,

@@ -10,10 +10,19 @@ import {
   unionisedShare,
 } from '../../life/index.ts';
 import { dose, litres, say, type Phrase } from '../../quantity/index.ts';
-import type { Celsius, CubicMetres, GramsPerCubicMetre, Share } from '../../quantity/si.ts';
+import type {
+  Celsius,
+  CubicMetres,
+  GramsPerCubicMetre,
+  Seconds,
+  Share,
+} from '../../quantity/si.ts';
 import type { Tended } from '../state.ts';
 
 /** The water after part of it is changed for tap water. */
+
+/** Between two changes of water with fish. */
+export const CHANGE_WAIT: Seconds = 12 * 3600;
 
 export interface Mix {
   readonly temperature: Celsius;

@@ -1,7 +1,7 @@
 import { say, time, type Phrase, type Told } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
 import type { ReadingId } from '../../system/index.ts';
-import { readField } from '../fields.ts';
+import { listedFields, readField } from '../fields.ts';
 import { ageOf, isDated, newest, type Latest, type Tended } from '../state.ts';
 import type { Entry } from '../types.ts';
 import type { Advised, Urgency } from './types.ts';
@@ -41,11 +41,6 @@ export interface Pace {
   readonly urgency: Urgency;
 }
 
-const listed = (ids: readonly ReadingId[]): string => {
-  const words = ids.map((id) => readField(id).short);
-  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0]!;
-};
-
 /** Whether a reading was taken after a moment; what stands in the design was not. */
 const readSince = (l: Latest | undefined, at: number): boolean => isDated(l) && l.at > at;
 
@@ -77,7 +72,7 @@ export function paced(t: Tended, pace: Pace, advise: () => Advised | null): Advi
       {
         ...shared,
         kind: 'wait',
-        say: say`Wait ${time(Math.ceil(left / 60) * 60)} more, then read ${listed(reads)}.`,
+        say: say`Wait ${time(Math.ceil(left / 60) * 60)} more, then read ${listedFields(reads)}.`,
         also: [],
         wait: left,
         rests: [[`${pace.acted} `, ...agoWords(since)], ...now.rests],
@@ -90,7 +85,7 @@ export function paced(t: Tended, pace: Pace, advise: () => Advised | null): Advi
       {
         ...shared,
         kind: 'read',
-        say: say`Read ${listed(reads)} now: the last readings are from before the last step.`,
+        say: say`Read ${listedFields(reads)} now: the last readings are from before the last step.`,
         also: [],
         wait: null,
         rests: [[`${pace.acted} `, ...agoWords(since)], ...now.rests],

@@ -1,7 +1,7 @@
-import { say, type Phrase } from '../../quantity/index.ts';
+import { say } from '../../quantity/index.ts';
 import { READINGS, type OwnTask, type ReadingId } from '../../system/index.ts';
-import { readField } from '../fields.ts';
-import type { Tended } from '../state.ts';
+import { listedFields } from '../fields.ts';
+import { FORGOTTEN, type Tended } from '../state.ts';
 import { addDays, localDay, momentOf, type LocalDay } from '../time.ts';
 import type { EntryValues, Moment } from '../types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
@@ -25,10 +25,7 @@ interface Record {
   readonly later: Moment | null;
 }
 
-/** A task that was not done for so long counts as never done, ms. */
-const FORGOTTEN = 400 * 86_400_000;
-
-/** Records of all tasks in one walk through the log, from its end. */
+/** Records of all tasks in one walk through the log, from its end; what was not done for long counts as never done. */
 function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
   const out = new Map<string, Record>();
   const open = new Map(rules.map((r) => [r.id, r]));
@@ -158,7 +155,7 @@ function retests(t: Tended): Task[] {
     const due = localDay(e.until, t.zone);
     out.set(e.what, {
       id: e.what,
-      title: retestTitle(reads),
+      title: say`Read ${listedFields(reads)} again`,
       why: [e.note ?? 'What was done shows in the next reading.'],
       minutes: 8,
       reads,
@@ -175,13 +172,6 @@ function retests(t: Tended): Task[] {
   }
   return [...out.values()];
 }
-
-const retestTitle = (ids: readonly ReadingId[]): Phrase => {
-  const names = ids.map((id) => readField(id).short);
-  const listed =
-    names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  return say`Read ${listed} again`;
-};
 
 /** Entry that makes a test of what advice asks for. @param at when it is to be taken */
 export const retestEntry = (

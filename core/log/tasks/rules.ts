@@ -1,10 +1,11 @@
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { knowsYear, sowing, waterOn, airOn } from '../../life/index.ts';
 import { days, dose, feed, litres, say } from '../../quantity/index.ts';
+import { IRON_TARGET, chelateDose } from '../../sums/index.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
 import { wantedEvery } from '../advice/index.ts';
 import { bandsOf } from '../bands.ts';
-import { sinceChange } from '../solution.ts';
+import { isAnew, sinceChange } from '../solution.ts';
 import { daysRunning, newest, type Tended } from '../state.ts';
 import { addDays, ahead, localDay, momentOf, type LocalDay } from '../time.ts';
 import type { Entry } from '../types.ts';
@@ -172,8 +173,7 @@ export const TASKS: readonly TaskRule[] = [
         first: (x) => addDays(startDay(x), wait),
       };
     },
-    doneBy: (e, t) =>
-      e.kind === 'water-change' && (e.volume === undefined || e.volume > 0.7 * t.volume),
+    doneBy: (e, t) => isAnew(t, e),
   },
   {
     id: 'time-fill',
@@ -300,7 +300,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'iron',
     title: (t) =>
-      say`Iron chelate for ${litres(t.volume)}: ${dose((2 * t.volume) / 0.11 / 1000)} of DTPA, 11 %`,
+      say`Iron chelate for ${litres(t.volume)}: ${dose(chelateDose(IRON_TARGET, t.volume))} of DTPA, 11 %`,
     why: say`A young system lacks iron: 2 mg/L every three weeks; EDDHA above pH 7.`,
     minutes: 5,
     records: 'dose',

@@ -1,48 +1,20 @@
 <script setup lang="ts">
 import { daysBetween } from '../../../../core/system';
-import {
-  Chart,
-  Filler,
-  Legend,
-  LinearScale,
-  LineElement,
-  PointElement,
-  ScatterController,
-} from 'chart.js';
-import annotation from 'chartjs-plugin-annotation';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { groupsOf } from '../../../../core/life';
-import { useChartInk } from '../../../parts/chartInk';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
 import SeasonEvents from './SeasonEvents.vue';
-import { seasonChart, type SeasonInk, type View } from './seasonChart';
+import { useSeasonInk } from './seasonCanvas';
+import { seasonChart, type View } from './seasonChart';
 import { seasonInWords } from './words';
-
-Chart.register(
-  LinearScale,
-  PointElement,
-  LineElement,
-  ScatterController,
-  Legend,
-  Filler,
-  annotation,
-);
 
 /** The season in place of the drawing: curves over the days, what is planned on them to be moved by hand. */
 const store = useSeason();
 const system = useSystem();
 const view = ref<View>('nitrogen');
-const chartInk = useChartInk();
-const ink = computed<SeasonInk>(() => ({
-  text: chartInk.value.text,
-  rule: chartInk.value.rule,
-  tan: chartInk.value.line,
-  nitrite: chartInk.value.second,
-  nitrate: chartInk.value.third,
-  good: chartInk.value.good,
-}));
+const ink = useSeasonInk();
 const kind = computed(() => {
   const doc = system.document;
   return doc && doc.plan.start === 'fish' ? (groupsOf(doc)[0]?.kind ?? null) : null;

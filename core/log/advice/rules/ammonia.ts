@@ -1,14 +1,12 @@
 import { UNIONISED_LIMITS, tanAt, unionisedShare } from '../../../life/index.ts';
 import { concentration, feed, litres, ph, say, share } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
-import { changeAgainstAmmonia, treatedWater, waterNow } from '../mixing.ts';
+import { CHANGE_WAIT, changeAgainstAmmonia, treatedWater, waterNow } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 
 /** pH at which ammonia is judged where the pH was not read: as bad as home water gets. */
 const WORST_PH = 8.2;
-/** Between two changes of water with fish. */
-export const CHANGE_WAIT = 12 * 3600;
 
 /** Un-ionised ammonia, by pH and warmth. */
 export const ammonia = defineAdvice({

@@ -1,10 +1,9 @@
 import { KIT_SCALES, MOST_AT_ONCE, NITRATE_RANGE } from '../../../life/index.ts';
 import { concentration, litres, say, share } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
-import { calmChange, treatedWater } from '../mixing.ts';
+import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
-import { CHANGE_WAIT } from './ammonia.ts';
 
 /** Nitrate that starves the plants, or that nothing takes up. */
 export const nitrate = defineAdvice({

@@ -7,10 +7,9 @@ import {
 import { concentration, dose, feed, litres, say, share } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
 import { SALT, chlorideOf } from '../../state.ts';
-import { calmChange, treatedWater } from '../mixing.ts';
+import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
-import { CHANGE_WAIT } from './ammonia.ts';
 
 /** Salt that is dissolved at once at most, mg/L: fresh-water fish and most leaves bear it. */
 export const SALT_AT_ONCE = 300;

@@ -1,6 +1,6 @@
 import { say } from '../../../quantity/index.ts';
 import type { ReadingId } from '../../../system/index.ts';
-import { readField } from '../../fields.ts';
+import { listedFields } from '../../fields.ts';
 import { ageOf, daysRunning, type Tended } from '../../state.ts';
 import { readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
@@ -36,9 +36,6 @@ export const stale = defineAdvice({
     });
     if (!missing.length) return [];
     const ids = missing.map(([id]) => id);
-    const names = ids.map((id) => readField(id).short);
-    const listed =
-      names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
     return [
       {
         kind: 'read',
@@ -46,7 +43,7 @@ export const stale = defineAdvice({
         measure: null,
         about: '',
         urgency: 'today',
-        say: say`Read ${listed}.`,
+        say: say`Read ${listedFields(ids)}.`,
         also: [],
         wait: null,
         retest: ids,

@@ -2,10 +2,9 @@ import { MOST_AT_ONCE, SOLUTION_WARMTH, appetite, feedOf } from '../../../life/i
 import { feed, litres, power, say, temperature as degrees } from '../../../quantity/index.ts';
 import { bandsOf, bestWarmth } from '../../bands.ts';
 import type { Tended } from '../../state.ts';
-import { calmChange, treatedWater } from '../mixing.ts';
+import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
-import { CHANGE_WAIT } from './ammonia.ts';
 
 /** Fish that eat less than this share of their ration in the cold are fed by the warmth. */
 const SLOWED = 0.7;
