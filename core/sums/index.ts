@@ -15,7 +15,6 @@ import { NO_OWN, type OwnKinds } from '../system/index.ts';
 import { waterChange } from './water-change.ts';
 
 export * from './sum.ts';
-export { IRON_TARGET, chelateDose } from './supplements.ts';
 
 export const SUMS = [
   ammoniaSafety,

@@ -1,7 +1,7 @@
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { knowsYear, sowing, waterOn, airOn } from '../../life/index.ts';
 import { days, dose, feed, litres, say } from '../../quantity/index.ts';
-import { IRON_TARGET, chelateDose } from '../../sums/index.ts';
+import { IRON_TARGET, chelateDose } from '../../sums/supplements.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
 import { wantedEvery } from '../advice/index.ts';
 import { bandsOf } from '../bands.ts';
