@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { WHOLE } from '../../core/system';
 import { placeInWords, valueInWords } from '../parts/place';
-import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
 /** What threatens the keeping of the open system, and what to do about it. */
 const system = useSystem();
 const settings = useSettings();
-const save = () => system.document && void saveFile(system.document);
 </script>
 
 <template>
@@ -19,11 +17,15 @@ const save = () => system.document && void saveFile(system.document);
       <v-btn size="small" variant="tonal" class="do" @click="system.keepAgain()"
         >Keep it again</v-btn
       >
-      <v-btn size="small" variant="tonal" class="do" @click="save">Save it to a file</v-btn>
+      <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
+        >Save it to a file</v-btn
+      >
     </p>
     <p v-if="system.trouble">
       {{ system.trouble }}
-      <v-btn size="small" variant="tonal" class="do" @click="save">Save it to a file</v-btn>
+      <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
+        >Save it to a file</v-btn
+      >
     </p>
     <template v-if="system.document">
       <p v-for="c in system.conflicts" :key="c.at">

@@ -10,7 +10,6 @@ import {
 import { computed, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { plainName } from '../../core/system';
-import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
@@ -42,9 +41,6 @@ const saved = computed(
 
 const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');
 const nextRedo = computed(() => system.future[0]?.label ?? '');
-function save() {
-  if (system.document) void saveFile(system.document);
-}
 </script>
 
 <template>
@@ -82,7 +78,9 @@ function save() {
       @click="system.redo()"
     />
     <PersonMenu :short="phone" />
-    <v-btn v-if="!phone" :prepend-icon="mdiTrayArrowDown" @click="save">Save to a file</v-btn>
+    <v-btn v-if="!phone" :prepend-icon="mdiTrayArrowDown" @click="system.toFile"
+      >Save to a file</v-btn
+    >
     <v-menu>
       <template #activator="{ props: menu }">
         <v-btn
@@ -93,7 +91,7 @@ function save() {
         />
       </template>
       <v-list density="compact">
-        <v-list-item v-if="phone" title="Save to a file" @click="save" />
+        <v-list-item v-if="phone" title="Save to a file" @click="system.toFile" />
         <v-list-item
           v-if="phone"
           :title="settings.theme === 'paper' ? 'Evening colours' : 'Paper colours'"

@@ -1,6 +1,5 @@
 import { useEventListener } from '@vueuse/core';
 import { STAGES, type Stage } from '../../core/findings';
-import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -54,7 +53,7 @@ export function useDesignKeys(to: {
     }
     if (mod && event.key.toLowerCase() === 's') {
       event.preventDefault();
-      if (system.document) void saveFile(system.document);
+      void system.toFile();
       return;
     }
     if (mod || event.altKey || !settings.singleKeys) return;

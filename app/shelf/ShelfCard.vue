@@ -82,7 +82,8 @@ function endNaming(keep: boolean) {
 }
 async function save() {
   const doc = await shelf.documentOf(props.entry.id);
-  if (doc) await saveFile(doc);
+  const left = doc && (await saveFile(doc));
+  if (left) shelf.trouble = left;
 }
 </script>
 

@@ -1,12 +1,12 @@
 import { useFileDialog } from '@vueuse/core';
 import type { OpenedFile } from '../../core/formats/file';
-import { LARGEST_BACKUP } from '../../core/formats/limits';
+import { LARGEST_BACKUP, LARGEST_PHOTOS } from '../../core/formats/limits';
 import { proxy } from 'comlink';
 import { plainText } from '../../core/system/plainName';
 import type { SystemDocument } from '../../core/system';
 import { fileReader } from '../workers/client';
 import type { FiledPhoto } from '../../core/formats/write';
-import { store } from './db';
+import { store, type StoredPhoto } from './db';
 import { logStore } from './log';
 
 /** A file under way. */
@@ -65,17 +65,27 @@ export const fileStem = (name: string): string =>
 export const offerFile = (text: string, name: string, type: string): void =>
   offerParts([text], name, type);
 
-/** Offers a system with its log as a file named after it. */
-export async function saveFile(
-  system: SystemDocument,
-  photos: readonly FiledPhoto[] = [],
-): Promise<void> {
-  const { writeSystem, writeWith } = await import('../../core/formats/write');
-  const kept = await logStore.entries(system.id);
+const filed = ({ step, taken, image }: StoredPhoto): FiledPhoto => ({ step, taken, image });
+const leftOut = (n: number): string =>
+  `${n === 1 ? 'The oldest photo' : `The ${n} oldest photos`} did not fit into the file and ${n === 1 ? 'stays' : 'stay'} in this browser only.`;
+
+/**
+ * Offers a system with its log and its photographs as a file named after it.
+ *
+ * @returns what is not in it, or nothing
+ */
+export async function saveFile(system: SystemDocument): Promise<string | null> {
+  const { photosWithin, writeSystem, writeWith } = await import('../../core/formats/write');
+  const [kept, pictures] = await Promise.all([
+    logStore.entries(system.id),
+    store.photos(system.id),
+  ]);
   const log = kept.ok ? kept.value : [];
+  const { taken: photos, left } = photosWithin(pictures.ok ? pictures.value.map(filed) : []);
   const text =
     log.length || photos.length ? writeWith(system, { log, photos }) : writeSystem(system);
   offerFile(text, `${fileStem(system.name)}.mizuna.json`, 'application/json');
+  return left ? leftOut(left) : null;
 }
 
 /** Offers a file that is put together of parts, so that no text has to hold it all. */
@@ -97,17 +107,25 @@ export async function saveBackup(
   ids: readonly string[],
   settings: Readonly<Record<string, unknown>>,
 ): Promise<string | null> {
-  const { backupHead, backupRow, BACKUP_TAIL } = await import('../../core/formats/write');
+  const { backupHead, backupRow, photosWithin, BACKUP_TAIL } =
+    await import('../../core/formats/write');
   const made = new Date().toISOString();
   const parts = [backupHead(settings, made)];
   let problem: string | null = null;
+  let room = LARGEST_PHOTOS;
+  let left = 0;
   for (const id of ids) {
     const kept = await store.get(id);
     if (!kept.ok) problem = kept.message;
     else if (kept.value) {
       const log = await logStore.entries(id);
       if (!log.ok) problem = log.message;
-      parts.push((parts.length > 1 ? ',' : '') + backupRow(kept.value, log.ok ? log.value : []));
+      const pictures = await store.photos(id);
+      const photos = photosWithin(pictures.ok ? pictures.value.map(filed) : [], room);
+      room -= photos.size;
+      left += photos.left;
+      const row = { ...kept.value, log: log.ok ? log.value : [], photos: photos.taken };
+      parts.push((parts.length > 1 ? ',' : '') + backupRow(row));
     }
   }
   offerParts(
@@ -115,7 +133,7 @@ export async function saveBackup(
     `mizuna-backup-${made.slice(0, 10)}.json`,
     'application/json',
   );
-  return problem;
+  return problem ?? (left ? leftOut(left) : null);
 }
 
 /** Lets the person choose a file; nothing where they think better of it. */

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { readAnyFile, writeSystem } from '../../core/formats/file';
+import { readAnyFile, writeSystem, writeWith } from '../../core/formats/file';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { store } from '../storage/db';
 import { useShelf } from './shelf';
@@ -110,6 +110,19 @@ describe('the shelf', () => {
     const other = await shelf.openFile(file(writeSystem({ ...document, layout: 'other' })));
     expect(other).not.toBe('mine');
     expect(names()).toEqual(['Mine 2', 'Mine']);
+  });
+
+  it('takes photographs in with their system, and not a second time with the same file', async () => {
+    const photos = [1, 2].map((n) => ({
+      step: `log-${n}`,
+      taken: n,
+      image: 'data:image/jpeg;base64,/9j/4AAQ',
+    }));
+    const text = writeWith(bedOverTank.make('seen', 'Seen'), { photos });
+    await shelf.openFile(file(text));
+    await shelf.openFile(file(text));
+    const kept = await store.photos('seen');
+    expect(kept.ok && kept.value.map((p) => p.step)).toEqual(['log-1', 'log-2']);
   });
 
   it('shows what was edited a moment ago, though it was not written yet', async () => {

@@ -64,9 +64,16 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     return { id: mine.id, there: false };
   }
 
+  /** Photographs that came with a system go beside it; those that are there already do not come twice. */
   async function takePhotos(id: string, photos: readonly FiledPhoto[]) {
+    if (!photos.length) return;
+    const there = await store.photos(id);
+    const keyOf = (p: FiledPhoto) => `${p.step}/${p.taken}`;
+    const had = new Set(there.ok ? there.value.map(keyOf) : []);
     const kept = await store.keepPhotos(
-      photos.map((p, i) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${i}`, system: id })),
+      photos
+        .filter((p) => !had.has(keyOf(p)))
+        .map((p, i) => ({ ...p, id: `${id}/${keyOf(p)}-${i}`, system: id })),
     );
     if (!kept.ok) trouble.value = kept.message;
   }
@@ -147,6 +154,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     for (const kept of [...backup.systems].reverse()) {
       const { id, there: stood } = await take(kept);
       await takeLog(id, kept.log ?? []);
+      await takePhotos(id, kept.photos ?? []);
       if (stood) there++;
       else put++;
     }

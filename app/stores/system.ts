@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
 import { store } from '../storage/db';
+import { saveFile } from '../storage/files';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
 import { useOtherWindows } from './otherWindows';
@@ -63,6 +64,13 @@ export const useSystem = defineStore('system', () => {
     autosave.save();
   }
 
+  /** Offers the open system as a file, and says what of it is not in there. */
+  async function toFile() {
+    if (!document.value) return;
+    const left = await saveFile(document.value);
+    if (left) autosave.trouble.value = left;
+  }
+
   return {
     document,
     assessment,
@@ -80,6 +88,7 @@ export const useSystem = defineStore('system', () => {
     flush: autosave.flush,
     look: windows.look,
     keepAgain,
+    toFile,
     resolveConflict: windows.resolveConflict,
     commit: history.commit,
     nudge: history.nudge,

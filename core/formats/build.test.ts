@@ -5,7 +5,8 @@ import { judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
 import { cutListCsv, partsCsv } from './buildCsv.ts';
-import { readAnyFile, readSystem, writeWith } from './file.ts';
+import { LARGEST_BACKUP, readAnyFile, readSystem, writeWith } from './file.ts';
+import { photosWithin } from './write.ts';
 import { buildInWords, buildReport } from './buildReport.ts';
 import { stepsIcs } from './calendar.ts';
 import { CHECK_BAR, PAPERS, pagesOf, templatesOf, templatesSvg } from './templates.ts';
@@ -204,6 +205,22 @@ describe('a file with photographs', () => {
     expect(read).toMatchObject({ ok: true, what: 'system', photos: [photo] });
     expect(read.ok && read.what === 'system' && read.system).toEqual(pair);
     expect(readSystem(writeWith(pair, { photos: [photo] }))).toMatchObject({ ok: true });
+  });
+
+  it('carries the newest that fit, so that it can be opened again', () => {
+    const all = Array.from({ length: 300 }, (_, i) => ({ ...photo, taken: i }));
+    const many = photosWithin(all);
+    expect(many).toMatchObject({ left: 100, size: 200 * photo.image.length });
+    expect(many.taken[0]!.taken).toBe(299);
+    expect(photosWithin(all, 3.5 * photo.image.length)).toMatchObject({ left: 297 });
+    const large = { ...photo, image: photo.image.padEnd(890_000, 'A') };
+    const { taken, left } = photosWithin(Array.from({ length: 80 }, () => large));
+    // 48 MB hold 53 of 0.89 MB.
+    expect([taken.length, left]).toEqual([53, 27]);
+    const text = writeWith(pair, { photos: taken });
+    expect(text.length).toBeLessThan(LARGEST_BACKUP);
+    const read = readAnyFile(text);
+    expect(read.ok && read.what === 'system' && read.photos.length).toBe(53);
   });
 
   it('leaves out what is no photograph, and keeps the system', () => {

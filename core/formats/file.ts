@@ -1,5 +1,5 @@
 import { applyEdits, invertEdits, type Edit } from '../system/edit.ts';
-import { upToDate, type Kept, type Step } from '../system/history.ts';
+import { upToDate, type Step } from '../system/history.ts';
 import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
@@ -14,8 +14,7 @@ import {
   MOST_SYSTEMS,
 } from './limits.ts';
 import { readLog, type ReadLog } from '../log/schema.ts';
-import type { Entry } from '../log/types.ts';
-import { BACKUP_KIND, BACKUP_VERSION, type FiledPhoto } from './write.ts';
+import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
 export { writeBackup, writeSystem, writeWith, type Beside, type FiledPhoto } from './write.ts';
@@ -102,10 +101,9 @@ const tooLarge = (text: string): boolean =>
   text.length > LARGEST_FILE && !text.includes('"photos"') && !text.includes('"log"');
 const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
 
-/** A file’s document, and the log and photographs that go with it; what is no photograph is left out. */
-function parted(object: Loose): { document: Loose; log: unknown; photos: FiledPhoto[] } {
-  const { photos, log, ...document } = object;
-  const good = listOf(photos)
+/** Photographs of a file; what is none is left out. */
+const photosOf = (raw: unknown): FiledPhoto[] =>
+  listOf(raw)
     .slice(0, MOST_PHOTOS)
     .flatMap((x): FiledPhoto[] => {
       if (!isLoose(x) || typeof x.step !== 'string' || typeof x.image !== 'string') return [];
@@ -114,14 +112,18 @@ function parted(object: Loose): { document: Loose; log: unknown; photos: FiledPh
       const taken = typeof x.taken === 'number' && Number.isFinite(x.taken) ? x.taken : 0;
       return [{ step: x.step, taken, image: x.image }];
     });
-  return { document, log, photos: good };
+
+/** A file’s document, and the log and photographs that go with it. */
+function parted(object: Loose): { document: Loose; log: unknown; photos: FiledPhoto[] } {
+  const { photos, log, ...document } = object;
+  return { document, log, photos: photosOf(photos) };
 }
 
 /** What a backup held: the systems that can be used, and a sentence for each that cannot. */
 export interface Backup {
   readonly made: string;
   readonly settings: Readonly<Loose>;
-  readonly systems: readonly (Kept & { readonly log?: readonly Entry[] })[];
+  readonly systems: readonly BackedUp[];
   readonly refused: readonly string[];
 }
 
@@ -186,7 +188,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       'The backup was written by a newer version of this program. It is left as it is.',
     );
   }
-  const systems: (Kept & { log?: readonly Entry[] })[] = [];
+  const systems: BackedUp[] = [];
   const refused: string[] = [];
   const rows = listOf(object.systems);
   if (rows.length > MOST_SYSTEMS)
@@ -213,6 +215,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       ).reverse(),
       future: stepsOf(read.system, kept.future, 'edits'),
       ...((row as Loose).log ? { log: readLog((row as Loose).log).entries } : {}),
+      ...((row as Loose).photos ? { photos: photosOf((row as Loose).photos) } : {}),
     });
   });
   return {

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { simulate } from '../day/simulate.ts';
 import { compile } from '../assess/compile.ts';
+import { newEntry } from '../log/entries.ts';
 import {
   DOCUMENT_VERSION,
   applyEdits,
@@ -111,6 +112,14 @@ describe('a backup', () => {
     expect(b.settings).toEqual({ units: 'us' });
     expect(b.made).toBe('2026-01-02T03:04:05Z');
     expect(b.refused).toEqual([]);
+  });
+
+  it('carries each system’s log and photographs', () => {
+    const log = [newEntry('e1', { kind: 'note', at: 5, zone: 'UTC', note: 'First roots' }, 5)];
+    const photos = [{ step: 'log-1', taken: 5, image: 'data:image/jpeg;base64,/9j/4AAQ' }];
+    const bad = [...photos, { step: 'x', taken: 1, image: 'data:text/html;base64,PGI+' }];
+    const b = open(writeBackup([{ ...kept, log, photos: bad }, kept], {}, ''));
+    expect(b.systems).toEqual([{ ...kept, log, photos }, kept]);
   });
 
   it('names what cannot be used and keeps the rest', () => {

@@ -6,6 +6,7 @@ export const LARGEST_BACKUP = 64_000_000;
 export const MOST_SYSTEMS = 1000;
 /** Levels of lists and objects in a system, with room for what a later program may add. */
 export const DEEPEST = 24;
-/** Most photographs that go with a system in a file, and the largest of them, in characters. */
-export const MOST_PHOTOS = 60;
+/** Most photographs that go with a system in a file, the largest of them, and all of a file, in characters. */
+export const MOST_PHOTOS = 200;
 export const LARGEST_PHOTO = 900_000;
+export const LARGEST_PHOTOS = 48_000_000;

@@ -1,18 +1,39 @@
 import type { Entry } from '../log/types.ts';
 import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
+import { LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';
 
 /** The text of a system file: JSON, indented so that it can be read and compared. */
 export const writeSystem = (system: SystemDocument): string =>
   `${JSON.stringify(system, null, 2)}\n`;
 
-/** A photograph of a step, as it goes with a system in a file. */
+/** A photograph of a step or of an entry of the log, as it goes with a system in a file. */
 export interface FiledPhoto {
+  /** Id of the step, or what the entry says of it. */
   readonly step: string;
   /** Milliseconds since 1970. */
   readonly taken: number;
   /** A JPEG as a data address. */
   readonly image: string;
+}
+
+/**
+ * Photographs that a file can carry and be opened again, the newest first; and how many are left.
+ *
+ * @param room characters left for them in the file
+ */
+export function photosWithin(
+  photos: readonly FiledPhoto[],
+  room = LARGEST_PHOTOS,
+): { readonly taken: readonly FiledPhoto[]; readonly left: number; readonly size: number } {
+  const taken: FiledPhoto[] = [];
+  let size = 0;
+  for (const p of [...photos].sort((a, b) => b.taken - a.taken)) {
+    if (taken.length === MOST_PHOTOS || size + p.image.length > room) break;
+    taken.push(p);
+    size += p.image.length;
+  }
+  return { taken, left: photos.length - taken.length, size };
 }
 
 /** What goes with a system in its file. */
@@ -31,6 +52,9 @@ export function writeWith(system: SystemDocument, { log = [], photos = [] }: Bes
   return `${text}${list('log', log)}${list('photos', photos)}\n}\n`;
 }
 
+/** A system of a backup, with what goes with it. */
+export type BackedUp = Kept & Beside;
+
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */
 export const BACKUP_VERSION = 1;
@@ -41,7 +65,7 @@ export const BACKUP_VERSION = 1;
  * @param made when, as ISO 8601
  */
 export const writeBackup = (
-  systems: readonly Kept[],
+  systems: readonly BackedUp[],
   settings: Readonly<Record<string, unknown>>,
   made: string,
 ): string =>
@@ -50,7 +74,13 @@ export const writeBackup = (
 /** A backup's text up to its first system, one system of it, and what closes it. */
 export const backupHead = (settings: Readonly<Record<string, unknown>>, made: string): string =>
   `${JSON.stringify({ kind: BACKUP_KIND, version: BACKUP_VERSION, made, settings }).slice(0, -1)},"systems":[`;
-/** One system of a backup, with its history and its log. */
-export const backupRow = ({ document, past, future }: Kept, log: readonly Entry[] = []): string =>
-  JSON.stringify({ document, past, future, ...(log.length ? { log } : {}) });
+/** One system of a backup, with its history, its log and its photographs. */
+export const backupRow = ({ document, past, future, log = [], photos = [] }: BackedUp): string =>
+  JSON.stringify({
+    document,
+    past,
+    future,
+    ...(log.length ? { log } : {}),
+    ...(photos.length ? { photos } : {}),
+  });
 export const BACKUP_TAIL = ']}\n';

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { CHAPTERS, type BuildPlan, type Chapter, type StepState } from '../../../core/build';
 import { tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
-import { fileStem, offerFile, saveFile } from '../../storage/files';
+import { fileStem, offerFile } from '../../storage/files';
 import { useBuild } from '../../stores/build';
 import { useBuildBench } from '../../stores/buildBench';
 import { useChosen } from '../../stores/chosen';
@@ -73,12 +73,6 @@ async function calendar() {
     'text/calendar;charset=utf-8',
   );
 }
-async function withPhotos() {
-  await saveFile(
-    doc.value,
-    photos.value.map(({ step, taken, image }) => ({ step, taken, image })),
-  );
-}
 </script>
 
 <template>
@@ -125,7 +119,7 @@ async function withPhotos() {
       <p class="quiet">◆ is a hold point: it is passed before what follows begins.</p>
       <div class="buttons">
         <v-btn size="small" @click="calendar">Save as a calendar</v-btn>
-        <v-btn v-if="photos.length" size="small" @click="withPhotos"
+        <v-btn v-if="photos.length" size="small" @click="system.toFile"
           >Save the system with its photos</v-btn
         >
       </div>
