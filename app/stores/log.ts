@@ -20,6 +20,7 @@ import {
   type Entry,
   type EntryValues,
   type LogNews,
+  type NotedEntry,
   type Task,
   type Tended,
 } from '../../core/log';
@@ -155,6 +156,21 @@ export const useLog = defineStore('log', () => {
     const e = find(id);
     if (e) await change(restore(e, Date.now()));
   }
+  /** Notes entries that have the same id wherever they are noted; one that stands there is corrected, or put back. */
+  async function keepAs(noted: readonly NotedEntry[]) {
+    const doc = system.document;
+    if (!doc || !noted.length) return;
+    const written = Date.now();
+    const fresh = noted.map(({ id, values }) => {
+      const there = find(id);
+      return there
+        ? correct(there, { ...values, deleted: undefined }, written)
+        : newEntry(id, values, written);
+    });
+    place(fresh);
+    takeReadings();
+    await confirm(logStore.merge(doc.id, fresh));
+  }
   /** What other entries would change here. */
   const newsFrom = (theirs: readonly Entry[]): LogNews => newsOf(all.value, theirs);
   /** Takes in what {@link newsFrom} told of. */
@@ -182,6 +198,7 @@ export const useLog = defineStore('log', () => {
     amend,
     takeOut,
     putBack,
+    keepAs,
     newsFrom,
     take,
   };

@@ -15,4 +15,5 @@ export * from './advice/act.ts';
 export * from './trends.ts';
 export * from './trouble/index.ts';
 export * from './startup.ts';
+export * from './building.ts';
 export * from './devices.ts';

@@ -69,7 +69,16 @@ const values = (e: Entry): Phrase[] =>
 const joined = (all: readonly Phrase[]): Phrase =>
   all.flatMap((p, i) => (i ? [', ', ...p] : [...p]));
 
+/** A task of such a name is a step of the build; its note says which. */
+export const BUILD_STEP = 'build/';
+const isBuildStep = (e: Entry): boolean => e.what?.startsWith(BUILD_STEP) ?? false;
+
+/** The note of an entry that does not stand in its words already. */
+export const noteBeside = (e: Entry): string =>
+  e.kind === 'note' || e.kind === 'photo' || isBuildStep(e) ? '' : (e.note ?? '');
+
 function taskWords(e: Entry, t: Tended | null): Phrase {
+  if (isBuildStep(e)) return [`Hold point passed: ${e.note ?? ''}`];
   const rule = t && [...TASKS, ...plantingTasks(t)].find((r) => r.id === e.what);
   const own = t?.system.care.own.find((x) => x.id === e.what);
   const title: Phrase = rule ? rule.title(t) : [own?.title ?? e.what ?? 'a task'];

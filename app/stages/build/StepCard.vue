@@ -11,9 +11,11 @@ import {
   type Step,
   type StepState,
 } from '../../../core/build';
+import { entriesOfStep } from '../../../core/log';
 import { formatDuration, tell } from '../../../core/quantity';
 import type { StoredPhoto } from '../../storage/db';
 import { useBuild } from '../../stores/build';
+import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import StepEntry from './StepEntry.vue';
@@ -29,6 +31,7 @@ const emit = defineEmits<{ next: []; photo: [file: File]; drop: [id: string] }>(
 const system = useSystem();
 const settings = useSettings();
 const build = useBuild();
+const log = useLog();
 const t = (p: Step['title']) => tell(p, settings.units);
 const doc = computed(() => system.document!);
 const record = computed(() => recordOf(doc.value, props.step.id));
@@ -68,13 +71,17 @@ function finish() {
     finishEdits(doc.value, props.step, build.plan?.pieces ?? [], now),
     `${title.value}: done`,
   );
+  void log.keepAs(entriesOfStep(doc.value, props.step, t, now, hereZone()));
   if (!props.step.wait) emit('next');
 }
-const undo = () =>
+function undo() {
+  const noted = entriesOfStep(doc.value, props.step, t, 0, hereZone());
   system.commit(
     noteEdits(doc.value, props.step.id, { done: null, started: null }),
     `${title.value}: not done`,
   );
+  for (const { id } of noted) void log.takeOut(id);
+}
 function endClock() {
   build.look();
   system.commit(

@@ -4,10 +4,13 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick, type Component } from 'vue';
 import { assess } from '../../../core/assess';
 import { buildPlan, noteEdits, type BuildPlan } from '../../../core/build';
+import { entryWords } from '../../../core/log';
+import { tell } from '../../../core/quantity';
 import { applyEdits, measured, readAt, type Edit, type SystemDocument } from '../../../core/system';
 import { demo } from '../../../core/test/demo';
 import { useBuild } from '../../stores/build';
 import { useBuildBench } from '../../stores/buildBench';
+import { useLog } from '../../stores/log';
 import { useSystem } from '../../stores/system';
 import { freshStores, mountIt } from '../../test/mountIt';
 import CostBench from './CostBench.vue';
@@ -215,6 +218,28 @@ describe('the steps', () => {
     expect(system.document!.build.steps[0]).toMatchObject({ id: 'place' });
     expect(system.document!.build.steps[0]!.done).not.toBeNull();
     expect(w.text()).toContain('Buy the parts');
+  });
+
+  it('note a passed hold point in the log, and take it out with the tick', async () => {
+    const system = open('potting-shed-pair');
+    useBuildBench().step = 'place';
+    const log = useLog();
+    await vi.waitFor(() => expect(log.loaded).toBe(system.document!.id));
+    const w = await show(StepsBench);
+    for (const yes of w.findAll('button').filter((b) => b.text() === 'Yes'))
+      await yes.trigger('click');
+    await type(field(w, /Out of level/), '8 mm');
+    await button(w, 'Passed').trigger('click');
+    const words = () => log.entries.map((e) => tell(entryWords(e, system.document!), 'metric'));
+    await vi.waitFor(() =>
+      expect(words()).toEqual([
+        'Hold point passed: Agree on the place and its load; Out of level, from end to end 8 mm',
+      ]),
+    );
+    useBuildBench().step = 'place';
+    await nextTick();
+    await button(w, 'Not done').trigger('click');
+    await vi.waitFor(() => expect(words()).toEqual([]));
   });
 
   it('keep a bucket test as a measurement of the system', async () => {

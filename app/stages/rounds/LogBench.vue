@@ -6,6 +6,7 @@ import {
   entryWords,
   localDay,
   nameOf,
+  noteBeside,
   type Entry,
   type EntryKind,
 } from '../../../core/log';
@@ -162,7 +163,7 @@ const ROW = 58;
               <span class="quiet"
                 >{{ nameOf(doc, item.e.about) }}{{ item.e.device ? ' · by a device' : ''
                 }}{{ item.e.changes ? ' · corrected' : ''
-                }}{{ item.e.note && item.e.kind !== 'note' ? ` · ${item.e.note}` : '' }}</span
+                }}{{ noteBeside(item.e) ? ` · ${noteBeside(item.e)}` : '' }}</span
               ></span
             >
           </button>
