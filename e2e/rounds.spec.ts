@@ -166,6 +166,7 @@ test('a start is forecast from its readings to the day that is safe for fish', a
 test('the bench streams, drops out, comes back, and a plug that would run a pump dry stays off', async ({
   page,
 }) => {
+  await page.clock.install();
   await openDemo(page, 'The first attempt', 'Rounds');
   await bench(page, 'Devices');
   await page.getByRole('button', { name: /^Put a simulated copy/ }).click();
@@ -177,8 +178,12 @@ test('the bench streams, drops out, comes back, and a plug that would run a pump
     'aria-pressed',
     'true',
   );
+  // Silence is told when it has lasted ten minutes, and no longer once it speaks again.
+  await page.clock.fastForward('11:00');
+  await expect(warmth).toContainText(/Nothing heard for 1\d min/);
   await page.getByRole('button', { name: 'says nothing' }).click();
   await expect(warmth).toContainText('°C, now');
+  await expect(warmth).not.toContainText('Nothing heard');
   // Off by hand; on again the model says that it would run dry.
   const plug = page.locator('[data-plug="plug-lift"]');
   await plug.getByRole('button', { name: 'Switch off' }).click();
@@ -189,4 +194,19 @@ test('the bench streams, drops out, comes back, and a plug that would run a pump
   await bench(page, 'Log');
   await expect(page.getByText(/by a device/).first()).toBeVisible();
   await page.request.delete('/devices/v1/bench');
+});
+
+test('the week’s weather stands with its tasks where a gateway tells it', async ({ page }) => {
+  await openDemo(page, 'North-wall lean-to', 'Rounds');
+  await bench(page, 'Tasks');
+  const air = page.getByText(/^Air -?[\d.]+ °C to -?[\d.]+ °C$/);
+  await expect(page.getByRole('group', { name: /^today, / })).toBeVisible();
+  await expect(air).toHaveCount(0);
+  await bench(page, 'Devices');
+  await expect(page.getByText('Bench', { exact: true })).toBeVisible();
+  await bench(page, 'Tasks');
+  await expect(air).toHaveCount(7);
+  await page.reload();
+  await bench(page, 'Tasks');
+  await expect(air).toHaveCount(7);
 });

@@ -16,7 +16,8 @@ await build({
 });
 if (run(bin('tsx'), ['scripts/bench.ts']) !== 0) process.exit(1);
 
-const { firstVisit, longShelf, pulling, workerMemory } = await import('./bench/browser.mjs');
+const { firstVisit, longShelf, pulling, workerMemory, yearOfTrends } =
+  await import('./bench/browser.mjs');
 const port = await freePort();
 const at = `http://127.0.0.1:${port}`;
 const server = spawn(bin('tsx'), ['server/main.ts'], {
@@ -47,6 +48,10 @@ try {
       `pulling “${handle}” of ${system}: from the move to its redrawn number median ${number.median.toFixed(1)} ms, 95th percentile ${number.p95.toFixed(1)} ms (wanted below 16 ms); to the end of that frame median ${ms(frame.median)}, ${ms(frame.p95)}; ${number.n} moves`,
     );
   }
+  const year = await yearOfTrends(at);
+  console.log(
+    `a year of 10,000 readings in the browser: from the press to the chart median ${ms(year.drawn.median)}, at most ${ms(year.drawn.p95)} (wanted below 100 ms); a step of scrolling through the log median ${ms(year.scrolled.median)}, 95th percentile ${ms(year.scrolled.p95)}`,
+  );
   const memory = await workerMemory(at);
   console.log(
     `memory of the worker after 40 edits: ${memory.used.toFixed(1)} MB of heap, ${memory.kept.toFixed(1)} MB once swept`,

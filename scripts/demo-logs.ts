@@ -1,3 +1,4 @@
+import { chance } from '../core/numerics/chance.ts';
 import { courseOf, runSeason, seasonGround } from '../core/season/index.ts';
 import { judgeWhole } from '../core/findings/judge.ts';
 import { dutyFlow, fillTime } from '../core/derived/index.ts';
@@ -12,16 +13,6 @@ const END = Date.parse('2026-06-09T22:00:00Z');
 const DAY = 86_400_000;
 const ZONE = 'Europe/Vienna';
 
-/** Numbers that only look like chance, the same each time. */
-function chance(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 const round = (x: number, to: number) => Math.round(Math.round(x / to) * to * 1e9) / 1e9;
 
 /** A log under way: entries by days before its end, at an hour of the morning or the evening. */

@@ -19,6 +19,7 @@ import { useLog } from './log';
 import { useMeasured } from './measured';
 import { useSettings } from './settings';
 import { useSystem } from './system';
+import { DEVICES, useWeather } from './weather';
 
 /** A channel and a plug as the interface of `docs/devices.md` names them. */
 export interface Channel {
@@ -43,7 +44,6 @@ interface Offer {
   readonly plugs: readonly Plug[];
 }
 
-const BASE = '/devices/v1';
 /** Raw readings of a channel that are held in the page, and how often they go to the store, ms. */
 const HELD = 600;
 const KEEP_EVERY = 5000;
@@ -55,6 +55,7 @@ export const useDevices = defineStore('devices', () => {
   const system = useSystem();
   const log = useLog();
   const settings = useSettings();
+  const weather = useWeather();
   const offer = shallowRef<Offer | null>(null);
   const looked = ref(false);
   const state = ref<'off' | 'waiting' | 'live' | 'lost'>('off');
@@ -69,7 +70,7 @@ export const useDevices = defineStore('devices', () => {
   let waiting: { channel: string; at: number; came: number; value: number }[] = [];
 
   async function ask(path: string, init: RequestInit = {}): Promise<Response> {
-    return fetch(`${BASE}${path}`, {
+    return fetch(`${DEVICES}${path}`, {
       ...init,
       headers: init.body ? { 'Content-Type': 'application/json' } : {},
     });
@@ -86,6 +87,7 @@ export const useDevices = defineStore('devices', () => {
       offer.value = null;
     }
     looked.value = true;
+    if (offer.value) void weather.ask();
   }
   const uses = computed(() => system.document?.care.channels ?? []);
   const useOf = (id: string): ChannelUse | undefined => uses.value.find((u) => u.id === id);
@@ -147,7 +149,7 @@ export const useDevices = defineStore('devices', () => {
     stop();
     if (typeof EventSource === 'undefined' || !offer.value) return;
     state.value = 'waiting';
-    source = new EventSource(`${BASE}/stream`);
+    source = new EventSource(`${DEVICES}/stream`);
     source.addEventListener('hello', () => (state.value = 'live'));
     source.addEventListener('reading', (e) => {
       state.value = 'live';

@@ -29,6 +29,7 @@ import { hearOthers, tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
 import { useSystem } from './system';
 import { useTrace } from './trace';
+import { useWeather } from './weather';
 
 /** How often the clock is looked at, ms. */
 const TICK = 30_000;
@@ -40,6 +41,7 @@ export const hereZone = (): string => Intl.DateTimeFormat().resolvedOptions().ti
 export const useLog = defineStore('log', () => {
   const system = useSystem();
   const trace = useTrace();
+  const weather = useWeather();
   /** Every entry, in order of time, those that were taken out among them. */
   const all = shallowRef<readonly Entry[]>([]);
   const loaded = ref('');
@@ -79,7 +81,8 @@ export const useLog = defineStore('log', () => {
     const s = read.value;
     const a = system.assessment;
     if (!s || !a || loaded.value !== s.id) return null;
-    return tended({ system: s, a, day: trace.day }, entries.value, now.value, hereZone());
+    const figures = { system: s, a, day: trace.day };
+    return tended(figures, entries.value, now.value, hereZone(), weather.days);
   });
   const advice = computed<readonly Advice[]>(() =>
     tendedNow.value ? adviceOf(tendedNow.value) : [],

@@ -50,9 +50,15 @@ const BY_ID = new Map(READ_FIELDS.map((f) => [f.id, f]));
 /** The row of a field. */
 export const readField = (id: ReadField): FieldOfLog => BY_ID.get(id)!;
 
-/** Names of fields as one list in a sentence: “pH, TAN and NO₂-N”. @param ids one at least */
+/** What a kit’s lid calls a reading whose value is told as nitrogen. */
+const PLAIN: Partial<Record<ReadField, string>> = {
+  tan: 'ammonia',
+  nitrite: 'nitrite',
+  nitrate: 'nitrate',
+};
+/** Names of fields as one list in a sentence: “pH, ammonia and nitrite”. @param ids one at least */
 export function listedFields(ids: readonly ReadField[]): string {
-  const names = ids.map((id) => readField(id).short);
+  const names = ids.map((id) => PLAIN[id] ?? readField(id).short);
   return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
 }
 

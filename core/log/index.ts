@@ -17,3 +17,4 @@ export * from './trouble/index.ts';
 export * from './startup.ts';
 export * from './building.ts';
 export * from './devices.ts';
+export * from './weather.ts';

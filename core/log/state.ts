@@ -7,6 +7,7 @@ import { waterOf } from '../sums/sum.ts';
 import { middle } from './fields.ts';
 import { living, ordered } from './entries.ts';
 import type { Entry, Moment } from './types.ts';
+import type { WeatherDay } from './weather.ts';
 
 /** What is known of the running system at a moment: the last readings, what was done since, what lives in it. */
 
@@ -36,6 +37,8 @@ export interface Tended {
   readonly hasPlants: boolean;
   /** Nutrient solution without fish. */
   readonly isSolution: boolean;
+  /** Days of weather that a gateway told, in order; none where none did. */
+  readonly weather: readonly WeatherDay[];
 }
 
 const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
@@ -154,7 +157,13 @@ export function asRead(s: SystemDocument, entries: readonly Entry[]): SystemDocu
  * @param entries of its log, in any order
  * @param now milliseconds since 1970
  */
-export function tended(c: Figures, entries: readonly Entry[], now: Moment, zone: string): Tended {
+export function tended(
+  c: Figures,
+  entries: readonly Entry[],
+  now: Moment,
+  zone: string,
+  weather: readonly WeatherDay[] = [],
+): Tended {
   const counted = ordered(living(entries, now));
   const life = lifeOf(c);
   const { system } = c;
@@ -171,8 +180,12 @@ export function tended(c: Figures, entries: readonly Entry[], now: Moment, zone:
     hasFish,
     hasPlants: life.plantedArea > 0,
     isSolution: !hasFish && system.solution !== null,
+    weather,
   };
 }
+
+/** Tank of the first group of fish, where what concerns all fish is told. @param t a system with fish */
+export const tankOf = (t: Tended): string => t.life.groups[0]!.vessel;
 
 /** Entries of the last so many seconds, the newest first. */
 export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean): Entry[] {

@@ -1,6 +1,13 @@
 import type { QuantityKind } from '../quantity/index.ts';
-import { isStore, type ReadingId, type SystemDocument } from '../system/index.ts';
-import type { SignPlace } from './signs.ts';
+import {
+  isDrain,
+  isStore,
+  pumpedLines,
+  type ReadingId,
+  type SystemDocument,
+} from '../system/index.ts';
+import type { SignId, SignPlace } from './signs.ts';
+import type { Tended } from './state.ts';
 import type { EntryKind } from './types.ts';
 
 /** What is read, seen and done at each thing of a system. */
@@ -122,3 +129,12 @@ const STRENGTH = [
 /** A kit’s colour in words, by its place among the steps. */
 export const colourWords = (i: number, count: number): string =>
   i === 0 ? STRENGTH[0]! : i === count - 1 ? 'deepest' : (STRENGTH[i] ?? 'deep');
+
+/** What is seen where all is well: of what lives and runs in this system. */
+export const wellSigns = (t: Tended): SignId[] => [
+  ...(t.hasFish ? (['fish-well'] as const) : []),
+  ...(t.hasPlants ? (['leaves-well'] as const) : []),
+  'water-clear',
+  ...(t.system.paths.some(isDrain) ? (['drain-well'] as const) : []),
+  ...(pumpedLines(t.system).length ? (['pump-well'] as const) : []),
+];

@@ -4,6 +4,12 @@ import type { Moment } from './types.ts';
 /** Moments as a wall clock of some zone shows them. A day is written as YYYY-MM-DD. */
 
 export type LocalDay = string;
+/** Whether something is written as a day of the calendar. */
+export function isDay(x: unknown): x is LocalDay {
+  if (typeof x !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(x)) return false;
+  const at = Date.parse(`${x}T00:00:00Z`);
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(x);
+}
 export const DAY_MS = 86_400_000;
 export const HOUR_MS = 3_600_000;
 

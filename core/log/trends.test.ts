@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fillTime, dutyFlow } from '../derived/index.ts';
 import { assess } from '../assess/index.ts';
@@ -11,6 +12,7 @@ import {
   fillTold,
   seriesOf,
   slopeOf,
+  thinned,
   type Point,
 } from './trends.ts';
 
@@ -134,4 +136,34 @@ it('sums what went in and out over the days that there are', () => {
   expect(account.feed).toBeCloseTo(0.032, 9);
   expect(account.feeding).toBeCloseTo(0.032 / 20 / t.life.plantedArea, 9);
   expect(seriesOf(t.entries, 'ph')).toEqual([]);
+});
+
+describe('a line of very many points', () => {
+  const anyPoints = fc.array(
+    fc.tuple(fc.integer({ min: -50, max: 50 }), fc.integer({ min: 0, max: 9 })),
+    { maxLength: 400 },
+  );
+
+  it('is drawn with few, its lowest and highest among them, in order', () => {
+    fc.assert(
+      fc.property(anyPoints, fc.constantFrom(2, 10, 50, 400), (raw, most) => {
+        const points = raw.map(([low, width], i) => ({
+          at: i,
+          low,
+          value: low + width / 2,
+          high: low + width,
+        }));
+        const few = thinned(points, most);
+        expect(few.length).toBeLessThanOrEqual(Math.min(most, points.length));
+        if (!points.length) return;
+        const ends = (all: readonly Point[]) => [
+          Math.min(...all.map((p) => p.low)),
+          Math.max(...all.map((p) => p.high)),
+        ];
+        expect(ends(few)).toEqual(ends(points));
+        expect(few.every((p, i) => i === 0 || few[i - 1]!.at < p.at)).toBe(true);
+        expect(few.every((p) => points.includes(p))).toBe(true);
+      }),
+    );
+  });
 });

@@ -37,6 +37,26 @@ export function seriesOf(
   return out;
 }
 
+/**
+ * At most so many points that show the same line: of each run of neighbours the lowest and the highest.
+ *
+ * @param most an even number
+ */
+export function thinned(points: readonly Point[], most: number): readonly Point[] {
+  if (points.length <= most) return points;
+  const run = Math.ceil(points.length / (most / 2));
+  const out: Point[] = [];
+  for (let i = 0; i < points.length; i += run) {
+    let [low, high] = [i, i];
+    for (let j = i + 1; j < Math.min(i + run, points.length); j++) {
+      if (points[j]!.low < points[low]!.low) low = j;
+      if (points[j]!.high > points[high]!.high) high = j;
+    }
+    for (const k of low === high ? [low] : [low, high].sort((a, b) => a - b)) out.push(points[k]!);
+  }
+  return out;
+}
+
 const DAY = 86_400_000;
 /** Readings of so many days tell a slope, and so many readings are the fewest. */
 const WINDOW = 45;

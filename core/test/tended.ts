@@ -3,6 +3,7 @@ import { readSystem } from '../formats/file.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { asRead, tended, type Tended } from '../log/state.ts';
 import type { Entry, EntryValues } from '../log/types.ts';
+import type { WeatherDay } from '../log/weather.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 
 /** Wednesday morning, in summer. */
@@ -37,9 +38,10 @@ export function tendedDemo(
   name: string,
   noted: readonly Noted[],
   edits: readonly Edit[] = [],
+  weather: readonly WeatherDay[] = [],
 ): Tended {
   const entries = entriesOf(noted);
   const system = asRead(applyEdits(demoDocument(name), edits), entries);
   const { a, day } = judgeWhole(system);
-  return tended({ system, a, day }, entries, NOW, 'Europe/Vienna');
+  return tended({ system, a, day }, entries, NOW, 'Europe/Vienna', weather);
 }

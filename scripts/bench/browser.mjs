@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 import { chromiumLaunch } from '../chromium.mjs';
-import { lay, rowOf } from '../rows.mjs';
+import { lay, layLog, rowOf } from '../rows.mjs';
 
 /** What only a browser can tell: how long a newcomer waits, and how a pulled handle feels. */
 
@@ -204,4 +204,78 @@ export async function workerMemory(at) {
   const after = await ask('Runtime.getHeapUsage');
   await browser.close();
   return { used: before.usedSize / 1e6, kept: after.usedSize / 1e6 };
+}
+
+/**
+ * Trends of a log of ten thousand entries over a year: from the press on a reading to the end of the frame with its
+ * chart, and how long a step of scrolling through the log takes; ms.
+ */
+export async function yearOfTrends(at) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(at);
+  await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+  const from = Date.now() - 365 * 86_400_000;
+  await layLog(
+    page,
+    'potting-shed-pair',
+    Array.from({ length: 10_000 }, (_, i) => ({
+      id: `year-${i}`,
+      at: from + i * 3_153_600,
+      zone: 'UTC',
+      written: from + i,
+      kind: 'reading',
+      about: 'tank',
+      temperature: 18 + 4 * Math.sin(i / 700),
+      ph: 6.9 + 0.1 * Math.sin(i / 30),
+      nitrate: [20, 30 + 10 * Math.sin(i / 400)],
+      alkalinity: 60 + 10 * Math.sin(i / 900),
+    })),
+  );
+  await page.goto(`${at}/system/potting-shed-pair/rounds`);
+  await page.getByRole('tab', { name: 'Trends' }).click();
+  await page.locator('canvas').first().waitFor();
+  await page.waitForTimeout(1500);
+  const drawn = [];
+  for (const name of ['Water temperature', 'pH', 'Nitrate', 'Alkalinity'])
+    drawn.push(
+      await page
+        .getByRole('button', { name: new RegExp(`^${name}`) })
+        .first()
+        .evaluate(
+          (button) =>
+            new Promise((resolve) => {
+              const began = performance.now();
+              button.click();
+              requestAnimationFrame(() => {
+                const channel = new MessageChannel();
+                channel.port1.onmessage = () => resolve(performance.now() - began);
+                channel.port2.postMessage(0);
+              });
+            }),
+        ),
+    );
+  await page.getByRole('tab', { name: 'Log' }).click();
+  const list = page.getByRole('list', { name: 'Entries, the newest first' });
+  await list.waitFor();
+  const scrolled = await list.evaluate(
+    (box) =>
+      new Promise((resolve) => {
+        const steps = [];
+        const step = () => {
+          const began = performance.now();
+          box.scrollBy(0, 700);
+          requestAnimationFrame(() =>
+            requestAnimationFrame(() => {
+              steps.push(performance.now() - began);
+              if (steps.length < 60) step();
+              else resolve(steps);
+            }),
+          );
+        };
+        step();
+      }),
+  );
+  await browser.close();
+  return { drawn: tell(drawn), scrolled: tell(scrolled) };
 }

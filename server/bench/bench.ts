@@ -1,3 +1,4 @@
+import { chance } from '../../core/numerics/chance.ts';
 import type { SystemDocument } from '../../core/system/index.ts';
 import { Copy, type ChannelInfo, type PlugInfo } from './copy.ts';
 
@@ -49,17 +50,6 @@ const DAY = 86_400_000;
 /** With a speed above 1 the clock begins so far back and comes up to the present. */
 const BACK = DAY;
 export const MOST_SPEED = 5000;
-
-/** Chance that is the same for the same seed. */
-function chance(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** One who listens; what he cannot take in time is dropped, the oldest first. */
 export class Listener {

@@ -2,6 +2,7 @@ import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { readSystem } from '../../core/formats/file.ts';
+import { isDay } from '../../core/log/time.ts';
 import { isOwnName } from '../settings.ts';
 import { MOST_SPEED, NO_FAULTS, type Bench, type Faults, type Message } from './bench.ts';
 import { weatherOf } from './weather.ts';
@@ -128,8 +129,7 @@ export function deviceRoutes(bench: Bench): Hono {
     const place = c.req.query('place') ?? '';
     const date = c.req.query('date') ?? '';
     const days = Number(c.req.query('days') ?? 7);
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(date) || Number.isNaN(Date.parse(date)))
-      return word(c, 400, 'Say the date as date=2026-06-10.');
+    if (!isDay(date)) return word(c, 400, 'Say the date as date=2026-06-10.');
     if (!(Number.isInteger(days) && days >= 1 && days <= 31))
       return word(c, 400, 'Say how many days, from 1 to 31.');
     const found = weatherOf(place, date, days);

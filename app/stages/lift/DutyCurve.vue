@@ -7,6 +7,7 @@ import { Scatter } from 'vue-chartjs';
 import { useTheme } from 'vuetify';
 import { dutyCurve, type Duty } from '../../../core/assess';
 import { format } from '../../../core/quantity';
+import '../../parts/chartFont';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { evening, paper } from '../../theme/palette';
@@ -15,8 +16,6 @@ import { dutyChart, type Ink } from './dutyChart';
 /** The pump's curve and what the line asks for; where they cross it works. */
 const props = defineProps<{ duty: Duty }>();
 Chart.register(Legend, LinearScale, LineElement, PointElement, ScatterController, annotation);
-Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
-Chart.defaults.font.size = 11;
 
 const settings = useSettings();
 const system = useSystem();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiCheck } from '@mdi/js';
 import { computed, ref } from 'vue';
-import { DUE_MINUTE, addDays, localDay, momentOf, type Task } from '../../../core/log';
+import { DUE_MINUTE, addDays, localDay, momentOf, wellSigns, type Task } from '../../../core/log';
 import { tell } from '../../../core/quantity';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
@@ -43,7 +43,7 @@ async function done() {
     await log.note({
       kind: 'look',
       about: about ?? '',
-      seen: ['fish-well', 'leaves-well', 'water-clear', 'drain-well', 'pump-well'],
+      seen: wellSigns(log.tended!),
       ...noteOf(),
     });
     return;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
-import { addDays, localDay, weekOf } from '../../../core/log';
-import { tell } from '../../../core/quantity';
+import { addDays, isDay, localDay, weekOf } from '../../../core/log';
+import { say, tell, temperature as degrees } from '../../../core/quantity';
 import { TASK_UNITS, type TaskUnit } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
@@ -11,6 +11,7 @@ import { hereZone, useLog } from '../../stores/log';
 import { useReminders } from '../../stores/reminders';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import { useWeather } from '../../stores/weather';
 import TaskRow from './TaskRow.vue';
 import { dayWords, dueWords } from './when';
 
@@ -20,10 +21,16 @@ const system = useSystem();
 const log = useLog();
 const settings = useSettings();
 const reminders = useReminders();
+const weather = useWeather();
 const doc = computed(() => system.document!);
 const today = computed(() => localDay(log.now, hereZone()));
 const week = computed(() => (log.tended ? weekOf(log.tended, log.tasks) : []));
 const ahead = computed(() => log.tasks.filter((t) => t.due > addDays(today.value, 6)));
+/** Weather of a day in words, where a gateway told it. */
+function airOn(day: string): string {
+  const d = weather.days.find((x) => x.date === day);
+  return d ? tell(say`Air ${degrees(d.low)} to ${degrees(d.high)}`, settings.units) : '';
+}
 const minutes = (tasks: readonly { minutes: number }[]) =>
   tasks.reduce((sum, t) => sum + t.minutes, 0);
 
@@ -56,7 +63,7 @@ function addOwn() {
   const n = Math.round(Number(every.value));
   if (!title.value.trim()) problem.value = 'Give it a name.';
   else if (!(n >= 1 && n <= 100)) problem.value = 'Every how many? A whole number from 1 to 100.';
-  else if (!/^\d{4}-\d{2}-\d{2}$/.test(begins.value)) problem.value = 'From which day?';
+  else if (!isDay(begins.value)) problem.value = 'From which day?';
   else {
     problem.value = '';
     const id = `own-${nanoid(8)}`;
@@ -100,6 +107,7 @@ async function calendar() {
       :key="d.day"
       :title="`${dayWords(d.day, today)}, ${minutes(d.tasks)} min`"
     >
+      <p v-if="airOn(d.day)" class="quiet">{{ airOn(d.day) }}</p>
       <ul v-if="d.day === today">
         <TaskRow v-for="t in d.tasks" :key="t.id" :task="t" />
       </ul>

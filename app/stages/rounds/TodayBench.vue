@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { entryWords, type SignId } from '../../../core/log';
+import { entryWords, wellSigns } from '../../../core/log';
 import { tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
@@ -17,18 +17,11 @@ const system = useSystem();
 const settings = useSettings();
 const grave = computed(() => log.advice.filter((a) => a.urgency !== 'week'));
 const calm = computed(() => log.advice.filter((a) => a.urgency === 'week'));
-const WELL = computed<SignId[]>(() => [
-  ...(log.tended?.hasFish ? (['fish-well'] as const) : []),
-  ...(log.tended?.hasPlants ? (['leaves-well'] as const) : []),
-  'water-clear',
-  'drain-well',
-  'pump-well',
-]);
 const looked = computed(() => {
   const last = [...log.entries].reverse().find((e) => e.kind === 'look');
   return last ? momentWords(last.at, log.now, hereZone()) : '';
 });
-const allWell = () => log.note({ kind: 'look', seen: WELL.value });
+const allWell = () => log.note({ kind: 'look', seen: wellSigns(log.tended!) });
 const noted = computed(() => {
   const e = log.noted && log.all.find((x) => x.id === log.noted!.id);
   return e && !e.deleted && log.now - e.at < 120_000 ? e : null;

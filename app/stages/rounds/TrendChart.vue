@@ -12,6 +12,7 @@ import 'chartjs-adapter-date-fns';
 import annotation from 'chartjs-plugin-annotation';
 import { computed } from 'vue';
 import { Line } from 'vue-chartjs';
+import '../../parts/chartFont';
 import { useTrends } from './useTrends';
 
 Chart.register(
@@ -23,8 +24,6 @@ Chart.register(
   Tooltip,
   annotation,
 );
-
-Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
 
 /** The chosen reading over time, in place of the drawing. */
 const trends = useTrends();

@@ -1,5 +1,5 @@
 import type { ChartData, ChartOptions } from 'chart.js';
-import type { Band, Entry, Point, Slope } from '../../../core/log';
+import { thinned, type Band, type Entry, type Point, type Slope } from '../../../core/log';
 import { displayUnit, format, type QuantityKind, type UnitSystem } from '../../../core/quantity';
 import type { ChartInk } from '../../parts/chartInk';
 
@@ -8,6 +8,8 @@ import type { ChartInk } from '../../parts/chartInk';
 const DAY = 86_400_000;
 /** Days that a slope is drawn ahead. */
 const AHEAD = 14;
+/** Points that a line is drawn with at most: two to a pixel and more are not seen. */
+const MOST_POINTS = 1000;
 
 /** What is marked on the line, with a letter each. */
 export const MARKED: Partial<Record<Entry['kind'], string>> = {
@@ -20,7 +22,7 @@ export const MARKED: Partial<Record<Entry['kind'], string>> = {
 };
 
 export function trendChart(
-  points: readonly Point[],
+  all: readonly Point[],
   events: readonly Entry[],
   band: Band | undefined,
   slope: Slope | null,
@@ -31,7 +33,8 @@ export function trendChart(
   now: number,
   ink: ChartInk,
 ) {
-  const top = Math.max(...points.map((p) => p.high), 0);
+  const points = thinned(all, MOST_POINTS);
+  const top = points.reduce((x, p) => Math.max(x, p.high), 0);
   const unit = displayUnit(kind, units, top);
   const shown = (v: number) => (v - (unit.offset ?? 0)) / unit.factor;
   const at = (p: { at: number; value: number }) => ({ x: p.at, y: shown(p.value) });

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { Chart } from 'chart.js';
 import { computed } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { addDays, localDay } from '../../../core/log';
+import '../../parts/chartFont';
 import { hereZone } from '../../stores/log';
 import { useStart } from '../../stores/start';
 import { useSeasonInk } from '../life/season/seasonCanvas';
 import { seasonChart } from '../life/season/seasonChart';
 import { dayWords } from '../rounds/when';
-
-Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
 
 /** The forecast of the start: curves with their band, the grower’s readings on them, today and the day it is cycled. */
 const start = useStart();

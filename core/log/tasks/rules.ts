@@ -10,6 +10,7 @@ import { daysRunning, newest, type Tended } from '../state.ts';
 import { addDays, ahead, localDay, momentOf, type LocalDay } from '../time.ts';
 import type { Entry } from '../types.ts';
 import type { Schedule, TaskRule } from './types.ts';
+import { WEATHER_TASKS } from './weather.ts';
 
 /** Tasks that are proposed: what fish, beds, pump and season of this system ask for. One task is one row. */
 
@@ -364,6 +365,7 @@ export const TASKS: readonly TaskRule[] = [
       dates: (t) => datesOf(t, Math.max(1, (coldDay(t) ?? 300) - 14)),
     }),
   },
+  ...WEATHER_TASKS,
 ];
 
 /** Day of the year on which the water first passes what is good for fish or roots. */

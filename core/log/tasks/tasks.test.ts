@@ -219,7 +219,7 @@ describe('tasks', () => {
     const [retest] = tasks('potting-shed-pair', [asked], [filled(80)]).filter((x) =>
       x.id.startsWith('retest/'),
     );
-    expect(tell(retest!.title, 'metric')).toBe('Read TAN and pH again');
+    expect(tell(retest!.title, 'metric')).toBe('Read ammonia and pH again');
     expect(localDay(retest!.at, 'Europe/Vienna')).toBe(TODAY);
     const taken = tasks(
       'potting-shed-pair',

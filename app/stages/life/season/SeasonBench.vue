@@ -3,6 +3,9 @@ import { daysBetween } from '../../../../core/system';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { groupsOf } from '../../../../core/life';
+import '../../../parts/chartFont';
+import { dayOfYear, localDay } from '../../../../core/log/time';
+import { hereZone } from '../../../stores/log';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
 import SeasonEvents from './SeasonEvents.vue';
@@ -36,13 +39,7 @@ const chart = computed(() =>
 /** The day of the season that it is by the clock; nothing outside it. */
 const today = computed(() => {
   const plan = system.document!.plan;
-  const now = new Date();
-  const of = Math.floor(
-    (Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) -
-      Date.UTC(now.getFullYear(), 0, 0)) /
-      86400000,
-  );
-  const since = daysBetween(plan.begins, of);
+  const since = daysBetween(plan.begins, dayOfYear(localDay(Date.now(), hereZone())));
   return since <= plan.days ? since : null;
 });
 const words = computed(() => (store.season ? seasonInWords(store.season, store.fit) : ''));

@@ -1,6 +1,7 @@
 import { UNIONISED_LIMITS, tanAt, unionisedShare } from '../../../life/index.ts';
 import { concentration, feed, litres, ph, say, share } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
+import { tankOf } from '../../state.ts';
 import { CHANGE_WAIT, changeAgainstAmmonia, treatedWater, waterNow } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
@@ -15,7 +16,7 @@ export const ammonia = defineAdvice({
     const tan = t.latest.tan;
     if (!t.hasFish || !tan || tan.high <= 0) return [];
     const now = waterNow(t);
-    const about = t.life.groups[0]!.vessel;
+    const about = tankOf(t);
     const { caution, act, deadly } = UNIONISED_LIMITS;
     const source =
       'Emerson and others (1975); limits of un-ionised ammonia nitrogen for fish in common use.';

@@ -17,7 +17,7 @@ import {
 } from '../../../life/index.ts';
 import { concentration, dose, hardness, liquid, ph, say } from '../../../quantity/index.ts';
 import { bandsOf, standing } from '../../bands.ts';
-import { movesPh, recent, type Tended } from '../../state.ts';
+import { movesPh, recent, tankOf, type Tended } from '../../state.ts';
 import type { Entry } from '../../types.ts';
 import { phForAmmonia, waterNow } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
@@ -225,7 +225,7 @@ export const carbonate = defineAdvice({
             kind: 'aerate',
             amount: null,
             measure: null,
-            about: t.life.groups[0]!.vessel,
+            about: tankOf(t),
             urgency: 'today',
             say: say`Aerate well for a day before any dose, then read the pH again.`,
             also: [],

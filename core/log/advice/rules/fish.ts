@@ -1,6 +1,7 @@
 import { concentration, feed, mass, say } from '../../../quantity/index.ts';
 import type { ReadingId } from '../../../system/index.ts';
-import { ageOf, isDated, recent } from '../../state.ts';
+import { listedFields } from '../../fields.ts';
+import { ageOf, isDated, recent, tankOf } from '../../state.ts';
 import { readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 
@@ -28,10 +29,10 @@ export const deaths = defineAdvice({
         kind: 'read',
         amount: null,
         measure: null,
-        about: t.life.groups[0]!.vessel,
+        about: tankOf(t),
         urgency: grave ? 'now' : 'today',
         say: missing.length
-          ? say`Take the dead out and test the water: ${missing.join(', ').replace('tan', 'ammonia').replace('ph', 'pH')}.`
+          ? say`Take the dead out and test the water: ${listedFields(missing)}.`
           : say`Take the dead out and test again in 12 h: what was read says nothing of the cause.`,
         also: [
           say`No feed today. Look the living over for marks, torn fins, fast gills.`,
@@ -68,7 +69,7 @@ export const feeding = defineAdvice({
         kind: 'feed',
         amount: to,
         measure: 'feed',
-        about: t.life.groups[0]!.vessel,
+        about: tankOf(t),
         urgency: 'today',
         say: say`Feed ${feed(to)}, as much as goes in five minutes, and take out what is left.`,
         also: [],

@@ -6,7 +6,7 @@ import {
 } from '../../../life/index.ts';
 import { concentration, dose, feed, litres, say, share } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
-import { SALT, chlorideOf } from '../../state.ts';
+import { SALT, chlorideOf, tankOf } from '../../state.ts';
 import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
@@ -34,7 +34,7 @@ export const nitrite = defineAdvice({
     const chloride = chlorideOf(t);
     if (chloride >= CHLORIDE_RATIO.least * now) return [];
     const grave = now >= act;
-    const about = t.life.groups[0]!.vessel;
+    const about = tankOf(t);
     const changes = waterChanges(now, WELL_UNDER * caution, 0);
     const strength = Math.min(SALT_AT_ONCE, saltAgainstNitrite(now, chloride));
     const salt = (strength * t.volume) / 1000;

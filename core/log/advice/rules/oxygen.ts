@@ -1,7 +1,7 @@
 import { saturation } from '../../../life/index.ts';
 import { concentration, say, time } from '../../../quantity/index.ts';
 import { bandsOf } from '../../bands.ts';
-import { isDated, newest, recent } from '../../state.ts';
+import { isDated, newest, recent, tankOf } from '../../state.ts';
 import { isFresh, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 
@@ -31,7 +31,7 @@ export const oxygen = defineAdvice({
         kind: 'aerate',
         amount: null,
         measure: null,
-        about: t.life.groups[0]!.vessel,
+        about: tankOf(t),
         urgency: bad ? 'now' : 'today',
         say: bad
           ? say`Bring air in now: every air pump there is, water lifted and poured back from a height, the delivery raised above the water.`

@@ -1,7 +1,7 @@
 import { MOST_AT_ONCE, SOLUTION_WARMTH, appetite, feedOf } from '../../../life/index.ts';
 import { feed, litres, power, say, temperature as degrees } from '../../../quantity/index.ts';
 import { bandsOf, bestWarmth } from '../../bands.ts';
-import type { Tended } from '../../state.ts';
+import { tankOf, type Tended } from '../../state.ts';
 import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
@@ -28,7 +28,7 @@ function warmFish(t: Tended, now: number): Advised[] {
   if (now <= wish) return [];
   const grave = now >= most - 1;
   const shared = {
-    about: t.life.groups[0]!.vessel,
+    about: tankOf(t),
     urgency: grave ? ('now' as const) : ('today' as const),
     wait: grave ? 3 * 3600 : 12 * 3600,
     retest: ['temperature', 'oxygen'] as const,

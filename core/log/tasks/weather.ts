@@ -1,0 +1,74 @@
+import type { Celsius } from '../../quantity/si.ts';
+import { say, temperature as degrees } from '../../quantity/index.ts';
+import { isStore } from '../../system/index.ts';
+import { bandsOf } from '../bands.ts';
+import type { Tended } from '../state.ts';
+import { addDays, localDay } from '../time.ts';
+import type { WeatherDay } from '../weather.ts';
+import type { TaskRule } from './types.ts';
+
+/** Tasks of the weather ahead, where it is known. */
+
+/** Nights from which leaves and pipes freeze: air two metres up is warmer than the ground, glass keeps a little. Practice. */
+const FROST: Celsius = 2;
+const FROST_UNDER_GLASS: Celsius = -3;
+/** A task that was done for one such day counts for those that follow so soon, days. */
+const SPELL = 3;
+
+/** Days of weather from today on. */
+const ahead = (t: Tended): WeatherDay[] => {
+  const now = localDay(t.now, t.zone);
+  return t.weather.filter((d) => d.date >= now);
+};
+
+/** Days ahead on which the night freezes here. */
+function frosts(t: Tended): WeatherDay[] {
+  const { kind } = t.system.site;
+  if (kind === 'indoor') return [];
+  const limit = kind === 'glasshouse' ? FROST_UNDER_GLASS : FROST;
+  return ahead(t).filter((d) => d.low < limit);
+}
+
+/** Days ahead on which the water gets warmer than is good; it follows the mean of two days. */
+function hotDays(t: Tended): WeatherDay[] {
+  const band = bandsOf(t).temperature;
+  if (!band || t.system.site.kind === 'indoor') return [];
+  const days = ahead(t);
+  const mean = (d: WeatherDay) => (d.low + d.high) / 2;
+  return days.filter((d, i) => (mean(d) + mean(days[i - 1] ?? d)) / 2 > band.good[1]);
+}
+
+const coldest = (days: readonly WeatherDay[]) => Math.min(...days.map((d) => d.low));
+const warmest = (days: readonly WeatherDay[]) => Math.max(...days.map((d) => d.high));
+
+/** Each on the day before, so that there is daylight left for it. */
+const dayBefore = (find: (t: Tended) => WeatherDay[]): TaskRule['schedule'] => {
+  const dates = (t: Tended) => {
+    const now = localDay(t.now, t.zone);
+    return find(t).map((d) => (d.date > now ? addDays(d.date, -1) : now));
+  };
+  return () => ({ kind: 'dates', dates, early: SPELL });
+};
+
+export const WEATHER_TASKS: readonly TaskRule[] = [
+  {
+    id: 'frost-night',
+    title: (t) =>
+      say`Frost to ${degrees(coldest(frosts(t)))} ahead: cover the beds, wrap the pipes, let the pump run through the night`,
+    why: say`Water that stands in a pipe or a pump freezes first and bursts it; what moves, and what is covered, seldom does.`,
+    minutes: 30,
+    about: (t) => t.system.vessels.filter((v) => v.media !== null).map((v) => v.id),
+    applies: (t) => frosts(t).length > 0,
+    schedule: dayBefore(frosts),
+  },
+  {
+    id: 'hot-days',
+    title: (t) =>
+      say`Heat to ${degrees(warmest(hotDays(t)))} ahead: shade tank and beds, air through the night`,
+    why: say`The water follows the air within two days; warm water holds less oxygen while fish and roots use more. Feed in the cool of the morning, and less.`,
+    minutes: 20,
+    about: (t) => t.system.vessels.filter(isStore).map((v) => v.id),
+    applies: (t) => hotDays(t).length > 0,
+    schedule: dayBefore(hotDays),
+  },
+];
