@@ -102,6 +102,7 @@ const sprigs = computed(() =>
     v-for="f in fish"
     :key="f.key"
     class="fish"
+    :class="{ planned: !system.care.stocked }"
     :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -f.size : f.size} ${f.size})`"
   >
     <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
@@ -132,6 +133,13 @@ const sprigs = computed(() =>
 <style scoped>
 .fish path {
   fill: var(--clay);
+}
+/* Not in the water yet. */
+.fish.planned path {
+  fill: none;
+  stroke: var(--clay);
+  stroke-width: 1.2;
+  stroke-dasharray: 3 2;
 }
 .fish .eye {
   fill: var(--sheet);

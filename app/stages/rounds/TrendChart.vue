@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   Chart,
+  Legend,
   LineController,
   LineElement,
   LinearScale,
@@ -16,6 +17,7 @@ import '../../parts/chartFont';
 import { useTrends } from './useTrends';
 
 Chart.register(
+  Legend,
   LineController,
   LineElement,
   LinearScale,

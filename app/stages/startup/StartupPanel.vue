@@ -414,9 +414,8 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
   margin-top: 10px;
 }
 summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
+  display: list-item;
+  line-height: 44px;
   cursor: pointer;
 }
 .none {
