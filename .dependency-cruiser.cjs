@@ -17,6 +17,7 @@ const order = [
   'workshop',
   'build',
   'log',
+  'practice',
   'formats',
 ];
 const rank = (name) => order.indexOf(name);

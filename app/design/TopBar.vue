@@ -4,6 +4,7 @@ import {
   mdiExportVariant,
   mdiKeyboardOutline,
   mdiRedo,
+  mdiSchoolOutline,
   mdiTrayArrowDown,
   mdiUndo,
 } from '@mdi/js';
@@ -77,6 +78,14 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
       :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
       @click="system.redo()"
     />
+    <v-btn
+      v-if="!phone"
+      :icon="mdiSchoolOutline"
+      size="small"
+      aria-label="Practise on a copy of this system"
+      title="Practise on a copy of this system"
+      :to="{ name: 'practice', params: { id: system.document?.id } }"
+    />
     <PersonMenu :short="phone" />
     <v-btn v-if="!phone" :prepend-icon="mdiTrayArrowDown" @click="system.toFile"
       >Save to a file</v-btn
@@ -91,6 +100,11 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         />
       </template>
       <v-list density="compact">
+        <v-list-item
+          v-if="phone"
+          title="Practise on a copy"
+          :to="{ name: 'practice', params: { id: system.document?.id } }"
+        />
         <v-list-item v-if="phone" title="Save to a file" @click="system.toFile" />
         <v-list-item
           v-if="phone"

@@ -15,7 +15,12 @@ import { WHOLE_VIEW, type View } from './frame';
 import SectionDrawing from './SectionDrawing.vue';
 
 /** The drawing with its camera: the whole system, or close to the thing that is chosen. */
-const props = defineProps<{ stage: Stage; phone: boolean }>();
+const props = defineProps<{
+  stage: Stage;
+  phone: boolean;
+  /** Without findings, readings and tasks: the things and their water alone. */
+  plain?: boolean;
+}>();
 const system = useSystem();
 const settings = useSettings();
 const chosen = useChosen();
@@ -129,7 +134,8 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
       :view="view"
       :chosen="place"
       :order="order"
-      :findings="trace.open"
+      :findings="plain ? [] : trace.open"
+      :plain="plain"
       @pull="(at, v) => system.pull([{ at, to: v }])"
       @settle="(at, v) => system.commitPreview([{ at, to: v }], label(at, v))"
       @release="system.release()"

@@ -39,6 +39,8 @@ const props = defineProps<{
   /** Place of the part that is chosen, and of all parts along the water’s way. */
   chosen?: string;
   order?: readonly string[];
+  /** Without what a stage lays over it. */
+  plain?: boolean;
   /** Findings to be marked on what they are about. */
   findings?: readonly Finding[];
 }>();
@@ -252,7 +254,7 @@ defineExpose({
         />
         <component
           :is="LENSES[stage]"
-          v-if="LENSES[stage]"
+          v-if="LENSES[stage] && !plain"
           :system="system"
           :assessment="assessment"
           :scene="scene"

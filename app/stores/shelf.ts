@@ -113,6 +113,12 @@ export const useShelf = defineStore('shelf', () => {
     return document.id;
   }
 
+  /** A demo system by the name of its file, whether it stands on the shelf or not. */
+  async function demoOf(name: string): Promise<SystemDocument | null> {
+    const open = DEMOS[`../../demo/${name}.json`];
+    return open ? upToToday(structuredClone((await open()).default), Date.now()).document : null;
+  }
+
   /** Puts a system that was worked out on the shelf, under a name and id of its own. */
   async function makeOf(system: SystemDocument, name: string): Promise<string> {
     const document = { ...structuredClone(system), id: nanoid(), name: freeName(name) };
@@ -191,6 +197,8 @@ export const useShelf = defineStore('shelf', () => {
     load,
     make,
     makeOf,
+    demoOf,
+    keepNew,
     duplicate,
     remove,
     bringDemos,

@@ -15,6 +15,7 @@ import { store, type ShelfEntry } from '../storage/db';
 import { readFile, saveBackup, type Reading } from '../storage/files';
 import { tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
+import { useLearned } from './learned';
 import { useSettings } from './settings';
 import { useSystem } from './system';
 
@@ -159,6 +160,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       else put++;
     }
     useSettings().restore(backup.settings);
+    await useLearned().restore(backup.settings.practice);
     const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
     const left = backup.refused.length;
     notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${count(left)} could not be read` : ''}.`;
@@ -216,7 +218,8 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     await list();
     const ids = systems.value.filter((s) => !s.state).map((s) => s.id);
     const left = systems.value.length - ids.length;
-    const problem = await saveBackup(ids, useSettings().kept());
+    const kept = { ...useSettings().kept(), practice: await useLearned().all() };
+    const problem = await saveBackup(ids, kept);
     if (problem) trouble.value = problem;
     else if (left)
       notice.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;

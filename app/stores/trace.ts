@@ -66,9 +66,9 @@ export const useTrace = defineStore('trace', () => {
   /** The clock at time 0 of what is shown. */
   const start = computed(() => replay.value?.start ?? 0);
   const clock = (t: number) => (t + start.value) % DAY;
-  function playReplay(drill: NonNullable<typeof replay.value>) {
+  function playReplay(drill: NonNullable<typeof replay.value>, span = DAY / 4) {
     replay.value = drill;
-    playback.show(drill.struck, DAY / 4);
+    playback.show(drill.struck, span);
   }
   function endReplay() {
     if (!replay.value) return;

@@ -38,7 +38,7 @@ const WINDOWS = [
     <v-btn :icon="mdiSkipNext" size="small" aria-label="Next event" @click="trace.step(1)" />
     <strong class="clock">{{ formatClock(trace.clock(trace.time)) }}</strong>
     <span class="now"
-      ><b v-if="trace.replay">Drill: {{ trace.replay.name }}. </b>{{ now }}
+      ><b v-if="trace.replay">{{ trace.replay.name }}. </b>{{ now }}
       <span class="quiet levels">{{ levels }}</span></span
     >
     <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>

@@ -3,6 +3,7 @@ import type { BuildWorker } from './build.worker';
 import type { DayWorker } from './day.worker';
 import type { DrillWorker } from './drill.worker';
 import type { FilesWorker } from './files.worker';
+import type { PracticeWorker } from './practice.worker';
 import type { SeasonWorker } from './season.worker';
 import type { ShelfWorker } from './shelf.worker';
 
@@ -89,6 +90,11 @@ export const seasonWorker = new Mortal<SeasonWorker>(
 export const buildWorker = new Mortal<BuildWorker>(
   () => new Worker(new URL('./build.worker.ts', import.meta.url), module),
   30_000,
+);
+/** Plays runs of the practice bench, and tells what they came to. */
+export const practiceWorker = new Mortal<PracticeWorker>(
+  () => new Worker(new URL('./practice.worker.ts', import.meta.url), module),
+  300_000,
 );
 /** Reads one file; a worker of its own for each. */
 export const fileReader = (): Mortal<FilesWorker> =>

@@ -1,7 +1,7 @@
 /** Network → DayTrace: the day in time, and its metrics. */
 export * from './types.ts';
 export * from './simulate.ts';
-export { dividesDay, spansBetween } from './clock.ts';
+export { dividesDay, isOn, spansBetween } from './clock.ts';
 export * from './metrics.ts';
 export { blockDrain, drillBlockedDrain, type BlockedDrain } from './drills/blockedDrain.ts';
 export * from './drills/fault.ts';

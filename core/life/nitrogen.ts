@@ -46,6 +46,9 @@ export const UNIONISED_LIMITS = { caution: 0.02, act: 0.05, deadly: 0.2 } as con
 export const tanAt = (limit: GramsPerCubicMetre, t: Celsius, ph: number): GramsPerCubicMetre =>
   limit / unionisedShare(t, ph);
 
+/** Nitrogen in a fish, g/kg: what a dead one gives off. */
+export const NITROGEN_IN_FISH = 27;
+
 /** What a kit's scale is in. */
 export const KIT_SCALES = {
   n: { name: 'as nitrogen (N)', factor: 1 },

@@ -28,7 +28,7 @@ const SOLIDS_IN_TANK = 0.6;
 export const FED_AT: readonly number[] = [8, 18];
 
 /** Water that runs down over stones is a broken slide, not a free jet. */
-const OVER_STONES = 0.5;
+export const OVER_STONES = 0.5;
 
 /** One fall of water into another vessel. */
 export interface Fall {
@@ -69,11 +69,11 @@ export interface OxygenBalance {
   readonly cuts: readonly AfterCut[];
 }
 
-const airPumpsOf = (s: SystemDocument): DeviceOf<'air-pump'>[] =>
+export const airPumpsOf = (s: SystemDocument): DeviceOf<'air-pump'>[] =>
   s.devices.filter((d): d is DeviceOf<'air-pump'> => d.kind === 'air-pump');
 
 /** Where a path lets its water out, above the ground; nothing where it does not fall. */
-function outletZ(net: Network, p: NetPath): Metres | null {
+export function outletZ(net: Network, p: NetPath): Metres | null {
   switch (p.kind) {
     case 'pump':
       return p.loose ? null : p.endZ;
@@ -108,7 +108,7 @@ export function fallsOf({ system: s, a, day }: Figures): (Fall | null)[] {
  * Exchange of the film on drained stones: what they hold takes up its oxygen between two floods, and is
  * washed into the water by the next. m³/h.
  */
-function filmExchange({ system: s, day }: Figures): Exchange {
+export function filmExchange({ system: s, day }: Figures): Exchange {
   return (day?.metrics.beds ?? []).reduce((sum, bed) => {
     const index = s.vessels.findIndex((v) => v.id === bed.id);
     const media = s.vessels[index]?.media;
@@ -130,7 +130,7 @@ function surfaces({ system: s, a }: Pick<Figures, 'system' | 'a'>): { id: string
 }
 
 /** Bubbles that lift water mix about as much air in as the water they lift. Practice. */
-const AIR_PER_LIFTED = 1;
+export const AIR_PER_LIFTED = 1;
 
 /** What brings oxygen in. */
 type Exchanges = Pick<

@@ -2,6 +2,7 @@ import { standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import {
   DENITRIFIED,
+  NITROGEN_IN_FISH,
   SOLIDS,
   USUAL_PH,
   meanExchange,
@@ -99,8 +100,6 @@ export interface Season {
 
 /** Fresh plants hold so much nitrogen, g/kg. */
 const N_IN_PLANTS = 3;
-/** Nitrogen in a dead fish, g/kg, given off at once. */
-const N_IN_FISH = 27;
 const USUAL_ALKALINITY = 100;
 /** pH of a start where none was read. */
 const START_PH = 7.6;
@@ -361,7 +360,7 @@ function happens(
       const first = shoals[0];
       if (!first) return;
       const dead = Math.min(first.count, e.count);
-      const nitrogen = (dead * first.mass * N_IN_FISH) / volume;
+      const nitrogen = (dead * first.mass * NITROGEN_IN_FISH) / volume;
       first.count -= dead;
       y[TAN]! += nitrogen;
       y[N_IN]! += nitrogen;

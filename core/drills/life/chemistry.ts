@@ -2,6 +2,7 @@ import { CHLORINE_LIMITS } from '../../catalogue/index.ts';
 import {
   ALKALINITY_BACK_PER_N,
   ALKALINITY_PER_N,
+  NITROGEN_IN_FISH,
   UNIONISED_LIMITS,
   airOn,
   freedAmmonia,
@@ -63,15 +64,12 @@ export const overfeeding = defineLifeFault({
   },
 });
 
-/** Nitrogen of a dead fish, g/kg, freed as it rots. */
-const N_IN_FISH = 27;
-
 export const deadFish = defineLifeFault({
   id: 'dead-fish',
   strike: (x) => {
     const g = x.life.groups.filter((y) => y.count > 0).sort((a, b) => b.meanMass - a.meanMass)[0];
     if (!g) return null;
-    const rise = (g.meanMass * N_IN_FISH) / waterOf(x);
+    const rise = (g.meanMass * NITROGEN_IN_FISH) / waterOf(x);
     const now = poison(x, (x.c.system.water.tan ?? 0) + rise);
     return {
       name: 'A dead fish, unnoticed',

@@ -1,0 +1,274 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { LESSONS } from '../../core/practice/course';
+import { tell } from '../../core/quantity';
+import PersonMenu from '../parts/PersonMenu.vue';
+import PlainChoice from '../parts/PlainChoice.vue';
+import { useLearned } from '../stores/learned';
+import { useSettings } from '../stores/settings';
+import { useShelf } from '../stores/shelf';
+
+/** The course: lessons in the order of practice, what comes back, and a list of runs for a class. */
+document.title = 'Course · Mizuna';
+const learned = useLearned();
+const settings = useSettings();
+const shelf = useShelf();
+const route = useRoute();
+const router = useRouter();
+onMounted(() => {
+  if (!shelf.loaded) void shelf.load();
+});
+const lessons = computed(() =>
+  LESSONS.map((l) => {
+    const taken = learned.lessonOf(l.id);
+    return { l, taken, done: [taken.pulled, taken.guess !== null, taken.found] };
+  }),
+);
+const STEPS = ['pulled', 'guessed', 'found'] as const;
+const finished = computed(() => lessons.value.filter((x) => x.done.every(Boolean)).length);
+const waiting = computed(() => learned.waiting().length);
+
+/** A list of runs by their numbers, as a link that a teacher hands on. */
+const list = computed(() =>
+  String(typeof route.query.runs === 'string' ? route.query.runs : '')
+    .split(',')
+    .map(Number)
+    .filter((n) => Number.isInteger(n) && n > 0 && n <= 100_000)
+    .slice(0, 30),
+);
+const systems = computed(() =>
+  shelf.systems.filter((s) => !s.state).map((s) => ({ id: s.id, name: s.name })),
+);
+const chosen = ref('');
+const inSystem = computed(
+  () =>
+    systems.value.find((s) => s.id === (chosen.value || route.query.in))?.id ??
+    systems.value[0]?.id ??
+    '',
+);
+const numbers = ref('');
+const problem = ref('');
+function makeList() {
+  const all = numbers.value
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .map(Number);
+  if (!all.length || all.some((n) => !(Number.isInteger(n) && n > 0 && n <= 100_000))) {
+    problem.value = 'Whole numbers from 1 to 100,000, with commas between them.';
+    return;
+  }
+  problem.value = '';
+  void router.push({
+    name: 'course',
+    query: { runs: all.slice(0, 30).join(','), in: inSystem.value },
+  });
+}
+const link = computed(() => (list.value.length ? location.href : ''));
+const print = () => window.print();
+</script>
+
+<template>
+  <main class="page">
+    <header>
+      <v-btn class="no-print" variant="text" :to="{ name: 'shelf' }">Shelf</v-btn>
+      <h1>The course</h1>
+      <span class="grow" />
+      <PersonMenu class="no-print" />
+    </header>
+    <p class="lead">
+      Ten short lessons: a question that is answered by pulling the drawing, a number that is
+      guessed before it is shown, and a trouble to find. Any of them at any time.
+      <span class="quiet" role="status">{{ finished }} of {{ lessons.length }} done.</span>
+    </p>
+    <p v-if="waiting" class="due no-print">
+      {{ waiting === 1 ? 'One trouble' : `${waiting} troubles` }} that went wrong
+      {{ waiting === 1 ? 'waits' : 'wait' }} to be met again, in another system: open one from the
+      shelf and press the practice button in its bar.
+    </p>
+    <ol class="lessons">
+      <li v-for="({ l, done }, i) in lessons" :key="l.id">
+        <span class="number" aria-hidden="true">{{ i + 1 }}</span>
+        <div>
+          <h2>{{ l.title }}</h2>
+          <p>{{ tell(l.about, settings.units) }}</p>
+          <p class="quiet">
+            <span v-for="(x, k) in done" :key="k" class="step"
+              ><i aria-hidden="true" :class="{ on: x }">{{ x ? '✓' : '' }}</i> {{ STEPS[k]
+              }}<span class="visually-hidden">{{ x ? ': done' : ': not yet' }}</span></span
+            >
+          </p>
+        </div>
+        <v-btn
+          class="no-print"
+          :variant="done.some(Boolean) && !done.every(Boolean) ? 'flat' : 'outlined'"
+          :color="done.some(Boolean) && !done.every(Boolean) ? 'primary' : undefined"
+          height="44"
+          :to="{ name: 'lesson', params: { lesson: l.id } }"
+          :aria-label="`${l.title}: ${done.every(Boolean) ? 'again' : done.some(Boolean) ? 'go on' : 'begin'}`"
+          >{{ done.every(Boolean) ? 'Again' : done.some(Boolean) ? 'Go on' : 'Begin' }}</v-btn
+        >
+      </li>
+    </ol>
+    <section class="class">
+      <h2>For a class</h2>
+      <template v-if="list.length">
+        <p>
+          Each number is the same run for all who take it in the same system, whatever it hides.
+        </p>
+        <PlainChoice
+          v-if="systems.length"
+          class="no-print"
+          :model-value="inSystem"
+          label="In the system"
+          :items="systems"
+          @update:model-value="chosen = $event"
+        />
+        <ol class="runs">
+          <li v-for="n in list" :key="n">
+            <RouterLink :to="{ name: 'practice', params: { id: inSystem }, query: { seed: n } }"
+              >Run {{ n }}</RouterLink
+            >
+            <span class="line" aria-hidden="true" />
+          </li>
+        </ol>
+        <p class="quiet link">{{ link }}</p>
+      </template>
+      <form class="make no-print" @submit.prevent="makeList">
+        <v-text-field v-model="numbers" label="Numbers of runs, as 12, 57, 930" maxlength="300" />
+        <v-btn type="submit" variant="outlined" height="40">Make a list</v-btn>
+      </form>
+      <p v-if="problem" class="problem no-print" role="alert">{{ problem }}</p>
+      <v-btn class="no-print" variant="outlined" height="44" @click="print"
+        >Print this page for the wall</v-btn
+      >
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  max-width: 820px;
+  margin: 0 auto;
+  padding: 16px;
+  display: grid;
+  gap: 12px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+h1 {
+  font-size: var(--type-page);
+}
+h2 {
+  font-size: 1.05rem;
+}
+.grow {
+  flex: 1;
+}
+.lead {
+  line-height: 1.45;
+}
+.due {
+  background: var(--water-soft);
+  padding: 10px 12px;
+  line-height: 1.4;
+}
+.lessons {
+  list-style: none;
+}
+.lessons li {
+  display: grid;
+  grid-template-columns: 36px 1fr auto;
+  gap: 12px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  padding: 10px 0;
+  line-height: 1.4;
+}
+.number {
+  font-size: 1.4rem;
+  color: var(--quiet);
+  text-align: center;
+}
+.step {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  margin-right: 14px;
+  font-size: var(--type-small);
+}
+.step i {
+  display: inline-grid;
+  place-items: center;
+  width: 18px;
+  height: 18px;
+  border: 1px solid var(--quiet);
+  border-radius: 50%;
+  font-style: normal;
+  font-size: 12px;
+}
+.step i.on {
+  background: var(--leaf);
+  border-color: var(--leaf);
+  color: var(--sheet);
+}
+.class {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  border-top: 1px solid var(--rule);
+  padding: 14px 0 40px;
+}
+.make {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  width: 100%;
+  max-width: 460px;
+}
+.runs {
+  padding-left: 22px;
+  width: 100%;
+}
+.runs li {
+  padding: 4px 0;
+}
+.link {
+  overflow-wrap: anywhere;
+  font-size: var(--type-small);
+}
+.problem {
+  color: var(--stop);
+}
+@media (max-width: 560px) {
+  .lessons li {
+    grid-template-columns: 28px 1fr;
+  }
+  .lessons li > :last-child {
+    grid-column: 2;
+    justify-self: start;
+  }
+}
+@media print {
+  .page {
+    max-width: none;
+    padding: 0;
+    gap: 2mm;
+    font-size: 9.5pt;
+  }
+  .lessons li {
+    padding: 1mm 0;
+    break-inside: avoid;
+    grid-template-columns: 8mm 1fr;
+  }
+  .line {
+    display: inline-block;
+    width: 60%;
+    border-bottom: 0.2mm dotted #000;
+    margin-left: 4mm;
+  }
+}
+</style>

@@ -1,0 +1,287 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import type { Act, Tally } from '../../core/practice';
+import { format, tell, type QuantityKind } from '../../core/quantity';
+import PanelGroup from '../parts/PanelGroup.vue';
+import { usePractice } from '../stores/practice';
+import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
+import { whenWords } from './clock';
+
+/** What a run came to: what it was, what it cost, when it could have been seen, what would have been best. */
+const CourseChart = defineAsyncComponent(() => import('./CourseChart.vue'));
+const practice = usePractice();
+const settings = useSettings();
+const system = useSystem();
+const router = useRouter();
+const d = computed(() => practice.told!);
+const f = (v: number, kind: QuantityKind) => format(v, kind, settings.units);
+const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
+/** The system as it was practised on, for the names of acts. */
+const labels = computed(
+  () => new Map((practice.view?.acts ?? []).map((a) => [`${a.act} ${a.about}`, a.label])),
+);
+const labelOf = (a: Act) => {
+  const known = labels.value.get(`${a.act} ${a.about}`);
+  return known ? t(known) : a.act;
+};
+const when = (s: number) => whenWords(s, d.value.begins);
+const hasFish = computed(() => (system.document?.fish.length ?? 0) > 0);
+const rows = computed(() => {
+  const row = (name: string, of: (y: Tally) => string, worth: (y: Tally) => number) => ({
+    name,
+    mine: of(d.value.mine.tally),
+    best: of(d.value.best.tally),
+    show: worth(d.value.mine.tally) > 1e-6 || worth(d.value.best.tally) > 1e-6,
+  });
+  const currency = system.document?.build.currency ?? '';
+  return [
+    row(
+      'Water on the floor',
+      (y) => f(y.lost, 'volume'),
+      (y) => y.lost - 5e-5,
+    ),
+    ...(hasFish.value
+      ? [
+          row(
+            'Fish under stress',
+            (y) => `${Math.round(y.stress)} fish-hours`,
+            (y) => y.stress - 0.5,
+          ),
+          row(
+            'Fish that died',
+            (y) => String(Math.round(y.died)),
+            (y) => y.died - 0.5,
+          ),
+        ]
+      : []),
+    row(
+      'Plants lost',
+      (y) => String(Math.round(y.withered)),
+      (y) => y.withered - 0.5,
+    ),
+    row(
+      'Work',
+      (y) => `${Math.round(y.minutes)} min`,
+      () => 1,
+    ),
+    row(
+      'Tests',
+      (y) => String(y.tests),
+      (y) => y.tests,
+    ),
+    row(
+      'Parts',
+      (y) => `${y.money}${currency ? ` ${currency}` : ''}`,
+      (y) => y.money,
+    ),
+  ].filter((r) => r.show);
+});
+const verdict = computed(() => {
+  const { mine, best, idle, faults } = d.value;
+  if (!faults.length)
+    return mine.tally.minutes > 90
+      ? 'Nothing was wrong. A look, a sound and a test or two would have told it.'
+      : 'Nothing was wrong, and you let it be.';
+  if (!mine.well) return 'It was not in order when the time was over.';
+  if (mine.loss <= 1.3 * best.loss + 5) return 'You did what there was to do, and in time.';
+  if (mine.loss < idle.loss - 1)
+    return 'It is in order again, though it cost more than it need have.';
+  return idle.loss < 5
+    ? 'This system bears that by itself: its design is the best answer to it.'
+    : 'It is in order again, though by itself more than by what was done.';
+});
+const told = computed(() => d.value.tellings.filter((x) => x.bits > 0.05).slice(0, 3));
+const firstLook = computed(() => {
+  const e = d.value.entries[0];
+  if (!e) return null;
+  const i = d.value.tellings.findIndex((x) => x.act === e.act && x.about === e.about);
+  return i < 0 ? null : { e, rank: i + 1 };
+});
+const shown = ref<'mine' | 'best'>('mine');
+function play(which: 'mine' | 'best') {
+  shown.value = which;
+  practice.play(which);
+}
+async function take(i: number) {
+  const fix = d.value.fixes[i]!;
+  system.commit(fix.edits, t(fix.label));
+  await system.flush();
+  await router.push({ name: 'design', params: { id: system.document!.id, stage: 'drain' } });
+}
+</script>
+
+<template>
+  <div class="debrief">
+    <section class="head">
+      <h2>
+        {{ d.faults.length ? d.faults.map((x) => x.name).join(', and ') : 'Nothing was wrong' }}
+      </h2>
+      <p>{{ verdict }}</p>
+      <ul v-if="d.faults.length" class="plain">
+        <li v-for="x in d.faults" :key="x.kind">
+          {{ d.faults.length > 1 ? `${x.name}: since` : 'Since' }}
+          {{ when(Math.max(0, x.struck)) }};
+          {{ x.cured === null ? 'not put right' : `put right at ${when(x.cured)}` }}.
+        </li>
+      </ul>
+    </section>
+    <PanelGroup title="What it cost">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">What</span></th>
+            <th scope="col">As you did it</th>
+            <th scope="col">The best line</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.name">
+            <th scope="row">{{ r.name }}</th>
+            <td>{{ r.mine }}</td>
+            <td>{{ r.best }}</td>
+          </tr>
+          <tr>
+            <th scope="row">In order at the end</th>
+            <td>{{ d.mine.well ? 'yes' : 'no' }}</td>
+            <td>{{ d.best.well ? 'yes' : 'no' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <CourseChart v-if="hasFish" :debrief="d" />
+      <div class="buttons" role="group" aria-label="Play on the strip">
+        <v-btn
+          size="small"
+          variant="outlined"
+          :aria-pressed="shown === 'mine'"
+          @click="play('mine')"
+          >Play what you did</v-btn
+        >
+        <v-btn
+          v-if="d.best !== d.mine"
+          size="small"
+          variant="outlined"
+          :aria-pressed="shown === 'best'"
+          @click="play('best')"
+          >Play the best line</v-btn
+        >
+      </div>
+      <p v-if="d.best !== d.mine" class="quiet">
+        On the strip the dots are the levels of the other line.
+      </p>
+    </PanelGroup>
+    <PanelGroup v-if="d.faults.length" title="When it could have been seen">
+      <p v-if="d.sign">
+        At {{ when(d.sign.at) }}: <b>{{ labelOf(d.sign) }}</b>. {{ t(d.sign.words) }}
+      </p>
+      <p v-else>No look and no test would have told it in this time.</p>
+    </PanelGroup>
+    <PanelGroup v-if="told.length" title="What would have told most">
+      <p class="quiet">
+        Of {{ d.possible }} situations that could have come up here, as you came in:
+      </p>
+      <ol class="told">
+        <li v-for="x in told" :key="`${x.act} ${x.about}`">
+          {{ labelOf(x) }}: leaves {{ Math.max(1, Math.round(x.leaves)) }} of them,
+          {{ Math.max(1, Math.round(x.minutes)) }} min
+        </li>
+      </ol>
+      <p v-if="firstLook" class="quiet">
+        You began with “{{ labelOf(firstLook.e) }}”, number {{ firstLook.rank }} of
+        {{ d.tellings.length }} by what it tells.
+      </p>
+    </PanelGroup>
+    <PanelGroup title="The best line, in hindsight">
+      <ol v-if="d.best.acts.length" class="told">
+        <li v-for="(a, i) in d.best.acts" :key="i">{{ labelOf(a) }}</li>
+      </ol>
+      <p v-else>To let it be.</p>
+      <p class="quiet">Found by trying {{ d.tried }} lines in the same water.</p>
+    </PanelGroup>
+    <PanelGroup v-if="d.faults.length" title="So that it does not happen at home">
+      <ul class="plain">
+        <li v-for="x in d.faults" :key="x.kind">{{ t(x.advice) }}</li>
+      </ul>
+      <ul v-if="d.fixes.length" class="fixes">
+        <li v-for="(x, i) in d.fixes" :key="i">
+          <v-btn variant="tonal" height="44" @click="take(i)">{{ t(x.label) }}</v-btn>
+          <span class="quiet"
+            >in your own system; the same drill is then
+            {{ x.leaves === 'passed' ? 'passed' : 'passed with some loss' }}</span
+          >
+        </li>
+      </ul>
+    </PanelGroup>
+    <div class="buttons end">
+      <v-btn variant="flat" color="primary" height="48" @click="practice.begin()"
+        >Another one</v-btn
+      >
+      <v-btn variant="outlined" height="48" @click="practice.begin(practice.seed)"
+        >The same again</v-btn
+      >
+      <v-btn variant="outlined" height="48" :to="{ name: 'course' }">The course</v-btn>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  padding: 14px 12px 6px;
+  display: grid;
+  gap: 6px;
+  line-height: 1.4;
+}
+.head h2 {
+  font-size: 1.15rem;
+  line-height: 1.3;
+}
+.plain,
+.fixes {
+  list-style: none;
+}
+.plain li {
+  padding: 4px 0;
+  line-height: 1.4;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  padding: 6px 4px;
+  border-bottom: 1px solid var(--rule);
+  font-weight: 400;
+}
+td {
+  font-weight: 650;
+}
+thead th {
+  color: var(--quiet);
+  font-size: var(--type-small);
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 8px 0;
+}
+.end {
+  padding: 8px 10px 20px;
+}
+.told {
+  padding-left: 20px;
+}
+.told li {
+  padding: 4px 0;
+  line-height: 1.35;
+}
+.fixes li {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+  padding: 6px 0;
+}
+</style>

@@ -1,0 +1,301 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiUndo } from '@mdi/js';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useDisplay } from 'vuetify';
+import { LESSONS, lessonId, lessonSystem, nearness } from '../../core/practice/course';
+import { quantityAt } from '../../core/derived';
+import { format, tell } from '../../core/quantity';
+import DocumentField from '../parts/DocumentField.vue';
+import PanelGroup from '../parts/PanelGroup.vue';
+import PersonMenu from '../parts/PersonMenu.vue';
+import QuantityField from '../parts/QuantityField.vue';
+import LivingDrawing from '../section/LivingDrawing.vue';
+import { store } from '../storage/db';
+import { useChosen } from '../stores/chosen';
+import { useLearned } from '../stores/learned';
+import { usePractice } from '../stores/practice';
+import { useSettings } from '../stores/settings';
+import { useShelf } from '../stores/shelf';
+import { useSystem } from '../stores/system';
+import { useTrace } from '../stores/trace';
+import DayStrip from '../strip/DayStrip.vue';
+
+/** A lesson: pull until it is in order, guess a number, then find a trouble. */
+const props = defineProps<{ lesson: string }>();
+const system = useSystem();
+const shelf = useShelf();
+const trace = useTrace();
+const learned = useLearned();
+const practice = usePractice();
+const settings = useSettings();
+const chosen = useChosen();
+const router = useRouter();
+const { mobile: phone } = useDisplay();
+const l = computed(() => LESSONS.find((x) => x.id === props.lesson));
+const trouble = ref('');
+
+async function open(anew: boolean) {
+  const lesson = l.value;
+  if (!lesson) return;
+  chosen.close();
+  const id = lessonId(lesson.id);
+  const there = await store.get(id);
+  if (anew || !there.ok || !there.value) {
+    const demo = await shelf.demoOf(lesson.demo);
+    if (!demo) {
+      trouble.value = 'The system of this lesson is not there.';
+      return;
+    }
+    system.close();
+    await shelf.keepNew(lessonSystem(lesson, demo));
+  }
+  await system.open(id);
+}
+watch(
+  () => props.lesson,
+  () => void open(false),
+  { immediate: true },
+);
+watch(l, (x) => (document.title = x ? `${x.title} · Mizuna` : 'Course · Mizuna'), {
+  immediate: true,
+});
+onBeforeUnmount(() => {
+  chosen.close();
+  system.close();
+});
+const isOpen = computed(
+  () => system.document?.id === (l.value && lessonId(l.value.id)) && system.assessment !== null,
+);
+const taken = computed(() => learned.lessonOf(props.lesson));
+/** What still stands in the way, of the lesson's own finding. */
+const open1 = computed(() => trace.open.find((f) => f.id === l.value?.goal) ?? null);
+const settled = computed(
+  () => isOpen.value && trace.day !== null && trace.solved === system.document,
+);
+const reached = computed(() => settled.value && open1.value === null);
+watch(reached, (is) => {
+  if (is && !taken.value.pulled) void learned.learn(props.lesson, { pulled: true });
+});
+const quantity = computed(() => (l.value ? quantityAt(l.value.predict) : null));
+const is = computed(() => {
+  const doc = system.document;
+  const a = system.assessment;
+  const [q, part] = quantity.value ?? [];
+  return doc && a && q && trace.day ? q.value({ system: doc, a, day: trace.day }, part!) : null;
+});
+const f = (v: number) => (quantity.value ? format(v, quantity.value[0].kind, settings.units) : '');
+const guess = ref<number | null>(null);
+const near = computed(() =>
+  taken.value.guess !== null && is.value !== null ? nearness(taken.value.guess, is.value) : null,
+);
+const nearWords = computed(() => {
+  const n = near.value;
+  if (n === null) return '';
+  if (n > 0.9) return 'As near as a stopwatch would tell.';
+  if (n > 0.6) return 'Near enough to plan with.';
+  return 'Further off than it feels: worth measuring at home.';
+});
+const take = () => guess.value !== null && void learned.learn(props.lesson, { guess: guess.value });
+async function find() {
+  const lesson = l.value!;
+  await system.flush();
+  await router.push({ name: 'practice', params: { id: lessonId(lesson.id) } });
+  const stop = watch(
+    () => practice.scope,
+    (scope) => {
+      if (!scope) return;
+      void practice.begin(undefined, [], lesson.find, lesson.id);
+      queueMicrotask(() => stop());
+    },
+    { immediate: true },
+  );
+}
+/** What is typed where nothing can be pulled. */
+const FIELDS: Readonly<Record<string, string>> = {
+  cycling: 'fish.fish.count',
+  oxygen: 'fish.fish.count',
+  feed: 'fish.fish.count',
+  ph: 'water.alkalinity',
+  'siphon-window': 'paths.lift.valve',
+};
+const next = computed(() => {
+  const i = LESSONS.findIndex((x) => x.id === props.lesson);
+  return LESSONS[i + 1] ?? null;
+});
+</script>
+
+<template>
+  <main v-if="l && isOpen" class="lesson" :class="{ phone }">
+    <header class="top">
+      <v-btn
+        :icon="mdiArrowLeft"
+        size="small"
+        aria-label="Back to the course"
+        :to="{ name: 'course' }"
+      />
+      <h1>{{ l.title }}</h1>
+      <span class="grow" />
+      <v-btn
+        :icon="mdiUndo"
+        size="small"
+        aria-label="Undo"
+        :disabled="!system.past.length"
+        @click="system.undo()"
+      />
+      <PersonMenu :short="phone" />
+    </header>
+    <section class="stagearea" aria-label="The system from the side">
+      <LivingDrawing class="drawing" :phone="phone" :stage="l.stage" plain />
+      <DayStrip class="day" />
+    </section>
+    <aside class="side" tabindex="0" role="region" aria-label="Lesson">
+      <p class="about">{{ tell(l.about, settings.units) }}</p>
+      <PanelGroup title="1. Pull">
+        <p>
+          <b>{{ tell(l.ask, settings.units) }}</b>
+        </p>
+        <DocumentField v-if="FIELDS[l.id]" :at="FIELDS[l.id]!" class="field" />
+        <p v-if="reached" class="ok" role="status">It is in order.</p>
+        <p v-else-if="open1" role="status">{{ tell(open1.sentence, settings.units) }}</p>
+        <p v-else class="quiet" role="status">The day is worked out …</p>
+        <v-btn size="small" @click="open(true)">As it was at first</v-btn>
+      </PanelGroup>
+      <PanelGroup title="2. Guess">
+        <p>{{ tell(l.guess, settings.units) }}</p>
+        <template v-if="taken.guess === null">
+          <div class="guess">
+            <QuantityField
+              v-model="guess"
+              label="Your guess"
+              :kind="quantity![0].kind"
+              :min="0"
+              :max="1e6"
+              :step="0.001"
+            />
+            <v-btn
+              variant="tonal"
+              height="40"
+              :disabled="guess === null || is === null"
+              @click="take"
+              >That is my guess</v-btn
+            >
+          </div>
+        </template>
+        <p v-else-if="is !== null">
+          You guessed {{ f(taken.guess) }}; it is <b>{{ f(is) }}</b>. {{ nearWords }}
+          <v-btn size="small" @click="learned.learn(lesson, { guess: null })">Guess again</v-btn>
+        </p>
+      </PanelGroup>
+      <PanelGroup title="3. Find">
+        <p>
+          Something has happened to this system. Go and look: what you learnt above is where to
+          begin.
+        </p>
+        <v-btn variant="flat" color="primary" height="48" @click="find">Go and look</v-btn>
+        <p v-if="!reached" class="quiet">
+          What is wrong shows better in a system that is in order.
+        </p>
+        <p v-if="taken.found" class="ok">You have found it before.</p>
+      </PanelGroup>
+      <div class="next">
+        <v-btn
+          v-if="next"
+          variant="outlined"
+          height="44"
+          :to="{ name: 'lesson', params: { lesson: next.id } }"
+          >Next: {{ next.title }}</v-btn
+        >
+      </div>
+    </aside>
+  </main>
+  <main v-else class="none">
+    <h1>{{ l ? l.title : 'There is no such lesson' }}</h1>
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <v-btn variant="tonal" :to="{ name: 'course' }">To the course</v-btn>
+  </main>
+</template>
+
+<style scoped>
+.lesson {
+  display: grid;
+  grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr) 392px;
+  grid-template-areas: 'top top' 'area side';
+  height: calc(100dvh - var(--notices, 0px));
+  overflow: hidden;
+}
+.top {
+  grid-area: top;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 0 8px;
+  border-bottom: 1px solid var(--rule);
+}
+.top h1 {
+  font-size: 1.05rem;
+}
+.grow {
+  flex: 1;
+}
+.stagearea {
+  grid-area: area;
+  display: grid;
+  grid-template: minmax(0, 1fr) 160px / minmax(0, 1fr);
+  min-height: 0;
+  min-width: 0;
+}
+.side {
+  grid-area: side;
+  border-left: 1px solid var(--rule);
+  overflow-y: auto;
+  min-height: 0;
+  line-height: 1.45;
+}
+.about {
+  padding: 12px;
+}
+.ok {
+  color: var(--leaf);
+  font-weight: 650;
+}
+.field {
+  margin: 10px 0;
+}
+.guess {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  padding-top: 8px;
+}
+.next {
+  padding: 10px 12px 24px;
+}
+.phone {
+  display: flex;
+  flex-direction: column;
+  height: auto;
+  min-height: 100dvh;
+  overflow: visible;
+}
+.phone .top {
+  min-height: 48px;
+}
+.phone .stagearea {
+  grid-template-rows: max(40vh, 300px) 150px;
+  width: 100%;
+}
+.phone .side {
+  border-left: 0;
+  border-top: 1px solid var(--rule);
+  overflow: visible;
+}
+.none {
+  max-width: 34rem;
+  margin: 15vh auto;
+  padding: 1rem;
+  display: grid;
+  gap: 1rem;
+  justify-items: start;
+}
+</style>

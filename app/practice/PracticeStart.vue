@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useLearned } from '../stores/learned';
+import { usePractice } from '../stores/practice';
+import { useSystem } from '../stores/system';
+
+/** Before a run: what this is, how much can happen here, a number for a class, and what is due again. */
+const practice = usePractice();
+const system = useSystem();
+const learned = useLearned();
+const number = ref('');
+const problem = ref('');
+const waiting = computed(() =>
+  learned.waiting().filter((p) => p.systems.at(-1) !== system.document?.id),
+);
+function withNumber() {
+  const n = Number(number.value);
+  if (!(Number.isInteger(n) && n >= 1 && n <= 100_000)) {
+    problem.value = 'A whole number from 1 to 100,000, as your teacher or a friend gave it.';
+    return;
+  }
+  problem.value = '';
+  void practice.begin(n);
+}
+</script>
+
+<template>
+  <div class="start">
+    <p>
+      You come to a copy of this system. Something may have happened to it, or nothing at all. Look,
+      listen, measure, put right what is wrong; each takes its minutes, and the water goes on
+      meanwhile. Nothing of it touches your own system.
+    </p>
+    <p v-if="!practice.scope" class="quiet" role="status">The copy is being made …</p>
+    <template v-else>
+      <v-btn
+        block
+        height="56"
+        variant="flat"
+        color="primary"
+        :disabled="practice.busy || practice.scope.can === 0"
+        @click="practice.begin()"
+        >Go and look</v-btn
+      >
+      <p v-if="waiting.length" class="due">
+        <v-btn
+          variant="tonal"
+          :disabled="practice.busy"
+          @click="practice.begin(undefined, [], waiting[0]!.scenario)"
+          >Something you have met before</v-btn
+        >
+        <span class="quiet"
+          >{{ waiting.length === 1 ? 'One' : waiting.length }} of those that went wrong elsewhere
+          {{ waiting.length === 1 ? 'waits' : 'wait' }} to be met again.</span
+        >
+      </p>
+      <form class="number" @submit.prevent="withNumber">
+        <v-text-field
+          v-model="number"
+          label="The run of a number"
+          inputmode="numeric"
+          maxlength="6"
+        />
+        <v-btn type="submit" variant="outlined" height="40" :disabled="practice.busy"
+          >Take it</v-btn
+        >
+      </form>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p class="quiet">
+        {{ practice.scope.can }} of {{ practice.scope.of }} situations can come up here<template
+          v-if="practice.scope.needs.length"
+          >; the others need {{ practice.scope.needs.join(', ') }}</template
+        >.
+      </p>
+      <v-btn class="course" variant="outlined" :to="{ name: 'course' }"
+        >The course, lesson by lesson</v-btn
+      >
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  padding: 14px;
+  display: grid;
+  gap: 12px;
+  line-height: 1.45;
+}
+.due {
+  display: grid;
+  gap: 6px;
+}
+.number {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+}
+.course {
+  justify-self: start;
+}
+.problem {
+  color: var(--stop);
+}
+</style>

@@ -1,0 +1,645 @@
+import { BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
+import { airPumpsOf, dechlorinate, heatersOf } from '../life/index.ts';
+import { readField } from '../log/fields.ts';
+import { DAY } from '../network/types.ts';
+import { dose, litres, say, share, type Phrase } from '../quantity/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import { ALKALINITY, CARBON, bicarbonate } from '../season/model.ts';
+import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
+import { levelAt } from '../water/vessel.ts';
+import { strengthOf, type Coupled, type Witness } from './coupled.ts';
+import { practiceFaultOf } from './faults/index.ts';
+import type { Ground } from './ground.ts';
+import {
+  listen,
+  lookAtDrain,
+  lookAtFish,
+  lookAtLeaves,
+  lookAtPlugs,
+  lookAtPump,
+  lookAtTimer,
+  lookAtWater,
+  measure,
+  type Seen,
+} from './looks.ts';
+import { newTapWater } from './newWater.ts';
+import { addWater, breakChlorine, lose } from './waters.ts';
+
+/** What a grower can do: look, listen, measure, mend, tend, wait. Each takes its minutes before it has its effect. */
+
+/** An act of a run, as it stands in its record. */
+export interface Act {
+  readonly act: string;
+  readonly about: string;
+}
+
+export const ACT_GROUPS = ['look', 'measure', 'mend', 'tend', 'wait'] as const;
+export type ActGroup = (typeof ACT_GROUPS)[number];
+
+/** A kind of act: one row. */
+export interface ActKind {
+  readonly id: string;
+  readonly group: ActGroup;
+  /** Parts that it can be done to; “” for the whole. */
+  readonly abouts: (g: Ground) => readonly string[];
+  readonly label: (g: Ground, about: string) => Phrase;
+  readonly minutes: number;
+  /** Kit tests and parts that it uses up, money in the grower’s own. */
+  readonly tests?: number;
+  readonly money?: number;
+  /** What comes of it; nothing is seen unless it says so. @param luck 0–1 */
+  readonly does: (w: Coupled, about: string, luck: number) => Seen;
+  /** Waits until a moment besides its minutes. */
+  readonly until?: (t: Seconds) => Seconds;
+}
+
+const nothing = (words: Phrase): Seen => ({ signs: [], words, reading: null });
+const whole = () => [''];
+const nameOf = (g: Ground, id: string): string =>
+  [...g.system.paths, ...g.system.vessels].find((x) => x.id === id)?.name ?? id;
+const paths = (g: Ground, wanted: (p: Ground['system']['paths'][number]) => boolean) =>
+  g.system.paths.filter(wanted).map((p) => p.id);
+const lines = (g: Ground) => paths(g, (p) => p.kind === 'pumped-line');
+/** Drains, and what else has a guard that clogs. */
+const guarded = (g: Ground) => [
+  ...new Set([...paths(g, isDrain), ...practiceFaultOf('guard-clogged').places(g)]),
+];
+const timers = (g: Ground) => g.network([]).controls.flatMap((c) => (c.spans ? [c.id] : []));
+const hasFish = (g: Ground) => (g.hasFish ? [''] : []);
+const timerName = (g: Ground, id: string): Phrase => {
+  const of = g.system.paths.find((p) => p.kind === 'pumped-line' && p.control === id);
+  return timers(g).length > 1 && of ? [`the timer of “${of.name}”`] : ['the timer'];
+};
+
+/** Puts right what an act puts right at a place. @returns whether there was anything */
+function cure(w: Coupled, act: string, about: string): boolean {
+  const { state: s } = w;
+  let any = false;
+  s.hidden.forEach((h, i) => {
+    const fits = h.about === about || about === '' || h.about === 'system';
+    if (!fits || h.cured !== null || !(strengthOf(h, s.t) > 0)) return;
+    if (!practiceFaultOf(h.kind).cures.includes(act)) return;
+    s.hidden[i] = { ...h, cured: s.t };
+    any = true;
+  });
+  return any;
+}
+/** An act that mends: told whether something was found. */
+const mends =
+  (id: string, found: (g: Ground, about: string) => Phrase, not: Phrase): ActKind['does'] =>
+  (w, about) =>
+    nothing(cure(w, id, about) ? found(w.ground, about) : not);
+
+const home = (w: Coupled) => w.state.bodies[0];
+const homeVolume = (w: Coupled) =>
+  w.ground.home.reduce((sum, i) => sum + w.state.water.volumes[i]!, 0);
+const allVolume = (w: Coupled) =>
+  w.ground.system.vessels.reduce((sum, _, i) => sum + w.state.water.volumes[i]!, 0);
+
+/** Puts water into the vessels that pumps draw from, up to their usual level. @returns how much */
+function topUp(w: Coupled): number {
+  const { ground: g, state: s } = w;
+  const missing = g.rest.reduce((a, b) => a + b, 0) - allVolume(w);
+  if (!(missing > 1e-4)) return 0;
+  const volumes = s.water.volumes.slice();
+  const stores = g.system.vessels.flatMap((v, i) => (isStore(v) ? [i] : []));
+  const net = g.network([]);
+  let left = missing;
+  for (const i of [...stores.filter((k) => !g.home.includes(k)), ...g.home]) {
+    const v = net.vessels[i]!;
+    const room = Math.max(0, g.rest[i]! * 1.02 - volumes[i]!);
+    const given = Math.min(room, left);
+    if (!(given > 0) || levelAt(v.storage, volumes[i]! + given) > v.height) continue;
+    volumes[i]! += given;
+    left -= given;
+    addWater(
+      g.home.includes(i) ? home(w) : s.bodies[1],
+      given,
+      newTapWater(g, s.temperature, false),
+    );
+  }
+  s.water = { ...s.water, volumes };
+  return missing - left;
+}
+
+/** Share of the fish’s water that is changed at once, and what alkalinity a dose brings at the most, mg/L. */
+const CHANGE = 0.25;
+const BUFFERED = 30;
+const bicarbonateRow = BUFFERS.find((b) => b.id === 'potassium-bicarbonate')!;
+const dechlorinator = DECHLORINATORS[0]!;
+/** Air of a stone on a battery: two litres a minute. */
+const BATTERY_AIR = 2e-3 / 60;
+const HALF_OPEN = 0.45;
+/** Ice of some bottles, kg, what a kilogram takes up as it melts and warms, J, and what water takes, J/m³·K. */
+const ICE = 8;
+const ICE_HEAT = 3.34e5 + 4186 * 18;
+const WATER_HEAT = 4.186e6;
+
+const bufferMass = (g: Ground): number =>
+  ((BUFFERED / 50.043) * bicarbonateRow.gramsPerEquivalent * g.rest.reduce((a, b) => a + b, 0)) /
+  1000;
+
+const READS: readonly ReadingId[] = [
+  'temperature',
+  'oxygen',
+  'ph',
+  'tan',
+  'nitrite',
+  'nitrate',
+  'alkalinity',
+  'chlorine',
+  'conductivity',
+];
+/** Minutes of each reading, and whether it uses up a test. */
+const READING: Readonly<Partial<Record<ReadingId, readonly [minutes: number, tests: number]>>> = {
+  temperature: [1, 0],
+  oxygen: [2, 0],
+  conductivity: [1, 0],
+  ph: [4, 1],
+  tan: [8, 1],
+  nitrite: [8, 1],
+  nitrate: [8, 1],
+  alkalinity: [4, 1],
+  chlorine: [4, 1],
+};
+const readsOf = (g: Ground): ReadingId[] =>
+  READS.filter((id) => {
+    if (id === 'conductivity') return !g.hasFish;
+    if (id === 'temperature' || id === 'ph') return true;
+    return g.hasFish && (id !== 'chlorine' || g.system.site.tap.chlorine !== 'none');
+  });
+
+const valveOf = (g: Ground, id: string) => {
+  const p = g.system.paths.find((x) => x.id === id);
+  return p?.kind === 'pumped-line' ? p : null;
+};
+
+export const ACTS: readonly ActKind[] = [
+  {
+    id: 'look-fish',
+    group: 'look',
+    abouts: hasFish,
+    label: () => say`Watch the fish`,
+    minutes: 2,
+    does: (w) => lookAtFish(w),
+  },
+  {
+    id: 'look-leaves',
+    group: 'look',
+    abouts: (g) => (g.plants.length ? [''] : []),
+    label: () => say`Look at the leaves, from below too`,
+    minutes: 2,
+    does: (w) => lookAtLeaves(w),
+  },
+  {
+    id: 'look-water',
+    group: 'look',
+    abouts: whole,
+    label: () => say`Look at the water, its level, the floor`,
+    minutes: 1,
+    does: (w) => lookAtWater(w),
+  },
+  {
+    id: 'listen',
+    group: 'look',
+    abouts: whole,
+    label: () => say`Stand still and listen`,
+    minutes: 1,
+    does: (w) => listen(w),
+  },
+  {
+    id: 'look-pump',
+    group: 'look',
+    abouts: lines,
+    label: (g, id) => say`Look at the jet of “${nameOf(g, id)}”`,
+    minutes: 1,
+    does: (w, about) => lookAtPump(w, about),
+  },
+  {
+    id: 'look-drain',
+    group: 'look',
+    abouts: guarded,
+    label: (g, id) => say`Watch “${nameOf(g, id)}” for a while`,
+    minutes: 10,
+    does: (w, about) => lookAtDrain(w, about),
+  },
+  {
+    id: 'look-timer',
+    group: 'look',
+    abouts: timers,
+    label: (g, id) => ['Compare ', ...timerName(g, id), ' with your watch'],
+    minutes: 2,
+    does: (w, about) => lookAtTimer(w, about),
+  },
+  {
+    id: 'look-plugs',
+    group: 'look',
+    abouts: (g) =>
+      airPumpsOf(g.system).length || heatersOf(g.system).length || lines(g).length ? [''] : [],
+    label: () => say`Look at plugs and lamps`,
+    minutes: 1,
+    does: (w) => lookAtPlugs(w),
+  },
+  ...READS.map((id): ActKind => ({
+    id: `measure-${id}`,
+    group: 'measure',
+    abouts: (g) => (readsOf(g).includes(id) ? [''] : []),
+    label: () => [readField(id).label],
+    minutes: READING[id]![0],
+    tests: READING[id]![1],
+    does: (w, _, luck) => measure(w, id, luck),
+  })),
+  {
+    id: 'clear',
+    group: 'mend',
+    abouts: guarded,
+    label: (g, id) => {
+      const p = g.system.paths.find((x) => x.id === id)!;
+      return 'guard' in p && p.guard !== null
+        ? say`Lift the guard of “${p.name}”, clear it and its pipe`
+        : say`Clear “${p.name}” and its pipe`;
+    },
+    minutes: 12,
+    does: mends(
+      'clear',
+      (g, id) => say`A plug of roots and slime comes out of “${nameOf(g, id)}”.`,
+      say`It is clean.`,
+    ),
+  },
+  {
+    id: 'reseat',
+    group: 'mend',
+    abouts: (g) => paths(g, isSiphon),
+    label: (g, id) => say`Lift the bell of “${nameOf(g, id)}”, rinse it, seat it anew`,
+    minutes: 10,
+    does: mends(
+      'reseat',
+      (g, id) => say`“${nameOf(g, id)}” starts and stops again.`,
+      say`It sat as it should.`,
+    ),
+  },
+  {
+    id: 'clean-pump',
+    group: 'mend',
+    abouts: lines,
+    label: (g, id) => say`Unplug the pump of “${nameOf(g, id)}” and rinse it`,
+    minutes: 15,
+    does: mends('clean-pump', () => say`Its inlet was full of slime.`, say`It was clean.`),
+  },
+  {
+    id: 'new-pump',
+    group: 'mend',
+    abouts: lines,
+    label: (g, id) => say`Put the spare pump on “${nameOf(g, id)}”`,
+    minutes: 25,
+    money: 40,
+    does: mends('new-pump', () => say`It runs.`, say`It runs as the old one did.`),
+  },
+  {
+    id: 'refit',
+    group: 'mend',
+    abouts: lines,
+    label: (g, id) => say`Push the joints of “${nameOf(g, id)}” home`,
+    minutes: 5,
+    does: mends('refit', () => say`Its end had come off; it sits again.`, say`All are tight.`),
+  },
+  {
+    id: 'open-tap',
+    group: 'mend',
+    abouts: lines,
+    label: (g, id) => say`Turn the taps of “${nameOf(g, id)}” to where they were`,
+    minutes: 1,
+    does: (w, about) => {
+      const found = cure(w, 'open-tap', about);
+      const back = w.state.set.edits.some((e) => e.at === `paths.${about}.valve`);
+      w.state.set = {
+        ...w.state.set,
+        edits: w.state.set.edits.filter((e) => e.at !== `paths.${about}.valve`),
+      };
+      return nothing(
+        found || back ? say`It was shut; it is open.` : say`They stand where they should.`,
+      );
+    },
+  },
+  {
+    id: 'throttle',
+    group: 'mend',
+    abouts: (g) => lines(g).filter((id) => valveOf(g, id)!.valve !== null),
+    label: (g, id) => say`Turn the tap of “${nameOf(g, id)}” down`,
+    minutes: 1,
+    does: (w, about) => {
+      const others = w.state.set.edits.filter((e) => e.at !== `paths.${about}.valve`);
+      const to = HALF_OPEN * (valveOf(w.ground, about)!.valve ?? 1);
+      w.state.set = { ...w.state.set, edits: [...others, { at: `paths.${about}.valve`, to }] };
+      return nothing(say`It is at ${share(to)} of its turn.`);
+    },
+  },
+  {
+    id: 'free-float',
+    group: 'mend',
+    abouts: (g) =>
+      g
+        .network([])
+        .paths.flatMap((p) => (p.kind === 'float' || (p.kind === 'pump' && p.float) ? [p.id] : [])),
+    label: (g, id) => say`Lift the float of “${nameOf(g, id)}” by hand`,
+    minutes: 2,
+    does: mends('free-float', () => say`It hung; it moves again.`, say`It moves freely.`),
+  },
+  {
+    id: 'set-timer',
+    group: 'mend',
+    abouts: timers,
+    label: (g, id) => ['Set ', ...timerName(g, id), ' anew'],
+    minutes: 4,
+    does: mends('set-timer', () => say`It keeps its programme again.`, say`It was right.`),
+  },
+  {
+    id: 'seal',
+    group: 'mend',
+    abouts: (g) => g.system.vessels.filter((_, i) => g.rest[i]! > 1e-3).map((v) => v.id),
+    label: (g, id) => say`Feel along the seams of “${nameOf(g, id)}”, tighten what drips`,
+    minutes: 20,
+    does: mends('seal', () => say`A joint dripped; it is dry.`, say`All is dry.`),
+  },
+  {
+    id: 'mend-air',
+    group: 'mend',
+    abouts: (g) =>
+      airPumpsOf(g.system)
+        .slice(0, 1)
+        .map((d) => d.id),
+    label: () => say`Put the spare air pump on`,
+    minutes: 8,
+    money: 15,
+    does: mends('mend-air', () => say`The stones bubble.`, say`The stones bubble as before.`),
+  },
+  {
+    id: 'new-heater',
+    group: 'mend',
+    abouts: (g) =>
+      heatersOf(g.system)
+        .slice(0, 1)
+        .map((h) => h.id),
+    label: () => say`Change the heater`,
+    minutes: 12,
+    money: 25,
+    does: mends(
+      'new-heater',
+      () => say`The new one keeps its degrees.`,
+      say`It does what the old one did.`,
+    ),
+  },
+  {
+    id: 'unplug-heater',
+    group: 'mend',
+    abouts: (g) =>
+      heatersOf(g.system)
+        .slice(0, 1)
+        .map((h) => h.id),
+    label: () => say`Unplug the heater`,
+    minutes: 1,
+    does: (w, about) => {
+      cure(w, 'unplug-heater', about);
+      w.state.set.unheated = true;
+      return nothing(say`It is off.`);
+    },
+  },
+  {
+    id: 'top-up',
+    group: 'tend',
+    abouts: whole,
+    label: () => say`Top up to the mark, with treated water`,
+    minutes: 8,
+    does: (w) => {
+      const given = topUp(w);
+      cure(w, 'top-up', '');
+      return nothing(
+        given > 1e-3 ? say`${litres(given)} went in.` : say`The level stands at the mark.`,
+      );
+    },
+  },
+  {
+    id: 'change-water',
+    group: 'tend',
+    abouts: whole,
+    label: (g) =>
+      say`Change ${litres(CHANGE * g.home.reduce((sum, i) => sum + g.rest[i]!, 0))} for treated water`,
+    minutes: 25,
+    does: (w) => {
+      const water = CHANGE * homeVolume(w);
+      lose(home(w), CHANGE);
+      addWater(home(w), water, newTapWater(w.ground, w.state.temperature, false));
+      cure(w, 'change-water', '');
+      return nothing(say`${litres(water)} are changed.`);
+    },
+  },
+  {
+    id: 'bicarbonate',
+    group: 'tend',
+    abouts: hasFish,
+    label: (g) => say`Dissolve ${dose(bufferMass(g))} of potassium bicarbonate, pour it in slowly`,
+    minutes: 5,
+    does: (w) => {
+      const { bodies } = w.state;
+      bodies.forEach((body, k) => {
+        const v = k === 0 ? homeVolume(w) : allVolume(w) - homeVolume(w);
+        body[ALKALINITY]! += BUFFERED * v;
+        body[CARBON]! += bicarbonate(BUFFERED) * v;
+      });
+      cure(w, 'bicarbonate', '');
+      return nothing(say`It is in.`);
+    },
+  },
+  {
+    id: 'thiosulphate',
+    group: 'tend',
+    abouts: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? [''] : []),
+    label: (g) =>
+      say`Dissolve ${dose(
+        dechlorinate(
+          dechlorinator,
+          0.5,
+          g.rest.reduce((a, b) => a + b, 0),
+        ) / 1000,
+      )} of vitamin C against chlorine`,
+    minutes: 4,
+    does: (w) => {
+      const chloramine = w.ground.system.site.tap.chlorine === 'chloramine';
+      for (const body of w.state.bodies) breakChlorine(body, 1, chloramine);
+      cure(w, 'thiosulphate', '');
+      return nothing(say`It is in; it acts within minutes.`);
+    },
+  },
+  {
+    id: 'net-feed',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Net out what lies uneaten`,
+    minutes: 6,
+    does: (w) => {
+      const much = w.state.rot > 0.3 * w.ground.life.feed;
+      w.state.rot *= 0.15;
+      cure(w, 'net-feed', '');
+      return nothing(much ? say`A good deal came out.` : say`There was next to nothing.`);
+    },
+  },
+  {
+    id: 'take-out-dead',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Look under pump and plants for dead fish, take them out`,
+    minutes: 6,
+    does: (w) => {
+      const any = w.state.carrion > 0.05;
+      w.state.carrion *= 0.05;
+      cure(w, 'take-out-dead', '');
+      return nothing(any ? say`Dead fish came out.` : say`You find none.`);
+    },
+  },
+  {
+    id: 'stop-feeding',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`No feed until I say so`,
+    minutes: 0.5,
+    does: (w) => {
+      w.state.set.feeding = 0;
+      return nothing(say`The jar stays shut.`);
+    },
+  },
+  {
+    id: 'feed-again',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Feed as usual from now on`,
+    minutes: 0.5,
+    does: (w) => {
+      w.state.set.feeding = 1;
+      return nothing(say`Fed at eight and at six.`);
+    },
+  },
+  {
+    id: 'battery-air',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Hang a stone on a battery pump into the tank`,
+    minutes: 4,
+    does: (w) => {
+      w.state.set.air = BATTERY_AIR;
+      return nothing(say`It bubbles.`);
+    },
+  },
+  {
+    id: 'shade',
+    group: 'tend',
+    abouts: (g) => (g.system.site.kind === 'indoor' ? [] : ['']),
+    label: () => say`Hang shade over tank and beds`,
+    minutes: 15,
+    does: (w) => {
+      w.state.set.shaded = true;
+      return nothing(say`It hangs.`);
+    },
+  },
+  {
+    id: 'cool',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Float frozen bottles in the tank`,
+    minutes: 6,
+    money: 1,
+    does: (w) => {
+      const { state: s } = w;
+      // No more than two degrees at once: fish bear no jumps.
+      const by = Math.min(2, (ICE * ICE_HEAT) / (WATER_HEAT * Math.max(0.01, allVolume(w))));
+      s.temperature -= by;
+      return nothing(say`The water cools by ${String(Math.round(by * 10) / 10)} degrees.`);
+    },
+  },
+  {
+    id: 'hand-water',
+    group: 'tend',
+    abouts: (g) => (g.plants.length ? [''] : []),
+    label: () => say`Pour water over the roots by hand`,
+    minutes: 15,
+    does: (w) => {
+      for (const p of w.state.planted) p.dry = 0;
+      return nothing(say`All roots are wet.`);
+    },
+  },
+  {
+    id: 'pick-pests',
+    group: 'tend',
+    abouts: (g) => (g.plants.length ? [''] : []),
+    label: () => say`Wipe and pick the leaves clean, worst plants out`,
+    minutes: 20,
+    does: (w) => {
+      const any = w.state.pests > 0.02;
+      w.state.pests *= 0.1;
+      cure(w, 'pick-pests', '');
+      return nothing(
+        any ? say`Aphids sat under the leaves; most are gone.` : say`The leaves are clean.`,
+      );
+    },
+  },
+  {
+    id: 'wait-quarter',
+    group: 'wait',
+    abouts: whole,
+    label: () => say`Wait a quarter of an hour`,
+    minutes: 0,
+    until: (t) => t + 900,
+    does: (w) => lookAtWater(w),
+  },
+  {
+    id: 'wait-hour',
+    group: 'wait',
+    abouts: whole,
+    label: () => say`Come back in an hour`,
+    minutes: 0,
+    until: (t) => t + 3600,
+    does: (w) => lookAtWater(w),
+  },
+  {
+    id: 'wait-morning',
+    group: 'wait',
+    abouts: whole,
+    label: () => say`Leave it until seven in the morning`,
+    minutes: 0,
+    until: (t) => {
+      const seven = Math.floor(t / DAY) * DAY + 7 * 3600;
+      return seven > t + 60 ? seven : seven + DAY;
+    },
+    does: (w) => lookAtWater(w),
+  },
+];
+
+const BY_ID = new Map(ACTS.map((a) => [a.id, a]));
+/** The kind of an act. @throws RangeError where there is none of that id */
+export function actOf(id: string): ActKind {
+  const a = BY_ID.get(id);
+  if (!a) throw new RangeError(`No act ${id}`);
+  return a;
+}
+
+/** Everything that can be done in a system. */
+export const actsFor = (g: Ground): Act[] =>
+  ACTS.flatMap((k) => k.abouts(g).map((about) => ({ act: k.id, about })));
+
+/** Does an act: its time goes by, then it has its effect. */
+export function perform(
+  w: Coupled,
+  a: Act,
+  luck: number,
+  most = Infinity,
+  witness?: Witness,
+): Seen {
+  const kind = actOf(a.act);
+  const { state: s } = w;
+  const began = s.t;
+  const end = kind.until ? kind.until(began) : began + kind.minutes * 60;
+  w.advance(Math.min(end, most), witness);
+  s.tally.minutes += kind.minutes;
+  s.tally.tests += kind.tests ?? 0;
+  s.tally.money += kind.money ?? 0;
+  return kind.does(w, a.about, luck);
+}

@@ -1,0 +1,199 @@
+import { Drills, fixesForDrill, type DrillFix } from '../drills/index.ts';
+import type { DayTrace } from '../day/index.ts';
+import { joined } from '../day/joined.ts';
+import type { Phrase } from '../quantity/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import type { Act } from './acts.ts';
+import type { Coupled } from './coupled.ts';
+import { DRILLED_KINDS, practiceFaultOf } from './faults/index.ts';
+import { homeWater } from './fare.ts';
+import { firstSign, possible, tellings, type FirstSign, type Telling } from './information.ts';
+import { Run, begin, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
+import type { Ground } from './ground.ts';
+import { perform } from './acts.ts';
+import { bestLine } from './search.ts';
+import type { Setup } from './scenarios.ts';
+import type { Tally } from './types.ts';
+
+/** What a run came to, told when it is over: what it was, what it cost, what would have told, what would have been best. */
+
+/** A fault as it is told afterwards. */
+export interface Told {
+  readonly kind: string;
+  readonly about: string;
+  readonly name: string;
+  readonly struck: Seconds;
+  /** When it was put right; null where it was not. */
+  readonly cured: Seconds | null;
+  readonly advice: Phrase;
+}
+
+/** The water and the fish of a line of action along its time, every quarter of an hour. */
+export interface Course {
+  readonly acts: readonly Act[];
+  readonly tally: Tally;
+  readonly well: boolean;
+  readonly loss: number;
+  readonly times: readonly Seconds[];
+  readonly oxygen: readonly number[];
+  readonly temperature: readonly number[];
+  readonly ammonia: readonly number[];
+  /** Of the fish alive. */
+  readonly alive: readonly number[];
+  /** The day’s water from the moment at which the player came, times from 0. */
+  readonly trace: DayTrace;
+}
+
+export interface Debrief {
+  readonly faults: readonly Told[];
+  readonly begins: Seconds;
+  readonly ends: Seconds;
+  readonly entries: readonly Entry[];
+  /** What the player did, what would have been best, and what doing nothing would have come to. */
+  readonly mine: Course;
+  readonly best: Course;
+  readonly idle: { readonly loss: number; readonly well: boolean };
+  readonly tried: number;
+  readonly sign: FirstSign | null;
+  /** Looks and readings by what they would have told, when the player came; of how many possible troubles. */
+  readonly tellings: readonly Telling[];
+  readonly possible: number;
+  /** Changes of the real design that would have kept it from happening. */
+  readonly fixes: readonly (DrillFix & { readonly fault: string })[];
+}
+
+/** Plays on, and keeps what a course shows. */
+class Recorder {
+  private readonly traces: DayTrace[] = [];
+  private readonly rows: { t: Seconds; o: number; w: number; n: number; f: number }[] = [];
+
+  constructor(private readonly world: Coupled) {
+    this.row();
+  }
+  private row(): void {
+    const { ground: g, state: s } = this.world;
+    const water = homeWater(g, s, s.water.volumes);
+    this.rows.push({
+      t: s.t,
+      o: water.oxygen,
+      w: s.temperature,
+      n: water.ammonia,
+      f: s.shoals.reduce((sum, x) => sum + x.alive, 0),
+    });
+  }
+  readonly witness = (trace: DayTrace): void => {
+    this.traces.push(trace);
+    this.row();
+  };
+  /** Goes on to a moment by quarters of an hour. */
+  advance(till: Seconds): void {
+    const QUARTER = 900;
+    for (let t = this.world.state.t; t < till - 1e-6;) {
+      t = Math.min(till, (Math.floor(t / QUARTER + 1e-9) + 1) * QUARTER);
+      this.world.advance(t, this.witness);
+    }
+  }
+  course(acts: readonly Act[], from: Seconds): Course {
+    const { tally } = this.world.state;
+    const well = isWell(this.world);
+    return {
+      acts,
+      tally: { ...tally },
+      well,
+      loss: lossOf(tally, well),
+      times: this.rows.map((r) => r.t),
+      oxygen: this.rows.map((r) => r.o),
+      temperature: this.rows.map((r) => r.w),
+      ammonia: this.rows.map((r) => r.n),
+      alive: this.rows.map((r) => r.f),
+      trace: joined(this.traces, from),
+    };
+  }
+}
+
+/** A line of action from the beginning to the end of a run. @param luck of each act */
+export function courseOf(g: Ground, setup: Setup, acts: readonly Act[]): Course {
+  const run = Run.replay(g, { scenario: setup.scenario, seed: setup.seed, acts: [] });
+  const recorder = new Recorder(run.world);
+  for (const a of acts) perform(run.world, a, 0.5, setup.ends, recorder.witness);
+  recorder.advance(setup.ends);
+  return recorder.course(acts, setup.begins);
+}
+
+/** What was told of how far a debrief is. */
+export type DebriefProgress = (
+  what: 'played' | 'line' | 'signs' | 'fixes',
+  share: number,
+) => boolean;
+
+/** How long fixes of a design are looked for at most: so many faults. */
+const MOST_FIXED = 2;
+
+function fixesOf(g: Ground, setup: Setup): (DrillFix & { fault: string })[] {
+  const drilled = setup.hidden.filter((h) => DRILLED_KINDS.has(h.kind)).slice(0, MOST_FIXED);
+  if (!drilled.length) return [];
+  const drills = new Drills(g.system);
+  return drilled.flatMap((h) => {
+    const fault = drills.faults.find((f) => f.kind === h.kind && f.about === h.about);
+    if (!fault) return [];
+    const name = practiceFaultOf(h.kind).name(g, h.about);
+    return fixesForDrill(g.system, drills.run(fault)).map((f) => ({ ...f, fault: name }));
+  });
+}
+
+/**
+ * The debrief of a run.
+ *
+ * @param record as it was played; it is played again, so that nothing but the record is needed
+ * @param progress returning false stops the search for something better
+ */
+export function debrief(
+  g: Ground,
+  record: Omit<RunRecord, 'system'>,
+  progress: DebriefProgress = () => true,
+): Debrief {
+  const start = Run.start(g, record.scenario, record.seed);
+  const { setup } = start;
+  const recorder = new Recorder(start.world);
+  for (const a of record.acts) start.do(a, recorder.witness);
+  recorder.advance(setup.ends);
+  const mine = recorder.course(record.acts, setup.begins);
+  progress('played', 1);
+
+  let tried = 0;
+  const found = bestLine(begin(g, setup), setup, (n) => {
+    tried = n;
+    return progress('line', 1 - 1 / (1 + n / 30));
+  });
+  // What the player found may be better than what was searched.
+  const best = mine.loss <= found.best.loss + 1e-9 ? mine : courseOf(g, setup, found.best.acts);
+  const worlds = possible(g, setup, (share) => progress('signs', share));
+  const all = tellings(worlds);
+  const sign = firstSign(g, setup, setup.ends);
+  progress('fixes', 0);
+  const { state } = start.world;
+  return {
+    faults: setup.hidden.map((h, i): Told => {
+      const f = practiceFaultOf(h.kind);
+      return {
+        kind: h.kind,
+        about: h.about,
+        name: f.name(g, h.about),
+        struck: h.from,
+        cured: state.hidden[i]!.cured,
+        advice: f.advice,
+      };
+    }),
+    begins: setup.begins,
+    ends: setup.ends,
+    entries: start.entries,
+    mine,
+    best,
+    idle: { loss: found.idle.loss, well: found.idle.well },
+    tried,
+    sign,
+    tellings: all,
+    possible: worlds.length,
+    fixes: fixesOf(g, setup),
+  };
+}

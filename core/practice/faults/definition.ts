@@ -1,0 +1,49 @@
+import type { Network } from '../../network/types.ts';
+import type { Phrase } from '../../quantity/index.ts';
+import type { Celsius, Seconds, Share } from '../../quantity/si.ts';
+import type { Ground } from '../ground.ts';
+import type { State } from '../types.ts';
+
+/** What faults do to the living side while they last. */
+export interface Effects {
+  /** Mains power is there. */
+  readonly power: boolean;
+  /** Share of the air pumps’ air. */
+  readonly air: Share;
+  /** Heaters: as set, dead, or on without end. */
+  readonly heater: 'works' | 'off' | 'stuck';
+  /** On top of the air’s warmth. */
+  readonly heat: Celsius;
+}
+export const NO_EFFECT: Effects = { power: true, air: 1, heater: 'works', heat: 0 };
+
+/** A hidden fault with all that is known of it. */
+export interface PracticeFault<Id extends string = string> {
+  readonly id: Id;
+  /** Its name, for the debrief. */
+  readonly name: (g: Ground, about: string) => string;
+  /** Where it can strike a system: paths, vessels, controls, devices, or “system”. */
+  readonly places: (g: Ground) => readonly string[];
+  /** What a system needs for it, where it has no place: told without naming the fault. */
+  readonly needs: string;
+  /** The network with the fault in it. @param strength 0–1 */
+  readonly inject?: (g: Ground, about: string, strength: Share) => (net: Network) => Network;
+  /** What it does to the living side. @param strength 0–1 */
+  readonly effects?: (strength: Share) => Partial<Effects>;
+  /** What it does once, as it strikes. */
+  readonly strike?: (g: Ground, state: State, about: string) => void;
+  /** What happens anew every so often while it lasts. */
+  readonly goesOn?: (g: Ground, state: State, about: string, hours: number) => void;
+  /** After this it is over by itself. */
+  readonly lasts?: Seconds;
+  /** It is not well before it was put right, however little it does by then. */
+  readonly mustCure?: boolean;
+  /** Acts that put it right. */
+  readonly cures: readonly string[];
+  /** What would have kept it from costing so much, where no change of the design’s figures would. */
+  readonly advice: Phrase;
+}
+
+export const definePracticeFault = <const Id extends string>(
+  fault: PracticeFault<Id>,
+): PracticeFault<Id> => fault;

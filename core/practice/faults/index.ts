@@ -1,0 +1,15 @@
+import { LIFE_FAULTS } from './life.ts';
+import { WATER_FAULTS } from './water.ts';
+import type { PracticeFault } from './definition.ts';
+
+/** Every fault that is practised. */
+export const PRACTICE_FAULTS: readonly PracticeFault[] = [...WATER_FAULTS, ...LIFE_FAULTS];
+const BY_ID = new Map(PRACTICE_FAULTS.map((f) => [f.id, f]));
+/** @throws RangeError where there is no such fault */
+export function practiceFaultOf(id: string): PracticeFault {
+  const f = BY_ID.get(id);
+  if (!f) throw new RangeError(`No fault ${id}`);
+  return f;
+}
+export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';
+export { DRILLED_KINDS } from './water.ts';

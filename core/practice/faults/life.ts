@@ -1,0 +1,172 @@
+import { NITROGEN_IN_FISH, airPumpsOf, heatersOf } from '../../life/index.ts';
+import { say } from '../../quantity/index.ts';
+import { ALKALINITY, CARBON } from '../../season/model.ts';
+import { newTapWater } from '../newWater.ts';
+import { SALTS, addWater, lose } from '../waters.ts';
+import { definePracticeFault, type PracticeFault } from './definition.ts';
+
+/** Faults of feed, water, warmth and what lives. */
+
+const anyFish = (g: { hasFish: boolean }) => (g.hasFish ? ['system'] : []);
+
+export const airStops = definePracticeFault({
+  id: 'air-pump-stops',
+  name: () => 'The air pump has stopped',
+  places: (g) => {
+    const [first] = airPumpsOf(g.system);
+    return first && g.hasFish ? [first.id] : [];
+  },
+  needs: 'fish and an air pump',
+  effects: (strength) => ({ air: 1 - strength }),
+  cures: ['mend-air'],
+  advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
+});
+
+/** So many days’ feed at once, uneaten. */
+const OVERFED = 4;
+export const overfed = definePracticeFault({
+  id: 'overfeeding',
+  name: () => 'Someone fed four days’ feed at once',
+  places: anyFish,
+  needs: 'fish',
+  strike: (g, s) => void (s.rot += OVERFED * g.life.feed),
+  cures: ['net-feed'],
+  advice: say`The ration weighed out in a jar for each day; what is not eaten in five minutes comes out.`,
+});
+
+export const deadFish = definePracticeFault({
+  id: 'dead-fish',
+  name: () => 'A fish died under the pump and rots',
+  places: anyFish,
+  needs: 'fish',
+  strike: (g, s) => {
+    const [group] = g.groups;
+    const shoal = s.shoals.find((x) => x.id === group?.id);
+    if (!group || !shoal || shoal.alive < 1) return;
+    shoal.alive -= 1;
+    s.carrion += group.meanMass * NITROGEN_IN_FISH;
+  },
+  mustCure: true,
+  cures: ['take-out-dead'],
+  advice: say`Count the fish every day; a guard round the pump that none gets behind.`,
+});
+
+/** Share of the fish’s water that was replaced at once. */
+const REPLACED = 0.15;
+export const untreated = definePracticeFault({
+  id: 'tap-untreated',
+  name: (g) =>
+    `Water changed straight from the tap with ${g.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine'} in it`,
+  places: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? ['system'] : []),
+  needs: 'fish and a tap with chlorine',
+  strike: (g, s) => {
+    // As much was taken out before: the vessel is no fuller than it was.
+    const there = g.home.reduce((sum, i) => sum + s.water.volumes[i]!, 0);
+    lose(s.bodies[0], REPLACED);
+    addWater(s.bodies[0], REPLACED * there, newTapWater(g, s.temperature, true));
+  },
+  cures: ['thiosulphate'],
+  advice: say`A tub in which new water stands or is treated; vitamin C or thiosulphate beside the tap.`,
+});
+
+/** What is left of the alkalinity after months without buffer. */
+const USED_UP = 0.06;
+export const sour = definePracticeFault({
+  id: 'ph-crash',
+  name: () => 'The alkalinity is used up and the pH falls',
+  places: anyFish,
+  needs: 'fish',
+  strike: (_, s) => {
+    for (const body of s.bodies) {
+      const was = body[ALKALINITY]!;
+      body[ALKALINITY] = was * USED_UP;
+      // Carbon dioxide of what breathes stays in the water.
+      body[CARBON] = Math.max(
+        body[CARBON]! - (was - body[ALKALINITY]) / 50.04,
+        body[CARBON]! * 0.12,
+      );
+    }
+  },
+  cures: ['bicarbonate'],
+  advice: say`Alkalinity tested every two weeks; shell in a bag where the water comes in.`,
+});
+
+export const heaterFails = definePracticeFault({
+  id: 'heater-fails',
+  name: () => 'The heater is dead',
+  places: (g) =>
+    heatersOf(g.system)
+      .slice(0, 1)
+      .map((h) => h.id),
+  needs: 'a heater',
+  effects: () => ({ heater: 'off' }),
+  cures: ['new-heater'],
+  advice: say`Two small heaters in place of one; a thermometer that is looked at every day.`,
+});
+
+export const heaterStuck = definePracticeFault({
+  id: 'heater-stuck',
+  name: () => 'The heater heats without end',
+  places: (g) =>
+    heatersOf(g.system)
+      .slice(0, 1)
+      .map((h) => h.id),
+  needs: 'a heater',
+  effects: () => ({ heater: 'stuck' }),
+  cures: ['new-heater', 'unplug-heater'],
+  advice: say`A heater no stronger than it must be; a second thermostat in its line.`,
+});
+
+export const heat = definePracticeFault({
+  id: 'heat-wave',
+  name: () => 'A heat wave',
+  places: (g) => (g.system.site.kind === 'indoor' ? [] : ['system']),
+  needs: 'a place out of doors or under glass',
+  effects: (strength) => ({ heat: 9 * strength }),
+  lasts: 4 * 86_400,
+  cures: [],
+  advice: say`Shade over tank and glass before the summer; air that runs through the night.`,
+});
+
+/** Pests double in so many hours where nobody picks them. Practice. */
+const DOUBLING = 20;
+const FIRST_PESTS = 0.1;
+export const pests = definePracticeFault({
+  id: 'pests',
+  name: () => 'New plants brought aphids along',
+  places: (g) => (g.plants.length ? ['system'] : []),
+  needs: 'plants',
+  strike: (_, s) => void (s.pests = Math.max(s.pests, FIRST_PESTS)),
+  goesOn: (_, s, __, hours) => {
+    s.pests = Math.min(1, s.pests * 2 ** (hours / DOUBLING));
+  },
+  cures: ['pick-pests'],
+  advice: say`New plants stand apart for two weeks and are looked at from below.`,
+});
+
+/** How much too strong it was mixed. */
+const TOO_STRONG = 1.7;
+export const strong = definePracticeFault({
+  id: 'mixed-too-strong',
+  name: () => 'The solution was dosed twice',
+  places: (g) => (g.system.solution && !g.hasFish ? ['system'] : []),
+  needs: 'a nutrient solution',
+  strike: (_, s) => {
+    for (const body of s.bodies) body[SALTS]! *= TOO_STRONG;
+  },
+  cures: ['change-water'],
+  advice: say`Note each dose as it goes in; read the EC before the next.`,
+});
+
+export const LIFE_FAULTS: readonly PracticeFault[] = [
+  airStops,
+  overfed,
+  deadFish,
+  untreated,
+  sour,
+  heaterFails,
+  heaterStuck,
+  heat,
+  pests,
+  strong,
+];

@@ -1,0 +1,146 @@
+import {
+  FAULTS,
+  faultOf,
+  faultsOf,
+  percent,
+  USUAL_SEVERITY,
+  type FaultKind,
+  type Severity,
+} from '../../drills/index.ts';
+import type { NetControl, Network } from '../../network/types.ts';
+import { say, type Phrase } from '../../quantity/index.ts';
+import type { Seconds } from '../../quantity/si.ts';
+import type { Ground } from '../ground.ts';
+import { definePracticeFault, type PracticeFault } from './definition.ts';
+
+/** Faults of the water: those that are drilled, with what puts each right. */
+
+interface Row {
+  readonly kind: FaultKind;
+  readonly needs: string;
+  readonly cures: readonly string[];
+  readonly lasts?: Seconds;
+  readonly advice: Phrase;
+}
+
+/** The cut of practice: a night and half a day. */
+const CUT: Seconds = 20 * 3600;
+
+// prettier-ignore
+const ROWS: readonly Row[] = [
+  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
+  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], advice: say`A spare pump on the shelf; a look at the jet every day.` },
+  { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`A screen round the intake, rinsed every month; a fill timed every month tells of it early.` },
+  { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`A clamp on the last joint; an intake that leaves the fish water when the pump throws it on the floor.` },
+  { kind: 'float-stuck', needs: 'a float', cures: ['free-float'], advice: say`Lift the float by hand once a month; an overflow that takes all that can come.` },
+  { kind: 'valve-shut', needs: 'a line with taps', cures: ['open-tap'], advice: say`Tape on the tap’s handle where it is right.` },
+  { kind: 'siphon-never-starts', needs: 'a bell siphon', cures: ['reseat'], advice: say`A flow in the middle of the siphon’s window; a spare standpipe that takes all of it.` },
+  { kind: 'siphon-never-stops', needs: 'a bell siphon', cures: ['reseat'], advice: say`A flow below what it stops at; a notch of the right height in the bell’s foot.` },
+  { kind: 'guard-clogged', needs: 'a drain with a guard', cures: ['clear'], advice: say`Guards that lift out by hand, and are lifted every month.` },
+  { kind: 'drain-blocked', needs: 'a drain', cures: ['clear'], advice: say`A second overflow that takes all of the flow and leads where it does no harm.` },
+  { kind: 'timer-stuck-on', needs: 'a timer', cures: ['set-timer'], advice: say`An overflow for a pump that never stops; a look at the timer with each look at the bed.` },
+  { kind: 'timer-stuck-off', needs: 'a timer', cures: ['set-timer'], advice: say`Media that hold water for a day; a look at the timer with each look at the bed.` },
+  { kind: 'top-up-forgotten', needs: 'water', cures: ['top-up'], advice: say`A mark on the wall at the right level; a reserve over the intake for a week.` },
+  { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`A tray under the joints, and the top-up noted: it tells of a leak before the floor does.` },
+];
+
+const drilled = (g: Ground, kind: FaultKind, how: Severity = USUAL_SEVERITY) =>
+  faultsOf(g.system, g.network([]), how).filter((f) => f.kind === kind);
+
+/** Severities by the strength that a growing fault has reached. */
+const severity = (strength: number): Severity => ({
+  ...USUAL_SEVERITY,
+  pumpClogged: USUAL_SEVERITY.pumpClogged * strength,
+  drainBlocked: USUAL_SEVERITY.drainBlocked * strength,
+  leak: USUAL_SEVERITY.leak * strength,
+});
+
+const fromDrill = (r: Row): PracticeFault =>
+  definePracticeFault({
+    id: r.kind,
+    name: (g, about) =>
+      r.kind === 'power-cut'
+        ? `A power cut of ${CUT / 3600} hours`
+        : r.kind === 'top-up-forgotten'
+          ? 'Nobody topped up for weeks'
+          : (drilled(g, r.kind).find((f) => f.about === about)?.name ?? r.kind),
+    places: (g) => drilled(g, r.kind).map((f) => f.about),
+    needs: r.needs,
+    // Air and plants take their water at all times; what was forgotten is done as it strikes.
+    ...(r.kind === 'top-up-forgotten'
+      ? {}
+      : {
+          inject: (g: Ground, about: string, strength: number) => {
+            const net = g.network([]);
+            const found = faultOf(r.kind)
+              .instances({ system: g.system, net, how: severity(strength) })
+              .find((x) => x.about === about);
+            return found?.inject ?? ((n: Network) => n);
+          },
+        }),
+    ...(r.kind === 'power-cut' ? { effects: () => ({ power: false }) } : {}),
+    ...(r.lasts ? { lasts: r.lasts } : {}),
+    ...(r.kind === 'top-up-forgotten' ? { strike: lapse } : {}),
+    cures: r.cures,
+    advice: r.advice,
+  });
+
+/** Share of its water that a system has lost at the least when nobody topped up for weeks. */
+const LAPSED = 0.2;
+/** Water of weeks without topping up, gone from where the pumps draw; what was dissolved stays. */
+const lapse: NonNullable<PracticeFault['strike']> = (g, s) => {
+  const all = g.rest.reduce((a, b) => a + b, 0);
+  let due = Math.max(g.c.a.balance.dailyWaterUse * 14, LAPSED * all);
+  const net = g.network([]);
+  const stores = [...new Set(net.paths.flatMap((p) => (p.kind === 'pump' ? [p.from] : [])))];
+  const volumes = s.water.volumes.slice();
+  for (const i of stores.length ? stores : g.home) {
+    const taken = Math.min(due, volumes[i]! * 0.8);
+    volumes[i]! -= taken;
+    due -= taken;
+  }
+  s.water = { ...s.water, volumes };
+};
+
+/** A clock that stood as long as the mains were away: the programme comes as much too late. */
+function late(c: NetControl, by: Seconds): NetControl {
+  if (!c.spans) return c;
+  const { period } = c;
+  return {
+    ...c,
+    spans: c.spans
+      .flatMap(([a, b]): [Seconds, Seconds][] => {
+        const from = (a + by) % period;
+        const till = from + (b - a);
+        return till <= period
+          ? [[from, till]]
+          : [
+              [from, period],
+              [0, till - period],
+            ];
+      })
+      .sort((x, y) => x[0] - y[0]),
+  };
+}
+const LATE: Seconds = 8 * 3600;
+
+export const timerLate = definePracticeFault({
+  id: 'timer-late',
+  name: (g, about) =>
+    `The timer${g.network([]).controls.length > 1 ? ` “${about}”` : ''} has lost eight hours`,
+  places: (g) =>
+    g
+      .network([])
+      .controls.flatMap((c) => (c.spans?.length && c.period >= 86_400 - 1 ? [c.id] : [])),
+  needs: 'a timer with a programme by the clock',
+  inject: (_, about) => (net) => ({
+    ...net,
+    controls: net.controls.map((c) => (c.id === about ? late(c, LATE) : c)),
+  }),
+  cures: ['set-timer'],
+  advice: say`After every cut: set the timer’s clock. A digital timer with a cell keeps it.`,
+});
+
+export const WATER_FAULTS: readonly PracticeFault[] = [...ROWS.map(fromDrill), timerLate];
+export const DRILLED_KINDS: ReadonlySet<string> = new Set(FAULTS.map((f) => f.id));
+export { percent };

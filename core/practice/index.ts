@@ -1,0 +1,14 @@
+/** The practice bench: a simulated copy of a system with hidden faults, a clock, looks and acts, and what a run came to. */
+export * from './types.ts';
+export { groundOf, type Ground } from './ground.ts';
+export * from './acts.ts';
+export * from './scenarios.ts';
+export * from './run.ts';
+export * from './looks.ts';
+export * from './information.ts';
+export * from './search.ts';
+export * from './debrief.ts';
+export * from './returns.ts';
+export * from './course.ts';
+export { PRACTICE_FAULTS, practiceFaultOf } from './faults/index.ts';
+export { Coupled } from './coupled.ts';

@@ -1,0 +1,133 @@
+import type { Phrase } from '../quantity/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import { actOf, actsFor, perform, type Act } from './acts.ts';
+import { Coupled } from './coupled.ts';
+import type { Ground } from './ground.ts';
+import type { Seen } from './looks.ts';
+import { fork } from './run.ts';
+import { scenariosFor, setupOf, type Setup } from './scenarios.ts';
+import { startState } from './start.ts';
+import { copyState, type Hidden } from './types.ts';
+
+/** What a look or a reading tells: how far it narrows down what may have happened. */
+
+/** A reading’s luck where none is drawn: no error. */
+const FAIR = 0.5;
+
+/** Looks and readings of a system. */
+export const looksOf = (g: Ground): Act[] =>
+  actsFor(g).filter((a) => ['look', 'measure'].includes(actOf(a.act).group));
+
+/** What was seen, as far as two of it are told apart. */
+const keyOf = (s: Seen): string => s.key ?? JSON.stringify([s.signs, s.words]);
+
+export interface Telling extends Act {
+  /** Expected information, bits, and for each minute that it takes. */
+  readonly bits: number;
+  readonly perMinute: number;
+  /** How many of the troubles that were possible it leaves on average. */
+  readonly leaves: number;
+  readonly minutes: number;
+}
+
+/**
+ * Systems in which each of the troubles that were possible has happened, at the moment at which the player comes.
+ * They share the time before anything strikes.
+ */
+export function possible(
+  g: Ground,
+  setup: Setup,
+  progress?: (share: number) => boolean,
+): { readonly scenario: string; readonly world: Coupled }[] {
+  const all = scenariosFor(g).map((s) => {
+    const own = s.id === setup.scenario ? setup : setupOf(g, s, setup.seed);
+    const shift = setup.begins - own.begins;
+    const hidden = own.hidden.map((h): Hidden => ({ ...h, from: h.from + shift }));
+    const first = Math.min(setup.begins, ...hidden.map((h) => h.from));
+    return { scenario: s.id, hidden, first: Math.max(0, first) };
+  });
+  const order = all.map((_, i) => i).sort((a, b) => all[a]!.first - all[b]!.first);
+  const sound = new Coupled(g, startState(g, setup.day, []), setup.day, setup.weather);
+  const out: { scenario: string; world: Coupled }[] = [];
+  for (const [done, i] of order.entries()) {
+    const { scenario, hidden, first } = all[i]!;
+    sound.advance(first);
+    const state = copyState(sound.state);
+    state.hidden = [...hidden];
+    const world = new Coupled(g, state, setup.day, setup.weather).advance(setup.begins);
+    out.push({ scenario, world });
+    if (progress && !progress((done + 1) / all.length)) break;
+  }
+  return out;
+}
+
+/**
+ * Expected information of each look and reading, the one that tells most for its time first.
+ *
+ * @param worlds from {@link possible}; each is as likely as the others
+ * @returns bits: the entropy of what would be seen, since what is seen follows from what has happened
+ * @source C. E. Shannon (1948), A mathematical theory of communication
+ */
+export function tellings(worlds: readonly { readonly world: Coupled }[]): Telling[] {
+  const g = worlds[0]?.world.ground;
+  if (!g) return [];
+  return looksOf(g)
+    .map((a): Telling => {
+      const classes = new Map<string, number>();
+      for (const { world } of worlds) {
+        const key = keyOf(perform(fork(world), a, FAIR));
+        classes.set(key, (classes.get(key) ?? 0) + 1);
+      }
+      const n = worlds.length;
+      let [bits, leaves] = [0, 0];
+      for (const k of classes.values()) {
+        bits -= (k / n) * Math.log2(k / n);
+        leaves += (k / n) * k;
+      }
+      const { minutes } = actOf(a.act);
+      return { ...a, bits, leaves, minutes, perMinute: bits / Math.max(1, minutes) };
+    })
+    .sort((x, y) => y.bits - x.bits || x.minutes - y.minutes);
+}
+
+/** The first sign of a trouble that could have been seen. */
+export interface FirstSign extends Act {
+  readonly at: Seconds;
+  readonly words: Phrase;
+}
+
+/** How often one might have looked, s. */
+const EVERY: Seconds = 1800;
+
+/**
+ * When the first sign of a run’s trouble could have been seen, had someone looked every half hour: the first look
+ * that differs from the same look at the same hour in a system where nothing happened. Readings are tried where no
+ * look tells.
+ *
+ * @returns null where nothing could be told until the end
+ */
+export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | null {
+  if (!setup.hidden.length) return null;
+  const world = (hidden: readonly Hidden[]) =>
+    new Coupled(g, startState(g, setup.day, hidden), setup.day, setup.weather);
+  const struck = world(setup.hidden);
+  const sound = world([]);
+  const looks = looksOf(g).filter((a) => actOf(a.act).group === 'look');
+  const reads = looksOf(g).filter((a) => actOf(a.act).group === 'measure');
+  const from = Math.max(0, Math.min(...setup.hidden.map((h) => h.from)));
+  struck.advance(from);
+  sound.advance(from);
+  let byReading: FirstSign | null = null;
+  for (let t = from; t <= till; t += EVERY) {
+    struck.advance(t);
+    sound.advance(t);
+    for (const a of byReading ? looks : [...looks, ...reads]) {
+      const seen = perform(fork(struck), a, FAIR);
+      if (keyOf(seen) === keyOf(perform(fork(sound), a, FAIR))) continue;
+      const sign: FirstSign = { ...a, at: t, words: seen.words };
+      if (actOf(a.act).group === 'look') return sign;
+      byReading ??= sign;
+    }
+  }
+  return byReading;
+}

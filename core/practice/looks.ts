@@ -1,0 +1,356 @@
+import { airPumpsOf, heatersOf } from '../life/index.ts';
+import { KIT_STEPS } from '../log/things.ts';
+import { readField } from '../log/fields.ts';
+import type { SignId } from '../log/signs.ts';
+import { signOf } from '../log/signs.ts';
+import { isOn } from '../day/index.ts';
+import { say, type Phrase } from '../quantity/index.ts';
+import { isDrain, isSiphon, type ReadingId } from '../system/index.ts';
+import type { Coupled } from './coupled.ts';
+import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
+
+/** What a grower sees, hears and measures: never the state itself. */
+
+/** What came of a look, a reading or some work. */
+export interface Seen {
+  /** What was seen, by the signs of the log. */
+  readonly signs: readonly SignId[];
+  readonly words: Phrase;
+  /** What of it a grower tells apart, where that is less than the words: not the phase of a siphon. */
+  readonly key?: string;
+  /** A reading, as the kit or probe gives it. */
+  readonly reading: { readonly id: ReadingId; readonly low: number; readonly high: number } | null;
+}
+
+const signs = (all: readonly SignId[], more: Phrase = []): Seen => ({
+  signs: all,
+  words: [
+    all.map((id) => signOf(id)!.words).join('. '),
+    ...(more.length ? ['. ', ...more] : all.length ? ['.'] : []),
+  ],
+  reading: null,
+});
+
+/** Feed left over shows from this share of a day’s ration on; water is cloudy from the second. */
+const LEFT_OVER = 0.4;
+const CLOUDY = 1.2;
+/** Roots that had no water for so long beyond their usual pause wilt by day. */
+const WILTS = 4 * 3600;
+const BROWNS = 24 * 3600;
+/** Pests are seen from below the leaves from so much on. */
+const PESTS_SEEN = 0.05;
+/** A level that has fallen by more than this of its usual depth is missed, a flow below this of its usual is weak. */
+const FALLEN = 0.04;
+const WEAK = 0.8;
+
+/** Fish: how they hold themselves, and how many there are. */
+export function lookAtFish(w: Coupled): Seen {
+  const { ground: g, state: s } = w;
+  const water = homeWater(g, s, s.water.volumes);
+  const out = new Set<SignId>();
+  for (const x of g.groups) {
+    const shoal = s.shoals.find((y) => y.id === x.id);
+    if (!shoal || shoal.alive < 0.5) continue;
+    const t = troubleOf(x.kind, water, s.temperature);
+    if (t.air) out.add('fish-gasp');
+    if (water.chlorine > 0.02) out.add('fish-dart');
+    if (
+      !t.air &&
+      (t.stress || water.oxygen < x.kind.oxygen.comfort || s.temperature < x.kind.stopsFeeding)
+    )
+      out.add('fish-hide');
+  }
+  if (s.rot > LEFT_OVER * g.life.feed) out.add('feed-left');
+  if (!out.size) out.add('fish-well');
+  const before = g.groups.reduce((sum, x) => sum + x.count, 0);
+  const now = g.groups.reduce(
+    (sum, x) => sum + Math.round(s.shoals.find((y) => y.id === x.id)?.alive ?? 0),
+    0,
+  );
+  return signs(
+    [...out],
+    now < before
+      ? say`You count ${String(now)} of ${String(before)}.`
+      : say`All ${String(before)} are there.`,
+  );
+}
+
+export function lookAtLeaves(w: Coupled): Seen {
+  const { ground: g, state: s } = w;
+  const out = new Set<SignId>();
+  for (const p of s.planted) {
+    if (p.dry > WILTS + g.pause || p.sound < 0.9) out.add('leaves-wilt');
+    if (p.wet > BROWNS) out.add('roots-brown');
+  }
+  if (s.pests > PESTS_SEEN) out.add('pests');
+  if (saltsShare(g, s) > SALTY) out.add('leaf-edges-brown');
+  return signs(out.size ? [...out] : ['leaves-well']);
+}
+
+/** The water: clear or not, its smell, its level, the floor. */
+export function lookAtWater(w: Coupled): Seen {
+  const { ground: g, state: s } = w;
+  const out = new Set<SignId>();
+  const ration = Math.max(1, g.life.feed);
+  const water = homeWater(g, s, s.water.volumes);
+  if (g.hasFish && (s.rot > CLOUDY * ration || s.carrion > 0.02 * ration)) out.add('water-cloudy');
+  if (g.hasFish && water.oxygen < 1) out.add('water-smells');
+  const net = g.network([]);
+  const stores = net.vessels.flatMap((v, i) =>
+    !v.bed && g.rest[i]! > 1e-3 ? [{ v, usual: g.usualLow[i]!, now: w.recent.high[i]! }] : [],
+  );
+  if (stores.some((x) => x.now < x.usual - FALLEN * x.v.height)) out.add('level-falls');
+  if (w.recent.spilt > 5e-5) out.add('bed-spills');
+  if (!out.has('water-cloudy')) out.add('water-clear');
+  return signs([...out], s.tally.lost > 5e-4 ? say`The floor is wet.` : []);
+}
+
+/** A drain or a bed over some minutes. */
+export function lookAtDrain(w: Coupled, about: string): Seen {
+  const { ground: g, recent } = w;
+  const net = w.network(w.state.t);
+  const k = net.paths.findIndex((p) => p.id === about);
+  const path = g.system.paths.find((p) => p.id === about)!;
+  const p = net.paths[k]!;
+  const v = net.vessels[p.from]!;
+  const inflow = net.paths.reduce(
+    (sum, x, i) => (x.to === p.from && x.kind !== 'back' ? sum + recent.carried[i]! : sum),
+    0,
+  );
+  const rim = recent.high[p.from]! > v.height - 1e-3;
+  if (rim) return signs(['bed-spills']);
+  const flood = v.floodLevel ?? Infinity;
+  const plain = (words: Phrase): Seen => ({ signs: [], words, reading: null });
+  if (v.bed && !(inflow > 1e-6) && g.pause < 3600)
+    return plain(say`No water comes into “${v.name}”.`);
+  if (!isSiphon(path)) {
+    const runs = recent.carried[k]! > 1e-5;
+    const over = recent.high[p.from]! > g.usualHigh[p.from]! + 0.012;
+    if (v.bed && over && runs) return signs(['bed-slow']);
+    return plain(runs ? say`Water runs down it.` : say`No water runs down it.`);
+  }
+  const full = recent.low[p.from]! > 0.97 * flood;
+  const usualFull = g.usualLow[p.from]! > 0.9 * flood;
+  if (full && !usualFull && inflow > 1e-5) return signs(['siphon-sleeps']);
+  if (recent.high[p.from]! < 0.6 * flood && recent.carried[k]! > 1e-5 && inflow > 1e-5)
+    return signs(['siphon-hangs']);
+  return signs(['drain-well']);
+}
+
+/** A pumped line: its jet, its sound. */
+export function lookAtPump(w: Coupled, about: string): Seen {
+  const { ground: g, recent, state: s } = w;
+  const net = w.network(s.t);
+  const k = net.paths.findIndex((p) => p.id === about);
+  const p = net.paths[k]!;
+  if (p.kind !== 'pump') return signs([]);
+  const flow = recent.carried[k]! / recent.time;
+  // By its own control: a dead pump hangs on another in the network.
+  const own = g.network(s.set.edits).paths[k]!;
+  const on = own.kind === 'pump' ? spansOn(w, own.control) : 0;
+  if (s.water.modes.dry[p.lead]) return signs(['pump-noise']);
+  if (p.loose && flow > 1e-6)
+    return signs(['flow-weak'], say`Its pipe is off: the jet lands on the floor.`);
+  if (flow < 1e-7)
+    return on > 0 ? signs(['pump-still']) : { signs: [], words: say`It rests.`, reading: null };
+  const usual = g.running[k]! * Math.min(1, on);
+  return signs([usual > 0 && flow < WEAK * usual * 0.97 ? 'flow-weak' : 'pump-well']);
+}
+
+/** Share of the last minutes in which a control should have been on, by the programme that it was given. */
+function spansOn(w: Coupled, control: number): number {
+  const c = w.ground.network(w.state.set.edits).controls[control];
+  if (!c) return 0;
+  const n = 15;
+  let on = 0;
+  for (let i = 0; i < n; i++)
+    if (isOn(c, Math.max(0, w.state.t - ((i + 0.5) * w.recent.time) / n))) on++;
+  return on / n;
+}
+
+/** A timer: what it does, and what it should. */
+export function lookAtTimer(w: Coupled, about: string): Seen {
+  const net = w.network(w.state.t);
+  const i = net.controls.findIndex((c) => c.id === about);
+  if (!w.now().power)
+    return { signs: [], words: say`It is dark, and its clock stands.`, reading: null };
+  const should = w.ground.network(w.state.set.edits).controls[i]!;
+  const is = net.controls[i]!;
+  const now = isOn(is, w.state.t);
+  const wanted = isOn(should, w.state.t);
+  const same = JSON.stringify(is.spans) === JSON.stringify(should.spans);
+  const words = same
+    ? say`It is ${now ? 'on' : 'off'}, as it should be at this hour; its clock is right.`
+    : say`It is ${now ? 'on' : 'off'}; by its programme it should be ${wanted ? 'on' : 'off'}. Something is wrong with it.`;
+  return { signs: [], words, reading: null };
+}
+
+/** The things with a plug that keep the water warm and aired. */
+export function lookAtPlugs(w: Coupled): Seen {
+  const e = w.now();
+  const parts: string[] = [];
+  if (airPumpsOf(w.ground.system).length)
+    parts.push(e.power && e.air > 0.5 ? 'the stones bubble' : 'no bubbles come from the stones');
+  const [heater] = heatersOf(w.ground.system);
+  if (heater) {
+    const on =
+      e.power &&
+      (e.heater === 'stuck' || (e.heater === 'works' && w.state.temperature < heater.setpoint)) &&
+      !w.state.set.unheated;
+    parts.push(`the heater’s lamp is ${on ? 'on' : 'off'}`);
+  }
+  parts.push(e.power ? 'there is power' : 'there is no power');
+  const text = parts.join('; ');
+  return { signs: [], words: [`${text[0]!.toUpperCase()}${text.slice(1)}.`], reading: null };
+}
+
+/** Sounds in words, and for the ear. */
+export type Sound = 'hum' | 'falling' | 'gurgle' | 'bubbles' | 'suck' | 'drip';
+export function soundsOf(w: Coupled): Sound[] {
+  const { recent, state: s } = w;
+  const net = w.network(s.t);
+  const e = w.now();
+  const out = new Set<Sound>();
+  net.paths.forEach((p, k) => {
+    const flow = recent.carried[k]! / recent.time;
+    if (p.kind === 'pump' && s.water.modes.dry[p.lead] && e.power) out.add('suck');
+    else if (p.kind === 'pump' && flow > 1e-6) out.add('hum');
+    if (flow > 1e-5 && p.kind !== 'back') out.add('falling');
+    if (p.kind === 'drain' && p.siphon && flow > 1e-5) {
+      const before = recent.high[p.from]! - recent.low[p.from]!;
+      if (before > 0.05) out.add('gurgle');
+    }
+  });
+  if (airPumpsOf(w.ground.system).length && e.power && e.air > 0.5) out.add('bubbles');
+  if (recent.spilt > 1e-5) out.add('drip');
+  return [...out];
+}
+export const SOUND_WORDS: Readonly<Record<Sound, string>> = {
+  hum: 'the pump hums',
+  falling: 'water falls',
+  gurgle: 'a siphon has gurgled',
+  bubbles: 'an air pump buzzes',
+  suck: 'a pump rattles and sucks air',
+  drip: 'water drips on the floor',
+};
+export function listen(w: Coupled): Seen {
+  const all = soundsOf(w);
+  const text = all.length ? all.map((x) => SOUND_WORDS[x]).join(', ') : 'it is silent';
+  return {
+    signs: all.includes('suck') ? ['pump-noise'] : [],
+    words: [`${text[0]!.toUpperCase()}${text.slice(1)}.`],
+    key: all
+      .filter((x) => x !== 'gurgle')
+      .sort()
+      .join(),
+    reading: null,
+  };
+}
+
+/** Readings that differ by less than about this mean the same. */
+const MEANS: Partial<Record<ReadingId, number>> = {
+  temperature: 2,
+  ph: 0.5,
+  oxygen: 1.6,
+  alkalinity: 30,
+  chlorine: 0.05,
+  conductivity: 0.03,
+};
+/** Finest step that a probe or a drop test tells apart. */
+const STEPS: Partial<Record<ReadingId, number>> = {
+  temperature: 0.5,
+  ph: 0.2,
+  oxygen: 0.2,
+  alkalinity: 10,
+  chlorine: 0.05,
+  conductivity: 0.01,
+};
+/** Error of a reading on its step: as much as one either way. */
+const ERROR = 0.5;
+
+/** What a body of water really holds, as a probe would read it. */
+export function truth(w: Coupled, id: ReadingId): number {
+  const { ground: g, state: s } = w;
+  const water = homeWater(g, s, s.water.volumes);
+  switch (id) {
+    case 'temperature':
+      return s.temperature;
+    case 'ph':
+      return water.ph;
+    case 'oxygen':
+      return water.oxygen;
+    case 'tan':
+      return water.tan;
+    case 'nitrite':
+      return water.nitrite;
+    case 'nitrate':
+      return water.nitrate;
+    case 'alkalinity':
+      return water.alkalinity;
+    case 'chlorine':
+      return water.chlorine;
+    case 'conductivity':
+      return water.salts;
+    default:
+      return Number.NaN;
+  }
+}
+
+/**
+ * A reading as the kit gives it: a kit with colours between two of them, a probe to its step, each with its error.
+ *
+ * @param luck evenly from 0 to 1, the same for the same run
+ */
+export function measure(w: Coupled, id: ReadingId, luck: number): Seen {
+  const value = truth(w, id);
+  const steps = (KIT_STEPS as Partial<Record<ReadingId, readonly number[]>>)[id];
+  const f = readField(id);
+  let [low, high] = [0, 0];
+  if (steps) {
+    // The eye is wrong by a tenth of what it sees.
+    const read = value * (0.9 + 0.2 * luck);
+    const i = steps.findIndex((x, k) => k + 1 === steps.length || read < (x + steps[k + 1]!) / 2);
+    const at = steps[i]!;
+    [low, high] =
+      i === 0
+        ? [0, steps[1]! / 2]
+        : [(steps[i - 1]! + at) / 2, i + 1 < steps.length ? (at + steps[i + 1]!) / 2 : at * 2];
+    if (i === 0 && read < steps[1]! / 8) high = 0;
+  } else {
+    const step = STEPS[id] ?? f.step;
+    low = high = Math.max(0, step * Math.round(value / step + (luck - 0.5) * 2 * ERROR * 0.6));
+  }
+  const told: Phrase =
+    low === high
+      ? [{ value: low, kind: f.kind }]
+      : [{ value: low, kind: f.kind }, ' to ', { value: high, kind: f.kind }];
+  const grain = MEANS[id];
+  return {
+    signs: [],
+    words: [`${f.label}: `, ...told, '.'],
+    key: grain ? String(Math.round(value / grain)) : `${low}-${high}`,
+    reading: { id, low, high },
+  };
+}
+
+/** What can be measured in a system. */
+export const readable = (w: Coupled): ReadingId[] =>
+  w.ground.hasFish
+    ? [
+        'temperature',
+        'oxygen',
+        'ph',
+        'tan',
+        'nitrite',
+        'nitrate',
+        'alkalinity',
+        ...(w.ground.system.site.tap.chlorine === 'none' ? [] : (['chlorine'] as const)),
+      ]
+    : ['temperature', 'conductivity', 'ph'];
+
+/** Drains, lines and timers that can be looked at. */
+export const lookable = (w: Coupled) => ({
+  drains: w.ground.system.paths.filter(isDrain).map((p) => p.id),
+  pumps: w.ground.system.paths.filter((p) => p.kind === 'pumped-line').map((p) => p.id),
+  timers: w.ground.network([]).controls.flatMap((c) => (c.spans ? [c.id] : [])),
+});

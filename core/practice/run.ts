@@ -1,0 +1,142 @@
+import { chance } from '../numerics/chance.ts';
+import type { Seconds } from '../quantity/si.ts';
+import { actsFor, perform, type Act } from './acts.ts';
+import { Coupled, strengthOf, type Witness } from './coupled.ts';
+import { practiceFaultOf } from './faults/index.ts';
+import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
+import type { Ground } from './ground.ts';
+import type { Seen } from './looks.ts';
+import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
+import { startState } from './start.ts';
+import { copyState, type Tally } from './types.ts';
+
+/** A run: a scenario in a system, and what the player did, act by act. The record is all that is kept of it. */
+
+/** A run as it is kept and handed on: plain data from which it can be played again, exactly. */
+export interface RunRecord {
+  readonly system: string;
+  readonly scenario: string;
+  readonly seed: number;
+  readonly acts: readonly Act[];
+}
+
+/** One act of a run with what came of it. */
+export interface Entry extends Act {
+  /** When it was begun and ended, s after the first midnight. */
+  readonly from: Seconds;
+  readonly till: Seconds;
+  readonly seen: Seen;
+}
+
+/** A system as it stands when the player comes. */
+export function begin(g: Ground, setup: Setup, witness?: Witness): Coupled {
+  const state = startState(g, setup.day, setup.hidden);
+  return new Coupled(g, state, setup.day, setup.weather).advance(setup.begins, witness);
+}
+
+/** A copy of a run under way, that goes its own way. */
+export const fork = (w: Coupled): Coupled => {
+  const f = new Coupled(w.ground, copyState(w.state), w.day, w.weather);
+  f.recent = w.recent;
+  return f;
+};
+
+/** Chance of the n-th act of a run: what a kit is wrong by. */
+const luckOf = (seed: number, n: number): number => chance(seed * 7919 + n)();
+
+/** A run that is played: the system as it is now, and what was done. */
+export class Run {
+  readonly entries: Entry[] = [];
+
+  private constructor(
+    readonly ground: Ground,
+    readonly setup: Setup,
+    readonly world: Coupled,
+  ) {}
+
+  /** @throws RangeError where the system cannot have the scenario */
+  static start(g: Ground, scenario: string, seed: number, witness?: Witness): Run {
+    const setup = setupOf(g, scenarioOf(scenario), seed);
+    return new Run(g, setup, begin(g, setup, witness));
+  }
+
+  /** Plays a record again. @throws RangeError where it names what this system has not */
+  static replay(g: Ground, r: Omit<RunRecord, 'system'>, witness?: Witness): Run {
+    const run = Run.start(g, r.scenario, r.seed, witness);
+    for (const a of r.acts) run.do(a, witness);
+    return run;
+  }
+
+  get over(): boolean {
+    return this.world.state.t >= this.setup.ends - 1;
+  }
+
+  /** Does an act. @throws RangeError where it cannot be done here */
+  do(a: Act, witness?: Witness): Entry {
+    if (!actsFor(this.ground).some((x) => x.act === a.act && x.about === a.about))
+      throw new RangeError('That cannot be done here.');
+    const from = this.world.state.t;
+    const luck = luckOf(this.setup.seed, this.entries.length);
+    const seen = perform(this.world, a, luck, this.setup.ends, witness);
+    const entry: Entry = { ...a, from, till: this.world.state.t, seen };
+    this.entries.push(entry);
+    return entry;
+  }
+
+  /** Lets the rest of the time go by. */
+  finish(witness?: Witness): this {
+    this.world.advance(this.setup.ends, witness);
+    return this;
+  }
+
+  get record(): RunRecord {
+    return {
+      system: this.ground.system.id,
+      scenario: this.setup.scenario,
+      seed: this.setup.seed,
+      acts: this.entries.map(({ act, about }) => ({ act, about })),
+    };
+  }
+}
+
+/** Share of its water at rest that a system must have. */
+const ENOUGH = 0.88;
+function waterShare({ ground: g, state: s }: Coupled): number {
+  const usual = g.rest.reduce((a, b) => a + b, 0);
+  return g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0) / Math.max(1e-6, usual);
+}
+
+/** Whether all is as it should be: nothing that lasts is left uncured, there is water enough, and it does them no harm. */
+export function isWell(w: Coupled): boolean {
+  const { ground: g, state: s } = w;
+  const left = s.hidden.some((h) => {
+    const f = practiceFaultOf(h.kind);
+    const lasting = f.mustCure ?? (f.inject ?? f.effects ?? f.goesOn) !== undefined;
+    return lasting && f.cures.length > 0 && strengthOf(h, s.t) > 0;
+  });
+  if (left || s.pests > 0.2 || waterShare(w) < ENOUGH || saltsShare(g, s) > SALTY) return false;
+  if (!g.hasFish) return true;
+  const water = homeWater(g, s, s.water.volumes);
+  return g.groups.every((x) => {
+    const shoal = s.shoals.find((y) => y.id === x.id);
+    return !shoal || shoal.alive < 0.5 || !troubleOf(x.kind, water, s.temperature).stress;
+  });
+}
+
+/**
+ * What a run cost, in one figure to compare lines of action by: a litre on the floor counts 1, an hour of one fish
+ * under stress 1, a dead fish 60, a plant 8, a minute’s work 0.2, money 1, and 150 where it is not well at the end.
+ * Our own weights.
+ */
+export function lossOf(tally: Tally, well: boolean): number {
+  return (
+    1000 * tally.lost +
+    tally.stress +
+    60 * tally.died +
+    8 * tally.withered +
+    0.2 * tally.minutes +
+    0.5 * tally.tests +
+    tally.money +
+    (well ? 0 : 150)
+  );
+}

@@ -1,0 +1,117 @@
+import { practiceFaultOf } from './faults/index.ts';
+import { actOf, actsFor, perform, type Act } from './acts.ts';
+import type { Coupled } from './coupled.ts';
+import { fork, isWell, lossOf } from './run.ts';
+import type { Setup } from './scenarios.ts';
+
+/** The best line of action, found in hindsight by trying lines in the same simulation. */
+
+/** Lines that are kept from one length to the next, and acts of a line at the most. */
+const BEAM = 2;
+const LONGEST = 6;
+/** A line is better from this much loss on: less is the grain of the quarter hours. */
+const BETTER = 1;
+/** What may be done more than once. */
+const AGAIN: ReadonlySet<string> = new Set(['change-water', 'bicarbonate', 'cool']);
+/** What is tried on top of every line. */
+const STAYS: ReadonlySet<string> = new Set([...AGAIN, 'top-up']);
+/** What an act costs by its work and parts alone, with a little for what goes on meanwhile. */
+const effort = (a: Act): number => {
+  const { minutes, money = 0, tests = 0 } = actOf(a.act);
+  return 0.2 * minutes + money + 0.5 * tests + 5;
+};
+/** What keeps fish and plants alive whatever the trouble is. */
+const CARE: ReadonlySet<string> = new Set([
+  'top-up',
+  'change-water',
+  'bicarbonate',
+  'thiosulphate',
+  'net-feed',
+  'take-out-dead',
+  'stop-feeding',
+  'battery-air',
+  'shade',
+  'cool',
+  'hand-water',
+  'pick-pests',
+  'unplug-heater',
+]);
+
+export interface Line {
+  readonly acts: readonly Act[];
+  readonly loss: number;
+  readonly well: boolean;
+}
+
+/** Acts that can help against what has really happened: its cures, and care. */
+function helpful(w: Coupled, setup: Setup): Act[] {
+  const cures = new Set(
+    setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures.map((c) => `${c} ${h.about}`)),
+  );
+  return actsFor(w.ground).filter(
+    (a) =>
+      CARE.has(a.act) ||
+      cures.has(`${a.act} ${a.about}`) ||
+      (a.about === '' && setup.hidden.some((h) => practiceFaultOf(h.kind).cures.includes(a.act))),
+  );
+}
+
+/** What a line comes to, from a moment to the end. */
+function judge(from: Coupled, acts: readonly Act[], ends: number): Line {
+  const w = fork(from);
+  for (const a of acts) perform(w, a, 0.5, ends);
+  w.advance(ends);
+  const well = isWell(w);
+  return { acts, loss: lossOf(w.state.tally, well), well };
+}
+
+/**
+ * The line of action that loses least, done without delay from the moment at which the player comes: a beam search
+ * over the acts that can help. A line grows as long as it gets better.
+ *
+ * @param from the system at that moment; it stays as it is
+ * @param progress told how many lines were tried; returning false stops with the best so far
+ */
+export function bestLine(
+  from: Coupled,
+  setup: Setup,
+  progress?: (tried: number) => boolean,
+): { readonly best: Line; readonly idle: Line; readonly tried: number } {
+  const idle = judge(from, [], setup.ends);
+  const cures = new Set(setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures));
+  let tried = 1;
+  let best = idle;
+  let beam: Line[] = [idle];
+  let candidates = helpful(from, setup);
+  for (let depth = 0; depth < LONGEST && candidates.length; depth++) {
+    const next: Line[] = [];
+    const useful = new Set<string>();
+    for (const line of beam) {
+      for (const a of candidates) {
+        const key = `${a.act} ${a.about}`;
+        const done = line.acts.some((x) => `${x.act} ${x.about}` === key);
+        if (done && !AGAIN.has(a.act)) continue;
+        const grown = judge(from, [...line.acts, a], setup.ends);
+        tried++;
+        // A cure may show its worth only with what comes after it.
+        const mends = cures.has(a.act) && grown.loss < line.loss + effort(a);
+        if (grown.loss < line.loss - BETTER || mends) {
+          next.push(grown);
+          useful.add(key);
+        }
+        if (progress && !progress(tried)) return { best, idle, tried };
+      }
+    }
+    if (!next.length) break;
+    beam = next.sort((x, y) => x.loss - y.loss).slice(0, BEAM);
+    if (beam[0]!.loss < best.loss - BETTER) best = beam[0]!;
+    // After the second act only what helped is tried on top, and what is done more than once.
+    if (depth > 0)
+      candidates = candidates.filter((a) => useful.has(`${a.act} ${a.about}`) || STAYS.has(a.act));
+  }
+  return { best, idle, tried };
+}
+
+/** Minutes that a line takes. */
+export const minutesOf = (acts: readonly Act[]): number =>
+  acts.reduce((sum, a) => sum + actOf(a.act).minutes, 0);

@@ -1,0 +1,103 @@
+import type { DayState } from '../day/index.ts';
+import type { Celsius, CubicMetres, CubicMetresPerSecond, Seconds, Share } from '../quantity/si.ts';
+import type { Edit } from '../system/index.ts';
+import type { Amounts } from './waters.ts';
+
+/** The state of a system that is practised on: everything that the next moment follows from. Plain data. */
+
+/** A fault that the player does not see, at one place of a system. */
+export interface Hidden {
+  readonly kind: string;
+  /** Path, vessel, control or device that it strikes; “system” where it strikes all. */
+  readonly about: string;
+  /** When it strikes, s after the first midnight; and how long it takes to its full strength, 0 for at once. */
+  readonly from: Seconds;
+  readonly grows: Seconds;
+  /** After this it is over by itself; null where it stays. */
+  readonly lasts: Seconds | null;
+  /** When it was put right; null as long as it is not. */
+  readonly cured: Seconds | null;
+  /** What it does once, as it strikes, has been done. */
+  readonly struck: boolean;
+}
+
+/** A group of fish as it fares. */
+export interface Shoal {
+  readonly id: string;
+  /** Those alive; a share of one is the chance of one more. */
+  alive: number;
+  /** Hours under stress on end. */
+  stressed: number;
+}
+
+/** Plants of one vessel as they fare. */
+export interface Planted {
+  readonly vessel: string;
+  /** Of its plants, as a share: 1 is all of them sound. */
+  sound: Share;
+  /** How long its roots have had no water, and have stood in it, on end. */
+  dry: Seconds;
+  wet: Seconds;
+}
+
+/** What the grower set otherwise than the design has it. */
+export interface Settings {
+  /** Edits of the design: taps, timers. */
+  readonly edits: readonly Edit[];
+  /** Share of the ration that is fed. */
+  feeding: Share;
+  /** Air of a stone on a battery. */
+  air: CubicMetresPerSecond;
+  shaded: boolean;
+  /** Heaters unplugged. */
+  unheated: boolean;
+}
+
+/** What was lost and spent so far. */
+export interface Tally {
+  /** On the floor, and leaked away. */
+  lost: CubicMetres;
+  /** Fish-hours under stress, fish that died, plants that were lost. */
+  stress: number;
+  died: number;
+  withered: number;
+  /** The grower’s own: minutes at work, kit tests used, money for parts. */
+  minutes: number;
+  tests: number;
+  money: number;
+  /** Times that a pump ran dry, s. */
+  dryRun: Seconds;
+}
+
+export interface State {
+  t: Seconds;
+  water: DayState;
+  /** Water with the fish, and the rest. */
+  readonly bodies: readonly [Amounts, Amounts];
+  temperature: Celsius;
+  /** Feed in the fish, and feed that lies uneaten, g. */
+  gut: number;
+  rot: number;
+  /** Nitrogen of dead fish that lie in the water, g. */
+  carrion: number;
+  shoals: Shoal[];
+  planted: Planted[];
+  /** Share of the leaves that pests are on. */
+  pests: Share;
+  /** How much of its usual water the beds got of late, 0–1. */
+  circulation: Share;
+  hidden: Hidden[];
+  set: Settings;
+  tally: Tally;
+}
+
+/** A copy that can go its own way. */
+export const copyState = (s: State): State => ({
+  ...s,
+  bodies: [s.bodies[0].slice(), s.bodies[1].slice()],
+  shoals: s.shoals.map((x) => ({ ...x })),
+  planted: s.planted.map((x) => ({ ...x })),
+  hidden: [...s.hidden],
+  set: { ...s.set },
+  tally: { ...s.tally },
+});
