@@ -166,12 +166,13 @@ const next = computed(() => {
         <template v-if="taken.guess === null">
           <div class="guess">
             <QuantityField
-              v-model="guess"
+              :model-value="guess"
               label="Your guess"
               :kind="quantity![0].kind"
               :min="0"
               :max="1e6"
               :step="0.001"
+              @commit="guess = $event"
             />
             <v-btn
               variant="tonal"

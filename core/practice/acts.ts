@@ -567,7 +567,7 @@ export const ACTS: readonly ActKind[] = [
     },
   },
   {
-    id: 'pick-pests',
+    id: 'pick-leaves',
     group: 'tend',
     abouts: (g) => (g.plants.length ? [''] : []),
     label: () => say`Wipe and pick the leaves clean, worst plants out`,
@@ -575,7 +575,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w) => {
       const any = w.state.pests > 0.02;
       w.state.pests *= 0.1;
-      cure(w, 'pick-pests', '');
+      cure(w, 'pick-leaves', '');
       return nothing(
         any ? say`Aphids sat under the leaves; most are gone.` : say`The leaves are clean.`,
       );

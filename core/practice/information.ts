@@ -1,10 +1,9 @@
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { actOf, actsFor, perform, type Act } from './acts.ts';
+import { actOf, actsFor, type Act } from './acts.ts';
 import { Coupled } from './coupled.ts';
 import type { Ground } from './ground.ts';
 import type { Seen } from './looks.ts';
-import { fork } from './run.ts';
 import { scenariosFor, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
 import { copyState, type Hidden } from './types.ts';
@@ -18,6 +17,8 @@ const FAIR = 0.5;
 export const looksOf = (g: Ground): Act[] =>
   actsFor(g).filter((a) => ['look', 'measure'].includes(actOf(a.act).group));
 
+/** What a look or a reading shows at this very moment; the system stays as it is. */
+const glance = (w: Coupled, a: Act): Seen => actOf(a.act).does(w, a.about, FAIR);
 /** What was seen, as far as two of it are told apart. */
 const keyOf = (s: Seen): string => s.key ?? JSON.stringify([s.signs, s.words]);
 
@@ -75,7 +76,7 @@ export function tellings(worlds: readonly { readonly world: Coupled }[]): Tellin
     .map((a): Telling => {
       const classes = new Map<string, number>();
       for (const { world } of worlds) {
-        const key = keyOf(perform(fork(world), a, FAIR));
+        const key = keyOf(glance(world, a));
         classes.set(key, (classes.get(key) ?? 0) + 1);
       }
       const n = worlds.length;
@@ -122,8 +123,8 @@ export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | n
     struck.advance(t);
     sound.advance(t);
     for (const a of byReading ? looks : [...looks, ...reads]) {
-      const seen = perform(fork(struck), a, FAIR);
-      if (keyOf(seen) === keyOf(perform(fork(sound), a, FAIR))) continue;
+      const seen = glance(struck, a);
+      if (keyOf(seen) === keyOf(glance(sound, a))) continue;
       const sign: FirstSign = { ...a, at: t, words: seen.words };
       if (actOf(a.act).group === 'look') return sign;
       byReading ??= sign;

@@ -99,11 +99,13 @@ export class Run {
   }
 }
 
-/** Share of its water at rest that a system must have. */
+/** Share of its water at rest that a system must have, besides what air and plants have taken since it was filled. */
 const ENOUGH = 0.88;
 function waterShare({ ground: g, state: s }: Coupled): number {
   const usual = g.rest.reduce((a, b) => a + b, 0);
-  return g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0) / Math.max(1e-6, usual);
+  const taken = (g.c.a.balance.dailyWaterUse * s.t) / 86_400;
+  const there = g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
+  return (there + taken) / Math.max(1e-6, usual);
 }
 
 /** Whether all is as it should be: nothing that lasts is left uncured, there is water enough, and it does them no harm. */

@@ -33,7 +33,7 @@ const CARE: ReadonlySet<string> = new Set([
   'shade',
   'cool',
   'hand-water',
-  'pick-pests',
+  'pick-leaves',
   'unplug-heater',
 ]);
 

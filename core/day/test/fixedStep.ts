@@ -36,10 +36,17 @@ export interface PlainDay {
  * modes looked at only between steps. Slow and simple; what the fast solver is compared with.
  *
  * @param runner gives the flows from the fast solver's tables instead, to compare stepping alone
+ * @param from water in the vessels at the beginning; at rest unless said otherwise
  */
-export function fixedSteps(net: Network, end: number, dt: number, runner?: Runner): PlainDay {
+export function fixedSteps(
+  net: Network,
+  end: number,
+  dt: number,
+  runner?: Runner,
+  from: readonly number[] = restVolumes(net),
+): PlainDay {
   const n = net.vessels.length;
-  const volumes = restVolumes(net);
+  const volumes = from.slice(0, n);
   const primed = net.paths.map(() => false);
   const dry = net.paths.map(() => false);
   let on = net.controls.map(() => false);
@@ -110,14 +117,15 @@ export function fixedSteps(net: Network, end: number, dt: number, runner?: Runne
         return;
       }
       const first = net.paths[p.lead] as PumpPath;
+      const sink = p.loose ? n : p.to;
       if (!(first.lineVolume > 0)) {
-        rates[p.to]! += q;
+        rates[sink]! += q;
         return;
       }
       // What the branches give comes through the line of their pump.
       if (gives(k)) {
         if (inLine[p.lead]! < first.lineVolume) lineRates[p.lead]! += q;
-        else rates[p.to]! += q;
+        else rates[sink]! += q;
       } else if (p.lead === k && inLine[k]! > 0) {
         const head = Math.max(0.05, p.endZ - net.vessels[p.from]!.floorZ - p.intake);
         const covered = Math.min(1, Math.max(0, (z(p.to) - p.endZ) / 0.002));

@@ -22,11 +22,11 @@ export const airStops = definePracticeFault({
   advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
 });
 
-/** So many days’ feed at once, uneaten. */
-const OVERFED = 4;
+/** So many days’ feed at once, most of it uneaten. */
+const OVERFED = 3;
 export const overfed = definePracticeFault({
   id: 'overfeeding',
-  name: () => 'Someone fed four days’ feed at once',
+  name: () => 'Someone fed three days’ feed at once',
   places: anyFish,
   needs: 'fish',
   strike: (g, s) => void (s.rot += OVERFED * g.life.feed),
@@ -122,7 +122,7 @@ export const heat = definePracticeFault({
   name: () => 'A heat wave',
   places: (g) => (g.system.site.kind === 'indoor' ? [] : ['system']),
   needs: 'a place out of doors or under glass',
-  effects: (strength) => ({ heat: 9 * strength }),
+  effects: (strength) => ({ heat: 8 * strength }),
   lasts: 4 * 86_400,
   cures: [],
   advice: say`Shade over tank and glass before the summer; air that runs through the night.`,
@@ -140,7 +140,7 @@ export const pests = definePracticeFault({
   goesOn: (_, s, __, hours) => {
     s.pests = Math.min(1, s.pests * 2 ** (hours / DOUBLING));
   },
-  cures: ['pick-pests'],
+  cures: ['pick-leaves'],
   advice: say`New plants stand apart for two weeks and are looked at from below.`,
 });
 

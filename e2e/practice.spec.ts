@@ -1,0 +1,154 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { LESSONS } from '../core/practice/course';
+import { debrief, drawn, groundOf, PRACTICE_FAULTS } from '../core/practice';
+import { format } from '../core/quantity';
+import { demo } from '../core/test/demo';
+import { expect, openShelf, slider, STILL, test } from './helpers';
+
+test.use(STILL);
+
+/** The number whose run in the pair is a slow leak. */
+const LEAK = 4;
+
+async function openPractice(page: Page, id: string) {
+  await openShelf(page);
+  await page.goto(`/practice/${id}`);
+  await expect(page.getByRole('button', { name: 'Go and look' })).toBeEnabled();
+}
+const act = (page: Page, id: string) => page.locator(`[data-act="${id}"]`);
+const done = (page: Page) => page.getByRole('list').locator('.when');
+const debriefed = (page: Page) =>
+  expect(page.getByRole('group', { name: 'What it cost' })).toBeVisible({ timeout: 45_000 });
+const axeClean = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .setLegacyMode()
+    .analyze();
+  expect(
+    violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+  ).toEqual([]);
+};
+
+test('a run by keyboard alone, from the number to the debrief; what is hidden stays hidden till then', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const system = demo('potting-shed-pair');
+  const g = groundOf(system);
+  expect(drawn(g, LEAK).id).toBe('slow-drip');
+  const secrets = PRACTICE_FAULTS.flatMap((f) => [
+    f.id,
+    ...f.places(g).map((about) => f.name(g, about)),
+  ]).map((x) => x.toLowerCase());
+  /** No trouble’s name stands in the page or is told to a screen reader. */
+  const hidden = async () => {
+    const text =
+      `${await page.content()} ${await page.locator('body').ariaSnapshot()}`.toLowerCase();
+    expect(secrets.filter((x) => text.includes(x))).toEqual([]);
+  };
+  await openPractice(page, 'potting-shed-pair');
+  await hidden();
+  await page.getByLabel('The run of a number').focus();
+  await page.keyboard.type(String(LEAK));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await hidden();
+  for (const [id, says] of [
+    ['look-water', /The floor is wet/],
+    ['listen', /The pump hums/],
+  ] as const) {
+    await act(page, id).focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status').filter({ hasText: says })).toBeVisible();
+    await hidden();
+  }
+  await page.getByRole('button', { name: 'Fish tank', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await act(page, 'seal/tank').focus();
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByRole('status').filter({ hasText: 'A joint dripped; it is dry.' }),
+  ).toBeVisible();
+  await expect(done(page)).toHaveCount(3);
+  // It goes on after a reload, where it was.
+  await page.reload();
+  await expect(done(page)).toHaveCount(3);
+  await hidden();
+  await axeClean(page);
+
+  await page.getByRole('button', { name: /talk it over/ }).focus();
+  await page.keyboard.press('Enter');
+  await debriefed(page);
+  await expect(page.getByRole('heading', { name: '“Fish tank” leaks 5 L an hour' })).toBeVisible();
+  // The browser’s worker comes to what this machine comes to.
+  const acts = [
+    { act: 'look-water', about: '' },
+    { act: 'listen', about: '' },
+    { act: 'seal', about: 'tank' },
+  ];
+  const here = debrief(g, { scenario: 'slow-drip', seed: LEAK, acts });
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
+  await expect(row('Water on the floor')).toContainText(
+    format(here.mine.tally.lost, 'volume', 'metric'),
+  );
+  await expect(row('Work')).toContainText('22 min');
+  await expect(row('In order at the end')).toContainText('yes');
+  await expect(page.getByText(`Found by trying ${here.tried} lines`)).toBeVisible();
+  await axeClean(page);
+  await page.getByRole('button', { name: 'Another one' }).click();
+  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+});
+
+test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }) => {
+  test.setTimeout(90_000);
+  const [first] = LESSONS;
+  await openShelf(page);
+  await page.goto('/course');
+  await axeClean(page);
+  await page.getByRole('link', { name: `${first!.title}: begin` }).click();
+  await expect(page.getByText('Only 7 mm of media stay dry')).toBeVisible();
+  const crest = slider(page, 'Crest of Bell siphon');
+  // By steps, until the top of the stones is dry.
+  await expect(async () => {
+    await crest.press('ArrowDown');
+    await expect(page.getByText('It is in order.')).toBeVisible({ timeout: 400 });
+  }).toPass({ timeout: 45_000, intervals: [0] });
+  await expect(page.getByText('It is in order.')).toBeVisible();
+  await page.getByLabel('Your guess').fill('6 min');
+  await page.getByLabel('Your guess').press('Enter');
+  await page.getByRole('button', { name: 'That is my guess' }).click();
+  await expect(page.getByText(/You guessed 6 min; it is/)).toBeVisible();
+  await axeClean(page);
+  await page.getByRole('button', { name: 'Go and look' }).click();
+  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await page.goto('/course');
+  await expect(page.getByRole('link', { name: `${first!.title}: go on` })).toBeVisible();
+  // A list of runs for a class is a link.
+  await page.getByLabel(/Numbers of runs/).fill('12, 57');
+  await page.getByRole('button', { name: 'Make a list' }).click();
+  await expect(page).toHaveURL(/runs=12/);
+  await expect(page.getByRole('link', { name: 'Run 57' })).toHaveAttribute('href', /seed=57/);
+});
+
+test.describe('on the phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('a run is played with the thumb, and nothing is wider than the page', async ({ page }) => {
+    test.setTimeout(90_000);
+    await openPractice(page, 'under-stairs-tray');
+    await page.getByRole('button', { name: 'Go and look' }).tap();
+    await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+    await act(page, 'look-leaves').tap();
+    await expect(done(page)).toHaveCount(1);
+    await act(page, 'wait-hour').tap();
+    await expect(done(page)).toHaveCount(2);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+      390,
+    );
+    await page.getByRole('button', { name: /talk it over/ }).tap();
+    await debriefed(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+      390,
+    );
+  });
+});
