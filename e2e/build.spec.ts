@@ -100,7 +100,7 @@ test('a hold point fails, says what it means, and passes; its photo stays', asyn
   for (const yes of await card.getByRole('button', { name: 'Yes', exact: true }).all())
     await yes.click();
   await type(page, 'Out of level', '5 mm');
-  await card.locator('input[type=file]').setInputFiles('docs/screenshots/phone.png');
+  await card.locator('input[type=file]').setInputFiles('docs/screenshots/rounds-phone.png');
   await expect(card.getByRole('img', { name: /Photograph of/ })).toBeVisible();
   await passed.click();
   await expect(page.getByRole('article', { name: 'Buy the parts' })).toBeVisible();

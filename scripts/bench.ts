@@ -6,6 +6,16 @@ import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { prepare } from '../core/day/flows.ts';
 import { metricsOf, simulate } from '../core/day/index.ts';
+import {
+  begin,
+  bestLine,
+  fork,
+  groundOf,
+  possible,
+  scenarioOf,
+  setupOf,
+  tellings,
+} from '../core/practice/index.ts';
 import { fixedSteps } from '../core/day/test/fixedStep.ts';
 import { generalDay } from './bench/generalOde.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
@@ -327,6 +337,20 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
     `24 h of ${bench.channels.length} channels at 1,000×: ${ms(performance.now() - t)}, heap ${before.toFixed(1)} to ${heap().toFixed(1)} MB, ${bench.kept} messages kept, ${listener.length} waiting for a slow listener`,
   );
   bench.unload();
+}
+
+/** The practice bench: an hour of water and life together, and the best line of action. */
+for (const name of ['potting-shed-pair', 'eight-beds', 'bean-buckets']) {
+  const g = groundOf(demo(`${name}.json`));
+  const setup = setupOf(g, scenarioOf('slow-drip'), 4);
+  const w = begin(g, setup);
+  const day = time(() => fork(w).advance(setup.begins + 24 * 3600), 5) / 24;
+  let tried = 0;
+  const line = time(() => (tried = bestLine(w, setup).tried), 3);
+  const looks = time(() => tellings(possible(g, setup)), 1);
+  console.log(
+    `practice in ${name}: an hour of water and life ${day.toFixed(1)} ms (wanted below 20 ms), the best line ${ms(line)} (wanted below 5 s) by ${tried} lines, what each look tells ${ms(looks)}`,
+  );
 }
 
 /** Everything that the shelf, the first screen, loads: the page's scripts and what they import at once. */

@@ -59,13 +59,7 @@ try {
         await card.getByRole('img').first().waitFor();
     },
   });
-  await picture('vessels', { path: '/system/potting-shed-pair/vessels' });
   await picture('fill-and-drain', { path: '/system/potting-shed-pair/drain' });
-  await picture('first-attempt', {
-    path: '/system/the-first-attempt/vessels',
-    hint: true,
-    act: (page) => page.getByRole('tab', { name: /^Findings/ }).click(),
-  });
   const benchOf = (name) => async (page) => {
     const tab = page.getByRole('tablist', { name: 'On the bench' });
     await tab.getByRole('tab', { name, exact: true }).click();
@@ -188,7 +182,35 @@ try {
       await page.getByRole('heading', { name: /^The best/ }).waitFor({ timeout: 60000 });
     },
   });
-  await picture('phone', { path: '/system/potting-shed-pair/drain', size: phone });
+  const practise = async (page, id, number, acts) => {
+    await page.goto(`http://127.0.0.1:${port}/practice/${id}`);
+    await page.getByLabel('The run of a number').fill(String(number));
+    await page.getByRole('button', { name: 'Take it' }).click();
+    await page.getByText('You have just come').waitFor();
+    for (const [i, act] of acts.entries()) {
+      await page.locator(`[data-act="${act}"]`).click();
+      await page.locator('.log li').nth(i).waitFor();
+    }
+    await page.waitForTimeout(800);
+  };
+  await picture('practice', {
+    act: (page) =>
+      practise(page, 'potting-shed-pair', 13, ['look-fish', 'look-water', 'measure-oxygen']),
+  });
+  await picture('debrief', {
+    act: async (page) => {
+      await practise(page, 'potting-shed-pair', 13, ['look-fish', 'net-feed', 'shade']);
+      await page.getByRole('button', { name: /talk it over/ }).click();
+      await page.getByText('What it cost').waitFor({ timeout: 60000 });
+      await page.waitForTimeout(1500);
+    },
+  });
+  await picture('course', {
+    act: async (page) => {
+      await page.goto(`http://127.0.0.1:${port}/course`);
+      await page.getByRole('heading', { name: 'How high the bed floods' }).waitFor();
+    },
+  });
 } finally {
   await browser.close();
   server.kill();

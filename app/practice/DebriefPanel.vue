@@ -27,6 +27,13 @@ const labelOf = (a: Act) => {
   return known ? t(known) : a.act;
 };
 const when = (s: number) => whenWords(s, d.value.begins);
+const title = computed(() =>
+  d.value.faults.length ? d.value.faults.map((x) => x.name).join('; ') : 'Nothing was wrong',
+);
+const endOf = (x: { cured: number | null; curable: boolean }) => {
+  if (x.cured !== null) return `put right at ${when(x.cured)}`;
+  return x.curable ? 'not put right' : 'it passes by itself';
+};
 const hasFish = computed(() => (system.document?.fish.length ?? 0) > 0);
 const rows = computed(() => {
   const row = (name: string, of: (y: Tally) => string, worth: (y: Tally) => number) => ({
@@ -116,14 +123,13 @@ async function take(i: number) {
   <div class="debrief">
     <section class="head">
       <h2>
-        {{ d.faults.length ? d.faults.map((x) => x.name).join(', and ') : 'Nothing was wrong' }}
+        {{ title }}
       </h2>
       <p>{{ verdict }}</p>
       <ul v-if="d.faults.length" class="plain">
         <li v-for="x in d.faults" :key="x.kind">
           {{ d.faults.length > 1 ? `${x.name}: since` : 'Since' }}
-          {{ when(Math.max(0, x.struck)) }};
-          {{ x.cured === null ? 'not put right' : `put right at ${when(x.cured)}` }}.
+          {{ when(Math.max(0, x.struck)) }}; {{ endOf(x) }}.
         </li>
       </ul>
     </section>

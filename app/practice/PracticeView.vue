@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiVolumeHigh, mdiVolumeOff } from '@mdi/js';
-import { computed, onBeforeUnmount, watch } from 'vue';
+import { computed, onBeforeUnmount, provide, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useDisplay } from 'vuetify';
 import PersonMenu from '../parts/PersonMenu.vue';
+import { BEARING } from '../section/bearing';
 import LivingDrawing from '../section/LivingDrawing.vue';
 import { useChosen } from '../stores/chosen';
 import { usePractice } from '../stores/practice';
@@ -23,6 +24,10 @@ const route = useRoute();
 const { mobile: phone } = useDisplay();
 const sounds = useSounds(computed(() => (practice.told ? [] : (practice.view?.sounds ?? []))));
 
+provide(
+  BEARING,
+  computed(() => (practice.told ? null : (practice.view?.bearing ?? null))),
+);
 watch(
   () => props.id,
   (id) => {

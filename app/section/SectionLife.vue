@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, inject, ref } from 'vue';
 import { fishIn, type SystemDocument } from '../../core/system';
+import { BEARING } from './bearing';
 import type { Placed, Scene } from './scene';
 import { fishLength, plantsFromSide, rootsAt } from './living';
 
@@ -13,6 +14,7 @@ const props = defineProps<{
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
+const bearing = inject(BEARING, ref(null));
 const MOST_FISH = 24;
 /** The fish of the drawing is 28 px long at its own size. */
 const FISH_PX = 28;
@@ -22,7 +24,9 @@ const fish = computed(() =>
   props.scene.vessels.flatMap((p) => {
     const { count, mass } = fishIn(props.system, p.vessel.id);
     const level = props.levelOf(p);
-    const shown = Math.min(count, MOST_FISH);
+    const alive = Math.round(count * (bearing.value?.alive ?? 1));
+    const shown = Math.min(alive, MOST_FISH);
+    const gasping = bearing.value?.gasping ?? false;
     // To scale, but never too small to be seen, and never longer than a fifth of the tank.
     const px = Math.min(
       (props.x(p.right) - props.x(p.left)) / 5,
@@ -32,7 +36,9 @@ const fish = computed(() =>
     return Array.from({ length: shown }, (_, i) => ({
       key: `${p.vessel.id}${i}`,
       x: props.x(p.left + (p.right - p.left) * (0.14 + 0.74 * ((i * 0.618) % 1))),
-      y: Math.min(props.y(p.vessel.floor + level * (0.14 + 0.66 * ((i * 0.755 + 0.2) % 1))), low),
+      y: gasping
+        ? props.y(p.vessel.floor + level) + px / 4
+        : Math.min(props.y(p.vessel.floor + level * (0.14 + 0.66 * ((i * 0.755 + 0.2) % 1))), low),
       size: px / FISH_PX,
       flip: i % 2 === 0,
     }));
@@ -112,6 +118,7 @@ const sprigs = computed(() =>
     v-for="sp in [...sprigs, ...onWall]"
     :key="sp.key"
     class="sprig"
+    :class="{ wilting: bearing?.wilting }"
     :transform="`translate(${sp.x} ${sp.y}) scale(${sp.size / 20})`"
   >
     <path
@@ -122,6 +129,7 @@ const sprigs = computed(() =>
     v-for="q in plants"
     :key="q.key"
     class="sprig"
+    :class="{ wilting: bearing?.wilting }"
     :transform="`translate(${q.x} ${q.y}) scale(${(q.size / 20) * q.wide} ${q.size / 20})`"
   >
     <path
@@ -143,6 +151,10 @@ const sprigs = computed(() =>
 }
 .fish .eye {
   fill: var(--sheet);
+}
+.sprig.wilting path {
+  fill: var(--watch);
+  stroke: var(--watch);
 }
 .sprig path {
   fill: var(--leaf);

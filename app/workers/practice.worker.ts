@@ -3,6 +3,7 @@ import { joined } from '../../core/day/joined';
 import type { DayTrace } from '../../core/day';
 import {
   Run,
+  bearingOf,
   SCENARIOS,
   actOf,
   actsFor,
@@ -49,6 +50,12 @@ export interface PracticeView {
   readonly entries: readonly Noted[];
   readonly acts: readonly Offered[];
   readonly sounds: readonly Sound[];
+  /** What is seen at a glance of fish and leaves. */
+  readonly bearing: {
+    readonly gasping: boolean;
+    readonly alive: number;
+    readonly wilting: boolean;
+  };
   /** The water up to now, times from `start`. */
   readonly trace: DayTrace;
   readonly start: number;
@@ -112,6 +119,7 @@ function view(): PracticeView {
       };
     }),
     sounds: soundsOf(r.world),
+    bearing: bearingOf(r.world),
     trace: since(whole, 0),
     start,
     minutes: r.world.state.tally.minutes,

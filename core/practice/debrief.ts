@@ -25,6 +25,8 @@ export interface Told {
   readonly struck: Seconds;
   /** When it was put right; null where it was not. */
   readonly cured: Seconds | null;
+  /** There is an act that puts it right; else it passes. */
+  readonly curable: boolean;
   readonly advice: Phrase;
 }
 
@@ -181,6 +183,7 @@ export function debrief(
         name: f.name(g, h.about),
         struck: h.from,
         cured: state.hidden[i]!.cured,
+        curable: f.cures.length > 0,
         advice: f.advice,
       };
     }),

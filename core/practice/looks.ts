@@ -6,7 +6,7 @@ import { signOf } from '../log/signs.ts';
 import { isOn } from '../day/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import { isDrain, isSiphon, type ReadingId } from '../system/index.ts';
-import type { Coupled } from './coupled.ts';
+import { aliveShare, type Coupled } from './coupled.ts';
 import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
 
 /** What a grower sees, hears and measures: never the state itself. */
@@ -74,6 +74,15 @@ export function lookAtFish(w: Coupled): Seen {
       : say`All ${String(before)} are there.`,
   );
 }
+
+/** What is seen at a glance: fish at the surface, how many of them swim, leaves that hang. */
+export const bearingOf = (
+  w: Coupled,
+): { readonly gasping: boolean; readonly alive: number; readonly wilting: boolean } => ({
+  gasping: w.ground.hasFish && lookAtFish(w).signs.includes('fish-gasp'),
+  alive: w.ground.hasFish ? aliveShare(w.ground, w.state) : 1,
+  wilting: lookAtLeaves(w).signs.includes('leaves-wilt'),
+});
 
 export function lookAtLeaves(w: Coupled): Seen {
   const { ground: g, state: s } = w;
@@ -327,7 +336,7 @@ export function measure(w: Coupled, id: ReadingId, luck: number): Seen {
   const grain = MEANS[id];
   return {
     signs: [],
-    words: [`${f.label}: `, ...told, '.'],
+    words: [...told, '.'],
     key: grain ? String(Math.round(value / grain)) : `${low}-${high}`,
     reading: { id, low, high },
   };

@@ -1,0 +1,11 @@
+import type { InjectionKey, Ref } from 'vue';
+
+/** How fish and leaves are to be drawn, where it is known: as one who stands before the tank sees them. */
+export interface Bearing {
+  /** They hang at the surface. */
+  readonly gasping: boolean;
+  /** Of the fish that the design has, those that swim. */
+  readonly alive: number;
+  readonly wilting: boolean;
+}
+export const BEARING: InjectionKey<Ref<Bearing | null>> = Symbol('bearing');
