@@ -42,7 +42,7 @@ const rows = computed(() => {
     best: of(d.value.best.tally),
     show: worth(d.value.mine.tally) > 1e-6 || worth(d.value.best.tally) > 1e-6,
   });
-  const currency = system.document?.build.currency ?? '';
+  const currency = system.document?.build.currency || 'of your money';
   return [
     row(
       'Water on the floor',
@@ -80,7 +80,7 @@ const rows = computed(() => {
     ),
     row(
       'Parts',
-      (y) => `${y.money}${currency ? ` ${currency}` : ''}`,
+      (y) => `${y.money} ${currency}`,
       (y) => y.money,
     ),
   ].filter((r) => r.show);

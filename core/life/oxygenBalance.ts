@@ -69,6 +69,7 @@ export interface OxygenBalance {
   readonly cuts: readonly AfterCut[];
 }
 
+/** The air pumps of a system. */
 export const airPumpsOf = (s: SystemDocument): DeviceOf<'air-pump'>[] =>
   s.devices.filter((d): d is DeviceOf<'air-pump'> => d.kind === 'air-pump');
 

@@ -67,6 +67,7 @@ export const lessonSystem = (l: Lesson, demo: SystemDocument): SystemDocument =>
   id: lessonId(l.id),
   name: `Lesson: ${l.title}`,
 });
+/** Id of the system that a lesson is taken in. */
 export const lessonId = (lesson: string): string => `lesson-${lesson}`;
 
 /** What is kept of a lesson. */

@@ -84,6 +84,7 @@ export const bearingOf = (
   wilting: lookAtLeaves(w).signs.includes('leaves-wilt'),
 });
 
+/** Leaves, from above and below. */
 export function lookAtLeaves(w: Coupled): Seen {
   const { ground: g, state: s } = w;
   const out = new Set<SignId>();
@@ -215,6 +216,7 @@ export function lookAtPlugs(w: Coupled): Seen {
 
 /** Sounds in words, and for the ear. */
 export type Sound = 'hum' | 'falling' | 'gurgle' | 'bubbles' | 'suck' | 'drip';
+/** What is to be heard at this moment. */
 export function soundsOf(w: Coupled): Sound[] {
   const { recent, state: s } = w;
   const net = w.network(s.t);
@@ -242,6 +244,7 @@ export const SOUND_WORDS: Readonly<Record<Sound, string>> = {
   suck: 'a pump rattles and sucks air',
   drip: 'water drips on the floor',
 };
+/** What one hears who stands still. */
 export function listen(w: Coupled): Seen {
   const all = soundsOf(w);
   const text = all.length ? all.map((x) => SOUND_WORDS[x]).join(', ') : 'it is silent';

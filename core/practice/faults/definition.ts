@@ -44,6 +44,7 @@ export interface PracticeFault<Id extends string = string> {
   readonly advice: Phrase;
 }
 
+/** A fault as it is written, its id known to the compiler. */
 export const definePracticeFault = <const Id extends string>(
   fault: PracticeFault<Id>,
 ): PracticeFault<Id> => fault;
