@@ -59,6 +59,9 @@ const nameOf = (g: Ground, id: string): string =>
   [...g.system.paths, ...g.system.vessels].find((x) => x.id === id)?.name ?? id;
 const paths = (g: Ground, wanted: (p: Ground['system']['paths'][number]) => boolean) =>
   g.system.paths.filter(wanted).map((p) => p.id);
+/** Timers of the design, which a pump can be taken from. */
+const programmed = (g: Ground) =>
+  g.system.controls.filter((c) => c.kind !== 'always-on').map((c) => c.id);
 const lines = (g: Ground) => paths(g, (p) => p.kind === 'pumped-line');
 /** Drains, and what else has a guard that clogs. */
 const guarded = (g: Ground) => [
@@ -354,6 +357,32 @@ export const ACTS: readonly ActKind[] = [
     does: mends('set-timer', () => say`It keeps its programme again.`, say`It was right.`),
   },
   {
+    id: 'timer-on',
+    group: 'mend',
+    abouts: programmed,
+    label: (g, id) => ['Let the pump of ', ...timerName(g, id), ' run without it'],
+    minutes: 2,
+    does: (w, about) => {
+      const others = w.state.set.edits.filter((e) => e.at !== `controls.${about}`);
+      const to = { id: about, kind: 'always-on' };
+      w.state.set = { ...w.state.set, edits: [...others, { at: `controls.${about}`, to }] };
+      return nothing(say`It runs until you put it back on its timer.`);
+    },
+  },
+  {
+    id: 'timer-back',
+    group: 'mend',
+    abouts: programmed,
+    label: (g, id) => ['Put it back on ', ...timerName(g, id)],
+    minutes: 1,
+    does: (w, about) => {
+      const edits = w.state.set.edits.filter((e) => e.at !== `controls.${about}`);
+      const was = edits.length < w.state.set.edits.length;
+      w.state.set = { ...w.state.set, edits };
+      return nothing(was ? say`It runs by its programme.` : say`It hung on it all the time.`);
+    },
+  },
+  {
     id: 'seal',
     group: 'mend',
     abouts: (g) => g.system.vessels.filter((_, i) => g.rest[i]! > 1e-3).map((v) => v.id),
@@ -527,6 +556,38 @@ export const ACTS: readonly ActKind[] = [
     does: (w) => {
       w.state.set.air = BATTERY_AIR;
       return nothing(say`It bubbles.`);
+    },
+  },
+  {
+    id: 'fish-out',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Net half of the fish into an aerated tub`,
+    minutes: 20,
+    does: (w) => {
+      const { shoals, set } = w.state;
+      const moved = shoals.map((x) => ({ id: x.id, count: x.alive / 2 }));
+      for (const x of shoals) x.alive /= 2;
+      const before = new Map(set.tub.map((x) => [x.id, x.count]));
+      set.tub = moved.map((x) => ({ id: x.id, count: x.count + (before.get(x.id) ?? 0) }));
+      return nothing(say`They are in the tub; they cannot stay there for long.`);
+    },
+  },
+  {
+    id: 'fish-back',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Bring the fish back from the tub`,
+    minutes: 15,
+    does: (w) => {
+      const { shoals, set } = w.state;
+      const any = set.tub.length > 0;
+      for (const x of set.tub) {
+        const shoal = shoals.find((y) => y.id === x.id);
+        if (shoal) shoal.alive += x.count;
+      }
+      set.tub = [];
+      return nothing(any ? say`They swim.` : say`The tub is empty.`);
     },
   },
   {

@@ -108,8 +108,8 @@ export class Coupled {
   private readonly networks = new Map<string, Network>();
   private readonly isHome: readonly boolean[];
   private readonly stands;
-  /** The last quarter of an hour as one who stood by saw it. */
-  recent: Recent;
+  /** The last quarter of an hour, piece by piece, as one who stood by saw it. */
+  pieces: readonly Recent[];
 
   constructor(
     readonly ground: Ground,
@@ -127,13 +127,14 @@ export class Coupled {
     const levels = ground
       .network([])
       .vessels.map((v, i) => levelAt(v.storage, Math.max(0, volumes[i]!)));
-    this.recent = {
+    const usual: Recent = {
       carried: ground.usual.map((q) => q * STEP),
       time: STEP,
       low: levels,
       high: levels,
       spilt: 0,
     };
+    this.pieces = [usual];
   }
 
   /** What faults do to the living side at this moment. */
@@ -246,13 +247,40 @@ export class Coupled {
       const crossing = this.crossing(net, trace, row, a, b);
       const began = row;
       while (row < trace.rows - 1 && trace.times[row + 1]! <= b + 1e-9) row++;
-      if (b === till && (b - a > STEP / 3 || b === quarter))
-        this.recent = this.seen(net, trace, began, row, crossing, b - a);
+      if (till - a <= 2 * STEP) this.see(this.seen(net, trace, began, row, crossing, b - a));
       const after = trace.volumes.slice(row * n, row * n + n);
       this.step(net, before, after, crossing, a, b);
       before = after;
       a = b;
     }
+  }
+
+  private see(piece: Recent): void {
+    let time = piece.time;
+    const kept = [piece];
+    for (let i = this.pieces.length - 1; i >= 0 && time < STEP - 1; i--) {
+      kept.unshift(this.pieces[i]!);
+      time += this.pieces[i]!.time;
+    }
+    this.pieces = kept;
+  }
+
+  /** What was to be seen over the last minutes. @param span so many seconds at the least, up to a quarter of an hour */
+  over(span: Seconds): Recent {
+    let out: Recent | null = null;
+    for (let i = this.pieces.length - 1; i >= 0 && (out?.time ?? 0) < span - 1; i--) {
+      const p: Recent = this.pieces[i]!;
+      out = out
+        ? {
+            carried: out.carried.map((x, k) => x + p.carried[k]!),
+            time: out.time + p.time,
+            low: out.low.map((x, k) => Math.min(x, p.low[k]!)),
+            high: out.high.map((x, k) => Math.max(x, p.high[k]!)),
+            spilt: out.spilt + p.spilt,
+          }
+        : p;
+    }
+    return out!;
   }
 
   private seen(

@@ -31,6 +31,9 @@ const signs = (all: readonly SignId[], more: Phrase = []): Seen => ({
   reading: null,
 });
 
+/** A jet or a sound is of the last minute, a level or a drain of the last quarter of an hour, s. */
+const A_MOMENT = 60;
+const A_WHILE = 840;
 /** Feed left over shows from this share of a day’s ration on; water is cloudy from the second. */
 const LEFT_OVER = 0.4;
 const CLOUDY = 1.2;
@@ -63,10 +66,8 @@ export function lookAtFish(w: Coupled): Seen {
   if (s.rot > LEFT_OVER * g.life.feed) out.add('feed-left');
   if (!out.size) out.add('fish-well');
   const before = g.groups.reduce((sum, x) => sum + x.count, 0);
-  const now = g.groups.reduce(
-    (sum, x) => sum + Math.round(s.shoals.find((y) => y.id === x.id)?.alive ?? 0),
-    0,
-  );
+  const tub = s.set.tub.reduce((sum, x) => sum + x.count, 0);
+  const now = Math.round(s.shoals.reduce((sum, x) => sum + x.alive, tub));
   return signs(
     [...out],
     now < before
@@ -106,18 +107,20 @@ export function lookAtWater(w: Coupled): Seen {
   if (g.hasFish && (s.rot > CLOUDY * ration || s.carrion > 0.02 * ration)) out.add('water-cloudy');
   if (g.hasFish && water.oxygen < 1) out.add('water-smells');
   const net = g.network([]);
+  const recent = w.over(A_WHILE);
   const stores = net.vessels.flatMap((v, i) =>
-    !v.bed && g.rest[i]! > 1e-3 ? [{ v, usual: g.usualLow[i]!, now: w.recent.high[i]! }] : [],
+    !v.bed && g.rest[i]! > 1e-3 ? [{ v, usual: g.usualLow[i]!, now: recent.high[i]! }] : [],
   );
   if (stores.some((x) => x.now < x.usual - FALLEN * x.v.height)) out.add('level-falls');
-  if (w.recent.spilt > 5e-5) out.add('bed-spills');
+  if (recent.spilt > 5e-5) out.add('bed-spills');
   if (!out.has('water-cloudy')) out.add('water-clear');
   return signs([...out], s.tally.lost > 5e-4 ? say`The floor is wet.` : []);
 }
 
 /** A drain or a bed over some minutes. */
 export function lookAtDrain(w: Coupled, about: string): Seen {
-  const { ground: g, recent } = w;
+  const { ground: g } = w;
+  const recent = w.over(A_WHILE);
   const net = w.network(w.state.t);
   const k = net.paths.findIndex((p) => p.id === about);
   const path = g.system.paths.find((p) => p.id === about)!;
@@ -149,7 +152,8 @@ export function lookAtDrain(w: Coupled, about: string): Seen {
 
 /** A pumped line: its jet, its sound. */
 export function lookAtPump(w: Coupled, about: string): Seen {
-  const { ground: g, recent, state: s } = w;
+  const { ground: g, state: s } = w;
+  const recent = w.over(A_MOMENT);
   const net = w.network(s.t);
   const k = net.paths.findIndex((p) => p.id === about);
   const p = net.paths[k]!;
@@ -157,7 +161,7 @@ export function lookAtPump(w: Coupled, about: string): Seen {
   const flow = recent.carried[k]! / recent.time;
   // By its own control: a dead pump hangs on another in the network.
   const own = g.network(s.set.edits).paths[k]!;
-  const on = own.kind === 'pump' ? spansOn(w, own.control) : 0;
+  const on = own.kind === 'pump' ? spansOn(w, own.control, recent.time) : 0;
   if (s.water.modes.dry[p.lead]) return signs(['pump-noise']);
   if (p.loose && flow > 1e-6)
     return signs(['flow-weak'], say`Its pipe is off: the jet lands on the floor.`);
@@ -168,13 +172,12 @@ export function lookAtPump(w: Coupled, about: string): Seen {
 }
 
 /** Share of the last minutes in which a control should have been on, by the programme that it was given. */
-function spansOn(w: Coupled, control: number): number {
+function spansOn(w: Coupled, control: number, time: number): number {
   const c = w.ground.network(w.state.set.edits).controls[control];
   if (!c) return 0;
   const n = 15;
   let on = 0;
-  for (let i = 0; i < n; i++)
-    if (isOn(c, Math.max(0, w.state.t - ((i + 0.5) * w.recent.time) / n))) on++;
+  for (let i = 0; i < n; i++) if (isOn(c, Math.max(0, w.state.t - ((i + 0.5) * time) / n))) on++;
   return on / n;
 }
 
@@ -218,7 +221,8 @@ export function lookAtPlugs(w: Coupled): Seen {
 export type Sound = 'hum' | 'falling' | 'gurgle' | 'bubbles' | 'suck' | 'drip';
 /** What is to be heard at this moment. */
 export function soundsOf(w: Coupled): Sound[] {
-  const { recent, state: s } = w;
+  const { state: s } = w;
+  const recent = w.over(A_MOMENT);
   const net = w.network(s.t);
   const e = w.now();
   const out = new Set<Sound>();

@@ -37,7 +37,7 @@ export function begin(g: Ground, setup: Setup, witness?: Witness): Coupled {
 /** A copy of a run under way, that goes its own way. */
 export const fork = (w: Coupled): Coupled => {
   const f = new Coupled(w.ground, copyState(w.state), w.day, w.weather);
-  f.recent = w.recent;
+  f.pieces = w.pieces;
   return f;
 };
 
@@ -116,7 +116,15 @@ export function isWell(w: Coupled): boolean {
     const lasting = f.mustCure ?? (f.inject ?? f.effects ?? f.goesOn) !== undefined;
     return lasting && f.cures.length > 0 && strengthOf(h, s.t) > 0;
   });
-  if (left || s.pests > 0.2 || waterShare(w) < ENOUGH || saltsShare(g, s) > SALTY) return false;
+  // Fish in a tub are not at home.
+  if (
+    left ||
+    s.set.tub.length ||
+    s.pests > 0.2 ||
+    waterShare(w) < ENOUGH ||
+    saltsShare(g, s) > SALTY
+  )
+    return false;
   if (!g.hasFish) return true;
   const water = homeWater(g, s, s.water.volumes);
   return g.groups.every((x) => {

@@ -96,7 +96,7 @@ export function startState(
     pests: 0,
     circulation: 1,
     hidden: [...hidden],
-    set: { edits: [], feeding: 1, air: 0, shaded: false, unheated: false },
+    set: { edits: [], feeding: 1, air: 0, shaded: false, tub: [], unheated: false },
     tally: {
       lost: 0,
       stress: 0,

@@ -49,6 +49,8 @@ export interface Settings {
   /** Air of a stone on a battery. */
   air: CubicMetresPerSecond;
   shaded: boolean;
+  /** Fish that wait in a tub of their own, by group. */
+  tub: readonly { readonly id: string; readonly count: number }[];
   /** Heaters unplugged. */
   unheated: boolean;
 }
