@@ -129,6 +129,9 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await page.getByRole('button', { name: 'Make a list' }).click();
   await expect(page).toHaveURL(/runs=12/);
   await expect(page.getByRole('link', { name: 'Run 57' })).toHaveAttribute('href', /seed=57/);
+  // Printed it is one page.
+  const pdf = await page.pdf({ format: 'A4', margin: { top: '12mm', bottom: '12mm' } });
+  expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
 });
 
 test.describe('on the phone', () => {

@@ -256,13 +256,32 @@ h2 {
   .page {
     max-width: none;
     padding: 0;
-    gap: 2mm;
-    font-size: 9.5pt;
+    gap: 1.5mm;
+  }
+  .page :is(p, li, span, a) {
+    font-size: 8.6pt;
+    line-height: 1.25;
+  }
+  h1 {
+    font-size: 14pt;
+  }
+  h2 {
+    font-size: 9.8pt;
   }
   .lessons li {
     padding: 1mm 0;
     break-inside: avoid;
     grid-template-columns: 8mm 1fr;
+  }
+  .class {
+    padding: 2mm 0 0;
+    gap: 1mm;
+  }
+  .runs {
+    columns: 2;
+  }
+  .runs li {
+    padding: 0.6mm 0;
   }
   .line {
     display: inline-block;
