@@ -236,6 +236,9 @@ h2 {
 .runs li {
   padding: 4px 0;
 }
+.runs a {
+  color: var(--water);
+}
 .link {
   overflow-wrap: anywhere;
   font-size: var(--type-small);

@@ -3,6 +3,7 @@ import {
   mdiCalculatorVariantOutline,
   mdiFolderOpenOutline,
   mdiMagnify,
+  mdiSchoolOutline,
   mdiPackageDown,
 } from '@mdi/js';
 import { computed, onMounted, ref, watch } from 'vue';
@@ -140,6 +141,12 @@ async function putBack() {
           From what I have
         </v-btn>
         <span class="quiet">A tank, a pump, some floor: the best few systems for them.</span>
+      </p>
+      <p class="have">
+        <v-btn variant="tonal" :prepend-icon="mdiSchoolOutline" :to="{ name: 'course' }">
+          The course
+        </v-btn>
+        <span class="quiet">Ten short lessons, and troubles to meet before they are real.</span>
       </p>
       <p class="have">
         <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'sums' }">

@@ -81,7 +81,7 @@ describe('answers of the drills that come late', () => {
     void store.show(loose);
     const second = await waiting(`replay ${loose.fault}`);
     second.answer();
-    await vi.waitFor(() => expect(trace.replay?.name).toBe(loose.name));
+    await vi.waitFor(() => expect(trace.replay?.name).toBe(`Drill: ${loose.name}`));
     first.answer();
     await heard();
     expect(trace.replay?.name).toBe(loose.name);
