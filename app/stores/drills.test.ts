@@ -84,7 +84,7 @@ describe('answers of the drills that come late', () => {
     await vi.waitFor(() => expect(trace.replay?.name).toBe(`Drill: ${loose.name}`));
     first.answer();
     await heard();
-    expect(trace.replay?.name).toBe(loose.name);
+    expect(trace.replay?.name).toBe(`Drill: ${loose.name}`);
     expect(waits.some((w) => w.what === `fixes ${power.fault}`)).toBe(false);
     (await waiting(`fixes ${loose.fault}`)).answer();
     await vi.waitFor(() => expect(store.fixes).toMatchObject([{ label: [loose.fault] }]));
