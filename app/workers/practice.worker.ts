@@ -80,7 +80,7 @@ function groundFor(system: SystemDocument): Ground {
 }
 let run: Run | null = null;
 let parts: { trace: DayTrace; from: number; till: number }[] = [];
-const witness = (trace: DayTrace, from: number, till: number) => {
+const observer = (trace: DayTrace, from: number, till: number) => {
   parts.push({ trace, from, till });
 };
 
@@ -163,11 +163,11 @@ const api = {
     const g = groundFor(system);
     const own = scenario && scenariosFor(g).some((s) => s.id === scenario) ? scenario : null;
     parts = [];
-    run = Run.replay(g, { scenario: own ?? drawn(g, seed).id, seed, acts }, witness);
+    run = Run.replay(g, { scenario: own ?? drawn(g, seed).id, seed, acts }, observer);
     return view();
   },
   act(a: Act): PracticeView {
-    if (!run!.over) run!.do(a, witness);
+    if (!run!.over) run!.do(a, observer);
     return view();
   },
   /** Whether a scenario can happen in a system. */

@@ -7,7 +7,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, bicarbonate } from '../season/model.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
 import { levelAt } from '../water/vessel.ts';
-import { strengthOf, type Coupled, type Witness } from './coupled.ts';
+import { strengthOf, type Coupled, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
 import type { Ground } from './ground.ts';
 import {
@@ -47,8 +47,8 @@ export interface ActKind {
   /** Kit tests and parts that it uses up, money in the grower’s own. */
   readonly tests?: number;
   readonly money?: number;
-  /** What comes of it; nothing is seen unless it says so. @param luck 0–1 */
-  readonly does: (w: Coupled, about: string, luck: number) => Seen;
+  /** What comes of it; nothing is seen unless it says so. @param uniform drawn by chance, 0–1 */
+  readonly does: (w: Coupled, about: string, uniform: number) => Seen;
   /** Waits until a moment besides its minutes. */
   readonly until?: (t: Seconds) => Seconds;
 }
@@ -250,7 +250,7 @@ export const ACTS: readonly ActKind[] = [
     label: () => [readField(id).label],
     minutes: READING[id]![0],
     tests: READING[id]![1],
-    does: (w, _, luck) => measure(w, id, luck),
+    does: (w, _, uniform) => measure(w, id, uniform),
   })),
   {
     id: 'clear',
@@ -519,8 +519,8 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Look under pump and plants for dead fish, take them out`,
     minutes: 6,
     does: (w) => {
-      const any = w.state.carrion > 0.05;
-      w.state.carrion *= 0.05;
+      const any = w.state.deadNitrogen > 0.05;
+      w.state.deadNitrogen *= 0.05;
       cure(w, 'take-out-dead', '');
       return nothing(any ? say`Dead fish came out.` : say`You find none.`);
     },
@@ -690,17 +690,17 @@ export const actsFor = (g: Ground): Act[] =>
 export function perform(
   w: Coupled,
   a: Act,
-  luck: number,
+  uniform: number,
   most = Infinity,
-  witness?: Witness,
+  observer?: Observer,
 ): Seen {
   const kind = actOf(a.act);
   const { state: s } = w;
   const began = s.t;
   const end = kind.until ? kind.until(began) : began + kind.minutes * 60;
-  w.advance(Math.min(end, most), witness);
+  w.advance(Math.min(end, most), observer);
   s.tally.minutes += kind.minutes;
   s.tally.tests += kind.tests ?? 0;
   s.tally.money += kind.money ?? 0;
-  return kind.does(w, a.about, luck);
+  return kind.does(w, a.about, uniform);
 }

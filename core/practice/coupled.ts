@@ -60,7 +60,7 @@ const ROTTING: Seconds = 24 * HOUR;
 const ROT_OXYGEN = 0.9;
 const NITROGEN_OF_PROTEIN = 0.16;
 /** A dead fish gives its nitrogen off in so long. */
-const CARRION: Seconds = 24 * HOUR;
+const DEAD_FISH: Seconds = 24 * HOUR;
 /** What reaches the beds is averaged over so long at least. */
 const CIRCULATION: Seconds = 2 * HOUR;
 /** Fed at these hours, half of the ration each. */
@@ -91,7 +91,7 @@ export interface Recent {
 }
 
 /** Told of each stretch that was simulated. */
-export type Witness = (trace: DayTrace, from: Seconds, till: Seconds) => void;
+export type Observer = (trace: DayTrace, from: Seconds, till: Seconds) => void;
 
 /** What crosses between the bodies in a step, m³. */
 interface Crossing {
@@ -195,7 +195,7 @@ export class Coupled {
   }
 
   /** Goes on to a moment. */
-  advance(till: Seconds, witness?: Witness): this {
+  advance(till: Seconds, observer?: Observer): this {
     const s = this.state;
     while (s.t < till - 1e-6) {
       this.strikes();
@@ -209,7 +209,7 @@ export class Coupled {
       s.water = { ...state, t: end };
       s.t = end;
       this.feed();
-      witness?.(trace, from, end);
+      observer?.(trace, from, end);
     }
     this.strikes();
     return this;
@@ -390,7 +390,7 @@ export class Coupled {
       if (strengthOf(h, a) > 0) practiceFaultOf(h.kind).goesOn?.(ground, s, h.about, fraction);
     s.gut *= Math.exp(-dt / DIGESTION);
     s.rot *= Math.exp(-dt / ROTTING);
-    s.carrion *= Math.exp(-dt / CARRION);
+    s.deadNitrogen *= Math.exp(-dt / DEAD_FISH);
     fareFish(ground, s, after, dt);
     farePlants(ground, s, net, after, crossing.carried, dt);
   }
@@ -486,7 +486,7 @@ export class Coupled {
     const tan =
       tanFromFeed(eaten, protein) +
       NITROGEN_OF_PROTEIN * protein * rotting +
-      (s.carrion * DAY) / CARRION;
+      (s.deadNitrogen * DAY) / DEAD_FISH;
     const steady = {
       t: warmth,
       altitude: system.site.altitude,

@@ -83,7 +83,7 @@ class Recorder {
       f: s.shoals.reduce((sum, x) => sum + x.alive, 0),
     });
   }
-  readonly witness = (trace: DayTrace): void => {
+  readonly observer = (trace: DayTrace): void => {
     this.traces.push(trace);
     this.row();
   };
@@ -92,7 +92,7 @@ class Recorder {
     const QUARTER = 900;
     for (let t = this.world.state.t; t < till - 1e-6;) {
       t = Math.min(till, (Math.floor(t / QUARTER + 1e-9) + 1) * QUARTER);
-      this.world.advance(t, this.witness);
+      this.world.advance(t, this.observer);
     }
   }
   course(acts: readonly Act[], from: Seconds): Course {
@@ -113,11 +113,11 @@ class Recorder {
   }
 }
 
-/** A line of action from the beginning to the end of a run. @param luck of each act */
+/** A line of action from the beginning to the end of a run. */
 export function courseOf(g: Ground, setup: Setup, acts: readonly Act[]): Course {
   const run = Run.replay(g, { scenario: setup.scenario, seed: setup.seed, acts: [] });
   const recorder = new Recorder(run.world);
-  for (const a of acts) perform(run.world, a, 0.5, setup.ends, recorder.witness);
+  for (const a of acts) perform(run.world, a, 0.5, setup.ends, recorder.observer);
   recorder.advance(setup.ends);
   return recorder.course(acts, setup.begins);
 }
@@ -157,7 +157,7 @@ export function debrief(
   const start = Run.start(g, record.scenario, record.seed);
   const { setup } = start;
   const recorder = new Recorder(start.world);
-  for (const a of record.acts) start.do(a, recorder.witness);
+  for (const a of record.acts) start.do(a, recorder.observer);
   recorder.advance(setup.ends);
   const mine = recorder.course(record.acts, setup.begins);
   progress('played', 1);

@@ -136,7 +136,7 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
     const dead = shoal.alive * (1 - Math.exp(-dying * hours));
     shoal.alive -= dead;
     s.tally.died += dead;
-    s.carrion += dead * group.meanMass * NITROGEN_IN_FISH;
+    s.deadNitrogen += dead * group.meanMass * NITROGEN_IN_FISH;
   }
   // Chlorine kills what it meets on the stones, too.
   for (const body of s.bodies) {

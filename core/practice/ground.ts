@@ -1,4 +1,3 @@
-import { assess } from '../assess/index.ts';
 import { compile } from '../assess/compile.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { DayTrace } from '../day/index.ts';
@@ -189,10 +188,6 @@ export function groundOf(system: SystemDocument): Ground {
     }),
   };
 }
-
-/** A system with the grower’s edits, judged for what a search of remedies needs. */
-export const assessEdited = (s: SystemDocument, edits: readonly Edit[]) =>
-  assess(applyEdits(s, edits));
 
 /** Air about a system through a day, as a wave between its night and its day: coldest at five, warmest at three. */
 export function airAt(s: SystemDocument, day: number, t: number): number {

@@ -10,7 +10,7 @@ import { copyState, type Hidden } from './types.ts';
 
 /** What a look or a reading tells: how far it narrows down what may have happened. */
 
-/** A reading’s luck where none is drawn: no error. */
+/** The middle of what chance draws: a reading without its error. */
 const FAIR = 0.5;
 
 /** Looks and readings of a system. */

@@ -5,7 +5,7 @@ import type { SignId } from '../log/signs.ts';
 import { signOf } from '../log/signs.ts';
 import { isOn } from '../day/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
-import { isDrain, isSiphon, type ReadingId } from '../system/index.ts';
+import { isSiphon, type ReadingId } from '../system/index.ts';
 import { aliveShare, type Coupled } from './coupled.ts';
 import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
 
@@ -104,7 +104,8 @@ export function lookAtWater(w: Coupled): Seen {
   const out = new Set<SignId>();
   const ration = Math.max(1, g.life.feed);
   const water = homeWater(g, s, s.water.volumes);
-  if (g.hasFish && (s.rot > CLOUDY * ration || s.carrion > 0.02 * ration)) out.add('water-cloudy');
+  if (g.hasFish && (s.rot > CLOUDY * ration || s.deadNitrogen > 0.02 * ration))
+    out.add('water-cloudy');
   if (g.hasFish && water.oxygen < 1) out.add('water-smells');
   const net = g.network([]);
   const recent = w.over(A_WHILE);
@@ -315,16 +316,16 @@ export function truth(w: Coupled, id: ReadingId): number {
 /**
  * A reading as the kit gives it: a kit with colours between two of them, a probe to its step, each with its error.
  *
- * @param luck evenly from 0 to 1, the same for the same run
+ * @param uniform evenly from 0 to 1, the same for the same run
  */
-export function measure(w: Coupled, id: ReadingId, luck: number): Seen {
+export function measure(w: Coupled, id: ReadingId, uniform: number): Seen {
   const value = truth(w, id);
   const steps = (KIT_STEPS as Partial<Record<ReadingId, readonly number[]>>)[id];
   const f = readField(id);
   let [low, high] = [0, 0];
   if (steps) {
     // The eye is wrong by a tenth of what it sees.
-    const read = value * (0.9 + 0.2 * luck);
+    const read = value * (0.9 + 0.2 * uniform);
     const i = steps.findIndex((x, k) => k + 1 === steps.length || read < (x + steps[k + 1]!) / 2);
     const at = steps[i]!;
     [low, high] =
@@ -334,7 +335,7 @@ export function measure(w: Coupled, id: ReadingId, luck: number): Seen {
     if (i === 0 && read < steps[1]! / 8) high = 0;
   } else {
     const step = STEPS[id] ?? f.step;
-    low = high = Math.max(0, step * Math.round(value / step + (luck - 0.5) * 2 * ERROR * 0.6));
+    low = high = Math.max(0, step * Math.round(value / step + (uniform - 0.5) * 2 * ERROR * 0.6));
   }
   const told: Phrase =
     low === high
@@ -348,25 +349,3 @@ export function measure(w: Coupled, id: ReadingId, luck: number): Seen {
     reading: { id, low, high },
   };
 }
-
-/** What can be measured in a system. */
-export const readable = (w: Coupled): ReadingId[] =>
-  w.ground.hasFish
-    ? [
-        'temperature',
-        'oxygen',
-        'ph',
-        'tan',
-        'nitrite',
-        'nitrate',
-        'alkalinity',
-        ...(w.ground.system.site.tap.chlorine === 'none' ? [] : (['chlorine'] as const)),
-      ]
-    : ['temperature', 'conductivity', 'ph'];
-
-/** Drains, lines and timers that can be looked at. */
-export const lookable = (w: Coupled) => ({
-  drains: w.ground.system.paths.filter(isDrain).map((p) => p.id),
-  pumps: w.ground.system.paths.filter((p) => p.kind === 'pumped-line').map((p) => p.id),
-  timers: w.ground.network([]).controls.flatMap((c) => (c.spans ? [c.id] : [])),
-});

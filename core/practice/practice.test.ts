@@ -304,15 +304,15 @@ describe('a run', () => {
 });
 
 describe('a kit', () => {
-  it('reads in its bands and steps, near what is there, the same for the same luck', () => {
+  it('reads in its bands and steps, near what is there, the same for the same uniform', () => {
     const g = ground('potting-shed-pair');
     const w = begin(g, setupOf(g, scenarioOf('generous-hand'), 3)).advance(40 * HOUR);
     for (const a of looksOf(g).filter((x) => actOf(x.act).group === 'measure')) {
       const id = a.act.replace('measure-', '') as Parameters<typeof truth>[1];
       const is = truth(w, id);
-      for (const luck of [0, 0.3, 0.5, 0.99]) {
-        const r = measure(w, id, luck).reading!;
-        expect(r).toEqual(measure(w, id, luck).reading);
+      for (const uniform of [0, 0.3, 0.5, 0.99]) {
+        const r = measure(w, id, uniform).reading!;
+        expect(r).toEqual(measure(w, id, uniform).reading);
         const wide = Math.max(
           0.15 * Math.abs(is),
           id === 'alkalinity' ? 12 : id === 'ph' ? 0.35 : 0.55,
@@ -426,7 +426,6 @@ describe('the debrief', () => {
       minutes: 0,
       tests: 0,
       money: 0,
-      dryRun: 0,
     };
     expect(lossOf(none, true)).toBe(0);
     expect(lossOf({ ...none, died: 1 }, true)).toBeGreaterThan(

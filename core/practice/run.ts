@@ -1,7 +1,7 @@
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { actsFor, perform, type Act } from './acts.ts';
-import { Coupled, strengthOf, type Witness } from './coupled.ts';
+import { Coupled, strengthOf, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
 import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
 import type { Ground } from './ground.ts';
@@ -29,9 +29,9 @@ export interface Entry extends Act {
 }
 
 /** A system as it stands when the player comes. */
-export function begin(g: Ground, setup: Setup, witness?: Witness): Coupled {
+export function begin(g: Ground, setup: Setup, observer?: Observer): Coupled {
   const state = startState(g, setup.day, setup.hidden);
-  return new Coupled(g, state, setup.day, setup.weather).advance(setup.begins, witness);
+  return new Coupled(g, state, setup.day, setup.weather).advance(setup.begins, observer);
 }
 
 /** A copy of a run under way, that goes its own way. */
@@ -42,7 +42,7 @@ export const fork = (w: Coupled): Coupled => {
 };
 
 /** Chance of the n-th act of a run: what a kit is wrong by. */
-const luckOf = (seed: number, n: number): number => chance(seed * 7919 + n)();
+const uniformOf = (seed: number, n: number): number => chance(seed * 7919 + n)();
 
 /** A run that is played: the system as it is now, and what was done. */
 export class Run {
@@ -55,15 +55,15 @@ export class Run {
   ) {}
 
   /** @throws RangeError where the system cannot have the scenario */
-  static start(g: Ground, scenario: string, seed: number, witness?: Witness): Run {
+  static start(g: Ground, scenario: string, seed: number, observer?: Observer): Run {
     const setup = setupOf(g, scenarioOf(scenario), seed);
-    return new Run(g, setup, begin(g, setup, witness));
+    return new Run(g, setup, begin(g, setup, observer));
   }
 
   /** Plays a record again. @throws RangeError where it names what this system has not */
-  static replay(g: Ground, r: Omit<RunRecord, 'system'>, witness?: Witness): Run {
-    const run = Run.start(g, r.scenario, r.seed, witness);
-    for (const a of r.acts) run.do(a, witness);
+  static replay(g: Ground, r: Omit<RunRecord, 'system'>, observer?: Observer): Run {
+    const run = Run.start(g, r.scenario, r.seed, observer);
+    for (const a of r.acts) run.do(a, observer);
     return run;
   }
 
@@ -72,20 +72,20 @@ export class Run {
   }
 
   /** Does an act. @throws RangeError where it cannot be done here */
-  do(a: Act, witness?: Witness): Entry {
+  do(a: Act, observer?: Observer): Entry {
     if (!actsFor(this.ground).some((x) => x.act === a.act && x.about === a.about))
       throw new RangeError('That cannot be done here.');
     const from = this.world.state.t;
-    const luck = luckOf(this.setup.seed, this.entries.length);
-    const seen = perform(this.world, a, luck, this.setup.ends, witness);
+    const uniform = uniformOf(this.setup.seed, this.entries.length);
+    const seen = perform(this.world, a, uniform, this.setup.ends, observer);
     const entry: Entry = { ...a, from, till: this.world.state.t, seen };
     this.entries.push(entry);
     return entry;
   }
 
   /** Lets the rest of the time go by. */
-  finish(witness?: Witness): this {
-    this.world.advance(this.setup.ends, witness);
+  finish(observer?: Observer): this {
+    this.world.advance(this.setup.ends, observer);
     return this;
   }
 

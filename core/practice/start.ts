@@ -85,7 +85,7 @@ export function startState(
     temperature,
     gut: g.life.feed / 4,
     rot: 0,
-    carrion: 0,
+    deadNitrogen: 0,
     shoals: g.groups.map((x) => ({ id: x.id, alive: x.count, stressed: 0 })),
     planted: g.plants.map((p) => ({
       vessel: system.vessels[p.vessel]!.id,
@@ -105,7 +105,6 @@ export function startState(
       minutes: 0,
       tests: 0,
       money: 0,
-      dryRun: 0,
     },
   };
 }

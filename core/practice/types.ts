@@ -67,8 +67,6 @@ export interface Tally {
   minutes: number;
   tests: number;
   money: number;
-  /** Times that a pump ran dry, s. */
-  dryRun: Seconds;
 }
 
 export interface State {
@@ -81,7 +79,7 @@ export interface State {
   gut: number;
   rot: number;
   /** Nitrogen of dead fish that lie in the water, g. */
-  carrion: number;
+  deadNitrogen: number;
   shoals: Shoal[];
   planted: Planted[];
   /** Share of the leaves that pests are on. */

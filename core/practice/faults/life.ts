@@ -44,7 +44,7 @@ export const deadFish = definePracticeFault({
     const shoal = s.shoals.find((x) => x.id === group?.id);
     if (!group || !shoal || shoal.alive < 1) return;
     shoal.alive -= 1;
-    s.carrion += group.meanMass * NITROGEN_IN_FISH;
+    s.deadNitrogen += group.meanMass * NITROGEN_IN_FISH;
   },
   mustCure: true,
   cures: ['take-out-dead'],

@@ -2,7 +2,6 @@ import {
   FAULTS,
   faultOf,
   faultsOf,
-  percent,
   USUAL_SEVERITY,
   type FaultKind,
   type Severity,
@@ -143,4 +142,3 @@ export const timerLate = definePracticeFault({
 
 export const WATER_FAULTS: readonly PracticeFault[] = [...ROWS.map(fromDrill), timerLate];
 export const DRILLED_KINDS: ReadonlySet<string> = new Set(FAULTS.map((f) => f.id));
-export { percent };
