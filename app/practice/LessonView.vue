@@ -51,6 +51,9 @@ async function open(anew: boolean) {
     await shelf.keepNew(lessonSystem(lesson, demo));
   }
   await system.open(id);
+  // Where it is about a vessel, that one is at hand.
+  const [, part] = quantityAt(lesson.predict);
+  if (part && lesson.stage === 'vessels') chosen.chooseById(part);
 }
 watch(
   () => props.lesson,
