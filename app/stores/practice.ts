@@ -51,6 +51,7 @@ export const usePractice = defineStore('practice', () => {
     async (id) => {
       view.value = told.value = scope.value = null;
       trouble.value = '';
+      measured.levels = new Map();
       trace.endReplay();
       if (!id || !system.document) return;
       const doc = toRaw(system.document);
