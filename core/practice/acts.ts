@@ -130,8 +130,9 @@ const CHANGE = 0.25;
 const BUFFERED = 30;
 const bicarbonateRow = BUFFERS.find((b) => b.id === 'potassium-bicarbonate')!;
 const dechlorinator = DECHLORINATORS[0]!;
-/** Air of a stone on a battery: two litres a minute. */
+/** Air of stones on a battery: two litres a minute, and one more for each kilogram of fish. */
 const BATTERY_AIR = 2e-3 / 60;
+const BATTERY_PER_FISH = 1e-3 / 60;
 const HALF_OPEN = 0.45;
 /** Ice of some bottles, kg, what a kilogram takes up as it melts and warms, J, and what water takes, J/m³·K. */
 const ICE = 8;
@@ -554,7 +555,8 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Hang a stone on a battery pump into the tank`,
     minutes: 4,
     does: (w) => {
-      w.state.set.air = BATTERY_AIR;
+      const fish = w.ground.groups.reduce((sum, x) => sum + x.mass, 0);
+      w.state.set.air = BATTERY_AIR + BATTERY_PER_FISH * fish;
       return nothing(say`It bubbles.`);
     },
   },

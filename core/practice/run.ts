@@ -126,10 +126,16 @@ export function isWell(w: Coupled): boolean {
   )
     return false;
   if (!g.hasFish) return true;
+  // What nobody can put right, as the weather, need only be borne.
+  const borne = s.hidden.some(
+    (h) => !practiceFaultOf(h.kind).cures.length && strengthOf(h, s.t) > 0,
+  );
   const water = homeWater(g, s, s.water.volumes);
   return g.groups.every((x) => {
     const shoal = s.shoals.find((y) => y.id === x.id);
-    return !shoal || shoal.alive < 0.5 || !troubleOf(x.kind, water, s.temperature).stress;
+    if (!shoal || shoal.alive < 0.5) return true;
+    const { stress, dying } = troubleOf(x.kind, water, s.temperature);
+    return borne ? dying === 0 : !stress;
   });
 }
 

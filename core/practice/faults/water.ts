@@ -43,15 +43,17 @@ const ROWS: readonly Row[] = [
   { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`A tray under the joints, and the top-up noted: it tells of a leak before the floor does.` },
 ];
 
-const drilled = (g: Ground, kind: FaultKind, how: Severity = USUAL_SEVERITY) =>
+const drilled = (g: Ground, kind: FaultKind, how: Severity = severity(g, 1)) =>
   faultsOf(g.system, g.network([]), how).filter((f) => f.kind === kind);
 
+/** A small system drips less: this share of its water in an hour at the most. */
+const DRIP = 0.02;
 /** Severities by the strength that a growing fault has reached. */
-const severity = (strength: number): Severity => ({
+const severity = (g: Ground, strength: number): Severity => ({
   ...USUAL_SEVERITY,
   pumpClogged: USUAL_SEVERITY.pumpClogged * strength,
   drainBlocked: USUAL_SEVERITY.drainBlocked * strength,
-  leak: USUAL_SEVERITY.leak * strength,
+  leak: Math.min(USUAL_SEVERITY.leak, (DRIP * g.rest.reduce((a, b) => a + b, 0)) / 3600) * strength,
 });
 
 const fromDrill = (r: Row): PracticeFault =>
@@ -72,7 +74,7 @@ const fromDrill = (r: Row): PracticeFault =>
           inject: (g: Ground, about: string, strength: number) => {
             const net = g.network([]);
             const found = faultOf(r.kind)
-              .instances({ system: g.system, net, how: severity(strength) })
+              .instances({ system: g.system, net, how: severity(g, strength) })
               .find((x) => x.about === about);
             return found?.inject ?? ((n: Network) => n);
           },
