@@ -4,6 +4,8 @@ import type { ChlorineKind } from '../system/index.ts';
 
 /** Chlorine and chloramine in tap water. */
 
+/** Chlorine of a tap that nobody has tested, mg/L. */
+export const USUAL_CHLORINE: GramsPerCubicMetre = 0.5;
 /** Time in which half the chlorine leaves aerated water, by depth and stirring. */
 export const CHLORINE_HALF_LIFE: readonly [Seconds, Seconds] = [6 * 3600, 24 * 3600];
 /** Ammonia nitrogen that a broken chloramine frees, g N per g Cl₂: one nitrogen per two chlorines. */

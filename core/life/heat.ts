@@ -7,7 +7,7 @@ import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
 export const WALL_LOSS = { bare: 5.5, foam: 1 } as const;
 /** Heat that evaporation takes, J/kg (0.68 Wh/g). */
 const EVAPORATION_HEAT = 0.68 * 3600 * 1000;
-const WATER_HEAT = 4186;
+export const WATER_HEAT = 4186;
 
 /** What the water stands in. */
 export interface Vessel {

@@ -3,7 +3,7 @@ import { grossTo } from '../assess/waterBalance.ts';
 import { mediumById } from '../catalogue/index.ts';
 import type { NetPath, Network } from '../network/types.ts';
 import type { GramsPerCubicMetre, Metres, Seconds } from '../quantity/si.ts';
-import type { DeviceOf, SystemDocument } from '../system/index.ts';
+import { isStore, type DeviceOf, type SystemDocument, type Vessel } from '../system/index.ts';
 import { areaAt } from '../water/vessel.ts';
 import { OXYGEN_PER_N } from './bacteria.ts';
 import {
@@ -23,7 +23,7 @@ import { total, type Group } from './stock.ts';
 
 /** Solids use about as much as the fish; of them so much is in the tank when the pumps stop, the rest in the beds. */
 export const SOLIDS = 1;
-const SOLIDS_IN_TANK = 0.6;
+export const SOLIDS_IN_TANK = 0.6;
 /** When fish are fed where no plan says so. */
 export const FED_AT: readonly number[] = [8, 18];
 
@@ -120,11 +120,13 @@ export function filmExchange({ system: s, day }: Figures): Exchange {
   }, 0);
 }
 
+/** Whether air meets open water in a vessel, as it does over boards too. */
+export const hasOpenWater = (v: Vessel): boolean => isStore(v) || v.role === 'raft';
+
 /** Water surface of the stores, still where no pump or fall stirs it. */
 function surfaces({ system: s, a }: Pick<Figures, 'system' | 'a'>): { id: string; area: number }[] {
   return s.vessels.flatMap((v, i) => {
-    if (v.role !== 'tank' && v.role !== 'sump' && v.role !== 'reservoir' && v.role !== 'raft')
-      return [];
+    if (!hasOpenWater(v)) return [];
     const level = a.balance.rest[i]!.level;
     return level > 0 ? [{ id: v.id, area: areaAt(a.net.vessels[i]!.storage, level) }] : [];
   });

@@ -1,6 +1,14 @@
 import { BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
-import { airPumpsOf, dechlorinate, heatersOf } from '../life/index.ts';
+import {
+  USUAL_CHLORINE,
+  WATER_HEAT,
+  airPumpsOf,
+  dechlorinate,
+  gramsFor,
+  heatersOf,
+} from '../life/index.ts';
 import { readField } from '../log/fields.ts';
+import { nameOf as partName } from '../log/words.ts';
 import { DAY } from '../network/types.ts';
 import { dose, litres, say, share, type Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
@@ -9,7 +17,8 @@ import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
 import { levelAt } from '../water/vessel.ts';
 import { strengthOf, type Coupled, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
-import type { Ground } from './ground.ts';
+import { allVolume, homeVolume } from './fare.ts';
+import { firstOf, type Ground } from './ground.ts';
 import {
   listen,
   lookAtDrain,
@@ -55,8 +64,7 @@ export interface ActKind {
 
 const nothing = (words: Phrase): Seen => ({ signs: [], words, reading: null });
 const whole = () => [''];
-const nameOf = (g: Ground, id: string): string =>
-  [...g.system.paths, ...g.system.vessels].find((x) => x.id === id)?.name ?? id;
+const nameOf = (g: Ground, id: string): string => partName(g.system, id);
 const paths = (g: Ground, wanted: (p: Ground['system']['paths'][number]) => boolean) =>
   g.system.paths.filter(wanted).map((p) => p.id);
 /** Timers of the design, which a pump can be taken from. */
@@ -93,16 +101,19 @@ const mends =
   (w, about) =>
     nothing(cure(w, id, about) ? found(w.ground, about) : not);
 
-const home = (w: Coupled) => w.state.bodies[0];
-const homeVolume = (w: Coupled) =>
-  w.ground.home.reduce((sum, i) => sum + w.state.water.volumes[i]!, 0);
-const allVolume = (w: Coupled) =>
-  w.ground.system.vessels.reduce((sum, _, i) => sum + w.state.water.volumes[i]!, 0);
+/** Sets something otherwise than the design has it, or back where nothing is given. @returns whether it was otherwise */
+function setOtherwise(w: Coupled, at: string, to?: unknown): boolean {
+  const { set } = w.state;
+  const others = set.edits.filter((e) => e.at !== at);
+  w.state.set = { ...set, edits: to === undefined ? others : [...others, { at, to }] };
+  return others.length < set.edits.length;
+}
 
+const home = (w: Coupled) => w.state.bodies[0];
 /** Puts water into the vessels that pumps draw from, up to their usual level. @returns how much */
 function topUp(w: Coupled): number {
   const { ground: g, state: s } = w;
-  const missing = g.rest.reduce((a, b) => a + b, 0) - allVolume(w);
+  const missing = g.water - allVolume(g, s);
   if (!(missing > 1e-4)) return 0;
   const volumes = s.water.volumes.slice();
   const stores = g.system.vessels.flatMap((v, i) => (isStore(v) ? [i] : []));
@@ -134,14 +145,9 @@ const dechlorinator = DECHLORINATORS[0]!;
 const BATTERY_AIR = 2e-3 / 60;
 const BATTERY_PER_FISH = 1e-3 / 60;
 const HALF_OPEN = 0.45;
-/** Ice of some bottles, kg, what a kilogram takes up as it melts and warms, J, and what water takes, J/m³·K. */
+/** Ice of some bottles, kg, what a kilogram takes up as it melts and warms, J. */
 const ICE = 8;
-const ICE_HEAT = 3.34e5 + 4186 * 18;
-const WATER_HEAT = 4.186e6;
-
-const bufferMass = (g: Ground): number =>
-  ((BUFFERED / 50.043) * bicarbonateRow.gramsPerEquivalent * g.rest.reduce((a, b) => a + b, 0)) /
-  1000;
+const ICE_HEAT = 3.34e5 + WATER_HEAT * 18;
 
 const READS: readonly ReadingId[] = [
   'temperature',
@@ -315,11 +321,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 1,
     does: (w, about) => {
       const found = cure(w, 'open-tap', about);
-      const back = w.state.set.edits.some((e) => e.at === `paths.${about}.valve`);
-      w.state.set = {
-        ...w.state.set,
-        edits: w.state.set.edits.filter((e) => e.at !== `paths.${about}.valve`),
-      };
+      const back = setOtherwise(w, `paths.${about}.valve`);
       return nothing(
         found || back ? say`It was shut; it is open.` : say`They stand where they should.`,
       );
@@ -332,9 +334,8 @@ export const ACTS: readonly ActKind[] = [
     label: (g, id) => say`Turn the tap of “${nameOf(g, id)}” down`,
     minutes: 1,
     does: (w, about) => {
-      const others = w.state.set.edits.filter((e) => e.at !== `paths.${about}.valve`);
       const to = HALF_OPEN * (valveOf(w.ground, about)!.valve ?? 1);
-      w.state.set = { ...w.state.set, edits: [...others, { at: `paths.${about}.valve`, to }] };
+      setOtherwise(w, `paths.${about}.valve`, to);
       return nothing(say`It is at ${share(to)} of its turn.`);
     },
   },
@@ -364,9 +365,7 @@ export const ACTS: readonly ActKind[] = [
     label: (g, id) => ['Let the pump of ', ...timerName(g, id), ' run without it'],
     minutes: 2,
     does: (w, about) => {
-      const others = w.state.set.edits.filter((e) => e.at !== `controls.${about}`);
-      const to = { id: about, kind: 'always-on' };
-      w.state.set = { ...w.state.set, edits: [...others, { at: `controls.${about}`, to }] };
+      setOtherwise(w, `controls.${about}`, { id: about, kind: 'always-on' });
       return nothing(say`It runs until you put it back on its timer.`);
     },
   },
@@ -377,9 +376,7 @@ export const ACTS: readonly ActKind[] = [
     label: (g, id) => ['Put it back on ', ...timerName(g, id)],
     minutes: 1,
     does: (w, about) => {
-      const edits = w.state.set.edits.filter((e) => e.at !== `controls.${about}`);
-      const was = edits.length < w.state.set.edits.length;
-      w.state.set = { ...w.state.set, edits };
+      const was = setOtherwise(w, `controls.${about}`);
       return nothing(was ? say`It runs by its programme.` : say`It hung on it all the time.`);
     },
   },
@@ -394,10 +391,7 @@ export const ACTS: readonly ActKind[] = [
   {
     id: 'mend-air',
     group: 'mend',
-    abouts: (g) =>
-      airPumpsOf(g.system)
-        .slice(0, 1)
-        .map((d) => d.id),
+    abouts: (g) => firstOf(airPumpsOf(g.system)),
     label: () => say`Put the spare air pump on`,
     minutes: 8,
     money: 15,
@@ -406,10 +400,7 @@ export const ACTS: readonly ActKind[] = [
   {
     id: 'new-heater',
     group: 'mend',
-    abouts: (g) =>
-      heatersOf(g.system)
-        .slice(0, 1)
-        .map((h) => h.id),
+    abouts: (g) => firstOf(heatersOf(g.system)),
     label: () => say`Change the heater`,
     minutes: 12,
     money: 25,
@@ -422,10 +413,7 @@ export const ACTS: readonly ActKind[] = [
   {
     id: 'unplug-heater',
     group: 'mend',
-    abouts: (g) =>
-      heatersOf(g.system)
-        .slice(0, 1)
-        .map((h) => h.id),
+    abouts: (g) => firstOf(heatersOf(g.system)),
     label: () => say`Unplug the heater`,
     minutes: 1,
     does: (w, about) => {
@@ -456,7 +444,7 @@ export const ACTS: readonly ActKind[] = [
       say`Change ${litres(CHANGE * g.home.reduce((sum, i) => sum + g.rest[i]!, 0))} for treated water`,
     minutes: 25,
     does: (w) => {
-      const water = CHANGE * homeVolume(w);
+      const water = CHANGE * homeVolume(w.ground, w.state);
       lose(home(w), CHANGE);
       addWater(home(w), water, newTapWater(w.ground, w.state.temperature, false));
       cure(w, 'change-water', '');
@@ -467,12 +455,16 @@ export const ACTS: readonly ActKind[] = [
     id: 'bicarbonate',
     group: 'tend',
     abouts: hasFish,
-    label: (g) => say`Dissolve ${dose(bufferMass(g))} of potassium bicarbonate, pour it in slowly`,
+    label: (g) =>
+      say`Dissolve ${dose(gramsFor(bicarbonateRow, BUFFERED, g.water) / 1000)} of potassium bicarbonate, pour it in slowly`,
     minutes: 5,
     does: (w) => {
       const { bodies } = w.state;
       bodies.forEach((body, k) => {
-        const v = k === 0 ? homeVolume(w) : allVolume(w) - homeVolume(w);
+        const v =
+          k === 0
+            ? homeVolume(w.ground, w.state)
+            : allVolume(w.ground, w.state) - homeVolume(w.ground, w.state);
         body[ALKALINITY]! += BUFFERED * v;
         body[CARBON]! += bicarbonate(BUFFERED) * v;
       });
@@ -486,11 +478,7 @@ export const ACTS: readonly ActKind[] = [
     abouts: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? [''] : []),
     label: (g) =>
       say`Dissolve ${dose(
-        dechlorinate(
-          dechlorinator,
-          0.5,
-          g.rest.reduce((a, b) => a + b, 0),
-        ) / 1000,
+        dechlorinate(dechlorinator, USUAL_CHLORINE, g.water) / 1000,
       )} of vitamin C against chlorine`,
     minutes: 4,
     does: (w) => {
@@ -613,7 +601,10 @@ export const ACTS: readonly ActKind[] = [
     does: (w) => {
       const { state: s } = w;
       // No more than two degrees at once: fish bear no jumps.
-      const by = Math.min(2, (ICE * ICE_HEAT) / (WATER_HEAT * Math.max(0.01, allVolume(w))));
+      const by = Math.min(
+        2,
+        (ICE * ICE_HEAT) / (1000 * WATER_HEAT * Math.max(0.01, allVolume(w.ground, w.state))),
+      );
       s.temperature -= by;
       return nothing(say`The water cools by ${String(Math.round(by * 10) / 10)} degrees.`);
     },

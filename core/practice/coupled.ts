@@ -1,14 +1,18 @@
-import { Simulation, type DayState, type DayTrace } from '../day/index.ts';
+import { Simulation, type DayTrace } from '../day/index.ts';
 import {
   AIR_PER_LIFTED,
+  CHLORINE_HALF_LIFE,
+  FED_AT,
   OVER_STONES,
   SOLIDS,
+  SOLIDS_IN_TANK,
+  WATER_HEAT,
   airPumpsOf,
   fallEffect,
+  hasOpenWater,
   heatersOf,
   outletZ,
   oxygenUse,
-  proteinOf,
   saturation,
   stoneExchange,
   surfaceExchange,
@@ -30,7 +34,6 @@ import {
 } from '../season/model.ts';
 import { standsOf } from '../system/index.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
-import { CHLORINE_HALF_LIFE } from '../life/index.ts';
 import { NO_EFFECT, practiceFaultOf, type Effects } from './faults/index.ts';
 import { fareFish, farePlants } from './fare.ts';
 import { airAt, type Ground } from './ground.ts';
@@ -63,9 +66,6 @@ const NITROGEN_OF_PROTEIN = 0.16;
 const DEAD_FISH: Seconds = 24 * HOUR;
 /** What reaches the beds is averaged over so long at least. */
 const CIRCULATION: Seconds = 2 * HOUR;
-/** Fed at these hours, half of the ration each. */
-export const FEEDING_HOURS = [8, 18] as const;
-const WATER_HEAT = 4.186e6;
 /** Shade takes this off the air’s warmth by day, °C. Practice. */
 const SHADE = 2;
 /** Depth at which an emergency stone hangs, m. */
@@ -116,8 +116,6 @@ export class Coupled {
     readonly state: State,
     /** Day of the year of the first midnight. */
     readonly day: number,
-    /** Warmth of the weather on top of what is usual. */
-    readonly weather = 0,
   ) {
     const model = () => seasonModel({}, 1, 1e-3);
     this.models = [model(), model(), model()];
@@ -190,7 +188,7 @@ export class Coupled {
         at(t + Math.min(RAMP, h.grows / GRADES + 60));
     }
     const midnight = Math.floor(t / DAY) * DAY;
-    for (const d of [0, 1]) for (const h of FEEDING_HOURS) at(midnight + d * DAY + h * HOUR);
+    for (const d of [0, 1]) for (const h of FED_AT) at(midnight + d * DAY + h * HOUR);
     return next;
   }
 
@@ -228,9 +226,9 @@ export class Coupled {
   private feed(): void {
     const { state: s, ground } = this;
     const hour = (s.t % DAY) / HOUR;
-    if (!ground.hasFish || !FEEDING_HOURS.some((h) => Math.abs(h - hour) < 1e-4)) return;
+    if (!ground.hasFish || !FED_AT.some((h) => Math.abs(h - hour) < 1e-4)) return;
     const alive = aliveShare(ground, s);
-    s.gut += (s.set.feeding * ground.life.feed * alive) / FEEDING_HOURS.length;
+    s.gut += (s.set.feeding * ground.life.feed * alive) / FED_AT.length;
   }
 
   /** The living side along a stretch of the day’s water. */
@@ -400,10 +398,7 @@ export class Coupled {
     const { system, c } = ground;
     if (!(volume > WET)) return;
     const air =
-      airAt(system, this.day + Math.floor(t / DAY), t) +
-      this.weather +
-      e.heat -
-      (s.set.shaded ? SHADE : 0);
+      airAt(system, this.day + Math.floor(t / DAY), t) + e.heat - (s.set.shaded ? SHADE : 0);
     const heaters = heatersOf(system);
     const cold = heaters.filter((h) => e.heater === 'stuck' || s.temperature < h.setpoint);
     const power =
@@ -411,7 +406,7 @@ export class Coupled {
         ? cold.reduce((sum, h) => sum + h.power, 0)
         : 0;
     const lost = systemHeatLoss(system, c.a, s.temperature, air);
-    s.temperature += ((power - lost) * dt) / (WATER_HEAT * volume);
+    s.temperature += ((power - lost) * dt) / (1000 * WATER_HEAT * volume);
   }
 
   /** What reaches the beds, on what usually does, over some hours. */
@@ -463,7 +458,7 @@ export class Coupled {
     }
     if (s.set.air > 0) exchange[0] += 24 * stoneExchange(s.set.air, STONE_DEPTH, warmth);
     system.vessels.forEach((v, i) => {
-      if (!['tank', 'sump', 'reservoir', 'raft'].includes(v.role) || !(after[i]! > WET)) return;
+      if (!hasOpenWater(v) || !(after[i]! > WET)) return;
       const storage = net.vessels[i]!.storage;
       const area = areaAt(storage, levelAt(storage, after[i]!));
       exchange[side(i)] += 24 * surfaceExchange(area, moving);
@@ -475,12 +470,7 @@ export class Coupled {
     const alive = aliveShare(ground, s);
     const mass = total(ground.groups, (g) => g.mass) * alive;
     const rotting = (s.rot * DAY) / ROTTING;
-    const protein = ground.groups[0]
-      ? proteinOf(
-          system.fish.find((f) => f.id === ground.groups[0]!.id)!,
-          ground.groups[0].kind,
-        )
-      : 0;
+    const protein = ground.groups[0]?.protein ?? 0;
     const breath = mass > 0 ? 24 * oxygenUse(mass, eaten, warmth) : 0;
     const solids = SOLIDS * breath;
     const tan =
@@ -504,7 +494,7 @@ export class Coupled {
         tan,
         uptake: 0,
         denitrified: 0,
-        breath: breath + 0.6 * solids + ROT_OXYGEN * rotting,
+        breath: breath + SOLIDS_IN_TANK * solids + ROT_OXYGEN * rotting,
         exchange: exchange[0],
       },
       {
@@ -514,7 +504,7 @@ export class Coupled {
         tan: 0,
         uptake: ground.hasFish ? uptakeOn(system, year, [...this.stands]) * wet : 0,
         denitrified: ground.denitrified,
-        breath: 0.4 * solids,
+        breath: (1 - SOLIDS_IN_TANK) * solids,
         exchange: exchange[1],
       },
     ];
@@ -608,18 +598,4 @@ export function aliveShare(g: Ground, s: State): number {
       return sum + (shoal ? shoal.alive * x.meanMass : 0);
     }, 0) / mass
   );
-}
-
-/** Concentration of something in a body, mg/L. */
-export const concentrationOf = (body: Amounts, i: number, volume: CubicMetres): number =>
-  body[i]! / Math.max(10 * WET, volume);
-
-/** Water of the fish, and of all, m³. */
-export function volumesOf(g: Ground, water: DayState): { home: CubicMetres; all: CubicMetres } {
-  let [home, all] = [0, 0];
-  g.system.vessels.forEach((_, i) => {
-    all += water.volumes[i]!;
-    if (g.home.includes(i)) home += water.volumes[i]!;
-  });
-  return { home, all };
 }

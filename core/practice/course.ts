@@ -20,6 +20,8 @@ export interface Lesson {
   readonly stage: Stage;
   readonly goal: FindingId;
   readonly ask: Phrase;
+  /** Where what cannot be pulled is typed. */
+  readonly field?: string;
   /** The number to guess, and how near it counts as close, as a share. */
   readonly predict: QuantityKey;
   readonly guess: Phrase;
@@ -34,7 +36,7 @@ export const LESSONS: readonly Lesson[] = [
     predict: 'fill/bed', guess: say`How long does the bed then take to fill?`, find: 'sleeping-bell' },
   { id: 'siphon-window', title: 'The siphon’s window', about: say`A bell starts only above a certain flow and stops only below another. Between the two lies its window; the tap of the line puts the pump into it.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'paths.lift.valve', to: 0.35 }], stage: 'lift', goal: 'siphon-start', ask: say`Open the tap of the fill line until the siphon starts for sure.`,
-    predict: 'start/siphon', guess: say`At what flow does it start?`, find: 'endless-bell' },
+    field: 'paths.lift.valve', predict: 'start/siphon', guess: say`At what flow does it start?`, find: 'endless-bell' },
   { id: 'reserve', title: 'Water enough for the pump', about: say`With every bed full the tank stands lowest. The pump must still be covered then, and some days later too.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'vessels.tank.fill', to: 0.3 }], stage: 'vessels', goal: 'dry-run', ask: say`Pull the tank’s water line up until the pump stays covered.`,
     predict: 'reserve/tank', guess: say`How much water is then left over the intake with the bed full?`, find: 'away-for-a-week' },
@@ -43,16 +45,16 @@ export const LESSONS: readonly Lesson[] = [
     predict: 'after-cut/sump', guess: say`How high does the water stand in it after a cut, above its floor?`, find: 'dark-evening' },
   { id: 'cycling', title: 'What the bacteria can carry', about: say`Fish give off ammonia by what they eat. Bacteria on wet stones turn it into nitrate, so much for each square metre and no more.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'fish.fish.count', to: 90 }], stage: 'life', goal: 'bacteria', ask: say`Take out fish until the bacteria keep up.`,
-    predict: 'tan/', guess: say`How much ammonia do those that stay give off in a day?`, find: 'generous-hand' },
+    field: 'fish.fish.count', predict: 'tan/', guess: say`How much ammonia do those that stay give off in a day?`, find: 'generous-hand' },
   { id: 'oxygen', title: 'Oxygen at the end of the night', about: say`Fish breathe more after feeding, and warm water holds less. Falls and stones bring air in; the lowest is before dawn or after the last meal.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'fish.fish.count', to: 70 }], stage: 'life', goal: 'oxygen', ask: say`Find how many fish the water still keeps at ease.`,
-    predict: 'oxygen-lowest/', guess: say`How low does the oxygen then fall?`, find: 'no-bubbles' },
+    field: 'fish.fish.count', predict: 'oxygen-lowest/', guess: say`How low does the oxygen then fall?`, find: 'no-bubbles' },
   { id: 'ph', title: 'pH by small steps', about: say`Nitrification eats alkalinity. When it is gone the pH falls within days. Buffer goes in by small steps: no more than 0.2 in a day with fish.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'water.alkalinity', to: 12 }], stage: 'life', goal: 'alkalinity', ask: say`Enter the alkalinity that keeps the pH from crashing.`,
-    predict: 'tan/', guess: say`How much ammonia, whose nitrification eats it, is given off in a day?`, find: 'used-up' },
+    field: 'water.alkalinity', predict: 'tan/', guess: say`How much ammonia, whose nitrification eats it, is given off in a day?`, find: 'used-up' },
   { id: 'feed', title: 'Feed and planting', about: say`What goes in as feed comes out as leaves, or stays as nitrate. The planted ground says how much feed it takes.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'fish.fish.count', to: 3 }], stage: 'life', goal: 'feed-on-planting', ask: say`Put in as many fish as the planting can live on.`,
-    predict: 'feed/', guess: say`How much feed is that in a day?`, find: 'generous-hand' },
+    field: 'fish.fish.count', predict: 'feed/', guess: say`How much feed is that in a day?`, find: 'generous-hand' },
   { id: 'timer', title: 'The timer in hand', about: say`A timer must run as long as the tray takes to fill, and rest as long as it takes to drain.`,
     demo: 'under-stairs-tray', spoil: [{ at: 'controls.timer.rows', to: [{ start: 21600, on: 60 }, { start: 36000, on: 60 }, { start: 50400, on: 60 }, { start: 64800, on: 60 }] }], stage: 'drain', goal: 'on-time', ask: say`Let the timer run long enough for a flood.`,
     predict: 'fill/tray', guess: say`How long does the tray take to fill?`, find: 'never-off' },

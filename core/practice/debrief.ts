@@ -8,7 +8,7 @@ import type { Coupled } from './coupled.ts';
 import { DRILLED_KINDS, practiceFaultOf } from './faults/index.ts';
 import { homeWater } from './fare.ts';
 import { firstSign, possible, tellings, type FirstSign, type Telling } from './information.ts';
-import { Run, begin, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
+import { Run, fork, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
 import type { Ground } from './ground.ts';
 import { perform } from './acts.ts';
 import { bestLine } from './search.ts';
@@ -113,11 +113,11 @@ class Recorder {
   }
 }
 
-/** A line of action from the beginning to the end of a run. */
-export function courseOf(g: Ground, setup: Setup, acts: readonly Act[]): Course {
-  const run = Run.replay(g, { scenario: setup.scenario, seed: setup.seed, acts: [] });
-  const recorder = new Recorder(run.world);
-  for (const a of acts) perform(run.world, a, 0.5, setup.ends, recorder.observer);
+/** A line of action from the moment at which the player comes to the end. @param from stays as it is */
+export function courseOf(from: Coupled, setup: Setup, acts: readonly Act[]): Course {
+  const w = fork(from);
+  const recorder = new Recorder(w);
+  for (const a of acts) perform(w, a, 0.5, setup.ends, recorder.observer);
   recorder.advance(setup.ends);
   return recorder.course(acts, setup.begins);
 }
@@ -156,6 +156,8 @@ export function debrief(
 ): Debrief {
   const start = Run.start(g, record.scenario, record.seed);
   const { setup } = start;
+  // As it was found, for the other lines.
+  const found = fork(start.world);
   const recorder = new Recorder(start.world);
   for (const a of record.acts) start.do(a, recorder.observer);
   recorder.advance(setup.ends);
@@ -163,12 +165,13 @@ export function debrief(
   progress('played', 1);
 
   let tried = 0;
-  const found = bestLine(begin(g, setup), setup, (n) => {
+  const searched = bestLine(found, setup, (n) => {
     tried = n;
     return progress('line', 1 - 1 / (1 + n / 30));
   });
   // What the player found may be better than what was searched.
-  const best = mine.loss <= found.best.loss + 1e-9 ? mine : courseOf(g, setup, found.best.acts);
+  const best =
+    mine.loss <= searched.best.loss + 1e-9 ? mine : courseOf(found, setup, searched.best.acts);
   const worlds = possible(g, setup, (share) => progress('signs', share));
   const all = tellings(worlds);
   const sign = firstSign(g, setup, setup.ends);
@@ -192,7 +195,7 @@ export function debrief(
     entries: start.entries,
     mine,
     best,
-    idle: { loss: found.idle.loss, well: found.idle.well },
+    idle: { loss: searched.idle.loss, well: searched.idle.well },
     tried,
     sign,
     tellings: all,

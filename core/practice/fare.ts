@@ -8,7 +8,7 @@ import {
   unionisedShare,
 } from '../life/index.ts';
 import type { Network } from '../network/types.ts';
-import type { Seconds } from '../quantity/si.ts';
+import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
 import { levelAt } from '../water/vessel.ts';
 import type { Ground } from './ground.ts';
@@ -41,6 +41,13 @@ const DROWN = 0.01;
 const BURN = 0.004;
 /** Solution where none was read, S/m. */
 export const SOLUTION = 0.16;
+
+/** Water with the fish, m³. */
+export const homeVolume = (g: Ground, s: State): CubicMetres =>
+  g.home.reduce((sum, i) => sum + s.water.volumes[i]!, 0);
+/** Water in all vessels, m³. */
+export const allVolume = (g: Ground, s: State): CubicMetres =>
+  g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
 
 /** What the fish’s water is like. */
 export interface HomeWater {
@@ -130,7 +137,6 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
     const shoal = s.shoals.find((x) => x.id === group.id);
     if (!shoal || !(shoal.alive > 1e-6)) continue;
     const { stress, dying } = troubleOf(group.kind, w, s.temperature);
-    shoal.stressed = stress ? shoal.stressed + hours : 0;
     if (stress) s.tally.stress += shoal.alive * hours;
     if (!(dying > 0)) continue;
     const dead = shoal.alive * (1 - Math.exp(-dying * hours));
@@ -154,7 +160,7 @@ export const SALTY = 1.35;
 export function saltsShare(g: Ground, s: State): number {
   const usual = g.system.water.conductivity ?? SOLUTION;
   if (g.hasFish || !g.system.solution) return 1;
-  const all = g.system.vessels.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
+  const all = allVolume(g, s);
   return all > WET ? (s.bodies[0][SALTS]! + s.bodies[1][SALTS]!) / all / usual : 1;
 }
 

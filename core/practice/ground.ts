@@ -9,7 +9,6 @@ import {
   groupsOf,
   hasMedia,
   lifeOf,
-  waterOn,
   type Group,
   type LifeBalance,
 } from '../life/index.ts';
@@ -25,11 +24,11 @@ import type {
 } from '../quantity/si.ts';
 import {
   applyEdits,
+  isPlantSite,
   isStore,
   standsOf,
   type Edit,
   type SystemDocument,
-  type Vessel,
 } from '../system/index.ts';
 
 /** What does not change while a system is practised on: its design and what follows from it. */
@@ -45,6 +44,8 @@ export interface Ground {
   readonly home: readonly number[];
   /** Water at rest, by vessel. */
   readonly rest: readonly CubicMetres[];
+  /** Of all vessels together. */
+  readonly water: CubicMetres;
   /** What usually runs into the beds and what each path usually carries, m³/s. */
   readonly usualInflow: CubicMetresPerSecond;
   readonly usual: readonly CubicMetresPerSecond[];
@@ -77,8 +78,6 @@ const SETTLED: Seconds = 2 * 3600;
 const WALLS = 3;
 /** A bed that is not planned in detail has so many plants on a square metre. */
 const PLANTS_PER_AREA = 12;
-
-const isGreen = (v: Vessel): boolean => ['bed', 'tray', 'raft', 'channel', 'felt'].includes(v.role);
 
 /** Extreme level of a vessel on a day, once its rhythm is found. */
 function levelOf(
@@ -146,8 +145,9 @@ export function groundOf(system: SystemDocument): Ground {
     return made;
   };
   const base = network([]);
+  const rest = restVolumes(base);
   const usual = (day?.metrics.carried ?? base.paths.map(() => 0)).map((x) => x / DAY);
-  const into = (i: number) => base.vessels[i]!.bed || isGreen(system.vessels[i]!);
+  const into = (i: number) => base.vessels[i]!.bed || isPlantSite(system.vessels[i]!);
   const stands = standsOf(system);
   const hourly = day?.metrics.hourly ?? [];
   const feeds = base.paths.map((p) => p.to >= 0 && into(p.to) && p.kind !== 'back');
@@ -159,7 +159,8 @@ export function groundOf(system: SystemDocument): Ground {
     hasFish: groups.length > 0,
     network,
     home,
-    rest: restVolumes(base),
+    rest,
+    water: rest.reduce((sum, v) => sum + v, 0),
     usual,
     feeds,
     usualLow: base.vessels.map((_, i) => levelOf(trace, i, Math.min, Infinity)),
@@ -171,13 +172,13 @@ export function groundOf(system: SystemDocument): Ground {
     ),
     surface: life.surface,
     walls: home.reduce((sum, i) => {
-      const rest = a.balance.rest[i]!;
-      return sum + (rest.level > 0 ? (WALLS * rest.volume) / rest.level : 0);
+      const { level, volume } = a.balance.rest[i]!;
+      return sum + (level > 0 ? (WALLS * volume) / level : 0);
     }, 0),
     films: filmExchange(c),
     denitrified: hasMedia(system) && groups.length ? DENITRIFIED : 0,
     plants: system.vessels.flatMap((v, vessel) => {
-      if (!isGreen(v)) return [];
+      if (!isPlantSite(v)) return [];
       const own = stands.filter((x) => x.stand.vessel === v.id);
       const site = life.planting.find((x) => x.vessel === v.id);
       const count = own.length
@@ -196,5 +197,6 @@ export function airAt(s: SystemDocument, day: number, t: number): number {
   return (warm + cold) / 2 + ((warm - cold) / 2) * Math.cos((2 * Math.PI * (hour - 15)) / 24);
 }
 
-/** Water on a day of the year, as the season has it. */
-export const usualWater = (g: Ground, day: number): number => waterOn(g.system, g.c.a, day);
+/** Id of the first of some devices, as a list; none where there are none. */
+export const firstOf = (devices: readonly { readonly id: string }[]): string[] =>
+  devices.slice(0, 1).map((d) => d.id);

@@ -48,14 +48,14 @@ export function possible(
     return { scenario: s.id, hidden, first: Math.max(0, first) };
   });
   const order = all.map((_, i) => i).sort((a, b) => all[a]!.first - all[b]!.first);
-  const sound = new Coupled(g, startState(g, setup.day, []), setup.day, setup.weather);
+  const sound = new Coupled(g, startState(g, setup.day, []), setup.day);
   const out: { scenario: string; world: Coupled }[] = [];
   for (const [done, i] of order.entries()) {
     const { scenario, hidden, first } = all[i]!;
     sound.advance(first);
     const state = copyState(sound.state);
     state.hidden = [...hidden];
-    const world = new Coupled(g, state, setup.day, setup.weather).advance(setup.begins);
+    const world = new Coupled(g, state, setup.day).advance(setup.begins);
     out.push({ scenario, world });
     if (progress && !progress((done + 1) / all.length)) break;
   }
@@ -110,7 +110,7 @@ const EVERY: Seconds = 1800;
 export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | null {
   if (!setup.hidden.length) return null;
   const world = (hidden: readonly Hidden[]) =>
-    new Coupled(g, startState(g, setup.day, hidden), setup.day, setup.weather);
+    new Coupled(g, startState(g, setup.day, hidden), setup.day);
   const struck = world(setup.hidden);
   const sound = world([]);
   const looks = looksOf(g).filter((a) => actOf(a.act).group === 'look');

@@ -1,8 +1,7 @@
 import { airPumpsOf, heatersOf } from '../life/index.ts';
 import { KIT_STEPS } from '../log/things.ts';
 import { readField } from '../log/fields.ts';
-import type { SignId } from '../log/signs.ts';
-import { signOf } from '../log/signs.ts';
+import { signOf, type SignId } from '../log/signs.ts';
 import { isOn } from '../day/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';
@@ -289,28 +288,12 @@ const ERROR = 0.5;
 export function truth(w: Coupled, id: ReadingId): number {
   const { ground: g, state: s } = w;
   const water = homeWater(g, s, s.water.volumes);
-  switch (id) {
-    case 'temperature':
-      return s.temperature;
-    case 'ph':
-      return water.ph;
-    case 'oxygen':
-      return water.oxygen;
-    case 'tan':
-      return water.tan;
-    case 'nitrite':
-      return water.nitrite;
-    case 'nitrate':
-      return water.nitrate;
-    case 'alkalinity':
-      return water.alkalinity;
-    case 'chlorine':
-      return water.chlorine;
-    case 'conductivity':
-      return water.salts;
-    default:
-      return Number.NaN;
-  }
+  const all: Partial<Record<ReadingId, number>> = {
+    ...water,
+    temperature: s.temperature,
+    conductivity: water.salts,
+  };
+  return all[id] ?? Number.NaN;
 }
 
 /**

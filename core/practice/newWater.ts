@@ -1,12 +1,11 @@
-import { saturation } from '../life/index.ts';
+import { USUAL_CHLORINE, saturation } from '../life/index.ts';
 import { carbonOf } from '../season/model.ts';
 import type { Celsius } from '../quantity/si.ts';
 import type { Ground } from './ground.ts';
 import type { NewWater } from './waters.ts';
 
-/** pH and chlorine of a tap that nobody has tested. */
+/** pH of a tap that nobody has tested. */
 const TAP_PH = 7.5;
-const TAP_CHLORINE = 0.5;
 /** What a tap’s water conducts by where it was not read, S/m. */
 const TAP_SALTS = 0.04;
 
@@ -18,7 +17,7 @@ export function newTapWater(g: Ground, t: Celsius, raw: boolean): NewWater {
     alkalinity,
     carbon: carbonOf(tap.ph ?? TAP_PH, alkalinity, t),
     oxygen: saturation(t, altitude),
-    chlorine: raw && tap.chlorine !== 'none' ? (tap.chlorineLevel ?? TAP_CHLORINE) : 0,
+    chlorine: raw && tap.chlorine !== 'none' ? (tap.chlorineLevel ?? USUAL_CHLORINE) : 0,
     salts: TAP_SALTS,
   };
 }

@@ -3,7 +3,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { actsFor, perform, type Act } from './acts.ts';
 import { Coupled, strengthOf, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
-import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
+import { SALTY, allVolume, homeWater, saltsShare, troubleOf } from './fare.ts';
 import type { Ground } from './ground.ts';
 import type { Seen } from './looks.ts';
 import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
@@ -31,12 +31,12 @@ export interface Entry extends Act {
 /** A system as it stands when the player comes. */
 export function begin(g: Ground, setup: Setup, observer?: Observer): Coupled {
   const state = startState(g, setup.day, setup.hidden);
-  return new Coupled(g, state, setup.day, setup.weather).advance(setup.begins, observer);
+  return new Coupled(g, state, setup.day).advance(setup.begins, observer);
 }
 
 /** A copy of a run under way, that goes its own way. */
 export const fork = (w: Coupled): Coupled => {
-  const f = new Coupled(w.ground, copyState(w.state), w.day, w.weather);
+  const f = new Coupled(w.ground, copyState(w.state), w.day);
   f.pieces = w.pieces;
   return f;
 };
@@ -102,10 +102,8 @@ export class Run {
 /** Share of its water at rest that a system must have, besides what air and plants have taken since it was filled. */
 const ENOUGH = 0.88;
 function waterShare({ ground: g, state: s }: Coupled): number {
-  const usual = g.rest.reduce((a, b) => a + b, 0);
   const taken = (g.c.a.balance.dailyWaterUse * s.t) / 86_400;
-  const there = g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
-  return (there + taken) / Math.max(1e-6, usual);
+  return (allVolume(g, s) + taken) / Math.max(1e-6, g.water);
 }
 
 /** Whether all is as it should be: nothing that lasts is left uncured, there is water enough, and it does them no harm. */

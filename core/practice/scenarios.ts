@@ -1,5 +1,5 @@
 import { chance } from '../numerics/chance.ts';
-import type { Celsius, Seconds } from '../quantity/si.ts';
+import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf } from './faults/index.ts';
 import { FIRST_MORNING } from './start.ts';
 import type { Ground } from './ground.ts';
@@ -23,8 +23,6 @@ export interface Scenario {
   readonly hours: number;
   /** Time of the year in which it happens; null in any. */
   readonly season: 'summer' | 'winter' | null;
-  /** Warmth of the weather on top of what is usual. */
-  readonly weather?: Celsius;
 }
 
 const at = (kind: string, before: number, grows = 0): Strike => ({ kind, before, grows });
@@ -34,8 +32,7 @@ const scene = (
   hour: number,
   hours: number,
   season: Scenario['season'] = null,
-  weather = 0,
-): Scenario => ({ id, strikes, hour, hours, season, weather });
+): Scenario => ({ id, strikes, hour, hours, season });
 
 // prettier-ignore
 export const SCENARIOS: readonly Scenario[] = [
@@ -89,7 +86,6 @@ export interface Setup {
   readonly seed: number;
   /** Day of the year of the first midnight. */
   readonly day: number;
-  readonly weather: Celsius;
   readonly hidden: readonly Hidden[];
   /** When the player comes, and until when it is followed; s after the first midnight. */
   readonly begins: Seconds;
@@ -137,7 +133,6 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
     scenario: scenario.id,
     seed,
     day,
-    weather: scenario.weather ?? 0,
     hidden,
     begins,
     ends: begins + scenario.hours * 3600,

@@ -111,7 +111,3 @@ export function bestLine(
   }
   return { best, idle, tried };
 }
-
-/** Minutes that a line takes. */
-export const minutesOf = (acts: readonly Act[]): number =>
-  acts.reduce((sum, a) => sum + actOf(a.act).minutes, 0);

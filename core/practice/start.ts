@@ -1,5 +1,5 @@
 import { Simulation } from '../day/index.ts';
-import { saturation } from '../life/index.ts';
+import { saturation, waterOn } from '../life/index.ts';
 import { DAY } from '../network/types.ts';
 import { AMMONIA_OXIDISERS, NITRITE_OXIDISERS, warmth } from '../season/index.ts';
 import {
@@ -13,9 +13,9 @@ import {
   X2,
   carbonOf,
 } from '../season/model.ts';
-import type { Celsius, Seconds } from '../quantity/si.ts';
+import type { Seconds } from '../quantity/si.ts';
 import { SOLUTION } from './fare.ts';
-import { usualWater, type Ground } from './ground.ts';
+import type { Ground } from './ground.ts';
 import type { Hidden, State } from './types.ts';
 import { AMOUNTS, CHLORIDE, SALTS } from './waters.ts';
 
@@ -30,17 +30,11 @@ const RUN_IN_PH = 6.9;
 /**
  * @param day of the year of the first midnight
  * @param hidden faults, by the moment at which they strike
- * @param warmer water than is usual on that day, °C
  */
-export function startState(
-  g: Ground,
-  day: number,
-  hidden: readonly Hidden[],
-  warmer: Celsius = 0,
-): State {
+export function startState(g: Ground, day: number, hidden: readonly Hidden[]): State {
   const { system } = g;
   const { water } = system;
-  const temperature = usualWater(g, day) + warmer;
+  const temperature = waterOn(system, g.c.a, day);
   const net = g.network([]);
   // From the second day on the rhythm is that of a running system.
   const state = new Simulation(net).runTo(0).state();
@@ -86,7 +80,7 @@ export function startState(
     gut: g.life.feed / 4,
     rot: 0,
     deadNitrogen: 0,
-    shoals: g.groups.map((x) => ({ id: x.id, alive: x.count, stressed: 0 })),
+    shoals: g.groups.map((x) => ({ id: x.id, alive: x.count })),
     planted: g.plants.map((p) => ({
       vessel: system.vessels[p.vessel]!.id,
       sound: 1,

@@ -26,8 +26,6 @@ export interface Shoal {
   readonly id: string;
   /** Those alive; a share of one is the chance of one more. */
   alive: number;
-  /** Hours under stress on end. */
-  stressed: number;
 }
 
 /** Plants of one vessel as they fare. */

@@ -3,6 +3,8 @@ import {
   ALKALINITY_BACK_PER_N,
   ALKALINITY_PER_N,
   NITROGEN_IN_FISH,
+  USUAL_CHLORINE,
+  WATER_HEAT,
   UNIONISED_LIMITS,
   airOn,
   freedAmmonia,
@@ -82,8 +84,6 @@ export const deadFish = defineLifeFault({
 
 /** New water after a lapse, as a share of all. */
 const TOPPED_UP = 0.2;
-/** Chlorine of a tap that nobody has tested, mg/L. */
-const USUAL_CHLORINE = 0.5;
 
 export const untreatedTap = defineLifeFault({
   id: 'tap-untreated',
@@ -133,7 +133,6 @@ export const phCrash = defineLifeFault({
 
 /** Heater off or stuck, unnoticed. */
 const UNNOTICED = 2 * DAY;
-const WATER_HEAT = 4186;
 
 /** Water after a time, when what warms it is another: towards its new balance. */
 function after(x: Alive, power: number, from: number, air: number, seconds: number) {

@@ -1,6 +1,8 @@
 import { NITROGEN_IN_FISH, airPumpsOf, heatersOf } from '../../life/index.ts';
 import { say } from '../../quantity/index.ts';
-import { ALKALINITY, CARBON } from '../../season/model.ts';
+import { ALKALINITY, CARBON, bicarbonate } from '../../season/model.ts';
+import { homeVolume } from '../fare.ts';
+import { firstOf } from '../ground.ts';
 import { newTapWater } from '../newWater.ts';
 import { SALTS, addWater, lose } from '../waters.ts';
 import { definePracticeFault, type PracticeFault } from './definition.ts';
@@ -12,10 +14,7 @@ const anyFish = (g: { hasFish: boolean }) => (g.hasFish ? ['system'] : []);
 export const airStops = definePracticeFault({
   id: 'air-pump-stops',
   name: () => 'The air pump has stopped',
-  places: (g) => {
-    const [first] = airPumpsOf(g.system);
-    return first && g.hasFish ? [first.id] : [];
-  },
+  places: (g) => (g.hasFish ? firstOf(airPumpsOf(g.system)) : []),
   needs: 'fish and an air pump',
   effects: (strength) => ({ air: 1 - strength }),
   cures: ['mend-air'],
@@ -61,9 +60,8 @@ export const untreated = definePracticeFault({
   needs: 'fish and a tap with chlorine',
   strike: (g, s) => {
     // As much was taken out before: the vessel is no fuller than it was.
-    const there = g.home.reduce((sum, i) => sum + s.water.volumes[i]!, 0);
     lose(s.bodies[0], REPLACED);
-    addWater(s.bodies[0], REPLACED * there, newTapWater(g, s.temperature, true));
+    addWater(s.bodies[0], REPLACED * homeVolume(g, s), newTapWater(g, s.temperature, true));
   },
   cures: ['thiosulphate'],
   advice: say`A tub in which new water stands or is treated; vitamin C or thiosulphate beside the tap.`,
@@ -82,7 +80,7 @@ export const sour = definePracticeFault({
       body[ALKALINITY] = was * USED_UP;
       // Carbon dioxide of what breathes stays in the water.
       body[CARBON] = Math.max(
-        body[CARBON]! - (was - body[ALKALINITY]) / 50.04,
+        body[CARBON]! - bicarbonate(was - body[ALKALINITY]),
         body[CARBON]! * 0.12,
       );
     }
@@ -94,10 +92,7 @@ export const sour = definePracticeFault({
 export const heaterFails = definePracticeFault({
   id: 'heater-fails',
   name: () => 'The heater is dead',
-  places: (g) =>
-    heatersOf(g.system)
-      .slice(0, 1)
-      .map((h) => h.id),
+  places: (g) => firstOf(heatersOf(g.system)),
   needs: 'a heater',
   effects: () => ({ heater: 'off' }),
   cures: ['new-heater'],
@@ -107,10 +102,7 @@ export const heaterFails = definePracticeFault({
 export const heaterStuck = definePracticeFault({
   id: 'heater-stuck',
   name: () => 'The heater heats without end',
-  places: (g) =>
-    heatersOf(g.system)
-      .slice(0, 1)
-      .map((h) => h.id),
+  places: (g) => firstOf(heatersOf(g.system)),
   needs: 'a heater',
   effects: () => ({ heater: 'stuck' }),
   cures: ['new-heater', 'unplug-heater'],

@@ -53,7 +53,7 @@ const severity = (g: Ground, strength: number): Severity => ({
   ...USUAL_SEVERITY,
   pumpClogged: USUAL_SEVERITY.pumpClogged * strength,
   drainBlocked: USUAL_SEVERITY.drainBlocked * strength,
-  leak: Math.min(USUAL_SEVERITY.leak, (DRIP * g.rest.reduce((a, b) => a + b, 0)) / 3600) * strength,
+  leak: Math.min(USUAL_SEVERITY.leak, (DRIP * g.water) / 3600) * strength,
 });
 
 const fromDrill = (r: Row): PracticeFault =>
@@ -90,8 +90,7 @@ const fromDrill = (r: Row): PracticeFault =>
 const LAPSED = 0.2;
 /** Water of weeks without topping up, gone from where the pumps draw; what was dissolved stays. */
 const lapse: NonNullable<PracticeFault['strike']> = (g, s) => {
-  const all = g.rest.reduce((a, b) => a + b, 0);
-  let due = Math.max(g.c.a.balance.dailyWaterUse * 14, LAPSED * all);
+  let due = Math.max(g.c.a.balance.dailyWaterUse * 14, LAPSED * g.water);
   const net = g.network([]);
   const stores = [...new Set(net.paths.flatMap((p) => (p.kind === 'pump' ? [p.from] : [])))];
   const volumes = s.water.volumes.slice();
