@@ -41,35 +41,36 @@ const tank = (page: Page) => page.getByRole('slider', { name: 'Water at rest in 
 const litres = async (page: Page) => Number(await tank(page).getAttribute('aria-valuenow'));
 
 /**
- * Edits a system as fast as a held key does, kills the browser at a moment, opens it again and looks
- * at what is there.
+ * Opens the program, works at it as fast as a hand can, kills the browser at a moment, and looks at what is there when
+ * it is opened again.
  *
  * @param at address of the program
- * @param after ms of editing before the kill
+ * @param after ms of work before the kill
+ * @param open brings the page to where the work is
+ * @param stroke one of many; told whether the kill is under way when its answer came
+ * @param look at the page as it is afterwards
  */
-export async function editAndKill(at: string, after: number): Promise<KillResult> {
+async function workAndKill<T>(
+  at: string,
+  after: number,
+  open: (page: Page) => Promise<void>,
+  stroke: (page: Page, dead: () => boolean) => Promise<void>,
+  look: (page: Page) => Promise<T>,
+): Promise<T> {
   const folder = await mkdtemp(join(tmpdir(), 'mizuna-kill-'));
   const launch = () => chromium.launchPersistentContext(folder, chromiumLaunch);
   try {
     const first = await launch();
     const page = first.pages()[0] ?? (await first.newPage());
     await page.goto(at);
-    await page.getByRole('link', { name: /Potting-shed pair/ }).click();
-    await tank(page).focus();
-    let made = 0;
+    await open(page);
     let dead = false;
     const killing = new Promise<void>((resolve) => setTimeout(resolve, after)).then(async () => {
       dead = true;
       await killBrowser(folder);
     });
     try {
-      while (!dead) {
-        const next = Date.now() + REPEAT;
-        await page.keyboard.press('ArrowUp');
-        // An answer that came while the kill was under way does not count as taken.
-        if (!dead) made++;
-        await new Promise((resolve) => setTimeout(resolve, Math.max(0, next - Date.now())));
-      }
+      while (!dead) await stroke(page, () => dead);
     } catch {
       // The page went away under the hand.
     }
@@ -77,17 +78,46 @@ export async function editAndKill(at: string, after: number): Promise<KillResult
     await first.close().catch(() => undefined);
 
     const second = await launch();
-    const again = second.pages()[0] ?? (await second.newPage());
-    await again.goto(`${at}/system/potting-shed-pair/vessels`);
-    const found = Math.round(((await litres(again)) - TANK) / EDIT);
-    const undo = again.getByRole('button', { name: /^Undo: / });
-    while (await undo.isVisible()) await undo.click();
-    const undone = await litres(again);
+    const seen = await look(second.pages()[0] ?? (await second.newPage()));
     await second.close();
-    return { made, found, undone };
+    return seen;
   } finally {
     await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
   }
+}
+
+/**
+ * Edits a system as fast as a held key does, kills the browser at a moment, opens it again and looks
+ * at what is there.
+ *
+ * @param at address of the program
+ * @param after ms of editing before the kill
+ */
+export async function editAndKill(at: string, after: number): Promise<KillResult> {
+  let made = 0;
+  const seen = await workAndKill(
+    at,
+    after,
+    async (page) => {
+      await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+      await tank(page).focus();
+    },
+    async (page, dead) => {
+      const next = Date.now() + REPEAT;
+      await page.keyboard.press('ArrowUp');
+      // An answer that came while the kill was under way does not count as taken.
+      if (!dead()) made++;
+      await new Promise((resolve) => setTimeout(resolve, Math.max(0, next - Date.now())));
+    },
+    async (again) => {
+      await again.goto(`${at}/system/potting-shed-pair/vessels`);
+      const found = Math.round(((await litres(again)) - TANK) / EDIT);
+      const undo = again.getByRole('button', { name: /^Undo: / });
+      while (await undo.isVisible()) await undo.click();
+      return { found, undone: await litres(again) };
+    },
+  );
+  return { made, ...seen };
 }
 
 /**
@@ -97,47 +127,33 @@ export async function editAndKill(at: string, after: number): Promise<KillResult
  * @param after ms of noting before the kill
  */
 export async function noteAndKill(at: string, after: number): Promise<NoteResult> {
-  const folder = await mkdtemp(join(tmpdir(), 'mizuna-kill-'));
-  const launch = () => chromium.launchPersistentContext(folder, chromiumLaunch);
-  try {
-    const first = await launch();
-    const page = first.pages()[0] ?? (await first.newPage());
-    await page.goto(at);
-    await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
-    await page.goto(`${at}/system/potting-shed-pair/rounds`);
-    const well = page.getByRole('button', { name: 'All is well' });
-    await well.waitFor();
-    let confirmed = 0;
-    let dead = false;
-    const killing = new Promise<void>((resolve) => setTimeout(resolve, after)).then(async () => {
-      dead = true;
-      await killBrowser(folder);
-    });
-    try {
-      let last = '';
-      while (!dead) {
-        await well.click();
-        const noted = page.locator(`[data-noted]:not([data-noted="${last}"])`);
-        last = (await noted.getAttribute('data-noted')) ?? '';
-        if (!dead) confirmed++;
-      }
-    } catch {
-      // The page went away under the thumb.
-    }
-    await killing;
-    await first.close().catch(() => undefined);
-
-    const second = await launch();
-    const again = second.pages()[0] ?? (await second.newPage());
-    await again.goto(`${at}/system/potting-shed-pair/rounds`);
-    await again
-      .getByRole('tablist', { name: 'On the bench' })
-      .getByRole('tab', { name: 'Log' })
-      .click();
-    const words = await again.getByText(/\d+ of \d+ entries/).textContent();
-    await second.close();
-    return { confirmed, found: Number(/of (\d+)/.exec(words ?? '')?.[1] ?? 0) };
-  } finally {
-    await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
-  }
+  const rounds = `${at}/system/potting-shed-pair/rounds`;
+  const well = (page: Page) => page.getByRole('button', { name: 'All is well' });
+  let confirmed = 0;
+  let last = '';
+  const found = await workAndKill(
+    at,
+    after,
+    async (page) => {
+      await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+      await page.goto(rounds);
+      await well(page).waitFor();
+    },
+    async (page, dead) => {
+      await well(page).click();
+      const noted = page.locator(`[data-noted]:not([data-noted="${last}"])`);
+      last = (await noted.getAttribute('data-noted')) ?? '';
+      if (!dead()) confirmed++;
+    },
+    async (again) => {
+      await again.goto(rounds);
+      await again
+        .getByRole('tablist', { name: 'On the bench' })
+        .getByRole('tab', { name: 'Log' })
+        .click();
+      const words = await again.getByText(/\d+ of \d+ entries/).textContent();
+      return Number(/of (\d+)/.exec(words ?? '')?.[1] ?? 0);
+    },
+  );
+  return { confirmed, found };
 }

@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiUndo } from '@mdi/js';
+import { mdiUndo } from '@mdi/js';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useDisplay } from 'vuetify';
 import { LESSONS, lessonId, lessonSystem, nearness } from '../../core/practice/course';
 import { quantityAt } from '../../core/derived';
 import { format, tell } from '../../core/quantity';
 import DocumentField from '../parts/DocumentField.vue';
 import PanelGroup from '../parts/PanelGroup.vue';
-import PersonMenu from '../parts/PersonMenu.vue';
 import QuantityField from '../parts/QuantityField.vue';
-import LivingDrawing from '../section/LivingDrawing.vue';
 import { store } from '../storage/db';
 import { useChosen } from '../stores/chosen';
 import { useLearned } from '../stores/learned';
@@ -19,7 +16,7 @@ import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
-import DayStrip from '../strip/DayStrip.vue';
+import PracticeFrame from './PracticeFrame.vue';
 
 /** A lesson: pull until it is in order, guess a number, then find a trouble. */
 const props = defineProps<{ lesson: string }>();
@@ -31,7 +28,6 @@ const practice = usePractice();
 const settings = useSettings();
 const chosen = useChosen();
 const router = useRouter();
-const { mobile: phone } = useDisplay();
 const l = computed(() => LESSONS.find((x) => x.id === props.lesson));
 const trouble = ref('');
 
@@ -114,14 +110,6 @@ async function find() {
     { immediate: true },
   );
 }
-/** What is typed where nothing can be pulled. */
-const FIELDS: Readonly<Record<string, string>> = {
-  cycling: 'fish.fish.count',
-  oxygen: 'fish.fish.count',
-  feed: 'fish.fish.count',
-  ph: 'water.alkalinity',
-  'siphon-window': 'paths.lift.valve',
-};
 const next = computed(() => {
   const i = LESSONS.findIndex((x) => x.id === props.lesson);
   return LESSONS[i + 1] ?? null;
@@ -129,16 +117,15 @@ const next = computed(() => {
 </script>
 
 <template>
-  <main v-if="l && isOpen" class="lesson" :class="{ phone }">
-    <header class="top">
-      <v-btn
-        :icon="mdiArrowLeft"
-        size="small"
-        aria-label="Back to the course"
-        :to="{ name: 'course' }"
-      />
-      <h1>{{ l.title }}</h1>
-      <span class="grow" />
+  <PracticeFrame
+    v-if="l && isOpen"
+    :title="l.title"
+    :back="{ name: 'course' }"
+    back-words="Back to the course"
+    :stage="l.stage"
+    side="Lesson"
+  >
+    <template #bar>
       <v-btn
         :icon="mdiUndo"
         size="small"
@@ -146,73 +133,59 @@ const next = computed(() => {
         :disabled="!system.past.length"
         @click="system.undo()"
       />
-      <PersonMenu :short="phone" />
-    </header>
-    <section class="stagearea" aria-label="The system from the side">
-      <LivingDrawing class="drawing" :phone="phone" :stage="l.stage" plain />
-      <DayStrip class="day" />
-    </section>
-    <aside class="side" tabindex="0" role="region" aria-label="Lesson">
-      <p class="about">{{ tell(l.about, settings.units) }}</p>
-      <PanelGroup title="1. Pull">
-        <p>
-          <b>{{ tell(l.ask, settings.units) }}</b>
-        </p>
-        <DocumentField v-if="FIELDS[l.id]" :at="FIELDS[l.id]!" class="field" />
-        <p v-if="reached" class="ok" role="status">It is in order.</p>
-        <p v-else-if="open1" role="status">{{ tell(open1.sentence, settings.units) }}</p>
-        <p v-else class="quiet" role="status">The day is worked out …</p>
-        <v-btn size="small" @click="open(true)">As it was at first</v-btn>
-      </PanelGroup>
-      <PanelGroup title="2. Guess">
-        <p>{{ tell(l.guess, settings.units) }}</p>
-        <template v-if="taken.guess === null">
-          <div class="guess">
-            <QuantityField
-              :model-value="guess"
-              label="Your guess"
-              :kind="quantity![0].kind"
-              :min="0"
-              :max="1e6"
-              :step="0.001"
-              @commit="guess = $event"
-            />
-            <v-btn
-              variant="tonal"
-              height="40"
-              :disabled="guess === null || is === null"
-              @click="take"
-              >That is my guess</v-btn
-            >
-          </div>
-        </template>
-        <p v-else-if="is !== null">
-          You guessed {{ f(taken.guess) }}; it is <b>{{ f(is) }}</b>. {{ nearWords }}
-          <v-btn size="small" @click="learned.learn(lesson, { guess: null })">Guess again</v-btn>
-        </p>
-      </PanelGroup>
-      <PanelGroup title="3. Find">
-        <p>
-          Something has happened to this system. Go and look: what you learnt above is where to
-          begin.
-        </p>
-        <v-btn variant="flat" color="primary" height="48" @click="find">Go and look</v-btn>
-        <p v-if="!reached" class="quiet">
-          What is wrong shows better in a system that is in order.
-        </p>
-        <p v-if="taken.found" class="ok">You have found it before.</p>
-      </PanelGroup>
-      <div class="next">
-        <v-btn
-          v-if="next"
-          variant="outlined"
-          height="44"
-          :to="{ name: 'lesson', params: { lesson: next.id } }"
-          >Next: {{ next.title }}</v-btn
-        >
-      </div>
-    </aside>
-  </main>
+    </template>
+    <p class="about">{{ tell(l.about, settings.units) }}</p>
+    <PanelGroup title="1. Pull">
+      <p>
+        <b>{{ tell(l.ask, settings.units) }}</b>
+      </p>
+      <DocumentField v-if="l.field" :at="l.field" class="field" />
+      <p v-if="reached" class="ok" role="status">It is in order.</p>
+      <p v-else-if="open1" role="status">{{ tell(open1.sentence, settings.units) }}</p>
+      <p v-else class="quiet" role="status">The day is worked out …</p>
+      <v-btn size="small" @click="open(true)">As it was at first</v-btn>
+    </PanelGroup>
+    <PanelGroup title="2. Guess">
+      <p>{{ tell(l.guess, settings.units) }}</p>
+      <template v-if="taken.guess === null">
+        <div class="guess">
+          <QuantityField
+            :model-value="guess"
+            label="Your guess"
+            :kind="quantity![0].kind"
+            :min="0"
+            :max="1e6"
+            :step="0.001"
+            @commit="guess = $event"
+          />
+          <v-btn variant="tonal" height="40" :disabled="guess === null || is === null" @click="take"
+            >That is my guess</v-btn
+          >
+        </div>
+      </template>
+      <p v-else-if="is !== null">
+        You guessed {{ f(taken.guess) }}; it is <b>{{ f(is) }}</b>. {{ nearWords }}
+        <v-btn size="small" @click="learned.learn(lesson, { guess: null })">Guess again</v-btn>
+      </p>
+    </PanelGroup>
+    <PanelGroup title="3. Find">
+      <p>
+        Something has happened to this system. Go and look: what you learnt above is where to begin.
+      </p>
+      <v-btn variant="flat" color="primary" height="48" @click="find">Go and look</v-btn>
+      <p v-if="!reached" class="quiet">What is wrong shows better in a system that is in order.</p>
+      <p v-if="taken.found" class="ok">You have found it before.</p>
+    </PanelGroup>
+    <div class="next">
+      <v-btn
+        v-if="next"
+        variant="outlined"
+        height="44"
+        :to="{ name: 'lesson', params: { lesson: next.id } }"
+        >Next: {{ next.title }}</v-btn
+      >
+    </div>
+  </PracticeFrame>
   <main v-else class="none">
     <h1>{{ l ? l.title : 'There is no such lesson' }}</h1>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
@@ -221,41 +194,6 @@ const next = computed(() => {
 </template>
 
 <style scoped>
-.lesson {
-  display: grid;
-  grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr) 392px;
-  grid-template-areas: 'top top' 'area side';
-  height: calc(100dvh - var(--notices, 0px));
-  overflow: hidden;
-}
-.top {
-  grid-area: top;
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 0 8px;
-  border-bottom: 1px solid var(--rule);
-}
-.top h1 {
-  font-size: 1.05rem;
-}
-.grow {
-  flex: 1;
-}
-.stagearea {
-  grid-area: area;
-  display: grid;
-  grid-template: minmax(0, 1fr) 160px / minmax(0, 1fr);
-  min-height: 0;
-  min-width: 0;
-}
-.side {
-  grid-area: side;
-  border-left: 1px solid var(--rule);
-  overflow-y: auto;
-  min-height: 0;
-  line-height: 1.45;
-}
 .about {
   padding: 12px;
 }
@@ -274,25 +212,6 @@ const next = computed(() => {
 }
 .next {
   padding: 10px 12px 24px;
-}
-.phone {
-  display: flex;
-  flex-direction: column;
-  height: auto;
-  min-height: 100dvh;
-  overflow: visible;
-}
-.phone .top {
-  min-height: 48px;
-}
-.phone .stagearea {
-  grid-template-rows: max(40vh, 300px) 150px;
-  width: 100%;
-}
-.phone .side {
-  border-left: 0;
-  border-top: 1px solid var(--rule);
-  overflow: visible;
 }
 .none {
   max-width: 34rem;

@@ -30,12 +30,12 @@ import { logStore } from '../storage/log';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 import { useWeather } from './weather';
+import { hereZone } from './zone';
 
 /** How often the clock is looked at, ms. */
 const TICK = 30_000;
 
-/** Zone of this browser. */
-export const hereZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+export { hereZone };
 
 /** The log of the open system, kept as it is written, and what follows from it: advice and tasks. */
 export const useLog = defineStore('log', () => {

@@ -4,6 +4,7 @@ import { localDay } from '../../core/log/time';
 import { placeOf, readWeather, type WeatherDay } from '../../core/log/weather';
 import { store } from '../storage/db';
 import { useSystem } from './system';
+import { hereZone } from './zone';
 
 /** Where a gateway answers, beside the program itself. */
 export const DEVICES = '/devices/v1';
@@ -42,7 +43,7 @@ export const useWeather = defineStore('weather', () => {
     const doc = system.document;
     const place = doc && placeOf(doc);
     if (!place) return;
-    const from = localDay(Date.now(), Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC');
+    const from = localDay(Date.now(), hereZone());
     try {
       const answer = await fetch(
         `${DEVICES}/weather?place=${encodeURIComponent(place)}&date=${from}&days=${DAYS}`,

@@ -11,6 +11,28 @@ const percentile = (xs, p) => {
 
 const tell = (xs) => ({ n: xs.length, median: percentile(xs, 0.5), p95: percentile(xs, 0.95) });
 
+/** Scrolls a box sixty steps down, and measures for each how long the second frame after it takes; ms. */
+const stepsOfScrolling = (box, by) =>
+  box.evaluate(
+    (element, px) =>
+      new Promise((resolve) => {
+        const steps = [];
+        const step = () => {
+          const began = performance.now();
+          element.scrollBy(0, px);
+          requestAnimationFrame(() =>
+            requestAnimationFrame(() => {
+              steps.push(performance.now() - began);
+              if (steps.length < 60) step();
+              else resolve(steps);
+            }),
+          );
+        };
+        step();
+      }),
+    by,
+  );
+
 /**
  * Time from the first request to the shelf with its cards, and from there to the first judged system,
  * day and all; ms, each in a fresh browser profile.
@@ -77,25 +99,7 @@ export async function longShelf(at, documents, many) {
     requestAnimationFrame(look);
   });
   const first = await visit();
-  const scroll = () =>
-    page.evaluate(
-      () =>
-        new Promise((resolve) => {
-          const steps = [];
-          const step = () => {
-            const began = performance.now();
-            window.scrollBy(0, 500);
-            requestAnimationFrame(() =>
-              requestAnimationFrame(() => {
-                steps.push(performance.now() - began);
-                if (steps.length < 60) step();
-                else resolve(steps);
-              }),
-            );
-          };
-          step();
-        }),
-    );
+  const scroll = () => stepsOfScrolling(page.locator('html'), 500);
   const drawn = await scroll();
   await page.waitForTimeout(6000);
   const nodes = await page.locator('*').count();
@@ -258,24 +262,7 @@ export async function yearOfTrends(at) {
   await page.getByRole('tab', { name: 'Log' }).click();
   const list = page.getByRole('list', { name: 'Entries, the newest first' });
   await list.waitFor();
-  const scrolled = await list.evaluate(
-    (box) =>
-      new Promise((resolve) => {
-        const steps = [];
-        const step = () => {
-          const began = performance.now();
-          box.scrollBy(0, 700);
-          requestAnimationFrame(() =>
-            requestAnimationFrame(() => {
-              steps.push(performance.now() - began);
-              if (steps.length < 60) step();
-              else resolve(steps);
-            }),
-          );
-        };
-        step();
-      }),
-  );
+  const scrolled = await stepsOfScrolling(list, 700);
   await browser.close();
   return { drawn: tell(drawn), scrolled: tell(scrolled) };
 }

@@ -1,4 +1,5 @@
 import { CLIMATES } from '../../core/catalogue/index.ts';
+import { dayOfYear, localDay } from '../../core/log/time.ts';
 import { onDay } from '../../core/life/index.ts';
 
 /** Weather made up from monthly normals: by the nearest climate of the catalogue and the date. */
@@ -31,14 +32,14 @@ export function weatherOf(climate: string, date: string, count: number): Weather
   const first = Date.parse(`${date}T00:00:00Z`);
   return Array.from({ length: count }, (_, i) => {
     const at = first + i * 86_400_000;
-    const d = new Date(at);
-    const n = Math.floor((at - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1;
+    const on = localDay(at, 'UTC');
+    const n = dayOfYear(on);
     // A warm day follows a warm one: the mean of two days’ scatter.
     const k = Math.floor(at / 86_400_000);
     const off = (scatterOf(k) + scatterOf(k - 1)) / 2;
     const round = (x: number) => Math.round(x * 10) / 10;
     return {
-      date: d.toISOString().slice(0, 10),
+      date: on,
       low_c: round(onDay(night, n) + off),
       high_c: round(onDay(day, n) + off),
     };
