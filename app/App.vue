@@ -7,6 +7,7 @@ import VersionOffer from './parts/VersionOffer.vue';
 import { store } from './storage/db';
 import { keepOffline, outdated } from './storage/version';
 import { useSettings } from './stores/settings';
+import { openedRoute } from './shelf/openedRoute';
 import { useShelf } from './stores/shelf';
 import { useSystem } from './stores/system';
 
@@ -51,7 +52,7 @@ const { isOverDropZone: dropping } = useDropZone(document, {
   preventDefaultForUnhandled: true,
   onDrop: async (files) => {
     const id = await shelf.openFile(files?.[0]);
-    if (id) await router.push({ name: 'design', params: { id } });
+    if (id) await router.push(openedRoute(id, shelf.runs));
   },
 });
 </script>

@@ -10,6 +10,8 @@ test.use(STILL);
 
 /** The number whose run in the pair is a slow leak. */
 const LEAK = 4;
+/** And of a power cut through the night. */
+const CUT = 32;
 
 async function openPractice(page: Page, id: string) {
   await openShelf(page);
@@ -123,15 +125,49 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await page.getByRole('button', { name: 'Go and look' }).click();
   await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
   await page.goto('/course');
-  await expect(page.getByRole('link', { name: `${first!.title}: go on` })).toBeVisible();
-  // A list of runs for a class is a link.
+  await page.getByRole('link', { name: `${first!.title}: go on` }).click();
+  // The run of the lesson waits where it was left; found and put right, the lesson is done.
+  await page.getByRole('button', { name: 'Go and look' }).click();
+  await page.getByRole('button', { name: 'Bell siphon', exact: true }).click();
+  await act(page, 'reseat/siphon').click();
+  await expect(done(page)).toHaveCount(1);
+  await page.getByRole('button', { name: /talk it over/ }).click();
+  await debriefed(page);
+  await expect(page.getByText(/put right at/)).toBeVisible();
+  await page.getByRole('link', { name: 'The course' }).click();
+  await expect(page.getByRole('link', { name: `${first!.title}: again` })).toBeVisible();
+  // A list of runs for a class is a link, and a file with its system.
   await page.getByLabel(/Numbers of runs/).fill('12, 57');
   await page.getByRole('button', { name: 'Make a list' }).click();
   await expect(page).toHaveURL(/runs=12/);
   await expect(page.getByRole('link', { name: 'Run 57' })).toHaveAttribute('href', /seed=57/);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save it with its system' }).click();
+  const file = await (await saved).path();
+  await page.goto('/course');
+  const chosen = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Open a list' }).click();
+  await (await chosen).setFiles(file);
+  await expect(page).toHaveURL(/runs=12,57&in=/);
   // Printed it is one page.
   const pdf = await page.pdf({ format: 'A4', margin: { top: '12mm', bottom: '12mm' } });
   expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+});
+
+test('what would have kept it away is pressed in the debrief, and is an edit of the own system', async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  expect(drawn(groundOf(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
+  await openShelf(page);
+  await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
+  await page.getByRole('button', { name: /talk it over/ }).click();
+  await debriefed(page);
+  await page.getByRole('button', { name: /^Hang a stone of .* on a battery/ }).click();
+  await expect(page).toHaveURL(/potting-shed-pair\/life/);
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  await undo.click();
+  await expect(undo).toBeDisabled();
 });
 
 test.describe('on the phone', () => {

@@ -9,7 +9,6 @@ import { metricsOf, simulate } from '../core/day/index.ts';
 import {
   begin,
   bestLine,
-  fork,
   groundOf,
   possible,
   scenarioOf,
@@ -344,7 +343,7 @@ for (const name of ['potting-shed-pair', 'eight-beds', 'bean-buckets']) {
   const g = groundOf(demo(`${name}.json`));
   const setup = setupOf(g, scenarioOf('slow-drip'), 4);
   const w = begin(g, setup);
-  const day = time(() => fork(w).advance(setup.begins + 24 * 3600), 5) / 24;
+  const day = time(() => w.fork().advance(setup.begins + 24 * 3600), 5) / 24;
   let tried = 0;
   const line = time(() => (tried = bestLine(w, setup).tried), 3);
   const looks = time(() => tellings(possible(g, setup)), 1);

@@ -3,8 +3,12 @@ import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LESSONS } from '../../core/practice/course';
 import { tell } from '../../core/quantity';
+import { MOST_RUNS, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
+import { classRoute } from '../shelf/openedRoute';
+import { store } from '../storage/db';
+import { chooseFile, saveRuns } from '../storage/files';
 import { useLearned } from '../stores/learned';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
@@ -29,13 +33,9 @@ const STEPS = ['pulled', 'guessed', 'found'] as const;
 const finished = computed(() => lessons.value.filter((x) => x.done.every(Boolean)).length);
 const waiting = computed(() => learned.waiting().length);
 
-/** A list of runs by their numbers, as a link that a teacher hands on. */
+/** A list of runs by their numbers, as a link or a file that a teacher hands on. */
 const list = computed(() =>
-  String(typeof route.query.runs === 'string' ? route.query.runs : '')
-    .split(',')
-    .map(Number)
-    .filter((n) => Number.isInteger(n) && n > 0 && n <= 100_000)
-    .slice(0, 30),
+  runsOf(numbersOf(typeof route.query.runs === 'string' ? route.query.runs : '')),
 );
 const systems = computed(() =>
   shelf.systems.filter((s) => !s.state).map((s) => ({ id: s.id, name: s.name })),
@@ -47,22 +47,43 @@ const inSystem = computed(
     systems.value[0]?.id ??
     '',
 );
+/** A link leads to a system that this browser does not have. */
+const elsewhere = computed(
+  () =>
+    shelf.loaded &&
+    typeof route.query.in === 'string' &&
+    !chosen.value &&
+    !systems.value.some((s) => s.id === route.query.in),
+);
 const numbers = ref('');
 const problem = ref('');
 function makeList() {
-  const all = numbers.value
-    .split(/[\s,;]+/)
-    .filter(Boolean)
-    .map(Number);
-  if (!all.length || all.some((n) => !(Number.isInteger(n) && n > 0 && n <= 100_000))) {
+  const all = numbersOf(numbers.value);
+  if (!all.length || !all.every(isSeed)) {
     problem.value = 'Whole numbers from 1 to 100,000, with commas between them.';
     return;
   }
-  problem.value = '';
-  void router.push({
-    name: 'course',
-    query: { runs: all.slice(0, 30).join(','), in: inSystem.value },
-  });
+  problem.value =
+    all.length > MOST_RUNS ? `A list holds ${MOST_RUNS} runs; the first of yours are in it.` : '';
+  void router.push(classRoute(inSystem.value, runsOf(all)));
+}
+/** The list with its system as one file, for those who do not have it on their shelf. */
+async function save() {
+  const kept = await store.get(inSystem.value);
+  if (kept.ok && kept.value) await saveRuns(kept.value.document, list.value);
+  else problem.value = kept.ok ? 'This system is not on the shelf any more.' : kept.message;
+}
+async function openList() {
+  const id = await shelf.openFile(await chooseFile());
+  if (!id) {
+    problem.value = shelf.refused;
+    return;
+  }
+  problem.value = shelf.runs.length
+    ? ''
+    : 'The file holds a system without a list for a class; it stands on the shelf.';
+  chosen.value = '';
+  if (shelf.runs.length) await router.push(classRoute(id, shelf.runs));
 }
 const link = computed(() => (list.value.length ? location.href : ''));
 const print = () => window.print();
@@ -112,8 +133,12 @@ const print = () => window.print();
     </ol>
     <section class="class">
       <h2>For a class</h2>
-      <template v-if="list.length">
-        <p>
+      <template v-if="list.length && inSystem">
+        <p v-if="elsewhere" role="status">
+          The system of this list is not on your shelf. Ask for the list as a file, which brings its
+          system along; in another system the same numbers hide something else.
+        </p>
+        <p v-else>
           Each number is the same run for all who take it in the same system, whatever it hides.
         </p>
         <PlainChoice
@@ -133,15 +158,21 @@ const print = () => window.print();
           </li>
         </ol>
         <p class="quiet link">{{ link }}</p>
+        <v-btn class="no-print" variant="outlined" height="44" @click="save"
+          >Save it with its system as a file</v-btn
+        >
       </template>
       <form class="make no-print" @submit.prevent="makeList">
         <v-text-field v-model="numbers" label="Numbers of runs, as 12, 57, 930" maxlength="300" />
         <v-btn type="submit" variant="outlined" height="40">Make a list</v-btn>
       </form>
       <p v-if="problem" class="problem no-print" role="alert">{{ problem }}</p>
-      <v-btn class="no-print" variant="outlined" height="44" @click="print"
-        >Print this page for the wall</v-btn
-      >
+      <div class="buttons no-print">
+        <v-btn variant="outlined" height="44" @click="openList"
+          >Open a list that you were given</v-btn
+        >
+        <v-btn variant="outlined" height="44" @click="print">Print this page for the wall</v-btn>
+      </div>
     </section>
   </main>
 </template>
@@ -228,6 +259,11 @@ h2 {
   gap: 8px;
   width: 100%;
   max-width: 460px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 .runs {
   padding-left: 22px;

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Act, Tally } from '../../core/practice';
 import { format, tell, type QuantityKind } from '../../core/quantity';
+import FixButton from '../parts/FixButton.vue';
 import PanelGroup from '../parts/PanelGroup.vue';
 import { usePractice } from '../stores/practice';
 import { useSettings } from '../stores/settings';
@@ -42,7 +43,7 @@ const rows = computed(() => {
     best: of(d.value.best.tally),
     show: worth(d.value.mine.tally) > 1e-6 || worth(d.value.best.tally) > 1e-6,
   });
-  const currency = system.document?.build.currency || 'of your money';
+  const currency = system.document?.build.currency ?? '';
   return [
     row(
       'Water on the floor',
@@ -79,8 +80,8 @@ const rows = computed(() => {
       (y) => y.tests,
     ),
     row(
-      'Parts',
-      (y) => `${y.money} ${currency}`,
+      currency ? 'Parts' : 'Parts, in your money',
+      (y) => `${y.money} ${currency}`.trim(),
       (y) => y.money,
     ),
   ].filter((r) => r.show);
@@ -115,7 +116,8 @@ async function take(i: number) {
   const fix = d.value.fixes[i]!;
   system.commit(fix.edits, t(fix.label));
   await system.flush();
-  await router.push({ name: 'design', params: { id: system.document!.id, stage: 'drain' } });
+  const stage = fix.edits.every((e) => /^(devices|fish)\./.test(e.at)) ? 'life' : 'drain';
+  await router.push({ name: 'design', params: { id: system.document!.id, stage } });
 }
 </script>
 
@@ -211,11 +213,11 @@ async function take(i: number) {
       </ul>
       <ul v-if="d.fixes.length" class="fixes">
         <li v-for="(x, i) in d.fixes" :key="i">
-          <v-btn variant="tonal" height="44" @click="take(i)">{{ t(x.label) }}</v-btn>
-          <span class="quiet"
-            >in your own system; the same drill is then
-            {{ x.leaves === 'passed' ? 'passed' : 'passed with some loss' }}</span
-          >
+          <FixButton
+            :label="t(x.label)"
+            :then="`in your own system: the same drill is then ${x.leaves === 'passed' ? 'passed' : 'passed with some loss'}`"
+            @take="take(i)"
+          />
         </li>
       </ul>
     </PanelGroup>
@@ -223,9 +225,7 @@ async function take(i: number) {
       <v-btn variant="flat" color="primary" height="48" @click="practice.begin()"
         >Another one</v-btn
       >
-      <v-btn variant="outlined" height="48" @click="practice.begin(practice.seed)"
-        >The same again</v-btn
-      >
+      <v-btn variant="outlined" height="48" @click="practice.again()">The same again</v-btn>
       <v-btn variant="outlined" height="48" :to="{ name: 'course' }">The course</v-btn>
     </div>
   </div>
@@ -285,9 +285,6 @@ thead th {
   line-height: 1.35;
 }
 .fixes li {
-  display: grid;
-  gap: 4px;
-  justify-items: start;
-  padding: 6px 0;
+  padding: 5px 0;
 }
 </style>

@@ -104,7 +104,7 @@ async function find() {
     () => practice.scope,
     (scope) => {
       if (!scope) return;
-      void practice.begin(undefined, [], lesson.find, lesson.id);
+      if (!practice.view) void practice.begin(lesson.find, lesson.id);
       queueMicrotask(() => stop());
     },
     { immediate: true },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { isSeed } from '../../core/practice/classList';
 import { useLearned } from '../stores/learned';
 import { usePractice } from '../stores/practice';
 import { useSystem } from '../stores/system';
@@ -15,12 +16,12 @@ const waiting = computed(() =>
 );
 function withNumber() {
   const n = Number(number.value);
-  if (!(Number.isInteger(n) && n >= 1 && n <= 100_000)) {
+  if (!isSeed(n)) {
     problem.value = 'A whole number from 1 to 100,000, as your teacher or a friend gave it.';
     return;
   }
   problem.value = '';
-  void practice.begin(n);
+  void practice.take(n);
 }
 </script>
 
@@ -46,7 +47,7 @@ function withNumber() {
         <v-btn
           variant="tonal"
           :disabled="practice.busy"
-          @click="practice.begin(undefined, [], waiting[0]!.scenario)"
+          @click="practice.begin(waiting[0]!.scenario)"
           >Something you have met before</v-btn
         >
         <span class="quiet"

@@ -2,6 +2,7 @@
 import { mdiVolumeHigh, mdiVolumeOff } from '@mdi/js';
 import { computed, onBeforeUnmount, provide, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { isSeed } from '../../core/practice/classList';
 import { BEARING } from '../section/bearing';
 import { useChosen } from '../stores/chosen';
 import { usePractice } from '../stores/practice';
@@ -37,8 +38,7 @@ watch(
   [() => practice.scope, () => route.query.seed],
   ([scope, seed]) => {
     const n = Number(seed);
-    if (scope && Number.isInteger(n) && n > 0 && practice.seed !== n && !practice.view)
-      void practice.begin(n);
+    if (scope && isSeed(n) && (practice.seed !== n || !practice.view)) void practice.take(n);
   },
   { immediate: true },
 );

@@ -18,7 +18,7 @@ const chosen = useChosen();
 const view = computed(() => practice.view!);
 const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
 const GROUPS: readonly { id: ActGroup; name: string }[] = [
-  { id: 'look', name: 'Look and listen' },
+  { id: 'look', name: 'Look, listen, feel' },
   { id: 'measure', name: 'Measure' },
   { id: 'mend', name: 'Put right' },
   { id: 'tend', name: 'Tend' },

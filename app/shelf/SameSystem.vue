@@ -7,6 +7,7 @@ import { momentWords } from '../stages/rounds/when';
 import { hereZone } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
+import { openedRoute } from './openedRoute';
 
 /** A file of a system that stands here too: what its log would change is shown before anything is done. */
 const shelf = useShelf();
@@ -25,7 +26,7 @@ const changed = computed(() =>
 );
 const count = (n: number) => `${n} ${n === 1 ? 'entry' : 'entries'}`;
 async function go(id: string | null) {
-  if (id) await router.push({ name: 'design', params: { id } });
+  if (id) await router.push(openedRoute(id, shelf.runs));
 }
 const merge = async (design: boolean) => go(await shelf.mergeTwin(design));
 const copy = async () => go(await shelf.copyTwin());

@@ -15,6 +15,7 @@ import { useShelf } from '../stores/shelf';
 import LayoutCard from './LayoutCard.vue';
 import ShelfCard from './ShelfCard.vue';
 import { inTurn } from './inTurn';
+import { openedRoute } from './openedRoute';
 
 /** The shelf: every system that this browser keeps, layouts to start from, and files. */
 const shelf = useShelf();
@@ -52,7 +53,7 @@ onMounted(() => {
 
 async function choose() {
   const id = await shelf.openFile(await chooseFile());
-  if (id) await router.push({ name: 'design', params: { id } });
+  if (id) await router.push(openedRoute(id, shelf.runs));
 }
 async function make(layout: string) {
   const id = await shelf.make(layout);

@@ -1,5 +1,11 @@
 // @vitest-environment happy-dom
-import { Drills, fixesForDrill, type Drill, type Severity } from '../../core/drills';
+import {
+  Drills,
+  fixesForDrill,
+  fixesForLifeDrill,
+  type Drill,
+  type Severity,
+} from '../../core/drills';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
@@ -65,6 +71,8 @@ vi.mock('../workers/client', () => {
       );
     },
     fixes: async (s: SystemDocument, how: Severity, d: Drill) => fixesForDrill(s, d, how),
+    lifeFixes: async (s: SystemDocument, how: Severity, id: string) =>
+      fixesForLifeDrill(s, id, how),
     stock: async (s: SystemDocument, id: string) =>
       stockChoices(
         s,

@@ -69,6 +69,13 @@ const filed = ({ step, taken, image }: StoredPhoto): FiledPhoto => ({ step, take
 const leftOut = (n: number): string =>
   `${n === 1 ? 'The oldest photo' : `The ${n} oldest photos`} did not fit into the file and ${n === 1 ? 'stays' : 'stay'} in this browser only.`;
 
+/** Offers a system with runs of its practice for a class, as one file; its log and photographs stay here. */
+export async function saveRuns(system: SystemDocument, runs: readonly number[]): Promise<void> {
+  const { writeWith } = await import('../../core/formats/write');
+  const name = `${fileStem(system.name)}-class.mizuna.json`;
+  offerFile(writeWith(system, { runs }), name, 'application/json');
+}
+
 /**
  * Offers a system with its log and its photographs as a file named after it.
  *

@@ -31,6 +31,9 @@ export const useDrills = defineStore('drills', () => {
   /** Kind of fault that is shown when the drills have run. */
   const wanted = ref('');
   const fixes = shallowRef<DrillFix[] | null>(null);
+  /** The same of what lives: the fault that is open, and what would help. */
+  const openLife = ref('');
+  const lifeFixes = shallowRef<DrillFix[] | null>(null);
   let request = 0;
 
   async function run() {
@@ -92,6 +95,26 @@ export const useDrills = defineStore('drills', () => {
       trouble.value = 'This drill could not be played. The findings on the screen still hold.';
     }
   }
+  /** Shows what would make a fault of what lives go better. */
+  async function showLife(id: string) {
+    const doc = toRaw(system.document);
+    if (!doc) return;
+    const severity = { ...how.value };
+    openLife.value = id;
+    lifeFixes.value = null;
+    try {
+      const found = await drillWorker.ask((w) => w.lifeFixes(doc, severity, id));
+      if (openLife.value === id && toRaw(system.document) === doc) lifeFixes.value = found;
+    } catch {
+      trouble.value =
+        'What would help could not be worked out. The findings on the screen still hold.';
+    }
+  }
+  function closeLife() {
+    openLife.value = '';
+    lifeFixes.value = null;
+  }
+  watch([() => system.document, how], closeLife);
   function close() {
     open.value = '';
     fixes.value = null;
@@ -122,5 +145,9 @@ export const useDrills = defineStore('drills', () => {
     stop,
     show,
     close,
+    openLife,
+    lifeFixes,
+    showLife,
+    closeLife,
   };
 });

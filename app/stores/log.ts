@@ -189,6 +189,7 @@ export const useLog = defineStore('log', () => {
   return {
     all,
     entries,
+    read,
     loaded,
     trouble,
     now,

@@ -2,11 +2,14 @@ import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
 import type { Act, Debrief, RunRecord } from '../../core/practice';
+import { MOST_SEED } from '../../core/practice/classList';
 import { played, wentWell } from '../../core/practice/returns';
 import { store } from '../storage/db';
 import { practiceWorker } from '../workers/client';
 import type { PracticeScope, PracticeView } from '../workers/practice.worker';
+import type { WaterState } from '../../core/system';
 import { useLearned } from './learned';
+import { useLog } from './log';
 import { useMeasured } from './measured';
 import { useSystem } from './system';
 import { useTrace } from './trace';
@@ -19,10 +22,10 @@ interface KeptRun {
   readonly scenario: string | null;
   /** Lesson that it belongs to; empty where it belongs to none. */
   readonly lesson: string;
+  /** The water as it was last read when the run began; null where it begins as the design has it. */
+  readonly water: WaterState | null;
 }
 const RUN = 'practice-run-';
-/** Seeds are numbers that can be read out in a class. */
-const MOST_SEED = 100_000;
 /** Dots of the other line on the strip are so far apart, s. */
 const DOTS = 1200;
 const LOST = 'The practice could not go on. Begin it again: what you did is still there.';
@@ -33,6 +36,7 @@ export const usePractice = defineStore('practice', () => {
   const trace = useTrace();
   const measured = useMeasured();
   const learned = useLearned();
+  const log = useLog();
   const scope = shallowRef<PracticeScope | null>(null);
   const view = shallowRef<PracticeView | null>(null);
   const told = shallowRef<Debrief | null>(null);
@@ -41,9 +45,8 @@ export const usePractice = defineStore('practice', () => {
   const progress = ref(0);
   const doing = ref('');
   const seed = ref(0);
-  let scenario: string | null = null;
-  let lesson = '';
-  let acts: Act[] = [];
+  /** The run under way, as it is kept. */
+  let run: KeptRun | null = null;
   let request = 0;
 
   watch(
@@ -56,12 +59,12 @@ export const usePractice = defineStore('practice', () => {
       if (!id || !system.document) return;
       const doc = toRaw(system.document);
       try {
-        scope.value = await practiceWorker.ask((w) => w.scope(doc));
         const kept = await store.setting(RUN + id);
-        if (kept.ok && kept.value && system.document?.id === id && !view.value) {
-          const run = kept.value as KeptRun;
-          await begin(run.seed, run.acts, run.scenario, run.lesson);
-        }
+        const can = await practiceWorker.ask((w) => w.scope(doc));
+        if (system.document?.id !== id) return;
+        // What was begun goes on before anything else is.
+        if (kept.ok && kept.value && !view.value) await start(kept.value as KeptRun);
+        scope.value = can;
       } catch {
         trouble.value = LOST;
       }
@@ -75,9 +78,7 @@ export const usePractice = defineStore('practice', () => {
     const now = v.t - v.start;
     trace.playReplay({ trace: v.trace, start: v.start, struck: now, name: 'Practice' }, 3600);
   }
-  const keep = () =>
-    system.document &&
-    store.setSetting(RUN + system.document.id, { seed: seed.value, acts, scenario, lesson });
+  const keep = () => system.document && store.setSetting(RUN + system.document.id, run);
 
   async function ask(question: () => Promise<PracticeView>) {
     busy.value = true;
@@ -89,27 +90,37 @@ export const usePractice = defineStore('practice', () => {
     }
     busy.value = false;
   }
-  /** Begins a run. @param of a number that gives the same run to all who take it */
-  async function begin(
-    of = 1 + Math.floor(Math.random() * MOST_SEED),
-    done: readonly Act[] = [],
-    wanted: string | null = null,
-    ofLesson = '',
-  ) {
+  /** Begins a run, or goes on with one. */
+  async function start(of: KeptRun) {
     const doc = toRaw(system.document);
     if (!doc) return;
     told.value = null;
-    seed.value = of;
-    scenario = wanted;
-    lesson = ofLesson;
-    acts = [...done];
-    await ask(() => practiceWorker.ask((w) => w.begin(doc, of, done, wanted)));
+    seed.value = of.seed;
+    run = of;
+    const copy = of.water ? { ...doc, water: of.water } : doc;
+    await ask(() => practiceWorker.ask((w) => w.begin(copy, of.seed, of.acts, of.scenario)));
     await keep();
   }
+  /** Begins a run by chance, from the water as it was last read. @param scenario that it is, where it is not drawn */
+  const begin = (scenario: string | null = null, lesson = '') =>
+    start({
+      seed: 1 + Math.floor(Math.random() * MOST_SEED),
+      acts: [],
+      scenario,
+      lesson,
+      water: toRaw(log.read)?.water ?? null,
+    });
+  /** Begins the run of a number: the same to all who take it in the same system. */
+  const take = (number: number) =>
+    start({ seed: number, acts: [], scenario: null, lesson: '', water: null });
+  /** Begins the run that was played once more. */
+  const again = async () => {
+    if (run) await start({ ...run, acts: [] });
+  };
   async function act(a: Act) {
     if (busy.value || !view.value || view.value.over) return;
     const plain = { act: a.act, about: a.about };
-    acts.push(plain);
+    if (run) run = { ...run, acts: [...run.acts, plain] };
     void keep();
     await ask(() => practiceWorker.ask((w) => w.act(plain)));
   }
@@ -142,7 +153,7 @@ export const usePractice = defineStore('practice', () => {
     const before = learned.played.find((p) => p.scenario === record.scenario);
     const well = wentWell(d.mine.loss, d.best.loss, d.mine.well);
     await learned.ran(played(before, record.scenario, record.system, well, Date.now()));
-    if (lesson) await learned.learn(lesson, { found: d.mine.well });
+    if (run?.lesson) await learned.learn(run.lesson, { found: d.mine.well });
   }
 
   /** Plays one of the two lines on the strip, the other over it. */
@@ -188,6 +199,8 @@ export const usePractice = defineStore('practice', () => {
     doing,
     seed,
     begin,
+    take,
+    again,
     act,
     tellAll,
     enough,

@@ -52,6 +52,8 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   const reading = shallowRef<Reading | null>(null);
   /** A file of a system that stands here too, while it is asked what to do with it. */
   const pending = shallowRef<SameSystem | null>(null);
+  /** Runs for a class that came with the file opened last. */
+  const runs = shallowRef<readonly number[]>([]);
 
   /** Puts a system on the shelf; one that is there already, but different, is kept beside it as a copy. */
   async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
@@ -183,6 +185,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     refused.value = '';
     notice.value = '';
     details.value = [];
+    runs.value = [];
     const under = readFile(file, (progress) => {
       if (reading.value?.of === under) reading.value = { ...reading.value, progress };
     });
@@ -195,6 +198,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       return null;
     }
     if (opened.what === 'system') {
+      runs.value = opened.runs;
       const asked = await twin(opened.system, opened.log.entries);
       if (asked) {
         pending.value = { ...asked, photos: opened.photos, refused: opened.log.refused };
@@ -231,6 +235,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     details,
     reading,
     pending,
+    runs,
     stopReading,
     openFile,
     mergeTwin,

@@ -1,4 +1,11 @@
-import { Drills, fixesForDrill, type Drill, type DrillFix, type Severity } from '../../core/drills';
+import {
+  Drills,
+  fixesForDrill,
+  fixesForLifeDrill,
+  type Drill,
+  type DrillFix,
+  type Severity,
+} from '../../core/drills';
 import { expose } from 'comlink';
 import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
@@ -73,6 +80,8 @@ const api = {
   },
   fixes: (system: SystemDocument, how: Severity, drill: Drill): DrillFix[] =>
     fixesForDrill(system, drill, how),
+  lifeFixes: (system: SystemDocument, how: Severity, id: string): DrillFix[] =>
+    fixesForLifeDrill(system, id, how),
 };
 
 export type DrillWorker = typeof api;

@@ -15,7 +15,7 @@ export interface Exposed {
 
 /** One place where a fault can strike a system. */
 export type Instance = Pick<Fault, 'about' | 'name' | 'inject' | 'creeps' | 'loses'> &
-  Partial<Pick<Fault, 'lasts' | 'follow'>>;
+  Partial<Pick<Fault, 'lasts' | 'follow' | 'part'>>;
 
 /** A drill that was not passed, in its system. */
 export interface Struck {

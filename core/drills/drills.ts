@@ -1,6 +1,6 @@
 import type { Fault } from '../day/drills/fault.ts';
 import type { FaultKind } from './faults/index.ts';
-import { faultsOf, type KnownFault } from './instances.ts';
+import { faultsOf, faultsOfAll, type KnownFault } from './instances.ts';
 import { USUAL_SEVERITY, type Severity } from './severity.ts';
 import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
@@ -180,6 +180,7 @@ function gradeOf(ground: Ground, fault: KnownFault, o: Outcome): Omit<Drill, 'ou
 
 /** A system made ready for its drills. */
 export class Drills {
+  /** Of parts that are alike the first stands for all. */
   readonly faults: readonly KnownFault[];
   private readonly net: Network;
   private readonly stage: Stage;
@@ -192,13 +193,20 @@ export class Drills {
   constructor(
     private readonly system: SystemDocument,
     moments?: readonly Seconds[],
-    how: Severity = USUAL_SEVERITY,
+    private readonly how: Severity = USUAL_SEVERITY,
   ) {
     this.net = compile(system);
     const given = moments ?? momentsOf(this.net, simulate(this.net));
     this.stage = new Stage(this.net, given.length ? given : [0]);
     this.faults = faultsOf(system, this.net, how);
     this.usual = this.stage.strike(NOTHING, this.stage.moments[0]!);
+  }
+
+  /** A fault by its kind and what it is about, at any part; nothing where the system cannot have it. */
+  fault(kind: string, about: string): KnownFault | undefined {
+    return faultsOfAll(this.system, this.net, this.how).find(
+      (f) => f.kind === kind && f.about === about,
+    );
   }
 
   private graded(fault: KnownFault, outcome: Outcome): Drill {

@@ -1,11 +1,13 @@
 import { assess } from '../assess/assess.ts';
-import { judge } from '../findings/judge.ts';
+import type { Adjustment } from '../findings/adjustments/index.ts';
+import { judge, judgeWhole } from '../findings/judge.ts';
 import { smallestThat } from '../findings/search.ts';
 import { keyOf } from '../findings/types.ts';
 import type { Phrase } from '../quantity/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { Drills, RANK, type Drill, type Grade } from './drills.ts';
 import { faultOf } from './faults/index.ts';
+import { lifeDrills, lifeFaultOf } from './life/index.ts';
 import { USUAL_SEVERITY, type Severity } from './severity.ts';
 
 /** A change of the design that a drill would have been passed with, or passed better. */
@@ -18,41 +20,39 @@ export interface DrillFix {
 
 const MOST_FIXES = 3;
 
+/** Findings at `stop`, by their keys. */
+const stopsOf = (s: SystemDocument) =>
+  new Set(
+    judge(s)
+      .filter((f) => f.level === 'stop')
+      .map(keyOf),
+  );
+
 /**
- * Changes of design with which a drill would have gone better, each tried at the same moment; none that
- * brings a `stop` which was not there.
+ * Changes with which something is graded better, the smallest of each adjustment.
+ *
+ * @param now its grade as the system is
+ * @param gradeOf its grade in an edited system; what it throws counts as failed
+ * @returns the best first; none that brings a `stop` which was not there
  */
-export function fixesForDrill(
+function betterWith(
   system: SystemDocument,
-  d: Drill,
-  how: Severity = USUAL_SEVERITY,
+  now: Grade,
+  adjustments: readonly Adjustment[],
+  gradeOf: (edited: SystemDocument) => Grade,
 ): DrillFix[] {
-  if (d.grade === 'passed') return [];
-  const a = assess(system);
-  const stops = (s: SystemDocument) =>
-    new Set(
-      judge(s)
-        .filter((f) => f.level === 'stop')
-        .map(keyOf),
-    );
-  const before = stops(system);
-  const outcome = (edits: readonly Edit[]): Grade => {
-    const edited = applyEdits(system, edits);
-    const drills = new Drills(edited, [d.at ?? 0], how);
-    const fault = drills.faults.find((f) => f.id === d.fault);
-    return fault ? drills.runAt(fault, d.at ?? 0).grade : 'passed';
-  };
+  const before = stopsOf(system);
+  const goals: Grade[] = now === 'failed' ? ['passed', 'loss'] : ['passed'];
   const out: DrillFix[] = [];
-  for (const adjustment of faultOf(d.kind).remedies({ system, a, drill: d })) {
+  for (const adjustment of adjustments) {
     if (out.length >= MOST_FIXES) break;
     let found: DrillFix | null = null;
-    const goals: Grade[] = d.grade === 'failed' ? ['passed', 'loss'] : ['passed'];
     const grades = new Map<number, Grade>();
     const at = (k: number): Grade => {
       let g = grades.get(k);
       if (!g) {
         try {
-          g = outcome(adjustment.edits(k));
+          g = gradeOf(applyEdits(system, adjustment.edits(k)));
         } catch {
           g = 'failed';
         }
@@ -64,12 +64,52 @@ export function fixesForDrill(
       const k = smallestThat(adjustment, (x) => RANK[at(x)] <= RANK[goal]);
       if (k === null) continue;
       const edits = adjustment.edits(k);
-      const after = stops(applyEdits(system, edits));
-      if ([...after].some((key) => !before.has(key))) continue;
+      if ([...stopsOf(applyEdits(system, edits))].some((key) => !before.has(key))) continue;
       found = { id: adjustment.id, label: adjustment.label(k), edits, leaves: at(k) };
       break;
     }
     if (found && !out.some((f) => f.id === found.id)) out.push(found);
   }
   return out.sort((x, y) => RANK[x.leaves] - RANK[y.leaves]);
+}
+
+/**
+ * Changes of design with which a drill would have gone better, each tried at the same moment; none that
+ * brings a `stop` which was not there.
+ */
+export function fixesForDrill(
+  system: SystemDocument,
+  d: Drill,
+  how: Severity = USUAL_SEVERITY,
+): DrillFix[] {
+  if (d.grade === 'passed') return [];
+  const remedies = faultOf(d.kind).remedies({ system, a: assess(system), drill: d });
+  return betterWith(system, d.grade, remedies, (edited) => {
+    const drills = new Drills(edited, [d.at ?? 0], how);
+    const fault = drills.fault(d.kind, d.about);
+    return fault ? drills.runAt(fault, d.at ?? 0).grade : 'passed';
+  });
+}
+
+/**
+ * Changes of design with which a fault of the living side would have gone better, each judged on its whole day; none
+ * that brings a `stop` which was not there.
+ *
+ * @param id of the fault
+ * @throws RangeError where there is no such fault
+ */
+export function fixesForLifeDrill(
+  system: SystemDocument,
+  id: string,
+  how: Severity = USUAL_SEVERITY,
+): DrillFix[] {
+  const gradeOf = (s: SystemDocument): Grade => {
+    const { a, day } = judgeWhole(s);
+    return lifeDrills({ system: s, a, day }, how).find((d) => d.id === id)?.grade ?? 'passed';
+  };
+  const fault = lifeFaultOf(id);
+  const vessel = system.fish.find((f) => f.count > 0)?.vessel;
+  const now = vessel === undefined ? 'passed' : gradeOf(system);
+  if (vessel === undefined || now === 'passed') return [];
+  return betterWith(system, now, fault.remedies(system, vessel), gradeOf);
 }

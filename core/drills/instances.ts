@@ -9,8 +9,15 @@ export interface KnownFault extends Fault {
   readonly kind: FaultKind;
 }
 
-/** Every fault that this system can have, in the order of the list. */
-export function faultsOf(
+/** Every fault that this system can have, in the order of the list; of parts that are alike the first. */
+export const faultsOf = (
+  system: SystemDocument,
+  net: Network,
+  how: Severity = USUAL_SEVERITY,
+): KnownFault[] => unlike(system, faultsOfAll(system, net, how));
+
+/** Every fault at every part that it can strike. */
+export function faultsOfAll(
   system: SystemDocument,
   net: Network,
   how: Severity = USUAL_SEVERITY,
@@ -18,7 +25,7 @@ export function faultsOf(
   const always = net.controls.every((c) => c.spans === null);
   // Where nothing waits for a timer some hours show all that a day would.
   const follow = !net.controls.length ? 3 * DAY : always ? 6 * HOUR : DAY;
-  const all = FAULTS.flatMap((fault) =>
+  return FAULTS.flatMap((fault) =>
     fault.instances({ system, net, how }).map((x): KnownFault => ({
       id: `${fault.id}/${x.about}`,
       kind: fault.id,
@@ -27,10 +34,9 @@ export function faultsOf(
       ...x,
     })),
   );
-  return unlike(system, all);
 }
 
-/** Of beds that are alike in all but their name the first stands for the others. */
+/** Of parts that are alike in all but their name the first stands for the others. */
 function unlike(system: SystemDocument, faults: readonly KnownFault[]): KnownFault[] {
   const signs = new Map<string, KnownFault>();
   const vessel = (id: string) => {

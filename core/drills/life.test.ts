@@ -5,7 +5,9 @@ import { lifeOf, unionisedShare } from '../life/index.ts';
 import { tell } from '../quantity/index.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
+import { fixesForLifeDrill } from './fixes.ts';
 import { lifeDrills, LIFE_FAULTS } from './life/index.ts';
+import { USUAL_SEVERITY } from './severity.ts';
 
 const figures = (name: string, ...edits: Edit[]) => {
   const system = applyEdits(demo(name), edits);
@@ -100,5 +102,48 @@ describe('drills of what lives', () => {
     const few = figures('north-wall-lean-to', { at: 'fish.fish.count', to: 4 });
     expect(lifeOf(few).oxygen!.lowest).toBeGreaterThan(8);
     expect(lifeDrills(few).find((d) => d.id === 'overfeeding')!.grade).toBe('passed');
+  });
+});
+
+describe('what would make a fault of what lives go better', () => {
+  const gradeOf = (id: string, name: string, edits: readonly Edit[], hours = 8) => {
+    const how = { ...USUAL_SEVERITY, powerCut: hours * 3600 };
+    return lifeDrills(figures(name, ...edits), how).find((d) => d.id === id)?.grade ?? 'passed';
+  };
+  it.each([
+    ['no-power', 'north-wall-lean-to', /on a battery/],
+    ['no-pump', 'polytunnel-three', /Hang a stone/],
+    ['air-pump-stops', 'courtyard-wall', /Keep \d+ fish/],
+    ['overfeeding', 'potting-shed-pair', /Hang a stone/],
+    ['ph-crash', 'potting-shed-pair', /^Feed/],
+  ])('%s in %s: each change keeps its word, and one less does not do it', (id, name, first) => {
+    expect(gradeOf(id, name, [])).not.toBe('passed');
+    const fixes = fixesForLifeDrill(demo(name), id);
+    expect(tell(fixes[0]!.label, 'metric')).toMatch(first);
+    for (const f of fixes) expect(gradeOf(id, name, f.edits)).toBe(f.leaves);
+    const fewer = fixes.find((f) => f.id.endsWith('-fewer'));
+    const [edit] = fewer?.edits ?? [];
+    if (edit)
+      expect(gradeOf(id, name, [{ at: edit.at, to: Number(edit.to) + 1 }])).not.toBe(fewer!.leaves);
+  });
+
+  it('a heater that sticks is answered by a weaker one that still keeps the winter', () => {
+    const strong = applyEdits(demo('window-sill-tank'), [{ at: 'devices.heater.power', to: 500 }]);
+    const [fix] = fixesForLifeDrill(strong, 'heater-stuck');
+    expect(tell(fix!.label, 'metric')).toMatch(
+      /^Put a heater of \d+ W in place of the one of 500 W/,
+    );
+    const before = judgeWhole(strong).findings.filter((f) => f.level === 'stop').length;
+    const after = judgeWhole(applyEdits(strong, fix!.edits)).findings;
+    expect(after.filter((f) => f.level === 'stop').length).toBeLessThanOrEqual(before);
+  });
+
+  it('is longer air where the cut is longer, and nothing where the fault does no harm', () => {
+    const how = { ...USUAL_SEVERITY, powerCut: 20 * 3600 };
+    expect(fixesForLifeDrill(demo('potting-shed-pair'), 'no-power')).toEqual([]);
+    const [fix] = fixesForLifeDrill(demo('potting-shed-pair'), 'no-power', how);
+    expect(gradeOf('no-power', 'potting-shed-pair', fix!.edits, 20)).toBe('passed');
+    expect(fixesForLifeDrill(demo('attic-frame'), 'no-power')).toEqual([]);
+    expect(() => fixesForLifeDrill(demo('potting-shed-pair'), 'no-such')).toThrow(RangeError);
   });
 });

@@ -14,6 +14,7 @@ import {
   MOST_SYSTEMS,
 } from './limits.ts';
 import { readLog, type ReadLog } from '../log/schema.ts';
+import { runsOf } from '../practice/classList.ts';
 import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
@@ -113,10 +114,15 @@ const photosOf = (raw: unknown): FiledPhoto[] =>
       return [{ step: x.step, taken, image: x.image }];
     });
 
-/** A file’s document, and the log and photographs that go with it. */
-function parted(object: Loose): { document: Loose; log: unknown; photos: FiledPhoto[] } {
-  const { photos, log, ...document } = object;
-  return { document, log, photos: photosOf(photos) };
+/** A file’s document, and what goes with it. */
+function parted(object: Loose): {
+  document: Loose;
+  log: unknown;
+  photos: FiledPhoto[];
+  runs: number[];
+} {
+  const { photos, log, runs, ...document } = object;
+  return { document, log, photos: photosOf(photos), runs: runsOf(listOf(runs)) };
 }
 
 /** What a backup held: the systems that can be used, and a sentence for each that cannot. */
@@ -135,6 +141,8 @@ export type OpenedFile =
       readonly system: SystemDocument;
       readonly photos: readonly FiledPhoto[];
       readonly log: ReadLog;
+      /** Runs of its practice for a class. */
+      readonly runs: readonly number[];
     }
   | { readonly ok: true; readonly what: 'backup'; readonly backup: Backup }
   | Refused;
@@ -257,9 +265,9 @@ export function readAnyFile(text: string, progress: Progress = () => undefined):
   if (!parsed.ok) return parsed;
   if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);
   if (tooLarge(text)) return TOO_LARGE;
-  const { document, photos, log } = parted(parsed.object);
+  const { document, photos, log, runs } = parted(parsed.object);
   const read = readDocument(document);
   return read.ok
-    ? { ok: true, what: 'system', system: read.system, photos, log: readLog(log) }
+    ? { ok: true, what: 'system', system: read.system, photos, log: readLog(log), runs }
     : read;
 }

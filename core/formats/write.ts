@@ -40,16 +40,21 @@ export function photosWithin(
 export interface Beside {
   readonly log?: readonly Entry[];
   readonly photos?: readonly FiledPhoto[];
+  /** Runs of its practice that a teacher set, by their numbers. */
+  readonly runs?: readonly number[];
 }
 
-/** The text of a system file with its log and its photographs, an entry a line. */
-export function writeWith(system: SystemDocument, { log = [], photos = [] }: Beside): string {
+/** The text of a system file with its log, its photographs and its runs for a class, an entry a line. */
+export function writeWith(
+  system: SystemDocument,
+  { log = [], photos = [], runs = [] }: Beside,
+): string {
   const text = JSON.stringify(system, null, 1).replace(/\n\}$/, '');
   const list = (key: string, all: readonly unknown[]) =>
     all.length
       ? `,\n "${key}": [\n${all.map((x) => `  ${JSON.stringify(x)}`).join(',\n')}\n ]`
       : '';
-  return `${text}${list('log', log)}${list('photos', photos)}\n}\n`;
+  return `${text}${list('log', log)}${list('photos', photos)}${list('runs', runs)}\n}\n`;
 }
 
 /** A system of a backup, with what goes with it. */

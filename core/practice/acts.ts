@@ -16,10 +16,11 @@ import { ALKALINITY, CARBON, bicarbonate } from '../season/model.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
 import { levelAt } from '../water/vessel.ts';
 import { strengthOf, type Coupled, type Observer } from './coupled.ts';
-import { practiceFaultOf } from './faults/index.ts';
+import { partOf, practiceFaultOf } from './faults/index.ts';
 import { allVolume, homeVolume } from './fare.ts';
 import { firstOf, type Ground } from './ground.ts';
 import {
+  feelBed,
   listen,
   lookAtDrain,
   lookAtFish,
@@ -87,9 +88,10 @@ function cure(w: Coupled, act: string, about: string): boolean {
   const { state: s } = w;
   let any = false;
   s.hidden.forEach((h, i) => {
-    const fits = h.about === about || about === '' || h.about === 'system';
-    if (!fits || h.cured !== null || !(strengthOf(h, s.t) > 0)) return;
+    if (h.cured !== null || !(strengthOf(h, s.t) > 0)) return;
     if (!practiceFaultOf(h.kind).cures.includes(act)) return;
+    const fits = about === '' || h.about === 'system' || partOf(w.ground, h) === about;
+    if (!fits) return;
     s.hidden[i] = { ...h, cured: s.t };
     any = true;
   });
@@ -200,6 +202,18 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Look at the leaves, from below too`,
     minutes: 2,
     does: (w) => lookAtLeaves(w),
+  },
+  {
+    id: 'feel-bed',
+    group: 'look',
+    abouts: (g) =>
+      g.plants.flatMap(({ vessel }) => {
+        const v = g.system.vessels[vessel]!;
+        return v.media ? [v.id] : [];
+      }),
+    label: (g, id) => say`Put a finger into “${nameOf(g, id)}”, between the roots`,
+    minutes: 1,
+    does: (w, about) => feelBed(w, about),
   },
   {
     id: 'look-water',

@@ -1,4 +1,4 @@
-import { Simulation, type DayTrace } from '../day/index.ts';
+import type { DayTrace } from '../day/index.ts';
 import {
   AIR_PER_LIFTED,
   CHLORINE_HALF_LIFE,
@@ -37,7 +37,8 @@ import { areaAt, levelAt } from '../water/vessel.ts';
 import { NO_EFFECT, practiceFaultOf, type Effects } from './faults/index.ts';
 import { fareFish, farePlants } from './fare.ts';
 import { airAt, type Ground } from './ground.ts';
-import type { Hidden, State } from './types.ts';
+import { copyState, type Hidden, type State } from './types.ts';
+import { WaterCourse, stretchOf } from './waterCourse.ts';
 import { AMOUNTS, WET, breakChlorine, lose, mix, move, type Amounts } from './waters.ts';
 
 /**
@@ -52,8 +53,6 @@ const STEP: Seconds = 900;
 const RAMP: Seconds = HOUR;
 /** Faults of a strength are alike within so much. */
 const GRADES = 20;
-/** A segment that flutters is given up after this many switches. */
-const MOST_EVENTS = 4000;
 /** Bodies that give each other more than this of themselves in a step are one water. */
 const ONE_WATER = 0.7;
 /** Feed leaves the fish, and what lies about rots, in so long. Practice. */
@@ -105,17 +104,20 @@ interface Crossing {
 
 export class Coupled {
   private readonly models: readonly [Model, Model, Model];
-  private readonly networks = new Map<string, Network>();
   private readonly isHome: readonly boolean[];
   private readonly stands;
   /** The last quarter of an hour, piece by piece, as one who stood by saw it. */
   pieces: readonly Recent[];
+  /** How the water is known to run, and how it runs from here on; nothing where neither is asked for. */
+  private known: WaterCourse | null = null;
+  private kept: WaterCourse | null = null;
 
   constructor(
     readonly ground: Ground,
     readonly state: State,
     /** Day of the year of the first midnight. */
     readonly day: number,
+    private readonly networks = new Map<string, Network>(),
   ) {
     const model = () => seasonModel({}, 1, 1e-3);
     this.models = [model(), model(), model()];
@@ -156,8 +158,28 @@ export class Coupled {
     return e;
   }
 
+  /** A copy that goes its own way. */
+  fork(): Coupled {
+    const f = new Coupled(this.ground, copyState(this.state), this.day, this.networks);
+    f.pieces = this.pieces;
+    if (this.known?.holds(this.state.water)) f.follow(this.known);
+    return f;
+  }
+  /** Lets the water run as it is known to run from here, as long as nothing changes it. */
+  follow(course: WaterCourse): this {
+    this.known = course.from(this.state.water);
+    return this;
+  }
+  /** Keeps how the water runs from here on. */
+  keepCourse(): WaterCourse {
+    return (this.kept = new WaterCourse());
+  }
+
   /** Network of a moment: the grower’s own, with every fault at its strength. */
   network(t: Seconds): Network {
+    return this.networkAt(t).net;
+  }
+  private networkAt(t: Seconds): { readonly net: Network; readonly key: string } {
     const { ground, state } = this;
     const active = state.hidden.flatMap((h) => {
       const s = Math.ceil(GRADES * strengthOf(h, t)) / GRADES;
@@ -170,7 +192,7 @@ export class Coupled {
       for (const { h, s } of active) net = practiceFaultOf(h.kind).inject!(ground, h.about, s)(net);
       this.networks.set(key, net);
     }
-    return net;
+    return { net, key };
   }
 
   /** Next moment at which something is switched that the simulation of the day does not know of. */
@@ -197,17 +219,18 @@ export class Coupled {
     const s = this.state;
     while (s.t < till - 1e-6) {
       this.strikes();
-      const end = this.nextEdge(till);
       const from = s.t;
-      const net = this.network(from);
-      const sim = new Simulation(net, s.water, MOST_EVENTS).runTo(end);
-      const trace = sim.trace(end);
-      this.live(net, trace, from, end);
-      const state = sim.state();
-      s.water = { ...state, t: end };
+      const { net, key } = this.networkAt(from);
+      // One who is told of the traces is told of those that begin where he does.
+      const known = observer ? null : (this.known?.at(s.water, key) ?? null);
+      const end = Math.min(this.nextEdge(till), known?.till ?? Infinity);
+      const stretch = known ?? stretchOf(net, key, s.water, end);
+      this.live(net, stretch.trace, from, end);
+      s.water = known ? this.known!.stateAt(known, end) : stretch.ends;
       s.t = end;
       this.feed();
-      observer?.(trace, from, end);
+      this.kept?.add(stretch);
+      observer?.(stretch.trace, from, end);
     }
     this.strikes();
     return this;
@@ -235,8 +258,8 @@ export class Coupled {
   private live(net: Network, trace: DayTrace, from: Seconds, till: Seconds): void {
     const n = net.vessels.length;
     let row = 0;
-    const first = trace.volumes.subarray(0, n);
-    let before = first.slice();
+    while (row < trace.rows - 1 && trace.times[row + 1]! <= from + 1e-9) row++;
+    let before = this.state.water.volumes.slice(0, n);
     // Quarters of the clock’s hours, whenever it was last looked at.
     let a = from;
     while (a < till - 1e-6) {

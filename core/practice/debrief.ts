@@ -1,15 +1,16 @@
-import { Drills, fixesForDrill, type DrillFix } from '../drills/index.ts';
+import { Drills, fixesForDrill, fixesForLifeDrill, type DrillFix } from '../drills/index.ts';
 import type { DayTrace } from '../day/index.ts';
 import { joined } from '../day/joined.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
+import { applyEdits, type SystemDocument } from '../system/index.ts';
 import type { Act } from './acts.ts';
 import type { Coupled } from './coupled.ts';
-import { DRILLED_KINDS, practiceFaultOf } from './faults/index.ts';
+import { DRILLED_KINDS, practiceFaultOf, severity } from './faults/index.ts';
 import { homeWater } from './fare.ts';
 import { firstSign, possible, tellings, type FirstSign, type Telling } from './information.ts';
-import { Run, fork, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
-import type { Ground } from './ground.ts';
+import { Run, begin, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
+import { groundOf, type Ground } from './ground.ts';
 import { perform } from './acts.ts';
 import { bestLine } from './search.ts';
 import type { Setup } from './scenarios.ts';
@@ -61,7 +62,7 @@ export interface Debrief {
   readonly tellings: readonly Telling[];
   readonly possible: number;
   /** Changes of the real design that would have kept it from happening. */
-  readonly fixes: readonly (DrillFix & { readonly fault: string })[];
+  readonly fixes: readonly RealFix[];
 }
 
 /** Plays on, and keeps what a course shows. */
@@ -115,7 +116,7 @@ class Recorder {
 
 /** A line of action from the moment at which the player comes to the end. @param from stays as it is */
 export function courseOf(from: Coupled, setup: Setup, acts: readonly Act[]): Course {
-  const w = fork(from);
+  const w = from.fork();
   const recorder = new Recorder(w);
   for (const a of acts) perform(w, a, 0.5, setup.ends, recorder.observer);
   recorder.advance(setup.ends);
@@ -128,19 +129,52 @@ export type DebriefProgress = (
   share: number,
 ) => boolean;
 
-/** How long fixes of a design are looked for at most: so many faults. */
+/** Changes of the design are looked for against so many faults at most, and so many of them are told. */
 const MOST_FIXED = 2;
+const MOST_TOLD = 4;
 
-function fixesOf(g: Ground, setup: Setup): (DrillFix & { fault: string })[] {
-  const drilled = setup.hidden.filter((h) => DRILLED_KINDS.has(h.kind)).slice(0, MOST_FIXED);
-  if (!drilled.length) return [];
-  const drills = new Drills(g.system);
-  return drilled.flatMap((h) => {
-    const fault = drills.faults.find((f) => f.kind === h.kind && f.about === h.about);
-    if (!fault) return [];
-    const name = practiceFaultOf(h.kind).name(g, h.about);
-    return fixesForDrill(g.system, drills.run(fault)).map((f) => ({ ...f, fault: name }));
-  });
+/** A change of the real design against a fault of the run. */
+export interface RealFix extends DrillFix {
+  readonly fault: string;
+}
+
+/** What the same run costs in an edited system when nobody does anything; nothing where it cannot be run there. */
+function leftAlone(system: SystemDocument, setup: Setup): number | null {
+  try {
+    const w = begin(groundOf(system), setup).advance(setup.ends);
+    return lossOf(w.state.tally, isWell(w));
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Changes of the design that make the drills of what struck go better, and this very run cost less.
+ *
+ * @param idle loss of the run in the design as it is, nothing done
+ */
+function fixesOf(g: Ground, setup: Setup, idle: number, progress: DebriefProgress): RealFix[] {
+  const struck = setup.hidden.slice(0, MOST_FIXED);
+  const how = severity(g);
+  const drills = struck.some((h) => DRILLED_KINDS.has(h.kind))
+    ? new Drills(g.system, undefined, how)
+    : null;
+  const out: RealFix[] = [];
+  for (const [i, h] of struck.entries()) {
+    if (!progress('fixes', i / struck.length)) break;
+    const { name, lifeDrill } = practiceFaultOf(h.kind);
+    const fault = drills?.fault(h.kind, h.about);
+    const found = [
+      ...(fault && drills ? fixesForDrill(g.system, drills.run(fault), how) : []),
+      ...(lifeDrill ? fixesForLifeDrill(g.system, lifeDrill, how) : []),
+    ];
+    for (const f of found) {
+      if (out.length >= MOST_TOLD || out.some((x) => x.id === f.id)) continue;
+      const then = leftAlone(applyEdits(g.system, f.edits), setup);
+      if (then !== null && then < idle - 1) out.push({ ...f, fault: name(g, h.about) });
+    }
+  }
+  return out;
 }
 
 /**
@@ -157,7 +191,7 @@ export function debrief(
   const start = Run.start(g, record.scenario, record.seed);
   const { setup } = start;
   // As it was found, for the other lines.
-  const found = fork(start.world);
+  const found = start.world.fork();
   const recorder = new Recorder(start.world);
   for (const a of record.acts) start.do(a, recorder.observer);
   recorder.advance(setup.ends);
@@ -175,7 +209,6 @@ export function debrief(
   const worlds = possible(g, setup, (share) => progress('signs', share));
   const all = tellings(worlds);
   const sign = firstSign(g, setup, setup.ends);
-  progress('fixes', 0);
   const { state } = start.world;
   return {
     faults: setup.hidden.map((h, i): Told => {
@@ -200,6 +233,6 @@ export function debrief(
     sign,
     tellings: all,
     possible: worlds.length,
-    fixes: fixesOf(g, setup),
+    fixes: fixesOf(g, setup, searched.idle.loss, progress),
   };
 }

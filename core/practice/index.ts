@@ -9,6 +9,7 @@ export * from './information.ts';
 export * from './search.ts';
 export * from './debrief.ts';
 export * from './returns.ts';
+export * from './classList.ts';
 export * from './course.ts';
-export { PRACTICE_FAULTS, practiceFaultOf } from './faults/index.ts';
+export { PRACTICE_FAULTS, partOf, practiceFaultOf } from './faults/index.ts';
 export { Coupled } from './coupled.ts';

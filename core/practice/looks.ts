@@ -97,6 +97,25 @@ export function lookAtLeaves(w: Coupled): Seen {
   return signs(out.size ? [...out] : ['leaves-well']);
 }
 
+/** A bed is wet for so long after its last water beyond the usual pause; it is felt to stand in water after this. */
+const STAYS_WET = 3600;
+const STANDS = 6 * 3600;
+/** A finger in a bed, between the roots. */
+export function feelBed(w: Coupled, about: string): Seen {
+  const p = w.state.planted.find((x) => x.vessel === about);
+  const { pause } = w.ground;
+  const words = !p
+    ? say`It is as it was.`
+    : p.wet > STANDS
+      ? say`It stands in water, and the water does not fall.`
+      : p.dry <= STAYS_WET + pause
+        ? say`It is wet a finger deep.`
+        : p.dry <= WILTS + pause
+          ? say`It is damp below and dry on top.`
+          : say`It is dry as deep as your finger goes.`;
+  return { signs: [], words, reading: null };
+}
+
 /** The water: clear or not, its smell, its level, the floor. */
 export function lookAtWater(w: Coupled): Seen {
   const { ground: g, state: s } = w;

@@ -8,7 +8,7 @@ import type { Ground } from './ground.ts';
 import type { Seen } from './looks.ts';
 import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
-import { copyState, type Tally } from './types.ts';
+import type { Tally } from './types.ts';
 
 /** A run: a scenario in a system, and what the player did, act by act. The record is all that is kept of it. */
 
@@ -33,13 +33,6 @@ export function begin(g: Ground, setup: Setup, observer?: Observer): Coupled {
   const state = startState(g, setup.day, setup.hidden);
   return new Coupled(g, state, setup.day).advance(setup.begins, observer);
 }
-
-/** A copy of a run under way, that goes its own way. */
-export const fork = (w: Coupled): Coupled => {
-  const f = new Coupled(w.ground, copyState(w.state), w.day);
-  f.pieces = w.pieces;
-  return f;
-};
 
 /** Chance of the n-th act of a run: what a kit is wrong by. */
 const uniformOf = (seed: number, n: number): number => chance(seed * 7919 + n)();

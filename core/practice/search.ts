@@ -1,8 +1,10 @@
-import { practiceFaultOf } from './faults/index.ts';
+import { partOf, practiceFaultOf } from './faults/index.ts';
 import { actOf, actsFor, perform, type Act } from './acts.ts';
+import type { Seconds } from '../quantity/si.ts';
 import type { Coupled } from './coupled.ts';
-import { fork, isWell, lossOf } from './run.ts';
+import { isWell, lossOf } from './run.ts';
 import type { Setup } from './scenarios.ts';
+import type { WaterCourse } from './waterCourse.ts';
 
 /** The best line of action, found in hindsight by trying lines in the same simulation. */
 
@@ -46,7 +48,9 @@ export interface Line {
 /** Acts that can help against what has really happened: its cures, and care. */
 function helpful(w: Coupled, setup: Setup): Act[] {
   const cures = new Set(
-    setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures.map((c) => `${c} ${h.about}`)),
+    setup.hidden.flatMap((h) =>
+      practiceFaultOf(h.kind).cures.map((c) => `${c} ${partOf(w.ground, h)}`),
+    ),
   );
   return actsFor(w.ground).filter(
     (a) =>
@@ -56,13 +60,44 @@ function helpful(w: Coupled, setup: Setup): Act[] {
   );
 }
 
-/** What a line comes to, from a moment to the end. */
-function judge(from: Coupled, acts: readonly Act[], ends: number): Line {
-  const w = fork(from);
-  for (const a of acts) perform(w, a, 0.5, ends);
-  w.advance(ends);
-  const well = isWell(w);
-  return { acts, loss: lossOf(w.state.tally, well), well };
+/** A line with the system as it stands after its acts, and how its water runs on from there. */
+interface Grown extends Line {
+  readonly after: Coupled;
+  readonly course: WaterCourse | null;
+}
+
+/** At such hours of the clock a line is looked at, whether it has lost too much already. */
+const LOOKED: Seconds = 3 * 3600;
+/** Goes on to the end, or until a line has lost so much that it is of no use: losses only grow. */
+function goOn(w: Coupled, ends: Seconds, most: number): void {
+  const { state } = w;
+  while (state.t < ends && lossOf(state.tally, true) < most)
+    w.advance(Math.min(ends, (Math.floor(state.t / LOOKED + 1e-9) + 1) * LOOKED));
+}
+
+/** What a line comes to with one more act. @param most loss of which it is of no use */
+function grow(line: Grown, a: Act, ends: Seconds, most: number): Grown {
+  const after = line.after.fork();
+  if (line.course) after.follow(line.course);
+  perform(after, a, 0.5, ends);
+  const w = after.fork();
+  goOn(w, ends, most);
+  const well = w.state.t >= ends && isWell(w);
+  return {
+    acts: [...line.acts, a],
+    loss: lossOf(w.state.tally, well),
+    well,
+    after,
+    course: null,
+  };
+}
+/** A line whose further acts need not work out its water again, where they leave it as it is. */
+function onCourse(line: Grown, ends: Seconds): Grown {
+  if (line.course) return line;
+  const w = line.after.fork();
+  const course = w.keepCourse();
+  goOn(w, ends, Infinity);
+  return { ...line, course };
 }
 
 /**
@@ -77,25 +112,30 @@ export function bestLine(
   setup: Setup,
   progress?: (tried: number) => boolean,
 ): { readonly best: Line; readonly idle: Line; readonly tried: number } {
-  const idle = judge(from, [], setup.ends);
+  const { ends } = setup;
+  const w = from.fork();
+  const course = w.keepCourse();
+  goOn(w, ends, Infinity);
+  const well = isWell(w);
+  const idle: Grown = { acts: [], loss: lossOf(w.state.tally, well), well, after: from, course };
   const cures = new Set(setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures));
   let tried = 1;
-  let best = idle;
-  let beam: Line[] = [idle];
+  let best: Line = idle;
+  let beam: Grown[] = [idle];
   let candidates = helpful(from, setup);
   for (let depth = 0; depth < LONGEST && candidates.length; depth++) {
-    const next: Line[] = [];
+    const next: Grown[] = [];
     const useful = new Set<string>();
-    for (const line of beam) {
+    for (const line of beam.map((x) => onCourse(x, ends))) {
       for (const a of candidates) {
         const key = `${a.act} ${a.about}`;
         const done = line.acts.some((x) => `${x.act} ${x.about}` === key);
         if (done && !AGAIN.has(a.act)) continue;
-        const grown = judge(from, [...line.acts, a], setup.ends);
-        tried++;
         // A cure may show its worth only with what comes after it.
-        const mends = cures.has(a.act) && grown.loss < line.loss + effort(a);
-        if (grown.loss < line.loss - BETTER || mends) {
+        const most = cures.has(a.act) ? line.loss + effort(a) : line.loss - BETTER;
+        const grown = grow(line, a, ends, most);
+        tried++;
+        if (grown.loss < most) {
           next.push(grown);
           useful.add(key);
         }

@@ -3,6 +3,7 @@ import { DRILL_WHY, lifeDrills, type Drill, type Grade } from '../../../core/dri
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
 import { format, formatClock, tell } from '../../../core/quantity';
+import FixButton from '../../parts/FixButton.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import QuantityFields from '../../parts/QuantityFields.vue';
 import { useDerivation } from '../../stores/derivation';
@@ -153,18 +154,13 @@ const when = (d: Drill) =>
               <p v-else-if="d.grade !== 'passed' && !drills.fixes?.length" class="small">
                 No change of size or setting stops this: a look at it every day does.
               </p>
-              <button
+              <FixButton
                 v-for="f in drills.fixes ?? []"
                 :key="f.id"
-                type="button"
-                class="fix"
-                @click="
-                  (system.commit([...f.edits], tell(f.label, settings.units)), drills.close())
-                "
-              >
-                {{ tell(f.label, settings.units) }}
-                <span class="quiet">then {{ WORD[f.leaves] }}</span>
-              </button>
+                :label="tell(f.label, settings.units)"
+                :then="`then ${WORD[f.leaves]}`"
+                @take="(system.commit([...f.edits], tell(f.label, settings.units)), drills.close())"
+              />
             </div>
           </td>
         </tr>
@@ -185,11 +181,35 @@ const when = (d: Drill) =>
         <tr v-for="d in alive" :key="d.id" :class="d.grade" :data-life-drill="d.id">
           <td class="grade">{{ WORD[d.grade] }}</td>
           <td>
-            <b>{{ d.name }}</b>
+            <b v-if="d.grade === 'passed'">{{ d.name }}</b>
+            <button
+              v-else
+              type="button"
+              class="name"
+              :aria-expanded="drills.openLife === d.id"
+              @click="drills.openLife === d.id ? drills.closeLife() : drills.showLife(d.id)"
+            >
+              {{ d.name }}
+            </button>
             <p>{{ tell(d.sentence, settings.units) }}</p>
             <p v-if="d.grade !== 'passed'" class="small quiet">
               {{ tell(d.advice, settings.units) }}
             </p>
+            <div v-if="drills.openLife === d.id" class="open">
+              <p v-if="drills.lifeFixes === null" class="small" role="status">
+                Looking for what would have stopped it…
+              </p>
+              <p v-else-if="!drills.lifeFixes.length" class="small">
+                No change of size or setting stops this: a look at it every day does.
+              </p>
+              <FixButton
+                v-for="f in drills.lifeFixes ?? []"
+                :key="f.id"
+                :label="tell(f.label, settings.units)"
+                :then="`then ${WORD[f.leaves]}`"
+                @take="system.commit([...f.edits], tell(f.label, settings.units))"
+              />
+            </div>
           </td>
         </tr>
       </tbody>
@@ -270,17 +290,6 @@ caption.livingcaption {
   padding-top: 4px;
   display: grid;
   gap: 6px;
-}
-.fix {
-  text-align: start;
-  border: 1px solid var(--water);
-  border-radius: var(--radius);
-  padding: 6px 10px;
-  background: var(--sheet);
-  color: inherit;
-}
-.fix .quiet {
-  font-size: var(--type-small);
 }
 .why {
   padding-top: 8px;

@@ -8,6 +8,8 @@ export interface Fault {
   readonly kind: string;
   /** Id of the path, control or vessel that it strikes; “system” where it strikes all. */
   readonly about: string;
+  /** The path or vessel that hands put it right at, where `about` is an end of it or a way in which it fails. */
+  readonly part?: string;
   readonly name: string;
   /** The network with the fault in it; vessels and paths keep their places. */
   readonly inject: (net: Network) => Network;

@@ -22,6 +22,7 @@ export const floatStuck = defineFault({
           ? [
               {
                 about: `${p.id}-off`,
+                part: p.id,
                 name: `The float switch of “${p.name}” sticks, the pump does not start`,
                 inject: onlyPump(p.lead, (x) => ({
                   ...x,
@@ -42,6 +43,7 @@ export const floatStuck = defineFault({
             },
             {
               about: `${p.id}-shut`,
+              part: p.id,
               name: `“${p.name}” sticks shut`,
               inject: onlyPath<FloatPath>(p.id, (v) => ({ ...v, stuck: 0 })),
             },

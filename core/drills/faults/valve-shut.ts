@@ -3,12 +3,13 @@ import type { SystemDocument } from '../../system/index.ts';
 import { defineFault } from '../definition.ts';
 import { shutEnd } from '../injections.ts';
 
-const hasValve = (s: SystemDocument, id: string): boolean =>
-  s.paths.some(
+/** The line whose end has a tap; nothing where it has none. */
+const tapped = (s: SystemDocument, end: string) =>
+  s.paths.find(
     (p) =>
       p.kind === 'pumped-line' &&
-      ((p.id === id && p.valve !== null) ||
-        p.branches.some((b) => b.id === id && b.valve !== null)),
+      ((p.id === end && p.valve !== null) ||
+        p.branches.some((b) => b.id === end && b.valve !== null)),
   );
 
 /** A tap is knocked shut, or shut for work and forgotten. */
@@ -16,17 +17,19 @@ export const valveShut = defineFault({
   id: 'valve-shut',
 
   instances: ({ system, net }) =>
-    net.paths.flatMap((p, i) =>
-      p.kind === 'pump' && p.steady === null && hasValve(system, p.id)
+    net.paths.flatMap((p, i) => {
+      const line = p.kind === 'pump' && p.steady === null ? tapped(system, p.id) : undefined;
+      return line
         ? [
             {
               about: p.id,
+              part: line.id,
               name: `The tap of “${p.name}” is knocked shut`,
               inject: (n: Network) => shutEnd(n, i),
             },
           ]
-        : [],
-    ),
+        : [];
+    }),
 
   remedies: () => [],
 });

@@ -1,3 +1,4 @@
+import { addAir, fewerFish, longerFall } from '../../findings/adjustments/index.ts';
 import { hoursUntil, surfaceExchange, type Group } from '../../life/index.ts';
 import { concentration, say, time, type Phrase } from '../../quantity/index.ts';
 import { areaAt } from '../../water/vessel.ts';
@@ -46,6 +47,7 @@ const still = ({ c, life }: Alive) =>
 
 export const noPower = defineLifeFault({
   id: 'no-power',
+  advice: say`Air on a battery, fewer fish, a larger tank. In a cut do not feed; pour water from a jug in and out of the tank.`,
   strike: (x) => {
     const worst = x.oxygen.cuts.reduce<(typeof x.oxygen.cuts)[number] | null>(
       (a, b) => (!a || b.toStress < a.toStress ? b : a),
@@ -58,13 +60,14 @@ export const noPower = defineLifeFault({
       name: 'Power cut: what the fish breathe',
       grade: graded(l, x.how.powerCut),
       sentence: told(l, 'Without pump and air'),
-      advice: say`Air on a battery, fewer fish, a larger tank. In a cut do not feed; pour water from a jug in and out of the tank.`,
     };
   },
+  remedies: (s, vessel) => [...addAir(s, vessel, true), ...fewerFish(s, vessel)],
 });
 
 export const noPump = defineLifeFault({
   id: 'no-pump',
+  advice: say`A stone with its own air pump, on another plug than the water pump; a spare pump on the shelf.`,
   strike: (x) => {
     if (!x.c.a.duties.length) return null;
     const l = left(x, x.oxygen.byStones + still(x));
@@ -72,13 +75,14 @@ export const noPump = defineLifeFault({
       name: 'Pump fails overnight: what the fish breathe',
       grade: graded(l, UNNOTICED),
       sentence: told(l, 'Without the pump’s falls'),
-      advice: say`A stone with its own air pump, on another plug than the water pump; a spare pump on the shelf.`,
     };
   },
+  remedies: (s, vessel) => [...addAir(s, vessel), ...fewerFish(s, vessel)],
 });
 
 export const noAir = defineLifeFault({
   id: 'air-pump-stops',
+  advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
   strike: (x) => {
     if (!(x.oxygen.byStones > 0)) return null;
     const exchange = Math.max(0, Math.min(...x.oxygen.exchange) - x.oxygen.byStones);
@@ -87,7 +91,7 @@ export const noAir = defineLifeFault({
       name: 'Air pump stops',
       grade: graded(l, UNNOTICED),
       sentence: told(l, 'With the stones dead and the water still falling'),
-      advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
     };
   },
+  remedies: (s, vessel) => [...longerFall(s, vessel), ...fewerFish(s, vessel)],
 });

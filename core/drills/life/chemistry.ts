@@ -1,5 +1,12 @@
 import { CHLORINE_LIMITS } from '../../catalogue/index.ts';
 import {
+  addAir,
+  addLid,
+  fewerFish,
+  lessFeed,
+  weakerHeater,
+} from '../../findings/adjustments/index.ts';
+import {
   ALKALINITY_BACK_PER_N,
   ALKALINITY_PER_N,
   NITROGEN_IN_FISH,
@@ -40,6 +47,7 @@ const OVERFED = 4;
 
 export const overfeeding = defineLifeFault({
   id: 'overfeeding',
+  advice: say`Take out what is not eaten in five minutes; weigh the feed; a day without is better than a day with too much.`,
   strike: (x) => {
     const { life, oxygen } = x;
     if (!(life.feed > 0) || life.capacity === null) return null;
@@ -60,14 +68,18 @@ export const overfeeding = defineLifeFault({
           : byAir === 'loss' || byAmmonia === 'loss'
             ? 'loss'
             : 'passed',
-      sentence: say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x))}.`,
-      advice: say`Take out what is not eaten in five minutes; weigh the feed; a day without is better than a day with too much.`,
+      sentence:
+        excess > 0
+          ? say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x))}.`
+          : say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}; the bacteria keep up with the ammonia.`,
     };
   },
+  remedies: (s, vessel) => [...addAir(s, vessel), ...fewerFish(s, vessel)],
 });
 
 export const deadFish = defineLifeFault({
   id: 'dead-fish',
+  advice: say`Count the fish every day. Take a dead one out at once and look why it died.`,
   strike: (x) => {
     const g = x.life.groups.filter((y) => y.count > 0).sort((a, b) => b.meanMass - a.meanMass)[0];
     if (!g) return null;
@@ -77,9 +89,9 @@ export const deadFish = defineLifeFault({
       name: 'A dead fish, unnoticed',
       grade: gradeAbove(now, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
       sentence: say`A rotting ${g.kind.name} of ${mass(g.meanMass)} frees ${concentration(rise)} of ammonia before the bacteria take it up; ${concentration(now)} of it would be un-ionised.`,
-      advice: say`Count the fish every day. Take a dead one out at once and look why it died.`,
     };
   },
+  remedies: () => [],
 });
 
 /** New water after a lapse, as a share of all. */
@@ -87,6 +99,7 @@ const TOPPED_UP = 0.2;
 
 export const untreatedTap = defineLifeFault({
   id: 'tap-untreated',
+  advice: say`A tub in which new water stands aerated or is treated; vitamin C or thiosulphate at hand. The sum “Chlorine or chloramine” has the dose.`,
   strike: (x) => {
     const { tap } = x.c.system.site;
     if (tap.chlorine === 'none') return null;
@@ -101,13 +114,14 @@ export const untreatedTap = defineLifeFault({
         kind === 'chloramine'
           ? say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chloramine, ten times and more what gills and bacteria bear, and free ${concentration(freed)} of ammonia.`
           : say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`,
-      advice: say`A tub in which new water stands aerated or is treated; vitamin C or thiosulphate at hand. The sum “Chlorine or chloramine” has the dose.`,
     };
   },
+  remedies: () => [],
 });
 
 export const phCrash = defineLifeFault({
   id: 'ph-crash',
+  advice: say`Test alkalinity every two weeks; shell in a bag where the water comes in, or potassium bicarbonate and lime in turn.`,
   strike: (x) => {
     const { water, site } = x.c.system;
     const now = water.alkalinity ?? site.tap.alkalinity;
@@ -126,9 +140,9 @@ export const phCrash = defineLifeFault({
       sentence: Number.isFinite(lasts)
         ? say`${hardness(now)} of alkalinity are down to 20 in ${days(lasts)}: then the pH falls within days, the bacteria stop and ammonia rises.`
         : say`Top-up and plants give back as much alkalinity as the bacteria use: no crash.`,
-      advice: say`Test alkalinity every two weeks; shell in a bag where the water comes in, or potassium bicarbonate and lime in turn.`,
     };
   },
+  remedies: (s, vessel) => [...lessFeed(s, vessel), ...fewerFish(s, vessel)],
 });
 
 /** Heater off or stuck, unnoticed. */
@@ -148,6 +162,7 @@ const coldAir = ({ c }: Alive) =>
 
 export const heaterOff = defineLifeFault({
   id: 'heater-fails',
+  advice: say`Two small heaters in place of one, foam round the tank, a thermometer that is looked at. Warm it up again slowly.`,
   strike: (x) => {
     const [h] = heatersOf(x.c.system);
     const g = x.life.groups.find((y) => y.count > 0);
@@ -158,13 +173,14 @@ export const heaterOff = defineLifeFault({
       name: 'Heater fails in the coldest month',
       grade: gradeBelow(t, g.kind.best[0], low),
       sentence: say`After ${time(UNNOTICED)} the water is down to ${temperature(t)}; ${g.kind.name} live from ${temperature(low)} up.`,
-      advice: say`Two small heaters in place of one, foam round the tank, a thermometer that is looked at. Warm it up again slowly.`,
     };
   },
+  remedies: addLid,
 });
 
 export const heaterStuck = defineLifeFault({
   id: 'heater-stuck',
+  advice: say`A heater no stronger than it must be, a second thermostat in the line, a thermometer that is looked at.`,
   strike: (x) => {
     const heaters = heatersOf(x.c.system);
     const g = x.life.groups.find((y) => y.count > 0);
@@ -176,7 +192,7 @@ export const heaterStuck = defineLifeFault({
       name: 'Heater stuck on',
       grade: gradeAbove(t, g.kind.best[1], most),
       sentence: say`After ${time(UNNOTICED)} the water is at ${temperature(t)}; ${g.kind.name} live up to ${temperature(most)}, and warm water holds less oxygen.`,
-      advice: say`A heater no stronger than it must be, a second thermostat in the line, a thermometer that is looked at.`,
     };
   },
+  remedies: weakerHeater,
 });

@@ -1,6 +1,8 @@
 import type { Figures } from '../../assess/figures.ts';
 import type { LifeBalance } from '../../life/index.ts';
+import type { Adjustment } from '../../findings/adjustments/index.ts';
 import type { Phrase } from '../../quantity/index.ts';
+import type { SystemDocument } from '../../system/index.ts';
 import type { Grade } from '../drills.ts';
 import type { Severity } from '../severity.ts';
 
@@ -18,14 +20,18 @@ export interface LifeDrill {
   readonly name: string;
   readonly grade: Grade;
   readonly sentence: Phrase;
-  /** What would have stopped it, and what to do when it happens. */
   readonly advice: Phrase;
 }
 
-/** A fault of what lives: nothing where the system cannot have it. */
+/** A fault of what lives, with all that is known of it. */
 export interface LifeFault<Id extends string = string> {
   readonly id: Id;
-  readonly strike: (x: Alive) => Omit<LifeDrill, 'id'> | null;
+  /** What would have stopped it, and what to do when it happens. */
+  readonly advice: Phrase;
+  /** What it comes to; nothing where the system cannot have it. */
+  readonly strike: (x: Alive) => Omit<LifeDrill, 'id' | 'advice'> | null;
+  /** Adjustments of the design worth trying, the simplest in the hand first. @param vessel of the fish */
+  readonly remedies: (s: SystemDocument, vessel: string) => Adjustment[];
 }
 
 /** A fault as it is written, its id known to the compiler. */

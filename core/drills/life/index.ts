@@ -10,7 +10,7 @@ import {
   phCrash,
   untreatedTap,
 } from './chemistry.ts';
-import type { LifeDrill } from './definition.ts';
+import type { LifeDrill, LifeFault } from './definition.ts';
 
 export type { LifeDrill } from './definition.ts';
 
@@ -27,6 +27,14 @@ export const LIFE_FAULTS = [
   heaterStuck,
 ] as const;
 
+export type LifeFaultId = (typeof LIFE_FAULTS)[number]['id'];
+/** A fault of the living side. @throws RangeError where there is none of that id */
+export function lifeFaultOf(id: string): LifeFault {
+  const fault = LIFE_FAULTS.find((f) => f.id === id);
+  if (!fault) throw new RangeError(`No fault of the living side ${id}`);
+  return fault;
+}
+
 /**
  * Every fault of the living side that this system can have, struck at the day’s worst.
  *
@@ -38,6 +46,6 @@ export function lifeDrills(c: Figures, how: Severity = USUAL_SEVERITY): LifeDril
   if (!oxygen || !life.groups.some((g) => g.count > 0)) return [];
   return LIFE_FAULTS.flatMap((fault) => {
     const found = fault.strike({ c, life, oxygen, how });
-    return found ? [{ id: fault.id, ...found }] : [];
+    return found ? [{ id: fault.id, advice: fault.advice, ...found }] : [];
   });
 }

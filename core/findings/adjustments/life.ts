@@ -163,6 +163,23 @@ export const addLid = (s: SystemDocument, vessel: string): Adjustment[] => {
       );
 };
 
+/** A heater no stronger than it must be in place of one that is there, the strongest of the weaker ones first. */
+export function weakerHeater(s: SystemDocument, vessel: string): Adjustment[] {
+  const there = s.devices.find((d) => d.kind === 'heater' && d.vessel === vessel);
+  if (there?.kind !== 'heater') return [];
+  const weaker = HEATERS.filter((h) => h.power < there.power).reverse();
+  return [
+    {
+      id: `${vessel}-weaker-heater`,
+      count: weaker.length,
+      graded: true,
+      edits: (k) => [{ at: `devices.${there.id}`, to: { ...there, power: weaker[k]!.power } }],
+      label: (k) =>
+        say`Put a heater of ${power(weaker[k]!.power)} in place of the one of ${power(there.power)}`,
+    },
+  ];
+}
+
 /** More shade, in steps of a twentieth. */
 export const moreShade = (s: SystemDocument): Adjustment[] =>
   adjustNumber(

@@ -1,3 +1,4 @@
+import type { LifeFaultId } from '../../drills/index.ts';
 import type { Network } from '../../network/types.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { Celsius, Seconds, Share } from '../../quantity/si.ts';
@@ -24,6 +25,8 @@ export interface PracticeFault<Id extends string = string> {
   readonly name: (g: Ground, about: string) => string;
   /** Where it can strike a system: paths, vessels, controls, devices, or “system”. */
   readonly places: (g: Ground) => readonly string[];
+  /** The part at which hands put it right, where that is not where it strikes. */
+  readonly partAt?: (g: Ground, about: string) => string;
   /** What a system needs for it, where it has no place: told without naming the fault. */
   readonly needs: string;
   /** The network with the fault in it. @param strength 0–1 */
@@ -40,8 +43,10 @@ export interface PracticeFault<Id extends string = string> {
   readonly mustCure?: boolean;
   /** Acts that put it right. */
   readonly cures: readonly string[];
-  /** What would have kept it from costing so much, where no change of the design’s figures would. */
+  /** What would have kept it from costing so much. */
   readonly advice: Phrase;
+  /** The drill of what lives in the design that it is, whose remedies are remedies of it. */
+  readonly lifeDrill?: LifeFaultId;
 }
 
 /** A fault as it is written, its id known to the compiler. */

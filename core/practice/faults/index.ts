@@ -1,5 +1,7 @@
 import { LIFE_FAULTS } from './life.ts';
 import { WATER_FAULTS } from './water.ts';
+import type { Ground } from '../ground.ts';
+import type { Hidden } from '../types.ts';
 import type { PracticeFault } from './definition.ts';
 
 /** Every fault that is practised. */
@@ -11,5 +13,9 @@ export function practiceFaultOf(id: string): PracticeFault {
   if (!f) throw new RangeError(`No fault ${id}`);
   return f;
 }
+/** The part of a system at which hands put a hidden fault right. */
+export const partOf = (g: Ground, { kind, about }: Pick<Hidden, 'kind' | 'about'>): string =>
+  practiceFaultOf(kind).partAt?.(g, about) ?? about;
+
 export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';
-export { DRILLED_KINDS } from './water.ts';
+export { DRILLED_KINDS, severity } from './water.ts';

@@ -1,3 +1,4 @@
+import { lifeFaultOf, type LifeFaultId } from '../../drills/index.ts';
 import { NITROGEN_IN_FISH, airPumpsOf, heatersOf } from '../../life/index.ts';
 import { say } from '../../quantity/index.ts';
 import { ALKALINITY, CARBON, bicarbonate } from '../../season/model.ts';
@@ -9,6 +10,8 @@ import { definePracticeFault, type PracticeFault } from './definition.ts';
 
 /** Faults of feed, water, warmth and what lives. */
 
+/** What is known of a fault by its drill in the design. */
+const drilled = (id: LifeFaultId) => ({ advice: lifeFaultOf(id).advice, lifeDrill: id });
 const anyFish = (g: { hasFish: boolean }) => (g.hasFish ? ['system'] : []);
 
 export const airStops = definePracticeFault({
@@ -18,7 +21,7 @@ export const airStops = definePracticeFault({
   needs: 'fish and an air pump',
   effects: (strength) => ({ air: 1 - strength }),
   cures: ['mend-air'],
-  advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
+  ...drilled('air-pump-stops'),
 });
 
 /** So many days’ feed at once, most of it uneaten. */
@@ -30,7 +33,7 @@ export const overfed = definePracticeFault({
   needs: 'fish',
   strike: (g, s) => void (s.rot += OVERFED * g.life.feed),
   cures: ['net-feed'],
-  advice: say`The ration weighed out in a jar for each day; what is not eaten in five minutes comes out.`,
+  ...drilled('overfeeding'),
 });
 
 export const deadFish = definePracticeFault({
@@ -47,7 +50,7 @@ export const deadFish = definePracticeFault({
   },
   mustCure: true,
   cures: ['take-out-dead'],
-  advice: say`Count the fish every day; a guard round the pump that none gets behind.`,
+  ...drilled('dead-fish'),
 });
 
 /** Share of the fish’s water that was replaced at once. */
@@ -64,7 +67,7 @@ export const untreated = definePracticeFault({
     addWater(s.bodies[0], REPLACED * homeVolume(g, s), newTapWater(g, s.temperature, true));
   },
   cures: ['thiosulphate'],
-  advice: say`A tub in which new water stands or is treated; vitamin C or thiosulphate beside the tap.`,
+  ...drilled('tap-untreated'),
 });
 
 /** What is left of the alkalinity after months without buffer. */
@@ -86,7 +89,7 @@ export const sour = definePracticeFault({
     }
   },
   cures: ['bicarbonate'],
-  advice: say`Alkalinity tested every two weeks; shell in a bag where the water comes in.`,
+  ...drilled('ph-crash'),
 });
 
 export const heaterFails = definePracticeFault({
@@ -96,7 +99,7 @@ export const heaterFails = definePracticeFault({
   needs: 'a heater',
   effects: () => ({ heater: 'off' }),
   cures: ['new-heater'],
-  advice: say`Two small heaters in place of one; a thermometer that is looked at every day.`,
+  ...drilled('heater-fails'),
 });
 
 export const heaterStuck = definePracticeFault({
@@ -106,7 +109,7 @@ export const heaterStuck = definePracticeFault({
   needs: 'a heater',
   effects: () => ({ heater: 'stuck' }),
   cures: ['new-heater', 'unplug-heater'],
-  advice: say`A heater no stronger than it must be; a second thermostat in its line.`,
+  ...drilled('heater-stuck'),
 });
 
 export const heat = definePracticeFault({

@@ -1,9 +1,10 @@
 import {
   FAULTS,
   faultOf,
-  faultsOf,
+  faultsOfAll,
   USUAL_SEVERITY,
   type FaultKind,
+  type LifeFaultId,
   type Severity,
 } from '../../drills/index.ts';
 import type { NetControl, Network } from '../../network/types.ts';
@@ -19,6 +20,7 @@ interface Row {
   readonly needs: string;
   readonly cures: readonly string[];
   readonly lasts?: Seconds;
+  readonly lifeDrill?: LifeFaultId;
   readonly advice: Phrase;
 }
 
@@ -27,8 +29,8 @@ const CUT: Seconds = 20 * 3600;
 
 // prettier-ignore
 const ROWS: readonly Row[] = [
-  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
-  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], advice: say`A spare pump on the shelf; a look at the jet every day.` },
+  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, lifeDrill: 'no-power', advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
+  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeDrill: 'no-pump', advice: say`A spare pump on the shelf; a look at the jet every day.` },
   { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`A screen round the intake, rinsed every month; a fill timed every month tells of it early.` },
   { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`A clamp on the last joint; an intake that leaves the fish water when the pump throws it on the floor.` },
   { kind: 'float-stuck', needs: 'a float', cures: ['free-float'], advice: say`Lift the float by hand once a month; an overflow that takes all that can come.` },
@@ -43,14 +45,15 @@ const ROWS: readonly Row[] = [
   { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`A tray under the joints, and the top-up noted: it tells of a leak before the floor does.` },
 ];
 
-const drilled = (g: Ground, kind: FaultKind, how: Severity = severity(g, 1)) =>
-  faultsOf(g.system, g.network([]), how).filter((f) => f.kind === kind);
+const drilled = (g: Ground, kind: FaultKind, how: Severity = severity(g)) =>
+  faultsOfAll(g.system, g.network([]), how).filter((f) => f.kind === kind);
 
 /** A small system drips less: this share of its water in an hour at the most. */
 const DRIP = 0.02;
 /** Severities by the strength that a growing fault has reached. */
-const severity = (g: Ground, strength: number): Severity => ({
+export const severity = (g: Ground, strength = 1): Severity => ({
   ...USUAL_SEVERITY,
+  powerCut: CUT,
   pumpClogged: USUAL_SEVERITY.pumpClogged * strength,
   drainBlocked: USUAL_SEVERITY.drainBlocked * strength,
   leak: Math.min(USUAL_SEVERITY.leak, (DRIP * g.water) / 3600) * strength,
@@ -66,6 +69,7 @@ const fromDrill = (r: Row): PracticeFault =>
           ? 'Nobody topped up for weeks'
           : (drilled(g, r.kind).find((f) => f.about === about)?.name ?? r.kind),
     places: (g) => drilled(g, r.kind).map((f) => f.about),
+    partAt: (g, about) => drilled(g, r.kind).find((f) => f.about === about)?.part ?? about,
     needs: r.needs,
     // Air and plants take their water at all times; what was forgotten is done as it strikes.
     ...(r.kind === 'top-up-forgotten'
@@ -84,6 +88,7 @@ const fromDrill = (r: Row): PracticeFault =>
     ...(r.kind === 'top-up-forgotten' ? { strike: lapse } : {}),
     cures: r.cures,
     advice: r.advice,
+    ...(r.lifeDrill ? { lifeDrill: r.lifeDrill } : {}),
   });
 
 /** Share of its water that a system has lost at the least when nobody topped up for weeks. */
