@@ -65,22 +65,24 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
 
 <template>
   <div class="run">
-    <p class="clock">
-      <strong>{{ whenWords(view.t, view.begins) }}</strong>
-      <span class="quiet"
-        >{{
-          view.over ? 'The time is over.' : `${Math.round(left / 3600)} h until it is talked over`
-        }}
-        · run {{ practice.seed }}</span
-      >
-    </p>
-    <p class="latest" role="status" aria-live="polite">
-      <template v-if="latest">
-        <span class="quiet">{{ t(latest.label) }}</span>
-        {{ t(latest.words) }}
-      </template>
-      <template v-else>You have just come. What do you do first?</template>
-    </p>
+    <div class="now">
+      <p class="clock">
+        <strong>{{ whenWords(view.t, view.begins) }}</strong>
+        <span class="quiet"
+          >{{
+            view.over ? 'The time is over.' : `${Math.round(left / 3600)} h until it is talked over`
+          }}
+          · run {{ practice.seed }}</span
+        >
+      </p>
+      <p class="latest" role="status" aria-live="polite">
+        <template v-if="latest">
+          <span class="quiet">{{ t(latest.label) }}</span>
+          {{ t(latest.words) }}
+        </template>
+        <template v-else>You have just come. What do you do first?</template>
+      </p>
+    </div>
     <div class="tell">
       <v-btn
         block
@@ -139,6 +141,14 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
 </template>
 
 <style scoped>
+/* What came of an act is in sight wherever in the list it was done. */
+.now {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--paper);
+  padding-bottom: 4px;
+}
 .clock {
   display: flex;
   justify-content: space-between;
@@ -191,6 +201,7 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
   border-top: 1px solid var(--rule);
   padding: 6px 0;
   line-height: 1.3;
+  scroll-margin-top: 150px;
 }
 .acts button:hover:not(:disabled) {
   background: var(--water-soft);

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { fixedSteps } from '../day/test/fixedStep.ts';
@@ -63,22 +64,7 @@ const ground = (name: string): Ground => {
 const FEW = ['potting-shed-pair', 'under-stairs-tray', 'bean-buckets'];
 /** With taps on branches and floats that fail in two ways. */
 const BRANCHED = ['twin-beds', 'seedling-shelf'];
-const MORE = [
-  ...FEW,
-  'attic-frame',
-  'bubble-lift',
-  'courtyard-wall',
-  'hallway-planter',
-  'north-wall-lean-to',
-  'pair-and-more',
-  'polytunnel-three',
-  'seedling-shelf',
-  'terrace-steps',
-  'twin-beds',
-  'wash-house-loop',
-  'window-sill-tank',
-  'work-bench-bowl',
-];
+const MORE = readdirSync('demo').map((file) => file.replace('.json', ''));
 const NAMES = process.env.NIGHTLY ? MORE : FEW;
 const hide = (kind: string, about: string, from: number, grows = 0): Hidden => ({
   kind,
