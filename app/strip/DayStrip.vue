@@ -38,9 +38,10 @@ const rhythms = computed(() =>
 );
 /** When each pump is on: by the programme, so that a change shows at once; in a drill by what it gave. */
 const runs = computed<[string, [number, number][]][]>(() => {
-  const { replay } = trace;
+  const { replay, solved } = trace;
   if (!replay) return JSON.parse(rhythms.value) as [string, [number, number][]][];
-  return pumpedLines(trace.solved!).map((l) => [l.id, pumpRuns(replay.trace, l.id)]);
+  // A run that goes on after a reload may be there before the day of its system is.
+  return solved ? pumpedLines(solved).map((l) => [l.id, pumpRuns(replay.trace, l.id)]) : [];
 });
 const spans = computed(() =>
   runs.value.flatMap(([id, list]) =>

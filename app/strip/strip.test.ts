@@ -86,6 +86,20 @@ describe('the day strip', () => {
     );
   });
 
+  it('shows a run that is there before the day of its system is, and its pumps once that is', async () => {
+    const document = pairOf('a', 'A');
+    useSystem().document = document;
+    const trace = useTrace();
+    await nextTick();
+    const w = mountIt(DayStrip);
+    trace.playReplay({ trace: simulate(assess(document).net), start: 0, struck: 0, name: 'Run' });
+    await nextTick();
+    expect(w.findAll('rect.bar')).toHaveLength(0);
+    trace.solved = useSystem().document;
+    await nextTick();
+    expect(w.findAll('rect.bar').length).toBeGreaterThan(0);
+  });
+
   it('felt is told by what it holds, not by a level', async () => {
     const { slider } = await strip(feltWall.make('a', 'A'));
     expect(slider.attributes('aria-valuetext')).toMatch(/Trough \d+ mm · Felt wall [\d.]+ L$/);

@@ -8,7 +8,7 @@ import {
   unionisedShare,
 } from '../life/index.ts';
 import type { Network } from '../network/types.ts';
-import type { CubicMetres, Seconds } from '../quantity/si.ts';
+import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
 import { levelAt } from '../water/vessel.ts';
 import type { Ground } from './ground.ts';
@@ -94,13 +94,28 @@ export function homeWater(g: Ground, s: State, volumes: ArrayLike<number>): Home
   };
 }
 
-/** What troubles a kind in its water: how much of it dies in an hour, and whether it is under stress. */
+/** How a kind fares in its water. */
+export interface Trouble {
+  /** Under stress; and by how much, 0–1: oxygen below what it is at ease with and ammonia above caution weigh in part. */
+  readonly stress: boolean;
+  readonly strain: Share;
+  /** So much of it dies in an hour. */
+  readonly dying: number;
+  /** It is short of air. */
+  readonly air: boolean;
+}
+
+/** How far something is from one limit to the next, 0–1. */
+const between = (x: number, from: number, to: number): Share =>
+  Math.min(1, Math.max(0, (x - from) / (to - from)));
+
+/** What troubles a kind in its water. */
 export function troubleOf(
   kind: Ground['groups'][number]['kind'],
   w: HomeWater,
   temperature: number,
-): { readonly stress: boolean; readonly dying: number; readonly air: boolean } {
-  const { stress, lethal } = kind.oxygen;
+): Trouble {
+  const { comfort, stress, lethal } = kind.oxygen;
   const shielded = w.chloride >= CHLORIDE_RATIO.least * w.nitrite;
   const nitrite = shielded ? 0 : w.nitrite;
   const dying =
@@ -126,7 +141,14 @@ export function troubleOf(
     w.ph < kind.ph[0] - 0.5 ||
     w.ph > kind.ph[1] + 0.5 ||
     w.share < 3 * STRANDED;
-  return { stress: under || dying > 0, dying, air };
+  const strained = under || dying > 0;
+  const strain = strained
+    ? 1
+    : Math.max(
+        between(w.oxygen, comfort, stress),
+        between(w.ammonia, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
+      );
+  return { stress: strained, strain, dying, air };
 }
 
 /** Takes the fish through a step. */
@@ -136,8 +158,8 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
   for (const group of g.groups) {
     const shoal = s.shoals.find((x) => x.id === group.id);
     if (!shoal || !(shoal.alive > 1e-6)) continue;
-    const { stress, dying } = troubleOf(group.kind, w, s.temperature);
-    if (stress) s.tally.stress += shoal.alive * hours;
+    const { strain, dying } = troubleOf(group.kind, w, s.temperature);
+    s.tally.stress += strain * shoal.alive * hours;
     if (!(dying > 0)) continue;
     const dead = shoal.alive * (1 - Math.exp(-dying * hours));
     shoal.alive -= dead;

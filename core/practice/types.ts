@@ -57,7 +57,7 @@ export interface Settings {
 export interface Tally {
   /** On the floor, and leaked away. */
   lost: CubicMetres;
-  /** Fish-hours under stress, fish that died, plants that were lost. */
+  /** Fish-hours under stress, by how much of it; fish that died, plants that were lost. */
   stress: number;
   died: number;
   withered: number;
