@@ -28,6 +28,9 @@ const DIE = {
   ph: 0.05,
   water: 0.5,
 };
+/** So far beyond what a kind is kept in pH alone is stress: alkaline water harms by its ammonia, which counts apart. Practice. */
+const TOO_SOUR = 0.5;
+const TOO_ALKALINE = 0.75;
 /** Water of the fish below this share of its usual leaves them on their sides. */
 const STRANDED = 0.1;
 /** Chlorine at which half of the bacteria are gone in an hour, mg/L. Practice. */
@@ -138,8 +141,8 @@ export function troubleOf(
     w.chlorine > CHLORINE_LIMITS.acute ||
     temperature < (kind.survives[0] + kind.stopsFeeding) / 2 ||
     temperature > (kind.survives[1] + kind.best[1]) / 2 ||
-    w.ph < kind.ph[0] - 0.5 ||
-    w.ph > kind.ph[1] + 0.5 ||
+    w.ph < kind.ph[0] - TOO_SOUR ||
+    w.ph > kind.ph[1] + TOO_ALKALINE ||
     w.share < 3 * STRANDED;
   const strained = under || dying > 0;
   const strain = strained

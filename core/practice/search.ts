@@ -11,8 +11,10 @@ import type { WaterCourse } from './waterCourse.ts';
 /** Lines that are kept from one length to the next, and acts of a line at the most. */
 const BEAM = 2;
 const LONGEST = 6;
-/** A line is better from this much loss on: less is the grain of the quarter hours. */
-const BETTER = 1;
+/** A line is better from so much less loss on, and by such a share: less is the grain of the quarter hours. */
+const GRAIN = 1;
+const GRAIN_SHARE = 0.02;
+const betterThan = (loss: number): number => loss - Math.max(GRAIN, GRAIN_SHARE * loss);
 /** What may be done more than once. */
 const AGAIN: ReadonlySet<string> = new Set(['change-water', 'bicarbonate', 'cool']);
 /** What is tried on top of every line. */
@@ -100,6 +102,17 @@ function onCourse(line: Grown, ends: Seconds): Grown {
   return { ...line, course };
 }
 
+const mended = (line: Grown): number =>
+  line.after.state.hidden.filter((h) => h.cured !== null).length;
+/** The lines that lose least, and of those that have put most right the best: it may need another act to show. */
+function kept(lines: readonly Grown[]): Grown[] {
+  const best = [...lines].sort((x, y) => x.loss - y.loss);
+  const beam = best.slice(0, BEAM);
+  const most = Math.max(...lines.map(mended));
+  const right = best.find((x) => mended(x) === most)!;
+  return beam.includes(right) ? beam : [...beam, right];
+}
+
 /**
  * The line of action that loses least, done without delay from the moment at which the player comes: a beam search
  * over the acts that can help. A line grows as long as it gets better.
@@ -132,7 +145,7 @@ export function bestLine(
         const done = line.acts.some((x) => `${x.act} ${x.about}` === key);
         if (done && !AGAIN.has(a.act)) continue;
         // A cure may show its worth only with what comes after it.
-        const most = cures.has(a.act) ? line.loss + effort(a) : line.loss - BETTER;
+        const most = cures.has(a.act) ? line.loss + effort(a) : betterThan(line.loss);
         const grown = grow(line, a, ends, most);
         tried++;
         if (grown.loss < most) {
@@ -143,8 +156,8 @@ export function bestLine(
       }
     }
     if (!next.length) break;
-    beam = next.sort((x, y) => x.loss - y.loss).slice(0, BEAM);
-    if (beam[0]!.loss < best.loss - BETTER) best = beam[0]!;
+    beam = kept(next);
+    if (beam[0]!.loss < betterThan(best.loss)) best = beam[0]!;
     // After the second act only what helped is tried on top, and what is done more than once.
     if (depth > 0)
       candidates = candidates.filter((a) => useful.has(`${a.act} ${a.about}`) || STAYS.has(a.act));
