@@ -97,9 +97,11 @@ for (const theme of ['paper', 'evening'] as const) {
     }
     await page.goto('/sums');
     await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
+    await still(page);
     await axe(page, 'sums', rules);
     await page.goto('/search');
     await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
+    await still(page);
     await axe(page, 'search', rules);
   });
 }
