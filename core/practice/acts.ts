@@ -147,6 +147,8 @@ const dechlorinator = DECHLORINATORS[0]!;
 const BATTERY_AIR = 2e-3 / 60;
 const BATTERY_PER_FISH = 1e-3 / 60;
 const HALF_OPEN = 0.45;
+/** New fish, on those that swim. */
+const NEW_FISH = 0.25;
 /** Ice of some bottles, kg, what a kilogram takes up as it melts and warms, J. */
 const ICE = 8;
 const ICE_HEAT = 3.34e5 + WATER_HEAT * 18;
@@ -592,6 +594,24 @@ export const ACTS: readonly ActKind[] = [
       }
       set.tub = [];
       return nothing(any ? say`They swim.` : say`The tub is empty.`);
+    },
+  },
+  {
+    id: 'fish-add',
+    group: 'tend',
+    abouts: hasFish,
+    label: () => say`Put new fish in, one for every four`,
+    minutes: 30,
+    does: (w) => {
+      let added = 0;
+      for (const x of w.state.shoals) {
+        const n = Math.max(1, Math.round(x.alive * NEW_FISH));
+        x.alive += n;
+        added += n;
+      }
+      return nothing(
+        say`${String(added)} more swim; new ones ought to stand apart for two weeks first.`,
+      );
     },
   },
   {

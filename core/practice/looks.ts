@@ -71,7 +71,9 @@ export function lookAtFish(w: Coupled): Seen {
     [...out],
     now < before
       ? say`You count ${String(now)} of ${String(before)}.`
-      : say`All ${String(before)} are there.`,
+      : now > before
+        ? say`You count ${String(now)}.`
+        : say`All ${String(before)} are there.`,
   );
 }
 

@@ -514,6 +514,19 @@ it.each(['loose-end', 'slow-drip', 'shut-drain'])(
   60_000,
 );
 
+it('takes new fish in, which breathe and are counted with the others', () => {
+  const g = ground('potting-shed-pair');
+  const [more, same] = [world(g), world(g)];
+  for (const w of [more, same]) w.advance(8 * HOUR);
+  perform(more, { act: 'fish-add', about: '' }, 0.5);
+  // A quarter of fourteen, rounded.
+  expect(more.state.shoals[0]!.alive).toBe(18);
+  expect(tell(actOf('look-fish').does(more, '', 0.5).words, 'metric')).toMatch(/You count 18\.$/);
+  for (const w of [more, same]) w.advance(20 * HOUR);
+  expect(water(more).oxygen).toBeLessThan(water(same).oxygen - 0.1);
+  expect(water(more).tan).toBeGreaterThan(water(same).tan);
+});
+
 it('keeps fish in a tub for a while, and counts them', () => {
   const g = ground('potting-shed-pair');
   const w = world(g).advance(9 * HOUR);
