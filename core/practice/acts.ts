@@ -6,6 +6,7 @@ import {
   dechlorinate,
   gramsFor,
   heatersOf,
+  total,
 } from '../life/index.ts';
 import { readField } from '../log/fields.ts';
 import { nameOf as partName } from '../log/words.ts';
@@ -559,7 +560,7 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Hang a stone on a battery pump into the tank`,
     minutes: 4,
     does: (w) => {
-      const fish = w.ground.groups.reduce((sum, x) => sum + x.mass, 0);
+      const fish = total(w.ground.groups, (x) => x.mass);
       w.state.set.air = BATTERY_AIR + BATTERY_PER_FISH * fish;
       return nothing(say`It bubbles.`);
     },

@@ -223,7 +223,7 @@ export class Coupled {
       const { net, key } = this.networkAt(from);
       // One who is told of the traces is told of those that begin where he does.
       const known = observer ? null : (this.known?.at(s.water, key) ?? null);
-      const end = Math.min(this.nextEdge(till), known?.till ?? Infinity);
+      const end = Math.min(this.nextEdge(till), known?.ends.t ?? Infinity);
       const stretch = known ?? stretchOf(net, key, s.water, end);
       this.live(net, stretch.trace, from, end);
       s.water = known ? this.known!.stateAt(known, end) : stretch.ends;

@@ -70,11 +70,13 @@ interface Grown extends Line {
 
 /** At such hours of the clock a line is looked at, whether it has lost too much already. */
 const LOOKED: Seconds = 3 * 3600;
-/** Goes on to the end, or until a line has lost so much that it is of no use: losses only grow. */
-function goOn(w: Coupled, ends: Seconds, most: number): void {
+/** What it comes to at the end, or where a line has lost so much that it is of no use: losses only grow. */
+function outcome(w: Coupled, ends: Seconds, most = Infinity): Pick<Line, 'loss' | 'well'> {
   const { state } = w;
   while (state.t < ends && lossOf(state.tally, true) < most)
     w.advance(Math.min(ends, (Math.floor(state.t / LOOKED + 1e-9) + 1) * LOOKED));
+  const well = state.t >= ends && isWell(w);
+  return { loss: lossOf(state.tally, well), well };
 }
 
 /** What a line comes to with one more act. @param most loss of which it is of no use */
@@ -82,23 +84,14 @@ function grow(line: Grown, a: Act, ends: Seconds, most: number): Grown {
   const after = line.after.fork();
   if (line.course) after.follow(line.course);
   perform(after, a, 0.5, ends);
-  const w = after.fork();
-  goOn(w, ends, most);
-  const well = w.state.t >= ends && isWell(w);
-  return {
-    acts: [...line.acts, a],
-    loss: lossOf(w.state.tally, well),
-    well,
-    after,
-    course: null,
-  };
+  return { acts: [...line.acts, a], ...outcome(after.fork(), ends, most), after, course: null };
 }
 /** A line whose further acts need not work out its water again, where they leave it as it is. */
 function onCourse(line: Grown, ends: Seconds): Grown {
   if (line.course) return line;
   const w = line.after.fork();
   const course = w.keepCourse();
-  goOn(w, ends, Infinity);
+  outcome(w, ends);
   return { ...line, course };
 }
 
@@ -128,9 +121,7 @@ export function bestLine(
   const { ends } = setup;
   const w = from.fork();
   const course = w.keepCourse();
-  goOn(w, ends, Infinity);
-  const well = isWell(w);
-  const idle: Grown = { acts: [], loss: lossOf(w.state.tally, well), well, after: from, course };
+  const idle: Grown = { acts: [], ...outcome(w, ends), after: from, course };
   const cures = new Set(setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures));
   let tried = 1;
   let best: Line = idle;

@@ -7,8 +7,6 @@ export const MOST_EVENTS = 4000;
 
 /** A stretch of the day’s water in one network. */
 export interface Stretch {
-  readonly from: Seconds;
-  readonly till: Seconds;
   /** The network, and what tells it from others. */
   readonly net: Network;
   readonly key: string;
@@ -21,7 +19,7 @@ export interface Stretch {
 export function stretchOf(net: Network, key: string, begins: DayState, till: Seconds): Stretch {
   const sim = new Simulation(net, begins, MOST_EVENTS).runTo(till);
   const ends = { ...sim.state(), t: till };
-  return { from: begins.t, till, net, key, begins, ends, trace: sim.trace(till) };
+  return { net, key, begins, ends, trace: sim.trace(till) };
 }
 
 /**
@@ -50,12 +48,13 @@ export class WaterCourse {
     if (!this.holds(state)) return null;
     const { t } = state;
     return (
-      this.stretches.find((s) => s.from <= t + 1e-6 && t < s.till - 1e-6 && s.key === key) ?? null
+      this.stretches.find((s) => s.begins.t <= t + 1e-6 && t < s.ends.t - 1e-6 && s.key === key) ??
+      null
     );
   }
   /** The state at a moment of a stretch. */
   stateAt(s: Stretch, t: Seconds): DayState {
-    this.on = t > s.till - 1e-6 ? s.ends : stretchOf(s.net, s.key, s.begins, t).ends;
+    this.on = t > s.ends.t - 1e-6 ? s.ends : stretchOf(s.net, s.key, s.begins, t).ends;
     return this.on;
   }
 }

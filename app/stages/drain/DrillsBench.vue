@@ -3,24 +3,20 @@ import { DRILL_WHY, lifeDrills, type Drill, type Grade } from '../../../core/dri
 import { computed } from 'vue';
 import { mdiPlay, mdiStop } from '@mdi/js';
 import { format, formatClock, tell } from '../../../core/quantity';
-import FixButton from '../../parts/FixButton.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import QuantityFields from '../../parts/QuantityFields.vue';
 import { useDerivation } from '../../stores/derivation';
 import { useDrills } from '../../stores/drills';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import DrillFixes from './DrillFixes.vue';
+import { GRADE_WORDS } from './gradeWords';
 
 /** Every fault tried at its worst moment: what happens, what the fish keep, what would have stopped it. */
 const drills = useDrills();
 const derivation = useDerivation();
 const system = useSystem();
 const settings = useSettings();
-const WORD: Record<Grade, string> = {
-  passed: 'passed',
-  loss: 'with loss',
-  failed: 'failed',
-};
 const RANK: Record<Grade, number> = { failed: 0, loss: 1, passed: 2 };
 const rows = computed(() => {
   const list = [...drills.done];
@@ -64,7 +60,7 @@ const alive = computed(() =>
 );
 const counts = computed(() =>
   (['failed', 'loss', 'passed'] as const)
-    .map((g) => `${drills.done.filter((d) => d.grade === g).length} ${WORD[g]}`)
+    .map((g) => `${drills.done.filter((d) => d.grade === g).length} ${GRADE_WORDS[g]}`)
     .join(', '),
 );
 const when = (d: Drill) =>
@@ -126,7 +122,7 @@ const when = (d: Drill) =>
               />
               <path v-else d="M3 3l10 10M13 3L3 13" />
             </svg>
-            {{ WORD[d.grade] }}
+            {{ GRADE_WORDS[d.grade] }}
           </td>
           <td>
             <button
@@ -148,18 +144,10 @@ const when = (d: Drill) =>
               <p class="small quiet">
                 It plays in the drawing and on the strip; the mark is where it strikes.
               </p>
-              <p v-if="d.grade !== 'passed' && drills.fixes === null" class="small" role="status">
-                Looking for what would have stopped it…
-              </p>
-              <p v-else-if="d.grade !== 'passed' && !drills.fixes?.length" class="small">
-                No change of size or setting stops this: a look at it every day does.
-              </p>
-              <FixButton
-                v-for="f in drills.fixes ?? []"
-                :key="f.id"
-                :label="tell(f.label, settings.units)"
-                :then="`then ${WORD[f.leaves]}`"
-                @take="(system.commit([...f.edits], tell(f.label, settings.units)), drills.close())"
+              <DrillFixes
+                v-if="d.grade !== 'passed'"
+                :fixes="drills.fixes"
+                @taken="drills.close()"
               />
             </div>
           </td>
@@ -179,7 +167,7 @@ const when = (d: Drill) =>
       </thead>
       <tbody>
         <tr v-for="d in alive" :key="d.id" :class="d.grade" :data-life-drill="d.id">
-          <td class="grade">{{ WORD[d.grade] }}</td>
+          <td class="grade">{{ GRADE_WORDS[d.grade] }}</td>
           <td>
             <b v-if="d.grade === 'passed'">{{ d.name }}</b>
             <button
@@ -196,19 +184,7 @@ const when = (d: Drill) =>
               {{ tell(d.advice, settings.units) }}
             </p>
             <div v-if="drills.openLife === d.id" class="open">
-              <p v-if="drills.lifeFixes === null" class="small" role="status">
-                Looking for what would have stopped it…
-              </p>
-              <p v-else-if="!drills.lifeFixes.length" class="small">
-                No change of size or setting stops this: a look at it every day does.
-              </p>
-              <FixButton
-                v-for="f in drills.lifeFixes ?? []"
-                :key="f.id"
-                :label="tell(f.label, settings.units)"
-                :then="`then ${WORD[f.leaves]}`"
-                @take="system.commit([...f.edits], tell(f.label, settings.units))"
-              />
+              <DrillFixes :fixes="drills.lifeFixes" />
             </div>
           </td>
         </tr>

@@ -1,7 +1,6 @@
 import {
   FAULTS,
   faultOf,
-  faultsOfAll,
   USUAL_SEVERITY,
   type FaultKind,
   type LifeFaultId,
@@ -45,8 +44,9 @@ const ROWS: readonly Row[] = [
   { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`A tray under the joints, and the top-up noted: it tells of a leak before the floor does.` },
 ];
 
-const drilled = (g: Ground, kind: FaultKind, how: Severity = severity(g)) =>
-  faultsOfAll(g.system, g.network([]), how).filter((f) => f.kind === kind);
+/** Where a fault can strike, and what it does there. @param strength that it has reached */
+const drilled = (g: Ground, kind: FaultKind, strength = 1) =>
+  faultOf(kind).instances({ system: g.system, net: g.network([]), how: severity(g, strength) });
 
 /** A small system drips less: this share of its water in an hour at the most. */
 const DRIP = 0.02;
@@ -75,13 +75,9 @@ const fromDrill = (r: Row): PracticeFault =>
     ...(r.kind === 'top-up-forgotten'
       ? {}
       : {
-          inject: (g: Ground, about: string, strength: number) => {
-            const net = g.network([]);
-            const found = faultOf(r.kind)
-              .instances({ system: g.system, net, how: severity(g, strength) })
-              .find((x) => x.about === about);
-            return found?.inject ?? ((n: Network) => n);
-          },
+          inject: (g: Ground, about: string, strength: number) =>
+            drilled(g, r.kind, strength).find((f) => f.about === about)?.inject ??
+            ((n: Network) => n),
         }),
     ...(r.kind === 'power-cut' ? { effects: () => ({ power: false }) } : {}),
     ...(r.lasts ? { lasts: r.lasts } : {}),
