@@ -1,5 +1,5 @@
 import { DOCUMENT_VERSION } from '../core/system/index.ts';
-import { logSchema } from '../core/log/schema.ts';
+import { logSchema } from '../core/entries/schema.ts';
 import { systemSchema } from '../core/system/schema/index.ts';
 
 /** What Joi says of a schema of its own; the parts of it that this program uses. */

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { Entry } from '../../core/log/types';
+import type { Entry } from '../../core/entries/types';
 import {
   DOCUMENT_VERSION,
   merge,

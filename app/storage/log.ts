@@ -1,5 +1,5 @@
-import { mergeEntry } from '../../core/log/entries';
-import type { Entry } from '../../core/log/types';
+import { mergeEntry } from '../../core/entries/entries';
+import type { Entry } from '../../core/entries/types';
 import {
   ask,
   attempt,

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { Entry } from '../../core/log/types';
+import type { Entry } from '../../core/entries/types';
 import { LAYOUTS, plainName, stepBetween, type Kept, type SystemDocument } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';

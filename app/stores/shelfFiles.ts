@@ -2,8 +2,8 @@ import { nanoid } from 'nanoid';
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
 import type { FiledPhoto } from '../../core/formats/write';
-import type { LogNews } from '../../core/log/entries';
-import type { Entry } from '../../core/log/types';
+import type { LogNews } from '../../core/entries/entries';
+import type { Entry } from '../../core/entries/types';
 import {
   LONGEST_HISTORY,
   same,
@@ -90,7 +90,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     if (!row?.ok || !row.value) return null;
     const mine = await logStore.entries(system.id);
     if (!mine.ok || (!mine.value.length && !entries.length)) return null;
-    const { newsOf } = await import('../../core/log/entries');
+    const { newsOf } = await import('../../core/entries/entries');
     const news = newsOf(mine.value, entries);
     const differs = !same(row.value.document, system);
     return news.write.length || differs ? { system, entries, news, differs } : null;

@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
-import { addDays, localDay } from '../../core/log/time';
+import { addDays, localDay } from '../../core/calendar/time';
 import { demo } from '../../core/test/demo';
 import { store } from '../storage/db';
 import { freshStores } from '../test/mountIt';

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowRef, watch } from 'vue';
-import { localDay } from '../../core/log/time';
-import { placeOf, readWeather, type WeatherDay } from '../../core/log/weather';
+import { localDay } from '../../core/calendar/time';
+import { placeOf, readWeather, type WeatherDay } from '../../core/readings/weather';
 import { store } from '../storage/db';
 import { useSystem } from './system';
 import { hereZone } from './zone';

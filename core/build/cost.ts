@@ -3,13 +3,13 @@ import { energyADay, feedADay, waterUseADay } from '../derived/index.ts';
 import { airOn, heatersOf, knowsYear, systemHeatLoss } from '../life/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import type { Share } from '../quantity/si.ts';
-import { pumpedLines, DAYS } from '../system/index.ts';
+import { pumpedLines } from '../system/index.ts';
 import type { NotedPart } from './parts/index.ts';
 
 /** What it costs to build and to run, as far as its grower has given prices. */
 
 const JOULES_PER_KWH = 3.6e6;
-const DAYS_OF_MONTH = DAYS / 12;
+const DAYS_OF_MONTH = 365 / 12;
 const DAY = 86400;
 /** First years bring half of what is hoped for, at worst. Practice. */
 const POOR_HARVEST: Share = 0.5;

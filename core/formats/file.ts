@@ -13,7 +13,7 @@ import {
   MOST_PHOTOS,
   MOST_SYSTEMS,
 } from './limits.ts';
-import { readLog, type ReadLog } from '../log/schema.ts';
+import { readLog, type ReadLog } from '../entries/schema.ts';
 import { runsOf } from '../practice/classList.ts';
 import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './write.ts';
 

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { simulate } from '../day/simulate.ts';
 import { compile } from '../assess/compile.ts';
-import { newEntry } from '../log/entries.ts';
+import { newEntry } from '../entries/entries.ts';
 import {
   DOCUMENT_VERSION,
   applyEdits,

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { cases } from '../test/cases.ts';
 import { demoDocument, entriesOf } from '../test/tended.ts';
 import { mergeLogs, newEntry, type Entry } from '../log/index.ts';
-import { readLog } from '../log/schema.ts';
+import { readLog } from '../entries/schema.ts';
 import { readAnyFile, readWithLog, writeWith } from './file.ts';
 import { entriesOfTable, guessMapping, logCsv, readTable, type Mapping } from './logCsv.ts';
 

@@ -1,4 +1,4 @@
-import type { Entry } from '../log/types.ts';
+import type { Entry } from '../entries/types.ts';
 import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';

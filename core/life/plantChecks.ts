@@ -1,3 +1,4 @@
+import { DAYS_OF_YEAR, dayAfter } from '../calendar/dayOfYear.ts';
 import { planOf, stands, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { CropKind } from '../catalogue/index.ts';
@@ -104,7 +105,7 @@ export function airOver(
   let low = Infinity;
   let high = -Infinity;
   let night = Infinity;
-  for (let d = 4; d <= 365; d += 7) {
+  for (let d = 4; d <= DAYS_OF_YEAR; d += 7) {
     if (!stands(stand, d)) continue;
     const air = airOn(s, d);
     low = Math.min(low, air.mean);
@@ -134,7 +135,7 @@ export function inFrost(s: SystemDocument, stand: CropStand): boolean {
   if (s.site.kind === 'indoor' || last === null || first === null) return false;
   if (stand.from === null && stand.to === null) return true;
   const frosty = (d: number) => (last < first ? d < last || d > first : d > first && d < last);
-  for (let d = 1; d <= 365; d += 3) if (stands(stand, d) && frosty(d)) return true;
+  for (let d = 1; d <= DAYS_OF_YEAR; d += 3) if (stands(stand, d) && frosty(d)) return true;
   return false;
 }
 
@@ -145,7 +146,7 @@ export function sowing({ stand, kind, plants }: Stand) {
   );
   return {
     seeds,
-    day: stand.from === null ? null : ((stand.from - kind.nurseryDays - 1 + 365) % 365) + 1,
-    ready: stand.from === null ? null : ((stand.from + kind.daysToHarvest - 1) % 365) + 1,
+    day: stand.from === null ? null : dayAfter(stand.from, -kind.nurseryDays),
+    ready: stand.from === null ? null : dayAfter(stand.from, kind.daysToHarvest),
   };
 }

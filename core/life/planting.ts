@@ -1,7 +1,7 @@
+import { daysAcross } from '../calendar/dayOfYear.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { GramsPerDay, SquareMetres } from '../quantity/si.ts';
 import {
-  daysBetween,
   isPlantSite,
   siteArea,
   stands,
@@ -23,7 +23,7 @@ export function grown({ stand, kind }: Stand, day: number): number {
   if (stand.from === null || kind.daysToHarvest === 0) return 1;
   return Math.min(
     1,
-    SEEDLING + ((1 - SEEDLING) * daysBetween(stand.from, day)) / kind.daysToHarvest,
+    SEEDLING + ((1 - SEEDLING) * daysAcross(stand.from, day)) / kind.daysToHarvest,
   );
 }
 

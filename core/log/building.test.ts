@@ -6,9 +6,9 @@ import { tell } from '../quantity/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
 import { entriesOfStep } from './building.ts';
-import { newEntry } from './entries.ts';
-import { readLog } from './schema.ts';
-import { seriesOf } from './trends.ts';
+import { newEntry } from '../entries/entries.ts';
+import { readLog } from '../entries/schema.ts';
+import { seriesOf } from '../readings/trends.ts';
 import { entryWords, noteBeside } from './words.ts';
 
 /** What the build showed, in the log. */

@@ -2,8 +2,8 @@ import { entryValue } from '../build/steps/state.ts';
 import type { Entry as BuildEntry, Step } from '../build/steps/types.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { ReadingId, SystemDocument } from '../system/index.ts';
-import { IN_DESIGN } from './state.ts';
-import type { EntryValues, Moment } from './types.ts';
+import { IN_DESIGN } from '../readings/tended.ts';
+import type { EntryValues, Moment } from '../entries/types.ts';
 import { BUILD_STEP } from './words.ts';
 
 /** What the build showed, as entries of the log: hold points that were passed, and what was measured at any step. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { NOW, entriesOf, tendedDemo } from '../test/tended.ts';
 import { driftOf, isWorth, refusalOf, ruleWants, troubleOfChannel, type Heard } from './devices.ts';
-import type { Entry } from './types.ts';
+import type { Entry } from '../entries/types.ts';
 
 const HOUR = 3_600_000;
 const heard = (

@@ -1,9 +1,9 @@
 import type { Seconds } from '../quantity/si.ts';
 import { pumpedLines, type PlugUse, type ReadingId } from '../system/index.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
-import { middle, readField } from './fields.ts';
-import { latestOn, latestReadings, type Tended } from './state.ts';
-import type { Entry, Moment } from './types.ts';
+import { middle, readField } from '../entries/fields.ts';
+import { latestOn, latestReadings, type Tended } from '../readings/tended.ts';
+import type { Entry, Moment } from '../entries/types.ts';
 
 /** What a device reads: thinned into the log, watched for faults; and what a plug may do. */
 

@@ -3,9 +3,9 @@ import { CHLORINE_HALF_LIFE, dechlorinate, standingTime, total } from '../life/i
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import { courseOf, type Course } from '../season/index.ts';
 import { dechlorinators, type Reading, type StartKind } from '../system/index.ts';
-import type { Tended } from './state.ts';
-import { addDays, dayOfYear, daysBetween, localDay, type LocalDay } from './time.ts';
-import type { Entry, Moment } from './types.ts';
+import type { Tended } from '../readings/tended.ts';
+import { addDays, dayOfYear, daysBetween, localDay, type LocalDay } from '../calendar/index.ts';
+import type { Entry, Moment } from '../entries/types.ts';
 
 /** The start of a system by its log: first water and its proof, cycling, first fish, first plants. */
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { tendedDemo } from '../test/tended.ts';
 import { adviceOf } from './advice/index.ts';
-import { signOf } from './signs.ts';
+import { signOf } from '../entries/signs.ts';
 import { wellSigns } from './things.ts';
 
 /** What is noted where all is well, and words for what is to be read. */

@@ -6,9 +6,9 @@ import {
   type ReadingId,
   type SystemDocument,
 } from '../system/index.ts';
-import type { SignId, SignPlace } from './signs.ts';
-import type { Tended } from './state.ts';
-import type { EntryKind } from './types.ts';
+import type { SignId, SignPlace } from '../entries/signs.ts';
+import type { Tended } from '../readings/tended.ts';
+import type { EntryKind } from '../entries/types.ts';
 
 /** What is read, seen and done at each thing of a system. */
 

@@ -1,12 +1,12 @@
 import { ACIDS, BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
 import { days, dose, liquid, litres, mass, say, time, type Phrase } from '../quantity/index.ts';
 import { cropKinds, fishKindOf, programmes, type SystemDocument } from '../system/index.ts';
-import { READ_FIELDS } from './fields.ts';
-import { signOf } from './signs.ts';
-import { SALT } from './state.ts';
+import { READ_FIELDS } from '../entries/fields.ts';
+import { signOf } from '../entries/signs.ts';
+import { SALT } from '../readings/tended.ts';
 import { TASKS, plantingTasks } from './tasks/rules.ts';
-import type { Tended } from './state.ts';
-import type { Entry, EntryKind } from './types.ts';
+import type { Tended } from '../readings/tended.ts';
+import type { Entry, EntryKind } from '../entries/types.ts';
 
 /** Entries in words. */
 

@@ -8,7 +8,7 @@ import {
   heatersOf,
   total,
 } from '../life/index.ts';
-import { readField } from '../log/fields.ts';
+import { readField } from '../entries/fields.ts';
 import { nameOf as partName } from '../log/words.ts';
 import { DAY } from '../network/types.ts';
 import { dose, litres, say, share, type Phrase } from '../quantity/index.ts';

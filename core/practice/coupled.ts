@@ -1,3 +1,4 @@
+import { dayAfter } from '../calendar/dayOfYear.ts';
 import type { DayTrace } from '../day/index.ts';
 import {
   AIR_PER_LIFTED,
@@ -507,7 +508,7 @@ export class Coupled {
       tapAlkalinity: 0,
       tapCarbon: 0,
     };
-    const year = ((this.day + Math.floor(t / DAY)) % 365) + 1;
+    const year = dayAfter(this.day + 1, Math.floor(t / DAY));
     const wet = Math.max(0.02, active);
     return [
       {

@@ -1,7 +1,7 @@
 import { airPumpsOf, heatersOf } from '../life/index.ts';
 import { KIT_STEPS } from '../log/things.ts';
-import { readField } from '../log/fields.ts';
-import { signOf, type SignId } from '../log/signs.ts';
+import { readField } from '../entries/fields.ts';
+import { signOf, type SignId } from '../entries/signs.ts';
 import { isOn } from '../day/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';

@@ -1,3 +1,4 @@
+import { dayAfter } from '../calendar/dayOfYear.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf } from './faults/index.ts';
@@ -111,7 +112,7 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
       : (scenario.season === 'summer') === north
         ? SUMMER
         : WINTER;
-  const day = Math.round((middle + 20 * (random() - 0.5) + 365) % 365) || 1;
+  const day = dayAfter(1, Math.round(middle + 20 * (random() - 0.5)) - 1);
   const begins = FIRST_MORNING + (scenario.hour - 8) * 3600 + Math.round(random() * 4) * 300;
   const hidden = scenario.strikes.map((x): Hidden => {
     const f = practiceFaultOf(x.kind);

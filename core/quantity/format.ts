@@ -1,3 +1,4 @@
+import { dayOfMonthYear, monthAndDay } from '../calendar/dayOfYear.ts';
 import { displayUnits, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
 
 /** A number ready to show, apart from its unit so that the two can be set in different sizes. */
@@ -66,8 +67,8 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 
 /** A day of the year, 1 to 366, as a date without a year; 29 February is the 60th. */
 export function formatDay(day: number): string {
-  const date = new Date(Date.UTC(2000, 0, Math.round(day)));
-  return `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+  const [month, of] = monthAndDay(day);
+  return `${of} ${MONTHS[month - 1]}`;
 }
 
 /** The day of the year of a date such as “12 May” or “May 12”; null where it is none. */
@@ -77,9 +78,8 @@ export function dayOf(text: string): number | null {
   const date = m?.[1] ?? m?.[4];
   const month = MONTHS.findIndex((x) => x.toLowerCase() === named);
   if (month < 0 || date === undefined) return null;
-  const utc = new Date(Date.UTC(2000, month, Number(date)));
-  if (utc.getUTCMonth() !== month) return null;
-  return Math.round((utc.getTime() - Date.UTC(2000, 0, 0)) / 86400000);
+  const found = dayOfMonthYear(month + 1, Number(date));
+  return monthAndDay(found)[0] === month + 1 ? found : null;
 }
 
 /**

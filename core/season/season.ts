@@ -1,3 +1,4 @@
+import { dayAfter } from '../calendar/dayOfYear.ts';
 import { standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import {
@@ -176,7 +177,7 @@ export function runSeason(
   const off = course.events.filter((e) => e.kind === 'heater-off');
   const heated = (day: number) => !off.some((e) => day >= e.day && day < e.day + e.days);
   const temperature = (day: number) =>
-    course.held.t ?? waterOn(s, c.a, ((course.begins - 1 + day) % 365) + 1, heated(day));
+    course.held.t ?? waterOn(s, c.a, dayAfter(course.begins, day), heated(day));
   const tap = tapOf(s, temperature(0));
 
   const n = course.days + 1;
@@ -299,7 +300,7 @@ function dayOf(
     volume,
     surface,
     tan,
-    uptake: planted ? uptakeOn(c.system, ((course.begins - 1 + day) % 365) + 1, [...stands]) : 0,
+    uptake: planted ? uptakeOn(c.system, dayAfter(course.begins, day), [...stands]) : 0,
     denitrified: media && feed > 0 ? DENITRIFIED : 0,
     breath,
     exchange,

@@ -1,3 +1,4 @@
+import { DAYS_OF_YEAR, daysAcross } from '../calendar/dayOfYear.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { Metres, SquareMetres } from '../quantity/si.ts';
 import { shapeArea, widest } from '../water/shape.ts';
@@ -6,8 +7,6 @@ import { PLANT_ROLES } from './find.ts';
 import type { CropStand, SystemDocument, Vessel } from './types.ts';
 
 /** The crops of a document with their kinds, and the ground that they stand on. */
-
-export const DAYS = 365;
 
 /** A stand with its kind and what follows from it. */
 export interface Stand {
@@ -61,14 +60,10 @@ export function siteArea(v: Vessel): SquareMetres {
 export const isPlantSite = (v: Vessel): boolean =>
   (PLANT_ROLES as readonly string[]).includes(v.role);
 
-/** Days from one day of the year to another, over the new year where it is earlier. */
-export const daysBetween = (from: number, to: number): number =>
-  (((to - from) % DAYS) + DAYS) % DAYS;
-
 /** Whether a stand is in the ground on a day of the year. */
 export function stands({ from, to }: CropStand, day: number): boolean {
   if (from === null && to === null) return true;
   const start = from ?? 1;
-  const end = to ?? DAYS;
-  return daysBetween(start, day) <= daysBetween(start, end);
+  const end = to ?? DAYS_OF_YEAR;
+  return daysAcross(start, day) <= daysAcross(start, end);
 }

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { readSystem } from '../formats/file.ts';
 import { judgeWhole } from '../findings/judge.ts';
-import { asRead, tended, type Tended } from '../log/state.ts';
-import type { Entry, EntryValues } from '../log/types.ts';
-import type { WeatherDay } from '../log/weather.ts';
+import { asRead, tended, type Tended } from '../readings/tended.ts';
+import type { Entry, EntryValues } from '../entries/types.ts';
+import type { WeatherDay } from '../readings/weather.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 
 /** Wednesday morning, in summer. */

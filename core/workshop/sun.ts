@@ -34,13 +34,3 @@ export function daylight(latitude: number, dayOfYear: number): Daylight {
   const half = (Math.acos(Math.min(1, Math.max(-1, cos))) / RAD) * 240;
   return { rise: NOON - half, set: NOON + half };
 }
-
-/**
- * Day of the year of a date, 1 … 366.
- *
- * @param month 1 to 12
- * @param day 1 to 31
- */
-export function dayOfYear(year: number, month: number, day: number): number {
-  return Math.round((Date.UTC(year, month - 1, day) - Date.UTC(year, 0, 0)) / 86400000);
-}

@@ -1,3 +1,4 @@
+import { dayOfYear, daysAcross, localDay } from '../../core/calendar/index.ts';
 import { judgeWhole } from '../../core/findings/judge.ts';
 import { lifeOf } from '../../core/life/index.ts';
 import { courseOf, runSeason, seasonGround } from '../../core/season/index.ts';
@@ -33,12 +34,6 @@ const SWING = { temperature: 0.6, ph: 0.08 } as const;
 /** Time in which levels move when a pump is switched, s. */
 const SETTLES = 600;
 
-/** Day of the year of a moment, from 0. */
-const dayOfYear = (at: number): number => {
-  const d = new Date(at);
-  return Math.floor((at - Date.UTC(d.getUTCFullYear(), 0, 1)) / (DAY * 1000));
-};
-
 export class Copy {
   readonly channels: readonly ChannelInfo[];
   readonly plugs: readonly PlugInfo[];
@@ -54,7 +49,7 @@ export class Copy {
     const season = runSeason(seasonGround(figures), { ...courseOf(system), days: 365 });
     const begins = system.plan.begins;
     const on = (column: Float64Array, at: number): number => {
-      const d = (((dayOfYear(at) + 1 - begins) % 365) + 365) % 365;
+      const d = daysAcross(begins, dayOfYear(localDay(at, 'UTC')));
       return column[Math.min(column.length - 1, d)]!;
     };
     const wave = (at: number, hour: number) =>

@@ -2,7 +2,7 @@ import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { readSystem } from '../../core/formats/file.ts';
-import { isDay } from '../../core/log/time.ts';
+import { isDay } from '../../core/calendar/time.ts';
 import { isOwnName } from '../settings.ts';
 import { MOST_SPEED, NO_FAULTS, type Bench, type Faults, type Message } from './bench.ts';
 import { weatherOf } from './weather.ts';

@@ -1,5 +1,5 @@
 import { CLIMATES } from '../../core/catalogue/index.ts';
-import { dayOfYear, localDay } from '../../core/log/time.ts';
+import { dayOfYear, localDay } from '../../core/calendar/index.ts';
 import { onDay } from '../../core/life/index.ts';
 
 /** Weather made up from monthly normals: by the nearest climate of the catalogue and the date. */

@@ -1,8 +1,8 @@
 import { tell } from '../../quantity/index.ts';
-import type { Tended } from '../state.ts';
+import type { Tended } from '../../readings/tended.ts';
 import { DUE_MINUTE, retestEntry } from '../tasks/index.ts';
-import { addDays, localDay, localMinutes, momentOf } from '../time.ts';
-import type { EntryValues, Moment } from '../types.ts';
+import { addDays, localDay, localMinutes, momentOf } from '../../calendar/time.ts';
+import type { EntryValues, Moment } from '../../entries/types.ts';
 import type { Advice } from './types.ts';
 
 /** What is noted when advice was followed: the act itself, and the test that tells what came of it. */

@@ -1,5 +1,5 @@
 import { ADVICE_ORDER, URGENCIES, type Advice, type AdviceRule, type Advised } from './types.ts';
-import type { Tended } from '../state.ts';
+import type { Tended } from '../../readings/tended.ts';
 import { ammonia } from './rules/ammonia.ts';
 import { carbonate } from './rules/carbonate.ts';
 import { chlorine } from './rules/chlorine.ts';

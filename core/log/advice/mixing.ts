@@ -17,7 +17,7 @@ import type {
   Seconds,
   Share,
 } from '../../quantity/si.ts';
-import type { Tended } from '../state.ts';
+import type { Tended } from '../../readings/tended.ts';
 
 /** The water after part of it is changed for tap water. */
 

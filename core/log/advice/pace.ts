@@ -1,9 +1,9 @@
 import { say, time, type Phrase, type Told } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
 import type { ReadingId } from '../../system/index.ts';
-import { listedFields, readField } from '../fields.ts';
-import { ageOf, isDated, newest, type Latest, type Tended } from '../state.ts';
-import type { Entry } from '../types.ts';
+import { listedFields, readField } from '../../entries/fields.ts';
+import { ageOf, isDated, newest, type Latest, type Tended } from '../../readings/tended.ts';
+import type { Entry } from '../../entries/types.ts';
 import type { Advised, Urgency } from './types.ts';
 
 /** The pace of advice: nothing twice within its wait, and no further step before a new reading. */

@@ -1,8 +1,8 @@
 import type { Phrase, QuantityKind } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
 import type { ReadingId } from '../../system/index.ts';
-import type { Tended } from '../state.ts';
-import type { Moment } from '../types.ts';
+import type { Tended } from '../../readings/tended.ts';
+import type { Moment } from '../../entries/types.ts';
 
 /** How soon: fish or plants are at stake this hour; today; this week. */
 export const URGENCIES = ['now', 'today', 'week'] as const;

@@ -1,9 +1,9 @@
 import { say } from '../../quantity/index.ts';
 import { READINGS, type OwnTask, type ReadingId } from '../../system/index.ts';
-import { listedFields } from '../fields.ts';
-import { FORGOTTEN, type Tended } from '../state.ts';
-import { addDays, localDay, momentOf, type LocalDay } from '../time.ts';
-import type { EntryValues, Moment } from '../types.ts';
+import { listedFields } from '../../entries/fields.ts';
+import { FORGOTTEN, type Tended } from '../../readings/tended.ts';
+import { addDays, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
+import type { EntryValues, Moment } from '../../entries/types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
 import { TASKS, plantingTasks, startDay, today } from './rules.ts';
 import type { Schedule, Task, TaskRule } from './types.ts';

@@ -1,6 +1,6 @@
 import * as rrule from 'rrule';
 import type { TaskUnit } from '../../system/index.ts';
-import { addDays, type LocalDay } from '../time.ts';
+import { addDays, type LocalDay } from '../../calendar/time.ts';
 
 /** Days that repeat, by the rules of RFC 5545. The package is CommonJS and has its names on its default where it is loaded as such. */
 const { Frequency, RRule } =

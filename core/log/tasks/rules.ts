@@ -1,14 +1,15 @@
+import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
-import { knowsYear, sowing, waterOn, airOn } from '../../life/index.ts';
+import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
 import { days, dose, feed, litres, say } from '../../quantity/index.ts';
 import { IRON_TARGET, chelateDose } from '../../sums/supplements.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
 import { wantedEvery } from '../advice/index.ts';
-import { bandsOf } from '../bands.ts';
-import { isAnew, sinceChange } from '../solution.ts';
-import { daysRunning, newest, type Tended } from '../state.ts';
-import { addDays, ahead, localDay, momentOf, type LocalDay } from '../time.ts';
-import type { Entry } from '../types.ts';
+import { bandsOf } from '../../readings/bands.ts';
+import { isAnew, sinceChange } from '../../readings/solution.ts';
+import { daysRunning, newest, type Tended } from '../../readings/tended.ts';
+import { addDays, ahead, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
+import type { Entry } from '../../entries/types.ts';
 import type { Schedule, TaskRule } from './types.ts';
 import { WEATHER_TASKS } from './weather.ts';
 
@@ -49,12 +50,13 @@ const young = (t: Tended) => (daysRunning(t) ?? 0) < 42;
 /** A day of the year as a date in this year or the next, whichever is to come or not long gone. */
 function datesOf(t: Tended, dayOfTheYear: number): LocalDay[] {
   const year = Number(today(t).slice(0, 4));
-  return [year - 1, year, year + 1].map((y) => addDays(`${y}-01-01`, dayOfTheYear - 1));
+  return [year - 1, year, year + 1].map((y) => dateIn(y, dayOfTheYear));
 }
 
-/** First day of the year on which something of the season’s warmth becomes true; null where it never does. */
-function firstDay(holds: (day: number) => boolean): number | null {
-  for (let d = 2; d <= 365; d++) if (holds(d) && !holds(d - 1)) return d;
+/** First day of the year, from a day on, on which something of the season’s warmth becomes true; null where it never does. */
+function firstDayFrom(start: number, holds: (day: number) => boolean): number | null {
+  for (let n = 1; n < DAYS_OF_YEAR; n++)
+    if (holds(dayAfter(start, n)) && !holds(dayAfter(start, n - 1))) return dayAfter(start, n);
   return null;
 }
 
@@ -336,7 +338,7 @@ export const TASKS: readonly TaskRule[] = [
     applies: (t) => knowsYear(t.system) && shadeDay(t) !== null,
     schedule: () => ({
       kind: 'dates',
-      dates: (t) => datesOf(t, Math.max(1, (shadeDay(t) ?? 30) - 14)),
+      dates: (t) => datesOf(t, dayAfter(shadeDay(t) ?? 1, -14)),
     }),
   },
   {
@@ -347,7 +349,7 @@ export const TASKS: readonly TaskRule[] = [
     applies: (t) => t.system.site.frost.first !== null && t.system.site.kind !== 'indoor',
     schedule: () => ({
       kind: 'dates',
-      dates: (t) => datesOf(t, ((t.system.site.frost.first! - 21 + 364) % 365) + 1),
+      dates: (t) => datesOf(t, dayAfter(t.system.site.frost.first!, -21)),
     }),
   },
   {
@@ -362,7 +364,7 @@ export const TASKS: readonly TaskRule[] = [
     applies: (t) => t.hasFish && knowsYear(t.system) && coldDay(t) !== null,
     schedule: () => ({
       kind: 'dates',
-      dates: (t) => datesOf(t, Math.max(1, (coldDay(t) ?? 300) - 14)),
+      dates: (t) => datesOf(t, dayAfter(coldDay(t) ?? 1, -14)),
     }),
   },
   ...WEATHER_TASKS,
@@ -373,12 +375,15 @@ function shadeDay(t: Tended): number | null {
   const band = bandsOf(t).temperature;
   if (!band) return null;
   const wish = t.hasFish ? band.good[1] : band.edge[1];
-  return firstDay((d) => waterOn(t.system, t.c.a, d, false) > wish - 1);
+  const from = extremes(t.system, t.c.a).cold.day;
+  return firstDayFrom(from, (d) => waterOn(t.system, t.c.a, d, false) > wish - 1);
 }
 function coldDay(t: Tended): number | null {
   const band = bandsOf(t).temperature;
   if (!band) return null;
-  return firstDay((d) => d > 180 && airOn(t.system, d).mean < band.good[0]);
+  // The year cools from its warmest month on, whichever side of the equator it is on.
+  const from = extremes(t.system, t.c.a).warm.day;
+  return firstDayFrom(from, (d) => airOn(t.system, d).mean < band.good[0]);
 }
 
 /** What the planting plan asks for: sowing, planting out, harvest and clearing of each stand. */

@@ -4,7 +4,7 @@ import { tasksIcs } from '../../formats/tasksIcs.ts';
 import { tell } from '../../quantity/index.ts';
 import { NOW, tendedDemo, type Noted } from '../../test/tended.ts';
 import { applyEdits, type Edit } from '../../system/index.ts';
-import { addDays, localDay } from '../time.ts';
+import { addDays, localDay } from '../../calendar/time.ts';
 import { daysOf, nextAfter, retestEntry, ruleText, tasksOf, weekOf, type Task } from './index.ts';
 
 /** NOW is Wednesday, 10 June 2026, 10 o’clock in Vienna. */
@@ -173,8 +173,8 @@ describe('tasks', () => {
       [],
       [filled(80), stand, { at: 'crops.mizuna.to', to: 240 }],
     );
-    expect(dueOf(all, 'plant-mizuna')).toBe('2026-06-19');
-    expect(dueOf(all, 'clear-mizuna')).toBe('2026-08-28');
+    expect(dueOf(all, 'plant-mizuna')).toBe('2026-06-18');
+    expect(dueOf(all, 'clear-mizuna')).toBe('2026-08-27');
     const early = tasks(
       'potting-shed-pair',
       [{ h: 2, kind: 'planting', about: 'mizuna' }],

@@ -1,8 +1,8 @@
 import type { Phrase } from '../../quantity/index.ts';
 import type { ReadingId } from '../../system/index.ts';
-import type { Tended } from '../state.ts';
-import type { LocalDay } from '../time.ts';
-import type { Entry, EntryKind, Moment } from '../types.ts';
+import type { Tended } from '../../readings/tended.ts';
+import type { LocalDay } from '../../calendar/time.ts';
+import type { Entry, EntryKind, Moment } from '../../entries/types.ts';
 import type { Every } from './recurrence.ts';
 
 /** When a task falls due. */

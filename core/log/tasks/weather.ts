@@ -1,10 +1,10 @@
 import type { Celsius } from '../../quantity/si.ts';
 import { say, temperature as degrees } from '../../quantity/index.ts';
 import { isStore } from '../../system/index.ts';
-import { bandsOf } from '../bands.ts';
-import type { Tended } from '../state.ts';
-import { addDays, localDay } from '../time.ts';
-import type { WeatherDay } from '../weather.ts';
+import { bandsOf } from '../../readings/bands.ts';
+import type { Tended } from '../../readings/tended.ts';
+import { addDays, localDay } from '../../calendar/time.ts';
+import type { WeatherDay } from '../../readings/weather.ts';
 import type { TaskRule } from './types.ts';
 
 /** Tasks of the weather ahead, where it is known. */

@@ -1,13 +1,13 @@
 import { UNIONISED_LIMITS, unionisedShare } from '../../life/index.ts';
 import { concentration, flow, ph, say, share, temperature, time } from '../../quantity/index.ts';
-import { bandsOf } from '../bands.ts';
-import { daysRunning, isDated, latestOn, newest, recent, type Latest } from '../state.ts';
+import { bandsOf } from '../../readings/bands.ts';
+import { daysRunning, isDated, latestOn, newest, recent, type Latest } from '../../readings/tended.ts';
 import { cropKindOf } from '../../system/index.ts';
 import { dutyFlow, fillTime } from '../../derived/index.ts';
 import { toppedUp } from '../advice/index.ts';
 import type { FindingId } from '../../findings/index.ts';
-import type { SignId } from '../signs.ts';
-import type { EntryKind } from '../types.ts';
+import type { SignId } from '../../entries/signs.ts';
+import type { EntryKind } from '../../entries/types.ts';
 import type { Case, Cause, Evidence } from './types.ts';
 
 /** What may be behind trouble: one row a cause, with what in the log, the readings and the findings speaks for it. */

@@ -1,8 +1,8 @@
 import type { Finding } from '../../findings/index.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { ReadingId } from '../../system/index.ts';
-import { isDated, type Tended } from '../state.ts';
-import type { SignId } from '../signs.ts';
+import { isDated, type Tended } from '../../readings/tended.ts';
+import type { SignId } from '../../entries/signs.ts';
 import { CAUSES } from './causes.ts';
 import { SYMPTOMS } from './symptoms.ts';
 import type { Cause, Evidence } from './types.ts';

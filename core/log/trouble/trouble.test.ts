@@ -6,7 +6,7 @@ import { SUMS } from '../../sums/index.ts';
 import { tendedDemo, type Noted } from '../../test/tended.ts';
 import type { Edit } from '../../system/index.ts';
 import { TASKS } from '../tasks/index.ts';
-import { SIGNS, type SignId } from '../signs.ts';
+import { SIGNS, type SignId } from '../../entries/signs.ts';
 import { CAUSES, SYMPTOMS, diagnose } from './index.ts';
 
 const diagnosis = (

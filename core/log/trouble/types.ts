@@ -3,8 +3,8 @@ import type { Finding } from '../../findings/index.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { ReadingId } from '../../system/index.ts';
 import type { AdviceRuleId } from '../advice/types.ts';
-import type { Tended } from '../state.ts';
-import type { SignId } from '../signs.ts';
+import type { Tended } from '../../readings/tended.ts';
+import type { SignId } from '../../entries/signs.ts';
 
 /** Trouble without readings: from what is seen to what is behind it. */
 

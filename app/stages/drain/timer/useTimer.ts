@@ -7,7 +7,8 @@ import {
   type Irrigation,
   wantedOf,
 } from '../../../../core/workshop/irrigation';
-import { daylight, dayOfYear } from '../../../../core/workshop/sun';
+import { dayOfYear } from '../../../../core/calendar';
+import { daylight } from '../../../../core/workshop/sun';
 import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
 import { useChosen } from '../../../stores/chosen';
@@ -36,8 +37,7 @@ export function useTimer() {
   const bench = useBench();
   const chosen = useChosen();
   const light = computed(() => {
-    const [y, m, d] = bench.date.split('-').map(Number) as [number, number, number];
-    return lightOf(system.document!, (latitude) => daylight(latitude, dayOfYear(y, m, d)));
+    return lightOf(system.document!, (latitude) => daylight(latitude, dayOfYear(bench.date)));
   });
   const timers = computed<Timed[]>(() => {
     const s = system.document!;

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { daysBetween } from '../../../../core/system';
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
 import { groupsOf } from '../../../../core/life';
 import '../../../parts/chartFont';
-import { dayOfYear, localDay } from '../../../../core/log/time';
+import { dayOfYear, daysAcross, localDay } from '../../../../core/calendar';
 import { hereZone } from '../../../stores/log';
 import { useSeason } from '../../../stores/season';
 import { useSystem } from '../../../stores/system';
@@ -39,7 +38,7 @@ const chart = computed(() =>
 /** The day of the season that it is by the clock; nothing outside it. */
 const today = computed(() => {
   const plan = system.document!.plan;
-  const since = daysBetween(plan.begins, dayOfYear(localDay(Date.now(), hereZone())));
+  const since = daysAcross(plan.begins, dayOfYear(localDay(Date.now(), hereZone())));
   return since <= plan.days ? since : null;
 });
 const words = computed(() => (store.season ? seasonInWords(store.season, store.fit) : ''));

@@ -1,7 +1,7 @@
 import { UNIONISED_LIMITS, tanAt, unionisedShare } from '../../../life/index.ts';
 import { concentration, feed, litres, ph, say, share } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
-import { tankOf } from '../../state.ts';
+import { bandsOf } from '../../../readings/bands.ts';
+import { tankOf } from '../../../readings/tended.ts';
 import { CHANGE_WAIT, changeAgainstAmmonia, treatedWater, waterNow } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';

@@ -16,9 +16,9 @@ import {
   phAfter,
 } from '../../../life/index.ts';
 import { concentration, dose, hardness, liquid, ph, say } from '../../../quantity/index.ts';
-import { bandsOf, standing } from '../../bands.ts';
-import { movesPh, recent, tankOf, type Tended } from '../../state.ts';
-import type { Entry } from '../../types.ts';
+import { bandsOf, standing } from '../../../readings/bands.ts';
+import { movesPh, recent, tankOf, type Tended } from '../../../readings/tended.ts';
+import type { Entry } from '../../../entries/types.ts';
 import { phForAmmonia, waterNow } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised, type Urgency } from '../types.ts';

@@ -1,6 +1,6 @@
 import { KIT_SCALES, MOST_AT_ONCE, NITRATE_RANGE } from '../../../life/index.ts';
 import { concentration, litres, say, share } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
+import { bandsOf } from '../../../readings/bands.ts';
 import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';

@@ -5,8 +5,8 @@ import {
   waterChanges,
 } from '../../../life/index.ts';
 import { concentration, dose, feed, litres, say, share } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
-import { SALT, chlorideOf, tankOf } from '../../state.ts';
+import { bandsOf } from '../../../readings/bands.ts';
+import { SALT, chlorideOf, tankOf } from '../../../readings/tended.ts';
 import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';

@@ -1,7 +1,7 @@
 import { saturation } from '../../../life/index.ts';
 import { concentration, say, time } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
-import { isDated, newest, recent, tankOf } from '../../state.ts';
+import { bandsOf } from '../../../readings/bands.ts';
+import { isDated, newest, recent, tankOf } from '../../../readings/tended.ts';
 import { isFresh, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 

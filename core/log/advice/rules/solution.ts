@@ -9,11 +9,11 @@ import {
   share,
   type Phrase,
 } from '../../../quantity/index.ts';
-import { bandsOf } from '../../bands.ts';
-import { daysRunning, newest, type Tended } from '../../state.ts';
+import { bandsOf } from '../../../readings/bands.ts';
+import { daysRunning, newest, type Tended } from '../../../readings/tended.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
-import { programmeOf, responseOf, sinceChange, stageOf } from '../../solution.ts';
+import { programmeOf, responseOf, sinceChange, stageOf } from '../../../readings/solution.ts';
 
 const MIX_WAIT = 1800;
 /** A full dose is never exceeded at once, and a top-up is no more than this share of the water. */

@@ -1,7 +1,7 @@
 import { say } from '../../../quantity/index.ts';
 import type { ReadingId } from '../../../system/index.ts';
-import { listedFields } from '../../fields.ts';
-import { ageOf, daysRunning, type Tended } from '../../state.ts';
+import { listedFields } from '../../../entries/fields.ts';
+import { ageOf, daysRunning, type Tended } from '../../../readings/tended.ts';
 import { readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 

@@ -1,7 +1,7 @@
 import { MOST_AT_ONCE, SOLUTION_WARMTH, appetite, feedOf } from '../../../life/index.ts';
 import { feed, litres, power, say, temperature as degrees } from '../../../quantity/index.ts';
-import { bandsOf, bestWarmth } from '../../bands.ts';
-import { tankOf, type Tended } from '../../state.ts';
+import { bandsOf, bestWarmth } from '../../../readings/bands.ts';
+import { tankOf, type Tended } from '../../../readings/tended.ts';
 import { CHANGE_WAIT, calmChange, treatedWater } from '../mixing.ts';
 import { isFresh, paced, readWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';

@@ -1,8 +1,8 @@
 import { days, say } from '../../../quantity/index.ts';
-import { readField } from '../../fields.ts';
-import { bandsOf, standing } from '../../bands.ts';
-import type { Tended } from '../../state.ts';
-import { crossingsOf, type Crossing } from '../../trends.ts';
+import { readField } from '../../../entries/fields.ts';
+import { bandsOf, standing } from '../../../readings/bands.ts';
+import type { Tended } from '../../../readings/tended.ts';
+import { crossingsOf, type Crossing } from '../../../readings/trends.ts';
 import { readWords, shownAs } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';
 

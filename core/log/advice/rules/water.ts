@@ -1,8 +1,8 @@
 import { dutyFlow, fillTime } from '../../../derived/index.ts';
 import { flow, litres, mm, say, share, time } from '../../../quantity/index.ts';
 import { volumeAt } from '../../../water/index.ts';
-import { SLOW_FILL, WEAK_FLOW } from '../../bands.ts';
-import { isDated, latestOn, recent, type Tended } from '../../state.ts';
+import { SLOW_FILL, WEAK_FLOW } from '../../../readings/bands.ts';
+import { isDated, latestOn, recent, type Tended } from '../../../readings/tended.ts';
 import { treatedWater } from '../mixing.ts';
 import { agoWords } from '../pace.ts';
 import { defineAdvice, type Advised } from '../types.ts';

@@ -4,7 +4,7 @@ import { fillTime, dutyFlow } from '../derived/index.ts';
 import { assess } from '../assess/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demoDocument, NOW, tendedDemo, type Noted } from '../test/tended.ts';
-import { adviceOf } from './advice/index.ts';
+import { adviceOf } from '../log/advice/index.ts';
 import {
   accountOf,
   crossingOf,

@@ -4,9 +4,9 @@ import { saltAgainstNitrite, lifeOf, type LifeBalance } from '../life/index.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
 import { waterOf } from '../sums/sum.ts';
-import { middle } from './fields.ts';
-import { living, ordered } from './entries.ts';
-import type { Entry, Moment } from './types.ts';
+import { middle } from '../entries/fields.ts';
+import { living, ordered } from '../entries/entries.ts';
+import type { Entry, Moment } from '../entries/types.ts';
 import type { WeatherDay } from './weather.ts';
 
 /** What is known of the running system at a moment: the last readings, what was done since, what lives in it. */

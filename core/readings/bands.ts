@@ -10,7 +10,7 @@ import {
 import { dutyFlow, fillTime } from '../derived/index.ts';
 import { CHLORINE_LIMITS } from '../catalogue/index.ts';
 import type { ReadingId } from '../system/index.ts';
-import type { Tended } from './state.ts';
+import type { Tended } from './tended.ts';
 
 /** The safe bands of this system: what suits its fish, crops and bacteria, and beyond what it does harm. */
 

@@ -1,7 +1,7 @@
 import { CLIMATES } from '../catalogue/index.ts';
 import type { Celsius } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
-import { isDay, type LocalDay } from './time.ts';
+import { isDay, type LocalDay } from '../calendar/time.ts';
 
 /** Weather of the days ahead, where a gateway knows it. */
 

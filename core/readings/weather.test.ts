@@ -4,8 +4,8 @@ import { tell } from '../quantity/index.ts';
 import type { Edit } from '../system/index.ts';
 import { NOW, demoDocument, tendedDemo, type Noted } from '../test/tended.ts';
 import { applyEdits } from '../system/index.ts';
-import { tasksOf } from './tasks/index.ts';
-import { addDays, isDay } from './time.ts';
+import { tasksOf } from '../log/tasks/index.ts';
+import { addDays, isDay } from '../calendar/time.ts';
 import { placeOf, readWeather, type WeatherDay } from './weather.ts';
 
 /** Weather of the days ahead: how it is read, and the tasks that it makes. NOW is Wednesday, 10 June 2026. */

@@ -1,3 +1,4 @@
+import type { Moment } from '../calendar/time.ts';
 import type { Interval } from '../system/index.ts';
 import type {
   Celsius,
@@ -12,8 +13,7 @@ import type {
 
 /** The log of a system: one entry for each thing that was read, given, changed or seen. */
 
-/** Milliseconds since 1970, UTC. */
-export type Moment = number;
+export type { Moment } from '../calendar/time.ts';
 
 export const ENTRY_KINDS = [
   'reading',

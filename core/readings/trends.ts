@@ -3,9 +3,9 @@ import { dutyFlow, fillTime } from '../derived/index.ts';
 import type { Seconds, Share } from '../quantity/si.ts';
 import { applyEdits, type Edit, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { bandsOf, type Band } from './bands.ts';
-import { middle } from './fields.ts';
-import { firstFrom, type Tended } from './state.ts';
-import type { Entry, Moment } from './types.ts';
+import { middle } from '../entries/fields.ts';
+import { firstFrom, type Tended } from './tended.ts';
+import type { Entry, Moment } from '../entries/types.ts';
 
 /** Readings over time, where they are heading, and what they say of pump, stones and water. */
 

@@ -2,8 +2,8 @@ import type { GrowthStage, Programme } from '../catalogue/index.ts';
 import { CHANGE_WEEKS } from '../life/index.ts';
 import type { CubicMetres, SiemensPerMetre } from '../quantity/si.ts';
 import { programmes } from '../system/index.ts';
-import type { Tended } from './state.ts';
-import type { Entry, Moment } from './types.ts';
+import type { Tended } from './tended.ts';
+import type { Entry, Moment } from '../entries/types.ts';
 
 /** The nutrient solution by its log: its age, its top-ups, its drift, and what a dose does to it. */
 

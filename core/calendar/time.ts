@@ -1,9 +1,10 @@
 import { tzOffset } from '@date-fns/tz';
-import type { Moment } from './types.ts';
 
 /** Moments as a wall clock of some zone shows them. A day is written as YYYY-MM-DD. */
 
 export type LocalDay = string;
+/** Milliseconds since 1970, UTC. */
+export type Moment = number;
 /** Whether something is written as a day of the calendar. */
 export function isDay(x: unknown): x is LocalDay {
   if (typeof x !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(x)) return false;
@@ -107,6 +108,3 @@ export function addDays(day: LocalDay, days: number): LocalDay {
 export const daysBetween = (from: LocalDay, to: LocalDay): number =>
   Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / DAY_MS);
 
-/** Day of the year, 1 to 366. */
-export const dayOfYear = (day: LocalDay): number =>
-  daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1;
