@@ -55,38 +55,48 @@ describe('npm run report', () => {
     }
   });
 
-  it('gives advice and tasks as of a moment, in litres and grams', () => {
+  it('gives the plan of care and tasks as of a moment, in litres and grams', () => {
     const at = ['--advice', '--json', '--now', '2026-06-10T08:00:00Z', '--zone', 'Europe/Vienna'];
     const r = report(['demo/warm-balcony.json', ...at]);
     expect(r.status).toBe(0);
     const j = JSON.parse(r.stdout) as {
       asof: string;
-      advice: Record<string, unknown>[];
+      known: { quantity: string }[];
+      doubts: unknown[];
+      plan: {
+        urgency: string;
+        first_aid: { treatment: string }[];
+        steps: Record<string, unknown>[];
+        feed_g_day: number;
+        avoid: unknown[];
+        expected: Record<string, { before: number[]; after: number[] }>;
+        retest: { what: string[]; at: string }[];
+      };
       tasks: Record<string, unknown>[];
     };
     expect(j.asof).toBe('2026-06-10T08:00:00.000Z');
-    // pH 8.1, 29 °C, 1.5 mg/L: deadly near; two fifths of 330 L now, and again after twelve hours.
-    expect(j.advice[0]).toMatchObject({
-      id: 'ammonia',
-      urgency: 'now',
-      action: 'change-water',
-      amount: 132,
-      unit: 'L',
-      wait_h: 12,
+    // Starting water of pH 8.1, 29 °C, 1.5 mg/L: half of 330 L now, tested six hours later.
+    expect(j.plan.urgency).toBe('now');
+    expect(j.plan.first_aid.map((x) => x.treatment)).toEqual(['aerate', 'stop-feeding']);
+    expect(j.plan.feed_g_day).toBe(0);
+    const change = j.plan.steps.find((x) => x.treatment === 'change')!;
+    expect(change).toMatchObject({ amount: 165, unit: 'L', at_h: 0, wait_h: 6, parts: 1 });
+    expect(change.do).toMatch(/within 2 °C of the tank/);
+    expect(j.plan.retest).toContainEqual({
+      what: ['tan', 'ph', 'temperature'],
+      at: '2026-06-10T14:00:00.000Z',
+      because: expect.any(String) as string,
     });
-    for (const a of j.advice)
-      expect(Object.keys(a)).toEqual(
-        expect.arrayContaining([
-          'id',
-          'urgency',
-          'do',
-          'amount',
-          'unit',
-          'wait_h',
-          'because',
-          'rests_on',
-        ]),
-      );
+    expect(j.known.find((x) => x.quantity === 'tan')).toEqual({
+      quantity: 'tan',
+      low: 1.45,
+      high: 1.55,
+      unit: 'mg/L',
+      age_h: null,
+      from: 'start',
+    });
+    const { unionised } = j.plan.expected;
+    expect(unionised!.after[1]).toBeLessThan(unionised!.before[1]!);
     expect(j.tasks[0]).toMatchObject({ due: '2026-06-10' });
     expect(report(['demo/warm-balcony.json', ...at.slice(0, 1)]).stdout).toMatch(/^As of 20/);
     for (const wrong of [

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { readWithLog } from '../core/formats/file.ts';
-import { adviceInWords, adviceReport } from '../core/formats/adviceReport.ts';
+import { planInWords, planReport } from '../core/formats/planReport.ts';
 import { seasonReport, type SeasonOptions } from '../core/formats/lifeReport.ts';
 import { knowsZone } from '../core/log/index.ts';
 import { STARTS, type StartKind } from '../core/system/index.ts';
@@ -136,9 +136,8 @@ export function report(args: readonly string[]): Reported {
   }
   if (given.has('--advice')) {
     const { entries, refused } = read.log;
-    const now = moment ?? Math.max(Date.now(), entries.at(-1)?.at ?? 0);
-    const advice = adviceReport(read.system, entries, now, zone);
-    const stdout = json ? `${JSON.stringify(advice, null, 1)}\n` : adviceInWords(advice);
+    const plan = planReport(read.system, entries, moment ?? Date.now(), zone);
+    const stdout = json ? `${JSON.stringify(plan, null, 1)}\n` : planInWords(plan);
     return { status: 0, stdout, stderr: refused.map((x) => `${x}\n`).join('') };
   }
   if (given.has('--build')) {

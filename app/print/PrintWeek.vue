@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { adviceOf, localDay, tasksOf, weekOf } from '../../core/log';
-import { tell } from '../../core/quantity';
+import { localDay, tasksOf, weekOf } from '../../core/log';
+import { tell, type Phrase } from '../../core/quantity';
 import { dayWords } from '../stages/rounds/when';
 import { hereZone, useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
@@ -14,7 +14,8 @@ const log = useLog();
 const settings = useSettings();
 const today = computed(() => localDay(log.now, hereZone()));
 const week = computed(() => (log.tended ? weekOf(log.tended, tasksOf(log.tended)) : []));
-const advice = computed(() => (log.tended ? adviceOf(log.tended).slice(0, 4) : []));
+const plan = computed(() => log.plan);
+const say = (p: Phrase) => tell(p, settings.units);
 watch(
   week,
   async (w) => {
@@ -29,9 +30,19 @@ watch(
 <template>
   <article class="week" :class="settings.units === 'us' ? 'letter' : 'a4'">
     <h1>{{ system.document?.name }}: the week from {{ dayWords(today, '') }}</h1>
-    <ul v-if="advice.length" class="advice">
-      <li v-for="a in advice" :key="`${a.id}-${a.kind}`">{{ tell(a.say, settings.units) }}</li>
-    </ul>
+    <section v-if="plan && plan.urgency !== 'none'" class="plan">
+      <h2>Plan of care</h2>
+      <p v-for="s in plan.firstAid" :key="s.treatment">
+        <b>{{ say(s.title) }}.</b> <span v-for="(x, i) in s.do" :key="i">{{ say(x) }} </span>
+      </p>
+      <ol>
+        <li v-for="(s, i) in plan.steps" :key="i">
+          <span v-for="(x, k) in s.do" :key="k">{{ say(x) }} </span>
+        </li>
+      </ol>
+      <p v-for="a in plan.avoid" :key="a.treatment">{{ say(a.because) }}</p>
+      <p v-if="plan.call">{{ say(plan.call) }}</p>
+    </section>
     <section v-for="d in week" :key="d.day">
       <h2>{{ dayWords(d.day, '') }}</h2>
       <ul>
@@ -107,8 +118,11 @@ i {
   flex: 1;
   border-bottom: 0.2mm dotted #000;
 }
-.advice li {
-  font-weight: 650;
+.plan ol {
+  padding-left: 6mm;
+}
+.plan li {
+  display: list-item;
 }
 .foot {
   padding-top: 3mm;

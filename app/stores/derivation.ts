@@ -24,8 +24,8 @@ export const useDerivation = defineStore('derivation', () => {
   const trace = useTrace();
   const key = ref<QuantityKey | FindingKey | ''>('');
   const figures = computed<Context | null>(() =>
-    system.document && system.assessment
-      ? { system: system.document, a: system.assessment, day: trace.day }
+    system.known && system.assessment
+      ? { system: system.known, a: system.assessment, day: trace.day }
       : null,
   );
   const shown = computed(() => {

@@ -3,28 +3,27 @@ import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
-  IN_DESIGN,
-  adviceOf,
-  asRead,
+  asKnown,
   correct,
   inOrder,
   living,
   mergeEntry,
   newEntry,
   newsOf,
+  planOf,
   remove,
   restore,
   tasksOf,
   tended,
-  type Advice,
   type Entry,
   type EntryValues,
   type LogNews,
   type NotedEntry,
+  type Plan,
   type Task,
   type Tended,
 } from '../../core/log';
-import { same, type Edit } from '../../core/system';
+import { same, type SystemDocument } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
 import { useSystem } from './system';
@@ -37,7 +36,7 @@ const TICK = 30_000;
 
 export { hereZone };
 
-/** The log of the open system, kept as it is written, and what follows from it: advice and tasks. */
+/** The log of the open system, kept as it is written, and what follows from it: the plan of care and tasks. */
 export const useLog = defineStore('log', () => {
   const system = useSystem();
   const trace = useTrace();
@@ -75,18 +74,37 @@ export const useLog = defineStore('log', () => {
   });
 
   const entries = computed(() => living(all.value));
-  /** The system with its water as last read. */
-  const read = computed(() => system.document && asRead(system.document, entries.value));
+  /** The system with its water as it is known; the same object as long as it says the same. */
+  let before: SystemDocument | null = null;
+  const read = computed(() => {
+    const s = system.document;
+    const a = system.assessment;
+    if (!s || !a || loaded.value !== s.id) return s;
+    const next = asKnown({ system: s, a }, entries.value, now.value, hereZone());
+    if (!before || !same(before, next)) before = next;
+    return before;
+  });
+  watch(
+    read,
+    (s) => {
+      const doc = system.document;
+      system.water =
+        s && doc && s !== doc && s.id === doc.id
+          ? { id: s.id, water: s.water, temperature: s.site.waterTemperature }
+          : null;
+    },
+    { immediate: true, flush: 'sync' },
+  );
   const tendedNow = computed<Tended | null>(() => {
+    const doc = system.document;
     const s = read.value;
     const a = system.assessment;
-    if (!s || !a || loaded.value !== s.id) return null;
+    if (!doc || !s || !a || loaded.value !== s.id) return null;
     const figures = { system: s, a, day: trace.day };
-    return tended(figures, entries.value, now.value, hereZone(), weather.days);
+    return tended(figures, entries.value, now.value, hereZone(), weather.days, doc);
   });
-  const advice = computed<readonly Advice[]>(() =>
-    tendedNow.value ? adviceOf(tendedNow.value) : [],
-  );
+  /** The plan of care: what everyone reads who says what to do. */
+  const plan = computed<Plan | null>(() => (tendedNow.value ? planOf(tendedNow.value) : null));
   const tasks = computed<readonly Task[]>(() => (tendedNow.value ? tasksOf(tendedNow.value) : []));
   /** Tasks that are due today or were before. */
   const due = computed(() => tasks.value.filter((t) => t.state !== 'ahead'));
@@ -103,20 +121,6 @@ export const useLog = defineStore('log', () => {
     else if (system.document) tellOthers({ what: 'log', id: system.document.id });
     return kept.ok;
   }
-  /** Takes what was read into the design, so that findings and the season go by it. */
-  function takeReadings() {
-    const doc = system.document;
-    if (!doc) return;
-    const water = asRead(doc, entries.value);
-    const edits: Edit[] = IN_DESIGN.filter((k) => !same(doc.water[k], water.water[k])).map((k) => ({
-      at: `water.${k}`,
-      to: water.water[k],
-    }));
-    if (doc.site.waterTemperature !== water.site.waterTemperature)
-      edits.push({ at: 'site.waterTemperature', to: water.site.waterTemperature });
-    if (edits.length) system.commit(edits, 'Water as it was read');
-  }
-
   /**
    * Notes something; it is kept in the moment of the press.
    *
@@ -133,7 +137,6 @@ export const useLog = defineStore('log', () => {
     );
     const answer = logStore.add(doc.id, fresh);
     place(fresh);
-    if (fresh.some((e) => e.kind === 'reading' && !e.device)) takeReadings();
     const kept = await confirm(answer);
     if (kept && !fresh[0]?.device) noted.value = fresh[0] ?? null;
     return fresh;
@@ -142,7 +145,6 @@ export const useLog = defineStore('log', () => {
     const doc = system.document;
     if (!doc) return;
     place([e]);
-    if (e.kind === 'reading') takeReadings();
     await confirm(logStore.merge(doc.id, [e]));
   }
   const find = (id: string) => all.value.find((e) => e.id === id);
@@ -171,7 +173,6 @@ export const useLog = defineStore('log', () => {
         : newEntry(id, values, written);
     });
     place(fresh);
-    takeReadings();
     await confirm(logStore.merge(doc.id, fresh));
   }
   /** What other entries would change here. */
@@ -182,7 +183,6 @@ export const useLog = defineStore('log', () => {
     if (!doc || !news.write.length) return;
     const there = new Map(all.value.map((e) => [e.id, e]));
     place(news.write.map((e) => (there.has(e.id) ? mergeEntry(there.get(e.id)!, e) : e)));
-    takeReadings();
     await confirm(logStore.merge(doc.id, news.write));
   }
 
@@ -195,7 +195,7 @@ export const useLog = defineStore('log', () => {
     now,
     noted,
     tended: tendedNow,
-    advice,
+    plan,
     tasks,
     due,
     note,

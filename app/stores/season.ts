@@ -26,14 +26,14 @@ export const useSeason = defineStore('season', () => {
   const open = computed(() => bench.open === 'season');
   const metrics = computed(() => trace.day?.metrics ?? null);
   const course = computed<Course | null>((before) => {
-    const now = system.document && courseOf(system.document);
+    const now = system.known && courseOf(system.known);
     return before && now && same(before, now) ? before : now;
   });
 
   let request = 0;
   let waiting = false;
   async function run() {
-    const doc = system.document;
+    const doc = system.known;
     const day = metrics.value;
     const plan = course.value;
     if (!doc || !day || !plan || !open.value) return;
@@ -72,7 +72,7 @@ export const useSeason = defineStore('season', () => {
 
   let fitting = 0;
   async function forecast() {
-    const doc = system.document;
+    const doc = system.known;
     const day = metrics.value;
     const plan = course.value;
     if (!doc || !day || !plan) return;

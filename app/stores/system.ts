@@ -1,11 +1,19 @@
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
+import type { SystemDocument, WaterState } from '../../core/system';
 import { store } from '../storage/db';
 import { saveFile } from '../storage/files';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
 import { useOtherWindows } from './otherWindows';
+
+/** Water of a system as its log has it. */
+export interface KnownWater {
+  readonly id: string;
+  readonly water: WaterState;
+  readonly temperature: number;
+}
 
 /**
  * The open system: its document and history, kept as it changes, in step with other windows. Components change it
@@ -22,11 +30,21 @@ export const useSystem = defineStore('system', () => {
   /** There is no such system. */
   const missing = ref(false);
 
+  /** Water as the log has it; nothing where there is no log. */
+  const water = shallowRef<KnownWater | null>(null);
+  /** The document with its water as it is known now: what is judged and simulated. It is never stored. */
+  const known = computed<SystemDocument | null>(() => {
+    const doc = document.value;
+    const w = water.value;
+    if (!doc || !w || w.id !== doc.id) return doc;
+    return { ...doc, water: w.water, site: { ...doc.site, waterTemperature: w.temperature } };
+  });
+
   let lastGood: Assessment | null = null;
   const assessment = computed<Assessment | null>(() => {
-    if (!document.value) return null;
+    if (!known.value) return null;
     try {
-      lastGood = assess(document.value);
+      lastGood = assess(known.value);
     } catch (error) {
       console.error(error);
     }
@@ -51,6 +69,7 @@ export const useSystem = defineStore('system', () => {
   }
   function close() {
     history.clear();
+    water.value = null;
     autosave.follow(null);
     windows.conflicts.value = [];
     missing.value = false;
@@ -73,6 +92,8 @@ export const useSystem = defineStore('system', () => {
 
   return {
     document,
+    known,
+    water,
     assessment,
     past: history.past,
     future: history.future,

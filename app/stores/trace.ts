@@ -111,14 +111,14 @@ export const useTrace = defineStore('trace', () => {
       return;
     }
     // Of a system that was closed or changed meanwhile nobody asks for fixes.
-    if (system.document === doc) fixTimer = setTimeout(() => void findFixes(doc), 120);
+    if (system.known === doc) fixTimer = setTimeout(() => void findFixes(doc), 120);
   }
 
   async function findFixes(doc: SystemDocument) {
     const mine = ++request;
     try {
       const found = await dayWorker.ask((w) => w.fixes(mine, doc));
-      if (!found || system.document !== doc) return;
+      if (!found || system.known !== doc) return;
       fixes.value = found.fixes;
       together.value = found.together;
       fixesWhole.value = found.whole;
@@ -129,7 +129,7 @@ export const useTrace = defineStore('trace', () => {
       return;
     }
     const may = await dayWorker.ask((w) => w.risks(doc)).catch(() => []);
-    if (system.document === doc) risks.value = may;
+    if (system.known === doc) risks.value = may;
   }
 
   /** A bed that cycles often is looked at by the hour, and from its second cycle on. */
@@ -142,7 +142,7 @@ export const useTrace = defineStore('trace', () => {
   }
 
   watch(
-    () => system.document,
+    () => system.known,
     (doc, old) => {
       replay.value = null;
       later.value = null;
@@ -173,7 +173,7 @@ export const useTrace = defineStore('trace', () => {
 
   let known: Finding[] = [];
   const findings = computed<Finding[]>(() => {
-    const doc = system.document;
+    const doc = system.known;
     const a = system.assessment;
     if (!doc || !a) return [];
     // A finding that says the same as before stays the same object, and its card as it is.

@@ -8,3 +8,7 @@ export interface Figures {
   readonly a: Assessment;
   readonly day: { readonly metrics: DayMetrics } | null;
 }
+
+/** Water of the whole system at rest, m³. */
+export const waterOf = ({ a }: Pick<Figures, 'a'>): number =>
+  a.balance.rest.reduce((sum, r) => sum + r.volume, 0);

@@ -1,12 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import {
-  addDays,
-  daysBetween,
-  knowsZone,
-  localDay,
-  localMinutes,
-  momentOf,
-} from './time.ts';
+import { addDays, daysBetween, knowsZone, localDay, localMinutes, momentOf } from './time.ts';
 
 const utc = (text: string) => Date.parse(text);
 

@@ -107,4 +107,3 @@ export function addDays(day: LocalDay, days: number): LocalDay {
 /** Days from one day to another. */
 export const daysBetween = (from: LocalDay, to: LocalDay): number =>
   Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / DAY_MS);
-

@@ -1,4 +1,4 @@
-import type { GramsPerCubicMetre } from '../quantity/si.ts';
+import type { Share } from '../quantity/si.ts';
 
 /** Chemicals that move alkalinity and pH. Equivalent masses from the atomic masses of IUPAC (2021). */
 
@@ -38,18 +38,18 @@ export interface Acid {
   readonly density: number;
   /** g/mol. */
   readonly molarMass: number;
-  /** Protons given at the pH of fish water: phosphoric gives one, and a second by its share as HPO₄²⁻. */
-  readonly protons: number | 'phosphoric';
+  /** pK of each proton: what it gives depends on the pH that it is used at. One that is given off in any fish water is 0. */
+  readonly pK: readonly number[];
   readonly note: string;
 }
 
 // prettier-ignore
 export const ACIDS: readonly Acid[] = [
-  { id: 'phosphoric-85', name: 'Phosphoric acid 85 %', strength: 85, density: 1.685, molarMass: 97.995, protons: 'phosphoric', note: 'Brings phosphate. Always diluted first, acid into water.' },
-  { id: 'phosphoric-10', name: 'Phosphoric acid 10 %', strength: 10, density: 1.053, molarMass: 97.995, protons: 'phosphoric', note: 'Brings phosphate.' },
-  { id: 'nitric-38', name: 'Nitric acid 38 %', strength: 38, density: 1.234, molarMass: 63.013, protons: 1, note: 'Brings nitrate; strongly corrosive, sold to trained users in many places.' },
-  { id: 'citric-10', name: 'Citric acid, 100 g made up to 1 L', strength: 9.65, density: 1.036, molarMass: 192.124, protons: 2.7, note: 'Bacteria eat it and the pH comes back: a stopgap that also uses oxygen.' },
-  { id: 'vinegar-5', name: 'Household vinegar 5 %', strength: 5, density: 1, molarMass: 60.052, protons: 1, note: 'Bacteria eat the acetate and the pH comes back: a stopgap that also uses oxygen.' },
+  { id: 'phosphoric-85', name: 'Phosphoric acid 85 %', strength: 85, density: 1.685, molarMass: 97.995, pK: [0, 7.2], note: 'Brings phosphate. Always diluted first, acid into water.' },
+  { id: 'phosphoric-10', name: 'Phosphoric acid 10 %', strength: 10, density: 1.053, molarMass: 97.995, pK: [0, 7.2], note: 'Brings phosphate.' },
+  { id: 'nitric-38', name: 'Nitric acid 38 %', strength: 38, density: 1.234, molarMass: 63.013, pK: [0], note: 'Brings nitrate; strongly corrosive, sold to trained users in many places.' },
+  { id: 'citric-10', name: 'Citric acid, 100 g made up to 1 L', strength: 9.65, density: 1.036, molarMass: 192.124, pK: [3.13, 4.76, 6.4], note: 'Bacteria eat it and the pH comes back: a stopgap that also uses oxygen.' },
+  { id: 'vinegar-5', name: 'Household vinegar 5 %', strength: 5, density: 1, molarMass: 60.052, pK: [0], note: 'Bacteria eat the acetate and the pH comes back: a stopgap that also uses oxygen.' },
 ];
 
 /** What takes chlorine out of tap water. */
@@ -71,9 +71,16 @@ export const DECHLORINATORS: readonly Dechlorinator[] = [
   { id: 'sodium-thiosulphate', name: 'Sodium thiosulphate 5-hydrate', perChlorine: 7, bindsAmmonia: false, note: 'Acts within a minute; frees the ammonia of chloramine.', source: 'Two moles per mole of chlorine, 248.18 and 70.90 g/mol.' },
 ];
 
-/** Total chlorine that fish water should stay under, and the acute and chronic criteria. */
-export const CHLORINE_LIMITS: {
-  readonly target: GramsPerCubicMetre;
-  readonly chronic: GramsPerCubicMetre;
-  readonly acute: GramsPerCubicMetre;
-} = { target: 0.01, chronic: 0.011, acute: 0.019 };
+/** An iron chelate: its iron by mass, and up to which pH it holds. */
+export interface Chelate {
+  readonly id: string;
+  readonly name: string;
+  readonly iron: Share;
+  readonly holds: number;
+}
+
+export const CHELATES: readonly Chelate[] = [
+  { id: 'dtpa', name: 'DTPA iron chelate, 11 %', iron: 0.11, holds: 7 },
+  { id: 'eddha', name: 'EDDHA iron chelate, 6 %', iron: 0.06, holds: 9 },
+  { id: 'edta', name: 'EDTA iron chelate, 13 %', iron: 0.13, holds: 6.3 },
+];

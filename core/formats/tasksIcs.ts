@@ -1,15 +1,14 @@
 import { createEvents, type EventAttributes } from 'ics';
-import { ruleText, type Task } from '../log/index.ts';
+import { localMinutes, ruleText, type Task } from '../log/index.ts';
 import { tell, type UnitSystem } from '../quantity/index.ts';
 
-/** The tasks of a running system as a calendar: each at eight in the morning of its day, with an alarm. */
-
-const EIGHT = 8;
+/** The tasks of a running system as a calendar: each at its hour, with an alarm. */
 
 /**
- * iCalendar text of tasks, repeated as they repeat. The entries float: eight in the morning wherever the calendar is.
+ * iCalendar text of tasks, repeated as they repeat. The entries float: the hour of the clock on the wall, wherever the calendar is.
  *
  * @param id of the system
+ * @param zone IANA name, in which the hours are counted
  * @throws Error where the calendar cannot be written
  */
 export function tasksIcs(
@@ -17,14 +16,16 @@ export function tasksIcs(
   name: string,
   tasks: readonly Task[],
   units: UnitSystem,
+  zone: string,
 ): string {
   const events = tasks.map((t): EventAttributes => {
     const [y, m, d] = t.due.split('-').map(Number) as [number, number, number];
+    const minutes = localMinutes(t.at, zone);
     return {
       productId: 'mizuna',
       calName: name,
       uid: `${id}-${t.id.replace(/[^\w-]/g, '-')}`,
-      start: [y, m, d, EIGHT, 0],
+      start: [y, m, d, Math.floor(minutes / 60), minutes % 60],
       startInputType: 'local',
       startOutputType: 'local',
       duration: { minutes: Math.max(5, t.minutes) },

@@ -3,16 +3,6 @@ import type { Celsius, GramsPerCubicMetre } from '../quantity/si.ts';
 
 /** The carbonate system of fresh water. Alkalinity in mg/L as CaCO₃, inorganic carbon in mmol/L. */
 
-/** Alkalinity with fish and crops: the floor under which the pH can crash, and the usual range. @source common practice */
-export const ALKALINITY_RANGE: {
-  readonly floor: GramsPerCubicMetre;
-  readonly low: GramsPerCubicMetre;
-  readonly high: GramsPerCubicMetre;
-} = { floor: 20, low: 30, high: 80 };
-/** Free carbon dioxide above which to aerate before anything else, for fish that want much oxygen and for others. */
-export const carbonDioxideLimit = (
-  kinds: readonly { readonly oxygen: { readonly comfort: number } }[],
-): GramsPerCubicMetre => (kinds.some((k) => k.oxygen.comfort >= 6) ? 10 : 20);
 /** mg/L as CaCO₃ per meq/L. */
 export const CACO3_PER_EQUIVALENT = 50.043;
 
@@ -91,17 +81,49 @@ export function freeCarbonDioxide(
 }
 
 /** Carbon dioxide in the open air, atm. */
-const IN_AIR = 4.25e-4;
+export const CO2_IN_AIR: Atmospheres = 4.2e-4;
+/** A partial pressure. */
+export type Atmospheres = number;
 
-/** pH that water of an alkalinity comes to in air. */
-export function phInAir(alkalinity: GramsPerCubicMetre, c: CarbonateConstants): number {
-  const dissolved = c.kh * IN_AIR * 1000;
+/** Partial pressure of carbon dioxide that water of a pH and an alkalinity would be in equilibrium with. */
+export function carbonDioxidePressure(
+  ph: number,
+  alkalinity: GramsPerCubicMetre,
+  c: CarbonateConstants,
+): Atmospheres {
+  const h = 10 ** -ph;
+  const dic = inorganicCarbon(ph, alkalinity, c);
+  return (dic * h * h) / (h * h + c.k1 * h + c.k1 * c.k2) / (1000 * c.kh);
+}
+
+/** pH of water of an alkalinity in equilibrium with a partial pressure of carbon dioxide; {@link CO2_IN_AIR} in air. */
+export function phAtPressure(
+  alkalinity: GramsPerCubicMetre,
+  pressure: Atmospheres,
+  c: CarbonateConstants,
+): number {
+  const dissolved = c.kh * pressure * 1000;
   const dicAt = (ph: number) => {
     const h = 10 ** -ph;
     return (dissolved * (h * h + c.k1 * h + c.k1 * c.k2)) / (h * h);
   };
-  return root((ph) => alkalinityAt(ph, dicAt(ph), c) - alkalinity, 3, 11, 1e-7);
+  return root((ph) => alkalinityAt(ph, dicAt(ph), c) - alkalinity, 2, 12, 1e-7);
 }
+
+/** Alkalinity of water of a pH in equilibrium with a partial pressure of carbon dioxide, mg/L CaCO₃. */
+export function alkalinityAtPressure(
+  ph: number,
+  pressure: Atmospheres,
+  c: CarbonateConstants,
+): GramsPerCubicMetre {
+  const h = 10 ** -ph;
+  const dic = (c.kh * pressure * 1000 * (h * h + c.k1 * h + c.k1 * c.k2)) / (h * h);
+  return alkalinityAt(ph, dic, c);
+}
+
+/** pH that water of an alkalinity reaches in air. */
+export const phInAir = (alkalinity: GramsPerCubicMetre, c: CarbonateConstants): number =>
+  phAtPressure(alkalinity, CO2_IN_AIR, c);
 
 /**
  * {@link phOf} by Newton's method from a guess that is near, as within a simulation.

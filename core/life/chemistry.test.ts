@@ -1,3 +1,4 @@
+import { CHANGE_LIMITS } from '../limits/index.ts';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
@@ -30,7 +31,7 @@ import {
   unionisedShare,
 } from './nitrogen.ts';
 import { afterTopUp, at25, doseToTarget, mix } from './solution.ts';
-import { MOST_AT_ONCE, waterChanges } from './waterChange.ts';
+import { changesTo } from '../treatment/change.ts';
 
 interface Values {
   unionised: [number, number, number][];
@@ -189,17 +190,17 @@ describe('chlorine', () => {
 
 describe('changes of water', () => {
   it('from 80 to 40 with clean water are two of 29 %, none above the most', () => {
-    const c = waterChanges(80, 40, 0)!;
+    const c = changesTo(80, 40, 0, 0.4)!;
     expect(c.times).toBe(2);
     expect(c.share).toBeCloseTo(1 - Math.SQRT1_2, 6);
     expect(c.after[1]).toBeCloseTo(40, 6);
   });
   it('in one step are the fraction of the textbook: (C − C*)/(C − C_in)', () => {
-    expect(waterChanges(10, 8, 2)).toMatchObject({ times: 1, share: (10 - 8) / (10 - 2) });
+    expect(changesTo(10, 8, 2)).toMatchObject({ times: 1, share: (10 - 8) / (10 - 2) });
   });
   it('do not help where the tap is no better', () => {
-    expect(waterChanges(80, 40, 45)).toBeNull();
-    expect(MOST_AT_ONCE).toBeLessThan(0.5);
+    expect(changesTo(80, 40, 45)).toBeNull();
+    expect(changesTo(80, 40, 0)).toMatchObject({ times: 1, share: CHANGE_LIMITS.atOnce });
   });
 });
 

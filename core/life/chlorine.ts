@@ -1,13 +1,10 @@
-import { CHLORINE_LIMITS, type Dechlorinator } from '../catalogue/index.ts';
+import { CHLORINE_LIMITS, CHLORINE_WAIT } from '../limits/index.ts';
+import { type Dechlorinator } from '../catalogue/index.ts';
 import type { CubicMetres, GramsPerCubicMetre, Seconds } from '../quantity/si.ts';
 import type { ChlorineKind } from '../system/index.ts';
 
 /** Chlorine and chloramine in tap water. */
 
-/** Chlorine of a tap that nobody has tested, mg/L. */
-export const USUAL_CHLORINE: GramsPerCubicMetre = 0.5;
-/** Time in which half the chlorine leaves aerated water, by depth and stirring. */
-export const CHLORINE_HALF_LIFE: readonly [Seconds, Seconds] = [6 * 3600, 24 * 3600];
 /** Ammonia nitrogen that a broken chloramine frees, g N per g Cl₂: one nitrogen per two chlorines. */
 export const TAN_PER_CHLORAMINE = 14.007 / 70.906;
 
@@ -23,7 +20,7 @@ export function standingTime(
   if (kind === 'none' || level <= CHLORINE_LIMITS.target) return [0, 0];
   if (kind === 'chloramine') return null;
   const halves = Math.log2(level / CHLORINE_LIMITS.target);
-  return [CHLORINE_HALF_LIFE[0] * halves, CHLORINE_HALF_LIFE[1] * halves];
+  return [CHLORINE_WAIT.halfLife[0] * halves, CHLORINE_WAIT.halfLife[1] * halves];
 }
 
 /**

@@ -1,3 +1,4 @@
+import { PH_STEP, PH_WAIT } from '../limits/index.ts';
 import {
   CACO3_PER_EQUIVALENT,
   carbonateConstants,
@@ -17,16 +18,6 @@ export interface Before {
   readonly alkalinity: GramsPerCubicMetre;
   readonly temperature: Celsius;
 }
-
-/** Most that the pH may be moved at once, with fish and without. */
-export const PH_STEP = { fish: 0.2, noFish: 0.5 } as const;
-/** Most that the pH is moved within a day by all steps together, with fish. */
-export const PH_DAY = 0.3;
-/** Time until the next step. */
-export const PH_WAIT: { readonly fish: Seconds; readonly noFish: Seconds } = {
-  fish: 12 * 3600,
-  noFish: 30 * 60,
-};
 
 /**
  * pH after a change of alkalinity in closed water.
@@ -66,13 +57,13 @@ export function changeToPh(
 export const gramsFor = (buffer: Buffer, change: GramsPerCubicMetre, volume: CubicMetres): number =>
   (change / CACO3_PER_EQUIVALENT) * buffer.gramsPerEquivalent * volume;
 
-/** Protons of phosphoric acid at a pH: one, and a second by its share as HPO₄²⁻ (pK 7.2). */
-const phosphoricProtons = (ph: number): number => 1 + 1 / (1 + 10 ** (7.2 - ph));
+/** Protons that an acid gives at a pH. */
+const protonsOf = (acid: Acid, ph: number): number =>
+  acid.pK.reduce((sum, pK) => sum + 1 / (1 + 10 ** (pK - ph)), 0);
 
 /** Equivalents in a litre of an acid, at the pH that it is used to reach. */
 export function acidStrength(acid: Acid, ph: number): number {
-  const protons = acid.protons === 'phosphoric' ? phosphoricProtons(ph) : acid.protons;
-  return (10 * acid.strength * acid.density * protons) / acid.molarMass;
+  return (10 * acid.strength * acid.density * protonsOf(acid, ph)) / acid.molarMass;
 }
 
 /** Millilitres of an acid that take an alkalinity away, in a volume. */

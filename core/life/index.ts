@@ -20,4 +20,4 @@ export * from './planting.ts';
 export * from './solution.ts';
 export * from './stock.ts';
 export * from './stocking.ts';
-export * from './waterChange.ts';
+export * from './water.ts';

@@ -1,3 +1,4 @@
+import { PH_USUAL } from '../limits/index.ts';
 import { siteArea, standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type {
@@ -26,8 +27,6 @@ import { perKilogram, schoolsOf, type School } from './stocking.ts';
 
 /** The living side of a system: fish, bacteria, oxygen, plants and what they are to each other. */
 
-/** pH where none was read. */
-export const USUAL_PH = 7;
 /** Share of what is nitrified that a media bed denitrifies, 0.2–0.6. @source Wongkiew (2017), Hu (2015), cited from memory */
 export const DENITRIFIED = 0.5;
 
@@ -126,7 +125,7 @@ function weeksOf(c: Figures, stands: readonly Stand[], media: boolean): WeekOfNi
 function balance(c: Figures): LifeBalance {
   const { system: s, a } = c;
   const t = s.site.waterTemperature;
-  const ph = s.water.ph ?? USUAL_PH;
+  const ph = s.water.ph ?? PH_USUAL.design;
   const groups = groupsOf(s, t);
   const feed = total(groups, (g) => g.feed);
   const tan = total(groups, (g) => g.tan);

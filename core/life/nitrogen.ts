@@ -1,9 +1,10 @@
+import { CHLORIDE_RATIO } from '../limits/index.ts';
 import type { Celsius, GramsPerCubicMetre, GramsPerDay, Share } from '../quantity/si.ts';
 
 /** Ammonia, nitrite and nitrate: what feed gives, what is poisonous, what a kit reads. */
 
 /** TAN made per protein fed, g N/g. @source Timmons & Ebeling, Recirculating Aquaculture */
-const TAN_PER_PROTEIN = 0.092;
+export const TAN_PER_PROTEIN = 0.092;
 /** g N per g NH₃. */
 const N_IN_NH3 = 14.007 / 17.031;
 
@@ -39,9 +40,6 @@ export function unionisedShare(t: Celsius, ph: number): Share {
   return 1 / (1 + 10 ** (pKa - ph));
 }
 
-/** Un-ionised ammonia, mg N/L: be careful, act now, deadly for many. */
-export const UNIONISED_LIMITS = { caution: 0.02, act: 0.05, deadly: 0.2 } as const;
-
 /** TAN at which the un-ionised part reaches a limit, at a temperature and pH, mg N/L. */
 export const tanAt = (limit: GramsPerCubicMetre, t: Celsius, ph: number): GramsPerCubicMetre =>
   limit / unionisedShare(t, ph);
@@ -69,13 +67,9 @@ export const SCALES_OF: Readonly<Record<'tan' | 'nitrite' | 'nitrate', readonly 
 export const asNitrogen = (reading: number, scale: KitScale): GramsPerCubicMetre =>
   reading * KIT_SCALES[scale].factor;
 
-/** Nitrate, mg/L as NO₃⁻: plants starve under the first; more planting or a change of water over the others. */
-export const NITRATE_RANGE = { low: 5, high: 150, most: 300 } as const;
-
-/** Chloride : nitrite nitrogen that shields fish at least, and that is aimed at. @source SRAC 462, cited from memory */
-export const CHLORIDE_RATIO = { least: 10, aim: 20 } as const;
-/** g NaCl per g Cl⁻. */
+/** g NaCl per g Cl⁻, and g Cl⁻ per g NaCl. */
 const SALT_PER_CHLORIDE = 58.443 / 35.453;
+export const CHLORIDE_IN_SALT = 1 / SALT_PER_CHLORIDE;
 
 /**
  * Salt that shields fish from nitrite.

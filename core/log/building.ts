@@ -2,7 +2,7 @@ import { entryValue } from '../build/steps/state.ts';
 import type { Entry as BuildEntry, Step } from '../build/steps/types.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { ReadingId, SystemDocument } from '../system/index.ts';
-import { IN_DESIGN } from '../readings/tended.ts';
+import { STARTING_WATER } from '../readings/index.ts';
 import type { EntryValues, Moment } from '../entries/types.ts';
 import { BUILD_STEP } from './words.ts';
 
@@ -22,7 +22,7 @@ function readingOf(e: BuildEntry): { readonly id: ReadingId; readonly about: str
   if (w?.to === 'fill-time') return { id: 'fillTime', about: w.vessel };
   if (w?.to !== 'place') return null;
   if (w.at === 'site.waterTemperature') return { id: 'temperature', about: '' };
-  const id = IN_DESIGN.find((x) => `water.${x}` === w.at);
+  const id = STARTING_WATER.find((x) => `water.${x}` === w.at);
   return id ? { id, about: '' } : null;
 }
 

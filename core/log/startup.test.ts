@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { fitSeason, runSeason, seasonGround } from '../season/index.ts';
 import { readWithLog } from '../formats/file.ts';
-import { judgeWhole } from '../findings/judge.ts';
 import { readFileSync } from 'node:fs';
 import type { Edit } from '../system/index.ts';
-import { NOW, tendedDemo, type Noted } from '../test/tended.ts';
-import { asRead, tended } from '../readings/tended.ts';
+import { NOW, tendedDemo, type Noted, tendedOf } from '../test/tended.ts';
 import {
   FINE_TEST,
   cycledOn,
@@ -104,9 +102,7 @@ describe('cycling', () => {
     if (!read.ok) throw new Error(read.message);
     const entries = read.log.entries;
     const now = entries.at(-1)!.at + 3_600_000;
-    const s = asRead(read.system, entries);
-    const { a, day } = judgeWhole(s);
-    const t = tended({ system: s, a, day }, entries, now, 'Europe/Vienna');
+    const t = tendedOf(read.system, entries, [], now);
     const readings = readingsOf(t);
     expect(readings.length).toBeGreaterThan(6);
     const fit = fitSeason(seasonGround(t.c), startCourse(t), readings)!;

@@ -1,5 +1,5 @@
-import { CHLORINE_LIMITS } from '../catalogue/index.ts';
-import { CHLORINE_HALF_LIFE, dechlorinate, standingTime, total } from '../life/index.ts';
+import { CHLORINE_LIMITS, CHLORINE_WAIT, CYCLING_LIMITS } from '../limits/index.ts';
+import { dechlorinate, standingTime, total } from '../life/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import { courseOf, type Course } from '../season/index.ts';
 import { dechlorinators, type Reading, type StartKind } from '../system/index.ts';
@@ -69,7 +69,7 @@ export function treatmentOf(t: Tended): Treatment {
   if (fine || dosed) return { ...base, state: 'proved' };
   // Chloramine does not leave by standing: without a dose only a fine test proves it.
   if (kind === 'chloramine') return { ...base, state: 'open' };
-  const until = last.at + 4 * CHLORINE_HALF_LIFE[1] * 1000;
+  const until = last.at + 4 * CHLORINE_WAIT.halfLife[1] * 1000;
   return t.now >= until ? { ...base, state: 'proved' } : { ...base, state: 'waits', until };
 }
 
@@ -78,8 +78,6 @@ export function treatmentOf(t: Tended): Treatment {
 /** Ammonium chloride and household ammonia of 10 %, by the nitrogen they hold. */
 const SALAMMONIAC_PER_N = 53.491 / 14.007;
 const AMMONIA_N_PER_LITRE = 0.1 * 957 * (14.007 / 17.031);
-/** Ammonia above this stalls the bacteria that it is for, mg N/L. */
-export const MOST_TAN = 4;
 
 export interface TodaysDose {
   /** As nitrogen, as ammonium chloride, and as household ammonia of 10 %. */
@@ -104,7 +102,7 @@ export function todaysDose(t: Tended): TodaysDose | null {
     nitrogen: grams / 1000,
     salammoniac: (grams * SALAMMONIAC_PER_N) / 1000,
     ammonia: grams / AMMONIA_N_PER_LITRE / 1000,
-    state: given ? 'given' : tan && tan.low >= MOST_TAN ? 'held' : 'due',
+    state: given ? 'given' : tan && tan.low >= CYCLING_LIMITS.mostTan ? 'held' : 'due',
   };
 }
 

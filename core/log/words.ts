@@ -3,9 +3,10 @@ import { days, dose, liquid, litres, mass, say, time, type Phrase } from '../qua
 import { cropKinds, fishKindOf, programmes, type SystemDocument } from '../system/index.ts';
 import { READ_FIELDS } from '../entries/fields.ts';
 import { signOf } from '../entries/signs.ts';
-import { SALT } from '../readings/tended.ts';
+import { CARE_STEP } from '../care/index.ts';
+import { SALT } from '../readings/index.ts';
 import { TASKS, plantingTasks } from './tasks/rules.ts';
-import type { Tended } from '../readings/tended.ts';
+import type { Tended } from '../readings/index.ts';
 import type { Entry, EntryKind } from '../entries/types.ts';
 
 /** Entries in words. */
@@ -82,7 +83,11 @@ function taskWords(e: Entry, t: Tended | null): Phrase {
   const rule = t && [...TASKS, ...plantingTasks(t)].find((r) => r.id === e.what);
   const own = t?.system.care.own.find((x) => x.id === e.what);
   const title: Phrase = rule ? rule.title(t) : [own?.title ?? e.what ?? 'a task'];
-  const what = e.what?.startsWith('retest/') ? (['test again'] as Phrase) : title;
+  const what = e.what?.startsWith(CARE_STEP)
+    ? (['a step of the plan of care'] as Phrase)
+    : e.what?.startsWith('retest/')
+      ? (['test again'] as Phrase)
+      : title;
   if (e.outcome === 'later') return ['Put off: ', ...what];
   return [e.outcome === 'skipped' ? 'Skipped: ' : 'Done: ', ...what];
 }

@@ -1,13 +1,6 @@
+import { CHLORINE_LIMITS } from '../limits/index.ts';
 import { BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
-import {
-  USUAL_CHLORINE,
-  WATER_HEAT,
-  airPumpsOf,
-  dechlorinate,
-  gramsFor,
-  heatersOf,
-  total,
-} from '../life/index.ts';
+import { WATER_HEAT, airPumpsOf, dechlorinate, gramsFor, heatersOf, total } from '../life/index.ts';
 import { readField } from '../entries/fields.ts';
 import { nameOf as partName } from '../log/words.ts';
 import { DAY } from '../network/types.ts';
@@ -495,7 +488,7 @@ export const ACTS: readonly ActKind[] = [
     abouts: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? [''] : []),
     label: (g) =>
       say`Dissolve ${dose(
-        dechlorinate(dechlorinator, USUAL_CHLORINE, g.water) / 1000,
+        dechlorinate(dechlorinator, CHLORINE_LIMITS.usualTap, g.water) / 1000,
       )} of vitamin C against chlorine`,
     minutes: 4,
     does: (w) => {

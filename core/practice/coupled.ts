@@ -1,27 +1,7 @@
+import { CHLORINE_WAIT } from '../limits/index.ts';
 import { dayAfter } from '../calendar/dayOfYear.ts';
 import type { DayTrace } from '../day/index.ts';
-import {
-  AIR_PER_LIFTED,
-  CHLORINE_HALF_LIFE,
-  FED_AT,
-  OVER_STONES,
-  SOLIDS,
-  SOLIDS_IN_TANK,
-  WATER_HEAT,
-  airPumpsOf,
-  fallEffect,
-  hasOpenWater,
-  heatersOf,
-  outletZ,
-  oxygenUse,
-  saturation,
-  stoneExchange,
-  surfaceExchange,
-  systemHeatLoss,
-  tanFromFeed,
-  total,
-  uptakeOn,
-} from '../life/index.ts';
+import { AIR_PER_LIFTED, FED_AT, OVER_STONES, SOLIDS, SOLIDS_IN_TANK, WATER_HEAT, airPumpsOf, fallEffect, hasOpenWater, heatersOf, outletZ, oxygenUse, saturation, stoneExchange, surfaceExchange, systemHeatLoss, tanFromFeed, total, uptakeOn } from '../life/index.ts';
 import { DAY, type Network, type PumpPath } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import {
@@ -594,7 +574,7 @@ export class Coupled {
   private chlorine(dt: Seconds): void {
     const { bodies, circulation } = this.state;
     const { tap } = this.ground.system.site;
-    const halfLife = CHLORINE_HALF_LIFE[circulation > 0.5 ? 0 : 1];
+    const halfLife = CHLORINE_WAIT.halfLife[circulation > 0.5 ? 0 : 1];
     const share = 1 - 2 ** (-dt / halfLife);
     for (const body of bodies) breakChlorine(body, share, tap.chlorine === 'chloramine');
   }

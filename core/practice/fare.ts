@@ -1,12 +1,5 @@
-import { CHLORINE_LIMITS } from '../catalogue/index.ts';
-import {
-  CHLORIDE_RATIO,
-  NITROGEN_IN_FISH,
-  UNIONISED_LIMITS,
-  carbonateConstants,
-  phOf,
-  unionisedShare,
-} from '../life/index.ts';
+import { CHLORINE_LIMITS, CHLORIDE_RATIO, UNIONISED_LIMITS } from '../limits/index.ts';
+import { NITROGEN_IN_FISH, carbonateConstants, phOf, unionisedShare } from '../life/index.ts';
 import type { Network } from '../network/types.ts';
 import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';

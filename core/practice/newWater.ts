@@ -1,4 +1,5 @@
-import { USUAL_CHLORINE, saturation } from '../life/index.ts';
+import { CHLORINE_LIMITS } from '../limits/index.ts';
+import { saturation } from '../life/index.ts';
 import { carbonOf } from '../season/model.ts';
 import type { Celsius } from '../quantity/si.ts';
 import type { Ground } from './ground.ts';
@@ -17,7 +18,7 @@ export function newTapWater(g: Ground, t: Celsius, raw: boolean): NewWater {
     alkalinity,
     carbon: carbonOf(tap.ph ?? TAP_PH, alkalinity, t),
     oxygen: saturation(t, altitude),
-    chlorine: raw && tap.chlorine !== 'none' ? (tap.chlorineLevel ?? USUAL_CHLORINE) : 0,
+    chlorine: raw && tap.chlorine !== 'none' ? (tap.chlorineLevel ?? CHLORINE_LIMITS.usualTap) : 0,
     salts: TAP_SALTS,
   };
 }

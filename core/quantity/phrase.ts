@@ -46,6 +46,7 @@ export const load = of('load');
 export const mass = of('mass');
 export const speed = of('velocity');
 export const temperature = of('temperature');
+export const degrees = of('temperatureDifference');
 export const dose = of('dose');
 export const liquid = of('liquid');
 export const concentration = of('concentration');

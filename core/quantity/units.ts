@@ -249,6 +249,16 @@ const KINDS = {
     }),
     asked: 'a floor load: kg/m², kPa, lb/ft²',
   },
+  /** A difference of two temperatures, which has no zero point to be moved. */
+  temperatureDifference: {
+    shown: {
+      metric: [u('°C', 1, 1)],
+      us: [u('°F', 5 / 9, 1)],
+      imperial: [u('°C', 1, 1)],
+    },
+    typed: only({ '°c': 1, '°f': 5 / 9 }),
+    asked: 'a difference of temperature: °C or °F',
+  },
   temperature: {
     shown: {
       metric: [u('°C', 1, 1)],

@@ -1,14 +1,15 @@
 import {
   ALKALINITY_RANGE,
-  KIT_SCALES,
   NITRATE_RANGE,
-  SOLUTION_WARMTH,
   UNIONISED_LIMITS,
-  cropRange,
-  tanAt,
-} from '../life/index.ts';
+  CHLORINE_LIMITS,
+  AQUAPONIC_PH,
+  FLOW_LIMITS,
+  SOLUTION_STRAY,
+  SOLUTION_STRAY_PH,
+} from '../limits/index.ts';
+import { KIT_SCALES, SOLUTION_WARMTH, cropRange, tanAt } from '../life/index.ts';
 import { dutyFlow, fillTime } from '../derived/index.ts';
-import { CHLORINE_LIMITS } from '../catalogue/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';
 
@@ -22,11 +23,6 @@ export interface Band {
 }
 
 type Pair = readonly [number, number];
-
-/** pH at which bacteria, fish and plants all do well. */
-export const AQUAPONIC_PH: Pair = [6.4, 7.4];
-/** A solution may stray so far from what its crops like. */
-const STRAY = { ph: 0.2, strength: 0.1 } as const;
 
 /** What suits all of several ranges; the widest that every one touches where they have nothing in common. */
 const common = (ranges: readonly Pair[]): Pair => {
@@ -65,7 +61,7 @@ function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
   const stress = Math.max(...kinds.map((k) => k.oxygen.stress));
   return {
     temperature: { good: borne(t), edge: survives },
-    ph: { good: within(AQUAPONIC_PH, ph), edge: ph },
+    ph: { good: within(AQUAPONIC_PH.good, ph), edge: ph },
     tan: { good: [0, tan(UNIONISED_LIMITS.caution)], edge: [0, tan(UNIONISED_LIMITS.act)] },
     nitrite: {
       good: [0, Math.min(...kinds.map((k) => k.nitrite[0]))],
@@ -101,8 +97,8 @@ function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
           conductivity: {
             good: [ec.low * strength, ec.high * strength] as const,
             edge: [
-              ec.low * strength * (1 - STRAY.strength),
-              ec.high * strength * (1 + STRAY.strength),
+              ec.low * strength * (1 - SOLUTION_STRAY.strength),
+              ec.high * strength * (1 + SOLUTION_STRAY.strength),
             ] as const,
           },
         }
@@ -111,7 +107,7 @@ function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
       ? {
           ph: {
             good: [ph.low, ph.high] as const,
-            edge: [ph.low - STRAY.ph, ph.high + STRAY.ph] as const,
+            edge: [ph.low - SOLUTION_STRAY_PH.ph, ph.high + SOLUTION_STRAY_PH.ph] as const,
           },
         }
       : {}),
@@ -122,24 +118,20 @@ function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
 export const bandsOf = (t: Tended): Partial<Record<ReadingId, Band>> =>
   t.hasFish ? fishBands(t) : t.isSolution ? solutionBands(t) : {};
 
-/** Flow under this share of what a line should give is weak; a fill so much longer or shorter is not as it was. */
-export const WEAK_FLOW = 0.75;
-export const SLOW_FILL = 1.3;
-
 /** What a part should read by this design: a line its flow, a bed its time to fill. */
 export function partBand(t: Tended, id: ReadingId, about: string): Band | undefined {
   if (id === 'flow') {
     const flow = dutyFlow.value(t.c, about);
     return flow === null
       ? undefined
-      : { good: [WEAK_FLOW * flow, Infinity], edge: [0.4 * flow, Infinity] };
+      : { good: [FLOW_LIMITS.weak * flow, Infinity], edge: [FLOW_LIMITS.failing * flow, Infinity] };
   }
   if (id !== 'fillTime') return undefined;
   const fill = fillTime.value(t.c, about);
   if (fill === null || !Number.isFinite(fill)) return undefined;
   return {
-    good: [fill / SLOW_FILL, fill * SLOW_FILL],
-    edge: [fill / SLOW_FILL ** 2, fill * SLOW_FILL ** 2],
+    good: [fill / FLOW_LIMITS.slowFill, fill * FLOW_LIMITS.slowFill],
+    edge: [fill / FLOW_LIMITS.slowFill ** 2, fill * FLOW_LIMITS.slowFill ** 2],
   };
 }
 

@@ -1,12 +1,13 @@
 import type { Figures } from '../assess/index.ts';
-import { ACIDS, BUFFERS } from '../catalogue/index.ts';
-import { saltAgainstNitrite, lifeOf, type LifeBalance } from '../life/index.ts';
-import type { CubicMetres, Seconds } from '../quantity/si.ts';
-import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
-import { waterOf } from '../sums/sum.ts';
+import { lifeOf, type LifeBalance } from '../life/index.ts';
+import { MEMORY } from '../limits/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import { READINGS, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { middle } from '../entries/fields.ts';
 import { living, ordered } from '../entries/entries.ts';
 import type { Entry, Moment } from '../entries/types.ts';
+import { STARTING_WATER, knowledgeOf } from './known.ts';
+import type { Knowledge } from './types.ts';
 import type { WeatherDay } from './weather.ts';
 
 /** What is known of the running system at a moment: the last readings, what was done since, what lives in it. */
@@ -22,7 +23,7 @@ export interface Latest {
   readonly about: string;
 }
 
-export interface Tended {
+export interface Tended extends Knowledge {
   readonly c: Figures;
   readonly system: SystemDocument;
   readonly life: LifeBalance;
@@ -30,9 +31,8 @@ export interface Tended {
   readonly zone: string;
   /** Entries that count, up to now, in order of time. */
   readonly entries: readonly Entry[];
+  /** The last readings as they were written. */
   readonly latest: Readonly<Partial<Record<ReadingId, Latest>>>;
-  /** Water really in the system. */
-  readonly volume: CubicMetres;
   readonly hasFish: boolean;
   readonly hasPlants: boolean;
   /** Nutrient solution without fish. */
@@ -49,8 +49,6 @@ const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
 };
 
 const IS_READING: ReadonlySet<string> = new Set(READINGS);
-/** What was not read or done for so long is not known any more, ms. */
-export const FORGOTTEN = 400 * 86_400_000;
 
 type Found = Partial<Record<ReadingId, Latest>>;
 /** Takes from an entry what was not read later. */
@@ -65,7 +63,7 @@ function takeFrom(e: Entry, into: Found): number {
 }
 /** Readings from the newest back, until all is found or forgotten. @param entries in order of time */
 function* readingsBack(entries: readonly Entry[]): Generator<Entry> {
-  const oldest = (entries.at(-1)?.at ?? 0) - FORGOTTEN;
+  const oldest = (entries.at(-1)?.at ?? 0) - MEMORY.forgotten * 1000;
   for (let i = entries.length - 1; i >= 0; i--) {
     const e = entries[i]!;
     if (e.at < oldest) return;
@@ -116,44 +114,85 @@ export function firstFrom(entries: readonly Entry[], at: Moment): number {
   return low;
 }
 
-/** Readings of the water that the design holds, by their field in it. */
-export const IN_DESIGN: readonly (keyof WaterState & ReadingId)[] = [
-  'ph',
-  'alkalinity',
-  'tan',
-  'nitrite',
-  'nitrate',
-  'chloride',
-  'conductivity',
-];
-
-/** What the design holds as the water’s state, as readings without a date. */
+/** Readings of the design’s starting water, without a date. */
 function designed(s: SystemDocument): Found {
   const out: Found = {};
   const put = (id: ReadingId, value: number | null) => {
     if (value !== null) out[id] = { value, low: value, high: value, at: null, about: '' };
   };
   put('temperature', s.site.waterTemperature);
-  for (const id of IN_DESIGN) put(id, s.water[id]);
+  for (const id of STARTING_WATER) put(id, s.water[id]);
   return out;
 }
 
-/** A system with its water as it was last read, and its fish as they are in the log. */
-export function asRead(s: SystemDocument, entries: readonly Entry[]): SystemDocument {
-  const latest = latestReadings(entries);
+/** When the water went in, by the document or the first entry; null where nothing says so. */
+const runningSince = (s: SystemDocument, entries: readonly Entry[]): Moment | null =>
+  s.care.filled ?? entries[0]?.at ?? null;
+
+/** Clocks of devices differ by so much without being wrong, ms. */
+const CLOCK = MEMORY.clock * 1000;
+
+/**
+ * A system with its water as it is known at a moment: what findings, season and practice judge. The document itself
+ * never holds a reading.
+ *
+ * @param c figures of the document
+ * @param entries of its log, in any order
+ */
+export function asKnown(
+  c: Pick<Figures, 'system' | 'a'>,
+  entries: readonly Entry[],
+  now: Moment,
+  zone: string,
+): SystemDocument {
+  const { system: s } = c;
+  const counted = ordered(living(entries, now + CLOCK));
+  if (!counted.length) return s;
+  const { known } = knownAt({ system: s, a: c.a, day: null }, counted, 0, now, zone);
   const water = { ...s.water };
-  for (const id of IN_DESIGN) {
-    const read = latest[id];
-    if (read) water[id] = id === 'tan' || id === 'nitrite' ? read.high : read.value;
+  for (const id of STARTING_WATER) {
+    const x = known[id];
+    if (!x) continue;
+    // What poisons counts by its worse end; what was only guessed is not known.
+    water[id] =
+      x.from === 'plausible' || !x.fresh
+        ? null
+        : id === 'tan' || id === 'nitrite'
+          ? x.band[1]
+          : x.best;
   }
-  const t = latest.temperature;
-  return { ...s, water, site: t ? { ...s.site, waterTemperature: t.value } : s.site };
+  const t = known.temperature;
+  const warm = t && t.from !== 'start' ? t.best : s.site.waterTemperature;
+  return { ...s, water, site: { ...s.site, waterTemperature: Math.round(warm * 10) / 10 } };
+}
+
+function knownAt(
+  c: Figures,
+  entries: readonly Entry[],
+  future: number,
+  now: Moment,
+  zone: string,
+): Knowledge & { readonly life: LifeBalance; readonly hasFish: boolean } {
+  const life = lifeOf(c);
+  const hasFish = c.system.care.stocked && life.groups.some((g) => g.count > 0);
+  const since = runningSince(c.system, entries);
+  return {
+    life,
+    hasFish,
+    ...knowledgeOf(
+      { c, life, hasFish, now, zone },
+      entries,
+      future,
+      since === null ? null : (now - since) / 1000,
+    ),
+  };
 }
 
 /**
  * What is known at a moment.
  *
- * @param c figures of the system {@link asRead}
+ * @param c figures of the system {@link asKnown}
+ * @param document whose starting water counts, where that is not the system of the figures
  * @param entries of its log, in any order
  * @param now milliseconds since 1970
  */
@@ -163,29 +202,35 @@ export function tended(
   now: Moment,
   zone: string,
   weather: readonly WeatherDay[] = [],
+  document: SystemDocument = c.system,
 ): Tended {
-  const counted = ordered(living(entries, now));
-  const life = lifeOf(c);
+  const all = living(entries);
+  const counted = ordered(all.filter((e) => e.at <= now + CLOCK));
   const { system } = c;
-  const hasFish = system.care.stocked && life.groups.some((g) => g.count > 0);
+  const k = knownAt(
+    { ...c, system: { ...system, water: document.water, site: document.site } },
+    counted,
+    all.length - counted.length,
+    now,
+    zone,
+  );
   return {
+    ...k,
+    life: lifeOf(c),
     c,
     system,
-    life,
     now,
     zone,
     entries: counted,
-    latest: { ...designed(system), ...latestReadings(counted) },
-    volume: waterOf(c),
-    hasFish,
-    hasPlants: life.plantedArea > 0,
-    isSolution: !hasFish && system.solution !== null,
+    latest: { ...designed(document), ...latestReadings(counted) },
+    hasPlants: k.life.plantedArea > 0,
+    isSolution: !k.hasFish && system.solution !== null,
     weather,
   };
 }
 
 /** Tank of the first group of fish, where what concerns all fish is told. @param t a system with fish */
-export const tankOf = (t: Tended): string => t.life.groups[0]!.vessel;
+export const tankOf = (t: Tended): string => t.life.groups[0]?.vessel ?? '';
 
 /** Entries of the last so many seconds, the newest first. */
 export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean): Entry[] {
@@ -211,27 +256,8 @@ export const isDated = (l: Latest | undefined): l is Latest & { readonly at: Mom
 export const ageOf = (t: Tended, l: Latest | undefined): Seconds | null =>
   isDated(l) ? (t.now - l.at) / 1000 : null;
 
-/** Whether an entry is a dose that moves pH or alkalinity. */
-export const movesPh = (e: Entry): boolean =>
-  e.kind === 'dose' && (BUFFERS.some((b) => b.id === e.what) || ACIDS.some((a) => a.id === e.what));
-
-export const SALT = 'salt';
-/** Salt by its chloride, g/g. */
-const CHLORIDE_OF_SALT = 1 / saltAgainstNitrite(1, 0, 1);
-
-/** Chloride of the water: as last read, and what salt was dissolved since. */
-export function chlorideOf(t: Tended): number {
-  const read = t.latest.chloride;
-  const since = read?.at ?? -Infinity;
-  const salt = t.entries.reduce(
-    (sum, e) => (e.kind === 'dose' && e.what === SALT && e.at > since ? sum + (e.mass ?? 0) : sum),
-    0,
-  );
-  return (read?.value ?? 0) + (salt * 1000 * CHLORIDE_OF_SALT) / Math.max(1e-6, t.volume);
-}
-
 /** Days that the water has been in; null where that is not noted and nothing was entered. */
 export function daysRunning(t: Tended): number | null {
-  const from = t.system.care.filled ?? t.entries[0]?.at ?? null;
+  const from = runningSince(t.system, t.entries);
   return from === null ? null : Math.max(0, (t.now - from) / 86_400_000);
 }

@@ -4,7 +4,7 @@ import { fillTime, dutyFlow } from '../derived/index.ts';
 import { assess } from '../assess/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demoDocument, NOW, tendedDemo, type Noted } from '../test/tended.ts';
-import { adviceOf } from '../log/advice/index.ts';
+import { planOf } from '../care/index.ts';
 import {
   accountOf,
   crossingOf,
@@ -91,7 +91,7 @@ describe('a slope', () => {
     }));
     const t = tendedDemo('potting-shed-pair', falling);
     expect(crossingsOf(t).map((c) => [c.id, c.side])).toEqual([['ph', 'below']]);
-    expect(adviceOf(t).some((a) => a.id === 'trend')).toBe(true);
+    expect(planOf(t).hazards.some((h) => h.id === 'trend')).toBe(true);
     const steady = falling.map((x) => ({ ...x, ph: 7 }));
     expect(crossingsOf(tendedDemo('potting-shed-pair', steady))).toEqual([]);
   });

@@ -2,6 +2,7 @@ import {
   ALKALINITY_BACK_PER_N,
   ALKALINITY_PER_N,
   CACO3_PER_EQUIVALENT,
+  CO2_IN_AIR,
   carbonateConstants,
   inorganicCarbon,
   nitrifyingPh,
@@ -50,8 +51,6 @@ const CO2_TO_O2 = 0.9;
 /** Nitrate and oxygen at which uptake and breathing are halved, mg/L. */
 const HALF_NITRATE = 1;
 const HALF_BREATH = 0.3;
-/** Carbon dioxide of the air, atm. */
-const AIR_CO2 = 4.25e-4;
 
 /** What is held at a value and not worked out. */
 export interface Held {
@@ -155,7 +154,7 @@ export function seasonModel(held: Held, rate = 1, tolerance = 1e-4): Model {
       const { k1, k2, kh } = constants;
       const dissolved = (y[CARBON]! * h * h) / (h * h + k1 * h + k1 * k2);
       d[CARBON] =
-        CO2_TO_O2 * k * (1000 * kh * AIR_CO2 - dissolved) +
+        CO2_TO_O2 * k * (1000 * kh * CO2_IN_AIR - dissolved) +
         CARBON_PER_OXYGEN * breath +
         fresh * c.tapCarbon;
     }

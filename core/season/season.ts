@@ -1,3 +1,4 @@
+import { PH_USUAL } from '../limits/index.ts';
 import { dayAfter } from '../calendar/dayOfYear.ts';
 import { standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
@@ -5,7 +6,6 @@ import {
   DENITRIFIED,
   NITROGEN_IN_FISH,
   SOLIDS,
-  USUAL_PH,
   meanExchange,
   feedOf,
   gain,
@@ -265,7 +265,7 @@ export function runSeason(
 function tapOf(s: SystemDocument, t: number): { alkalinity: number; carbon: number } {
   const { tap } = s.site;
   const alkalinity = tap.alkalinity ?? 0;
-  return { alkalinity, carbon: carbonOf(tap.ph ?? USUAL_PH + 0.5, alkalinity, t) };
+  return { alkalinity, carbon: carbonOf(tap.ph ?? PH_USUAL.design + 0.5, alkalinity, t) };
 }
 
 /** Oxygen that the first day settles at. */

@@ -1,3 +1,5 @@
+import { ALKALINITY_RANGE, CARBON_DIOXIDE_LIMITS } from '../limits/index.ts';
+import { measuredLiquid, measuredWords } from '../treatment/index.ts';
 import { ACIDS, BUFFERS } from '../catalogue/index.ts';
 import {
   acidStrength,
@@ -94,7 +96,7 @@ const explained = (v: SumValues, c: Correction, perEquivalent: number): Answer['
 function airFirst(v: SumValues): Phrase[] {
   const b = beforeOf(v);
   const co2 = freeCarbonDioxide(b.ph, b.alkalinity, carbonateConstants(b.temperature));
-  return co2 > 20
+  return co2 > CARBON_DIOXIDE_LIMITS.usual
     ? [
         say`The water holds ${concentration(co2)} of free carbon dioxide. Aerate well for a day first and read again: the pH may come up by itself.`,
       ]
@@ -112,7 +114,7 @@ function buffered(v: SumValues, target: { ph: number } | { alkalinity: number })
   const b = BUFFERS.find((x) => x.id === v.substance)!;
   const c = correction(beforeOf(v), target, b.carbonPerEquivalent, v.fish === 'yes');
   if (!c)
-    return say`${b.name} does not bring this water to that pH: it leads to about 8.3 at most. Take a stronger buffer, in small steps.`;
+    return say`${b.name} does not bring this water to that pH: it buffers itself before. Take a stronger buffer, in small steps.`;
   if (c.whole <= 0) return say`It is there already; a buffer only raises.`;
   const whole = gramsFor(b, c.whole, n(v, 'volume')) / 1000;
   const now = gramsFor(b, c.now, n(v, 'volume')) / 1000;
@@ -209,9 +211,10 @@ export const phDown = defineSum({
     if (n(v, 'target') >= n(v, 'ph')) return say`The pH is there already; an acid only lowers.`;
     const c = correction(beforeOf(v), { ph: n(v, 'target') }, 0, v.fish === 'yes');
     if (!c) return say`This water cannot be brought there.`;
-    const measure = (change: number) =>
-      millilitresFor(acid, change, n(v, 'volume'), n(v, 'target')) * 1e-6;
-    const now = measure(c.now);
+    const measure = (change: number, ph: number) =>
+      millilitresFor(acid, change, n(v, 'volume'), ph) * 1e-6;
+    const now = measure(c.now, c.phNow);
+    const whole = measure(c.whole, n(v, 'target'));
     const left = n(v, 'alkalinity') + c.whole;
     return {
       results: [
@@ -226,9 +229,9 @@ export const phDown = defineSum({
         {
           key: 'whole',
           label: 'In all',
-          value: measure(c.whole),
+          value: whole,
           kind: 'liquid',
-          measures: liquidMeasures(measure(c.whole), n(v, 'drops')),
+          measures: liquidMeasures(whole, n(v, 'drops')),
         },
         { key: 'ph', label: 'pH then', value: c.phNow, kind: 'ph' },
         { key: 'alkalinity', label: 'Alkalinity in the end', value: left, kind: 'hardness' },
@@ -236,16 +239,19 @@ export const phDown = defineSum({
         {
           key: 'strength',
           label: 'Strength of the acid, eq/L',
-          value: acidStrength(acid, n(v, 'target')),
+          value: acidStrength(acid, c.phNow),
           kind: 'ratio',
         },
       ],
       steps: [
-        say`Stir ${liquid(now)} of ${acid.name} into a bucket of water, acid into water, and pour it in slowly: pH ${ph(c.phNow)}.`,
+        ...measuredWords(measuredLiquid(now, 1 / n(v, 'drops')), acid.name),
+        measuredLiquid(now, 1 / n(v, 'drops')).weakerBy
+          ? say`Stir ${liquid(measuredLiquid(now, 1 / n(v, 'drops')).volume)} of the weaker solution into a bucket of water and pour it in slowly: pH ${ph(c.phNow)}.`
+          : say`Stir ${liquid(now)} of ${acid.name} into a bucket of water, acid into water, and pour it in slowly: pH ${ph(c.phNow)}.`,
         ...again(c),
-        ...(left < 20 && v.fish === 'yes'
+        ...(left < ALKALINITY_RANGE.low && v.fish === 'yes'
           ? [
-              say`That leaves ${hardness(left)} of alkalinity: with fish no less than 20 to 30, or the pH crashes.`,
+              say`That leaves ${hardness(left)} of alkalinity. Leave at least ${hardness(ALKALINITY_RANGE.low)} with fish, or the pH crashes.`,
             ]
           : []),
         say`${acid.note}`,

@@ -1,13 +1,6 @@
-import {
-  KIT_SCALES,
-  MOST_AT_ONCE,
-  UNIONISED_LIMITS,
-  asNitrogen,
-  tanAt,
-  unionisedShare,
-  waterChanges,
-  type KitScale,
-} from '../life/index.ts';
+import { changesTo } from '../treatment/index.ts';
+import { CHANGE_LIMITS, UNIONISED_LIMITS } from '../limits/index.ts';
+import { KIT_SCALES, asNitrogen, tanAt, unionisedShare, type KitScale } from '../life/index.ts';
 import { concentration, given, litres, say, share } from '../quantity/index.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
 
@@ -42,7 +35,7 @@ export const ammoniaSafety = defineSum({
     const safe = tanAt(UNIONISED_LIMITS.caution, n(v, 'temperature'), n(v, 'ph'));
     const worst = high * part;
     const change =
-      worst > UNIONISED_LIMITS.caution ? waterChanges(high, safe, 0, MOST_AT_ONCE) : null;
+      worst > UNIONISED_LIMITS.caution ? changesTo(high, safe, 0, CHANGE_LIMITS.atOnce) : null;
     const word =
       worst >= UNIONISED_LIMITS.deadly
         ? say`Deadly for many: act at once.`

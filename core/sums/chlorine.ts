@@ -1,4 +1,5 @@
-import { CHLORINE_LIMITS, DECHLORINATORS } from '../catalogue/index.ts';
+import { CHLORINE_LIMITS } from '../limits/index.ts';
+import { DECHLORINATORS } from '../catalogue/index.ts';
 import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
 import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';

@@ -1,9 +1,9 @@
+import { MEASURED_DOSE } from '../limits/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 
 /** Doses in measures that people own. */
 
 const TEASPOON_ML = 5;
-const DROP_ML = 0.05;
 
 /** Quarters of a spoon in words. */
 function spoons(count: number): string {
@@ -29,10 +29,12 @@ export function powder(kilograms: number, perSpoon: number | null): Phrase {
 }
 
 /** A liquid in teaspoons, or in drops where it is little. @param cubicMetres of it @param dropsPerMl of this bottle */
-export function liquidMeasures(cubicMetres: number, dropsPerMl = 1 / DROP_ML): Phrase {
+export function liquidMeasures(cubicMetres: number, dropsPerMl = 1 / MEASURED_DOSE.dropMl): Phrase {
   const ml = cubicMetres * 1e6;
-  if (ml < 2.5)
-    return say`${String(Math.max(1, Math.round(ml * dropsPerMl)))} drops of this bottle`;
+  const drops = Math.round(ml * dropsPerMl);
+  // A drop that is too much is no measure: the steps say how a weaker solution is made up.
+  if (ml * dropsPerMl < MEASURED_DOSE.leastDrops) return say`as a weaker solution`;
+  if (ml < 2.5) return say`${String(drops)} drops of this bottle`;
   if (ml < 100)
     return say`${String(Math.round(ml * 10) / 10)} cc, ${spoons(ml / TEASPOON_ML)} metric teaspoons`;
   return say`${String(Math.round(ml))} cc`;

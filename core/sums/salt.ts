@@ -1,10 +1,5 @@
-import {
-  CHLORIDE_RATIO,
-  KIT_SCALES,
-  asNitrogen,
-  saltAgainstNitrite,
-  type KitScale,
-} from '../life/index.ts';
+import { CHLORIDE_RATIO } from '../limits/index.ts';
+import { KIT_SCALES, asNitrogen, saltAgainstNitrite, type KitScale } from '../life/index.ts';
 import { concentration, dose, given, say } from '../quantity/index.ts';
 import { powder } from './measures.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';

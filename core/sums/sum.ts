@@ -97,9 +97,7 @@ export const known = (
     ),
   );
 
-/** Water of the whole system, m³. */
-export const waterOf = ({ a }: Figures): number =>
-  a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
+export { waterOf } from '../assess/figures.ts';
 /** Whether there are fish. */
 export const hasFish = ({ system }: Figures): 'yes' | 'no' =>
   system.fish.some((f) => f.count > 0) ? 'yes' : 'no';

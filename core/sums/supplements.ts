@@ -1,32 +1,11 @@
+import { IRON_LIMITS } from '../limits/index.ts';
 import { dose, given, say, type Phrase } from '../quantity/index.ts';
-import type { CubicMetres, Kilograms, Share } from '../quantity/si.ts';
+import { CHELATES } from '../catalogue/index.ts';
+import { chelateFor } from '../treatment/index.ts';
 import { powder } from './measures.ts';
 import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
 
-/** Iron of each chelate by mass, and up to which pH it holds. */
-const CHELATES = [
-  { id: 'dtpa', name: 'DTPA iron chelate, 11 %', iron: 0.11, holds: 7 },
-  { id: 'eddha', name: 'EDDHA iron chelate, 6 %', iron: 0.06, holds: 9 },
-  { id: 'edta', name: 'EDTA iron chelate, 13 %', iron: 0.13, holds: 6.3 },
-] as const;
 const GRAMS_PER_TEASPOON = 3;
-
-/** Iron that growers bring fish water to, mg/L Fe. Source: UVI, cited from memory. */
-export const IRON_TARGET = 2;
-
-/**
- * Chelate that brings a volume to a concentration of iron.
- *
- * @param target iron to add, mg/L Fe
- * @param volume m³
- * @param iron share of iron in the chelate by mass
- * @returns kg
- */
-export const chelateDose = (
-  target: number,
-  volume: CubicMetres,
-  iron: Share = CHELATES[0].iron,
-): Kilograms => (target * volume) / iron / 1000;
 
 export const iron = defineSum({
   id: 'iron',
@@ -39,13 +18,13 @@ export const iron = defineSum({
       CHELATES.map(({ id, name }) => ({ id, name })),
     ),
     asked('volume', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
-    asked('target', 'Iron, as Fe', 'concentration', IRON_TARGET, [0.1, 5], 0.5),
+    asked('target', 'Iron, as Fe', 'concentration', IRON_LIMITS.dose, [0.1, 5], 0.5),
     asked('ph', 'pH', 'ph', 6.8, [4, 10], 0.1),
   ],
   fill: (c) => known({ volume: waterOf(c), ph: c.system.water.ph }),
   work: (v) => {
     const chelate = CHELATES.find((x) => x.id === v.chelate)!;
-    const amount = chelateDose(n(v, 'target'), n(v, 'volume'), chelate.iron);
+    const amount = chelateFor(n(v, 'target'), n(v, 'volume'), chelate.iron);
     const falls: Phrase[] =
       n(v, 'ph') > chelate.holds
         ? [say`At this pH it falls apart within days: take EDDHA above pH 7.`]

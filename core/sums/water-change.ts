@@ -1,4 +1,5 @@
-import { waterChanges, WITHIN, MOST_AT_ONCE } from '../life/index.ts';
+import { changesTo } from '../treatment/index.ts';
+import { TEMPERATURE_LIMITS, CHANGE_LIMITS } from '../limits/index.ts';
 import { concentration, given, litres, say, share } from '../quantity/index.ts';
 import { asked, defineSum, known, n, waterOf } from './sum.ts';
 
@@ -11,11 +12,11 @@ export const waterChange = defineSum({
     asked('now', 'In it now', 'concentration', 80, [0, 5000], 1),
     asked('target', 'To come down to', 'concentration', 40, [0, 5000], 1),
     asked('incoming', 'In the new water', 'concentration', 0, [0, 5000], 1),
-    asked('most', 'Most at once', 'share', MOST_AT_ONCE, [0.05, 1], 0.05),
+    asked('most', 'Most at once', 'share', CHANGE_LIMITS.usual, [0.05, 1], 0.05),
   ],
   fill: (c) => known({ volume: waterOf(c), now: c.system.water.nitrate }),
   work: (v) => {
-    const c = waterChanges(n(v, 'now'), n(v, 'target'), n(v, 'incoming'), n(v, 'most'));
+    const c = changesTo(n(v, 'now'), n(v, 'target'), n(v, 'incoming'), n(v, 'most'));
     if (!c)
       return say`The new water holds ${concentration(n(v, 'incoming'))}, no less than ${concentration(n(v, 'target'))}: changing does not bring it there. Look for other water, or more plants.`;
     const each = c.share * n(v, 'volume');
@@ -57,6 +58,6 @@ export const waterChange = defineSum({
       },
     };
   },
-  caution: `Treated water, within ${WITHIN} °C of the old; no more than a third to a half at once with fish. Unplug pump and heater first.`,
+  caution: `Treated water, within ${TEMPERATURE_LIMITS.within} °C of the old; no more than a third to a half at once with fish. Unplug pump and heater first.`,
   source: 'Mass balance of a mixed vessel.',
 });

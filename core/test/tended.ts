@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { readSystem } from '../formats/file.ts';
 import { judgeWhole } from '../findings/judge.ts';
-import { asRead, tended, type Tended } from '../readings/tended.ts';
+import { asKnown, tended, type Tended } from '../readings/tended.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
 import type { WeatherDay } from '../readings/weather.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
@@ -41,7 +41,25 @@ export function tendedDemo(
   weather: readonly WeatherDay[] = [],
 ): Tended {
   const entries = entriesOf(noted);
-  const system = asRead(applyEdits(demoDocument(name), edits), entries);
-  const { a, day } = judgeWhole(system);
-  return tended({ system, a, day }, entries, NOW, 'Europe/Vienna', weather);
+  return tendedOf(applyEdits(demoDocument(name), edits), entries, weather);
+}
+
+const whole = new WeakMap<SystemDocument, ReturnType<typeof judgeWhole>>();
+const wholeOf = (s: SystemDocument) => {
+  const there = whole.get(s) ?? judgeWhole(s);
+  whole.set(s, there);
+  return there;
+};
+/** A system that is tended: as it is known at a moment. */
+export function tendedOf(
+  document: SystemDocument,
+  entries: readonly Entry[],
+  weather: readonly WeatherDay[] = [],
+  now = NOW,
+  zone = 'Europe/Vienna',
+): Tended {
+  const { a } = wholeOf(document);
+  const system = asKnown({ system: document, a }, entries, now, zone);
+  const known = wholeOf(system);
+  return tended({ system, a: known.a, day: known.day }, entries, now, zone, weather, document);
 }

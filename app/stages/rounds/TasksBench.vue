@@ -93,7 +93,7 @@ const dropOwn = (id: string) =>
 async function calendar() {
   const { tasksIcs } = await import('../../../core/formats/tasksIcs');
   offerFile(
-    tasksIcs(doc.value.id, doc.value.name, log.tasks, settings.units),
+    tasksIcs(doc.value.id, doc.value.name, log.tasks, settings.units, hereZone()),
     `${fileStem(doc.value.name)}-tasks.ics`,
     'text/calendar;charset=utf-8',
   );

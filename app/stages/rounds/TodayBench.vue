@@ -6,7 +6,7 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
-import AdviceCard from './AdviceCard.vue';
+import PlanCard from './PlanCard.vue';
 import QuickEntry from './QuickEntry.vue';
 import TaskRow from './TaskRow.vue';
 import { momentWords } from './when';
@@ -15,8 +15,11 @@ import { momentWords } from './when';
 const log = useLog();
 const system = useSystem();
 const settings = useSettings();
-const grave = computed(() => log.advice.filter((a) => a.urgency !== 'week'));
-const calm = computed(() => log.advice.filter((a) => a.urgency === 'week'));
+/** The plan comes first where something is at stake; else after the entry. */
+const first = computed(() => log.plan?.urgency === 'now' || log.plan?.urgency === 'today');
+const there = computed(
+  () => log.plan && (log.plan.urgency !== 'none' || (log.tended?.doubts.length ?? 0) > 0),
+);
 const looked = computed(() => {
   const last = [...log.entries].reverse().find((e) => e.kind === 'look');
   return last ? momentWords(last.at, log.now, hereZone()) : '';
@@ -44,19 +47,15 @@ const noted = computed(() => {
       >
       <v-btn size="small" @click="log.takeOut(noted.id)">Take it back</v-btn>
     </p>
-    <div v-if="grave.length" class="cards" aria-label="What to do" role="region">
-      <AdviceCard v-for="a in grave" :key="`${a.id}-${a.kind}-${a.about}`" :advice="a" />
-    </div>
+    <div v-if="there && first" class="cards"><PlanCard :plan="log.plan!" /></div>
     <QuickEntry />
     <PanelGroup v-if="log.due.length" title="Due">
       <ul>
         <TaskRow v-for="t in log.due" :key="t.id" :task="t" />
       </ul>
     </PanelGroup>
-    <PanelGroup v-if="calm.length" title="When there is time">
-      <div class="cards">
-        <AdviceCard v-for="a in calm" :key="`${a.id}-${a.kind}-${a.about}`" :advice="a" />
-      </div>
+    <PanelGroup v-if="there && !first" title="When there is time">
+      <div class="cards"><PlanCard :plan="log.plan!" /></div>
     </PanelGroup>
   </div>
 </template>

@@ -14,7 +14,7 @@ import { useRoundsBench } from '../../stores/roundsBench';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { useTrace } from '../../stores/trace';
-import AdviceCard from './AdviceCard.vue';
+import PlanCard from './PlanCard.vue';
 
 /** Trouble without readings: what is seen, what to look at, what may be behind it by the log and this system’s findings. */
 const system = useSystem();
@@ -49,8 +49,8 @@ const open = ref('');
 const found = computed(() =>
   log.tended && sign.value ? diagnose(log.tended, sign.value, trace.findings) : null,
 );
-const advice = computed(() => log.advice.filter((a) => a.urgency === 'now' && a.kind !== 'wait'));
-/** A sign that is told here is noted, so that the advice knows it too. */
+const grave = computed(() => (log.plan?.urgency === 'now' ? log.plan : null));
+/** A sign that is told here is noted, so that the plan of care knows it too. */
 async function choose(id: SignId) {
   sign.value = id;
   open.value = '';
@@ -102,9 +102,7 @@ function readNow(c: RankedCause) {
 
 <template>
   <div>
-    <div v-if="advice.length" class="cards">
-      <AdviceCard v-for="a in advice" :key="`${a.id}-${a.kind}`" :advice="a" />
-    </div>
+    <div v-if="grave" class="cards"><PlanCard :plan="grave" /></div>
     <PanelGroup v-if="!found" title="What do you see?">
       <div v-for="g in signs" :key="g.where" class="where">
         <p class="quiet">{{ g.name }}</p>

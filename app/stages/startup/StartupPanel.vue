@@ -37,7 +37,7 @@ import { useStart } from '../../stores/start';
 import { useStartBench } from '../../stores/startBench';
 import BenchTabs from '../../parts/BenchTabs.vue';
 import { useSystem } from '../../stores/system';
-import AdviceCard from '../rounds/AdviceCard.vue';
+import PlanCard from '../rounds/PlanCard.vue';
 import QuickEntry from '../rounds/QuickEntry.vue';
 import { dayWords, momentWords } from '../rounds/when';
 
@@ -128,7 +128,10 @@ const early = computed(() => t.value && fishBeforeSafe(t.value));
 const halfFeed = computed(() =>
   t.value ? tell(say`${feedOf(t.value.life.feed / 2000)}`, settings.units) : '',
 );
-const advice = computed(() => log.advice.filter((a) => a.urgency !== 'week' && a.id !== 'stale'));
+/** The plan of care, where it is about more than tests that are due. */
+const plan = computed(() =>
+  log.plan?.hazards.some((h) => h.urgency !== 'week' && h.id !== 'stale') ? log.plan : null,
+);
 
 const WORKS: readonly { id: StartWork; name: string }[] = [
   { id: 'water', name: 'Water in' },
@@ -160,9 +163,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         </li>
       </ol>
 
-      <div v-if="advice.length" class="cards">
-        <AdviceCard v-for="a in advice" :key="`${a.id}-${a.kind}`" :advice="a" />
-      </div>
+      <div v-if="plan" class="cards"><PlanCard :plan="plan" /></div>
 
       <PanelGroup title="Tested before it is filled">
         <p v-if="!holds.length" class="quiet">The hold points of the build are worked out …</p>
@@ -270,8 +271,8 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         <div v-if="early" class="early">
           <p>
             <b>Fish are in before the bacteria.</b> It can be done with care: {{ halfFeed }} of feed
-            at most, a test of ammonia, nitrite and pH every day, water changed when the advice says
-            so, air at all hours. It is over when three tests in a row show neither.
+            at most, a test of ammonia, nitrite and pH every day, water changed when the plan of
+            care says so, air at all hours. It is over when three tests in a row show neither.
           </p>
         </div>
       </PanelGroup>

@@ -13,7 +13,6 @@ import { SHOPS, type NotedPart, type PartLine } from './types.ts';
 /** The parts list: what is bought, where, how many, and what is noted of it. */
 
 export * from './types.ts';
-export { waterOf } from './living.ts';
 
 /** What the parts follow from, beside the system. */
 export interface Made {

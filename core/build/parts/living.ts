@@ -1,8 +1,9 @@
+import { waterOf } from '../../assess/index.ts';
 import type { Figures } from '../../assess/figures.ts';
 import { feedADay } from '../../derived/index.ts';
 import { dechlorinate, mix } from '../../life/index.ts';
 import { dose, litres, liquid, mass, say } from '../../quantity/index.ts';
-import type { CubicMetres, Kilograms } from '../../quantity/si.ts';
+import type { Kilograms } from '../../quantity/si.ts';
 import {
   dechlorinators,
   fishKindOf,
@@ -22,10 +23,6 @@ const FEED_DAYS = 30;
 export const WORMS: Kilograms = 0.1;
 /** Plugs beyond the plan: some fail. Practice. */
 const PLUG_SPARES = 0.1;
-
-/** Water poured into the whole system. */
-export const waterOf = (c: Pick<Figures, 'a'>): CubicMetres =>
-  c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
 
 /** Area of stone beds, where worms live once they have run in: with fish only. */
 export const wormArea = (s: SystemDocument): number =>

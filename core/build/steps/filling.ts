@@ -1,10 +1,10 @@
-import { CHLORINE_LIMITS } from '../../catalogue/index.ts';
+import { CHLORINE_LIMITS } from '../../limits/index.ts';
 import { dechlorinate, mix, mixedConductivity, standingTime } from '../../life/index.ts';
 import { dose, litres, liquid, mass, mm, say, type Phrase } from '../../quantity/index.ts';
 import type { Metres, Seconds, Share } from '../../quantity/si.ts';
 import { dechlorinators, programmes, standsOf, vesselOf } from '../../system/index.ts';
 import { buildKey } from '../keys.ts';
-import { waterOf } from '../parts/index.ts';
+import { waterOf } from '../../assess/index.ts';
 import { WORMS, wormArea } from '../parts/living.ts';
 import { alike, named } from './ground.ts';
 import { measure, step, yes } from './make.ts';

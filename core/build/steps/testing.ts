@@ -13,7 +13,7 @@ import {
   type SystemDocument,
   type Vessel,
 } from '../../system/index.ts';
-import { waterOf } from '../parts/index.ts';
+import { waterOf } from '../../assess/index.ts';
 import { measure, step, yes } from './make.ts';
 import type { Work } from './work.ts';
 import type { Entry, Step } from './types.ts';

@@ -1,4 +1,5 @@
-import { CHLORINE_LIMITS } from '../../catalogue/index.ts';
+import { waterOf } from '../../assess/index.ts';
+import { CHLORINE_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
 import {
   addAir,
   addLid,
@@ -10,9 +11,7 @@ import {
   ALKALINITY_BACK_PER_N,
   ALKALINITY_PER_N,
   NITROGEN_IN_FISH,
-  USUAL_CHLORINE,
   WATER_HEAT,
-  UNIONISED_LIMITS,
   airOn,
   freedAmmonia,
   heatersOf,
@@ -36,7 +35,6 @@ import { defineLifeFault, gradeAbove, gradeBelow, type Alive } from './definitio
 /** Faults of feed, water and warmth. */
 
 const DAY = 86400;
-const waterOf = ({ c }: Alive) => c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
 /** pH that is reckoned with where none was read: the upper end of what is usual. */
 const phOf = ({ c }: Alive) => c.system.water.ph ?? 7.4;
 const poison = (x: Alive, tan: number) =>
@@ -52,10 +50,10 @@ export const overfeeding = defineLifeFault({
     const { life, oxygen } = x;
     if (!(life.feed > 0) || life.capacity === null) return null;
     const excess = Math.max(0, OVERFED * life.tan - life.capacity);
-    const tan = (x.c.system.water.tan ?? 0) + excess / waterOf(x);
+    const tan = (x.c.system.water.tan ?? 0) + excess / waterOf(x.c);
     // What is left over rots and breathes: the solids' half of the use grows with it.
     const use = oxygen.use.map((u) => u * (1 + (OVERFED - 1) / 2));
-    const low = Math.min(...oxygenByHour(waterOf(x), oxygen.exchange, use, oxygen.saturation));
+    const low = Math.min(...oxygenByHour(waterOf(x.c), oxygen.exchange, use, oxygen.saturation));
     const g = life.groups[0]!;
     const { comfort, stress } = g.kind.oxygen;
     const byAir = gradeBelow(low, comfort, stress);
@@ -70,7 +68,7 @@ export const overfeeding = defineLifeFault({
             : 'passed',
       sentence:
         excess > 0
-          ? say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x))}.`
+          ? say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x.c))}.`
           : say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}; the bacteria keep up with the ammonia.`,
     };
   },
@@ -83,7 +81,7 @@ export const deadFish = defineLifeFault({
   strike: (x) => {
     const g = x.life.groups.filter((y) => y.count > 0).sort((a, b) => b.meanMass - a.meanMass)[0];
     if (!g) return null;
-    const rise = (g.meanMass * NITROGEN_IN_FISH) / waterOf(x);
+    const rise = (g.meanMass * NITROGEN_IN_FISH) / waterOf(x.c);
     const now = poison(x, (x.c.system.water.tan ?? 0) + rise);
     return {
       name: 'A dead fish, unnoticed',
@@ -103,7 +101,7 @@ export const untreatedTap = defineLifeFault({
   strike: (x) => {
     const { tap } = x.c.system.site;
     if (tap.chlorine === 'none') return null;
-    const level = tap.chlorineLevel ?? USUAL_CHLORINE;
+    const level = tap.chlorineLevel ?? CHLORINE_LIMITS.usualTap;
     const kind = tap.chlorine ?? 'chlorine';
     const mixed = level * TOPPED_UP;
     const freed = freedAmmonia(kind, level, TOPPED_UP);
@@ -112,8 +110,8 @@ export const untreatedTap = defineLifeFault({
       grade: gradeAbove(mixed, CHLORINE_LIMITS.target, 0.1),
       sentence:
         kind === 'chloramine'
-          ? say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chloramine, ten times and more what gills and bacteria bear, and free ${concentration(freed)} of ammonia.`
-          : say`${litres(TOPPED_UP * waterOf(x))} from the tap leave ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`,
+          ? say`${litres(TOPPED_UP * waterOf(x.c))} from the tap leave ${concentration(mixed)} of chloramine, ten times and more what gills and bacteria bear, and free ${concentration(freed)} of ammonia.`
+          : say`${litres(TOPPED_UP * waterOf(x.c))} from the tap leave ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`,
     };
   },
   remedies: () => [],
@@ -126,7 +124,7 @@ export const phCrash = defineLifeFault({
     const { water, site } = x.c.system;
     const now = water.alkalinity ?? site.tap.alkalinity;
     if (now === null || !(x.life.tan > 0)) return null;
-    const volume = waterOf(x);
+    const volume = waterOf(x.c);
     const nitrified = Math.min(x.life.tan, x.life.capacity ?? x.life.tan) / volume;
     const week =
       x.life.weeks.reduce((sum, w) => sum + w.plants + w.denitrified, 0) / x.life.weeks.length;
@@ -152,7 +150,7 @@ const UNNOTICED = 2 * DAY;
 function after(x: Alive, power: number, from: number, air: number, seconds: number) {
   const perDegree = Math.max(1e-6, systemHeatLoss(x.c.system, x.c.a, air + 1, air));
   const to = air + power / perDegree;
-  const tau = (1000 * waterOf(x) * WATER_HEAT) / perDegree;
+  const tau = (1000 * waterOf(x.c) * WATER_HEAT) / perDegree;
   return { t: to + (from - to) * Math.exp(-seconds / tau), to, tau };
 }
 const coldAir = ({ c }: Alive) =>

@@ -6,3 +6,4 @@ export * from './vessels.ts';
 export * from './drains.ts';
 export * from './timers.ts';
 export * from './life.ts';
+export * from './care.ts';

@@ -1,5 +1,6 @@
 import { freeCO2 } from '../../derived/index.ts';
-import { carbonDioxideLimit, lifeOf } from '../../life/index.ts';
+import { lifeOf } from '../../life/index.ts';
+import { carbonDioxideLimit } from '../../limits/index.ts';
 import { concentration, say } from '../../quantity/index.ts';
 import { defineRule } from '../rule.ts';
 
@@ -26,10 +27,10 @@ export const carbonDioxide = defineRule({
         kind: 'concentration',
         sentence:
           level === 'watch'
-            ? say`The water holds ${concentration(now)} of free carbon dioxide; above ${concentration(limit)} fish breathe hard. Aerate well and read the pH again before dosing anything.`
+            ? say`The water holds ${concentration(now)} of free carbon dioxide; above ${concentration(limit)} fish breathe hard. A dose for its pH would be too much once it has left.`
             : say`The water holds ${concentration(now)} of free carbon dioxide.`,
-        why: say`Carbon dioxide makes water sour until air carries it off. A dose for that pH would be too much.`,
-        source: 'Plummer & Busenberg (1982); 20 mg/L, 10 for trout.',
+        why: say`Carbon dioxide makes water acidic until air carries it off.`,
+        source: 'Plummer & Busenberg (1982); common practice, stricter for trout.',
       },
     ];
   },

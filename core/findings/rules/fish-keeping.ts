@@ -1,3 +1,4 @@
+import { PH_DAY, PH_STEP } from '../../limits/index.ts';
 import { lifeOf, type Group } from '../../life/index.ts';
 import {
   given,
@@ -9,7 +10,7 @@ import {
   type Given,
   type Phrase,
 } from '../../quantity/index.ts';
-import { once, type Adjustment } from '../adjustments/index.ts';
+import { careAdjustments, once, type Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Context, type Level, type Verdict } from '../rule.ts';
 
 /** One thing that a kind asks of where and with whom it is kept. */
@@ -140,8 +141,8 @@ const acidity: Need = {
       sentence: say`The water is at pH ${ph(now)}; ${g.kind.name} live between ${ph(low)} and ${ph(high)}.`,
     };
   },
-  why: say`Move the pH by no more than 0.2 a day with fish; the sums give the dose.`,
-  adjust: () => [],
+  why: say`With fish the pH is moved in small steps: ${ph(PH_STEP.fish)} at once, ${ph(PH_DAY.fish)} in a day.`,
+  adjust: (c) => careAdjustments(c, ['ph']),
   meaning: 'pH, last read',
 };
 

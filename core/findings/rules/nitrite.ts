@@ -1,8 +1,8 @@
-import { CHLORIDE_RATIO, lifeOf, saltAgainstNitrite } from '../../life/index.ts';
-import { concentration, given, mass, ORIGIN, say } from '../../quantity/index.ts';
-import { once } from '../adjustments/index.ts';
+import { lifeOf } from '../../life/index.ts';
+import { CHLORIDE_RATIO } from '../../limits/index.ts';
+import { concentration, given, ORIGIN, say } from '../../quantity/index.ts';
+import { careAdjustments } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
-import { changeWater } from './ammonia.ts';
 
 /** Nitrite by the last reading, for the most sensitive kind and the chloride that shields it. */
 export const nitrite = defineRule({
@@ -31,33 +31,18 @@ export const nitrite = defineRule({
             ? shielded && now >= caution
               ? say`Nitrite is at ${concentration(now)}; chloride of ${concentration(chloride!)} shields the fish.`
               : say`Nitrite is at ${concentration(now)}.`
-            : say`Nitrite is at ${concentration(now)}; ${first.kind.name} bear ${concentration(caution)}. Feed less, aerate, and change water.`,
+            : say`Nitrite is at ${concentration(now)}; ${first.kind.name} tolerate ${concentration(caution)}.`,
         why: say`Nitrite keeps fish blood from carrying oxygen: they gasp in water that has enough. Chloride shields them from ${String(CHLORIDE_RATIO.least)} parts to one of nitrite nitrogen; salt harms many crops.`,
         source: 'SRAC 462, cited from memory.',
       },
     ];
   },
 
-  adjustments: ({ system: s, a }) => {
-    const { nitrite: now, chloride } = s.water;
-    if (now === null) return [];
-    const volume = a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
-    const salt = (saltAgainstNitrite(now, chloride ?? 0) * volume) / 1000;
-    return [
-      ...changeWater(s, volume, 'nitrite'),
-      ...(salt > 0
-        ? once(
-            'salt',
-            [{ at: 'water.chloride', to: Math.ceil(CHLORIDE_RATIO.aim * now) }],
-            say`Dissolve ${mass(salt)} of plain salt over a day; strawberries, beans and most leaves suffer from it`,
-          )
-        : []),
-    ];
-  },
+  adjustments: (c) => careAdjustments(c, ['nitrite']),
 
   explain: ({ system: s }) => ({
     title: 'Nitrite and chloride',
-    formula: String.raw`Cl^- \ge 10 \cdot NO_2\text{-}N`,
+    formula: String.raw`Cl^- \ge ${CHLORIDE_RATIO.least} \cdot NO_2\text{-}N`,
     given: [
       given(String.raw`NO_2`, 'nitrite, as N', s.water.nitrite ?? 0, 'concentration', 'last read'),
       given(

@@ -1,6 +1,7 @@
+import { SOLUTION_STRAY, SOLUTION_STRAY_PH } from '../../limits/index.ts';
 import { cropRange, lifeOf } from '../../life/index.ts';
 import { conductivity, given, ph, say } from '../../quantity/index.ts';
-import { once } from '../adjustments/index.ts';
+import { careAdjustments, once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Strength and pH of the nutrient solution by the last reading, for what grows in it. */
@@ -19,7 +20,8 @@ export const solutionStrength = defineRule({
     const ec = cropRange(stands, (k) => k.conductivity);
     const now = s.water.conductivity;
     if (ec && now !== null) {
-      const ok = now >= 0.9 * ec.low && now <= 1.1 * ec.high;
+      const ok = now >= (1 - SOLUTION_STRAY.strength) * ec.low &&
+        now <= (1 + SOLUTION_STRAY.strength) * ec.high;
       out.push({
         about: store.id,
         part: 'strength',
@@ -28,10 +30,10 @@ export const solutionStrength = defineRule({
         limit: now < ec.low ? ec.low : ec.high,
         kind: 'conductivity',
         sentence: ok
-          ? say`The solution is at ${conductivity(now)}, as its crops like it.`
+          ? say`The solution is at ${conductivity(now)}, as its crops need it.`
           : now < ec.low
-            ? say`The solution is at ${conductivity(now)}; its crops want ${conductivity(ec.low)} to ${conductivity(ec.high)}. Add some of each part, one after the other.`
-            : say`The solution is at ${conductivity(now)}; its crops want ${conductivity(ec.low)} to ${conductivity(ec.high)}. Top up with plain water.`,
+            ? say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too weak.`
+            : say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too strong.`,
         why: say`Strength by conductivity at 25 °C. Too weak starves, too strong burns the tips and takes the water from the roots.`,
         source: 'Commonly published hydroponic tables.',
       });
@@ -39,7 +41,7 @@ export const solutionStrength = defineRule({
     const sour = cropRange(stands, (k) => k.ph);
     const acidity = s.water.ph;
     if (sour && acidity !== null) {
-      const ok = acidity >= sour.low - 0.2 && acidity <= sour.high + 0.2;
+      const ok = acidity >= sour.low - SOLUTION_STRAY_PH.ph && acidity <= sour.high + SOLUTION_STRAY_PH.ph;
       out.push({
         about: store.id,
         part: 'ph',
@@ -49,7 +51,7 @@ export const solutionStrength = defineRule({
         kind: 'ph',
         sentence: ok
           ? say`The solution is at pH ${ph(acidity)}.`
-          : say`The solution is at pH ${ph(acidity)}; its crops want ${ph(sour.low)} to ${ph(sour.high)}. Correct it by 0.5 at most, stir, wait half an hour, read again.`,
+          : say`The solution is at pH ${ph(acidity)}; its crops need ${ph(sour.low)} to ${ph(sour.high)}.`,
         why: say`Outside this range iron, phosphate or calcium fall out and roots cannot take them.`,
         source: 'Commonly published hydroponic tables.',
       });
@@ -63,7 +65,7 @@ export const solutionStrength = defineRule({
     if (!range) return [];
     const to = Math.round(((range.low + range.high) / 2) * 100) / 100;
     return f.part === 'ph'
-      ? once('solution-ph', [{ at: 'water.ph', to }], say`Bring it to pH ${ph(to)} in small steps`)
+      ? careAdjustments({ system: s, a }, ['ph'])
       : once(
           'solution-ec',
           [{ at: 'water.conductivity', to }],

@@ -1,4 +1,5 @@
-import { CHLORINE_LIMITS, DECHLORINATORS } from '../../catalogue/index.ts';
+import { CHLORINE_LIMITS } from '../../limits/index.ts';
+import { DECHLORINATORS } from '../../catalogue/index.ts';
 import { dechlorinate, standingTime } from '../../life/index.ts';
 import { concentration, given, litres, mass, ORIGIN, say, time } from '../../quantity/index.ts';
 import { fishIn, type SystemDocument } from '../../system/index.ts';

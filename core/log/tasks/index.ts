@@ -1,9 +1,11 @@
 import { say } from '../../quantity/index.ts';
-import { READINGS, type OwnTask, type ReadingId } from '../../system/index.ts';
+import { planOf } from '../../care/index.ts';
+import type { OwnTask } from '../../system/index.ts';
 import { listedFields } from '../../entries/fields.ts';
-import { FORGOTTEN, type Tended } from '../../readings/tended.ts';
+import { MEMORY } from '../../limits/index.ts';
+import { newest, type Tended } from '../../readings/index.ts';
 import { addDays, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
-import type { EntryValues, Moment } from '../../entries/types.ts';
+import type { Moment } from '../../entries/types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
 import { TASKS, plantingTasks, startDay, today } from './rules.ts';
 import type { Schedule, Task, TaskRule } from './types.ts';
@@ -18,6 +20,8 @@ export const DUE_MINUTE = 8 * 60;
 const KEPT = 30;
 
 const RETEST = 'retest/';
+/** A test takes so long. */
+const RETEST_MINUTES = 3;
 
 /** What the log says of a task: when it was last done or passed over, and what it is put off to. */
 interface Record {
@@ -30,7 +34,7 @@ function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
   const out = new Map<string, Record>();
   const open = new Map(rules.map((r) => [r.id, r]));
   const later = new Map<string, Moment>();
-  const oldest = t.now - FORGOTTEN;
+  const oldest = t.now - MEMORY.forgotten * 1000;
   const close = (id: string, last: Moment) => {
     open.delete(id);
     out.set(id, { last, later: later.get(id) ?? null });
@@ -137,57 +141,39 @@ const ownRule = (x: OwnTask): TaskRule => ({
   }),
 });
 
-/** Tests that were asked for by advice and not taken since. */
+/** Tests of the plan of care, each at its hour, by night too. One that was put off or skipped keeps to that, unless the fish are at stake. */
 function retests(t: Tended): Task[] {
-  const out = new Map<string, Task>();
-  for (const e of t.entries) {
-    if (e.kind !== 'task' || !e.what?.startsWith(RETEST)) continue;
-    if (e.outcome !== 'later' || e.until === undefined) {
-      out.delete(e.what);
-      continue;
-    }
-    const reads = e.what
-      .slice(RETEST.length)
-      .split('+')
-      .filter((id): id is ReadingId => (READINGS as readonly string[]).includes(id));
-    const since = e.at;
-    if (!reads.length || reads.every((id) => (t.latest[id]?.at ?? -Infinity) > since)) continue;
-    const due = localDay(e.until, t.zone);
-    out.set(e.what, {
-      id: e.what,
-      title: say`Read ${listedFields(reads)} again`,
-      why: [e.note ?? 'What was done shows in the next reading.'],
-      minutes: 8,
-      reads,
-      records: 'reading',
-      about: [],
-      due,
-      at: e.until,
-      state: due < today(t) ? 'overdue' : e.until <= t.now || due === today(t) ? 'today' : 'ahead',
-      repeats: null,
-      last: null,
-      later: true,
-      own: true,
-    });
-  }
-  return [...out.values()];
+  const plan = planOf(t);
+  const now = today(t);
+  return plan.retest.flatMap((r): Task[] => {
+    const id = `${RETEST}${r.what.join('+')}`;
+    const choice =
+      plan.urgency === 'now' ? null : newest(t, (e) => e.kind === 'task' && e.what === id);
+    if (choice?.outcome === 'skipped' && localDay(choice.at, t.zone) === now) return [];
+    const put = choice?.outcome === 'later' && (choice.until ?? 0) > t.now ? choice.until! : null;
+    const at = Math.max(r.at, put ?? -Infinity);
+    const due = localDay(at, t.zone);
+    return [
+      {
+        id,
+        title:
+          at <= t.now ? say`Read ${listedFields(r.what)}` : say`Read ${listedFields(r.what)} again`,
+        why: r.why,
+        minutes: RETEST_MINUTES * r.what.length,
+        reads: r.what,
+        records: 'reading',
+        about: [],
+        due,
+        at,
+        state: due < now ? 'overdue' : at <= t.now || due === now ? 'today' : 'ahead',
+        repeats: null,
+        last: null,
+        later: put !== null,
+        own: false,
+      },
+    ];
+  });
 }
-
-/** Entry that makes a test of what advice asks for. @param at when it is to be taken */
-export const retestEntry = (
-  t: Pick<Tended, 'now' | 'zone'>,
-  reads: readonly ReadingId[],
-  at: Moment,
-  note: string,
-): EntryValues => ({
-  kind: 'task',
-  at: t.now,
-  zone: t.zone,
-  what: `${RETEST}${reads.join('+')}`,
-  outcome: 'later',
-  until: at,
-  ...(note ? { note } : {}),
-});
 
 /** Tasks of a system, the longest due first. */
 export function tasksOf(t: Tended): Task[] {

@@ -1,10 +1,12 @@
+import { IRON_LIMITS } from '../../limits/index.ts';
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
 import { days, dose, feed, litres, say } from '../../quantity/index.ts';
-import { IRON_TARGET, chelateDose } from '../../sums/supplements.ts';
+import { chelateFor } from '../../treatment/index.ts';
+import { CHELATES } from '../../catalogue/index.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
-import { wantedEvery } from '../advice/index.ts';
+import { planOf, wantedEvery } from '../../care/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
 import { isAnew, sinceChange } from '../../readings/solution.ts';
 import { daysRunning, newest, type Tended } from '../../readings/tended.ts';
@@ -80,12 +82,12 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'feed',
     title: (t) =>
-      say`Feed ${feed(t.life.feed / 1000)}, in two or three times, what goes in five minutes`,
-    why: say`By the mass of the fish and the warmth of the water; what is left over rots.`,
+      say`Feed ${feed(planOf(t).feed ?? 0)}, in two or three meals, as much as is eaten in five minutes`,
+    why: say`By the mass of the fish, the temperature and the plan of care; what is left over rots.`,
     minutes: 3,
     records: 'feed',
     about: tanks,
-    applies: (t) => t.hasFish && t.life.feed > 0,
+    applies: (t) => t.hasFish && (planOf(t).feed ?? 0) > 0,
     schedule: () => every(1),
     doneBy: kindIs('feed'),
   },
@@ -303,7 +305,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'iron',
     title: (t) =>
-      say`Iron chelate for ${litres(t.volume)}: ${dose(chelateDose(IRON_TARGET, t.volume))} of DTPA, 11 %`,
+      say`Iron chelate for ${litres(t.volume)}: ${dose(chelateFor(IRON_LIMITS.dose, t.volume, CHELATES[0]!.iron))} of DTPA, 11 %`,
     why: say`A young system lacks iron: 2 mg/L every three weeks; EDDHA above pH 7.`,
     minutes: 5,
     records: 'dose',

@@ -2,10 +2,17 @@ import ICAL from 'ical.js';
 import { describe, expect, it, test } from 'vitest';
 import { tasksIcs } from '../../formats/tasksIcs.ts';
 import { tell } from '../../quantity/index.ts';
-import { NOW, tendedDemo, type Noted } from '../../test/tended.ts';
+import {
+  NOW,
+  demoDocument,
+  entriesOf,
+  tendedDemo,
+  tendedOf,
+  type Noted,
+} from '../../test/tended.ts';
 import { applyEdits, type Edit } from '../../system/index.ts';
-import { addDays, localDay } from '../../calendar/time.ts';
-import { daysOf, nextAfter, retestEntry, ruleText, tasksOf, weekOf, type Task } from './index.ts';
+import { addDays } from '../../calendar/time.ts';
+import { daysOf, nextAfter, ruleText, tasksOf, weekOf, type Task } from './index.ts';
 
 /** NOW is Wednesday, 10 June 2026, 10 o’clock in Vienna. */
 const TODAY = '2026-06-10';
@@ -180,7 +187,7 @@ describe('tasks', () => {
       [{ h: 2, kind: 'planting', about: 'mizuna' }],
       [filled(80), stand],
     );
-    expect(dueOf(early, 'plant-mizuna')).toBe('2027-06-19');
+    expect(dueOf(early, 'plant-mizuna')).toBe('2027-06-18');
   });
 
   it('are the grower’s own as well, switched off, or at their own pace', () => {
@@ -208,28 +215,54 @@ describe('tasks', () => {
     );
   });
 
-  it('hold a test that advice asked for until it is taken', () => {
-    const t = tendedDemo('potting-shed-pair', [], [filled(80)]);
-    const {
-      at: _,
-      zone: __,
-      ...values
-    } = retestEntry(t, ['tan', 'ph'], NOW + 12 * 3_600_000, 'After the change of water');
-    const asked: Noted = { ...values, h: 0 };
-    const [retest] = tasks('potting-shed-pair', [asked], [filled(80)]).filter((x) =>
-      x.id.startsWith('retest/'),
-    );
+  it('hold a test of the plan of care until it is taken, at its own hour, by night too', () => {
+    // Ammonia that burns: changed at 19:00, tested six hours later, at one in the night.
+    const noted: Noted[] = [
+      { h: 2, tan: [2, 2], nitrite: [0, 0], ph: 8, temperature: 20, alkalinity: 100 },
+      { h: 1, kind: 'water-change', volume: 0.3 },
+    ];
+    const at = (now: number) =>
+      tasksOf(
+        tendedOf(
+          applyEdits(demoDocument('potting-shed-pair'), [filled(80)]),
+          entriesOf(noted),
+          [],
+          now,
+        ),
+      );
+    const retest = at(NOW).find((x) => x.id === 'retest/tan+ph');
     expect(tell(retest!.title, 'metric')).toBe('Read ammonia and pH again');
-    expect(localDay(retest!.at, 'Europe/Vienna')).toBe(TODAY);
+    expect(retest!.at).toBe(NOW + 5 * 3_600_000);
+    const ics = ICAL.parse(
+      tasksIcs(
+        'pair',
+        'Pair',
+        [{ ...retest!, at: NOW + 15 * 3_600_000, due: addDays(TODAY, 1) }],
+        'metric',
+        'Europe/Vienna',
+      ),
+    ) as unknown[];
+    expect(JSON.stringify(ics)).toContain('2026-06-11T01:00:00');
     const taken = tasks(
       'potting-shed-pair',
-      [
-        { ...asked, h: 2 },
-        { h: 1, tan: [0, 0], ph: 7 },
-      ],
+      [...noted, { h: 0.5, tan: [0, 0], ph: 7, nitrite: [0, 0], temperature: 20 }],
       [filled(80)],
     );
-    expect(taken.filter((x) => x.id.startsWith('retest/'))).toEqual([]);
+    expect(taken.some((x) => x.reads.includes('tan') && x.id.startsWith('retest/'))).toBe(false);
+  });
+
+  it('feed by the plan of care: none where it says stop, half where it says half', () => {
+    const fed = (tan: number) =>
+      find(
+        tasks('potting-shed-pair', [
+          { tan: [tan, tan], nitrite: [0, 0], ph: 8, temperature: 20, alkalinity: 100 },
+        ]),
+        'feed',
+      );
+    expect(fed(2)).toBeUndefined();
+    // Half of 14 perch of 60 g at 1.9606 %.
+    expect(tell(fed(0.8)!.title, 'metric')).toMatch(/^Feed 8\.2 g a day,/);
+    expect(tell(fed(0)!.title, 'metric')).toMatch(/^Feed 16\.5 g a day,/);
   });
 });
 
@@ -252,7 +285,7 @@ describe('the calendar of tasks', () => {
   const t = tendedDemo('potting-shed-pair', [], [filled(80)]);
   const all = tasksOf(t);
   const calendar = new ICAL.Component(
-    ICAL.parse(tasksIcs('pair', 'Pair, shed', all, 'metric')) as string[],
+    ICAL.parse(tasksIcs('pair', 'Pair, shed', all, 'metric', 'Europe/Vienna')) as string[],
   );
   const events = calendar.getAllSubcomponents('vevent');
 

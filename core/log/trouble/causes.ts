@@ -1,10 +1,18 @@
-import { UNIONISED_LIMITS, unionisedShare } from '../../life/index.ts';
+import { UNIONISED_LIMITS } from '../../limits/index.ts';
+import { unionisedShare } from '../../life/index.ts';
 import { concentration, flow, ph, say, share, temperature, time } from '../../quantity/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
-import { daysRunning, isDated, latestOn, newest, recent, type Latest } from '../../readings/tended.ts';
+import {
+  daysRunning,
+  isDated,
+  latestOn,
+  newest,
+  recent,
+  type Latest,
+} from '../../readings/tended.ts';
 import { cropKindOf } from '../../system/index.ts';
 import { dutyFlow, fillTime } from '../../derived/index.ts';
-import { toppedUp } from '../advice/index.ts';
+import { toppedUp } from '../../care/index.ts';
 import type { FindingId } from '../../findings/index.ts';
 import type { SignId } from '../../entries/signs.ts';
 import type { EntryKind } from '../../entries/types.ts';
@@ -194,7 +202,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Too little oxygen',
     then: say`Bring air in now, lift and pour water, stop feeding; look whether pump and drains run.`,
     reads: ['oxygen', 'temperature'],
-    end: { kind: 'advice', rule: 'oxygen' },
+    end: { kind: 'plan', hazard: 'breath' },
     evidence: (c) => [
       outside(c, 'oxygen', 'low'),
       outside(c, 'temperature', 'high'),
@@ -210,7 +218,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Ammonia',
     then: say`Test ammonia, pH and warmth together; stop feeding until you know.`,
     reads: ['tan', 'ph', 'temperature'],
-    end: { kind: 'advice', rule: 'ammonia' },
+    end: { kind: 'plan', hazard: 'ammonia' },
     evidence: (c) => [
       unionised(c),
       fedMuch(c),
@@ -225,7 +233,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Nitrite: blood that cannot carry oxygen',
     then: say`Test nitrite; aerate and stop feeding. Salt shields, water dilutes.`,
     reads: ['nitrite', 'chloride'],
-    end: { kind: 'advice', rule: 'nitrite' },
+    end: { kind: 'plan', hazard: 'nitrite' },
     evidence: (c) => [outside(c, 'nitrite', 'high'), young(c, 60, 1), found(c, 'nitrite')],
   }),
   cause({
@@ -245,7 +253,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Water too warm',
     then: say`Shade, lids, bottles of frozen water: two degrees a day at most.`,
     reads: ['temperature'],
-    end: { kind: 'advice', rule: 'temperature' },
+    end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'summer', 'sun-on-tank')],
   }),
   cause({
@@ -253,7 +261,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Water too cold to eat',
     then: say`Less feed or none; warm by two degrees a day at most.`,
     reads: ['temperature'],
-    end: { kind: 'advice', rule: 'temperature' },
+    end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'low'), found(c, 'winter')],
   }),
   cause({
@@ -261,7 +269,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'pH out of their range, or moved too fast',
     then: say`Read pH and alkalinity; correct in small steps, twelve hours apart.`,
     reads: ['ph', 'alkalinity'],
-    end: { kind: 'advice', rule: 'carbonate' },
+    end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [
       outside(c, 'ph', 'low'),
       outside(c, 'ph', 'high'),
@@ -319,7 +327,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Iron is there but locked up by a high pH',
     then: say`Bring the pH down by bacteria’s own work: no more shell, little lime; acid only in small steps.`,
     reads: ['ph'],
-    end: { kind: 'advice', rule: 'carbonate' },
+    end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [outside(c, 'ph', 'high')],
   }),
   cause({
@@ -346,7 +354,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Solution too strong, or salt in the water',
     then: say`Read EC; top up with plain water.`,
     reads: ['conductivity', 'chloride'],
-    end: { kind: 'advice', rule: 'strength' },
+    end: { kind: 'plan', hazard: 'strength' },
     evidence: (c) => [
       outside(c, 'conductivity', 'high'),
       happened(c, 'dose', 7, 0.5, 'a dose'),
@@ -360,7 +368,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Nitrogen is short: too little feed for the planting, or a weak solution',
     then: say`Test nitrate; feed the full ration, or plant less until it rises.`,
     reads: ['nitrate', 'conductivity'],
-    end: { kind: 'advice', rule: 'nitrate' },
+    end: { kind: 'plan', hazard: 'nitrate' },
     evidence: (c) => [
       outside(c, 'conductivity', 'low'),
       (() => {
@@ -392,7 +400,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'Root rot: warm, stale water at the roots',
     then: say`Lift one plant: white roots are well. Cool the water, more air, the bed drained to its floor each time.`,
     reads: ['temperature', 'oxygen'],
-    end: { kind: 'advice', rule: 'temperature' },
+    end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [
       outside(c, 'temperature', 'high'),
       seen(c, 'siphon-sleeps', 7, 2, 'the bed stood full'),
@@ -431,7 +439,7 @@ export const CAUSES: readonly Cause[] = [
     words: 'A bloom of bacteria: more food in the water than the bed can hold',
     then: say`Less feed, more air, no more change than the tests ask for; it clears in days.`,
     reads: ['tan', 'nitrite'],
-    end: { kind: 'advice', rule: 'feeding' },
+    end: { kind: 'plan', hazard: 'feeding' },
     evidence: (c) => [
       young(c, 42, 1.5),
       fedMuch(c),

@@ -2,7 +2,7 @@ import type { FaultKind } from '../../drills/faults/index.ts';
 import type { Finding } from '../../findings/index.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { ReadingId } from '../../system/index.ts';
-import type { AdviceRuleId } from '../advice/types.ts';
+import type { HazardId } from '../../care/index.ts';
 import type { Tended } from '../../readings/tended.ts';
 import type { SignId } from '../../entries/signs.ts';
 
@@ -23,8 +23,8 @@ export interface Case {
 export type End =
   /** A task of the list. */
   | { readonly kind: 'task'; readonly task: string }
-  /** What the advice says of these readings. */
-  | { readonly kind: 'advice'; readonly rule: AdviceRuleId }
+  /** What the plan of care says of these readings. */
+  | { readonly kind: 'plan'; readonly hazard: HazardId }
   /** A drill of this system to compare with. */
   | { readonly kind: 'drill'; readonly fault: FaultKind }
   | { readonly kind: 'ask'; readonly who: 'a vet for fish' | 'an electrician' }

@@ -1,5 +1,6 @@
+import { UNIONISED_LIMITS } from '../../../../core/limits';
 import type { ChartData, ChartOptions } from 'chart.js';
-import { UNIONISED_LIMITS, tanAt } from '../../../../core/life';
+import { tanAt } from '../../../../core/life';
 import type { FishKind } from '../../../../core/catalogue';
 import type { Fit, Season } from '../../../../core/season';
 import type { Interval, Reading } from '../../../../core/system';

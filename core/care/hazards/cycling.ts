@@ -1,0 +1,90 @@
+import { ALKALINITY_RANGE, CYCLING_LIMITS, CYCLING_PH, HEAT_WAIT } from '../../limits/index.ts';
+import { nitrifyingPh } from '../../life/index.ts';
+import { concentration, hardness, ph as acidity, say, share } from '../../quantity/index.ts';
+import { daysRunning, type Tended } from '../../readings/index.ts';
+import type { Avoided } from '../../treatment/index.ts';
+import { hazardOf, type Hazard, type Want } from '../types.ts';
+
+/** A start without fish: what stalls its bacteria. */
+
+const isStart = (t: Tended): boolean =>
+  !t.hasFish &&
+  !t.isSolution &&
+  t.system.vessels.some((v) => v.role === 'tank') &&
+  daysRunning(t) !== null;
+
+/** pH and alkalinity that bacteria need, ammonia and nitrite that stop them. */
+export function cycling(t: Tended): Hazard[] {
+  if (!isStart(t)) return [];
+  const out: Hazard[] = [];
+  const { ph, alkalinity: alk, tan, nitrite } = t.known;
+  const source = 'Season’s model of the bacteria; schools of starts without fish.';
+  const acid = ph && ph.from !== 'plausible' && ph.best < CYCLING_PH.slow;
+  const soft = alk && alk.from !== 'plausible' && alk.best < ALKALINITY_RANGE.cycling;
+  if (acid || soft) {
+    const raise: Want = {
+      kind: 'dose',
+      rescue: false,
+      whole: (g) => ALKALINITY_RANGE.cycling - g.middle.water.alkalinity,
+    };
+    const grave = (acid ?? false) || alk!.best < ALKALINITY_RANGE.floor;
+    out.push(
+      hazardOf(
+        'cycling',
+        grave ? 'today' : 'week',
+        acid
+          ? say`At pH ${acidity(ph.best)} the bacteria work at ${share(nitrifyingPh(ph.best))} of their rate. They use up alkalinity with every dose of ammonia.`
+          : say`Alkalinity is at ${hardness(alk!.best)}. A start needs ${hardness(ALKALINITY_RANGE.cycling)}: the bacteria use it up with every dose of ammonia.`,
+        {
+          rests: ['ph', 'alkalinity'],
+          source,
+          wants: soft || !alk || alk.from === 'plausible' ? [raise] : [],
+          readsNow: !alk || alk.from === 'plausible' ? ['alkalinity'] : [],
+          readsAfter: ['ph', 'alkalinity'],
+          avoid: acid
+            ? [
+                {
+                  treatment: 'nutrient',
+                  because: say`Give no ammonia under pH ${acidity(CYCLING_PH.hold)}: the bacteria cannot use it.`,
+                },
+              ]
+            : [],
+        },
+      ),
+    );
+  }
+  const hold: Avoided[] = [
+    ...(nitrite && nitrite.fresh && nitrite.band[0] > CYCLING_LIMITS.holdNitrite
+      ? [
+          {
+            treatment: 'nutrient' as const,
+            because: say`Give no ammonia while nitrite is over ${concentration(CYCLING_LIMITS.holdNitrite)}.`,
+          },
+        ]
+      : []),
+    ...(tan && tan.fresh && tan.band[0] >= CYCLING_LIMITS.mostTan
+      ? [
+          {
+            treatment: 'nutrient' as const,
+            because: say`Give no ammonia: ${concentration(CYCLING_LIMITS.mostTan)} and more stalls the bacteria that it is for.`,
+          },
+        ]
+      : []),
+  ];
+  if (hold.length)
+    out.push(
+      hazardOf(
+        'cycling',
+        'today',
+        say`There is more ammonia or nitrite than the young bacteria can use.`,
+        {
+          rests: ['tan', 'nitrite'],
+          source,
+          readsAfter: ['tan', 'nitrite'],
+          again: HEAT_WAIT.warm * 2,
+          avoid: hold,
+        },
+      ),
+    );
+  return out;
+}

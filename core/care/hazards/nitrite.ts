@@ -1,0 +1,50 @@
+import { CHANGE_WAIT, CHANGE_LIMITS, CHLORIDE_RATIO, NITRITE_AIM } from '../../limits/index.ts';
+import { concentration, say } from '../../quantity/index.ts';
+import { bandsOf, tankOf, type Tended } from '../../readings/index.ts';
+import { shareTo } from '../../treatment/index.ts';
+import { hazardOf, type Hazard, type Want } from '../types.ts';
+
+/** Nitrite, for the most sensitive species, and the chloride that shields it. */
+export function nitrite(t: Tended): Hazard[] {
+  const read = t.known.nitrite;
+  const band = bandsOf(t).nitrite;
+  if (!t.hasFish || !read || !band) return [];
+  const [, caution] = band.good;
+  const [, act] = band.edge;
+  const now = read.band[1];
+  if (now < caution) return [];
+  const chloride = t.known.chloride?.band[0] ?? 0;
+  if (chloride >= CHLORIDE_RATIO.least * now) return [];
+  const grave = now >= act;
+  const target = NITRITE_AIM.share * caution;
+  const share = shareTo(now, target, 0) ?? 1;
+  const oneChange = share <= CHANGE_LIMITS.atOnce;
+  const usable = read.fresh;
+  const change: Want = {
+    kind: 'change',
+    pace: grave ? 'grave' : 'calm',
+    share: () => Math.min(share, CHANGE_LIMITS.atOnce),
+  };
+  const salt: Want = { kind: 'salt' };
+  return [
+    hazardOf(
+      'nitrite',
+      grave ? 'now' : 'today',
+      say`Nitrite is at ${concentration(now)}. These fish tolerate ${concentration(caution)}; from ${concentration(act)} their blood no longer carries oxygen. Chloride of ${concentration(chloride)} does not protect them.`,
+      {
+        about: tankOf(t),
+        rests: ['nitrite', 'chloride'],
+        feed: grave ? 0 : 'half',
+        air: 'usual',
+        // One change does not reach far where there is much; salt shields at once.
+        wants: !usable ? [] : oneChange && !grave ? [change] : [change, salt],
+        readsNow: read.fresh && !read.doubted ? [] : ['nitrite'],
+        readsAfter: ['nitrite', 'tan'],
+        again: CHANGE_WAIT.calm,
+        unless: say`Nitrite under ${concentration(caution)}, or chloride of ${concentration(CHLORIDE_RATIO.least * now)} or more.`,
+        source:
+          'Limits by species; chloride to nitrite nitrogen after SRAC 462, cited from memory.',
+      },
+    ),
+  ];
+}

@@ -1,0 +1,27 @@
+import { MEMORY } from '../../limits/index.ts';
+import { say } from '../../quantity/index.ts';
+import { newest, recent, type Tended } from '../../readings/index.ts';
+import { groundOf, ironStep } from '../../treatment/index.ts';
+import { hazardOf, type Hazard } from '../types.ts';
+
+/** Young leaves that are pale between green veins: iron, which young systems lack. */
+export function plants(t: Tended): Hazard[] {
+  if (!t.hasFish || !t.hasPlants) return [];
+  const [seen] = recent(t, MEMORY.topUps, (e) => e.seen?.includes('leaves-pale-veins') ?? false);
+  const given = newest(t, (e) => e.kind === 'dose' && e.what === 'iron');
+  if (!seen || (given && given.at > seen.at - MEMORY.topUps * 1000)) return [];
+  return [
+    hazardOf(
+      'plants',
+      'week',
+      say`Young leaves were seen pale between green veins. Young systems lack iron, and at high pH it falls out.`,
+      {
+        rests: ['ph'],
+        wants: [{ kind: 'step', step: ironStep(groundOf(t)) }],
+        readsAfter: ['ph'],
+        again: MEMORY.topUps,
+        source: 'Iron doses of the University of the Virgin Islands, from memory.',
+      },
+    ),
+  ];
+}

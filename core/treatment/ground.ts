@@ -1,0 +1,160 @@
+import {
+  closedPh,
+  pressureOf,
+  statesOf,
+  waterByPh,
+  WATER_STATES,
+  type Atmospheres,
+  type InState,
+  type StateOfWater,
+  type Water,
+} from '../life/index.ts';
+import {
+  ALKALINITY_RANGE,
+  KIT_ERROR,
+  PH_DAY,
+  PH_USUAL,
+  PH_WAIT,
+  UNIONISED_LIMITS,
+} from '../limits/index.ts';
+import { bandsOf, type Tended } from '../readings/index.ts';
+import type { CubicMetres } from '../quantity/si.ts';
+
+/** The water that treatments are tried on: the middle of what is known, and its worst and best ends. */
+
+/** One end of what is known. */
+export interface End {
+  readonly water: Water;
+  readonly pressure: Atmospheres;
+  readonly states: Readonly<Record<StateOfWater, InState>>;
+  /** As read: no error of the kit is in it. */
+  readonly middle: boolean;
+}
+
+export interface Ground {
+  readonly t: Tended;
+  readonly volume: CubicMetres;
+  readonly ends: readonly End[];
+  /** Middle of what is known, and the same with the upper end of what poisons, by which amounts are calculated. */
+  readonly middle: End;
+  readonly heavy: End;
+  /** pH outside which it harms; open where nothing lives. */
+  readonly phEdge: readonly [number, number];
+  /** pH moved by what was done within a day, in all. */
+  readonly moved: number;
+}
+
+const endOf = (water: Water, middle: boolean): End => {
+  const pressure = pressureOf(water);
+  return { water, pressure, states: statesOf(water, pressure), middle };
+};
+
+/** An end after something was done to it, with the pressure that it had before. */
+export const endAfter = (before: End, water: Water): End => ({
+  ...before,
+  water,
+  states: statesOf(water, before.pressure),
+});
+
+/** A side of what is known: as read, or its lower and upper end with the error of the kit. */
+type Side = 'low' | 'high' | 'best';
+
+/** Error of an alkalinity test: its drop, and no more than a share of what it reads. */
+const alkalinityError = (read: number): number =>
+  Math.min(KIT_ERROR.alkalinity, KIT_ERROR.alkalinityShare * read);
+
+/** The ground of treatments, from what is known. */
+export function groundOf(t: Tended): Ground {
+  const k = t.known;
+  const band = (id: keyof typeof k, side: Side, usual = 0): number => {
+    const x = k[id];
+    if (!x) return usual;
+    return side === 'best' ? x.best : side === 'low' ? x.band[0] : x.band[1];
+  };
+  const wide = (id: keyof typeof k, side: Side, usual: number): number => {
+    const x = k[id];
+    if (!x) return usual;
+    return side === 'best' ? x.best : side === 'low' ? x.low : x.high;
+  };
+  const alkalinity = (side: Side): number => {
+    const x = band('alkalinity', side, ALKALINITY_RANGE.low);
+    const error = alkalinityError(x);
+    return side === 'best' ? x : side === 'low' ? Math.max(0, x - error) : x + error;
+  };
+  const at = (ph: Side, alk: Side, load: Side): Water =>
+    waterByPh(wide('ph', ph, PH_USUAL.design), alkalinity(alk), wide('temperature', ph, 20), {
+      tan: band('tan', load),
+      nitrite: band('nitrite', load),
+      nitrate: band('nitrate', load),
+      chloride: band('chloride', load === 'high' ? 'low' : load === 'low' ? 'high' : 'best'),
+      chlorine: band('chlorine', load),
+    });
+  const middle = endOf(at('best', 'best', 'best'), true);
+  const heavy = endOf(at('best', 'best', 'high'), true);
+  return {
+    t,
+    volume: t.volume,
+    ends: [
+      middle,
+      heavy,
+      endOf(at('high', 'low', 'high'), false),
+      endOf(at('high', 'high', 'high'), false),
+      endOf(at('low', 'low', 'high'), false),
+      endOf(at('low', 'high', 'high'), false),
+    ],
+    middle,
+    heavy,
+    phEdge: bandsOf(t).ph?.edge ?? [0, 14],
+    moved: t.movements.reduce((sum, m) => sum + Math.abs(m.by), 0),
+  };
+}
+
+/** Ground after something was done to its water. */
+export function groundAfter(g: Ground, apply: (w: Water) => Water): Ground {
+  const ends = g.ends.map((e) => endAfter(e, apply(e.water)));
+  return { ...g, ends, middle: ends[0]!, heavy: ends[1]! };
+}
+
+/** Why something must not be done. */
+export type Refusal = 'ammonia' | 'ph' | 'band' | 'alkalinity' | 'nitrite';
+
+/** A lower ammonia that is hardly lower is within the error of any test. */
+const SURELY = 0.99;
+
+/**
+ * Whether un-ionised ammonia stays calm, in every state: it does not rise where it is, or would come, over its caution
+ * limit.
+ */
+export const ammoniaHolds = (before: End, after: End): boolean =>
+  WATER_STATES.every((s) => {
+    const [was, is] = [before.states[s].unionised, after.states[s].unionised];
+    return is <= UNIONISED_LIMITS.caution * SURELY || is <= was * SURELY || is === was;
+  });
+
+/** Whether the pH stays inside what harms in every state in which it was inside. */
+export const bandHolds = (g: Ground, before: End, after: End): boolean =>
+  WATER_STATES.every((s) => {
+    const [low, high] = g.phEdge;
+    const [was, is] = [before.states[s].ph, after.states[s].ph];
+    // What was outside already may not move further out.
+    return (is >= low || is >= was - 1e-6) && (is <= high || is <= was + 1e-6);
+  });
+
+/** pH that may still be moved now with small steps. @param step most at once */
+export const phBudget = (g: Ground, step: number): number =>
+  g.t.hasFish ? Math.max(0, Math.min(step, PH_DAY.fish - g.moved)) : step;
+
+/** Whether a movement of pH keeps to what is allowed: the middle to the step, each end to it and the kit's error. */
+export const movesAtMost = (end: End, by: number, most: number): boolean =>
+  Math.abs(by) <= most + (end.middle ? 1e-6 : KIT_ERROR.ph);
+
+/** The middle's pH as it is. */
+export const phNow = (g: Ground): number => closedPh(g.middle.water);
+
+/** Time that must go by since pH was last dosed; 0 where it has. */
+export function phWaitLeft(g: Ground): number {
+  const last = [...g.t.movements].reverse().find((m) => m.dose);
+  if (!last) return 0;
+  const wait = g.t.hasFish ? PH_WAIT.fish : PH_WAIT.noFish;
+  return Math.max(0, wait - (g.t.now - last.at) / 1000);
+}

@@ -1,0 +1,66 @@
+import { listedFields } from '../entries/fields.ts';
+import type { EntryValues } from '../entries/types.ts';
+import { say, time, type Phrase } from '../quantity/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import type { ReadingId } from '../system/index.ts';
+import { stepOf, type Step } from './types.ts';
+
+/** Look, read, remove, wait: what needs no amount. */
+
+/** The step that reads the water. @param at time from now */
+export const readStep = (
+  reads: readonly ReadingId[],
+  about: string,
+  why: readonly Phrase[] = [],
+  at: Seconds = 0,
+): Step =>
+  stepOf('read', [say`Read ${listedFields(reads)}${at > 0 ? ' again' : ' now'}.`, ...why], {
+    about,
+    at,
+    reads,
+  });
+
+/** The step that looks at something; `task` is what is ticked off with it. */
+export const lookStep = (
+  instructions: readonly Phrase[],
+  about: string,
+  task: string | null = null,
+  wait: Seconds | null = null,
+): Step =>
+  stepOf('look', instructions, {
+    about,
+    wait,
+    books:
+      task === null
+        ? null
+        : ({ kind: 'task', what: task, outcome: 'done' } satisfies Omit<
+            EntryValues,
+            'at' | 'zone'
+          >),
+  });
+
+/** The step that takes out what rots. */
+export const removeStep = (instructions: readonly Phrase[], about: string): Step =>
+  stepOf('remove', instructions, { about });
+
+/** The step that waits. */
+export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase): Step =>
+  stepOf(
+    'wait',
+    [
+      say`Wait ${time(Math.ceil(left / 60) * 60)}, then read ${reads.length ? listedFields(reads) : 'the water'}.`,
+      why,
+    ],
+    { wait: left, reads },
+  );
+
+/** The step that reads tap water of which nobody knows what it would do. */
+export const tapStep = (about: string): Step =>
+  stepOf(
+    'look',
+    [
+      say`Read pH and alkalinity of your tap water, and enter them in Place: nobody knows yet what it does to this tank.`,
+      say`If its pH is higher than the tank's, do not change water.`,
+    ],
+    { about },
+  );
