@@ -9,7 +9,7 @@ import {
 } from '../limits/index.ts';
 import { dosed, type Water } from '../life/index.ts';
 import { hardness, ph as acidity, say, type Phrase } from '../quantity/index.ts';
-import { alkalinityReadSince, recent, type Tended } from '../readings/index.ts';
+import { alkalinityReadSince, bandsOf, recent, type Tended } from '../readings/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import {
   BASE,
@@ -210,6 +210,9 @@ function change(d: Draft): void {
 function salt(d: Draft): void {
   const [wish] = wantsOf(d.hazards, 'salt');
   if (!wish) return;
+  // A change may have brought it under what the fish tolerate.
+  const caution = bandsOf(d.t).nitrite?.good[1] ?? 0;
+  if (d.ground.ends.every((e) => e.water.nitrite < caution)) return;
   const amount = saltNeeded(d.ground);
   if (!(amount > 0)) return;
   const step = saltStep(d.ground, amount, wish.h.about);

@@ -131,7 +131,7 @@ export const DRIFT = defineLimits(
     nitrate: 1,
     oxygen: 2,
     chlorine: 0,
-    chloride: 0.5,
+    chloride: 0.02,
     conductivity: 0.005,
     hardness: 1,
     level: 0.002,

@@ -55,7 +55,7 @@ export function refusedRenewal(
   for (const e of g.ends) {
     const after = endAfter(e, apply(e.water));
     if (!ammoniaHolds(e, after)) return 'ammonia';
-    if (!bandHolds(g, e, after)) return 'band';
+    if (!bandHolds(g, e, after, pace !== 'calm')) return 'band';
     const state = pace === 'rescue' ? 'closed' : 'settled';
     if (!movesAtMost(e, after.states[state].ph - e.states[state].ph, most)) return 'ph';
     if (

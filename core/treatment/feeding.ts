@@ -14,12 +14,13 @@ export const feedBy = (share: FeedShare, ration: Kilograms): Kilograms =>
 
 /** The step that stops or halves the feed; none where all of it is given. */
 export function feedStep(share: FeedShare, ration: Kilograms, about: string): Step | null {
-  if (share === 'full' || !(ration > 0)) return null;
+  if (share === 'full') return null;
   if (share === 0)
     return stepOf('stop-feeding', [say`Do not feed until this plan says so.`], {
       about,
       title: say`Stop feeding`,
     });
+  if (!(ration > 0)) return null;
   const half = feedBy('half', ration);
   return stepOf('feed-less', [say`Feed ${feed(half)} today, half of the usual.`], {
     about,

@@ -13,6 +13,8 @@ import {
   ALKALINITY_RANGE,
   KIT_ERROR,
   PH_DAY,
+  PH_LEAST,
+  PH_STEP,
   PH_USUAL,
   PH_WAIT,
   UNIONISED_LIMITS,
@@ -131,13 +133,17 @@ export const ammoniaHolds = (before: End, after: End): boolean =>
     return is <= UNIONISED_LIMITS.caution * SURELY || is <= was * SURELY || is === was;
   });
 
-/** Whether the pH stays inside what harms in every state in which it was inside. */
-export const bandHolds = (g: Ground, before: End, after: End): boolean =>
+/**
+ * Whether the pH stays inside what harms, in every state; what was outside already does not move further out than a
+ * test can tell.
+ *
+ * @param acute a poison is over its acting limit: then the pH that strong aeration would give may leave the range a little
+ */
+export const bandHolds = (g: Ground, before: End, after: End, acute = false): boolean =>
   WATER_STATES.every((s) => {
-    const [low, high] = g.phEdge;
-    const [was, is] = [before.states[s].ph, after.states[s].ph];
-    // What was outside already may not move further out.
-    return (is >= low || is >= was - 1e-6) && (is <= high || is <= was + 1e-6);
+    const beyond = (ph: number) => Math.max(0, g.phEdge[0] - ph, ph - g.phEdge[1]);
+    const slack = acute && s === 'air' ? PH_STEP.fish : PH_LEAST.step;
+    return beyond(after.states[s].ph) <= beyond(before.states[s].ph) + slack;
   });
 
 /** pH that may still be moved now with small steps. @param step most at once */
