@@ -2,7 +2,16 @@
 import { computed, ref, watch } from 'vue';
 import type { Figures } from '../../core/derived';
 import { format, tell } from '../../core/quantity';
-import { inputsOf, isAnswer, valuesFor, type Sum, type SumValues } from '../../core/sums';
+import type { Plan } from '../../core/care';
+import {
+  answerOf,
+  inputsOf,
+  isAnswer,
+  planFor,
+  valuesFor,
+  type Sum,
+  type SumValues,
+} from '../../core/sums';
 import { NO_OWN } from '../../core/system';
 import MathText from '../parts/MathText.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -10,11 +19,16 @@ import QuantityField from '../parts/QuantityField.vue';
 import { useSettings } from '../stores/settings';
 
 /** One sum: what it needs, its answer in measures that people own, what to do, its working and its caution. */
-const props = defineProps<{ sum: Sum; figures: Figures | null }>();
+const props = defineProps<{
+  sum: Sum;
+  figures: Figures | null;
+  plan?: Plan | null;
+  water?: number;
+}>();
 const settings = useSettings();
 /** What was typed over what the system says. */
 const typed = ref<Record<string, number | string>>({});
-const filled = computed<SumValues>(() => valuesFor(props.sum, props.figures));
+const filled = computed<SumValues>(() => valuesFor(props.sum, props.figures, props.water));
 const values = computed<SumValues>(() => ({ ...filled.value, ...typed.value }));
 watch(
   () => props.sum.id,
@@ -23,7 +37,14 @@ watch(
 const set = (key: string, to: number | string) => (typed.value = { ...typed.value, [key]: to });
 const own = computed(() => props.figures?.system.own ?? NO_OWN);
 const inputs = computed(() => inputsOf(props.sum, own.value));
-const answer = computed(() => props.sum.work(values.value, own.value));
+/** The plan of the system, as long as the values are its own. */
+const plan = computed(() =>
+  props.plan && Object.keys(typed.value).length === 0 ? props.plan : null,
+);
+const answer = computed(() => answerOf(props.sum, values.value, own.value, plan.value));
+const planned = computed(() =>
+  props.plan && !props.sum.planned ? planFor(props.sum, props.plan) : [],
+);
 const done = computed(() => (isAnswer(answer.value) ? answer.value : null));
 const refusal = computed(() => (isAnswer(answer.value) ? '' : tell(answer.value, settings.units)));
 const main = computed(() => done.value?.results.filter((r) => r.main) ?? []);
@@ -59,6 +80,12 @@ const f = format;
     <v-btn v-if="Object.keys(typed).length" size="small" @click="typed = {}">
       {{ figures ? 'Back to the system’s figures' : 'Back to usual figures' }}
     </v-btn>
+    <div v-if="planned.length" class="planned">
+      <b>Plan of care of this system</b>
+      <ul>
+        <li v-for="(p, i) in planned" :key="i">{{ tell(p, settings.units) }}</li>
+      </ul>
+    </div>
     <div aria-live="polite">
       <p v-if="refusal" class="refusal">{{ refusal }}</p>
       <template v-if="done">
@@ -108,6 +135,13 @@ const f = format;
 </template>
 
 <style scoped>
+.planned {
+  border-left: 5px solid var(--water);
+  padding: 4px 10px;
+}
+.planned ul {
+  padding-left: 16px;
+}
 .sum {
   display: grid;
   gap: 12px;

@@ -3,12 +3,17 @@ import { computed } from 'vue';
 import { SUMS, sumOf, type Sum } from '../../core/sums';
 import PlainChoice from '../parts/PlainChoice.vue';
 import { useDerivation } from '../stores/derivation';
+import { useLog } from '../stores/log';
 import { useLifeBench } from '../stores/lifeBench';
 import SumCard from './SumCard.vue';
 
 /** The bench of sums: one at a time, filled in from the system at hand where there is one. */
 const bench = useLifeBench();
 const derivation = useDerivation();
+const log = useLog();
+/** Plan and water of the system at hand. */
+const plan = computed(() => (derivation.figures ? log.plan : null));
+const water = computed(() => (derivation.figures ? log.tended?.volume : undefined));
 const withFish = computed(() => derivation.figures?.system.fish.length ?? null);
 const sums = computed(() =>
   (SUMS as readonly Sum[])
@@ -33,7 +38,7 @@ const sum = computed(() =>
       label="Sum"
       @update:model-value="bench.sum = $event"
     />
-    <SumCard :key="sum.id" :sum="sum" :figures="derivation.figures" />
+    <SumCard :key="sum.id" :sum="sum" :figures="derivation.figures" :plan="plan" :water="water" />
   </div>
 </template>
 

@@ -7,7 +7,6 @@ import type { TreatmentId } from '../treatment/index.ts';
 import { planOf, type HazardId, type Plan } from './index.ts';
 import {
   closed,
-  inAir,
   mixed,
   settled,
   tank,
@@ -200,7 +199,7 @@ for (const [ph, alk, tan, t, tap] of [
   [7.2, 40, 4, 24, [8.2, 200]],
   [6.5, 25, 8, 22, [7.8, 180]],
   [7.4, 60, 3, 26, [9, 220]],
-] as const)
+] as [number, number, number, number, [number, number]][])
   add(
     `ammonia ${tan} at pH ${ph} with a tap of pH ${tap[0]}, alkalinity ${tap[1]}: no change, it would poison`,
     read({ tan: [tan, tan], ph, alkalinity: alk, temperature: t }),

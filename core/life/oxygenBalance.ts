@@ -2,7 +2,13 @@ import type { Figures } from '../assess/figures.ts';
 import { grossTo } from '../assess/waterBalance.ts';
 import { mediumById } from '../catalogue/index.ts';
 import type { NetPath, Network } from '../network/types.ts';
-import type { GramsPerCubicMetre, Metres, Seconds } from '../quantity/si.ts';
+import type {
+  CubicMetres,
+  GramsPerCubicMetre,
+  Metres,
+  Seconds,
+  SquareMetres,
+} from '../quantity/si.ts';
 import { isStore, type DeviceOf, type SystemDocument, type Vessel } from '../system/index.ts';
 import { areaAt } from '../water/vessel.ts';
 import { OXYGEN_PER_N } from './bacteria.ts';
@@ -224,26 +230,70 @@ export function oxygenBalanceOf(
   };
 }
 
-/** What is left to a group after the pumps stop, in its own vessel, fed and at the day's lowest. */
-export function afterCut(
+/** Still water with fish in it, and what brings air in without mains power. */
+export interface WithoutPower {
+  readonly volume: CubicMetres;
+  readonly area: SquareMetres;
+  /** Oxygen that the fish use on the day's mean, g/h. */
+  readonly use: number;
+  /** Stones on a battery, m³/h. */
+  readonly backup: Exchange;
+  readonly from: GramsPerCubicMetre;
+  readonly saturated: GramsPerCubicMetre;
+}
+
+/** Oxygen that fish just fed and the solids in their vessel use, g/h. @param use of the fish on the day's mean */
+export const peakUse = (use: number): number => use * (FED_PEAK + SOLIDS_IN_TANK);
+
+/** Time from a power cut until oxygen has fallen to a level. */
+export const timeWithoutPower = (w: WithoutPower, level: GramsPerCubicMetre): Seconds =>
+  3600 *
+  hoursUntil(
+    level,
+    Math.min(w.from, w.saturated),
+    w.volume,
+    surfaceExchange(w.area, false) + w.backup,
+    peakUse(w.use),
+    w.saturated,
+  );
+
+/** What a group lives in after the pumps stop, in its own vessel, fed and at the day's lowest; null where it has none. */
+export function withoutPowerOf(
   { system: s, a }: Pick<Figures, 'system' | 'a'>,
   groups: readonly Group[],
   group: Group,
   from: GramsPerCubicMetre,
   saturated: GramsPerCubicMetre,
   t: number,
-): AfterCut | null {
+): WithoutPower | null {
   const i = s.vessels.findIndex((v) => v.id === group.vessel);
   const row = a.balance.afterPowerCut[i];
   if (!row || group.count === 0 || !(row.volume > 0)) return null;
-  const together = groups.filter((g) => g.vessel === group.vessel);
-  const use = total(together, (g) => g.oxygen) * (FED_PEAK + SOLIDS_IN_TANK);
-  const kept = airPumpsOf(s)
-    .filter((d) => d.backup && d.vessel === group.vessel)
-    .reduce((sum, d) => sum + stoneExchange(d.flow, d.depth, t), 0);
-  const exchange = surfaceExchange(areaAt(a.net.vessels[i]!.storage, row.level), false) + kept;
-  const until = (level: number) =>
-    3600 * hoursUntil(level, from, row.volume, exchange, use, saturated);
+  return {
+    volume: row.volume,
+    area: areaAt(a.net.vessels[i]!.storage, row.level),
+    use: total(
+      groups.filter((g) => g.vessel === group.vessel),
+      (g) => g.oxygen,
+    ),
+    backup: airPumpsOf(s)
+      .filter((d) => d.backup && d.vessel === group.vessel)
+      .reduce((sum, d) => sum + stoneExchange(d.flow, d.depth, t), 0),
+    from,
+    saturated,
+  };
+}
+
+/** What is left to a group after the pumps stop; null where it has no water. */
+export function afterCut(...of: Parameters<typeof withoutPowerOf>): AfterCut | null {
+  const w = withoutPowerOf(...of);
+  const group = of[2];
   const { stress, lethal } = group.kind.oxygen;
-  return { fish: group.id, toStress: until(stress), toLethal: until(lethal) };
+  return (
+    w && {
+      fish: group.id,
+      toStress: timeWithoutPower(w, stress),
+      toLethal: timeWithoutPower(w, lethal),
+    }
+  );
 }

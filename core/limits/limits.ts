@@ -21,8 +21,8 @@ const groups: LimitGroup<Readonly<Record<string, LimitValue>>>[] = [];
 /**
  * Writes limits down.
  *
+ * @param about what they are limits of
  * @param kind unit of the values
- * @param note what they depend on, and where they come from
  * @returns the values
  */
 export function defineLimits<const V extends Readonly<Record<string, LimitValue>>>(

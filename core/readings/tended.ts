@@ -192,9 +192,9 @@ function knownAt(
  * What is known at a moment.
  *
  * @param c figures of the system {@link asKnown}
- * @param document whose starting water counts, where that is not the system of the figures
  * @param entries of its log, in any order
  * @param now milliseconds since 1970
+ * @param document whose starting water counts, where that is not the system of the figures
  */
 export function tended(
   c: Figures,

@@ -32,7 +32,6 @@ import {
   known,
   n,
   oneOf,
-  waterOf,
   type Answer,
   type SumResult,
   type SumValues,
@@ -45,9 +44,9 @@ const water = [
   asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
   oneOf('fish', 'The system', FISH_OR_NOT),
 ];
-const fill = (c: Figures): SumValues =>
+const fill = (c: Figures, water: number): SumValues =>
   known({
-    volume: waterOf(c),
+    volume: water,
     ph: c.system.water.ph,
     alkalinity: c.system.water.alkalinity ?? c.system.site.tap.alkalinity,
     temperature: c.system.site.waterTemperature,
@@ -172,6 +171,7 @@ export const phUp = defineSum({
     n(v, 'target') <= n(v, 'ph')
       ? say`The pH is there already.`
       : buffered(v, { ph: n(v, 'target') }),
+  treatments: ['base', 'change', 'wait'],
   caution: CAUTION,
   source: SOURCE,
 });
@@ -187,6 +187,7 @@ export const alkalinityUp = defineSum({
   ],
   fill,
   work: (v) => buffered(v, { alkalinity: n(v, 'target') }),
+  treatments: ['base', 'change', 'wait'],
   caution: CAUTION,
   source: SOURCE,
 });
@@ -260,6 +261,7 @@ export const phDown = defineSum({
       explained: explained(v, c, 0),
     };
   },
+  treatments: ['acid', 'look', 'wait'],
   caution: CAUTION,
   source: `${SOURCE} Acids by their strength; phosphoric by its second proton at pK 7.2.`,
 });

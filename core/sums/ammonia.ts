@@ -1,8 +1,13 @@
 import { changesTo } from '../treatment/index.ts';
-import { CHANGE_LIMITS, UNIONISED_LIMITS } from '../limits/index.ts';
+import {
+  CHANGE_LIMITS,
+  CHANGE_WAIT,
+  TEMPERATURE_LIMITS,
+  UNIONISED_LIMITS,
+} from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, tanAt, unionisedShare, type KitScale } from '../life/index.ts';
-import { concentration, given, litres, say, share } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { concentration, degrees, given, litres, say, share, time } from '../quantity/index.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 const scales = (['n', 'nh4', 'nh3'] as const).map((id) => ({ id, name: KIT_SCALES[id].name }));
 
@@ -18,14 +23,14 @@ export const ammoniaSafety = defineSum({
     asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
     asked('volume', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
   ],
-  fill: (c) =>
+  fill: (c, water) =>
     known({
       scale: 'n',
       low: c.system.water.tan,
       high: c.system.water.tan,
       ph: c.system.water.ph,
       temperature: c.system.site.waterTemperature,
-      volume: waterOf(c),
+      volume: water,
     }),
   work: (v) => {
     const scale = v.scale as KitScale;
@@ -56,7 +61,7 @@ export const ammoniaSafety = defineSum({
         { key: 'unionised_low', label: 'and at least', value: low * part, kind: 'concentration' },
         { key: 'share', label: 'Of the whole', value: part, kind: 'share' },
         { key: 'tan', label: 'Total as N, at most', value: high, kind: 'concentration' },
-        { key: 'safe', label: 'Safe up to, in all', value: safe, kind: 'concentration' },
+        { key: 'safe', label: 'Safe up to, total', value: safe, kind: 'concentration' },
         ...(change
           ? [
               {
@@ -72,16 +77,16 @@ export const ammoniaSafety = defineSum({
         word,
         ...(change
           ? [
-              say`Stop feeding and aerate.`,
+              say`Stop feeding. Treat the new water for chlorine and bring it within ${degrees(TEMPERATURE_LIMITS.within)}.`,
               change.times > 1
-                ? say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now, treated and within 2 °C, and ${String(change.times - 1)} times more, 12 h apart.`
-                : say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now, treated and within 2 °C.`,
+                ? say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now, and ${String(change.times - 1)} times more, each after a test in ${time(CHANGE_WAIT.grave)}.`
+                : say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now.`,
               say`Do not raise the pH: the same ammonia would be more poisonous.`,
-              say`Test again in 12 h.`,
+              say`Read the pH of your tap first: where it is higher than the tank’s, do not change water.`,
             ]
           : [say`Test again tomorrow while the bed is young, else in a week.`]),
       ],
-      wait: change ? 12 * 3600 : 86400,
+      wait: change ? CHANGE_WAIT.grave : CHANGE_WAIT.span,
       explained: {
         title: 'Un-ionised ammonia',
         formula: String.raw`\frac{TAN}{1 + 10^{\,pK_a - pH}}, \quad pK_a = 0.09018 + \tfrac{2729.92}{T}`,
@@ -94,6 +99,8 @@ export const ammoniaSafety = defineSum({
       },
     };
   },
-  caution: `As nitrogen: caution at ${concentration(UNIONISED_LIMITS.caution).value} mg/L un-ionised, act at ${UNIONISED_LIMITS.act}. The same reading is harmless at pH 6.8 and deadly at 8.4.`,
+  treatments: ['change', 'stop-feeding', 'feed-less', 'base', 'wait'],
+  planned: { change: 'change' },
+  caution: `As nitrogen: caution at ${concentration(UNIONISED_LIMITS.caution).value} mg/L un-ionised, act at ${UNIONISED_LIMITS.act}. The same reading is harmless at low pH and deadly at high pH.`,
   source: 'Emerson and others (1975), J. Fish. Res. Board Can. 32, 2379–2383.',
 });

@@ -2,7 +2,7 @@ import { CHLORINE_LIMITS } from '../limits/index.ts';
 import { DECHLORINATORS } from '../catalogue/index.ts';
 import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
 import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 import { dechlorinators } from '../system/index.ts';
 import { powder } from './measures.ts';
 
@@ -26,12 +26,12 @@ export const chlorine = defineSum({
       DECHLORINATORS.map((d) => ({ id: d.id, name: d.name })),
     ),
   ],
-  fill: (c) =>
+  fill: (c, water) =>
     known({
       kind: c.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine',
       level: c.system.site.tap.chlorineLevel,
       volume: 7 * c.a.balance.dailyWaterUse,
-      system: waterOf(c),
+      system: water,
     }),
   ownOf: (own) => ({ by: own.dechlorinators }),
   work: (v, own) => {
@@ -97,6 +97,7 @@ export const chlorine = defineSum({
       },
     };
   },
+  treatments: ['dechlorinate'],
   caution:
     'Fish gills are harmed by hundredths of a mg/L. Treat new water before it goes in, not after.',
   source:

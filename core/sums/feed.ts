@@ -86,6 +86,8 @@ export const feedToday = defineSum({
       },
     };
   },
+  treatments: ['stop-feeding', 'feed-less'],
+  planned: { feed: 'feed' },
   caution:
     'A young bed bears little feed: begin with a quarter until ammonia and nitrite stay down.',
   source:

@@ -1,6 +1,6 @@
 import { heatLoss, warmUpTime } from '../life/index.ts';
 import { given, power, say, temperature, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 export const heaterSum = defineSum({
   id: 'heater',
@@ -24,9 +24,9 @@ export const heaterSum = defineSum({
     asked('power', 'Heater', 'power', 200, [1, 8000], 25),
     asked('price', 'Price of a kWh', 'ratio', 0.3, [0, 5], 0.05),
   ],
-  fill: (c) =>
+  fill: (c, water) =>
     known({
-      volume: waterOf(c),
+      volume: water,
       air: c.system.site.airTemperature,
       humidity: c.system.site.humidity,
       power: c.system.devices.find((d) => d.kind === 'heater')?.power,

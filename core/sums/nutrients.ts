@@ -3,7 +3,7 @@ import { afterTopUp, doseToTarget, mix, mixedConductivity, solutionLasts } from 
 import { conductivity, given, litres, say, share, time } from '../quantity/index.ts';
 import { programmes } from '../system/index.ts';
 import { liquidMeasures } from './measures.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 const STAGE_NAMES: Record<GrowthStage, string> = {
   seedling: 'seedlings and cuttings',
@@ -28,10 +28,10 @@ export const nutrientMix = defineSum({
     asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),
   ],
   ownOf: (own) => ({ programme: own.programmes }),
-  fill: (c) =>
+  fill: (c, water) =>
     known({
       programme: c.system.solution?.programme,
-      volume: waterOf(c),
+      volume: water,
       strength: c.system.solution?.strength,
       tap: c.system.site.tap.conductivity,
     }),
@@ -88,9 +88,9 @@ export const topUp = defineSum({
     asked('target', 'EC wanted', 'conductivity', 0.12, [0, 2], 0.01),
     asked('response', 'A full dose raises it by', 'conductivity', 0.12, [0.005, 1], 0.01),
   ],
-  fill: (c) =>
+  fill: (c, water) =>
     known({
-      volume: waterOf(c),
+      volume: water,
       ec: c.system.water.conductivity,
       added: 7 * c.a.balance.dailyWaterUse,
       tap: c.system.site.tap.conductivity,
@@ -135,7 +135,7 @@ export const solutionChange = defineSum({
     asked('volume', 'Working volume', 'volume', 0.1, [0.001, 50], 0.005),
     asked('use', 'Water used a day', 'volume', 0.004, [1e-5, 5], 0.001),
   ],
-  fill: (c) => known({ volume: waterOf(c), use: c.a.balance.dailyWaterUse }),
+  fill: (c, water) => known({ volume: water, use: c.a.balance.dailyWaterUse }),
   work: (v) => {
     const { byWeeks, byTopUps } = solutionLasts(n(v, 'volume'), n(v, 'use'));
     return {

@@ -1,10 +1,30 @@
-import { hoursUntil, restingUse, saturation, surfaceExchange, FED_PEAK } from '../life/index.ts';
+import {
+  lifeOf,
+  oxygenUse,
+  peakUse,
+  saturation,
+  stoneExchange,
+  timeWithoutPower,
+  withoutPowerOf,
+  type WithoutPower,
+} from '../life/index.ts';
 import { concentration, given, say, time } from '../quantity/index.ts';
-import { fishIn, fishKindOf } from '../system/index.ts';
-import { areaAt } from '../water/vessel.ts';
-import { asked, defineSum, known, n } from './sum.ts';
+import { asked, defineSum, known, n, type SumValues } from './sum.ts';
 
-const SOLIDS_IN_TANK = 0.6;
+/** Depth of a stone on a battery where none is in the design. */
+const STONE_DEPTH = 0.4;
+
+const ofValues = (v: SumValues): WithoutPower => {
+  const t = n(v, 'temperature');
+  return {
+    volume: n(v, 'volume'),
+    area: n(v, 'surface'),
+    use: oxygenUse(n(v, 'fish'), n(v, 'feed') * 1000, t),
+    backup: stoneExchange(n(v, 'air'), n(v, 'depth'), t),
+    from: n(v, 'start'),
+    saturated: saturation(t, n(v, 'altitude')),
+  };
+};
 
 export const oxygenLeft = defineSum({
   id: 'oxygen',
@@ -16,74 +36,88 @@ export const oxygenLeft = defineSum({
     asked('volume', 'Water of the fish', 'volume', 0.5, [0.001, 50], 0.01),
     asked('surface', 'Its surface', 'area', 0.8, [0.001, 100], 0.05),
     asked('fish', 'Mass of the fish', 'mass', 3, [0.0001, 5000], 0.1),
+    asked('feed', 'Feed a day', 'feed', 0.045, [0, 100], 0.005),
     asked('start', 'Oxygen when the power fails', 'concentration', 7, [0, 20], 0.5),
-    asked('stress', 'They are short of air at', 'concentration', 3, [0.5, 8], 0.5),
-    asked('lethal', 'and die at', 'concentration', 1.5, [0.2, 5], 0.5),
+    asked('stress', 'Under stress at', 'concentration', 3, [0.5, 8], 0.5),
+    asked('lethal', 'Deadly at', 'concentration', 1.5, [0.2, 5], 0.5),
+    asked('air', 'Air on a battery', 'flow', 0, [0, 0.01], 1e-5),
+    asked('depth', 'Depth of its stone', 'length', STONE_DEPTH, [0.02, 3], 0.05),
   ],
+  // The group that is short of oxygen first, as the finding has it.
   fill: (c) => {
-    const home = c.system.fish[0];
-    const i = c.system.vessels.findIndex((v) => v.id === home?.vessel);
-    const rest = c.a.balance.rest[i];
-    const kind = fishKindOf(c.system, home?.kind ?? null);
+    const life = lifeOf(c);
+    const t = c.system.site.waterTemperature;
+    const cut = life.oxygen?.cuts.reduce<{ fish: string; toStress: number } | null>(
+      (x, y) => (!x || y.toStress < x.toStress ? y : x),
+      null,
+    );
+    const group = life.groups.find((g) => g.id === cut?.fish) ?? life.groups[0];
+    const saturated = saturation(t, c.system.site.altitude);
+    const from = life.oxygen?.lowest ?? null;
+    const w = group && withoutPowerOf(c, life.groups, group, from ?? saturated, saturated, t);
+    const together = life.groups.filter((g) => g.vessel === group?.vessel);
+    const stones = c.system.devices.filter(
+      (d) => d.kind === 'air-pump' && d.backup && d.vessel === group?.vessel,
+    );
+    const depth = stones.flatMap((d) => (d.kind === 'air-pump' ? [d.depth] : []));
     return known({
-      temperature: c.system.site.waterTemperature,
+      temperature: t,
       altitude: c.system.site.altitude,
-      volume: rest?.volume,
-      surface: rest && areaAt(c.a.net.vessels[i]!.storage, rest.level),
-      fish: home ? fishIn(c.system, home.vessel).mass : null,
-      stress: kind?.oxygen.stress,
-      lethal: kind?.oxygen.lethal,
+      volume: w?.volume,
+      surface: w?.area,
+      fish: w ? together.reduce((sum, g) => sum + g.mass, 0) : null,
+      feed: w ? together.reduce((sum, g) => sum + g.feed, 0) / 1000 : null,
+      start: from,
+      stress: group?.kind.oxygen.stress,
+      lethal: group?.kind.oxygen.lethal,
+      air: stones.length
+        ? stones.reduce((sum, d) => sum + (d.kind === 'air-pump' ? d.flow : 0), 0)
+        : 0,
+      depth: depth.length ? depth.reduce((sum, d) => sum + d, 0) / depth.length : STONE_DEPTH,
     });
   },
   work: (v) => {
-    const saturated = saturation(n(v, 'temperature'), n(v, 'altitude'));
-    const use = restingUse(n(v, 'fish'), n(v, 'temperature')) * (FED_PEAK + SOLIDS_IN_TANK);
-    const exchange = surfaceExchange(n(v, 'surface'), false);
-    const until = (level: number) =>
-      3600 *
-      hoursUntil(
-        level,
-        Math.min(n(v, 'start'), saturated),
-        n(v, 'volume'),
-        exchange,
-        use,
-        saturated,
-      );
-    const stress = until(n(v, 'stress'));
+    const w = ofValues(v);
+    const stress = timeWithoutPower(w, n(v, 'stress'));
     return {
       results: [
-        { key: 'stress', label: 'Short of air after', value: stress, kind: 'time', main: true },
-        { key: 'lethal', label: 'Dead after', value: until(n(v, 'lethal')), kind: 'time' },
-        { key: 'saturation', label: 'Water can hold', value: saturated, kind: 'concentration' },
-        { key: 'use', label: 'Fish and solids use, g/h', value: use, kind: 'ratio' },
+        { key: 'stress', label: 'Under stress after', value: stress, kind: 'time', main: true },
+        {
+          key: 'lethal',
+          label: 'Dead after',
+          value: timeWithoutPower(w, n(v, 'lethal')),
+          kind: 'time',
+        },
+        { key: 'saturation', label: 'Water can hold', value: w.saturated, kind: 'concentration' },
+        { key: 'use', label: 'Fish and solids use, g/h', value: peakUse(w.use), kind: 'ratio' },
       ],
       steps: [
         Number.isFinite(stress)
-          ? say`Without pump and air the fish are short of air after ${time(stress)}.`
+          ? say`Without pump and air the fish are under stress after ${time(stress)}.`
           : say`The surface alone gives them enough.`,
-        say`Water at this temperature and altitude holds ${concentration(saturated)} at most; what is above it leaves by itself.`,
-        say`In a cut: do not feed, pour water from a jug in and out of the tank, or run a stone from a battery.`,
+        say`Water at this temperature and altitude holds ${concentration(w.saturated)} at most. What is above it leaves by itself.`,
+        say`In a power cut do not feed. Pour water from a jug in and out of the tank, or run a stone from a battery.`,
       ],
       explained: {
         title: 'Oxygen after a power cut',
         formula: String.raw`C(t) = C_{eq} + (C_0 - C_{eq})\, e^{-kt}, \quad C_{eq} = C_s - \tfrac{D}{k_L A}`,
         given: [
-          given('C_s', 'at saturation', saturated, 'concentration', 'Benson & Krause (1984)'),
-          given('C_0', 'when the power fails', n(v, 'start'), 'concentration', 'entered'),
+          given('C_s', 'at saturation', w.saturated, 'concentration', 'Benson & Krause (1984)'),
+          given('C_0', 'when the power fails', w.from, 'concentration', 'entered'),
           given(
             'D',
             'use, g/h',
-            use,
+            peakUse(w.use),
             'plain',
-            '150 mg/kg·h at rest and 20 °C, doubled by 10 °C; fed and with solids twice that',
+            'of their feed, no less than at rest; just fed, and with the solids',
           ),
-          given('A', 'surface', n(v, 'surface'), 'area', 'entered'),
-          given('V', 'water', n(v, 'volume'), 'volume', 'entered'),
+          given('A', 'surface', w.area, 'area', 'entered'),
+          given('V', 'water', w.volume, 'volume', 'entered'),
         ],
       },
     };
   },
   caution:
-    'Gulping fish last longer; that is no plan. Try it only with a watch in hand and the plug beside you.',
-  source: 'Benson & Krause (1984); still surface 0.3 m a day.',
+    'Fish that gulp air last longer; that is no plan. Try it only with a watch in hand and the plug beside you.',
+  source: 'Benson & Krause (1984); still surface by common practice.',
 });

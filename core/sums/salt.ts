@@ -1,8 +1,8 @@
-import { CHLORIDE_RATIO } from '../limits/index.ts';
+import { CHLORIDE_RATIO, SALT_WAIT } from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, saltAgainstNitrite, type KitScale } from '../life/index.ts';
-import { concentration, dose, given, say } from '../quantity/index.ts';
+import { concentration, dose, given, say, time } from '../quantity/index.ts';
 import { powder } from './measures.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 const GRAMS_PER_TEASPOON = 6;
 
@@ -28,12 +28,12 @@ export const salt = defineSum({
       5,
     ),
   ],
-  fill: (c) =>
+  fill: (c, water) =>
     known({
       scale: 'n',
       nitrite: c.system.water.nitrite,
       chloride: c.system.water.chloride,
-      volume: waterOf(c),
+      volume: water,
     }),
   work: (v) => {
     const nitrogen = asNitrogen(n(v, 'nitrite'), v.scale as KitScale);
@@ -56,13 +56,13 @@ export const salt = defineSum({
         amount > 0
           ? [
               say`Dissolve ${dose(amount)} of salt without additives in a bucket and pour it in over a day, in thirds.`,
-              say`Feed little, aerate, change water where nitrite goes on rising. Test again in 12 h.`,
+              say`Feed little and aerate. Test again in ${time(SALT_WAIT.test)}.`,
               say`Strawberries, beans, and most leaves suffer from salt; it leaves only with a change of water.`,
             ]
           : [
               say`The chloride there is shields the fish from ${concentration(nitrogen)} of nitrite nitrogen.`,
             ],
-      wait: 12 * 3600,
+      wait: SALT_WAIT.test,
       explained: {
         title: 'Salt against nitrite',
         formula: String.raw`1.65\,(r \cdot NO_2\text{-}N - Cl^-)`,
@@ -80,6 +80,8 @@ export const salt = defineSum({
       },
     };
   },
+  treatments: ['salt', 'change', 'aerate', 'stop-feeding', 'feed-less'],
+  planned: { salt: 'salt' },
   caution:
     'Salt harms many crops and builds up. It shields the fish while the bacteria grow; it takes no nitrite away.',
   source: 'SRAC 462, cited from memory.',

@@ -1,6 +1,7 @@
 import type { Figures } from '../assess/figures.ts';
 import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';
-import type { Seconds } from '../quantity/si.ts';
+import type { CubicMetres, Seconds } from '../quantity/si.ts';
+import type { TreatmentId } from '../treatment/index.ts';
 import type { OwnKinds } from '../system/index.ts';
 
 /** One value that a sum is asked with: a number with its unit, or one of several things. */
@@ -52,14 +53,18 @@ export interface Sum<Id extends string = string> {
   /** Fish, solution, or both: who is concerned. */
   readonly concerns: 'fish' | 'solution' | 'both';
   readonly inputs: readonly SumInput[];
-  /** What the system at hand says of its inputs. */
-  readonly fill: (c: Figures) => SumValues;
+  /** What the system at hand says of its inputs. @param water that is there, m³ */
+  readonly fill: (c: Figures, water: CubicMetres) => SumValues;
   /** Nothing is asked twice: answers, or a sentence on why there is none. */
   readonly work: (v: SumValues, own: OwnKinds) => Answer | Phrase;
   /** The grower’s own entries that may be chosen as well, by the key of the input. */
   readonly ownOf?: (
     own: OwnKinds,
   ) => Readonly<Record<string, readonly { readonly id: string; readonly name: string }[]>>;
+  /** Treatments of the plan of care that it is about. */
+  readonly treatments?: readonly TreatmentId[];
+  /** Results that the plan of care gives where the values are those of a system: by their key, the treatment or the day’s feed. */
+  readonly planned?: Readonly<Record<string, TreatmentId | 'feed'>>;
   readonly caution: string;
   readonly source: string;
 }
@@ -97,7 +102,6 @@ export const known = (
     ),
   );
 
-export { waterOf } from '../assess/figures.ts';
 /** Whether there are fish. */
 export const hasFish = ({ system }: Figures): 'yes' | 'no' =>
   system.fish.some((f) => f.count > 0) ? 'yes' : 'no';

@@ -3,7 +3,7 @@ import { dose, given, say, type Phrase } from '../quantity/index.ts';
 import { CHELATES } from '../catalogue/index.ts';
 import { chelateFor } from '../treatment/index.ts';
 import { powder } from './measures.ts';
-import { asked, defineSum, known, n, oneOf, waterOf } from './sum.ts';
+import { asked, defineSum, known, n, oneOf } from './sum.ts';
 
 const GRAMS_PER_TEASPOON = 3;
 
@@ -21,7 +21,7 @@ export const iron = defineSum({
     asked('target', 'Iron, as Fe', 'concentration', IRON_LIMITS.dose, [0.1, 5], 0.5),
     asked('ph', 'pH', 'ph', 6.8, [4, 10], 0.1),
   ],
-  fill: (c) => known({ volume: waterOf(c), ph: c.system.water.ph }),
+  fill: (c, water) => known({ volume: water, ph: c.system.water.ph }),
   work: (v) => {
     const chelate = CHELATES.find((x) => x.id === v.chelate)!;
     const amount = chelateFor(n(v, 'target'), n(v, 'volume'), chelate.iron);
@@ -69,6 +69,7 @@ export const iron = defineSum({
       },
     };
   },
+  treatments: ['iron'],
   caution:
     'Chelated iron only; rust and sulphate of iron do not stay dissolved. Mixed supplements spoil in days: make up what you use.',
   source:

@@ -1,7 +1,7 @@
 import { changesTo } from '../treatment/index.ts';
-import { TEMPERATURE_LIMITS, CHANGE_LIMITS } from '../limits/index.ts';
-import { concentration, given, litres, say, share } from '../quantity/index.ts';
-import { asked, defineSum, known, n, waterOf } from './sum.ts';
+import { CHANGE_LIMITS, CHANGE_WAIT, TEMPERATURE_LIMITS } from '../limits/index.ts';
+import { concentration, given, litres, say, share, time } from '../quantity/index.ts';
+import { asked, defineSum, known, n } from './sum.ts';
 
 export const waterChange = defineSum({
   id: 'water-change',
@@ -14,7 +14,7 @@ export const waterChange = defineSum({
     asked('incoming', 'In the new water', 'concentration', 0, [0, 5000], 1),
     asked('most', 'Most at once', 'share', CHANGE_LIMITS.usual, [0.05, 1], 0.05),
   ],
-  fill: (c) => known({ volume: waterOf(c), now: c.system.water.nitrate }),
+  fill: (c, water) => known({ volume: water, now: c.system.water.nitrate }),
   work: (v) => {
     const c = changesTo(n(v, 'now'), n(v, 'target'), n(v, 'incoming'), n(v, 'most'));
     if (!c)
@@ -38,9 +38,9 @@ export const waterChange = defineSum({
           : c.after.map((x, i) =>
               i === 0
                 ? say`Change ${litres(each)} (${share(c.share)}): down to ${concentration(x)}.`
-                : say`12 h later the same again: down to ${concentration(x)}.`,
+                : say`${time(CHANGE_WAIT.calm)} later the same again: down to ${concentration(x)}.`,
             ),
-      wait: 12 * 3600,
+      wait: CHANGE_WAIT.calm,
       explained: {
         title: 'Partial change of water',
         formula: String.raw`f = \frac{C - C^*}{C - C_\mathrm{in}}`,
@@ -58,6 +58,7 @@ export const waterChange = defineSum({
       },
     };
   },
+  treatments: ['change', 'dechlorinate'],
   caution: `Treated water, within ${TEMPERATURE_LIMITS.within} °C of the old; no more than a third to a half at once with fish. Unplug pump and heater first.`,
   source: 'Mass balance of a mixed vessel.',
 });
