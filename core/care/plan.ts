@@ -144,7 +144,7 @@ function topUps(d: Draft): void {
               say`Unplug the water pump before it draws air, and keep the air pump running.`,
               say`Use rain water, or tap water mixed with rain water, to fill up: your tap water alone would harm the fish.`,
             ],
-            { about: want.vessel },
+            { about: want.vessel, title: say`Unplug the water pump` },
           ),
         );
       continue;
@@ -327,7 +327,11 @@ const leastHarm = (because: Phrase): Step =>
       say`The least harmful way: keep to the first aid, and give a conditioner that binds ammonia, by its label.`,
       say`Rain water, or tap water mixed with rain water, may be changed in: read its pH and alkalinity and enter it as your tap water.`,
     ],
-    { wait: CHANGE_WAIT.grave, reads: ['tan', 'nitrite', 'ph'] },
+    {
+      wait: CHANGE_WAIT.grave,
+      reads: ['tan', 'nitrite', 'ph'],
+      title: say`Nothing lowers it safely: do the least harm`,
+    },
   );
 
 /** Tests to come: those that are due now, those after what was done, and those after what is to be done. */
@@ -417,16 +421,18 @@ function makePlan(t: Tended): Plan {
       ? 'usual'
       : null;
   const own = wantsOf(hazards, 'step')
-    .map(({ h, want }) => booked(h, want.step))
-    .filter((s) => !doneLately(t, s));
-  const first = (s: Step) => s.treatment === 'look' || s.treatment === 'remove';
-  d.steps.push(...own.filter(first));
+    .map(({ h, want }) => ({ h, step: booked(h, want.step) }))
+    .filter(({ step }) => !doneLately(t, step));
+  // What the gravest hazard is looked at for comes first, the rest after what is done to the water.
+  const first = ({ h, step }: (typeof own)[number]) =>
+    h.urgency === hazards[0]!.urgency && (step.treatment === 'look' || step.treatment === 'remove');
+  d.steps.push(...own.filter(first).map((x) => x.step));
   topUps(d);
   change(d);
   salt(d);
   chlorine(d);
   dose(d);
-  d.steps.push(...own.filter((s) => !first(s)));
+  d.steps.push(...own.filter((x) => !first(x)).map((x) => x.step));
   if (d.helpless) d.steps.push(leastHarm(d.helpless));
   // What cannot be taken away must at least not grow.
   const share = d.helpless

@@ -15,6 +15,7 @@ export const readStep = (
   at: Seconds = 0,
 ): Step =>
   stepOf('read', [say`Read ${listedFields(reads)}${at > 0 ? ' again' : ' now'}.`, ...why], {
+    title: say`Read ${listedFields(reads)}`,
     about,
     at,
     reads,
@@ -22,12 +23,14 @@ export const readStep = (
 
 /** The step that looks at something; `task` is what is ticked off with it. */
 export const lookStep = (
+  title: Phrase,
   instructions: readonly Phrase[],
   about: string,
   task: string | null = null,
   wait: Seconds | null = null,
 ): Step =>
   stepOf('look', instructions, {
+    title,
     about,
     wait,
     books:
@@ -40,8 +43,8 @@ export const lookStep = (
   });
 
 /** The step that takes out what rots. */
-export const removeStep = (instructions: readonly Phrase[], about: string): Step =>
-  stepOf('remove', instructions, { about });
+export const removeStep = (title: Phrase, instructions: readonly Phrase[], about: string): Step =>
+  stepOf('remove', instructions, { title, about });
 
 /** The step that waits. */
 export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase): Step =>
@@ -51,7 +54,7 @@ export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase
       say`Wait ${time(Math.ceil(left / 60) * 60)}, then read ${reads.length ? listedFields(reads) : 'the water'}.`,
       why,
     ],
-    { wait: left, reads },
+    { wait: left, reads, title: say`Wait ${time(Math.ceil(left / 60) * 60)}` },
   );
 
 /** The step that reads tap water of which nobody knows what it would do. */
@@ -62,5 +65,5 @@ export const tapStep = (about: string): Step =>
       say`Read pH and alkalinity of your tap water, and enter them in Place: nobody knows yet what it does to this tank.`,
       say`If its pH is higher than the tank's, do not change water.`,
     ],
-    { about },
+    { about, title: say`Read your tap water first` },
   );

@@ -19,8 +19,6 @@ interface Row {
   readonly good: readonly [number, number];
   readonly scale: readonly [number, number];
 }
-const W = 200;
-
 const rows = computed<Row[]>(() => {
   const { expected } = props.plan;
   const bands = bandsOf(props.tended);
@@ -59,8 +57,13 @@ const rows = computed<Row[]>(() => {
   return out;
 });
 const middle = (p: readonly [number, number]) => (p[0] + p[1]) / 2;
-const x = (r: Row, v: number) =>
-  Math.min(W, Math.max(0, ((v - r.scale[0]) / (r.scale[1] - r.scale[0])) * W));
+const percent = (r: Row, v: number) =>
+  Math.min(100, Math.max(0, ((v - r.scale[0]) / (r.scale[1] - r.scale[0])) * 100));
+const left = (r: Row, v: number) => ({ left: `${percent(r, v)}%` });
+const across = (r: Row, a: number, b: number) => ({
+  left: `${percent(r, Math.min(a, b))}%`,
+  width: `${Math.abs(percent(r, b) - percent(r, a))}%`,
+});
 const f = (r: Row, v: number) => format(v, r.kind, settings.units);
 </script>
 
@@ -69,32 +72,14 @@ const f = (r: Row, v: number) => format(v, r.kind, settings.units);
     <div v-for="r in rows" :key="r.id" :data-expected="r.id">
       <dt>{{ r.name }}</dt>
       <dd>
-        <svg :viewBox="`-6 0 ${W + 12} 26`" aria-hidden="true" preserveAspectRatio="none">
-          <rect class="scale" x="0" y="10" :width="W" height="6" />
-          <rect
-            class="good"
-            :x="x(r, r.good[0])"
-            y="10"
-            :width="Math.max(0, x(r, r.good[1]) - x(r, r.good[0]))"
-            height="6"
-          />
-          <line
-            class="way"
-            :x1="x(r, middle(r.expected.before))"
-            :x2="x(r, middle(r.expected.after))"
-            y1="13"
-            y2="13"
-          />
-          <circle class="before" :cx="x(r, middle(r.expected.before))" cy="13" r="5" />
-          <path
-            class="after"
-            :d="`M${x(r, middle(r.expected.after))} 21 l-6 5 h12 z M${x(r, middle(r.expected.after))} 7 v14`"
-          />
-        </svg>
-        <span
-          >{{ f(r, middle(r.expected.before)) }} → <b>{{ f(r, middle(r.expected.after)) }}</b></span
-        >
+        {{ f(r, middle(r.expected.before)) }} → <b>{{ f(r, middle(r.expected.after)) }}</b>
       </dd>
+      <div class="band" aria-hidden="true">
+        <i class="good" :style="across(r, r.good[0], r.good[1])" />
+        <i class="way" :style="across(r, middle(r.expected.before), middle(r.expected.after))" />
+        <i class="before" :style="left(r, middle(r.expected.before))" />
+        <i class="after" :style="left(r, middle(r.expected.after))" />
+      </div>
     </div>
   </dl>
 </template>
@@ -102,45 +87,54 @@ const f = (r: Row, v: number) => format(v, r.kind, settings.units);
 <style scoped>
 .expected {
   display: grid;
-  gap: 4px;
+  gap: 8px;
   font-size: var(--type-small);
 }
 .expected > div {
   display: grid;
-  grid-template-columns: 9.5em 1fr;
-  align-items: center;
-  gap: 8px;
+  grid-template-columns: 1fr auto;
+  gap: 0 8px;
 }
 dd {
-  display: grid;
-  grid-template-columns: minmax(60px, 1fr) auto;
-  align-items: center;
-  gap: 8px;
   font-variant-numeric: tabular-nums;
 }
-svg {
-  width: 100%;
-  height: 26px;
-  overflow: visible;
+.band {
+  grid-column: 1 / -1;
+  position: relative;
+  height: 18px;
 }
-.scale {
-  fill: var(--rule);
+.band i {
+  position: absolute;
+}
+.band::before {
+  content: '';
+  position: absolute;
+  inset: 6px 0;
+  background: var(--rule);
 }
 .good {
-  fill: var(--leaf);
+  top: 6px;
+  bottom: 6px;
+  background: var(--leaf);
 }
 .way {
-  stroke: var(--ink);
-  stroke-width: 1.5;
+  top: 8px;
+  border-top: 2px dotted var(--text);
+}
+.before,
+.after {
+  width: 12px;
+  height: 12px;
+  top: 3px;
+  margin-left: -6px;
 }
 .before {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 1.5;
+  border: 2px solid var(--text);
+  border-radius: 50%;
+  background: var(--sheet);
 }
 .after {
-  fill: var(--ink);
-  stroke: var(--ink);
-  stroke-width: 2;
+  background: var(--text);
+  clip-path: polygon(50% 0, 100% 100%, 0 100%);
 }
 </style>

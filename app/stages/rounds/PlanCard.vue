@@ -34,8 +34,9 @@ const NOT: Readonly<Partial<Record<Step['treatment'], string>>> = {
   aerate: 'No more air',
 };
 const t = computed(() => log.tended!);
+/** When a step that is not for now is done. */
 const later = (s: Step) =>
-  s.at > 0 ? `${momentWords(log.now + s.at * 1000, log.now, hereZone())}: ` : '';
+  s.at > 0 ? momentWords(log.now + s.at * 1000, log.now, hereZone()) : '';
 const press = (s: Step): string => {
   if (s.treatment === 'read') return 'Enter the readings';
   if (s.treatment === 'wait' || !s.books) return '';
@@ -71,13 +72,14 @@ async function act(s: Step) {
       <h4>First aid, until this plan ends</h4>
       <p v-for="s in plan.firstAid" :key="s.treatment" :data-aid="s.treatment">
         <b>{{ say(s.title) }}</b>
-        <span v-for="(x, i) in s.do" :key="i"> {{ say(x) }}</span>
+        <span v-for="(x, i) in s.do" :key="i">{{ say(x) }}&#32;</span>
       </p>
     </section>
     <ol v-if="plan.steps.length" class="steps" aria-label="Steps">
       <li v-for="(s, i) in plan.steps" :key="i" :data-step="s.treatment">
-        <p class="title">{{ later(s) }}{{ say(s.title) }}</p>
-        <ul v-if="s.do.length > 1">
+        <p class="title">{{ say(s.title) }}</p>
+        <p v-if="later(s)" class="quiet">Not before {{ later(s) }}</p>
+        <ul v-if="s.do.length > 1 || say(s.do[0]!) !== say(s.title)">
           <li v-for="(x, k) in s.do" :key="k">{{ say(x) }}</li>
         </ul>
         <p v-if="s.caution" class="caution">{{ s.caution }}</p>
@@ -135,6 +137,8 @@ header {
 h3,
 h4 {
   font-size: var(--type-body);
+  margin: 0;
+  padding: 0;
 }
 .hazards,
 .avoid,

@@ -33,6 +33,7 @@ const noted = computed(() => {
 
 <template>
   <div>
+    <div v-if="there && first" class="cards"><PlanCard :plan="log.plan!" /></div>
     <div class="well">
       <v-btn class="all" height="56" variant="flat" color="success" @click="allWell"
         >All is well</v-btn
@@ -47,7 +48,6 @@ const noted = computed(() => {
       >
       <v-btn size="small" @click="log.takeOut(noted.id)">Take it back</v-btn>
     </p>
-    <div v-if="there && first" class="cards"><PlanCard :plan="log.plan!" /></div>
     <QuickEntry />
     <PanelGroup v-if="log.due.length" title="Due">
       <ul>

@@ -37,6 +37,7 @@ function power(t: Tended): { words: Phrase; step: Want } | null {
     step: {
       kind: 'step',
       step: lookStep(
+        say`Look after the power cut`,
         [
           say`Look after the power cut: the pump runs, every drain flows, all plugs are dry.`,
           say`Set the clock of a dial timer: it lost as many minutes as the cut was long.`,
@@ -82,6 +83,7 @@ export function breath(t: Tended): Hazard[] {
             {
               kind: 'step',
               step: lookStep(
+                say`Get the pump running`,
                 [
                   say`Look whether the pump has power: plug, residual-current device, timer.`,
                   say`Unplug it, then look into its guard and impeller and clear them.`,
@@ -119,6 +121,7 @@ export function breath(t: Tended): Hazard[] {
             {
               kind: 'step',
               step: removeStep(
+                say`Take out what rots`,
                 [
                   say`Look under the pump, in corners and among roots for dead fish, old feed and rotten roots. Take them out.`,
                   say`Look for media that stay wet and black. Let them drain, and rinse out the sludge.`,
@@ -169,6 +172,7 @@ export function breath(t: Tended): Hazard[] {
               {
                 kind: 'step',
                 step: lookStep(
+                  say`Shade the tank`,
                   [
                     say`Shade the tank. At this temperature the water holds ${concentration(saturation(warm, t.system.site.altitude))} of oxygen at most.`,
                   ],

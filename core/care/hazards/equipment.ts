@@ -31,6 +31,7 @@ export const delivery = (t: Tended): Hazard[] =>
             {
               kind: 'step',
               step: lookStep(
+                say`Clear the pump and its pipe`,
                 [
                   say`Unplug the pump and rinse its guard and impeller.`,
                   say`Look through “${p.name}” for slime and kinks.`,
@@ -77,6 +78,7 @@ export const clogging = (t: Tended): Hazard[] =>
             {
               kind: 'step',
               step: lookStep(
+                longer ? say`Find out why it fills slowly` : say`Clear the drain`,
                 longer
                   ? [
                       say`Time a bucket at the inlet of “${name}”: a slow fill is a weak pump or pipe first.`,

@@ -47,6 +47,7 @@ export function deaths(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: removeStep(
+              say`Take the dead fish out`,
               all
                 ? [
                     say`Take the dead fish out.`,
@@ -100,6 +101,7 @@ export function illness(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
+              marks ? say`Look each fish over` : say`Watch the fish`,
               marks
                 ? [
                     say`Look each fish over: where the sores are, how many fish have them, how fast they breathe.`,
@@ -157,6 +159,7 @@ export function newFish(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
+              say`Look the new fish over`,
               [
                 say`Look the new fish over every day: gills, fins, sores, feeding.`,
                 say`Keep them apart for two weeks where you can.`,
@@ -200,6 +203,7 @@ export function feeding(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: removeStep(
+              say`Take out what was not eaten`,
               [
                 say`Take out the feed that is left.`,
                 say`Feed ${feed(feedBy(left ? 'half' : 'full', t.life.feed / 1000))}, as much as is eaten in five minutes.`,

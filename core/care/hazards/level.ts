@@ -52,6 +52,7 @@ export function level(t: Tended): Hazard[] {
                   {
                     kind: 'step' as const,
                     step: lookStep(
+                      say`Look to the pump`,
                       [
                         say`Look whether the pump still draws water. If it draws air, unplug it and keep the air pump running.`,
                         say`Look where the water went: joints, holes, a bed's rim.`,
@@ -89,6 +90,7 @@ export function level(t: Tended): Hazard[] {
             {
               kind: 'step',
               step: lookStep(
+                say`Look for a leak`,
                 [
                   say`Look for a leak: put dry paper under every joint and hole.`,
                   say`Switch the pump off for an hour and mark the levels.`,

@@ -28,6 +28,7 @@ export function nitrate(t: Tended): Hazard[] {
             {
               kind: 'step',
               step: lookStep(
+                say`Feed the full ration`,
                 [say`Feed the fish their full ration, and plant no more for now.`],
                 '',
               ),
@@ -54,6 +55,7 @@ export function nitrate(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
+              say`Plant more, or feed less`,
               [
                 say`Plant more, or feed less. A water change only clears what is there; pour the old water onto garden beds.`,
               ],

@@ -37,6 +37,7 @@ const lowerTo = (target: number): Want => ({ kind: 'dose', whole: toPh(target, 0
 
 const LIMESTONE = () =>
   lookStep(
+    say`Find what holds the pH up`,
     [
       say`Look for what holds the pH up: limestone or shell among the media, fresh mortar, too much lime, algae in the sun.`,
       say`Put a drop of vinegar on the media. What fizzes is limestone: take it out first.`,
@@ -45,6 +46,7 @@ const LIMESTONE = () =>
   );
 const ACID_SOURCE = () =>
   lookStep(
+    say`Find what made the water acidic`,
     [
       say`Look for the cause: acid or fertiliser that was spilled, a new substance, alkalinity used up.`,
     ],

@@ -111,7 +111,11 @@ export function temperature(t: Tended): Hazard[] {
           { kind: 'step', step: coolStep('', false) },
           {
             kind: 'step',
-            step: lookStep([say`Look at the roots: white is healthy, brown and soft is rot.`], ''),
+            step: lookStep(
+              say`Look at the roots`,
+              [say`Look at the roots: white is healthy, brown and soft is rot.`],
+              '',
+            ),
           },
         ],
         readsAfter: ['temperature'],

@@ -67,7 +67,11 @@ export const trend = (t: Tended): Hazard[] =>
           wants: [
             {
               kind: 'step',
-              step: lookStep([say`${BEFORE[`${c.id}-${c.side}`] ?? 'Look closer now.'}`], ''),
+              step: lookStep(
+                say`Look before the limit is reached`,
+                [say`${BEFORE[`${c.id}-${c.side}`] ?? 'Look closer now.'}`],
+                '',
+              ),
             },
           ],
           readsAfter: [c.id],
