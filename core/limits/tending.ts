@@ -10,7 +10,7 @@ export const CHANGE_LIMITS = defineLimits(
   'share of the water that is changed',
   'share',
   { depends: 'fish', source: COMMON },
-  { atOnce: 0.5, usual: 0.4, least: 0.03, counts: 0.1, small: 0.02 },
+  { atOnce: 0.5, usual: 0.4, routine: 0.25, least: 0.03, counts: 0.1, small: 0.02 },
 );
 export const CHANGE_WAIT = defineLimits(
   'waits after a change of water',

@@ -1,10 +1,26 @@
-import { CHLORINE_LIMITS } from '../limits/index.ts';
-import { BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
-import { WATER_HEAT, airPumpsOf, dechlorinate, gramsFor, heatersOf, total } from '../life/index.ts';
+import {
+  ALKALINITY_RANGE,
+  CHANGE_LIMITS,
+  CHLORINE_LIMITS,
+  TEMPERATURE_LIMITS,
+} from '../limits/index.ts';
+import { BASE } from '../treatment/index.ts';
+import { DECHLORINATORS } from '../catalogue/index.ts';
+import {
+  WATER_HEAT,
+  airPumpsOf,
+  carbonateConstants,
+  correction,
+  dechlorinate,
+  gramsFor,
+  heatersOf,
+  phOf,
+  total,
+} from '../life/index.ts';
 import { readField } from '../entries/fields.ts';
 import { nameOf as partName } from '../log/words.ts';
 import { DAY } from '../network/types.ts';
-import { dose, litres, say, share, type Phrase } from '../quantity/index.ts';
+import { degrees, dose, litres, ph as phWord, say, share, type Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, bicarbonate } from '../season/model.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
@@ -132,10 +148,8 @@ function topUp(w: Coupled): number {
   return missing - left;
 }
 
-/** Share of the fish’s water that is changed at once, and what alkalinity a dose brings at the most, mg/L. */
-const CHANGE = 0.25;
-const BUFFERED = 30;
-const bicarbonateRow = BUFFERS.find((b) => b.id === 'potassium-bicarbonate')!;
+/** Share of the fish’s water that is changed at once. */
+const CHANGE = CHANGE_LIMITS.routine;
 const dechlorinator = DECHLORINATORS[0]!;
 /** Air of stones on a battery: two litres a minute, and one more for each kilogram of fish. */
 const BATTERY_AIR = 2e-3 / 60;
@@ -465,21 +479,34 @@ export const ACTS: readonly ActKind[] = [
     id: 'bicarbonate',
     group: 'tend',
     abouts: hasFish,
-    label: (g) =>
-      say`Dissolve ${dose(gramsFor(bicarbonateRow, BUFFERED, g.water) / 1000)} of potassium bicarbonate, pour it in slowly`,
+    label: () => say`Dissolve potassium bicarbonate for one small step, pour it in slowly`,
     minutes: 5,
     does: (w) => {
-      const { bodies } = w.state;
+      const { bodies, temperature } = w.state;
+      const home = homeVolume(w.ground, w.state);
+      const volumes = [home, allVolume(w.ground, w.state) - home];
+      // One step of the same rule that the plan of care goes by, on the water of the fish.
+      const alkalinity = bodies[0][ALKALINITY]! / Math.max(1e-9, home);
+      const ph = phOf(
+        alkalinity,
+        Math.max(1e-6, bodies[0][CARBON]! / Math.max(1e-9, home)),
+        carbonateConstants(temperature),
+      );
+      const step = correction(
+        { ph, alkalinity, temperature },
+        { alkalinity: Math.max(ALKALINITY_RANGE.aim, alkalinity + ALKALINITY_RANGE.low) },
+        BASE.carbonPerEquivalent,
+        true,
+      );
+      const by = Math.max(0, step?.now ?? 0);
       bodies.forEach((body, k) => {
-        const v =
-          k === 0
-            ? homeVolume(w.ground, w.state)
-            : allVolume(w.ground, w.state) - homeVolume(w.ground, w.state);
-        body[ALKALINITY]! += BUFFERED * v;
-        body[CARBON]! += bicarbonate(BUFFERED) * v;
+        body[ALKALINITY]! += by * volumes[k]!;
+        body[CARBON]! += bicarbonate(by) * volumes[k]!;
       });
       cure(w, 'bicarbonate', '');
-      return nothing(say`It is in.`);
+      return nothing(
+        say`${dose(gramsFor(BASE, by, volumes[0]! + volumes[1]!) / 1000)} are in. The pH rises by ${phWord(step ? step.phNow - ph : 0)} at most.`,
+      );
     },
   },
   {
@@ -628,13 +655,12 @@ export const ACTS: readonly ActKind[] = [
     money: 1,
     does: (w) => {
       const { state: s } = w;
-      // No more than two degrees at once: fish bear no jumps.
       const by = Math.min(
-        2,
+        TEMPERATURE_LIMITS.coolPerHour,
         (ICE * ICE_HEAT) / (1000 * WATER_HEAT * Math.max(0.01, allVolume(w.ground, w.state))),
       );
       s.temperature -= by;
-      return nothing(say`The water cools by ${String(Math.round(by * 10) / 10)} degrees.`);
+      return nothing(say`The water cools by ${degrees(by)}.`);
     },
   },
   {

@@ -1,7 +1,27 @@
 import { CHLORINE_WAIT } from '../limits/index.ts';
 import { dayAfter } from '../calendar/dayOfYear.ts';
 import type { DayTrace } from '../day/index.ts';
-import { AIR_PER_LIFTED, FED_AT, OVER_STONES, SOLIDS, SOLIDS_IN_TANK, WATER_HEAT, airPumpsOf, fallEffect, hasOpenWater, heatersOf, outletZ, oxygenUse, saturation, stoneExchange, surfaceExchange, systemHeatLoss, tanFromFeed, total, uptakeOn } from '../life/index.ts';
+import {
+  AIR_PER_LIFTED,
+  FED_AT,
+  OVER_STONES,
+  SOLIDS,
+  SOLIDS_IN_TANK,
+  WATER_HEAT,
+  airPumpsOf,
+  fallEffect,
+  hasOpenWater,
+  heatersOf,
+  outletZ,
+  oxygenUse,
+  saturation,
+  stoneExchange,
+  surfaceExchange,
+  systemHeatLoss,
+  tanFromFeed,
+  total,
+  uptakeOn,
+} from '../life/index.ts';
 import { DAY, type Network, type PumpPath } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import {

@@ -94,7 +94,7 @@ async function noteReading(id: ReadingId, value: number | readonly [number, numb
   const [next] = bench.asked;
   open.value = next ? { what: 'read', id: next, number: false } : null;
 }
-const ration = computed(() => (log.tended?.life.feed ?? 0) / 1000);
+const ration = computed(() => log.plan?.feed ?? 0);
 /** What an act begins with: the last one’s amount, or what is due. */
 function startOf(a: Act): number | null {
   if (a.kind === 'feed' && ration.value > 0) return ration.value;

@@ -28,7 +28,7 @@ async function done() {
     await log.note({
       kind: 'feed',
       about: group?.vessel ?? '',
-      mass: log.tended.life.feed / 1000,
+      mass: log.plan?.feed ?? 0,
       ...noteOf(),
     });
     return;

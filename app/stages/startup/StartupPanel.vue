@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { feedBy } from '../../../core/treatment';
 import { computed, onBeforeUnmount } from 'vue';
 import { useRouter } from 'vue-router';
 import {
@@ -126,7 +127,7 @@ const setStocked = (to: boolean) =>
   system.commit([{ at: 'care.stocked', to }], to ? 'Fish are in the water' : 'Fish come later');
 const early = computed(() => t.value && fishBeforeSafe(t.value));
 const halfFeed = computed(() =>
-  t.value ? tell(say`${feedOf(t.value.life.feed / 2000)}`, settings.units) : '',
+  t.value ? tell(say`${feedOf(feedBy('half', t.value.life.feed / 1000))}`, settings.units) : '',
 );
 /** The plan of care, where it is about more than tests that are due. */
 const plan = computed(() =>
