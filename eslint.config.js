@@ -3,6 +3,7 @@ import jsdoc from 'eslint-plugin-jsdoc';
 import vue from 'eslint-plugin-vue';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import figures from './scripts/lint/figures.js';
 
 export default ts.config(
   { ignores: ['dist', 'node_modules', 'test-results', 'playwright-report', '.cache'] },
@@ -51,6 +52,21 @@ export default ts.config(
         { checkDestructured: false, disableMissingParamChecks: true },
       ],
     },
+  },
+  {
+    // Every limit stands once, in core/limits, and no sentence has a figure of its own.
+    files: ['core/**/*.ts'],
+    ignores: [
+      'core/**/*.test.ts',
+      'core/test/**',
+      'core/**/test/**',
+      'core/limits/**',
+      'core/catalogue/**',
+      'core/quantity/**',
+      'core/formats/templates.ts',
+    ],
+    plugins: { mizuna: figures },
+    rules: { 'mizuna/no-figure-in-sentence': 'error', 'mizuna/limits-in-one-room': 'error' },
   },
   prettier,
 );

@@ -330,7 +330,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
           f.leg,
           Math.SQRT2 * drop,
           'Brace',
-          say`At 45° from leg to bearer on the long sides and across: without them a full stand folds sideways.`,
+          say`Diagonally from leg to bearer on the long sides and across: without them a full stand folds sideways.`,
         )
       : []),
   ];

@@ -111,7 +111,7 @@ export const reserveVolume = derived({
     ),
     given(
       'V(h)',
-      'under the intake and 25 mm',
+      'under the intake, with the cover that it needs',
       r.rest - r.swing - r.volume,
       'volume',
       ORIGIN.shape,

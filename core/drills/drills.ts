@@ -1,3 +1,4 @@
+import { DRILL_LIMITS } from '../limits/index.ts';
 import type { Fault } from '../day/drills/fault.ts';
 import type { FaultKind } from './faults/index.ts';
 import { faultsOf, faultsOfAll, type KnownFault } from './instances.ts';
@@ -40,18 +41,17 @@ export interface Drill {
 }
 
 /** Water on the floor from which a drill is failed, m³, and up to which it is drops. */
-const SPILL_FAILS: CubicMetres = 1e-3;
-const DROPS: CubicMetres = 5e-5;
+const SPILL_FAILS: CubicMetres = DRILL_LIMITS.spill;
+const DROPS: CubicMetres = DRILL_LIMITS.drops;
 /** Least share of their water with which fish come through, and with which they come through well. */
-const FISH_FAIL: Share = 0.25;
-const FISH_WELL: Share = 0.6;
+const FISH_FAIL: Share = DRILL_LIMITS.fishFail;
+const FISH_WELL: Share = DRILL_LIMITS.fishWell;
 /** A loose pipe that leaves them this much is a loss, no failure: the line of the loose delivery’s finding. */
-const LOOSE_KEEPS: Share = 0.4;
+const LOOSE_KEEPS: Share = DRILL_LIMITS.loose;
 /** Roots drown or dry when a bed stands so this much longer than on a day without the fault. */
-const ROOTS: Seconds = 3 * 3600;
+const ROOTS: Seconds = DRILL_LIMITS.roots;
 
-export const DRILL_WHY =
-  'Failed: more than 1 L on the floor, a pump that draws air, or fish with less than a quarter of their water. With loss: drops on the floor, roots wet or dry for three hours more than else, fish with less than 60 %. Our own lines.';
+export const DRILL_WHY = say`Failed: more than ${litres(SPILL_FAILS)} on the floor, a pump that draws air, or fish with less than ${share(FISH_FAIL)} of their water. With loss: drops on the floor, roots wet or dry for ${time(ROOTS)} more than usual, fish with less than ${share(FISH_WELL)}. Our own lines.`;
 
 interface Ground {
   readonly system: SystemDocument;

@@ -16,7 +16,7 @@ export function remindersOf(system: SystemDocument): Reminder[] {
       id: 'weight',
       stage: 'place',
       sentence:
-        'Water weighs 1 kg a litre. Keep tall stands from tipping and racking; a structural engineer or the building’s manager says what a floor, balcony or roof carries.',
+        'Water weighs a kilogram a litre. Keep tall stands from tipping and racking; a structural engineer or the building’s manager says what a floor, balcony or roof carries.',
     },
     {
       id: 'electricity',
@@ -30,7 +30,7 @@ export function remindersOf(system: SystemDocument): Reminder[] {
       id: 'second-look',
       stage: 'drain',
       sentence:
-        'Test with water before the stones go in, outdoors first: no leak in 20 min, drain blocked, power off. Rinse dusty media wet.',
+        'Test with water before the stones go in, outdoors first: no leak for twenty minutes, drain blocked, power off. Rinse dusty media wet.',
     },
   ];
   if (fish) {

@@ -152,7 +152,7 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
   lines.push('', 'The day');
   if (!r.day.complete) {
     lines.push(
-      `  given up at ${Math.round(r.day.until_s)} s of 86400: it switches to and fro too often to follow. Figures below are of that part only.`,
+      `  given up at ${Math.round(r.day.until_s)} s: it switches to and fro too often to follow. Figures below are of that part only.`,
     );
   }
   for (const b of r.day.beds) {

@@ -1,3 +1,4 @@
+import { SOLIDS_LIMIT } from '../limits/index.ts';
 import { standsOf } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import { root } from '../numerics/root.ts';
@@ -16,7 +17,7 @@ import { total, type Group } from './stock.ts';
 /** Fish mass per water: to begin with, and the small-unit guide's limit, kg/m³. @source FAO 589 (2014) */
 export const MASS_PER_WATER = { beginner: 10, guide: 20 } as const;
 /** Most that a media bed alone keeps clean, kg of fish per m³ of tank, worms in it. Practice. */
-export const SOLIDS_LIMIT = 15;
+
 /** Dry solids per feed, and what a bed breaks down of them. */
 export const SOLIDS_PER_FEED = 0.275;
 export const BROKEN_DOWN = 0.6;
@@ -168,9 +169,9 @@ const SCHOOLS: Record<SchoolId, (g: Ground) => Answer | null> = {
     return media && !filter && water > 0
       ? {
           id: 'solids',
-          mass: SOLIDS_LIMIT * water,
-          range: [SOLIDS_LIMIT * water, SOLIDS_LIMIT * water],
-          answer: SOLIDS_LIMIT,
+          mass: SOLIDS_LIMIT.most * water,
+          range: [SOLIDS_LIMIT.most * water, SOLIDS_LIMIT.most * water],
+          answer: SOLIDS_LIMIT.most,
           kind: 'stocking',
         }
       : null;

@@ -1,4 +1,5 @@
 /** Every limit of living water and its care, once: value, unit, what it depends on, source. */
+export * from './design.ts';
 export * from './limits.ts';
 export * from './ph.ts';
 export * from './species.ts';

@@ -1,3 +1,4 @@
+import { DEVICE_AGE } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { pumpedLines, type PlugUse, type ReadingId } from '../system/index.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
@@ -151,7 +152,7 @@ export const ruleMay = (t: Tended, about: string): boolean =>
   !pumpedLines(t.system).some((l) => l.id === about);
 
 /** A reading that a rule acts on is no older than this. */
-const FRESH = 15 * 60_000;
+const FRESH = DEVICE_AGE.fresh * 1000;
 
 /**
  * What a plug’s own rule asks for by the last reading; null where it leaves it as it is.

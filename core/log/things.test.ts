@@ -35,5 +35,5 @@ it('names what is to be read as the lid of a kit does', () => {
     { h: 6, ph: 7.2, temperature: 18 },
   ]);
   const read = planOf(t).steps.find((s) => s.treatment === 'read')!;
-  expect(tell(read.title, 'metric')).toBe('Read oxygen, ammonia, nitrite and alkalinity now.');
+  expect(tell(read.title, 'metric')).toBe('Read oxygen, ammonia, nitrite and alkalinity');
 });

@@ -1,6 +1,7 @@
+import { PH_DAY } from '../limits/index.ts';
 import type { QuantityKey } from '../derived/index.ts';
 import type { FindingId, Stage } from '../findings/index.ts';
-import { say, type Phrase } from '../quantity/index.ts';
+import { ph as phWord, say, type Phrase } from '../quantity/index.ts';
 import type { Edit, SystemDocument } from '../system/index.ts';
 import { applyEdits } from '../system/index.ts';
 
@@ -49,7 +50,7 @@ export const LESSONS: readonly Lesson[] = [
   { id: 'oxygen', title: 'Oxygen at the end of the night', about: say`Fish breathe more after feeding, and warm water holds less. Falls and stones bring air in; the lowest is before dawn or after the last meal.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'fish.fish.count', to: 70 }], stage: 'life', goal: 'oxygen', ask: say`Find how many fish the water still keeps at ease.`,
     field: 'fish.fish.count', predict: 'oxygen-lowest/', guess: say`How low does the oxygen then fall?`, find: 'no-bubbles' },
-  { id: 'ph', title: 'pH by small steps', about: say`Nitrification eats alkalinity. When it is gone the pH falls within days. Buffer goes in by small steps: no more than 0.2 in a day with fish.`,
+  { id: 'ph', title: 'pH by small steps', about: say`Nitrification eats alkalinity. When it is gone the pH falls within days. Buffer goes in by small steps: no more than ${phWord(PH_DAY.fish)} in a day with fish.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'water.alkalinity', to: 12 }], stage: 'life', goal: 'alkalinity', ask: say`Enter the alkalinity that keeps the pH from crashing.`,
     field: 'water.alkalinity', predict: 'tan/', guess: say`How much ammonia, whose nitrification eats it, is given off in a day?`, find: 'used-up' },
   { id: 'feed', title: 'Feed and planting', about: say`What goes in as feed comes out as leaves, or stays as nitrate. The planted ground says how much feed it takes.`,

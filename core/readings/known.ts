@@ -522,7 +522,10 @@ export function knowledgeOf(
     const days = Math.max(0, (age ?? 0) - MEMORY.steady) / 86400;
     const drift = (DRIFT[id as keyof typeof DRIFT] ?? 0) * days;
     // Starting water of long ago says nothing of today.
-    if (x.from === 'start' && !younger(age, READING_AGE[id as keyof typeof READING_AGE] ?? Infinity))
+    if (
+      x.from === 'start' &&
+      !younger(age, READING_AGE[id as keyof typeof READING_AGE] ?? Infinity)
+    )
       continue;
     let [low, high] = [x.low, x.high];
     const best = (low + high) / 2;

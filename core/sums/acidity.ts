@@ -204,7 +204,7 @@ export const phDown = defineSum({
       'With',
       ACIDS.map((a) => ({ id: a.id, name: a.name })),
     ),
-    asked('drops', 'Drops in 1 mL of this bottle', 'count', 20, [5, 60], 1),
+    asked('drops', 'Drops in a millilitre of this bottle', 'count', 20, [5, 60], 1),
   ],
   fill,
   work: (v) => {

@@ -1,4 +1,4 @@
-import { CHLORINE_LIMITS } from '../limits/index.ts';
+import { CHLORINE_LIMITS, CHLORINE_WAIT } from '../limits/index.ts';
 import { DECHLORINATORS } from '../catalogue/index.ts';
 import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
 import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
@@ -80,10 +80,10 @@ export const chlorine = defineSum({
             ]
           : stands
             ? [
-                say`Or let it stand aerated: half of it leaves in 6 to 24 h by depth and stirring, to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
+                say`Or let it stand aerated: half of it leaves in ${time(CHLORINE_WAIT.halfLife[0])} to ${time(CHLORINE_WAIT.halfLife[1])} by depth and stirring, to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
               ]
             : []),
-        say`Proof: a total-chlorine test (DPD) that reads to 0.02–0.05 mg/L. With a coarser strip let it stand four more half-lives after it reads nothing. A free-chlorine strip says nothing about chloramine.`,
+        say`Proof: a total-chlorine test (DPD) that reads to ${concentration(CHLORINE_LIMITS.proof)}. With a coarser strip let it stand four more half-lives after it reads nothing. A free-chlorine strip says nothing about chloramine.`,
       ],
       wait: 300,
       explained: {

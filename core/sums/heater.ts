@@ -16,7 +16,7 @@ export const heaterSum = defineSum({
     ]),
     oneOf('walled', 'Walls', [
       { id: 'bare', name: 'bare plastic' },
-      { id: 'foam', name: '30 mm of foam' },
+      { id: 'foam', name: 'foam boards' },
     ]),
     asked('water', 'Water to be kept at', 'temperature', 24, [1, 36], 1),
     asked('air', 'Air', 'temperature', 18, [-30, 40], 1),

@@ -25,7 +25,7 @@ export function powder(kilograms: number, perSpoon: number | null): Phrase {
   const count = grams / perSpoon;
   return count > 40
     ? say`about ${String(Math.round((count * TEASPOON_ML) / 100) / 10)} L of it`
-    : say`about ${spoons(count)} level teaspoon${count > 1.1 ? 's' : ''} (5 mL)`;
+    : say`about ${spoons(count)} level metric teaspoon${count > 1.1 ? 's' : ''}`;
 }
 
 /** A liquid in teaspoons, or in drops where it is little. @param cubicMetres of it @param dropsPerMl of this bottle */

@@ -1,6 +1,7 @@
+import { PH_STEP } from '../limits/index.ts';
 import { GROWTH_STAGES, PROGRAMMES, type GrowthStage } from '../catalogue/index.ts';
 import { afterTopUp, doseToTarget, mix, mixedConductivity, solutionLasts } from '../life/index.ts';
-import { conductivity, given, litres, say, share, time } from '../quantity/index.ts';
+import { conductivity, given, litres, ph, say, share, time } from '../quantity/index.ts';
 import { programmes } from '../system/index.ts';
 import { liquidMeasures } from './measures.ts';
 import { asked, defineSum, known, n, oneOf } from './sum.ts';
@@ -55,7 +56,7 @@ export const nutrientMix = defineSum({
       steps: [
         say`Let the pump run. Add one part at a time in this order, each stirred in before the next; never concentrates together.`,
         say`${programme.note}`,
-        say`After half an hour measure EC (about ${conductivity(ec)}) and pH, and correct the pH by 0.5 at most at a time.`,
+        say`After half an hour measure EC (about ${conductivity(ec)}) and pH, and correct the pH by ${ph(PH_STEP.noFish)} at most at a time.`,
       ],
       wait: 1800,
       explained: {
@@ -123,7 +124,7 @@ export const topUp = defineSum({
       },
     };
   },
-  caution: 'Readings count at 25 °C; a warm solution reads 2 % a degree too high on a plain meter.',
+  caution: 'A plain meter without temperature compensation reads too high in a warm solution.',
   source: 'Mass balance; response of the last dose.',
 });
 

@@ -26,9 +26,7 @@ export const iron = defineSum({
     const chelate = CHELATES.find((x) => x.id === v.chelate)!;
     const amount = chelateFor(n(v, 'target'), n(v, 'volume'), chelate.iron);
     const falls: Phrase[] =
-      n(v, 'ph') > chelate.holds
-        ? [say`At this pH it falls apart within days: take EDDHA above pH 7.`]
-        : [];
+      n(v, 'ph') > chelate.holds ? [say`At this pH it falls apart within days: take EDDHA.`] : [];
     return {
       results: [
         {

@@ -1,3 +1,4 @@
+import { format } from '../quantity/index.ts';
 import { FLOAT_APART } from './fields.ts';
 import { isSiphon } from './find.ts';
 import { MOST, endsOf } from './limits.ts';
@@ -30,7 +31,7 @@ export function crossCheck(s: SystemDocument): string | null {
       if (p.float && !vessels.has(p.float.vessel))
         return `The float switch of “${p.name}” is in a vessel “${p.float.vessel}” that is not in the file.`;
       if (p.float && Math.abs(p.float.on - p.float.off) < FLOAT_APART - 1e-9)
-        return `The float switch of “${p.name}” starts and stops less than 20 mm apart; the pump would chatter.`;
+        return `The float switch of “${p.name}” starts and stops less than ${format(FLOAT_APART, 'length', 'metric')} apart; the pump would chatter.`;
     }
     if (p.kind === 'pumped-line' && !controls.has(p.control)) {
       return `“${p.name}” is switched by “${p.control}”, which is not in the file.`;

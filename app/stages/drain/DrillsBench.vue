@@ -154,7 +154,7 @@ const when = (d: Drill) =>
         </tr>
       </tbody>
     </v-table>
-    <p v-if="rows.length" class="quiet small why">{{ DRILL_WHY }}</p>
+    <p v-if="rows.length" class="quiet small why">{{ tell(DRILL_WHY, settings.units) }}</p>
     <v-table v-if="alive.length" class="table">
       <caption class="livingcaption">
         What lives in it

@@ -53,7 +53,7 @@ export function placeStep({ c, stands }: Work): Step {
         { stage: 'place', about: '' },
       ),
     ],
-    caution: say`Water is 1 kg a litre. Local codes come before this list.`,
+    caution: say`Water is heavy: a kilogram a litre. Local codes come before this list.`,
   });
 }
 

@@ -101,7 +101,7 @@ function flowStep(w: Work): Step[] {
       chapter: 'test',
       title: say`Bucket test`,
       how: [
-        say`A bucket under the outlet, at its real height, timed twice: “10 L in 42 s” may be typed as it is.`,
+        say`A bucket under the outlet, at its real height, timed twice. Volume and time may be typed together.`,
         say`Mizuna goes by what you measure from here on.`,
       ],
       after: ['leak'],

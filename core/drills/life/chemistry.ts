@@ -1,5 +1,5 @@
 import { waterOf } from '../../assess/index.ts';
-import { CHLORINE_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
+import { ALKALINITY_RANGE, CHLORINE_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
 import {
   addAir,
   addLid,
@@ -136,7 +136,7 @@ export const phCrash = defineLifeFault({
       name: 'Buffer forgotten: pH crash',
       grade: gradeBelow(lasts, 60, 14),
       sentence: Number.isFinite(lasts)
-        ? say`${hardness(now)} of alkalinity are down to 20 in ${days(lasts)}: then the pH falls within days, the bacteria stop and ammonia rises.`
+        ? say`${hardness(now)} of alkalinity are down to ${hardness(ALKALINITY_RANGE.floor)} in ${days(lasts)}. Then the pH falls within days, the bacteria slow down and ammonia rises.`
         : say`Top-up and plants give back as much alkalinity as the bacteria use: no crash.`,
     };
   },

@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { given, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { pumpedLines, vesselOf } from '../../system/index.ts';
 import { adjustFill, adjustIntake, adjustLineEnd } from '../adjustments/index.ts';
@@ -5,7 +6,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
-const SUBMERGED_WISH = 0.6;
+const SUBMERGED_WISH = HYDRAULIC_LIMITS.airLiftSubmerged;
 
 /** Bubbles lift well where most of the tube stands in water. */
 export const airLift = defineRule({

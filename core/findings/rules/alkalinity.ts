@@ -49,13 +49,7 @@ export const alkalinity = defineRule({
         'hardness',
         s.water.alkalinity === null ? 'not read' : 'last read',
       ),
-      given(
-        'V',
-        'water of the system',
-        waterOf({ a }),
-        'volume',
-        'water balance',
-      ),
+      given('V', 'water of the system', waterOf({ a }), 'volume', 'water balance'),
     ],
   }),
 });

@@ -1,3 +1,4 @@
+import { HEIGHT_LIMITS } from '../../limits/index.ts';
 import { given, litres, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { isStore } from '../../system/index.ts';
 import { wholeVolume } from '../../water/vessel.ts';
@@ -5,7 +6,7 @@ import { adjustFill, adjustHeight } from '../adjustments/index.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
-const BACKFLOW_WISH = 0.03;
+const BACKFLOW_WISH = HEIGHT_LIMITS.backflowRoom;
 
 /** Everything that can run back must find room under the rim. */
 export const backflowRoom = defineRule({

@@ -1,3 +1,4 @@
+import { BACTERIA_LIMITS } from '../../limits/index.ts';
 import { bacteriaCapacity, tanADay } from '../../derived/index.ts';
 import { lifeOf } from '../../life/index.ts';
 import { feed, given, say, share } from '../../quantity/index.ts';
@@ -5,7 +6,7 @@ import { beds } from '../../system/index.ts';
 import { adjustNumber, adjustWidth, fewerFish, lessFeed } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
-const WISH = 0.7;
+const WISH = BACTERIA_LIMITS.load;
 
 /** The bacteria on the wetted surface can process what the fish give off. */
 export const bacteria = defineRule({

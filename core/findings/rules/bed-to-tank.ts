@@ -1,3 +1,4 @@
+import { BED_TO_TANK } from '../../limits/index.ts';
 import { bedToTankRatio, voidsToTankRatio } from '../../derived/balance.ts';
 import { ratio, say } from '../../quantity/index.ts';
 import { beds } from '../../system/index.ts';
@@ -34,9 +35,9 @@ export const bedToTank = defineRule({
               : r < 0.5
                 ? say`Bed to tank is ${ratio(r)} by volume: stock the fish by the bed, not by the tank.`
                 : sump
-                  ? say`Bed to tank is ${ratio(r)} by volume; even with a sump 2 : 1 is the most.`
-                  : say`Bed to tank is ${ratio(r)} by volume; beyond 1 : 1 a sump should take the swing.`,
-          why: say`One school begins at 1 : 1 and goes up to 2 : 1 with a sump and mature beds; another compares the water in the flooded stones with the tank, 0.3 : 1 to 1 : 1, here ${ratio(inVoids)}. Small beds clean for fewer fish; large ones take the tank’s water with each flood.`,
+                  ? say`Bed to tank is ${ratio(r)} by volume; even with a sump ${ratio(BED_TO_TANK.withSump)} is the most.`
+                  : say`Bed to tank is ${ratio(r)} by volume; beyond ${ratio(BED_TO_TANK.plain)} a sump should take the swing.`,
+          why: say`One rule begins at ${ratio(BED_TO_TANK.plain)} and goes up to ${ratio(BED_TO_TANK.withSump)} with a sump and mature beds. Another compares the water in the flooded media with the tank, ${ratio(BED_TO_TANK.flooded[0])} to ${ratio(BED_TO_TANK.flooded[1])}, here ${ratio(inVoids)}. Small beds clean for fewer fish; large ones take the tank’s water with each flood.`,
           source: `${PRACTICE} The schools disagree; both figures are shown.`,
         },
       ];

@@ -1,3 +1,4 @@
+import { CROP_LIMITS } from '../../limits/index.ts';
 import { airOver, germinates, inFrost, knowsYear, lifeOf } from '../../life/index.ts';
 import { day, given, ORIGIN, say, temperature } from '../../quantity/index.ts';
 import type { SystemDocument } from '../../system/index.ts';
@@ -5,7 +6,7 @@ import { once, type Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Degrees outside its range that a crop bears for a while. */
-const BEARS = 4;
+const BEARS = CROP_LIMITS.degrees;
 
 /** Weeks of the year in which a crop is warm enough and out of the frost: planted then and cleared after its harvest. */
 function betterTime(s: SystemDocument, id: string): Adjustment[] {

@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import { adjustPipeSize, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE, within } from '../grade.ts';
@@ -5,7 +6,7 @@ import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';
 
 /** Shares of a pump's greatest flow between which it works well. */
-export const DUTY_RANGE = [0.2, 0.9] as const;
+export const DUTY_RANGE = HYDRAULIC_LIMITS.duty;
 
 /** A pump wants to work in the middle of its curve. */
 export const dutyRange = defineRule({

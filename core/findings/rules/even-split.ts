@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { balanceBranches } from '../../assess/split.ts';
 import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import type { CubicMetresPerSecond } from '../../quantity/si.ts';
@@ -7,7 +8,7 @@ import { within } from '../grade.ts';
 import { defineRule, type Context, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
-const SPLIT_WISH = 0.2;
+const SPLIT_WISH = HYDRAULIC_LIMITS.splitSpread;
 
 export interface Sharing {
   /** The pump's line, or the vessel. */

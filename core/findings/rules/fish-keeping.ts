@@ -1,4 +1,4 @@
-import { PH_DAY, PH_STEP } from '../../limits/index.ts';
+import { AQUAPONIC_PH, CROP_LIMITS, CYCLING_PH, PH_DAY, PH_STEP } from '../../limits/index.ts';
 import { lifeOf, type Group } from '../../life/index.ts';
 import {
   given,
@@ -147,9 +147,9 @@ const acidity: Need = {
 };
 
 /** Bacteria are slow below it. */
-const BACTERIA_PH = 6;
+const BACTERIA_PH = CYCLING_PH.hardly;
 /** In fish water crops grow up to this at least; the tables are of mixed solutions. */
-const CROPS_BEAR = 7;
+const CROPS_BEAR = CROP_LIMITS.ph;
 
 /** A pH at which fish, bacteria and every crop can live together. */
 const overlap: Need = {
@@ -169,7 +169,7 @@ const overlap: Need = {
       sentence: say`${g.kind.name} live from pH ${ph(g.kind.ph[0])} up and ${crop.kind.name} grow up to pH ${ph(Math.max(CROPS_BEAR, crop.kind.ph[1]))}: there is no pH for both and the bacteria.`,
     };
   },
-  why: say`One water serves fish, bacteria and plants: their ranges have to meet, commonly between 6.4 and 7.4.`,
+  why: say`One water serves fish, bacteria and plants: their ranges have to meet, commonly between ${ph(AQUAPONIC_PH.good[0])} and ${ph(AQUAPONIC_PH.good[1])}.`,
   adjust: () => [],
   meaning: 'highest pH that the crops bear',
 };

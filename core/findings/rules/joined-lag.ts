@@ -1,3 +1,4 @@
+import { HEIGHT_LIMITS } from '../../limits/index.ts';
 import { atRest } from '../../network/statics.ts';
 import type { LinkPath, Network } from '../../network/types.ts';
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
@@ -6,10 +7,10 @@ import { areaAt } from '../../water/vessel.ts';
 import { adjustPipeSize } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
-const LAG_WISH = 0.02;
+const LAG_WISH = HEIGHT_LIMITS.joinedLag;
 
 /** A siphon that lags this much breaks while the far bed is still half full: our own number. */
-const LAG_MOST = 0.05;
+const LAG_MOST = HEIGHT_LIMITS.joinedLagMost;
 
 /**
  * How much higher the furthest of joined vessels stands than the one that is drawn from, m.

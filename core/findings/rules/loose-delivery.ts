@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { given, litres, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
 import { adjustIntake } from '../adjustments/index.ts';
@@ -5,9 +6,9 @@ import { atLeast } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
-const LOOSE_WISH = 0.4;
+const LOOSE_WISH = HYDRAULIC_LIMITS.looseOfRest;
 
-const LOOSE_STOP = 0.1;
+const LOOSE_STOP = HYDRAULIC_LIMITS.looseStop;
 
 /** If the delivery comes off, the intake's height decides what the fish keep. */
 export const looseDelivery = defineRule({

@@ -1,4 +1,5 @@
-import { given, ORIGIN, say, time } from '../../quantity/index.ts';
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
+import { given, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
@@ -40,7 +41,7 @@ export const onTime = defineRule({
             : level === 'watch'
               ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
               : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
-        why: say`The on-time must cover the fill, from the pump’s start until the last bed on it is flooded, with 10 to 25 % to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
+        why: say`The on-time must cover the fill, from the pump’s start until the last bed on it is flooded, with ${share(HYDRAULIC_LIMITS.fillSpare[0])} to ${share(HYDRAULIC_LIMITS.fillSpare[1])} to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
         source: PRACTICE,
       };
     }),

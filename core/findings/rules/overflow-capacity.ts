@@ -1,3 +1,4 @@
+import { FROUDE_LIMITS } from '../../limits/index.ts';
 import { bore, flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { selfVentingBore } from '../../water/drain.ts';
@@ -21,7 +22,7 @@ export const overflowCapacity = defineRule({
       const room = v.shape.height - b.highest;
       const common = {
         about: p.id,
-        why: say`Over the crest the water stands as high as the flow needs. A drop pipe without a vent stays quiet up to a Froude number of 0.3, here from a bore of ${bore(b.selfVenting)}; narrower ones run full, pull the bed down and gulp.`,
+        why: say`Over the crest the water stands as high as the flow needs. A drop pipe without a vent stays quiet up to a Froude number of ${String(FROUDE_LIMITS.quiet)}, here from a bore of ${bore(b.selfVenting)}; narrower ones run full, pull the bed down and gulp.`,
         source: 'Wallis (1969); Simpson (1969); Hills (1983). Ring weir and orifice, C = 0.6.',
       } as const;
       if (room <= 0) {
@@ -86,7 +87,7 @@ export const overflowCapacity = defineRule({
           title: 'What the overflow carries',
           formula: String.raw`\begin{aligned} Q = \min\Big(&\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\\ &C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\Big) \end{aligned}`,
           given: [
-            given('Q', '10 mm under the rim', b.allOutlets, 'flow', 'all ways out'),
+            given('Q', 'just under the rim', b.allOutlets, 'flow', 'all ways out'),
             given(String.raw`Q_\mathrm{in}`, 'inflow', b.inflow, 'flow', ORIGIN.duty),
           ],
           note: 'C = 0.6.',

@@ -1,6 +1,7 @@
+import { HEIGHT_LIMITS } from '../../limits/index.ts';
 import { RESERVE_DAYS, RESERVE_SHARE } from '../../assess/waterBalance.ts';
 import { reserveVolume } from '../../derived/balance.ts';
-import { litres, say, share } from '../../quantity/index.ts';
+import { litres, mm, say, share } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustFill, adjustIntake, adjustWidth } from '../adjustments/index.ts';
 import { atLeast, PRACTICE } from '../grade.ts';
@@ -30,7 +31,7 @@ export const reserve = defineRule({
             : level === 'watch'
               ? say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full; ${litres(r.wanted)} are wished.`
               : say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full.`,
-        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.balance.dailyWaterUse)} a day); 25 mm over the intake are left out against drawing air.`,
+        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.balance.dailyWaterUse)} a day). ${mm(HEIGHT_LIMITS.overIntake)} over the intake is left out against drawing air.`,
         source: PRACTICE,
       };
     }),

@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import type { BedFigures } from '../../assess/assess.ts';
 import { given, litres, mm, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { vesselOf, type Vessel } from '../../system/index.ts';
@@ -7,7 +8,7 @@ import { ROOT_AIR } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFeeding } from '../supply.ts';
 
-const FLOODED_WISH = 0.5;
+const FLOODED_WISH = HYDRAULIC_LIMITS.floodedTime;
 
 /** A siphon bed should breathe at least this often: our own number. */
 const SIPHON_BREATH = 3600;

@@ -1,10 +1,11 @@
+import { HEIGHT_LIMITS } from '../../limits/index.ts';
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { fullPipeNeeds } from '../../water/pipe.ts';
 import { adjustPipeSize } from '../adjustments/index.ts';
 import { within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
-const ROW_WISH = 0.03;
+const ROW_WISH = HEIGHT_LIMITS.rowDifference;
 
 /** Buckets of a row fill as evenly as their manifold is wide. */
 export const rowFilling = defineRule({

@@ -1,3 +1,4 @@
+import { FROUDE_LIMITS } from '../../limits/index.ts';
 import { PIPES } from '../../catalogue/index.ts';
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { standpipes, type Siphon } from '../../system/index.ts';
@@ -14,7 +15,7 @@ import { WIDE_MOUTH_RATIO } from '../../water/siphon.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFeeding, siphonOf } from '../supply.ts';
 
-const FROUDE =
+const FULL_PIPE_SOURCE =
   'Two-phase flow in vertical drains: Wallis (1969); Simpson (1969); Hills (1983). The bands between are practice.';
 
 /** A reducer on a bell siphon's standpipe: with a wide mouth the water falls in as a plug. */
@@ -66,8 +67,8 @@ export const siphonStart = defineRule({
             : level === 'watch'
               ? say`“${p.name}” may start at ${flow(s.reaches)}; from ${flow(s.start.high)} it is sure to.`
               : say`“${p.name}” starts: ${flow(s.reaches)} go down it, ${flow(s.start.high)} are enough.`,
-        why: say`A drop pipe runs full when the flow, set against its bore (Froude number), is high enough: never below 0.3, always above 1. With this mouth and outlet ${flow(s.start.expected)} are expected to do.`,
-        source: FROUDE,
+        why: say`A drop pipe runs full when the flow, set against its bore (Froude number), is high enough: never below ${String(FROUDE_LIMITS.quiet)}, always above ${String(FROUDE_LIMITS.full)}. With this mouth and outlet ${flow(s.start.expected)} are expected to do.`,
+        source: FULL_PIPE_SOURCE,
       };
     }),
 
@@ -108,13 +109,7 @@ export const siphonStart = defineRule({
           given: [
             given('Q', 'inflow less what other ways take', w.reaches, 'flow', ORIGIN.duty),
             given(String.raw`Q_\mathrm{in}`, 'inflow', w.inflow, 'flow', ORIGIN.duty),
-            given(
-              String.raw`Q_0`,
-              'never starts below, Fr 0.3',
-              w.start.low,
-              'flow',
-              ORIGIN.practice,
-            ),
+            given(String.raw`Q_0`, 'never starts below', w.start.low, 'flow', ORIGIN.practice),
             given(String.raw`Q_1`, 'expected', w.start.expected, 'flow', 'mouth and outlet'),
             given(String.raw`Q_2`, 'sure from', w.start.high, 'flow', ORIGIN.practice),
           ],

@@ -1,5 +1,6 @@
 import { stockingDensity } from '../../derived/index.ts';
-import { BROKEN_DOWN, SOLIDS_LIMIT, SOLIDS_PER_FEED, lifeOf, total } from '../../life/index.ts';
+import { SOLIDS_LIMIT } from '../../limits/index.ts';
+import { BROKEN_DOWN, SOLIDS_PER_FEED, lifeOf, total } from '../../life/index.ts';
 import { load, say, stocking } from '../../quantity/index.ts';
 import { beds, pumpedLines, siteArea } from '../../system/index.ts';
 import { fewerFish, once } from '../adjustments/index.ts';
@@ -26,17 +27,17 @@ export const solids = defineRule({
     const area = stones.reduce((sum, v) => sum + siteArea(v), 0);
     const kept =
       (365 * SOLIDS_PER_FEED * (1 - BROKEN_DOWN) * total(life.groups, (g) => g.feed)) / 1000 / area;
-    const level = densest.density > SOLIDS_LIMIT ? 'watch' : 'fine';
+    const level = densest.density > SOLIDS_LIMIT.most ? 'watch' : 'fine';
     return [
       {
         about: densest.id,
         level,
         measured: densest.density,
-        limit: SOLIDS_LIMIT,
+        limit: SOLIDS_LIMIT.most,
         kind: 'stocking',
         sentence:
           level === 'watch'
-            ? say`At ${stocking(densest.density)} the stones clog: they keep ${load(kept)} of solids in a year. A bed with worms bears the fish of ${stocking(SOLIDS_LIMIT)}.`
+            ? say`At ${stocking(densest.density)} the stones clog: they keep ${load(kept)} of solids in a year. A bed with worms bears the fish of ${stocking(SOLIDS_LIMIT.most)}.`
             : say`The stones keep ${load(kept)} of solids in a year, which worms and roots bear.`,
         why: say`Dry solids are a quarter and a little more of the feed; beds break down half to two thirds of them. What stays takes voids: floods get smaller and fill times shorter.`,
         source: `Dry solids 0.25–0.3 of the feed, 50–70 % broken down. ${PRACTICE}`,

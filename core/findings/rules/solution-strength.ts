@@ -20,7 +20,8 @@ export const solutionStrength = defineRule({
     const ec = cropRange(stands, (k) => k.conductivity);
     const now = s.water.conductivity;
     if (ec && now !== null) {
-      const ok = now >= (1 - SOLUTION_STRAY.strength) * ec.low &&
+      const ok =
+        now >= (1 - SOLUTION_STRAY.strength) * ec.low &&
         now <= (1 + SOLUTION_STRAY.strength) * ec.high;
       out.push({
         about: store.id,
@@ -34,14 +35,15 @@ export const solutionStrength = defineRule({
           : now < ec.low
             ? say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too weak.`
             : say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too strong.`,
-        why: say`Strength by conductivity at 25 °C. Too weak starves, too strong burns the tips and takes the water from the roots.`,
+        why: say`Strength by conductivity, compensated for temperature. Too weak starves, too strong burns the tips and takes the water from the roots.`,
         source: 'Commonly published hydroponic tables.',
       });
     }
     const sour = cropRange(stands, (k) => k.ph);
     const acidity = s.water.ph;
     if (sour && acidity !== null) {
-      const ok = acidity >= sour.low - SOLUTION_STRAY_PH.ph && acidity <= sour.high + SOLUTION_STRAY_PH.ph;
+      const ok =
+        acidity >= sour.low - SOLUTION_STRAY_PH.ph && acidity <= sour.high + SOLUTION_STRAY_PH.ph;
       out.push({
         about: store.id,
         part: 'ph',

@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { greatestHead, pumpStaticHead } from '../../derived/lift.ts';
 import { given, head, ORIGIN, say, share } from '../../quantity/index.ts';
 import { adjustLineEnd, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
@@ -5,7 +6,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';
 
-const HEAD_WISH = 0.75;
+const HEAD_WISH = HYDRAULIC_LIMITS.headOfMost;
 
 /** The lift itself must leave head for the flow. */
 export const staticHead = defineRule({

@@ -1,3 +1,4 @@
+import { SUN_LIMITS } from '../../limits/index.ts';
 import { given, ORIGIN, say, time } from '../../quantity/index.ts';
 import { isStore } from '../../system/index.ts';
 import { addLid } from '../adjustments/index.ts';
@@ -5,7 +6,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
 /** Direct sun that a tank bears without turning green. */
-const BEARS = 2 * 3600;
+const BEARS = SUN_LIMITS.tank;
 
 /** Sun on open water makes it green and warm. */
 export const sunOnTank = defineRule({
@@ -33,7 +34,7 @@ export const sunOnTank = defineRule({
             : v.lid
               ? say`A lid keeps the sun off “${v.name}”.`
               : say`Little sun falls on “${v.name}”.`,
-          why: say`Light feeds algae, warmth takes oxygen: 1 °C more leaves some 2 % less of it. Roots suffer in warm water too.`,
+          why: say`Light feeds algae, and warm water holds less oxygen. Roots suffer in warm water too.`,
           source: PRACTICE,
         };
       });

@@ -1,3 +1,4 @@
+import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { given, litres, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustFill, adjustWidth } from '../adjustments/index.ts';
@@ -5,9 +6,9 @@ import { PRACTICE, within } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, floodOf, uncoveredFirst } from '../supply.ts';
 
-const SWING_WISH = 0.15;
+const SWING_WISH = HYDRAULIC_LIMITS.swing;
 
-const SWING_SUMP = 0.35;
+const SWING_SUMP = HYDRAULIC_LIMITS.swingSump;
 
 /** Least water for fish at the deepest flood: our own number. */
 const FISH_DEPTH = 0.15;

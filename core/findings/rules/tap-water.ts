@@ -52,7 +52,7 @@ export const tapWater = defineRule({
             : say`A week’s top-up from the tap leaves ${concentration(mixed)} of chlorine.`,
         why: [
           ...how,
-          ...say` Fish gills and bacteria are harmed first. Proof: a total-chlorine test (DPD) reading to 0.02–0.05 mg/L.`,
+          ...say` Fish gills and bacteria are harmed first. Proof: a total-chlorine test (DPD) reading to ${concentration(CHLORINE_LIMITS.proof)}.`,
         ],
         source:
           'Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory; half-life of standing 6–24 h.',

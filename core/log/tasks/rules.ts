@@ -2,7 +2,7 @@ import { IRON_LIMITS } from '../../limits/index.ts';
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
-import { days, dose, feed, litres, say } from '../../quantity/index.ts';
+import { concentration, days, dose, feed, litres, say } from '../../quantity/index.ts';
 import { chelateFor } from '../../treatment/index.ts';
 import { CHELATES } from '../../catalogue/index.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
@@ -305,8 +305,8 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'iron',
     title: (t) =>
-      say`Iron chelate for ${litres(t.volume)}: ${dose(chelateFor(IRON_LIMITS.dose, t.volume, CHELATES[0]!.iron))} of DTPA, 11 %`,
-    why: say`A young system lacks iron: 2 mg/L every three weeks; EDDHA above pH 7.`,
+      say`Iron chelate for ${litres(t.volume)}: ${dose(chelateFor(IRON_LIMITS.dose, t.volume, CHELATES[0]!.iron))} of ${CHELATES[0]!.name}`,
+    why: say`A young system lacks iron: ${concentration(IRON_LIMITS.dose)} every three weeks, EDDHA at high pH.`,
     minutes: 5,
     records: 'dose',
     applies: (t) =>

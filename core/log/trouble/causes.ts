@@ -1,6 +1,15 @@
-import { UNIONISED_LIMITS } from '../../limits/index.ts';
+import { HEIGHT_LIMITS, IRON_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
 import { unionisedShare } from '../../life/index.ts';
-import { concentration, flow, ph, say, share, temperature, time } from '../../quantity/index.ts';
+import {
+  concentration,
+  flow,
+  mm,
+  ph,
+  say,
+  share,
+  temperature,
+  time,
+} from '../../quantity/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
 import {
   daysRunning,
@@ -317,7 +326,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'iron',
     words: 'Iron is short',
-    then: say`Chelated iron, 2 mg/L, EDDHA above pH 7; new leaves green up in a week.`,
+    then: say`Chelated iron, ${concentration(IRON_LIMITS.dose)}, EDDHA at high pH; new leaves green up in a week.`,
     reads: ['ph'],
     end: { kind: 'sum', sum: 'iron' },
     evidence: (c) => [noIron(c), ironHungry(c), young(c, 200, 1)],
@@ -579,7 +588,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'fast-fill',
     words: 'It fills faster than dry stones can soak, or the dry layer is too thin',
-    then: say`Throttle the fill, soak the stones, 30 mm of stones above the flood.`,
+    then: say`Throttle the fill, soak the stones, ${mm(HEIGHT_LIMITS.mediaOverFlood)} of media above the flood.`,
     reads: ['flow'],
     end: { kind: 'done' },
     evidence: (c) => [found(c, 'dry-layer', 'pots-stand'), young(c, 30, 1)],
