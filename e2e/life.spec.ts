@@ -181,7 +181,7 @@ test('a system without fish is asked nothing about fish', async ({ page }) => {
   await expect(
     page.getByRole('tablist', { name: 'On the bench' }).getByRole('tab', { name: 'Season' }),
   ).toHaveCount(0);
-  await type(page, 'EC', '2.6 mS/cm');
+  await type(page, 'EC at 25 °C', '2.6 mS/cm');
   await showFindings(page);
   await expect(finding(page, 'solution-strength')).toHaveAttribute('data-level', 'watch');
 });

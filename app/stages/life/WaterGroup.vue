@@ -1,17 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import QuantityField from '../../parts/QuantityField.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
-import { programmes } from '../../../core/system';
+import { readField } from '../../../core/log';
+import { programmes, type ReadingId } from '../../../core/system';
+import { useLog } from '../../stores/log';
 import { useSystem } from '../../stores/system';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import OwnFields from './OwnFields.vue';
 import { isOwn, ownEntry } from './ownEntry';
 
-/** The water as it was last read, nitrogen as N; and the nutrient solution where there is one. */
+/** The water that a system begins with, nitrogen as N; and the nutrient solution where there is one. */
 const system = useSystem();
+const log = useLog();
 const doc = computed(() => system.document!);
+const ids = computed<readonly ReadingId[]>(() =>
+  hasFish.value
+    ? ['ph', 'alkalinity', 'tan', 'nitrite', 'nitrate', 'chloride']
+    : ['ph', 'alkalinity', 'conductivity'],
+);
+/** A running system has a log: its water is what was read, not what it began with. */
+const running = computed(() => log.entries.length > 0);
+function known(id: ReadingId): number | null {
+  const x = log.tended?.known[id];
+  return x && x.from !== 'plausible' && x.fresh ? x.best : null;
+}
+const enter = (id: ReadingId, v: number) =>
+  log.note({ kind: 'reading', [id]: readField(id).banded ? [v, v] : v });
 const hasFish = computed(() => doc.value.fish.length > 0);
 const rows = computed(() => [
   ...programmes(doc.value).map((p) => ({ id: p.id, name: p.name })),
@@ -31,21 +48,26 @@ function makeOwn() {
 </script>
 
 <template>
-  <PanelGroup title="The water, last read">
+  <PanelGroup :title="running ? 'The water now' : 'Starting water'">
     <div class="numbers">
       <ShownNumber of="un-ionised" />
       <ShownNumber of="free-co2" />
     </div>
+    <p v-if="log.entries.length" class="quiet">The readings of the log come before these values.</p>
     <div class="fields">
-      <DocumentField at="water.ph" clearable placeholder="not read" />
-      <DocumentField at="water.alkalinity" clearable placeholder="not read" />
-      <template v-if="hasFish">
-        <DocumentField at="water.tan" clearable placeholder="not read" />
-        <DocumentField at="water.nitrite" clearable placeholder="not read" />
-        <DocumentField at="water.nitrate" clearable placeholder="not read" />
-        <DocumentField at="water.chloride" clearable placeholder="not read" />
+      <template v-for="id in ids" :key="id">
+        <QuantityField
+          v-if="running"
+          :model-value="known(id)"
+          :kind="readField(id).kind"
+          :label="readField(id).label"
+          :min="readField(id).min"
+          :max="readField(id).max"
+          :step="readField(id).step"
+          @commit="(v) => v !== null && enter(id, v)"
+        />
+        <DocumentField v-else :at="`water.${id}`" clearable placeholder="not read" />
       </template>
-      <DocumentField v-else at="water.conductivity" clearable placeholder="not read" />
       <PlainChoice
         v-if="!hasFish"
         class="wide"
