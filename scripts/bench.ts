@@ -288,8 +288,10 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
   const { a, day } = judgeWhole(system);
   let known: Tended | null = null;
   const plan = time(() => {
-    const read = asKnown({ system, a }, entries, now, zone);
-    known = tended({ system: read, a, day }, entries, now, zone, [], system);
+    // An entry makes a new list: nothing is known of it yet.
+    const log = [...entries];
+    const read = asKnown({ system, a, day }, log, now, zone);
+    known = tended({ system: read, a, day }, log, now, zone, [], system);
     planOf(known);
   }, 15);
   const tasks = time(() => tasksOf(known!), 9);

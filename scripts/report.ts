@@ -145,9 +145,8 @@ export function report(args: readonly string[]): Reported {
     const stdout = json ? `${JSON.stringify(build, null, 1)}\n` : buildInWords(build);
     return { status: 0, stdout, stderr: '' };
   }
-  const stdout = json
-    ? `${JSON.stringify(reportOf(read.system), null, 2)}\n`
-    : reportInWords(read.system);
+  const judged = reportOf(read.system, read.log.entries, moment ?? Date.now(), zone);
+  const stdout = json ? `${JSON.stringify(judged, null, 2)}\n` : reportInWords(read.system, judged);
   return { status: 0, stdout, stderr: '' };
 }
 

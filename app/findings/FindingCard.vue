@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import {
   keyOf,
   ruleOf,
@@ -11,6 +12,7 @@ import {
 import { format, tell } from '../../core/quantity';
 import { fieldAt, readAt } from '../../core/system';
 import { useChosen } from '../stores/chosen';
+import { useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useDerivation } from '../stores/derivation';
@@ -29,6 +31,8 @@ const props = defineProps<{
 const chosen = useChosen();
 const settings = useSettings();
 const system = useSystem();
+const log = useLog();
+const router = useRouter();
 const derivation = useDerivation();
 const why = ref(false);
 const shownFix = ref('');
@@ -61,6 +65,17 @@ watch(
   { flush: 'post' },
 );
 const titles = (ids: readonly FindingId[]) => ids.map((id) => ruleOf(id).title).join(', ');
+
+/** The water of a running system is not edited: the plan of care says what is done to it. */
+const byPlan = computed(
+  () =>
+    props.finding.level !== 'fine' &&
+    ruleOf(props.finding.id).ofWater === true &&
+    log.entries.length > 0,
+);
+const offered = computed(() => (byPlan.value ? [] : props.fixes));
+const toPlan = () =>
+  void router.push({ name: 'design', params: { id: system.document!.id, stage: 'rounds' } });
 
 /** What a fix changes, before it does. */
 function changes(fix: Fix): string {
@@ -127,8 +142,11 @@ function press(fix: Fix) {
       <p>{{ tell(finding.why, settings.units) }}</p>
       <p class="quiet">{{ finding.source }}</p>
     </div>
-    <ul v-if="fixes.length" class="fixes" aria-label="Fixes">
-      <li v-for="fix in fixes" :key="fix.id">
+    <v-btn v-if="byPlan" size="small" variant="tonal" class="plan" @click="toPlan"
+      >Open the plan of care</v-btn
+    >
+    <ul v-if="offered.length" class="fixes" aria-label="Fixes">
+      <li v-for="fix in offered" :key="fix.id">
         <button
           type="button"
           class="fix"
@@ -151,7 +169,7 @@ function press(fix: Fix) {
     <p v-if="above?.length" class="quiet above">
       Mended above, too: {{ above.map((x) => tell(x.label, settings.units)).join('; ') }}.
     </p>
-    <p v-if="!fixes.length && looking && finding.level !== 'fine'" class="quiet looking">
+    <p v-if="!byPlan && !fixes.length && looking && finding.level !== 'fine'" class="quiet looking">
       looking for fixes
     </p>
   </li>

@@ -80,7 +80,7 @@ export const useLog = defineStore('log', () => {
     const s = system.document;
     const a = system.assessment;
     if (!s || !a || loaded.value !== s.id) return s;
-    const next = asKnown({ system: s, a }, entries.value, now.value, hereZone());
+    const next = asKnown({ system: s, a, day: trace.day }, entries.value, now.value, hereZone());
     if (!before || !same(before, next)) before = next;
     return before;
   });

@@ -3,12 +3,21 @@ import {
   CHANGE_LIMITS,
   CHANGE_WAIT,
   DOSE_AGE,
+  HORIZON,
   MEMORY,
   PH_DAY,
   PH_LEAST,
+  UNIONISED_LIMITS,
 } from '../limits/index.ts';
 import { dosed, type Water } from '../life/index.ts';
-import { hardness, ph as acidity, say, type Phrase } from '../quantity/index.ts';
+import {
+  concentration,
+  hardness,
+  ph as acidity,
+  say,
+  time,
+  type Phrase,
+} from '../quantity/index.ts';
 import { alkalinityReadSince, bandsOf, recent, type Tended } from '../readings/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import {
@@ -47,12 +56,14 @@ import {
   type TreatmentId,
 } from '../treatment/index.ts';
 import { CHLORIDE_IN_SALT } from '../life/index.ts';
+import { feedAhead, looksAhead } from './ahead.ts';
 import { expectedOf } from './expected.ts';
 import { followUps, type FollowUp } from './followUps.ts';
 import { HAZARDS } from './hazards/index.ts';
 import {
   HAZARD_ORDER,
   URGENCIES,
+  hazardOf,
   type Hazard,
   type Plan,
   type Retest,
@@ -80,7 +91,7 @@ class Draft {
   readonly t: Tended;
   ground: Ground;
   readonly before: Ground;
-  readonly hazards: readonly Hazard[];
+  readonly hazards: Hazard[];
   readonly follow: readonly FollowUp[];
   readonly steps: Step[] = [];
   readonly avoid: Avoided[] = [];
@@ -91,7 +102,7 @@ class Draft {
 
   constructor(t: Tended, hazards: readonly Hazard[]) {
     this.t = t;
-    this.hazards = hazards;
+    this.hazards = [...hazards];
     this.follow = followUps(t);
     this.before = groundOf(t);
     this.ground = this.before;
@@ -435,12 +446,30 @@ function makePlan(t: Tended): Plan {
   d.steps.push(...own.filter((x) => !first(x)).map((x) => x.step));
   if (d.helpless) d.steps.push(leastHarm(d.helpless));
   // What cannot be taken away must at least not grow.
-  const share = d.helpless
+  const asked = d.helpless
     ? 0
     : hazards.reduce<FeedShare>(
         (x, h) => (FEED_RANK[h.feed]! < FEED_RANK[x]! ? h.feed : x),
         'full',
       );
+  const coming = looksAhead(t) && asked !== 0 ? feedAhead(d.ground, asked) : null;
+  const share = coming?.feed ?? asked;
+  if (coming && share !== asked)
+    d.hazards.push(
+      hazardOf(
+        'ammonia',
+        'today',
+        say`The bacteria are not there yet. Fed in full, un-ionised ammonia would reach ${concentration(coming.unionised)} within ${time(HORIZON.plan)}; up to ${concentration(UNIONISED_LIMITS.caution)} is safe.`,
+        {
+          about: tank,
+          rests: ['tan', 'ph', 'temperature'],
+          readsAfter: ['tan', 'nitrite', 'ph'],
+          again: CHANGE_WAIT.span,
+          source: 'Season’s model of this system, without bacteria.',
+          unless: say`Two calm tests some days apart.`,
+        },
+      ),
+    );
   const feeding = t.hasFish ? feedStep(share, ration, tank) : null;
   const firstAid: Step[] = [
     ...(air ? [aerateStep(d.before, tank, air === 'breath')] : []),
@@ -459,7 +488,8 @@ function makePlan(t: Tended): Plan {
   );
   const retest = retestsOf(d);
   const due = retest.some((r) => r.at <= t.now);
-  const gravest = hazards[0]?.urgency;
+  d.hazards.sort((a, b) => rank(a) - rank(b));
+  const gravest = d.hazards[0]?.urgency;
   const urgency: Urgency | 'none' =
     gravest === 'now'
       ? 'now'
@@ -469,7 +499,7 @@ function makePlan(t: Tended): Plan {
   return {
     now: t.now,
     urgency,
-    hazards,
+    hazards: d.hazards,
     firstAid,
     steps,
     feed: t.hasFish ? feedBy(share, ration) : null,

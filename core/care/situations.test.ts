@@ -1121,6 +1121,27 @@ add(
   'under-stairs-tray',
 );
 
+// --- Over the next 48 hours ---------------------------------------------------------------------------------------
+const YOUNG_TANK: Edit[] = [{ at: 'care.filled', to: NOW - 10 * 86_400_000 }];
+add(
+  'a young system at pH 8.2: the full ration would poison within two days',
+  [{ ...FINE, ph: 8.2, alkalinity: 120, tan: [0.25, 0.25], temperature: 24 }],
+  {
+    urgency: 'today',
+    hazards: ['ammonia'],
+    aid: ['stop-feeding'],
+    feed: 0,
+    never: ['change'],
+  },
+  YOUNG_TANK,
+);
+add(
+  'a young system at pH 6.8: the ration is safe',
+  [{ ...FINE, ph: 6.8, alkalinity: 45, tan: [0, 0.25], temperature: 20 }],
+  { urgency: 'none', feed: RATION },
+  YOUNG_TANK,
+);
+
 // --- The rest -----------------------------------------------------------------------------------------------------
 add('nitrate 60 as N', read({ nitrate: [60, 60], ph: 7.2, alkalinity: 100 }), {
   urgency: 'week',

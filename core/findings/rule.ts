@@ -65,6 +65,8 @@ export interface Rule<Id extends string = string> {
   readonly stage: Stage;
   /** It judges the simulated day, and is silent without one. */
   readonly needsDay: boolean;
+  /** It judges the water itself: in a running system the plan of care mends what it finds. */
+  readonly ofWater?: true;
   readonly judge: (c: Context) => Verdict[];
   /** Adjustments worth trying, the simplest in the hand first. */
   readonly adjustments: (c: Omit<Case, 'day'>) => Adjustment[];

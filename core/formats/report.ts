@@ -12,6 +12,7 @@ import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { lifeReport } from './lifeReport.ts';
 import type { Standing } from '../assess/waterBalance.ts';
+import { asKnown, type Entry, type Moment } from '../log/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
 
@@ -34,9 +35,22 @@ const standing = (r: Standing) => ({
   above_intake_m: r.aboveIntake === null ? null : metres(r.aboveIntake),
 });
 
-/** The report as data; its JSON is what `npm run report -- FILE --json` prints. */
-export function reportOf(system: SystemDocument) {
-  const { a, day, findings } = judgeWhole(system);
+/**
+ * The report as data; its JSON is what `npm run report -- FILE --json` prints.
+ *
+ * @param entries of its log
+ * @param now milliseconds since 1970
+ */
+export function reportOf(
+  document: SystemDocument,
+  entries: readonly Entry[] = [],
+  now: Moment = 0,
+  zone = 'UTC',
+) {
+  const first = judgeWhole(document);
+  // A running system is judged with its water as the log has it.
+  const system = asKnown({ system: document, a: first.a }, entries, now, zone);
+  const { a, day, findings } = system === document ? first : judgeWhole(system);
   const c = { system, a, day };
   const vesselName = new Map(system.vessels.map((v) => [v.id, v.name]));
   return {

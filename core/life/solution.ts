@@ -1,5 +1,6 @@
+import { SOLUTION_WAIT } from '../limits/index.ts';
 import type { GrowthStage, Programme } from '../catalogue/index.ts';
-import type { Celsius, CubicMetres, Seconds, Share, SiemensPerMetre } from '../quantity/si.ts';
+import type { Celsius, CubicMetres, Share, SiemensPerMetre } from '../quantity/si.ts';
 
 /** Nutrient solution: mixing, topping up, changing. */
 
@@ -64,10 +65,6 @@ export const doseToTarget = (
 export const at25 = (conductivity: SiemensPerMetre, t: Celsius): SiemensPerMetre =>
   conductivity / (1 + 0.02 * (t - 25));
 
-/** Weeks after which the schools change the whole solution. */
-export const CHANGE_WEEKS = [1, 4] as const;
-const WEEK: Seconds = 7 * 86400;
-
 /**
  * When the solution is to be changed: by weeks, and when top-ups add to half or to one working volume.
  *
@@ -76,16 +73,7 @@ const WEEK: Seconds = 7 * 86400;
 export function solutionLasts(volume: CubicMetres, daily: CubicMetres) {
   const days = daily > 0 ? volume / daily : Infinity;
   return {
-    byWeeks: [CHANGE_WEEKS[0] * WEEK, CHANGE_WEEKS[1] * WEEK] as const,
+    byWeeks: [SOLUTION_WAIT.change[0], SOLUTION_WAIT.change[1]] as const,
     byTopUps: [(days / 2) * 86400, days * 86400] as const,
   };
 }
-
-/** Temperature of solution that suits roots, and above which oxygen is short and roots rot. */
-export const SOLUTION_WARMTH: {
-  readonly best: readonly [Celsius, Celsius];
-  readonly most: Celsius;
-} = {
-  best: [18, 22],
-  most: 24,
-};

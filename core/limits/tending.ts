@@ -112,6 +112,7 @@ export const MEMORY = defineLimits(
     clock: 10 * 60,
     recentRead: 12 * HOUR,
     steady: 6 * HOUR,
+    judged: 60 * DAY,
   },
 );
 /** How wide a value becomes with each day that it is not read. */
@@ -257,4 +258,25 @@ export const HORIZON = defineLimits(
   'time',
   { source: 'The longest wait of any treatment, and a day more.' },
   { plan: 2 * DAY },
+);
+/** Warmth of a nutrient solution: above the most, oxygen is short and roots rot. */
+export const SOLUTION_WARMTH = defineLimits(
+  'temperature of a nutrient solution',
+  'temperature',
+  { depends: 'nutrient solution', source: 'Common practice of solution growing.' },
+  { best: [18, 22], edge: [10, 24], most: 24 },
+);
+/** Nights from which leaves and pipes freeze: air two metres up is warmer than the ground, glass keeps a little. */
+export const FROST_LIMITS = defineLimits(
+  'air of a night in which leaves and pipes freeze',
+  'temperature',
+  { depends: 'place: in the open, under glass', source: 'Practice of gardeners.' },
+  { open: 2, glass: -3 },
+);
+/** Stocking. */
+export const STOCKING_STEPS = defineLimits(
+  'time between the steps of the first stocking',
+  'time',
+  { source: COMMON },
+  { between: 14 * DAY },
 );

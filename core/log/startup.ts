@@ -1,4 +1,6 @@
-import { CHLORINE_LIMITS, CHLORINE_WAIT, CYCLING_LIMITS } from '../limits/index.ts';
+import { planOf } from '../care/index.ts';
+import type { Phrase } from '../quantity/index.ts';
+import { CHLORINE_LIMITS, CHLORINE_WAIT, CYCLING_LIMITS, STOCKING_STEPS } from '../limits/index.ts';
 import { dechlorinate, standingTime, total } from '../life/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import { courseOf, type Course } from '../season/index.ts';
@@ -86,6 +88,8 @@ export interface TodaysDose {
   readonly ammonia: CubicMetres;
   /** Given today already, held back since there is plenty, or due. */
   readonly state: 'given' | 'held' | 'due';
+  /** Why it is held back. */
+  readonly because: Phrase | null;
 }
 
 /** Today’s ammonia of a start without fish; null where the start is with fish. */
@@ -97,12 +101,13 @@ export function todaysDose(t: Tended): TodaysDose | null {
   const given = t.entries.some(
     (e) => e.kind === 'dose' && e.what === 'ammonia' && localDay(e.at, t.zone) === today,
   );
-  const tan = t.latest.tan;
+  const held = planOf(t).avoid.find((a) => a.treatment === 'nutrient');
   return {
     nitrogen: grams / 1000,
     salammoniac: (grams * SALAMMONIAC_PER_N) / 1000,
     ammonia: grams / AMMONIA_N_PER_LITRE / 1000,
-    state: given ? 'given' : tan && tan.low >= CYCLING_LIMITS.mostTan ? 'held' : 'due',
+    state: given ? 'given' : held ? 'held' : 'due',
+    because: held?.because ?? null,
   };
 }
 
@@ -140,8 +145,7 @@ export function startCourse(t: Tended): Course {
 }
 
 /** A dose of so much on top must be gone within a day, both below the mark, mg N/L. */
-const TEST_DOSE = 1;
-const GONE = 0.25;
+const { test: TEST_DOSE, gone: GONE } = CYCLING_LIMITS;
 
 /**
  * The day on which the log shows it cycled: a dose of 1 mg/L and more, and a day later neither ammonia nor nitrite;
@@ -188,7 +192,7 @@ export interface Stocking {
 }
 
 /** Weeks between the steps of the first stocking. */
-export const STOCK_WEEKS = 2;
+export const STOCK_WEEKS = STOCKING_STEPS.between / (7 * 86400);
 
 /**
  * The first stocking of the fish of the design in thirds, two weeks apart, so that the bacteria grow with the feed;

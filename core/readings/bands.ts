@@ -1,3 +1,4 @@
+import { SOLUTION_WARMTH } from '../limits/index.ts';
 import {
   ALKALINITY_RANGE,
   NITRATE_RANGE,
@@ -8,7 +9,7 @@ import {
   SOLUTION_STRAY,
   SOLUTION_STRAY_PH,
 } from '../limits/index.ts';
-import { KIT_SCALES, SOLUTION_WARMTH, cropRange, tanAt } from '../life/index.ts';
+import { KIT_SCALES, cropRange, tanAt } from '../life/index.ts';
 import { dutyFlow, fillTime } from '../derived/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';
@@ -91,7 +92,7 @@ function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
   const ph = cropRange(t.life.stands, (k) => k.ph);
   const strength = t.system.solution?.strength ?? 1;
   return {
-    temperature: { good: SOLUTION_WARMTH.best, edge: [10, SOLUTION_WARMTH.most] },
+    temperature: { good: SOLUTION_WARMTH.best, edge: SOLUTION_WARMTH.edge },
     ...(ec
       ? {
           conductivity: {

@@ -112,7 +112,14 @@ class Walk {
   private lastAct: Moment = -Infinity;
   private readonly tanOfFeed: number;
 
-  constructor(g: Ground) {
+  /** Readings from then on are judged, and what was done from then on moves the pH that is known now. */
+  private readonly judgedFrom: Moment;
+  private readonly carriedFrom: Moment;
+
+  /** @param lastPh when the pH was last read */
+  constructor(g: Ground, lastPh: Moment) {
+    this.judgedFrom = g.now - MEMORY.judged * 1000;
+    this.carriedFrom = Math.min(lastPh, g.now - DAY_MS);
     this.g = g;
     this.system = g.c.system;
     this.volume = new VolumeTrack(g.c);
@@ -294,9 +301,11 @@ class Walk {
         else this.misplaced.set(id, place);
         continue;
       }
-      const wrong = this.impossible(id, v, e);
-      const why = wrong?.why ?? this.contradicts(id, v, e);
       const before = this.tracks.get(id);
+      // What was doubtful long ago is not asked about any more.
+      const judged = e.at >= this.judgedFrom;
+      const wrong = judged ? this.impossible(id, v, e) : null;
+      const why = wrong?.why ?? (judged ? this.contradicts(id, v, e) : null);
       if (wrong && !wrong.counts) {
         this.misplaced.set(id, { quantity: id, why: wrong.why, do: this.again(id) });
         continue;
@@ -372,7 +381,8 @@ class Walk {
   fed = 0;
 
   private renew(e: Entry, share: number, replaces = false): void {
-    const before = this.water(e.at);
+    const carried = e.at >= this.carriedFrom;
+    const before = carried ? this.water(e.at) : null;
     const tap = before ? tapWater(this.system, before) : null;
     this.renewals.push({ at: e.at, share });
     const fresh = (id: Carried): number | null => {
@@ -409,7 +419,8 @@ class Walk {
   largeChange: Moment = -Infinity;
 
   private dose(e: Entry): void {
-    const before = this.water(e.at) ?? waterByPh(PH_USUAL.design, 0, 20);
+    const carried = e.at >= this.carriedFrom ? this.water(e.at) : null;
+    const before = carried ?? waterByPh(PH_USUAL.design, 0, 20);
     const after = afterDose(before, e, this.volume.now);
     this.shift('chloride', (x) => x + after.chloride - before.chloride);
     if (!this.tracks.has('chloride') && after.chloride > before.chloride)
@@ -427,7 +438,7 @@ class Walk {
     if (dechlorinated) this.shift('chlorine', (x) => Math.max(0, x + dechlorinated));
     if (!movesPh(e)) return;
     this.shift('alkalinity', (x) => Math.max(0, x + after.alkalinity - before.alkalinity));
-    if (this.tracks.has('ph') && this.tracks.has('alkalinity')) {
+    if (carried) {
       const by = closedPh(after) - closedPh(before);
       this.shift('ph', (x) => x + by);
       this.movements.push({ at: e.at, by, dose: true });
@@ -478,7 +489,10 @@ export function knowledgeOf(
 ): Knowledge {
   const { c, now, zone } = g;
   const { system } = c;
-  const walk = new Walk(g);
+  let lastPh = -Infinity;
+  for (let i = entries.length - 1; i >= 0 && lastPh === -Infinity; i--)
+    if (entries[i]!.ph !== undefined) lastPh = entries[i]!.at;
+  const walk = new Walk(g, lastPh);
   const oldest = now - MEMORY.forgotten * 1000;
   walk.start(system.care.filled ?? entries[0]?.at ?? null);
   let fedBefore = 0;

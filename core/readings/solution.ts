@@ -1,5 +1,5 @@
 import type { GrowthStage, Programme } from '../catalogue/index.ts';
-import { CHANGE_WEEKS } from '../life/index.ts';
+import { SOLUTION_ANEW, SOLUTION_WAIT } from '../limits/index.ts';
 import type { CubicMetres, SiemensPerMetre } from '../quantity/si.ts';
 import { programmes } from '../system/index.ts';
 import type { Tended } from './tended.ts';
@@ -16,7 +16,7 @@ export const stageOf = (t: Tended): GrowthStage =>
   t.life.stands.some((x) => x.kind.group === 'fruit') ? 'fruit' : 'leaf';
 
 /** A change of at least so much of the water is a new solution. */
-const ANEW = 0.7;
+const ANEW = SOLUTION_ANEW.share;
 /** Whether an entry is a solution mixed anew; one without a volume is taken as all of it. */
 export const isAnew = (t: Tended, e: Entry): boolean =>
   e.kind === 'water-change' && (e.volume === undefined || e.volume >= ANEW * t.volume);
@@ -46,7 +46,7 @@ export function sinceChange(t: Tended): SolutionAge | null {
   return {
     since,
     days: (t.now - since) / 86_400_000,
-    mostDays: 7 * CHANGE_WEEKS[1],
+    mostDays: SOLUTION_WAIT.change[1] / 86400,
     toppedUp: after.reduce((sum, e) => sum + (e.kind === 'top-up' ? (e.volume ?? 0) : 0), 0),
     ec: drift((e) => e.conductivity),
     ph: drift((e) => e.ph),

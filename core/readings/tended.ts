@@ -140,15 +140,14 @@ const CLOCK = MEMORY.clock * 1000;
  * @param entries of its log, in any order
  */
 export function asKnown(
-  c: Pick<Figures, 'system' | 'a'>,
+  c: Judged,
   entries: readonly Entry[],
   now: Moment,
   zone: string,
 ): SystemDocument {
   const { system: s } = c;
-  const counted = ordered(living(entries, now + CLOCK));
+  const { known, entries: counted } = knownAt(c, entries, now, zone);
   if (!counted.length) return s;
-  const { known } = knownAt({ system: s, a: c.a, day: null }, counted, 0, now, zone);
   const water = { ...s.water };
   for (const id of STARTING_WATER) {
     const x = known[id];
@@ -166,26 +165,46 @@ export function asKnown(
   return { ...s, water, site: { ...s.site, waterTemperature: Math.round(warm * 10) / 10 } };
 }
 
-function knownAt(
-  c: Figures,
-  entries: readonly Entry[],
-  future: number,
-  now: Moment,
-  zone: string,
-): Knowledge & { readonly life: LifeBalance; readonly hasFish: boolean } {
-  const life = lifeOf(c);
+/** What is known of a log, so that a system as it is known and what is tended of it are worked out once. */
+interface Kept {
+  readonly document: SystemDocument;
+  readonly now: Moment;
+  readonly zone: string;
+  readonly known: KnownOf;
+}
+type KnownOf = Knowledge & {
+  readonly life: LifeBalance;
+  readonly hasFish: boolean;
+  readonly entries: readonly Entry[];
+};
+const keptOf = new WeakMap<readonly Entry[], Kept>();
+
+/** Figures of a document, with its day where that is there. */
+type Judged = Pick<Figures, 'system' | 'a'> & Partial<Pick<Figures, 'day'>>;
+
+/** @param log entries of the log, in any order, as they are kept; those taken out among them or not */
+function knownAt(c: Judged, log: readonly Entry[], now: Moment, zone: string): KnownOf {
+  const there = keptOf.get(log);
+  if (there && there.document === c.system && there.now === now && there.zone === zone)
+    return there.known;
+  const all = living(log);
+  const entries = ordered(all.filter((e) => e.at <= now + CLOCK));
+  const life = lifeOf({ ...c, day: c.day ?? null });
   const hasFish = c.system.care.stocked && life.groups.some((g) => g.count > 0);
   const since = runningSince(c.system, entries);
-  return {
+  const known: KnownOf = {
     life,
     hasFish,
+    entries,
     ...knowledgeOf(
       { c, life, hasFish, now, zone },
       entries,
-      future,
+      all.length - entries.length,
       since === null ? null : (now - since) / 1000,
     ),
   };
+  keptOf.set(log, { document: c.system, now, zone, known });
+  return known;
 }
 
 /**
@@ -204,27 +223,18 @@ export function tended(
   weather: readonly WeatherDay[] = [],
   document: SystemDocument = c.system,
 ): Tended {
-  const all = living(entries);
-  const counted = ordered(all.filter((e) => e.at <= now + CLOCK));
   const { system } = c;
-  const k = knownAt(
-    { ...c, system: { ...system, water: document.water, site: document.site } },
-    counted,
-    all.length - counted.length,
-    now,
-    zone,
-  );
+  const known = knownAt({ system: document, a: c.a, day: c.day }, entries, now, zone);
   return {
-    ...k,
+    ...known,
     life: lifeOf(c),
     c,
     system,
     now,
     zone,
-    entries: counted,
-    latest: { ...designed(document), ...latestReadings(counted) },
-    hasPlants: k.life.plantedArea > 0,
-    isSolution: !k.hasFish && system.solution !== null,
+    latest: { ...designed(document), ...latestReadings(known.entries) },
+    hasPlants: known.life.plantedArea > 0,
+    isSolution: !known.hasFish && system.solution !== null,
     weather,
   };
 }

@@ -1,4 +1,5 @@
 /** Weeks and months: cycling, growth, pH and alkalinity, and the fit to a grower's readings. */
+export * from './ahead.ts';
 export * from './parameters.ts';
 export * from './season.ts';
 export type { Held } from './model.ts';

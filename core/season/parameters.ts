@@ -1,3 +1,4 @@
+import { CYCLING_LIMITS } from '../limits/index.ts';
 import type { Celsius, GramsPerCubicMetre } from '../quantity/si.ts';
 
 /** Parameters of the cycling model at 20 °C: a set that behaves as start-ups do. */
@@ -40,4 +41,4 @@ export const NH3_PER_N = 17.031 / 14.007;
 export const warmth = (t: Celsius): number => 1.1 ** (Math.min(t, 30) - 20);
 
 /** "Cycled": a dose of so much on top of the day's is gone, both below the mark, within a day. mg N/L. */
-export const CYCLED = { dose: 1, below: 0.25 } as const;
+export const CYCLED = { dose: CYCLING_LIMITS.test, below: CYCLING_LIMITS.gone } as const;

@@ -230,8 +230,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         <template v-if="dose && start.filled !== null && cycled === null">
           <DocumentField at="plan.dose" class="gap" />
           <p v-if="dose.state === 'held'">
-            <b>No ammonia today.</b> There is plenty: above 4 mg/L it holds up the bacteria that it
-            is for.
+            <b>No ammonia today.</b> {{ dose.because ? tell(dose.because, settings.units) : '' }}
           </p>
           <p v-else-if="dose.state === 'given'">Today’s ammonia is in.</p>
           <template v-else>

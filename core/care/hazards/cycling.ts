@@ -54,7 +54,7 @@ export function cycling(t: Tended): Hazard[] {
     );
   }
   const hold: Avoided[] = [
-    ...(nitrite && nitrite.fresh && nitrite.band[0] > CYCLING_LIMITS.holdNitrite
+    ...(nitrite && nitrite.fresh && nitrite.best > CYCLING_LIMITS.holdNitrite
       ? [
           {
             treatment: 'nutrient' as const,
@@ -62,7 +62,7 @@ export function cycling(t: Tended): Hazard[] {
           },
         ]
       : []),
-    ...(tan && tan.fresh && tan.band[0] >= CYCLING_LIMITS.mostTan
+    ...(tan && tan.fresh && tan.best >= CYCLING_LIMITS.mostTan
       ? [
           {
             treatment: 'nutrient' as const,

@@ -1,4 +1,5 @@
-import { SOLUTION_WARMTH, appetite } from '../../life/index.ts';
+import { SOLUTION_WARMTH } from '../../limits/index.ts';
+import { appetite } from '../../life/index.ts';
 import { CHANGE_LIMITS, FEED_LIMITS, HEAT_WAIT, TEMPERATURE_LIMITS } from '../../limits/index.ts';
 import { say, temperature as degreesAt } from '../../quantity/index.ts';
 import { bandsOf, bestWarmth, tankOf, type Tended } from '../../readings/index.ts';

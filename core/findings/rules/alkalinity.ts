@@ -12,6 +12,7 @@ export const alkalinity = defineRule({
   title: 'alkalinity',
   stage: 'life',
   needsDay: false,
+  ofWater: true,
 
   judge: (c) => {
     const now = c.system.water.alkalinity;

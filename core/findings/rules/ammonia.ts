@@ -11,6 +11,7 @@ export const ammonia = defineRule({
   title: 'ammonia',
   stage: 'life',
   needsDay: false,
+  ofWater: true,
 
   judge: (c) => {
     const now = unionisedAmmonia.value(c, '');

@@ -10,6 +10,7 @@ export const carbonDioxide = defineRule({
   title: 'carbon dioxide',
   stage: 'life',
   needsDay: false,
+  ofWater: true,
 
   judge: (c) => {
     const now = freeCO2.value(c, '');

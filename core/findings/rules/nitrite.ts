@@ -10,6 +10,7 @@ export const nitrite = defineRule({
   title: 'nitrite',
   stage: 'life',
   needsDay: false,
+  ofWater: true,
 
   judge: (c) => {
     const { nitrite: now, chloride } = c.system.water;

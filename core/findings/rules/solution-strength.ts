@@ -10,6 +10,7 @@ export const solutionStrength = defineRule({
   title: 'nutrient solution',
   stage: 'life',
   needsDay: false,
+  ofWater: true,
 
   judge: (c) => {
     const { system: s } = c;

@@ -1,11 +1,5 @@
-import {
-  SOLUTION_WARMTH,
-  airOn,
-  extremes,
-  knowsYear,
-  lifeOf,
-  type Group,
-} from '../../life/index.ts';
+import { SOLUTION_WARMTH } from '../../limits/index.ts';
+import { airOn, extremes, knowsYear, lifeOf, type Group } from '../../life/index.ts';
 import { given, ORIGIN, day, say, temperature } from '../../quantity/index.ts';
 import { otherKind } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';

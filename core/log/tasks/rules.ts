@@ -3,7 +3,7 @@ import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
 import { concentration, days, dose, feed, litres, say } from '../../quantity/index.ts';
-import { chelateFor } from '../../treatment/index.ts';
+import { chelateFor, type TreatmentId } from '../../treatment/index.ts';
 import { CHELATES } from '../../catalogue/index.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
 import { planOf, wantedEvery } from '../../care/index.ts';
@@ -47,6 +47,9 @@ const reads = (...ids: ReadingId[]) => ({
   doneBy: (e: Entry) => e.kind === 'reading' && ids.every((id) => e[id] !== undefined),
 });
 const kindIs = (kind: Entry['kind']) => (e: Entry) => e.kind === kind;
+/** Whether the plan of care does a treatment, or says not to. */
+const plans = (t: Tended, id: TreatmentId) => planOf(t).steps.some((s) => s.treatment === id);
+const avoids = (t: Tended, id: TreatmentId) => planOf(t).avoid.some((a) => a.treatment === id);
 const young = (t: Tended) => (daysRunning(t) ?? 0) < 42;
 
 /** A day of the year as a date in this year or the next, whichever is to come or not long gone. */
@@ -109,7 +112,7 @@ export const TASKS: readonly TaskRule[] = [
     minutes: 5,
     records: 'top-up',
     about: (t) => [...new Set(pumps(t).map((p) => p.from))],
-    applies: (t) => t.c.a.balance.dailyWaterUse > 0,
+    applies: (t) => t.c.a.balance.dailyWaterUse > 0 && !plans(t, 'top-up') && !avoids(t, 'top-up'),
     schedule: (t) => every(topUpDays(t)),
     doneBy: kindIs('top-up'),
   },
@@ -319,7 +322,7 @@ export const TASKS: readonly TaskRule[] = [
     title: () => say`Look at the shell or chalk, renew what has dissolved`,
     why: say`Bacteria use alkalinity every day; shell gives it back as long as there is any.`,
     minutes: 10,
-    applies: (t) => t.hasFish && t.hasPlants,
+    applies: (t) => t.hasFish && t.hasPlants && !avoids(t, 'base'),
     schedule: from(60, 60),
   },
   {

@@ -1,3 +1,4 @@
+import { FROST_LIMITS } from '../../limits/index.ts';
 import type { Celsius } from '../../quantity/si.ts';
 import { say, temperature as degrees } from '../../quantity/index.ts';
 import { isStore } from '../../system/index.ts';
@@ -9,9 +10,8 @@ import type { TaskRule } from './types.ts';
 
 /** Tasks of the weather ahead, where it is known. */
 
-/** Nights from which leaves and pipes freeze: air two metres up is warmer than the ground, glass keeps a little. Practice. */
-const FROST: Celsius = 2;
-const FROST_UNDER_GLASS: Celsius = -3;
+const FROST: Celsius = FROST_LIMITS.open;
+const FROST_UNDER_GLASS: Celsius = FROST_LIMITS.glass;
 /** A task that was done for one such day counts for those that follow so soon, days. */
 const SPELL = 3;
 
