@@ -1,7 +1,7 @@
 import { saturation } from '../../life/index.ts';
 import { HEAT_WAIT, MEMORY, TEMPERATURE_LIMITS } from '../../limits/index.ts';
 import { concentration, say, time, type Phrase } from '../../quantity/index.ts';
-import { bandsOf, newest, recent, tankOf, type Tended } from '../../readings/index.ts';
+import { bandsOf, recent, tankOf, type Tended } from '../../readings/index.ts';
 import type { ReadingId } from '../../system/index.ts';
 import { lookStep, removeStep } from '../../treatment/index.ts';
 import type { SignId } from '../../entries/signs.ts';
@@ -13,8 +13,9 @@ import { hazardOf, type Hazard, type Want } from '../types.ts';
 function seenSince(t: Tended, sign: SignId, well: SignId, span: number): number | null {
   const [seen] = recent(t, span, (e) => e.seen?.includes(sign) ?? false);
   if (!seen) return null;
-  const better = newest(
+  const [better] = recent(
     t,
+    span,
     (e) => e.at > seen.at && (e.seen?.includes(well) ?? false) && !e.seen!.includes(sign),
   );
   return better ? null : seen.at;
@@ -22,10 +23,11 @@ function seenSince(t: Tended, sign: SignId, well: SignId, span: number): number 
 const ago = (t: Tended, at: number) => time(Math.max(60, Math.round((t.now - at) / 60000) * 60));
 
 function power(t: Tended): { words: Phrase; step: Want } | null {
-  const cut = newest(t, (e) => e.kind === 'power-cut');
-  if (!cut || (t.now - cut.at) / 1000 > MEMORY.cut) return null;
-  const seen = newest(
+  const [cut] = recent(t, MEMORY.cut, (e) => e.kind === 'power-cut');
+  if (!cut) return null;
+  const [seen] = recent(
     t,
+    MEMORY.cut,
     (e) =>
       e.at > cut.at &&
       (e.seen?.includes('pump-well') ||

@@ -6,7 +6,7 @@ import {
   NITRIFIES_LIMITS,
 } from '../../limits/index.ts';
 import { concentration, feed, mass, say, time } from '../../quantity/index.ts';
-import { recent, tankOf, newest, type Tended } from '../../readings/index.ts';
+import { recent, tankOf, type Tended } from '../../readings/index.ts';
 import type { SignId } from '../../entries/signs.ts';
 import type { ReadingId } from '../../system/index.ts';
 import { feedBy, lookStep, removeStep } from '../../treatment/index.ts';
@@ -77,7 +77,10 @@ export function illness(t: Tended): Hazard[] {
   if (!t.hasFish) return [];
   const since = (sign: SignId) => {
     const [e] = recent(t, MEMORY.sign, (x) => x.seen?.includes(sign) ?? false);
-    const well = e && newest(t, (x) => x.at > e.at && (x.seen?.includes('fish-well') ?? false));
+    const well =
+      e &&
+      recent(t, MEMORY.sign, (x) => x.at > e.at && (x.seen?.includes('fish-well') ?? false))
+        .length > 0;
     return e && !well;
   };
   const marks = since('fish-marks');

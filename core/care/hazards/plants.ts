@@ -1,6 +1,6 @@
 import { MEMORY } from '../../limits/index.ts';
 import { say } from '../../quantity/index.ts';
-import { newest, recent, type Tended } from '../../readings/index.ts';
+import { recent, type Tended } from '../../readings/index.ts';
 import { groundOf, ironStep } from '../../treatment/index.ts';
 import { hazardOf, type Hazard } from '../types.ts';
 
@@ -8,8 +8,8 @@ import { hazardOf, type Hazard } from '../types.ts';
 export function plants(t: Tended): Hazard[] {
   if (!t.hasFish || !t.hasPlants) return [];
   const [seen] = recent(t, MEMORY.topUps, (e) => e.seen?.includes('leaves-pale-veins') ?? false);
-  const given = newest(t, (e) => e.kind === 'dose' && e.what === 'iron');
-  if (!seen || (given && given.at > seen.at - MEMORY.topUps * 1000)) return [];
+  const given = recent(t, 2 * MEMORY.topUps, (e) => e.kind === 'dose' && e.what === 'iron');
+  if (!seen || given.some((e) => e.at > seen.at - MEMORY.topUps * 1000)) return [];
   return [
     hazardOf(
       'plants',
