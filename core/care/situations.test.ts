@@ -131,6 +131,10 @@ add(
   { urgency: 'none' },
 );
 add('nitrate 30 as N', read({ nitrate: [30, 30] }), { urgency: 'none' });
+add('a note in a design without a log', [{ h: 1, kind: 'note', note: 'Bought a net.' }], {
+  urgency: 'none',
+  never: ['read'],
+});
 add('a design without a log', [], { urgency: 'none', never: ['read'] });
 
 // --- Ammonia: un-ionised over 0.02 is today, over 0.05 now --------------------------------------------------------
@@ -882,13 +886,18 @@ add(
   },
   [{ at: 'site.tap.temperature', to: 14 }],
 );
-add('5 °C: perch rest, and are not fed', read({ temperature: 5 }), {
-  urgency: 'today',
-  hazards: ['temperature'],
-  aid: ['stop-feeding'],
-  feed: 0,
-  never: ['warm'],
-});
+add(
+  '5 °C: perch rest, and are not fed',
+  read({ temperature: 5 }),
+  {
+    urgency: 'today',
+    hazards: ['temperature'],
+    aid: ['stop-feeding'],
+    feed: 0,
+    never: ['warm'],
+  },
+  [{ at: 'site.room', to: [5, 5, 5, 5, 5, 5, 5, 5, 5, 5, 5, 5] }],
+);
 add(
   '3 °C: perch live from 2 °C',
   read({ temperature: 3.6 }),

@@ -34,6 +34,7 @@ import {
 } from '../limits/index.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
 import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
+import { runningSince } from './running.ts';
 import type { Doubt, Knowledge, Known, KnownFrom } from './types.ts';
 import {
   VolumeTrack,
@@ -210,7 +211,12 @@ class Walk {
     if (id === 'temperature') {
       const current = (this.g.now - e.at) / 1000 <= READING_AGE.temperature;
       const season = current ? seasonOf(this.g.c, e.at, this.g.zone) : null;
-      if (season !== null && Math.abs(middleOf(v) - season) > TEMPERATURE_LIMITS.plausible)
+      const off = season === null ? 0 : middleOf(v) - season;
+      // A heater or the sun may warm it; nothing cools a tank far below its season.
+      if (
+        season !== null &&
+        (off < -TEMPERATURE_LIMITS.colderThanSeason || off > TEMPERATURE_LIMITS.warmerThanSeason)
+      )
         return {
           why: say`Water of ${told} does not fit the season: about ${{ value: season, kind: 'temperature' }} is usual here now.`,
           counts: hull(v, [season - TEMPERATURE_LIMITS.unread, season + TEMPERATURE_LIMITS.unread]),
@@ -494,7 +500,7 @@ export function knowledgeOf(
     if (entries[i]!.ph !== undefined) lastPh = entries[i]!.at;
   const walk = new Walk(g, lastPh);
   const oldest = now - MEMORY.forgotten * 1000;
-  walk.start(system.care.filled ?? entries[0]?.at ?? null);
+  walk.start(runningSince(system, entries));
   let fedBefore = 0;
   for (const e of entries) {
     if (e.at < oldest) continue;

@@ -2,6 +2,7 @@ import type { GrowthStage, Programme } from '../catalogue/index.ts';
 import { SOLUTION_ANEW, SOLUTION_WAIT } from '../limits/index.ts';
 import type { CubicMetres, SiemensPerMetre } from '../quantity/si.ts';
 import { programmes } from '../system/index.ts';
+import { runningSince } from './running.ts';
 import type { Tended } from './tended.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 
@@ -35,7 +36,7 @@ export interface SolutionAge {
 
 /** Age, top-ups and drift of the solution; null where nothing says when it was mixed. */
 export function sinceChange(t: Tended): SolutionAge | null {
-  let since: Moment | null = t.system.care.filled ?? t.entries[0]?.at ?? null;
+  let since: Moment | null = runningSince(t.system, t.entries);
   for (const e of t.entries) if (isAnew(t, e)) since = e.at;
   if (since === null) return null;
   const after = t.entries.filter((e) => e.at >= since);

@@ -7,6 +7,7 @@ import { middle } from '../entries/fields.ts';
 import { living, ordered } from '../entries/entries.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 import { STARTING_WATER, knowledgeOf } from './known.ts';
+import { runningSince } from './running.ts';
 import type { Knowledge } from './types.ts';
 import type { WeatherDay } from './weather.ts';
 
@@ -124,10 +125,6 @@ function designed(s: SystemDocument): Found {
   for (const id of STARTING_WATER) put(id, s.water[id]);
   return out;
 }
-
-/** When the water went in, by the document or the first entry; null where nothing says so. */
-const runningSince = (s: SystemDocument, entries: readonly Entry[]): Moment | null =>
-  s.care.filled ?? entries[0]?.at ?? null;
 
 /** Clocks of devices differ by so much without being wrong, ms. */
 const CLOCK = MEMORY.clock * 1000;

@@ -33,7 +33,7 @@ export function measuredLiquid(
 /** How a measured liquid is made up. */
 export function measuredWords(m: Measured, name: string): Phrase[] {
   if (m.weakerBy === 0) return [];
-  // Ten millilitres of the bottle are enough to measure well and little enough to store.
+  // A millilitre is measured well, and what is made of it is soon used up.
   const of = 1e-6;
   return [
     say`A drop of ${name} would be too much. Stir ${liquid(of)} of it into ${liquid(of * m.weakerBy)} of clean water: that is the weaker solution.`,

@@ -167,7 +167,7 @@ export function changeStep(
   g: Ground,
   share: Share,
   about: string,
-  { grave = false, cooling = false, small = false } = {},
+  { grave = false, cooling = false } = {},
 ): Step {
   const volume = share * g.volume;
   const wait = grave ? CHANGE_WAIT.grave : CHANGE_WAIT.calm;
@@ -176,9 +176,7 @@ export function changeStep(
     [
       ...newWater(cooling),
       say`Unplug pump and heater.`,
-      small
-        ? say`Change ${litres(volume)} of the water (${part(share)}), in two halves an hour apart.`
-        : say`Change ${litres(volume)} of the water (${part(share)}).`,
+      say`Change ${litres(volume)} of the water (${part(share)}).`,
       say`Plug pump and heater in again. Test again in ${time(wait)}.`,
     ],
     {

@@ -9,7 +9,7 @@ import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.t
 import { planOf, wantedEvery } from '../../care/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
 import { isAnew, sinceChange } from '../../readings/solution.ts';
-import { daysRunning, newest, type Tended } from '../../readings/tended.ts';
+import { daysRunning, newest, runningSince, type Tended } from '../../readings/index.ts';
 import { addDays, ahead, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
 import type { Entry } from '../../entries/types.ts';
 import type { Schedule, TaskRule } from './types.ts';
@@ -33,7 +33,7 @@ const from =
 export const today = (t: Tended): LocalDay => localDay(t.now, t.zone);
 /** Day on which the water went in; today where nothing says so. */
 export const startDay = (t: Tended): LocalDay =>
-  localDay(t.system.care.filled ?? t.entries[0]?.at ?? t.now, t.zone);
+  localDay(runningSince(t.system, t.entries) ?? t.now, t.zone);
 
 const fish = (t: Tended) => t.hasFish;
 const hasBeds = (t: Tended) => t.system.vessels.some((v) => v.media !== null);
