@@ -175,7 +175,18 @@ test('a start is forecast from its readings to the day that is safe for fish', a
   await expect(page.getByText(/^Safe to stock 5 european perch from/)).toBeVisible();
   await page.getByRole('tab', { name: 'Forecast' }).click();
   await expect(page.getByRole('img', { name: /^From 3\d readings: cycled between/ })).toBeVisible();
-  // Today’s ammonia by the water of this system: 0.3 mg/L in 620 L.
+  // Nitrite was last read at 5 to 10 mg/L: the plan of care holds today’s ammonia, and the start says so.
+  await page.getByRole('tab', { name: 'On the system' }).click();
+  await expect(
+    page.getByText('No ammonia or nutrients. Give no ammonia while nitrite is over 5 mg/L.'),
+  ).toBeVisible();
+  await expect(
+    page.getByText('No ammonia today. Give no ammonia while nitrite is over 5 mg/L.'),
+  ).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Ammonia is in' })).toHaveCount(0);
+  // A test that shows it gone brings the dose back: 0.3 mg/L in 620 L.
+  await page.getByRole('button', { name: /^Nitrite, as N/ }).click();
+  await page.getByRole('button', { name: /^0\.5 / }).click();
   await page.getByRole('button', { name: 'Ammonia is in' }).click();
   await expect(page.getByText('Today’s ammonia is in.')).toBeVisible();
 });
