@@ -121,6 +121,20 @@ describe('a reading', () => {
     expect(t.known.tan).toBeUndefined();
     expect(planOf(t).hazards.map((h) => h.id)).toEqual(['stale']);
   });
+
+  it('of an hour ago is said as it is, one of some days ago as what it can be by now', () => {
+    const said = (h: number, nitrite: readonly [number, number]) => {
+      const t = tendedOf(
+        demoDocument('potting-shed-pair'),
+        entriesOf([{ h, ...bad, tan: [0, 0], nitrite }]),
+      );
+      return tell(planOf(t).hazards.find((x) => x.id === 'nitrite')!.because, 'metric');
+    };
+    expect(said(1, [0.5, 1])).toMatch(/^Nitrite is at 1 mg\/L\. These fish tolerate 0\.5 mg\/L;/);
+    expect(said(72, [0.25, 0.5])).toMatch(
+      /^Nitrite can be at 0\.5\d mg\/L by now\. It was at 0\.25 mg\/L to 0\.5 mg\/L 3 d ago\. These fish/,
+    );
+  });
 });
 
 it('the winter’s task is due before the winter, on either side of the equator', () => {

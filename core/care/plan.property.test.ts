@@ -85,7 +85,10 @@ const scenes: fc.Arbitrary<Scene> = fc
         fc.record({ kind: fc.constant('salt' as const), share: near(0.01, 0.3, 0.01) }),
         fc.record({ kind: fc.constant('base' as const), share: near(0.005, 0.05, 0.005) }),
         fc.record({ kind: fc.constant('feed' as const), share: near(0.01, 0.1, 0.01) }),
-        fc.record({ kind: fc.constant('gasp' as const), share: fc.constant(0) }),
+        fc.record({
+          kind: fc.constantFrom('fish-gasp' as const, 'feed-left' as const),
+          share: fc.constant(0),
+        }),
       ),
       { maxLength: 3 },
     ),
@@ -97,7 +100,8 @@ const scenes: fc.Arbitrary<Scene> = fc
       const h = x.hours[i]!;
       if (b.kind === 'water-change' || b.kind === 'top-up')
         return { h, kind: b.kind, volume: b.share * volume };
-      if (b.kind === 'gasp') return { h, kind: 'look', seen: ['fish-gasp'] };
+      if (b.kind === 'fish-gasp' || b.kind === 'feed-left')
+        return { h, kind: 'look', seen: [b.kind] };
       if (b.kind === 'feed') return { h, kind: 'feed', mass: b.share * volume };
       return {
         h,
@@ -184,6 +188,10 @@ describe('a plan of any water, tap, system and log', () => {
           expect(tasksOf(t).some((task) => task.id === 'feed')).toBe(false);
         }
         for (const s of [...plan.firstAid, ...plan.steps]) {
+          // One ration: no step names another one than the plan’s.
+          for (const told of [s.title, ...s.do].flat())
+            if (typeof told !== 'string' && told.kind === 'feed')
+              expect(told.value).toBeCloseTo(plan.feed ?? NaN, 9);
           expect(s.do.length).toBeGreaterThan(0);
           if (s.amount !== null) expect(Number.isFinite(s.amount) && s.amount > 0).toBe(true);
         }

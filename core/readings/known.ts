@@ -518,7 +518,12 @@ export function knowledgeOf(
   const put = (
     id: ReadingId,
     band: Pair,
-    x: Pick<Track, 'at' | 'from' | 'about'> & { best?: number; doubted: boolean; fresh: boolean },
+    x: Pick<Track, 'at' | 'from' | 'about'> & {
+      read?: Pair;
+      best?: number;
+      doubted: boolean;
+      fresh: boolean;
+    },
   ) => {
     const error = KIT_ERROR[id as keyof typeof KIT_ERROR] ?? 0;
     const floor = id === 'temperature' ? -Infinity : 0;
@@ -526,6 +531,7 @@ export function knowledgeOf(
       low: Math.max(floor, band[0] - error),
       high: band[1] + error,
       band: [Math.max(floor, band[0]), band[1]],
+      read: x.read ?? [Math.max(floor, band[0]), band[1]],
       best: x.best ?? middleOf(band),
       from: x.from,
       at: x.at,
@@ -572,6 +578,7 @@ export function knowledgeOf(
       at: x.at,
       from: x.from,
       about: x.about,
+      read: [x.low, x.high],
       best,
       fresh,
       doubted: x.doubt !== null,

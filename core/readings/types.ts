@@ -23,6 +23,8 @@ export interface Known {
   readonly high: number;
   /** As read, carried and widened by age, without the kit's error. */
   readonly band: readonly [number, number];
+  /** As read and carried through what was done, not widened by age. */
+  readonly read: readonly [number, number];
   /** Middle of the band as read and carried. */
   readonly best: number;
   readonly from: KnownFrom;

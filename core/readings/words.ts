@@ -1,8 +1,9 @@
 import { readField } from '../entries/fields.ts';
-import { say, time, type Phrase, type Told } from '../quantity/index.ts';
+import { say, time, type QuantityKind, type Phrase, type Told } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';
+import type { Known } from './types.ts';
 
 /** Readings in sentences. */
 
@@ -29,6 +30,24 @@ export function readWords(t: Tended, id: ReadingId): Phrase {
           ? ['calculated from what was done since the last reading']
           : ['read ', ...agoWords(x.age ?? 0)];
   return [`${short} `, ...value, ', ', ...origin];
+}
+
+/** How much of a poison there is, or can be by now where its test is some time ago. */
+export function levelWords(name: string, x: Known, kind: QuantityKind): Phrase {
+  const now = { value: x.band[1], kind };
+  const [low, high] = x.read;
+  if (x.age === null || !(now.value > high * 1.02)) return say`${name} is at ${now}.`;
+  const before: Phrase =
+    high - low < 1e-3 * high
+      ? [{ value: high, kind }]
+      : [{ value: low, kind }, ' to ', { value: high, kind }];
+  return [
+    ...say`${name} can be at ${now} by now. It was at `,
+    ...before,
+    ' ',
+    ...agoWords(x.age),
+    '.',
+  ];
 }
 
 /** A value in the units of everyone, where it stands alone. */

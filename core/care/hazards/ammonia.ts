@@ -1,7 +1,7 @@
 import { tanAt, unionisedShare } from '../../life/index.ts';
 import { CHANGE_WAIT, PLAUSIBLE_PH, UNIONISED_LIMITS } from '../../limits/index.ts';
 import { concentration, ph, say } from '../../quantity/index.ts';
-import { bandsOf, tankOf, type Tended } from '../../readings/index.ts';
+import { bandsOf, levelWords, tankOf, type Tended } from '../../readings/index.ts';
 import { afterRenewal, endAfter, smallestShare } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
@@ -33,6 +33,7 @@ export function ammonia(t: Tended): Hazard[] {
   const rests = ['tan', 'ph', 'temperature'] as const;
   const acidity = t.known.ph!;
   const warm = t.known.temperature!;
+  const level = levelWords('Total ammonia', tan, 'concentration');
   const unread = acidity.from === 'plausible';
   const again = tan.fresh && !tan.doubted ? [] : (['tan'] as const);
   const shared = {
@@ -49,7 +50,10 @@ export function ammonia(t: Tended): Hazard[] {
       hazardOf(
         'ammonia',
         'today',
-        say`Total ammonia is ${concentration(tan.band[1])}, more than these fish should live in. At pH ${ph(acidity.best)} only ${concentration(now)} of it is poisonous.`,
+        [
+          ...level,
+          ...say` These fish should live in up to ${concentration(farmed)}. At pH ${ph(acidity.best)} only ${concentration(now)} of it is poisonous.`,
+        ],
         {
           ...shared,
           feed: 'half',
@@ -67,7 +71,10 @@ export function ammonia(t: Tended): Hazard[] {
       hazardOf(
         'ammonia',
         grave ? 'now' : 'today',
-        say`Total ammonia is ${concentration(tan.band[1])}. It is harmless at low pH and dangerous at pH ${ph(PLAUSIBLE_PH.unread[1])}, and nobody has read the pH lately.`,
+        [
+          ...level,
+          ...say` It is harmless at low pH and dangerous at pH ${ph(PLAUSIBLE_PH.unread[1])}, and nobody has read the pH lately.`,
+        ],
         {
           ...shared,
           feed: grave ? 0 : 'half',
@@ -93,8 +100,14 @@ export function ammonia(t: Tended): Hazard[] {
       'ammonia',
       grave ? 'now' : 'today',
       grave
-        ? say`Of ${concentration(tan.band[1])} total ammonia, ${concentration(now)} is un-ionised at pH ${ph(acidity.best)}. ${concentration(caution)} is safe, ${concentration(act)} burns gills.`
-        : say`Of ${concentration(tan.band[1])} total ammonia, ${concentration(now)} is un-ionised at pH ${ph(acidity.best)}. Up to ${concentration(caution)} is safe.`,
+        ? [
+            ...level,
+            ...say` At pH ${ph(acidity.best)}, ${concentration(now)} of it is un-ionised. ${concentration(caution)} is safe, ${concentration(act)} burns gills.`,
+          ]
+        : [
+            ...level,
+            ...say` At pH ${ph(acidity.best)}, ${concentration(now)} of it is un-ionised. Up to ${concentration(caution)} is safe.`,
+          ],
       {
         ...shared,
         feed: grave ? 0 : 'half',

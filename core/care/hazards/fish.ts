@@ -9,7 +9,7 @@ import { concentration, feed, mass, say, time } from '../../quantity/index.ts';
 import { recent, tankOf, type Tended } from '../../readings/index.ts';
 import type { SignId } from '../../entries/signs.ts';
 import type { ReadingId } from '../../system/index.ts';
-import { feedBy, lookStep, removeStep } from '../../treatment/index.ts';
+import { lookStep, removeStep } from '../../treatment/index.ts';
 import { hazardOf, type Hazard } from '../types.ts';
 
 /** Deaths, illness, feed, new fish: what the fish themselves show. */
@@ -209,7 +209,7 @@ export function feeding(t: Tended): Hazard[] {
               say`Take out what was not eaten`,
               [
                 say`Take out the feed that is left.`,
-                say`Feed ${feed(feedBy(left ? 'half' : 'full', t.life.feed / 1000))}, as much as is eaten in five minutes.`,
+                say`When you feed, give no more than is eaten in five minutes.`,
               ],
               about,
             ),

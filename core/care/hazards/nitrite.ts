@@ -1,6 +1,6 @@
 import { CHANGE_WAIT, CHANGE_LIMITS, CHLORIDE_RATIO, NITRITE_AIM } from '../../limits/index.ts';
 import { concentration, say } from '../../quantity/index.ts';
-import { bandsOf, tankOf, type Tended } from '../../readings/index.ts';
+import { bandsOf, levelWords, tankOf, type Tended } from '../../readings/index.ts';
 import { shareTo } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
@@ -30,7 +30,10 @@ export function nitrite(t: Tended): Hazard[] {
     hazardOf(
       'nitrite',
       grave ? 'now' : 'today',
-      say`Nitrite is at ${concentration(now)}. These fish tolerate ${concentration(caution)}; from ${concentration(act)} their blood no longer carries oxygen. Chloride of ${concentration(chloride)} does not protect them.`,
+      [
+        ...levelWords('Nitrite', read, 'concentration'),
+        ...say` These fish tolerate ${concentration(caution)}; from ${concentration(act)} their blood no longer carries oxygen. Chloride of ${concentration(chloride)} does not protect them.`,
+      ],
       {
         about: tankOf(t),
         rests: ['nitrite', 'chloride'],

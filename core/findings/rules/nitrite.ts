@@ -45,7 +45,7 @@ export const nitrite = defineRule({
     title: 'Nitrite and chloride',
     formula: String.raw`Cl^- \ge ${CHLORIDE_RATIO.least} \cdot NO_2\text{-}N`,
     given: [
-      given(String.raw`NO_2`, 'nitrite, as N', s.water.nitrite ?? 0, 'concentration', 'last read'),
+      given(String.raw`NO_2`, 'nitrite, as N', s.water.nitrite ?? 0, 'concentration', 'by the last reading'),
       given(
         String.raw`Cl^-`,
         'chloride',
