@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { SCALES_OF, type KitScale } from '../../core/life/nitrogen';
+import { SCALES_OF, type KitScale } from '../../core/life/kitScales';
 import { UNIT_SYSTEMS, type UnitSystem } from '../../core/quantity';
 import { store } from '../storage/db';
 

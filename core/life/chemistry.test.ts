@@ -22,8 +22,8 @@ import {
   millilitresFor,
   phAfter,
 } from './dosing.ts';
+import { asNitrogen } from './kitScales.ts';
 import {
-  asNitrogen,
   saltAgainstNitrite,
   tanAt,
   tanFromFeed,

@@ -8,6 +8,7 @@ export * from './dosing.ts';
 export * from './feed.ts';
 export * from './growth.ts';
 export * from './heat.ts';
+export * from './kitScales.ts';
 export * from './life.ts';
 export * from './light.ts';
 export * from './mediaSurface.ts';

@@ -1,12 +1,13 @@
 import { CHLORIDE_RATIO } from '../limits/index.ts';
 import type { Celsius, GramsPerCubicMetre, GramsPerDay, Share } from '../quantity/si.ts';
+import { KIT_SCALES } from './kitScales.ts';
 
-/** Ammonia, nitrite and nitrate: what feed gives, what is poisonous, what a kit reads. */
+/** Ammonia, nitrite and nitrate: what feed gives, what is poisonous. */
 
 /** TAN made per protein fed, g N/g. @source Timmons & Ebeling, Recirculating Aquaculture */
 export const TAN_PER_PROTEIN = 0.092;
 /** g N per g NH₃. */
-const N_IN_NH3 = 14.007 / 17.031;
+const N_IN_NH3 = KIT_SCALES.nh3.factor;
 
 /**
  * Total ammonia nitrogen that fish give off.
@@ -46,26 +47,6 @@ export const tanAt = (limit: GramsPerCubicMetre, t: Celsius, ph: number): GramsP
 
 /** Nitrogen in a fish, g/kg: what a dead one gives off. */
 export const NITROGEN_IN_FISH = 27;
-
-/** What a kit's scale is in. */
-export const KIT_SCALES = {
-  n: { name: 'as nitrogen (N)', factor: 1 },
-  nh3: { name: 'as NH₃', factor: N_IN_NH3 },
-  nh4: { name: 'as NH₄⁺', factor: 14.007 / 18.038 },
-  no2: { name: 'as NO₂⁻', factor: 14.007 / 46.005 },
-  no3: { name: 'as NO₃⁻', factor: 14.007 / 62.004 },
-} as const;
-export type KitScale = keyof typeof KIT_SCALES;
-/** Scales that a kit for each may have, as nitrogen first. */
-export const SCALES_OF: Readonly<Record<'tan' | 'nitrite' | 'nitrate', readonly KitScale[]>> = {
-  tan: ['n', 'nh3', 'nh4'],
-  nitrite: ['n', 'no2'],
-  nitrate: ['n', 'no3'],
-};
-
-/** A kit's reading as nitrogen, mg N/L. */
-export const asNitrogen = (reading: number, scale: KitScale): GramsPerCubicMetre =>
-  reading * KIT_SCALES[scale].factor;
 
 /** g NaCl per g Cl⁻, and g Cl⁻ per g NaCl. */
 const SALT_PER_CHLORIDE = 58.443 / 35.453;

@@ -32,7 +32,7 @@ export const nitrite = defineRule({
             ? shielded && now >= caution
               ? say`Nitrite is at ${concentration(now)}; chloride of ${concentration(chloride!)} shields the fish.`
               : say`Nitrite is at ${concentration(now)}.`
-            : say`Nitrite is at ${concentration(now)}; ${first.kind.name} tolerate ${concentration(caution)}.`,
+            : say`Nitrite can be at ${concentration(now)}; ${first.kind.name} tolerate ${concentration(caution)}.`,
         why: say`Nitrite keeps fish blood from carrying oxygen: they gasp in water that has enough. Chloride shields them from ${String(CHLORIDE_RATIO.least)} parts to one of nitrite nitrogen; salt harms many crops.`,
         source: 'SRAC 462, cited from memory.',
       },
@@ -45,7 +45,13 @@ export const nitrite = defineRule({
     title: 'Nitrite and chloride',
     formula: String.raw`Cl^- \ge ${CHLORIDE_RATIO.least} \cdot NO_2\text{-}N`,
     given: [
-      given(String.raw`NO_2`, 'nitrite, as N', s.water.nitrite ?? 0, 'concentration', 'by the last reading'),
+      given(
+        String.raw`NO_2`,
+        'nitrite, as N',
+        s.water.nitrite ?? 0,
+        'concentration',
+        'by the last reading',
+      ),
       given(
         String.raw`Cl^-`,
         'chloride',
