@@ -6,6 +6,7 @@ import type { Entry } from '../entries/types.ts';
 import { remove, restore } from '../entries/entries.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tasksOf } from '../log/tasks/index.ts';
+import { tell } from '../quantity/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { NOW, demoDocument, entriesOf, type Noted } from '../test/tended.ts';
@@ -74,6 +75,7 @@ const scenes: fc.Arbitrary<Scene> = fc
     temperature: near(6, 32, 0.5),
     tan: fc.oneof(band(1), band(8)),
     nitrite: fc.oneof(band(0.5), band(6)),
+    nitrate: fc.option(near(0, 60, 1)),
     chloride: fc.option(near(0, 150, 5)),
     oxygen: fc.option(near(1, 9, 0.5)),
     read: fc.record({ ph: fc.boolean(), alkalinity: fc.boolean() }),
@@ -128,6 +130,7 @@ const scenes: fc.Arbitrary<Scene> = fc
           nitrite: x.nitrite,
           ...(x.read.ph ? { ph: x.ph } : {}),
           ...(x.read.alkalinity ? { alkalinity: x.alkalinity } : {}),
+          ...(x.nitrate === null ? {} : { nitrate: [x.nitrate, x.nitrate] as const }),
           ...(x.chloride === null ? {} : { chloride: x.chloride }),
           ...(x.oxygen === null ? {} : { oxygen: x.oxygen }),
         },
@@ -188,6 +191,10 @@ describe('a plan of any water, tap, system and log', () => {
           expect(tasksOf(t).some((task) => task.id === 'feed')).toBe(false);
         }
         for (const s of [...plan.firstAid, ...plan.steps]) {
+          if (planned.has('stop-feeding') || planned.has('feed-less'))
+            expect([s.title, ...s.do].map((x) => tell(x, 'metric')).join()).not.toMatch(
+              /full ration/,
+            );
           // One ration: no step names another one than the plan’s.
           for (const told of [s.title, ...s.do].flat())
             if (typeof told !== 'string' && told.kind === 'feed')

@@ -432,7 +432,7 @@ function makePlan(t: Tended): Plan {
       ? 'usual'
       : null;
   const own = wantsOf(hazards, 'step')
-    .map(({ h, want }) => ({ h, step: booked(h, want.step) }))
+    .map(({ h, want }) => ({ h, step: booked(h, want.step), fullFeed: want.fullFeed }))
     .filter(({ step }) => !doneLately(t, step));
   // What the gravest hazard is looked at for comes first, the rest after what is done to the water.
   const first = ({ h, step }: (typeof own)[number]) =>
@@ -478,8 +478,12 @@ function makePlan(t: Tended): Plan {
 
   const now = [...d.reads];
   const doubts = t.doubts.filter((x) => x.quantity !== 'clock').map((x) => x.do);
+  const withheld = new Set(own.filter((x) => x.fullFeed && share !== 'full').map((x) => x.step));
   const steps = uniqueBy(
-    [...(now.length ? [readStep(now, tank, doubts)] : []), ...d.steps],
+    [
+      ...(now.length ? [readStep(now, tank, doubts)] : []),
+      ...d.steps.filter((s) => !withheld.has(s)),
+    ],
     (s) => `${s.treatment}/${s.substance}/${s.about}/${JSON.stringify(s.do[0])}`,
   );
   const planned = new Set(steps.map((s) => s.treatment));

@@ -26,7 +26,12 @@ export type Want =
   | { readonly kind: 'dose'; readonly whole: (g: Ground) => number; readonly rescue: boolean }
   | { readonly kind: 'dechlorinate'; readonly level: number }
   /** Something that stands for itself. */
-  | { readonly kind: 'step'; readonly step: Step };
+  | {
+      readonly kind: 'step';
+      readonly step: Step;
+      /** It asks for the whole ration, and is left out where the plan feeds less. */
+      readonly fullFeed?: true;
+    };
 
 /** Hazards in the order in which they kill. */
 export const HAZARD_ORDER = [

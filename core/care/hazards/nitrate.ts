@@ -27,6 +27,7 @@ export function nitrate(t: Tended): Hazard[] {
           wants: [
             {
               kind: 'step',
+              fullFeed: true,
               step: lookStep(
                 say`Feed the full ration`,
                 [say`Feed the fish their full ration, and plant no more for now.`],
@@ -55,9 +56,9 @@ export function nitrate(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
-              say`Plant more, or feed less`,
+              say`Plant more`,
               [
-                say`Plant more, or feed less. A water change only clears what is there; pour the old water onto garden beds.`,
+                say`Plant more. A water change only clears what is there; pour the old water onto garden beds.`,
               ],
               '',
             ),

@@ -1,4 +1,4 @@
-import { HEIGHT_LIMITS, IRON_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
+import { HEIGHT_LIMITS, UNIONISED_LIMITS } from '../../limits/index.ts';
 import { unionisedShare } from '../../life/index.ts';
 import {
   concentration,
@@ -209,7 +209,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'oxygen',
     words: 'Too little oxygen',
-    then: say`Bring air in now, lift and pour water, stop feeding; look whether pump and drains run.`,
+    then: say`Look whether pump, air pump and drains run; read oxygen and temperature.`,
     reads: ['oxygen', 'temperature'],
     end: { kind: 'plan', hazard: 'breath' },
     evidence: (c) => [
@@ -225,7 +225,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'ammonia',
     words: 'Ammonia',
-    then: say`Test ammonia, pH and warmth together; stop feeding until you know.`,
+    then: say`Read ammonia, pH and temperature together: one alone says little.`,
     reads: ['tan', 'ph', 'temperature'],
     end: { kind: 'plan', hazard: 'ammonia' },
     evidence: (c) => [
@@ -240,7 +240,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'nitrite',
     words: 'Nitrite: blood that cannot carry oxygen',
-    then: say`Test nitrite; aerate and stop feeding. Salt shields, water dilutes.`,
+    then: say`Read nitrite, and chloride where you have the test.`,
     reads: ['nitrite', 'chloride'],
     end: { kind: 'plan', hazard: 'nitrite' },
     evidence: (c) => [outside(c, 'nitrite', 'high'), young(c, 60, 1), found(c, 'nitrite')],
@@ -248,7 +248,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'chlorine',
     words: 'Chlorine from the tap',
-    then: say`Test total chlorine, or dose for what went in; more air. Treat water before it goes in.`,
+    then: say`Read total chlorine, and enter what water went in.`,
     reads: ['chlorine'],
     end: { kind: 'sum', sum: 'chlorine' },
     evidence: (c) => [
@@ -260,7 +260,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'heat',
     words: 'Water too warm',
-    then: say`Shade, lids, bottles of frozen water: two degrees a day at most.`,
+    then: say`Shade the tank from the sun, and read the temperature in the afternoon.`,
     reads: ['temperature'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'summer', 'sun-on-tank')],
@@ -268,7 +268,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'cold',
     words: 'Water too cold to eat',
-    then: say`Less feed or none; warm by two degrees a day at most.`,
+    then: say`Read the temperature in the morning, when the water is coldest.`,
     reads: ['temperature'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'low'), found(c, 'winter')],
@@ -276,7 +276,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'ph',
     words: 'pH out of their range, or moved too fast',
-    then: say`Read pH and alkalinity; correct in small steps, twelve hours apart.`,
+    then: say`Read pH and alkalinity; enter what was dosed.`,
     reads: ['ph', 'alkalinity'],
     end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [
@@ -289,7 +289,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'newcomers',
     words: 'New fish that have not settled, or were hurt on the way',
-    then: say`Cover and quiet, little feed, a look twice a day for two weeks.`,
+    then: say`Cover part of the tank, keep it quiet, and look at the fish twice a day for two weeks.`,
     reads: [],
     end: { kind: 'task', task: 'new-fish' },
     evidence: (c) => [happened(c, 'fish-in', 14, 3, 'new fish')],
@@ -297,7 +297,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'disease',
     words: 'Disease or parasites',
-    then: say`Note what you see and how many, with a photo. Keep the water right, move none to another system, treat nothing by guess.`,
+    then: say`Enter what you see and on how many fish, with a photo. Move no fish to another system, and give no medicine by guess.`,
     reads: ['tan', 'nitrite', 'ph', 'temperature'],
     end: { kind: 'ask', who: 'a vet for fish' },
     evidence: (c) => [
@@ -310,7 +310,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'fear',
     words: 'Fear: a heron, a cat, light, a single fish of a shoal',
-    then: say`Cover part of the tank, keep to one hour for feeding; shoaling kinds need company.`,
+    then: say`Cover part of the tank; look for what frightens them. Shoaling species need company.`,
     reads: [],
     end: { kind: 'done' },
     evidence: (c) => [found(c, 'fish-keeping')],
@@ -318,7 +318,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'metal',
     words: 'Metal in the water: copper, zinc, brass',
-    then: say`Look for galvanised, copper or brass parts in the water and take them out; change water.`,
+    then: say`Look for galvanised steel, copper or brass in the water, and take it out.`,
     reads: ['ph', 'alkalinity'],
     end: { kind: 'done' },
     evidence: (c) => [outside(c, 'ph', 'low')],
@@ -326,7 +326,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'iron',
     words: 'Iron is short',
-    then: say`Chelated iron, ${concentration(IRON_LIMITS.dose)}, EDDHA at high pH; new leaves green up in a week.`,
+    then: say`Look at the youngest leaves: yellow between green veins means iron.`,
     reads: ['ph'],
     end: { kind: 'sum', sum: 'iron' },
     evidence: (c) => [noIron(c), ironHungry(c), young(c, 200, 1)],
@@ -334,7 +334,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'high-ph',
     words: 'Iron is there but locked up by a high pH',
-    then: say`Bring the pH down by bacteria’s own work: no more shell, little lime; acid only in small steps.`,
+    then: say`Read the pH; look for shell, limestone and mortar in the water.`,
     reads: ['ph'],
     end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [outside(c, 'ph', 'high')],
@@ -342,7 +342,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'potassium',
     words: 'Potassium is short',
-    then: say`Take potassium bicarbonate as the next buffer; it feeds as it holds the pH.`,
+    then: say`Look at the oldest leaves: brown edges mean potassium. Potassium bicarbonate, a buffer, gives it.`,
     reads: ['alkalinity', 'ph'],
     end: { kind: 'sum', sum: 'alkalinity-up' },
     evidence: (c) => [
@@ -353,7 +353,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'calcium',
     words: 'Calcium is short, or cannot get to the tips',
-    then: say`Lime or shell in turn with potassium; moving air over the leaves.`,
+    then: say`Look at the youngest leaves and fruit; let air move over the leaves. Lime, a buffer, gives calcium.`,
     reads: ['hardness'],
     end: { kind: 'sum', sum: 'alkalinity-up' },
     evidence: (c) => [outside(c, 'alkalinity', 'low')],
@@ -361,7 +361,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'strong',
     words: 'Solution too strong, or salt in the water',
-    then: say`Read EC; top up with plain water.`,
+    then: say`Read EC, and chloride where salt went in.`,
     reads: ['conductivity', 'chloride'],
     end: { kind: 'plan', hazard: 'strength' },
     evidence: (c) => [
@@ -375,7 +375,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'hungry',
     words: 'Nitrogen is short: too little feed for the planting, or a weak solution',
-    then: say`Test nitrate; feed the full ration, or plant less until it rises.`,
+    then: say`Read nitrate, and compare the feed that went in with the ration.`,
     reads: ['nitrate', 'conductivity'],
     end: { kind: 'plan', hazard: 'nitrate' },
     evidence: (c) => [
@@ -407,7 +407,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'rot',
     words: 'Root rot: warm, stale water at the roots',
-    then: say`Lift one plant: white roots are well. Cool the water, more air, the bed drained to its floor each time.`,
+    then: say`Lift one plant: healthy roots are white. Look whether the bed drains to its floor each time; read the temperature at the roots.`,
     reads: ['temperature', 'oxygen'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [
@@ -438,7 +438,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'fines',
     words: 'Dust from the stones or stirred-up solids',
-    then: say`It settles in days; flush the first water to waste, feed little.`,
+    then: say`It settles in days. Rinse media before they go into a bed.`,
     reads: [],
     end: { kind: 'done' },
     evidence: (c) => [young(c, 14, 2)],
@@ -446,7 +446,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'bloom',
     words: 'A bloom of bacteria: more food in the water than the bed can hold',
-    then: say`Less feed, more air, no more change than the tests ask for; it clears in days.`,
+    then: say`Read ammonia, nitrite and oxygen. It clears in days.`,
     reads: ['tan', 'nitrite'],
     end: { kind: 'plan', hazard: 'feeding' },
     evidence: (c) => [
@@ -459,7 +459,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'algae',
     words: 'Algae: light on water with food in it',
-    then: say`Lids and shade over tank, sump and pipes; algae in the dark die within a week. By night they use oxygen: aerate.`,
+    then: say`Put lids and shade over tank, sump and pipes: algae in the dark die within a week. Read oxygen at dawn.`,
     reads: ['nitrate', 'ph'],
     end: { kind: 'task', task: 'shade' },
     evidence: (c) => [sun(c), found(c, 'sun-on-tank', 'dry-layer'), outside(c, 'ph', 'high')],
@@ -540,7 +540,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'dry-pump',
     words: 'The pump has no water over it',
-    then: say`Switch it off, top up, see what took the water.`,
+    then: say`Unplug it, and find where the water went.`,
     reads: ['level'],
     end: { kind: 'drill', fault: 'top-up-forgotten' },
     evidence: (c) => [
@@ -568,7 +568,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'weather',
     words: 'Heat, wind and thirsty leaves',
-    then: say`Top up oftener; a lid and shade halve what the air takes.`,
+    then: say`A lid and shade halve what the air takes.`,
     reads: ['temperature'],
     end: { kind: 'task', task: 'top-up' },
     evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'supply-lasts', 'summer')],

@@ -32,6 +32,12 @@ describe('the tables of trouble', () => {
     for (const id of ids) expect(used).toContain(id);
   });
 
+  it('leave what is done to living water to the plan of care', () => {
+    const orders =
+      /\b(aerate|more air|bring air|stop feeding|less feed|feed (little|the|less)|change( the)? water|top up|dissolve|dose|salt shields|warm(er)? by|acid|correct)\b/i;
+    for (const x of CAUSES) expect(tell(x.then, 'metric')).not.toMatch(orders);
+  });
+
   it('end in tasks, drills and sums that there are', () => {
     for (const { end } of CAUSES) {
       if (end.kind === 'task') expect(TASKS.map((x) => x.id)).toContain(end.task);
