@@ -12,7 +12,6 @@ export function isDay(x: unknown): x is LocalDay {
   return !Number.isNaN(at) && new Date(at).toISOString().startsWith(x);
 }
 export const DAY_MS = 86_400_000;
-export const HOUR_MS = 3_600_000;
 
 const zones = new Map<string, boolean>();
 /** Whether a zone is known here. */

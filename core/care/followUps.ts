@@ -1,13 +1,12 @@
 import { DECHLORINATORS } from '../catalogue/index.ts';
 import type { Entry, Moment } from '../entries/types.ts';
-import { unionisedShare } from '../life/index.ts';
+import { phWaitOf, unionisedShare } from '../life/index.ts';
 import {
   CHANGE_LIMITS,
   CHANGE_WAIT,
   CHLORINE_WAIT,
   MEMORY,
   NITRIFIES_LIMITS,
-  PH_WAIT,
   SALT_WAIT,
   SOLUTION_WAIT,
   UNIONISED_LIMITS,
@@ -58,7 +57,7 @@ function testOf(t: Tended, e: Entry): { reads: ReadingId[]; wait: number } | nul
   if (movesPh(e))
     return {
       reads: t.isSolution ? ['ph'] : ['ph', 'alkalinity'],
-      wait: t.hasFish ? PH_WAIT.fish : PH_WAIT.noFish,
+      wait: phWaitOf(t.hasFish),
     };
   if (DECHLORINATORS.some((d) => d.id === e.what) && (before(t, 'chlorine', e.at) ?? 0) > 0)
     return { reads: ['chlorine'], wait: CHLORINE_WAIT.test };

@@ -9,7 +9,7 @@ import {
   PH_LEAST,
   UNIONISED_LIMITS,
 } from '../limits/index.ts';
-import { dosed, type Water } from '../life/index.ts';
+import { CHLORIDE_IN_SALT, dosed, type Water } from '../life/index.ts';
 import {
   concentration,
   hardness,
@@ -55,7 +55,6 @@ import {
   type Step,
   type TreatmentId,
 } from '../treatment/index.ts';
-import { CHLORIDE_IN_SALT } from '../life/index.ts';
 import { feedAhead, looksAhead } from './ahead.ts';
 import { expectedOf } from './expected.ts';
 import { followUps, type FollowUp } from './followUps.ts';

@@ -1,16 +1,16 @@
 import { PH_STEP, PH_WAIT } from '../limits/index.ts';
-import {
-  CACO3_PER_EQUIVALENT,
-  carbonateConstants,
-  inorganicCarbon,
-  phInAir,
-  phOf,
-} from './carbonate.ts';
+import { CACO3_PER_EQUIVALENT, carbonateConstants, phInAir } from './carbonate.ts';
+import { closedPh, dosed, waterByPh } from './water.ts';
 import type { Acid, Buffer } from '../catalogue/index.ts';
 import { root } from '../numerics/root.ts';
 import type { Celsius, CubicMetres, GramsPerCubicMetre, Seconds } from '../quantity/si.ts';
 
 /** Doses that move alkalinity and pH: the whole correction, and the step that may be taken at once. */
+
+/** pH that one dose may move. */
+export const phStepOf = (withFish: boolean): number => (withFish ? PH_STEP.fish : PH_STEP.noFish);
+/** Time from one dose to the next. */
+export const phWaitOf = (withFish: boolean): Seconds => (withFish ? PH_WAIT.fish : PH_WAIT.noFish);
 
 /** Water as it is before a dose. */
 export interface Before {
@@ -30,10 +30,8 @@ export function phAfter(
   change: GramsPerCubicMetre,
   carbonPerEquivalent: number,
 ): number {
-  const c = carbonateConstants(before.temperature);
-  const dic = inorganicCarbon(before.ph, before.alkalinity, c);
-  const added = (change / CACO3_PER_EQUIVALENT) * carbonPerEquivalent;
-  return phOf(before.alkalinity + change, dic + added, c);
+  const water = waterByPh(before.ph, before.alkalinity, before.temperature);
+  return closedPh(dosed(water, change, carbonPerEquivalent));
 }
 
 /**
@@ -98,7 +96,7 @@ export function correction(
   target: { readonly ph: number } | { readonly alkalinity: GramsPerCubicMetre },
   carbonPerEquivalent: number,
   withFish: boolean,
-  most: number = withFish ? PH_STEP.fish : PH_STEP.noFish,
+  most: number = phStepOf(withFish),
 ): Correction | null {
   const whole =
     'ph' in target
@@ -125,6 +123,6 @@ export function correction(
     phNow: phAfter(before, step, carbonPerEquivalent),
     phInAir: phInAir(before.alkalinity + whole, c),
     steps: Math.max(1, Math.ceil(moves / most - 1e-3)),
-    wait: withFish ? PH_WAIT.fish : PH_WAIT.noFish,
+    wait: phWaitOf(withFish),
   };
 }

@@ -118,9 +118,3 @@ export const dosed = (
   alkalinity: w.alkalinity + change,
   carbon: w.carbon + (change / CACO3_PER_EQUIVALENT) * carbonPerEquivalent,
 });
-
-/** Water that has given off or taken up carbon dioxide until it has a pH. */
-export const withPh = (w: Water, ph: number): Water => ({
-  ...w,
-  carbon: inorganicCarbon(ph, w.alkalinity, carbonateConstants(w.t)),
-});

@@ -87,9 +87,3 @@ export const DRILL_LIMITS = defineLimits(
   { source: COMMON },
   { spill: 1e-3, drops: 5e-5, fishFail: 0.25, fishWell: 0.6, loose: 0.4, roots: 3 * 3600 },
 );
-export const TEST_TIMES = defineLimits(
-  'times of a wet test and of draining media',
-  'time',
-  { source: COMMON },
-  { leak: 20 * 60, drained: 15 * 60 },
-);

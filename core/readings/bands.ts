@@ -1,4 +1,3 @@
-import { SOLUTION_WARMTH } from '../limits/index.ts';
 import {
   ALKALINITY_RANGE,
   NITRATE_RANGE,
@@ -8,6 +7,7 @@ import {
   FLOW_LIMITS,
   SOLUTION_STRAY,
   SOLUTION_STRAY_PH,
+  SOLUTION_WARMTH,
 } from '../limits/index.ts';
 import { KIT_SCALES, cropRange, tanAt } from '../life/index.ts';
 import { dutyFlow, fillTime } from '../derived/index.ts';

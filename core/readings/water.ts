@@ -7,10 +7,10 @@ import {
   TAN_PER_PROTEIN,
   acidStrength,
   carbonateConstants,
-  carbonDioxidePressure,
   closedPh,
   dosed,
   phAtPressure,
+  pressureOf,
   renewed,
   total,
   waterByPh,
@@ -39,10 +39,6 @@ export function tapWater(s: SystemDocument, into: Water): Water {
     tan: tap.chlorine === 'chloramine' ? TAN_PER_CHLORAMINE * (tap.chlorineLevel ?? 0) : 0,
   });
 }
-
-/** Whether enough is known of the tap to say what a change does to the pH. */
-export const knowsTap = ({ site }: SystemDocument): boolean =>
-  site.tap.ph !== null && site.tap.alkalinity !== null;
 
 /** Whether an entry is a dose that moves pH or alkalinity. */
 export const movesPh = (e: Entry): boolean =>
@@ -96,12 +92,7 @@ export function tanPerFeed(life: LifeBalance): number {
 
 /** pH of water when it has settled at the partial pressure of carbon dioxide that it had before. */
 export function settledPh(before: Water, after: Water): number {
-  const pressure = carbonDioxidePressure(
-    closedPh(before),
-    before.alkalinity,
-    carbonateConstants(before.t),
-  );
-  return phAtPressure(after.alkalinity, pressure, carbonateConstants(after.t));
+  return phAtPressure(after.alkalinity, pressureOf(before), carbonateConstants(after.t));
 }
 
 /** What was done to the water within the log, in order of time. */

@@ -11,16 +11,18 @@ import type { Known } from './types.ts';
 export const agoWords = (age: Seconds): Phrase =>
   age < 120 ? ['just now'] : [time(Math.round(age / 60) * 60), ' ago'];
 
+/** A band, or its one value. */
+const bandWords = ([low, high]: readonly [number, number], kind: QuantityKind): Phrase =>
+  high - low < 1e-3 * Math.abs(high)
+    ? [{ value: (low + high) / 2, kind }]
+    : [{ value: low, kind }, ' to ', { value: high, kind }];
+
 /** A reading in a sentence, with its age. */
 export function readWords(t: Tended, id: ReadingId): Phrase {
   const x = t.known[id];
   const { short, kind } = readField(id);
   if (!x || x.from === 'plausible') return say`${short} not read${x?.at ? ' lately' : ''}`;
-  const [low, high] = x.band;
-  const value: Phrase =
-    x.from !== 'read' || high - low < 1e-3 * Math.abs(high)
-      ? [{ value: x.best, kind }]
-      : [{ value: low, kind }, ' to ', { value: high, kind }];
+  const value = x.from === 'read' ? bandWords(x.band, kind) : [{ value: x.best, kind }];
   const origin: Phrase =
     x.from === 'start'
       ? ['starting water']
@@ -35,15 +37,10 @@ export function readWords(t: Tended, id: ReadingId): Phrase {
 /** How much of a poison there is, or can be by now where its test is some time ago. */
 export function levelWords(name: string, x: Known, kind: QuantityKind): Phrase {
   const now = { value: x.band[1], kind };
-  const [low, high] = x.read;
-  if (x.age === null || !(now.value > high * 1.02)) return say`${name} is at ${now}.`;
-  const before: Phrase =
-    high - low < 1e-3 * high
-      ? [{ value: high, kind }]
-      : [{ value: low, kind }, ' to ', { value: high, kind }];
+  if (x.age === null || !(now.value > x.read[1] * 1.02)) return say`${name} is at ${now}.`;
   return [
     ...say`${name} can be at ${now} by now. It was at `,
-    ...before,
+    ...bandWords(x.read, kind),
     ' ',
     ...agoWords(x.age),
     '.',

@@ -1,13 +1,6 @@
 import { BUFFERS, type Buffer } from '../catalogue/index.ts';
-import { closedPh, dosed, gramsFor, phAfter } from '../life/index.ts';
-import {
-  MEASURED_DOSE,
-  PH_LEAST,
-  PH_RESCUE,
-  PH_RESCUE_WAIT,
-  PH_STEP,
-  PH_WAIT,
-} from '../limits/index.ts';
+import { closedPh, dosed, gramsFor, phStepOf, phWaitOf } from '../life/index.ts';
+import { MEASURED_DOSE, PH_LEAST, PH_RESCUE, PH_RESCUE_WAIT } from '../limits/index.ts';
 import { dose, hardness, liquid, litres, ph, say, time, type Phrase } from '../quantity/index.ts';
 import type { GramsPerCubicMetre, Kilograms } from '../quantity/si.ts';
 import {
@@ -76,11 +69,11 @@ export function largestDose(
 
 /** pH that may be moved by a dose now. */
 export const doseStep = (g: Ground, rescue = false): number =>
-  rescue ? PH_RESCUE.step : phBudget(g, g.t.hasFish ? PH_STEP.fish : PH_STEP.noFish);
+  rescue ? PH_RESCUE.step : phBudget(g, phStepOf(g.t.hasFish));
 
 /** Time to wait after a dose. */
 export const doseWait = (g: Ground, rescue = false): number =>
-  rescue ? PH_RESCUE_WAIT.wait : g.t.hasFish ? PH_WAIT.fish : PH_WAIT.noFish;
+  rescue ? PH_RESCUE_WAIT.wait : phWaitOf(g.t.hasFish);
 
 /** How a powder is dissolved; one too little to weigh is measured as a solution of it. */
 function dissolved(kilograms: Kilograms): Phrase[] {
@@ -99,11 +92,7 @@ function dissolved(kilograms: Kilograms): Phrase[] {
 export function baseStep(g: Ground, d: Doseable, rescue = false): Step {
   const grams = gramsFor(BASE, d.now, g.volume) / 1000;
   const { water } = g.middle;
-  const reached = phAfter(
-    { ph: closedPh(water), alkalinity: water.alkalinity, temperature: water.t },
-    d.now,
-    BASE.carbonPerEquivalent,
-  );
+  const reached = closedPh(dosed(water, d.now, BASE.carbonPerEquivalent));
   const wait = doseWait(g, rescue);
   return stepOf(
     'base',

@@ -1,7 +1,8 @@
-import { closedPh, renewed, type Water } from '../life/index.ts';
+import { renewed, type Water } from '../life/index.ts';
 import {
   ALKALINITY_RANGE,
   CHANGE_LIMITS,
+  CHANGE_WAIT,
   PH_RESCUE,
   PH_STEP,
   TEMPERATURE_LIMITS,
@@ -13,14 +14,12 @@ import {
   ammoniaHolds,
   bandHolds,
   endAfter,
-  groundAfter,
   movesAtMost,
   phBudget,
   type Ground,
   type Refusal,
 } from './ground.ts';
 import { stepOf, type Step } from './types.ts';
-import { CHANGE_WAIT } from '../limits/index.ts';
 
 /** Change part of the water for tap water, treated and brought near its temperature. */
 
@@ -189,11 +188,3 @@ export function changeStep(
     },
   );
 }
-
-/** The ground after a change, its pH settled. */
-export const groundAfterChange = (g: Ground, share: Share, cooling = false): Ground =>
-  groundAfter(g, afterRenewal(g, share, cooling));
-
-/** pH of the middle after a renewal, in its first minutes. */
-export const closedPhAfter = (g: Ground, share: Share): number =>
-  closedPh(afterRenewal(g, share)(g.middle.water));

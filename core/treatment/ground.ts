@@ -1,5 +1,6 @@
 import {
   closedPh,
+  phWaitOf,
   pressureOf,
   statesOf,
   waterByPh,
@@ -16,7 +17,6 @@ import {
   PH_LEAST,
   PH_STEP,
   PH_USUAL,
-  PH_WAIT,
   UNIONISED_LIMITS,
 } from '../limits/index.ts';
 import { bandsOf, type Tended } from '../readings/index.ts';
@@ -161,6 +161,5 @@ export const phNow = (g: Ground): number => closedPh(g.middle.water);
 export function phWaitLeft(g: Ground): number {
   const last = [...g.t.movements].reverse().find((m) => m.dose);
   if (!last) return 0;
-  const wait = g.t.hasFish ? PH_WAIT.fish : PH_WAIT.noFish;
-  return Math.max(0, wait - (g.t.now - last.at) / 1000);
+  return Math.max(0, phWaitOf(g.t.hasFish) - (g.t.now - last.at) / 1000);
 }

@@ -1,6 +1,5 @@
-import { TEMPERATURE_LIMITS } from '../limits/index.ts';
+import { HEAT_WAIT, TEMPERATURE_LIMITS } from '../limits/index.ts';
 import { degrees, power, say } from '../quantity/index.ts';
-import { HEAT_WAIT } from '../limits/index.ts';
 import type { Ground } from './ground.ts';
 import { stepOf, type Step } from './types.ts';
 

@@ -1,6 +1,11 @@
-import { SOLUTION_WARMTH } from '../../limits/index.ts';
 import { appetite } from '../../life/index.ts';
-import { CHANGE_LIMITS, FEED_LIMITS, HEAT_WAIT, TEMPERATURE_LIMITS } from '../../limits/index.ts';
+import {
+  CHANGE_LIMITS,
+  FEED_LIMITS,
+  HEAT_WAIT,
+  SOLUTION_WARMTH,
+  TEMPERATURE_LIMITS,
+} from '../../limits/index.ts';
 import { say, temperature as degreesAt } from '../../quantity/index.ts';
 import { bandsOf, bestWarmth, tankOf, type Tended } from '../../readings/index.ts';
 import { coolStep, lookStep, warmStep, groundOf } from '../../treatment/index.ts';
