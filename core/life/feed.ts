@@ -63,6 +63,10 @@ export const feedOf = (group: Fish, kind: FishKind, t: Celsius): GramsPerDay =>
 export const proteinOf = (group: Fish, kind: FishKind): Share =>
   group.protein ?? (kind.protein[0] + kind.protein[1]) / 2;
 
+/** What feed that is left gives while it rots: nitrogen of its protein, g/g, and the oxygen that it uses, g/g. Practice. */
+export const NITROGEN_OF_PROTEIN = 0.16;
+export const ROT_OXYGEN = 0.9;
+
 /** A pellet that a fish can take whole, mm across, and its mass, g: about a fortieth of its length. */
 export function pelletFor(mass: Kilograms): { diameter: number; grams: number } {
   const length = 100 * Math.cbrt((mass * 1000) / 12.5) * 0.464;

@@ -6,6 +6,7 @@ export * from './chlorine.ts';
 export * from './climate.ts';
 export * from './dosing.ts';
 export * from './feed.ts';
+export * from './fishResponse.ts';
 export * from './growth.ts';
 export * from './heat.ts';
 export * from './kitScales.ts';

@@ -1,5 +1,6 @@
 /** Every limit of living water and its care, once: value, unit, what it depends on, source. */
 export * from './design.ts';
+export * from './fish.ts';
 export * from './limits.ts';
 export * from './ph.ts';
 export * from './species.ts';

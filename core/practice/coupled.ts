@@ -4,7 +4,9 @@ import type { DayTrace } from '../day/index.ts';
 import {
   AIR_PER_LIFTED,
   FED_AT,
+  NITROGEN_OF_PROTEIN,
   OVER_STONES,
+  ROT_OXYGEN,
   SOLIDS,
   SOLIDS_IN_TANK,
   WATER_HEAT,
@@ -21,6 +23,7 @@ import {
   tanFromFeed,
   total,
   uptakeOn,
+  waterAppetite,
 } from '../life/index.ts';
 import { DAY, type Network, type PumpPath } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
@@ -36,7 +39,7 @@ import {
 import { standsOf } from '../system/index.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { NO_EFFECT, practiceFaultOf, type Effects } from './faults/index.ts';
-import { fareFish, farePlants } from './fare.ts';
+import { fareFish, farePlants, homeWater } from './fare.ts';
 import { airAt, type Ground } from './ground.ts';
 import { copyState, type Hidden, type State } from './types.ts';
 import { WaterCourse, stretchOf } from './waterCourse.ts';
@@ -59,9 +62,6 @@ const ONE_WATER = 0.7;
 /** Feed leaves the fish, and what lies about rots, in so long. Practice. */
 const DIGESTION: Seconds = 6 * HOUR;
 const ROTTING: Seconds = 24 * HOUR;
-/** Oxygen that rotting feed uses, g/g; nitrogen of protein, g/g. */
-const ROT_OXYGEN = 0.9;
-const NITROGEN_OF_PROTEIN = 0.16;
 /** A dead fish gives its nitrogen off in so long. */
 const DEAD_FISH: Seconds = 24 * HOUR;
 /** What reaches the beds is averaged over so long at least. */
@@ -251,8 +251,15 @@ export class Coupled {
     const { state: s, ground } = this;
     const hour = (s.t % DAY) / HOUR;
     if (!ground.hasFish || !FED_AT.some((h) => Math.abs(h - hour) < 1e-4)) return;
-    const alive = aliveShare(ground, s);
-    s.gut += (s.set.feeding * ground.life.feed * alive) / FED_AT.length;
+    const w = homeWater(ground, s, s.water.volumes);
+    for (const x of ground.groups) {
+      const shoal = s.shoals.find((y) => y.id === x.id);
+      if (!shoal) continue;
+      const given = (s.set.feeding * x.feed * shoal.alive) / Math.max(1, x.count) / FED_AT.length;
+      const eaten = given * waterAppetite(x.kind, w);
+      s.gut += eaten;
+      s.rot += given - eaten;
+    }
   }
 
   /** The living side along a stretch of the day’s water. */

@@ -1,5 +1,13 @@
-import { CHLORINE_LIMITS, CHLORIDE_RATIO, UNIONISED_LIMITS } from '../limits/index.ts';
-import { NITROGEN_IN_FISH, carbonateConstants, phOf, unionisedShare } from '../life/index.ts';
+import { CHLORINE_LIMITS } from '../limits/index.ts';
+import {
+  NITROGEN_IN_FISH,
+  carbonateConstants,
+  fishState,
+  phOf,
+  saturation,
+  unionisedShare,
+  type FishWater,
+} from '../life/index.ts';
 import type { Network } from '../network/types.ts';
 import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
@@ -11,21 +19,6 @@ import { CHLORIDE, CHLORINE, SALTS, WET } from './waters.ts';
 /** How fish and plants fare in the water as it is. */
 
 const HOUR: Seconds = 3600;
-/** Of the fish so many die in an hour: without air, in poison, out of the warmth that they bear, on the floor. Practice. */
-const DIE = {
-  air: 0.35,
-  ammonia: 0.08,
-  nitrite: 0.02,
-  chlorine: 0.1,
-  warmth: 0.1,
-  ph: 0.05,
-  water: 0.5,
-};
-/** So far beyond what a kind is kept in pH alone is stress: alkaline water harms by its ammonia, which counts apart. Practice. */
-const TOO_SOUR = 0.5;
-const TOO_ALKALINE = 0.75;
-/** Water of the fish below this share of its usual leaves them on their sides. */
-const STRANDED = 0.1;
 /** Chlorine at which half of the bacteria are gone in an hour, mg/L. Practice. */
 const CHLORINE_HALVES = 0.5;
 /** Roots bear so long without water beyond their usual pause, in stones and elsewhere, and so long under it; then so much of the plants is lost in an hour. Practice. */
@@ -46,20 +39,12 @@ export const allVolume = (g: Ground, s: State): CubicMetres =>
   g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
 
 /** What the fish’s water is like. */
-export interface HomeWater {
+export interface HomeWater extends FishWater {
   readonly volume: number;
-  /** On its usual volume. */
-  readonly share: number;
-  readonly oxygen: number;
-  readonly ph: number;
   readonly tan: number;
-  readonly ammonia: number;
-  readonly nitrite: number;
   readonly nitrate: number;
   readonly salts: number;
   readonly alkalinity: number;
-  readonly chlorine: number;
-  readonly chloride: number;
 }
 
 /** The fish’s water at a moment. @param volumes of the vessels, m³ */
@@ -77,7 +62,9 @@ export function homeWater(g: Ground, s: State, volumes: ArrayLike<number>): Home
   return {
     volume,
     share: usual > 0 ? volume / usual : 1,
+    t: s.temperature,
     oxygen: is(OXYGEN),
+    saturation: saturation(s.temperature, g.system.site.altitude),
     ph,
     tan: is(TAN),
     ammonia: is(TAN) * unionisedShare(s.temperature, ph),
@@ -90,63 +77,6 @@ export function homeWater(g: Ground, s: State, volumes: ArrayLike<number>): Home
   };
 }
 
-/** How a kind fares in its water. */
-export interface Trouble {
-  /** Under stress; and by how much, 0–1: oxygen below what it is at ease with and ammonia above caution weigh in part. */
-  readonly stress: boolean;
-  readonly strain: Share;
-  /** So much of it dies in an hour. */
-  readonly dying: number;
-  /** It is short of air. */
-  readonly air: boolean;
-}
-
-/** How far something is from one limit to the next, 0–1. */
-const between = (x: number, from: number, to: number): Share =>
-  Math.min(1, Math.max(0, (x - from) / (to - from)));
-
-/** What troubles a kind in its water. */
-export function troubleOf(
-  kind: Ground['groups'][number]['kind'],
-  w: HomeWater,
-  temperature: number,
-): Trouble {
-  const { comfort, stress, lethal } = kind.oxygen;
-  const shielded = w.chloride >= CHLORIDE_RATIO.least * w.nitrite;
-  const nitrite = shielded ? 0 : w.nitrite;
-  const dying =
-    (w.oxygen < lethal ? DIE.air * (1 - w.oxygen / lethal) + 0.05 : 0) +
-    (w.ammonia > UNIONISED_LIMITS.deadly
-      ? DIE.ammonia * Math.min(4, w.ammonia / UNIONISED_LIMITS.deadly)
-      : 0) +
-    (nitrite > 5 * kind.nitrite[1] ? DIE.nitrite * Math.min(4, nitrite / kind.nitrite[1] / 5) : 0) +
-    (w.chlorine > CHLORINE_LIMITS.acute * 5
-      ? DIE.chlorine * Math.min(3, w.chlorine / CHLORINE_LIMITS.acute / 5)
-      : 0) +
-    (temperature < kind.survives[0] || temperature > kind.survives[1] ? DIE.warmth : 0) +
-    (w.ph < kind.ph[0] - 1 || w.ph > kind.ph[1] + 1 ? DIE.ph : 0) +
-    (w.share < STRANDED ? DIE.water : 0);
-  const air = w.oxygen < stress;
-  const under =
-    air ||
-    w.ammonia > UNIONISED_LIMITS.act ||
-    nitrite > kind.nitrite[1] ||
-    w.chlorine > CHLORINE_LIMITS.acute ||
-    temperature < (kind.survives[0] + kind.stopsFeeding) / 2 ||
-    temperature > (kind.survives[1] + kind.best[1]) / 2 ||
-    w.ph < kind.ph[0] - TOO_SOUR ||
-    w.ph > kind.ph[1] + TOO_ALKALINE ||
-    w.share < 3 * STRANDED;
-  const strained = under || dying > 0;
-  const strain = strained
-    ? 1
-    : Math.max(
-        between(w.oxygen, comfort, stress),
-        between(w.ammonia, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
-      );
-  return { stress: strained, strain, dying, air };
-}
-
 /** Takes the fish through a step. */
 export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Seconds): void {
   const hours = dt / HOUR;
@@ -154,7 +84,7 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
   for (const group of g.groups) {
     const shoal = s.shoals.find((x) => x.id === group.id);
     if (!shoal || !(shoal.alive > 1e-6)) continue;
-    const { strain, dying } = troubleOf(group.kind, w, s.temperature);
+    const { strain, dying } = fishState(group.kind, w);
     s.tally.stress += strain * shoal.alive * hours;
     if (!(dying > 0)) continue;
     const dead = shoal.alive * (1 - Math.exp(-dying * hours));

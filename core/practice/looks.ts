@@ -1,4 +1,4 @@
-import { airPumpsOf, heatersOf } from '../life/index.ts';
+import { airPumpsOf, fishState, heatersOf } from '../life/index.ts';
 import { KIT_STEPS } from '../log/things.ts';
 import { readField } from '../entries/fields.ts';
 import { signOf, type SignId } from '../entries/signs.ts';
@@ -6,7 +6,7 @@ import { isOn } from '../day/index.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';
 import { aliveShare, type Coupled } from './coupled.ts';
-import { SALTY, homeWater, saltsShare, troubleOf } from './fare.ts';
+import { SALTY, homeWater, saltsShare } from './fare.ts';
 
 /** What a grower sees, hears and measures: never the state itself. */
 
@@ -53,7 +53,7 @@ export function lookAtFish(w: Coupled): Seen {
   for (const x of g.groups) {
     const shoal = s.shoals.find((y) => y.id === x.id);
     if (!shoal || shoal.alive < 0.5) continue;
-    const t = troubleOf(x.kind, water, s.temperature);
+    const t = fishState(x.kind, water);
     if (t.air) out.add('fish-gasp');
     if (water.chlorine > 0.02) out.add('fish-dart');
     if (

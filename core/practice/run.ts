@@ -3,7 +3,8 @@ import type { Seconds } from '../quantity/si.ts';
 import { actsFor, perform, type Act } from './acts.ts';
 import { Coupled, strengthOf, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
-import { SALTY, allVolume, homeWater, saltsShare, troubleOf } from './fare.ts';
+import { fishState } from '../life/index.ts';
+import { SALTY, allVolume, homeWater, saltsShare } from './fare.ts';
 import type { Ground } from './ground.ts';
 import type { Seen } from './looks.ts';
 import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
@@ -125,7 +126,7 @@ export function isWell(w: Coupled): boolean {
   return g.groups.every((x) => {
     const shoal = s.shoals.find((y) => y.id === x.id);
     if (!shoal || shoal.alive < 0.5) return true;
-    const { stress, dying } = troubleOf(x.kind, water, s.temperature);
+    const { stress, dying } = fishState(x.kind, water);
     return borne ? dying === 0 : !stress;
   });
 }
