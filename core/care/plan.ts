@@ -8,6 +8,7 @@ import {
   PH_DAY,
   PH_LEAST,
   UNIONISED_LIMITS,
+  WANTED,
 } from '../limits/index.ts';
 import { CHLORIDE_IN_SALT, dosed, type Water } from '../life/index.ts';
 import {
@@ -18,7 +19,13 @@ import {
   time,
   type Phrase,
 } from '../quantity/index.ts';
-import { alkalinityReadSince, bandsOf, recent, type Tended } from '../readings/index.ts';
+import {
+  alkalinityReadSince,
+  alkalinityUse,
+  bandsOf,
+  recent,
+  type Tended,
+} from '../readings/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import {
   BASE,
@@ -368,6 +375,17 @@ function retestsOf(d: Draft): Retest[] {
     )
       continue;
     add(t.now + wait * 1000, what, h.because);
+  }
+  const alk = t.known.alkalinity;
+  const use = t.hasFish ? alkalinityUse(t.life, t.volume) : 0;
+  if (alk && alk.fresh && alk.from !== 'plausible' && alk.at !== null && use > 0) {
+    const left = (d.ground.middle.water.alkalinity - ALKALINITY_RANGE.low) / use;
+    if (left * 86400 < WANTED.alkalinity)
+      add(
+        t.now + Math.max(CHANGE_WAIT.calm, left * 86400) * 1000,
+        ['alkalinity', 'ph'],
+        say`Bacteria use up to ${hardness(use)} of alkalinity a day.`,
+      );
   }
   return [...at]
     .sort((a, b) => a[0] - b[0])

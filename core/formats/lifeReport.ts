@@ -71,7 +71,7 @@ export function lifeReport(c: Figures) {
 }
 
 /** What the season of a report may be told: the system's own plan stands for what is not. */
-export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'dose' | 'seed' | 'held'>>;
+export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'seed' | 'held'>>;
 
 /** A season as rows of days. */
 export function seasonReport(s: SystemDocument, options: SeasonOptions) {

@@ -100,7 +100,9 @@ export function mortality(kind: FishKind, w: FishWater): number {
     (w.ammonia > deadly
       ? MORTALITY.ammonia * Math.min(LETHAL_POISON.most, w.ammonia / deadly)
       : 0) +
-    (nitrite > poisoned ? MORTALITY.nitrite * Math.min(LETHAL_POISON.most, nitrite / poisoned) : 0) +
+    (nitrite > poisoned
+      ? MORTALITY.nitrite * Math.min(LETHAL_POISON.most, nitrite / poisoned)
+      : 0) +
     (w.chlorine > chlorinated
       ? MORTALITY.chlorine * Math.min(LETHAL_POISON.mostChlorine, w.chlorine / chlorinated)
       : 0) +

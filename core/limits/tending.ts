@@ -274,6 +274,47 @@ export const FROST_LIMITS = defineLimits(
   { depends: 'place: in the open, under glass', source: 'Practice of gardeners.' },
   { open: 2, glass: -3 },
 );
+/** How often the water is tested as a matter of course. */
+export const TEST_EVERY = defineLimits(
+  'time from one test to the next: cycling, young, run-in; nitrate and alkalinity young and run-in; weighing',
+  'time',
+  { depends: 'age of the system', source: 'Common practice: daily while cycling, then weekly.' },
+  {
+    cycling: 2 * DAY,
+    young: DAY,
+    running: 7 * DAY,
+    slowYoung: 10 * DAY,
+    slow: 14 * DAY,
+    weighed: 30 * DAY,
+  },
+);
+/** Time that work takes. */
+export const WORK_TIME = defineLimits(
+  'time that a piece of work takes',
+  'time',
+  { source: 'Practice.' },
+  {
+    feed: 3 * 60,
+    look: 3 * 60,
+    topUp: 5 * 60,
+    test: 10 * 60,
+    slowTest: 8 * 60,
+    dose: 5 * 60,
+    change: 30 * 60,
+    weigh: 20 * 60,
+    fish: 30 * 60,
+    harvest: 10 * 60,
+    plant: 20 * 60,
+    task: 10 * 60,
+  },
+);
+/** Air that is brought in when fish are short of it. */
+export const MORE_AIR = defineLimits(
+  'air that can be added at once, a share of what the design exchanges',
+  'share',
+  { source: 'Practice: a spare stone, the return from higher, a jug.' },
+  { share: 0.5 },
+);
 /** Stocking. */
 export const STOCKING_STEPS = defineLimits(
   'time between the steps of the first stocking',

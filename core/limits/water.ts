@@ -63,7 +63,7 @@ export const ALKALINITY_RANGE = defineLimits(
   'alkalinity with fish and crops',
   'hardness',
   { source: COMMON },
-  { floor: 20, low: 30, high: 80, aim: 40, cycling: 60 },
+  { crash: 10, floor: 20, low: 30, high: 80, aim: 40, cycling: 60 },
 );
 /** Oxygen that cannot be: so many times what the air gives. */
 export const OXYGEN_PLAUSIBLE = defineLimits(

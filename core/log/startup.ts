@@ -1,12 +1,20 @@
 import { planOf } from '../care/index.ts';
-import type { Phrase } from '../quantity/index.ts';
-import { CHLORINE_LIMITS, CHLORINE_WAIT, CYCLING_LIMITS, STOCKING_STEPS } from '../limits/index.ts';
-import { dechlorinate, standingTime, total } from '../life/index.ts';
+import { concentration, say, type Phrase } from '../quantity/index.ts';
+import {
+  CHLORINE_LIMITS,
+  CHLORINE_WAIT,
+  CYCLING_LIMITS,
+  PH_USUAL,
+  STOCKING_STEPS,
+} from '../limits/index.ts';
+import { dechlorinate, doseHold, doseNow, standingTime, total } from '../life/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import { courseOf, type Course } from '../season/index.ts';
-import { dechlorinators, type Reading, type StartKind } from '../system/index.ts';
-import type { Tended } from '../readings/tended.ts';
-import { addDays, dayOfYear, daysBetween, localDay, type LocalDay } from '../calendar/index.ts';
+import { dechlorinators, type Reading, type SeasonEvent, type StartKind } from '../system/index.ts';
+import { newest, type Tended } from '../readings/tended.ts';
+import { AMMONIA, alkalinityOf, changedShare, movesPh } from '../readings/water.ts';
+import type { Known } from '../readings/types.ts';
+import { addDays, dayOfYear, localDay, type LocalDay } from '../calendar/index.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 
 /** The start of a system by its log: first water and its proof, cycling, first fish, first plants. */
@@ -96,30 +104,41 @@ export interface TodaysDose {
 export function todaysDose(t: Tended): TodaysDose | null {
   const { plan } = t.system;
   if (plan.start === 'fish' || t.hasFish) return null;
-  const grams = plan.dose * t.volume;
+  const { tan, nitrite, ph } = t.known;
+  // What was read or carried from a reading; what was only guessed holds nothing back.
+  const read = (x: Known | undefined) => (x && x.fresh && x.from !== 'plausible' ? x.best : null);
+  const now = { tan: read(tan), nitrite: read(nitrite), ph: read(ph) };
+  const hold = doseHold(plan.dose, now);
+  const grams = (hold ? plan.dose.target : doseNow(plan.dose, now)) * t.volume;
   const today = localDay(t.now, t.zone);
   const given = t.entries.some(
-    (e) => e.kind === 'dose' && e.what === 'ammonia' && localDay(e.at, t.zone) === today,
+    (e) => e.kind === 'dose' && e.what === AMMONIA && localDay(e.at, t.zone) === today,
   );
+  const last = newest(t, (e) => e.kind === 'dose' && e.what === AMMONIA);
+  const unread = last !== null && now.tan === null;
   const held = planOf(t).avoid.find((a) => a.treatment === 'nutrient');
+  const enough = unread
+    ? say`Test ammonia first: nobody has read it since the last dose.`
+    : hold === 'enough'
+      ? say`There is ${concentration(now.tan!)} of ammonia in the water. Give more when it has fallen under ${concentration(plan.dose.again)}.`
+      : null;
   return {
     nitrogen: grams / 1000,
     salammoniac: (grams * SALAMMONIAC_PER_N) / 1000,
     ammonia: grams / AMMONIA_N_PER_LITRE / 1000,
-    state: given ? 'given' : held ? 'held' : 'due',
-    because: held?.because ?? null,
+    state: given ? 'given' : held || hold || unread ? 'held' : 'due',
+    because: held?.because ?? enough,
   };
 }
 
-/** Readings of the log as the forecast takes them: by days since the water went in, those of the plan among them. */
+/** Readings of the log as the forecast takes them: by days and hours since the water went in, those of the plan among them. */
 export function readingsOf(t: Tended): Reading[] {
   const from = filledAt(t);
-  const start = from === null ? null : localDay(from, t.zone);
   const out: Reading[] = [...t.system.plan.readings];
-  if (start === null) return out;
+  if (from === null) return out;
   for (const e of t.entries) {
     if (e.tan === undefined && e.nitrite === undefined && e.nitrate === undefined) continue;
-    const day = daysBetween(start, localDay(e.at, t.zone));
+    const day = (e.at - from) / DAY;
     if (day < 0) continue;
     out.push({
       id: e.id,
@@ -132,13 +151,54 @@ export function readingsOf(t: Tended): Reading[] {
   return out.sort((a, b) => a.day - b.day);
 }
 
+/** Readings nearer to each other than this are one, so that a kit's scatter does not shake the course. */
+const SAME_READING = HOUR;
+
+/** What the log says was given, changed and buffered since the water went in, and what it read of temperature and pH. */
+function loggedCourse(t: Tended, from: Moment): Pick<Course, 'events' | 'dosingFrom' | 'logged'> {
+  const events: SeasonEvent[] = [];
+  const warm: [number, number][] = [];
+  const acid: [number, number][] = [];
+  const note = (list: [number, number][], day: number, value: number) => {
+    const last = list.at(-1);
+    if (last && (day - last[0]) * DAY < SAME_READING) last[1] = (last[1] + value) / 2;
+    else list.push([day, value]);
+  };
+  const volume = t.rest;
+  for (const e of t.entries) {
+    const day = (e.at - from) / DAY;
+    if (day < 0) continue;
+    const id = e.id;
+    if (e.kind === 'water-change')
+      events.push({ id, day, kind: 'water-change', share: changedShare(e, volume) });
+    else if (e.kind === 'dose' && e.what === AMMONIA)
+      events.push({ id, day, kind: 'ammonia', amount: ((e.mass ?? 0) * 1000) / volume });
+    else if (movesPh(e)) {
+      const { change } = alkalinityOf(e, volume, acid.at(-1)?.[1] ?? PH_USUAL.design);
+      events.push({ id, day, kind: 'alkalinity', amount: change });
+    }
+    if (e.temperature !== undefined) note(warm, day, e.temperature);
+    if (e.ph !== undefined) note(acid, day, e.ph);
+  }
+  const now = (t.now - from) / DAY;
+  // What is planned for days that have gone by did happen as the log has it, or not at all.
+  const ahead = t.system.plan.events.filter((e) => e.day > now);
+  return {
+    events: [...events, ...ahead],
+    dosingFrom: t.entries.some((e) => e.at >= from) ? Math.ceil(now) : 0,
+    logged: { t: warm, ph: acid },
+  };
+}
+
 /** Course of the start for the forecast: from the day on which the water went in, ten weeks at least. */
 export function startCourse(t: Tended): Course {
   const planned = courseOf(t.system);
   const from = filledAt(t);
   const running = from === null ? 0 : Math.ceil((t.now - from) / DAY);
+  const log = from === null ? null : loggedCourse(t, from);
   return {
     ...planned,
+    ...log,
     days: Math.min(365, Math.max(70, running + 42)),
     begins: from === null ? planned.begins : dayOfYear(localDay(from, t.zone)),
   };

@@ -120,7 +120,7 @@ export class Coupled {
     readonly day: number,
     private readonly networks = new Map<string, Network>(),
   ) {
-    const model = () => seasonModel({}, 1, 1e-3);
+    const model = () => seasonModel(1, 1e-3);
     this.models = [model(), model(), model()];
     this.isHome = ground.system.vessels.map((_, i) => ground.home.includes(i));
     this.stands = standsOf(ground.system);
@@ -514,6 +514,10 @@ export class Coupled {
       topUp: 0,
       tapAlkalinity: 0,
       tapCarbon: 0,
+      ph: null,
+      oxygen: null,
+      shell: 0,
+      calcium: 0,
     };
     const year = dayAfter(this.day + 1, Math.floor(t / DAY));
     const wet = Math.max(0.02, active);

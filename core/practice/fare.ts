@@ -9,7 +9,7 @@ import {
   type FishWater,
 } from '../life/index.ts';
 import type { Network } from '../network/types.ts';
-import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
+import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
 import { levelAt } from '../water/vessel.ts';
 import type { Ground } from './ground.ts';

@@ -39,14 +39,17 @@ import type { Doubt, Knowledge, Known, KnownFrom } from './types.ts';
 import {
   VolumeTrack,
   afterDose,
+  alkalinityUse,
   changedShare,
   isLargeChange,
+  RAIN,
   movesPh,
+  newWaterOf,
   renewedAlike,
   settledPh,
   tanPerFeed,
-  tapWater,
   type Movement,
+  type NewWaterSource,
   type Renewal,
 } from './water.ts';
 
@@ -383,16 +386,19 @@ class Walk {
       default:
     }
   }
-  /** Ammonia that feed gave since the last reading of it, mg/L. */
+  /** Ammonia that feed gave since the last reading of it, and that was dosed in all, mg/L. */
   fed = 0;
+  ammonia = 0;
 
   private renew(e: Entry, share: number, replaces = false): void {
     const carried = e.at >= this.carriedFrom;
     const before = carried ? this.water(e.at) : null;
-    const tap = before ? tapWater(this.system, before) : null;
+    const source: NewWaterSource = e.what === RAIN ? 'rain' : 'tap';
+    const tap = before ? newWaterOf(this.system, before, source) : null;
     this.renewals.push({ at: e.at, share });
     const fresh = (id: Carried): number | null => {
-      if (id === 'alkalinity') return tap ? tap.alkalinity : this.system.site.tap.alkalinity;
+      if (id === 'alkalinity')
+        return tap ? tap.alkalinity : source === 'rain' ? 0 : this.system.site.tap.alkalinity;
       return id === 'tan' ? (tap?.tan ?? 0) : 0;
     };
     for (const id of CARRIED) {
@@ -440,6 +446,7 @@ class Walk {
         doubt: null,
       });
     this.shift('tan', (x) => x + after.tan - before.tan);
+    this.ammonia += after.tan - before.tan;
     const dechlorinated = after.chlorine - before.chlorine;
     if (dechlorinated) this.shift('chlorine', (x) => Math.max(0, x + dechlorinated));
     if (!movesPh(e)) return;
@@ -502,11 +509,13 @@ export function knowledgeOf(
   const oldest = now - MEMORY.forgotten * 1000;
   walk.start(runningSince(system, entries));
   let fedBefore = 0;
+  let dosedBefore = 0;
   for (const e of entries) {
     if (e.at < oldest) continue;
     if (e.kind === 'reading') {
       walk.reading(e);
       if (e.tan !== undefined) fedBefore = walk.fed;
+      if (e.alkalinity !== undefined) dosedBefore = walk.ammonia;
     } else walk.act(e);
   }
   const nitrifies = nitrifiesBy(entries, now, running);
@@ -569,9 +578,12 @@ export function knowledgeOf(
     }
     if (id === 'alkalinity' && g.hasFish) {
       // Bacteria use it up, plants give part of it back.
-      const used = (ALKALINITY_PER_N * g.life.tan * days) / walk.volume.now;
+      const used = alkalinityUse(g.life, walk.volume.now) * days;
       low = Math.max(0, low - Math.min(low, used));
       high += drift;
+    } else if (id === 'alkalinity') {
+      const used = ALKALINITY_PER_N * (walk.ammonia - dosedBefore);
+      low = Math.max(0, low - Math.min(low, used));
     }
     if (x.doubt) doubts.push(x.doubt);
     put(id, [low, high], {

@@ -1,6 +1,7 @@
 import { ACIDS, BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
 import { waterOf, type Figures } from '../assess/index.ts';
 import {
+  ALKALINITY_PER_N,
   CACO3_PER_EQUIVALENT,
   CHLORIDE_IN_SALT,
   TAN_PER_CHLORAMINE,
@@ -10,6 +11,7 @@ import {
   closedPh,
   dosed,
   phAtPressure,
+  phInAir,
   pressureOf,
   renewed,
   total,
@@ -39,6 +41,20 @@ export function tapWater(s: SystemDocument, into: Water): Water {
     tan: tap.chlorine === 'chloramine' ? TAN_PER_CHLORAMINE * (tap.chlorineLevel ?? 0) : 0,
   });
 }
+
+/** Id under which rain water, or water of a reverse osmosis filter, is noted as new water. */
+export const RAIN = 'rain';
+/** Where new water comes from. */
+export type NewWaterSource = 'tap' | 'rain';
+
+/** Rain as it has met the air: hardly any alkalinity. @source rain in equilibrium with the air's carbon dioxide */
+export function rainWater(into: Water): Water {
+  const alkalinity = 2;
+  return waterByPh(phInAir(alkalinity, carbonateConstants(into.t)), alkalinity, into.t);
+}
+/** New water of a source. */
+export const newWaterOf = (s: SystemDocument, into: Water, source: NewWaterSource): Water =>
+  source === 'rain' ? rainWater(into) : tapWater(s, into);
 
 /** Whether an entry is a dose that moves pH or alkalinity. */
 export const movesPh = (e: Entry): boolean =>
@@ -82,6 +98,10 @@ export function afterDose(w: Water, e: Entry, volume: CubicMetres): Water {
 /** Share of the water that a change replaces; one without a volume replaced all of it. */
 export const changedShare = (e: Entry, volume: CubicMetres): Share =>
   e.volume === undefined ? 1 : Math.min(1, e.volume / Math.max(1e-6, volume));
+
+/** Alkalinity that bacteria use up in a day, where they process all that the fish give off, mg/L CaCO₃. */
+export const alkalinityUse = (life: LifeBalance, volume: CubicMetres): number =>
+  (ALKALINITY_PER_N * life.tan) / volume;
 
 /** Ammonia nitrogen that a gram of this system's feed gives, g. */
 export function tanPerFeed(life: LifeBalance): number {

@@ -71,7 +71,7 @@ export function waterAhead(
   // Fish and air stay as they are: the carbon dioxide that the reading shows.
   const constants = carbonateConstants(from.t);
   const pressure = carbonDioxidePressure(from.ph, from.alkalinity, constants);
-  const model = seasonModel({ ph: from.ph });
+  const model = seasonModel();
   const feed = fed * life.feed;
   // Fish use oxygen for their feed, and no less than at rest.
   const breath = Math.max(
@@ -92,6 +92,10 @@ export function waterAhead(
     topUp: 0,
     tapAlkalinity: 0,
     tapCarbon: 0,
+    ph: from.ph,
+    oxygen: null,
+    shell: 0,
+    calcium: 0,
   });
   const y = new Float64Array(STATES);
   y[TAN] = from.tan;

@@ -1,6 +1,8 @@
 import { luFactor, luSolve } from '../numerics/linear.ts';
 import type { Interval, Reading } from '../system/index.ts';
-import { runSeason, type Course, type Season, type SeasonGround } from './season.ts';
+import type { Course } from './course.ts';
+import type { SeasonGround } from './ground.ts';
+import { runSeason, type Season } from './season.ts';
 
 /**
  * A start fitted to a grower's readings: the two masses of bacteria at its beginning and one factor on their
@@ -67,12 +69,12 @@ function off(value: number, [low, high]: Interval): number {
 /** Residuals of all readings, then those of the prior. */
 function residuals(season: Season, readings: readonly Reading[], p: Parameters): number[] {
   const out: number[] = [];
-  for (const r of readings) {
-    const day = Math.min(season.days, Math.max(0, r.day));
-    if (r.tan) out.push(off(season.tan[day]!, r.tan));
-    if (r.nitrite) out.push(off(season.nitrite[day]!, r.nitrite));
-    if (r.nitrate) out.push(off(season.nitrate[day]!, r.nitrate));
-  }
+  readings.forEach((r, i) => {
+    const at = season.probes[i]!;
+    if (r.tan) out.push(off(at.tan, r.tan));
+    if (r.nitrite) out.push(off(at.nitrite, r.nitrite));
+    if (r.nitrate) out.push(off(at.nitrate, r.nitrate));
+  });
   for (const i of [0, 1, 2] as const) out.push(p[i] / PRIOR_SPREAD[i]);
   return out;
 }
@@ -154,9 +156,11 @@ export function fitSeason(
   readings: readonly Reading[],
   progress: (done: number) => boolean = () => true,
 ): Fit | null {
-  const known = readings.filter((r) => r.day <= course.days && (r.tan ?? r.nitrite ?? r.nitrate));
-  const until = Math.max(1, ...known.map((r) => r.day));
-  const short = { ...course, days: until };
+  const known = readings
+    .filter((r) => r.day >= 0 && r.day <= course.days && (r.tan ?? r.nitrite ?? r.nitrate))
+    .sort((a, b) => a.day - b.day);
+  const until = Math.max(1, Math.ceil(Math.max(0, ...known.map((r) => r.day))));
+  const short = { ...course, days: until, probes: known.map((r) => r.day) };
   const at = (p: Parameters) => residuals(runSeason(ground, withParameters(short, p)), known, p);
   const work = MOST_ROUNDS * 5 + DRAWS + 1;
   let done = 0;

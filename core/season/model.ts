@@ -7,11 +7,13 @@ import {
   inorganicCarbon,
   nitrifyingPh,
   phNear,
-  phOf,
   saturation,
+  shellConstants,
+  shellDissolved,
   tanCapacity,
   unionisedShare,
   type CarbonateConstants,
+  type ShellConstants,
 } from '../life/index.ts';
 import type { Celsius, CubicMetres, Metres, SquareMetres } from '../quantity/si.ts';
 import {
@@ -39,7 +41,11 @@ export const N_IN = 8;
 export const N_OUT = 9;
 /** Taken up by plants since the start, part of what is out. */
 export const N_TAKEN = 10;
-export const STATES = 11;
+/** Shell dissolved since the start, mg/L CaCO₃. */
+export const SHELL = 11;
+export const STATES = 12;
+/** States that the rates depend on come first. */
+const COUPLED = OXYGEN + 1;
 
 /** Oxygen used by each step of nitrification, g/g N. */
 const OXYGEN_1 = 3.43;
@@ -77,13 +83,18 @@ export interface Conditions {
   readonly topUp: CubicMetres;
   readonly tapAlkalinity: number;
   readonly tapCarbon: number;
+  /** pH and oxygen that are held; null where they follow. */
+  readonly ph: number | null;
+  readonly oxygen: number | null;
+  /** Shell that the water reaches, and calcium in the water, mg/L as CaCO₃. */
+  readonly shell: SquareMetres;
+  readonly calcium: number;
 }
 
 /** The model with its conditions, which are set anew for each day. */
 export interface Model {
   set(conditions: Conditions): void;
   advance(from: number, till: number, y: Float64Array): number;
-  ph(y: Float64Array): number;
 }
 
 /** Factor on growth by what a kind lives on and breathes. */
@@ -96,16 +107,16 @@ const fed = (b: Nitrifiers, nitrogen: number, oxygen: number): number =>
  * @param rate factor on the growth of both kinds of bacteria, fitted to readings
  * @param tolerance error of a step, relative
  */
-export function seasonModel(held: Held, rate = 1, tolerance = 1e-4): Model {
+export function seasonModel(rate = 1, tolerance = 1e-4): Model {
   let c: Conditions;
   let constants: CarbonateConstants = carbonateConstants(20);
   let warm = 1;
   let saturated = 9;
   let guess = 7;
-  const heldPh = held.ph === undefined ? null : held.ph;
+  let shell: ShellConstants = shellConstants(20);
 
   function acidity(y: Float64Array): number {
-    if (heldPh !== null) return heldPh;
+    if (c.ph !== null) return c.ph;
     guess = phNear(y[ALKALINITY]!, Math.max(1e-6, y[CARBON]!), constants, guess);
     return guess;
   }
@@ -147,35 +158,43 @@ export function seasonModel(held: Held, rate = 1, tolerance = 1e-4): Model {
     d[X2] = NITRITE_OXIDISERS.yield * r2 - NITRITE_OXIDISERS.decay * warm * y[X2]!;
     const back = ALKALINITY_BACK_PER_N * (taken + denitrified);
     const used = ALKALINITY_PER_N * r1;
-    d[ALKALINITY] = back - used + fresh * c.tapAlkalinity;
-    if (heldPh !== null) d[CARBON] = 0;
+    const dissolving =
+      c.shell > 0
+        ? shellDissolved(c.shell, ph, Math.max(0, y[CARBON]!), c.calcium, constants, shell) /
+          c.volume
+        : 0;
+    // Who holds the pH gives what the bacteria use up.
+    if (c.ph !== null) d[ALKALINITY] = d[CARBON] = 0;
     else {
+      d[ALKALINITY] = back - used + fresh * c.tapAlkalinity + dissolving;
       const h = 10 ** -ph;
       const { k1, k2, kh } = constants;
       const dissolved = (y[CARBON]! * h * h) / (h * h + k1 * h + k1 * k2);
       d[CARBON] =
         CO2_TO_O2 * k * (1000 * kh * CO2_IN_AIR - dissolved) +
         CARBON_PER_OXYGEN * breath +
-        fresh * c.tapCarbon;
+        fresh * c.tapCarbon +
+        dissolving / (2 * CACO3_PER_EQUIVALENT);
     }
     d[OXYGEN] =
-      held.do === undefined ? k * (saturated - oxygen) - breath - OXYGEN_1 * r1 - OXYGEN_2 * r2 : 0;
+      c.oxygen === null ? k * (saturated - oxygen) - breath - OXYGEN_1 * r1 - OXYGEN_2 * r2 : 0;
     d[N_IN] = made;
     d[N_OUT] = taken + denitrified;
     d[N_TAKEN] = taken;
+    d[SHELL] = dissolving;
   }
 
-  const floor = Float64Array.from([0.02, 0.02, 0.1, 1e-6, 1e-7, 1, 0.01, 0.1, 1, 1, 1]);
-  const stepper: Stepper = rosenbrock(STATES, rates, floor);
+  const floor = Float64Array.from([0.05, 0.05, 0.5, 1e-6, 1e-7, 2, 0.02, 0.5, 1, 1, 1, 1]);
+  const stepper: Stepper = rosenbrock(STATES, rates, floor, COUPLED);
   return {
     set(conditions) {
       c = conditions;
       constants = carbonateConstants(c.t);
+      if (c.shell > 0) shell = shellConstants(c.t);
       warm = warmth(c.t);
       saturated = saturation(c.t, c.altitude);
     },
     advance: (from, till, y) => stepper.advance(from, till, y, tolerance),
-    ph: (y) => heldPh ?? phOf(y[ALKALINITY]!, Math.max(1e-6, y[CARBON]!), constants),
   };
 }
 
@@ -183,5 +202,5 @@ export function seasonModel(held: Held, rate = 1, tolerance = 1e-4): Model {
 export const carbonOf = (ph: number, alkalinity: number, t: Celsius): number =>
   inorganicCarbon(ph, alkalinity, carbonateConstants(t));
 
-/** Alkalinity as CaCO₃ and carbon of a bicarbonate dose. */
+/** Inorganic carbon of a bicarbonate dose, mmol/L. */
 export const bicarbonate = (alkalinity: number): number => alkalinity / CACO3_PER_EQUIVALENT;

@@ -35,9 +35,15 @@ export interface Stepper {
  *
  * @param n number of states
  * @param floor size below which a state's error counts absolutely
+ * @param coupled states that the rates depend on; those after them only add up
  * @source Kaps & Rentrop (1979), Numer. Math. 33, 55–68; coefficients of Shampine (1982), ACM Trans. Math. Softw. 8, 93–113
  */
-export function rosenbrock(n: number, rates: Rates, floor: Float64Array): Stepper {
+export function rosenbrock(
+  n: number,
+  rates: Rates,
+  floor: Float64Array,
+  coupled: number = n,
+): Stepper {
   const f0 = new Float64Array(n);
   const f = new Float64Array(n);
   const g1 = new Float64Array(n);
@@ -53,7 +59,7 @@ export function rosenbrock(n: number, rates: Rates, floor: Float64Array): Steppe
 
   function differentiate(t: number, y: Float64Array): void {
     at.set(y);
-    for (let j = 0; j < n; j++) {
+    for (let j = 0; j < coupled; j++) {
       const step = 1e-7 * Math.max(Math.abs(y[j]!), floor[j]!);
       at[j] = y[j]! + step;
       rates(t, at, f);

@@ -74,6 +74,19 @@ export const STEPS: Readonly<Record<number, Raise>> = {
   4: (document) => ({ build: structuredClone(USUAL_BUILD), ...document }),
   /** Version 6 knows how the running system is looked after. */
   5: (document) => ({ care: structuredClone(NO_CARE), ...document }),
+  /** Version 7 doses ammonia to a target, not so much a day, and knows what is wanted of a year. */
+  6: (document) => ({
+    ...document,
+    plan: isLoose(document.plan)
+      ? {
+          wishes: [],
+          away: [],
+          time: null,
+          ...document.plan,
+          dose: isLoose(document.plan.dose) ? document.plan.dose : { ...USUAL_PLAN.dose },
+        }
+      : document.plan,
+  }),
 };
 
 function isLoose(x: unknown): x is Loose {

@@ -22,7 +22,7 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 6;
+export const DOCUMENT_VERSION = 7;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -441,16 +441,40 @@ export type SeasonEvent =
   | { id: string; day: number; kind: 'death'; count: number }
   | { id: string; day: number; kind: 'harvest'; share: Share }
   | { id: string; day: number; kind: 'treatment'; kills: Share }
-  | { id: string; day: number; kind: 'heater-off'; days: number };
+  | { id: string; day: number; kind: 'heater-off'; days: number }
+  /** A bag of shell or chalk hung where the water passes. */
+  | { id: string; day: number; kind: 'shell'; mass: Kilograms };
 
 export const STARTS = ['fishless', 'fish', 'seeded'] as const;
 export type StartKind = (typeof STARTS)[number];
 
+/** Ammonia of a start without fish, mg N/L: up to a target, and again when it has fallen under a mark. */
+export interface AmmoniaDose {
+  target: GramsPerCubicMetre;
+  again: GramsPerCubicMetre;
+}
+
+/** Something that the grower would like of a year. Days are days of the year. */
+export type Wish =
+  /** Heads of a leaf crop a week, harvested between two days. */
+  | { id: string; kind: 'heads'; crop: string; perWeek: number; from: number; to: number }
+  /** Fresh mass of a crop in the year. */
+  | { id: string; kind: 'mass'; crop: string; mass: Kilograms }
+  /** So many fish of a mass by a day. */
+  | { id: string; kind: 'fish'; count: number; mass: Kilograms; by: number };
+
+/** Days on which nobody looks after the system. */
+export interface Away {
+  id: string;
+  /** First day of the season, and how many. */
+  day: number;
+  days: number;
+}
+
 /** How the system is started, and what is planned for the season. */
 export interface Plan {
   start: StartKind;
-  /** Ammonia added once a day in a start without fish, mg N/L. */
-  dose: GramsPerCubicMetre;
+  dose: AmmoniaDose;
   /** Bacteria of the start, as a factor on a bare one. */
   seed: number;
   /** Day of the year on which it begins. */
@@ -458,6 +482,10 @@ export interface Plan {
   days: number;
   events: SeasonEvent[];
   readings: Reading[];
+  wishes: Wish[];
+  away: Away[];
+  /** Most time that there is on a day; null where it does not matter. */
+  time: Seconds | null;
 }
 
 export const SCHOOLS = [

@@ -1,3 +1,4 @@
+import { CYCLING_LIMITS } from '../limits/index.ts';
 import type { Build, Care, OwnKinds, Plan, Site, WaterState } from './types.ts';
 
 /** What a document holds where its grower has noted nothing yet. */
@@ -45,12 +46,15 @@ export const USUAL_WATER: WaterState = {
 
 export const USUAL_PLAN: Plan = {
   start: 'fishless',
-  dose: 0.3,
+  dose: { target: CYCLING_LIMITS.target, again: CYCLING_LIMITS.again },
   seed: 1,
   begins: 91,
   days: 120,
   events: [],
   readings: [],
+  wishes: [],
+  away: [],
+  time: null,
 };
 
 export const NO_OWN: OwnKinds = {

@@ -9,7 +9,7 @@ import {
 } from '../limits/index.ts';
 import { degrees, litres, say, share as part, time, type Phrase } from '../quantity/index.ts';
 import type { Share } from '../quantity/si.ts';
-import { renewedAlike, tapWater } from '../readings/index.ts';
+import { RAIN, newWaterOf, renewedAlike } from '../readings/index.ts';
 import {
   ammoniaHolds,
   bandHolds,
@@ -30,7 +30,7 @@ export type Pace = 'calm' | 'grave' | 'rescue';
 export const afterRenewal =
   (g: Ground, share: Share, cooling = false) =>
   (w: Water): Water => {
-    const tap = tapWater(g.t.system, w);
+    const tap = newWaterOf(g.t.system, w, g.source);
     return cooling ? renewed(w, tap, share) : renewedAlike(w, tap, share);
   };
 
@@ -161,6 +161,11 @@ export const newWater = (cooling = false): Phrase[] => [
     : say`Bring the new water within ${degrees(TEMPERATURE_LIMITS.within)} of the tank.`,
 ];
 
+/** What rain water is taken from. */
+export const rainWords = (): Phrase[] => [
+  say`Take rain water from a clean roof without copper or zinc, or water of a reverse osmosis filter.`,
+];
+
 /** The step of a change. */
 export function changeStep(
   g: Ground,
@@ -174,6 +179,7 @@ export function changeStep(
     'change',
     [
       ...newWater(cooling),
+      ...(g.source === 'rain' ? rainWords() : []),
       say`Unplug pump and heater.`,
       say`Change ${litres(volume)} of the water (${part(share)}).`,
       say`Plug pump and heater in again. Test again in ${time(wait)}.`,
@@ -184,7 +190,12 @@ export function changeStep(
       measure: 'volume',
       about,
       wait,
-      books: { kind: 'water-change', volume, ...(about ? { about } : {}) },
+      books: {
+        kind: 'water-change',
+        volume,
+        ...(about ? { about } : {}),
+        ...(g.source === 'rain' ? { what: RAIN } : {}),
+      },
     },
   );
 }

@@ -1,4 +1,7 @@
 import {
+  CO2_IN_AIR,
+  alkalinityAtPressure,
+  carbonateConstants,
   closedPh,
   phWaitOf,
   pressureOf,
@@ -12,14 +15,18 @@ import {
 } from '../life/index.ts';
 import {
   ALKALINITY_RANGE,
+  IRON_PH,
   KIT_ERROR,
+  MEMORY,
   PH_DAY,
   PH_LEAST,
   PH_STEP,
   PH_USUAL,
   UNIONISED_LIMITS,
 } from '../limits/index.ts';
-import { bandsOf, type Tended } from '../readings/index.ts';
+import { ACIDS } from '../catalogue/index.ts';
+import type { Entry } from '../entries/types.ts';
+import { RAIN, bandsOf, recent, type NewWaterSource, type Tended } from '../readings/index.ts';
 import type { CubicMetres } from '../quantity/si.ts';
 
 /** The water that treatments are tried on: the middle of what is known, and its worst and best ends. */
@@ -44,6 +51,8 @@ export interface Ground {
   readonly phEdge: readonly [number, number];
   /** pH moved by what was done within a day, in all. */
   readonly moved: number;
+  /** What new water is taken from. */
+  readonly source: NewWaterSource;
 }
 
 const endOf = (water: Water, middle: boolean): End => {
@@ -65,6 +74,19 @@ type Side = 'low' | 'high' | 'best';
 const alkalinityError = (read: number): number =>
   Math.min(KIT_ERROR.alkalinity, KIT_ERROR.alkalinityShare * read);
 
+/**
+ * Alkalinity where a test shows next to none: water in air has some at any pH, and a dose is calculated from it.
+ *
+ * @param read mg/L CaCO₃
+ */
+const leastAlkalinity = (read: number, ph: number, t: number): number =>
+  read >= KIT_ERROR.alkalinity
+    ? read
+    : Math.max(
+        read,
+        Math.min(KIT_ERROR.alkalinity, alkalinityAtPressure(ph, CO2_IN_AIR, carbonateConstants(t))),
+      );
+
 /** The ground of treatments, from what is known. */
 export function groundOf(t: Tended): Ground {
   const k = t.known;
@@ -84,13 +106,22 @@ export function groundOf(t: Tended): Ground {
     return side === 'best' ? x : side === 'low' ? Math.max(0, x - error) : x + error;
   };
   const at = (ph: Side, alk: Side, load: Side): Water =>
-    waterByPh(wide('ph', ph, PH_USUAL.design), alkalinity(alk), wide('temperature', ph, 20), {
-      tan: band('tan', load),
-      nitrite: band('nitrite', load),
-      nitrate: band('nitrate', load),
-      chloride: band('chloride', load === 'high' ? 'low' : load === 'low' ? 'high' : 'best'),
-      chlorine: band('chlorine', load),
-    });
+    waterByPh(
+      wide('ph', ph, PH_USUAL.design),
+      leastAlkalinity(
+        alkalinity(alk),
+        wide('ph', ph, PH_USUAL.design),
+        wide('temperature', ph, 20),
+      ),
+      wide('temperature', ph, 20),
+      {
+        tan: band('tan', load),
+        nitrite: band('nitrite', load),
+        nitrate: band('nitrate', load),
+        chloride: band('chloride', load === 'high' ? 'low' : load === 'low' ? 'high' : 'best'),
+        chlorine: band('chlorine', load),
+      },
+    );
   const middle = endOf(at('best', 'best', 'best'), true);
   const heavy = endOf(at('best', 'best', 'high'), true);
   return {
@@ -108,8 +139,28 @@ export function groundOf(t: Tended): Ground {
     heavy,
     phEdge: bandsOf(t).ph?.edge ?? [0, 14],
     moved: t.movements.reduce((sum, m) => sum + Math.abs(m.by), 0),
+    source: sourceOf(t),
   };
 }
+
+/**
+ * What new water is taken from: the tap, or rain where acid did not bring a high pH down for long, as the alkalinity
+ * holds it up and the tap brings more; and on with rain until the alkalinity has fallen.
+ */
+export function sourceOf(t: Tended): NewWaterSource {
+  const { alkalinity, ph } = t.known;
+  const tap = t.system.site.tap.alkalinity;
+  const known = alkalinity && alkalinity.fresh && alkalinity.from !== 'plausible';
+  if (!t.hasFish || !known || tap === null || tap <= ALKALINITY_RANGE.aim) return 'tap';
+  if (alkalinity.best <= ALKALINITY_RANGE.high) return 'tap';
+  const since = (e: Entry) => e.what === RAIN || isAcid(e);
+  const high = ph !== undefined && ph.best > IRON_PH.fallsOut;
+  const uses = recent(t, MEMORY.topUps, since).some((e) => e.what === RAIN || high);
+  return uses ? 'rain' : 'tap';
+}
+/** Whether an entry is a dose of acid. */
+export const isAcid = (e: Entry): boolean =>
+  e.kind === 'dose' && ACIDS.some((a) => a.id === e.what);
 
 /** Ground after something was done to its water. */
 export function groundAfter(g: Ground, apply: (w: Water) => Water): Ground {

@@ -18,6 +18,13 @@ export function unionisedNow(t: Tended): number | null {
   return tan.band[1] * unionisedShare(temperature.band[1], worstPh);
 }
 
+/** The same by the last reading, not widened by the days since; null where nothing was read. */
+function unionisedAsRead(t: Tended): number | null {
+  const { tan, temperature, ph: acidity } = t.known;
+  if (!tan || !temperature || !acidity || acidity.from === 'plausible') return null;
+  return tan.read[1] * unionisedShare(temperature.read[1], acidity.read[1]);
+}
+
 const NO_BASE = {
   treatment: 'base',
   because: say`Raising the pH would turn more of the ammonia poisonous.`,
@@ -66,6 +73,25 @@ export function ammonia(t: Tended): Hazard[] {
     ];
   }
   const grave = now >= act;
+  const asRead = unionisedAsRead(t);
+  // What only time has made uncertain is read before anything is done about it.
+  if (asRead !== null && asRead < caution && !tan.doubted)
+    return [
+      hazardOf(
+        'ammonia',
+        'today',
+        [
+          ...level,
+          ...say` It was last read safe. If it has risen since, up to ${concentration(now)} of it is un-ionised: read it before you do anything.`,
+        ],
+        {
+          ...shared,
+          feed: grave ? 'half' : 'full',
+          readsNow: ['tan', 'ph'],
+          unless: say`A reading like the last one.`,
+        },
+      ),
+    ];
   if (unread)
     return [
       hazardOf(

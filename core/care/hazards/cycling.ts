@@ -1,7 +1,7 @@
 import { ALKALINITY_RANGE, CYCLING_LIMITS, CYCLING_PH, HEAT_WAIT } from '../../limits/index.ts';
-import { nitrifyingPh } from '../../life/index.ts';
+import { doseHold, nitrifyingPh } from '../../life/index.ts';
 import { concentration, hardness, ph as acidity, say, share } from '../../quantity/index.ts';
-import { daysRunning, type Tended } from '../../readings/index.ts';
+import { daysRunning, type Known, type Tended } from '../../readings/index.ts';
 import type { Avoided } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
@@ -53,24 +53,38 @@ export function cycling(t: Tended): Hazard[] {
       ),
     );
   }
-  const hold: Avoided[] = [
-    ...(nitrite && nitrite.fresh && nitrite.best > CYCLING_LIMITS.holdNitrite
+  // Each dose uses some up, unseen: it is read before it can have run out.
+  if (!acid && !soft && alk && alk.from !== 'plausible' && alk.band[0] < ALKALINITY_RANGE.low)
+    out.push(
+      hazardOf(
+        'cycling',
+        'today',
+        say`Alkalinity can be at ${hardness(alk.band[0])} by now: the ammonia that was given since it was read uses it up.`,
+        { rests: ['alkalinity'], source, readsNow: ['alkalinity', 'ph'] },
+      ),
+    );
+  const read = (x: Known | undefined) => (x?.fresh ? x.best : null);
+  const why = doseHold(t.system.plan.dose, {
+    tan: read(tan),
+    nitrite: read(nitrite),
+    ph: null,
+  });
+  const hold: Avoided[] =
+    why === 'nitrite'
       ? [
           {
-            treatment: 'nutrient' as const,
+            treatment: 'nutrient',
             because: say`Give no ammonia while nitrite is over ${concentration(CYCLING_LIMITS.holdNitrite)}.`,
           },
         ]
-      : []),
-    ...(tan && tan.fresh && tan.best >= CYCLING_LIMITS.mostTan
-      ? [
-          {
-            treatment: 'nutrient' as const,
-            because: say`Give no ammonia: ${concentration(CYCLING_LIMITS.mostTan)} and more stalls the bacteria that it is for.`,
-          },
-        ]
-      : []),
-  ];
+      : why === 'tan'
+        ? [
+            {
+              treatment: 'nutrient',
+              because: say`Give no ammonia: ${concentration(CYCLING_LIMITS.mostTan)} and more stalls the bacteria that it is for.`,
+            },
+          ]
+        : [];
   if (hold.length)
     out.push(
       hazardOf(

@@ -16,6 +16,24 @@ export function nitrite(t: Tended): Hazard[] {
   const chloride = t.known.chloride?.band[0] ?? 0;
   if (chloride >= CHLORIDE_RATIO.least * now) return [];
   const grave = now >= act;
+  if (read.read[1] < caution && !read.doubted)
+    return [
+      hazardOf(
+        'nitrite',
+        'today',
+        [
+          ...levelWords('Nitrite', read, 'concentration'),
+          ...say` It was last read safe. These fish tolerate ${concentration(caution)}: read it before you do anything.`,
+        ],
+        {
+          about: tankOf(t),
+          rests: ['nitrite', 'chloride'],
+          readsNow: ['nitrite'],
+          source: 'Limits by species.',
+          unless: say`A reading like the last one.`,
+        },
+      ),
+    ];
   const target = NITRITE_AIM.share * caution;
   const share = shareTo(now, target, 0) ?? 1;
   const oneChange = share <= CHANGE_LIMITS.atOnce;

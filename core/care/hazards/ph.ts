@@ -6,13 +6,31 @@ import {
   CHANGE_WAIT,
   CYCLING_PH,
   IRON_PH,
+  MEMORY,
   PH_RESCUE_WAIT,
+  TEST_EVERY,
   carbonDioxideLimit,
   phSurvived,
 } from '../../limits/index.ts';
 import { concentration, hardness, ph as acidity, say } from '../../quantity/index.ts';
-import { bandsOf, standing, tankOf, type Tended } from '../../readings/index.ts';
-import { BASE, lookStep, type Ground } from '../../treatment/index.ts';
+import {
+  alkalinityUse,
+  bandsOf,
+  recent,
+  standing,
+  tankOf,
+  type Tended,
+} from '../../readings/index.ts';
+import {
+  BASE,
+  afterRenewal,
+  endAfter,
+  isAcid,
+  lookStep,
+  rainWords,
+  smallestShare,
+  type Ground,
+} from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
 /** pH, alkalinity and free carbon dioxide. */
@@ -44,6 +62,15 @@ const LIMESTONE = () =>
     ],
     '',
   );
+const SOFT_WATER = () =>
+  lookStep(
+    say`Use rain water for new water`,
+    [
+      say`Top up and change with rain water, or with water of a reverse osmosis filter, until the alkalinity has fallen to ${hardness(ALKALINITY_RANGE.high)}.`,
+      ...rainWords(),
+    ],
+    '',
+  );
 const ACID_SOURCE = () =>
   lookStep(
     say`Find what made the water acidic`,
@@ -52,6 +79,43 @@ const ACID_SOURCE = () =>
     ],
     '',
   );
+
+/** pH that is high again after acid: carbon dioxide has left, and the alkalinity holds it up. */
+function cameBack(t: Tended, now: number, beyond: boolean): Hazard {
+  const [, high] = bandsOf(t).ph!.good;
+  const alk = t.known.alkalinity;
+  const least = Math.max(high, IRON_PH.fallsOut);
+  const soften: Want = {
+    kind: 'change',
+    pace: 'calm',
+    // As much as brings the settled pH there; the step rule makes it less.
+    share: (g) =>
+      g.source === 'rain'
+        ? smallestShare(
+            (s) =>
+              endAfter(g.middle, afterRenewal(g, s)(g.middle.water)).states.settled.ph <= least,
+          )
+        : 0,
+  };
+  return hazardOf(
+    'ph',
+    beyond ? 'today' : 'week',
+    say`The pH is ${acidity(now)} again after acid. ${hardness(alk?.best ?? 0)} of alkalinity holds it up: acid lowers it only until the carbon dioxide has left.`,
+    {
+      about: tankOf(t),
+      rests: ['ph', 'alkalinity', 'temperature'],
+      source: SOURCE,
+      readsAfter: ['ph', 'alkalinity'],
+      again: beyond ? CHANGE_WAIT.calm : MEMORY.topUps,
+      wants: [
+        { kind: 'step', step: LIMESTONE() },
+        { kind: 'step', step: SOFT_WATER() },
+        ...(beyond ? [soften] : []),
+      ],
+      unless: say`A pH in its range at the next reading. Bacteria lower it by themselves.`,
+    },
+  );
+}
 
 function fishPh(t: Tended): Hazard[] {
   const read = t.known.ph;
@@ -108,6 +172,8 @@ function fishPh(t: Tended): Hazard[] {
     return [
       hazardOf('ph', grave ? 'today' : 'week', because, {
         ...shared,
+        // What is fed turns to acid, while the bacteria that would clear it hardly work.
+        feed: now < CYCLING_PH.hardly ? 0 : 'full',
         wants: [raiseTo(Math.min(low + AQUAPONIC_PH.into, high))],
         readsNow: read.fresh ? [] : ['ph'],
         unless: say`A pH in its range at the next reading. A dose shows in the alkalinity before it shows in the pH.`,
@@ -115,6 +181,8 @@ function fishPh(t: Tended): Hazard[] {
     ];
   }
   const beyond = now > most;
+  const acids = recent(t, MEMORY.deaths, isAcid);
+  if (acids.length && now > Math.max(high, IRON_PH.fallsOut)) return [cameBack(t, now, beyond)];
   if (beyond || (now > IRON_PH.fallsOut && t.hasPlants && now > high))
     return [
       hazardOf(
@@ -169,20 +237,42 @@ export function alkalinity(t: Tended): Hazard[] {
   if (!t.hasFish || !read || read.from === 'plausible') return [];
   const { floor, low, high, aim } = ALKALINITY_RANGE;
   const now = read.best;
-  if (now >= low) return [];
+  const use = alkalinityUse(t.life, t.volume);
+  // Given before it is short: it is used up between two tests.
+  const least = Math.min(aim, low + use);
+  if (now >= least) {
+    if (read.band[0] >= floor || !(use > 0)) return [];
+    return [
+      hazardOf(
+        'alkalinity',
+        'today',
+        say`Bacteria use up to ${hardness(use)} of alkalinity a day. It can be at ${hardness(read.band[0])} by now.`,
+        {
+          about: tankOf(t),
+          rests: ['alkalinity'],
+          readsNow: ['alkalinity', 'ph'],
+          source: SOURCE,
+          unless: say`Shell or chalk in a bed that makes up for it.`,
+        },
+      ),
+    ];
+  }
+  // Enough for a week, so that it need not be dosed every day.
+  const wanted = Math.min(high, Math.max(aim, low + (use * TEST_EVERY.running) / 86400));
   return [
     hazardOf(
       'alkalinity',
       now < floor ? 'today' : 'week',
       now < floor
-        ? say`Alkalinity is at ${hardness(now)}. Under ${hardness(floor)} the pH can crash within days.`
+        ? say`Alkalinity is at ${hardness(now)}. Under ${hardness(floor)} the pH can crash within days, and every gram of feed uses up more of it.`
         : say`Alkalinity is at ${hardness(now)}. ${hardness(low)} to ${hardness(high)} is usual, and bacteria use it up every day.`,
       {
         about: tankOf(t),
         rests: ['alkalinity', 'ph', 'temperature'],
         source: SOURCE,
+        feed: now < ALKALINITY_RANGE.crash ? 0 : now < floor ? 'half' : 'full',
         readsAfter: ['ph', 'alkalinity'],
-        wants: [{ kind: 'dose', whole: (g) => aim - g.middle.water.alkalinity, rescue: false }],
+        wants: [{ kind: 'dose', whole: (g) => wanted - g.middle.water.alkalinity, rescue: false }],
         unless: say`A higher reading with a fresh test.`,
       },
     ),

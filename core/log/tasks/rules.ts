@@ -1,4 +1,4 @@
-import { IRON_LIMITS } from '../../limits/index.ts';
+import { IRON_LIMITS, TEST_EVERY, WORK_TIME, YOUNG } from '../../limits/index.ts';
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
@@ -50,7 +50,7 @@ const kindIs = (kind: Entry['kind']) => (e: Entry) => e.kind === kind;
 /** Whether the plan of care does a treatment, or says not to. */
 const plans = (t: Tended, id: TreatmentId) => planOf(t).steps.some((s) => s.treatment === id);
 const avoids = (t: Tended, id: TreatmentId) => planOf(t).avoid.some((a) => a.treatment === id);
-const young = (t: Tended) => (daysRunning(t) ?? 0) < 42;
+const young = (t: Tended) => (daysRunning(t) ?? 0) * 86400 < YOUNG.age;
 
 /** A day of the year as a date in this year or the next, whichever is to come or not long gone. */
 function datesOf(t: Tended, dayOfTheYear: number): LocalDay[] {
@@ -87,7 +87,7 @@ export const TASKS: readonly TaskRule[] = [
     title: (t) =>
       say`Feed ${feed(planOf(t).feed ?? 0)}, in two or three meals, as much as is eaten in five minutes`,
     why: say`By the mass of the fish, the temperature and the plan of care; what is left over rots.`,
-    minutes: 3,
+    minutes: WORK_TIME.feed / 60,
     records: 'feed',
     about: tanks,
     applies: (t) => t.hasFish && (planOf(t).feed ?? 0) > 0,
@@ -98,7 +98,7 @@ export const TASKS: readonly TaskRule[] = [
     id: 'look',
     title: () => say`Look and listen: fish, leaves, level, drains, pump`,
     why: say`Most troubles are seen or heard a day before they cost anything.`,
-    minutes: 3,
+    minutes: WORK_TIME.look / 60,
     records: 'look',
     about: stores,
     applies: () => true,
@@ -109,7 +109,7 @@ export const TASKS: readonly TaskRule[] = [
     id: 'top-up',
     title: (t) => say`Top up, about ${litres(t.c.a.balance.dailyWaterUse * topUpDays(t))}`,
     why: say`Evaporation and leaves take it; the pump must stay covered with every bed full.`,
-    minutes: 5,
+    minutes: WORK_TIME.topUp / 60,
     records: 'top-up',
     about: (t) => [...new Set(pumps(t).map((p) => p.from))],
     applies: (t) => t.c.a.balance.dailyWaterUse > 0 && !plans(t, 'top-up') && !avoids(t, 'top-up'),
@@ -120,17 +120,17 @@ export const TASKS: readonly TaskRule[] = [
     id: 'test-water',
     title: () => say`Test ammonia, nitrite, pH and temperature`,
     why: say`While the bacteria grow these change from day to day; once they are there, a week is often enough.`,
-    minutes: 10,
+    minutes: WORK_TIME.test / 60,
     ...reads('tan', 'nitrite', 'ph', 'temperature'),
     about: tanks,
     applies: fish,
-    schedule: (t) => every(young(t) ? 1 : 7),
+    schedule: (t) => every((young(t) ? TEST_EVERY.young : TEST_EVERY.running) / 86400),
   },
   {
     id: 'test-cycling',
     title: () => say`Test ammonia, nitrite and nitrate`,
     why: say`The forecast of the day it is cycled rests on these readings.`,
-    minutes: 10,
+    minutes: WORK_TIME.test / 60,
     ...reads('tan', 'nitrite', 'nitrate'),
     about: stores,
     applies: (t) =>
@@ -139,17 +139,17 @@ export const TASKS: readonly TaskRule[] = [
       t.system.vessels.some((v) => v.role === 'tank') &&
       young(t) &&
       daysRunning(t) !== null,
-    schedule: () => every(2),
+    schedule: () => every(TEST_EVERY.cycling / 86400),
   },
   {
     id: 'test-nitrate',
     title: () => say`Test nitrate and alkalinity`,
     why: say`Nitrate says whether feed and planting match; alkalinity is what keeps the pH from crashing.`,
-    minutes: 8,
+    minutes: WORK_TIME.slowTest / 60,
     ...reads('nitrate', 'alkalinity'),
     about: tanks,
     applies: fish,
-    schedule: (t) => every(young(t) ? 10 : 14),
+    schedule: (t) => every((young(t) ? TEST_EVERY.slowYoung : TEST_EVERY.slow) / 86400),
   },
   {
     id: 'test-solution',
@@ -277,7 +277,7 @@ export const TASKS: readonly TaskRule[] = [
     id: 'new-fish-test',
     title: () => say`Test ammonia and nitrite: new fish are in`,
     why: say`More feed than the bacteria are used to shows within days.`,
-    minutes: 8,
+    minutes: WORK_TIME.slowTest / 60,
     ...reads('tan', 'nitrite'),
     about: tanks,
     applies: (t) => newest(t, kindIs('fish-in')) !== null,
@@ -298,7 +298,7 @@ export const TASKS: readonly TaskRule[] = [
     id: 'weigh-fish',
     title: () => say`Weigh a few fish`,
     why: say`Feed, oxygen and stocking all follow from their mass.`,
-    minutes: 20,
+    minutes: WORK_TIME.weigh / 60,
     records: 'fish-weighed',
     about: tanks,
     applies: (t) => t.life.groups.some((g) => g.kind.use !== 'ornamental' && g.count > 0),
@@ -310,7 +310,7 @@ export const TASKS: readonly TaskRule[] = [
     title: (t) =>
       say`Iron chelate for ${litres(t.volume)}: ${dose(chelateFor(IRON_LIMITS.dose, t.volume, CHELATES[0]!.iron))} of ${CHELATES[0]!.name}`,
     why: say`A young system lacks iron: ${concentration(IRON_LIMITS.dose)} every three weeks, EDDHA at high pH.`,
-    minutes: 5,
+    minutes: WORK_TIME.dose / 60,
     records: 'dose',
     applies: (t) =>
       t.hasFish && t.hasPlants && (daysRunning(t) ?? 0) > 20 && (daysRunning(t) ?? 0) < 365,

@@ -142,6 +142,22 @@ export const solution = Joi.object({
   .allow(null)
   .required();
 
+/** An entry whose keys depend on its kind. */
+const ofKinds = (base: Joi.SchemaMap, kinds: Record<string, Joi.SchemaMap>, name: string) =>
+  Joi.alternatives().conditional('.kind', {
+    switch: Object.entries(kinds).map(([is, keys], i, all) => ({
+      is,
+      then: Joi.object({ ...base, ...keys }),
+      ...(i === all.length - 1
+        ? {
+            otherwise: Joi.forbidden().messages({
+              'any.unknown': `is a kind of ${name} that this version does not know`,
+            }),
+          }
+        : {}),
+    })),
+  });
+
 const eventBase = { id, kind: Joi.string(), day: num('plan.events.*.day') };
 const eventShare = num('plan.events.*.share');
 const eventKinds: Record<string, Joi.SchemaMap> = {
@@ -154,20 +170,9 @@ const eventKinds: Record<string, Joi.SchemaMap> = {
   harvest: { share: eventShare },
   treatment: { kills: num('plan.events.*.kills') },
   'heater-off': { days: num('plan.events.*.days') },
+  shell: { mass: num('plan.events.*.mass') },
 };
-const event = Joi.alternatives().conditional('.kind', {
-  switch: Object.entries(eventKinds).map(([is, keys], i, all) => ({
-    is,
-    then: Joi.object({ ...eventBase, ...keys }),
-    ...(i === all.length - 1
-      ? {
-          otherwise: Joi.forbidden().messages({
-            'any.unknown': 'is a kind of event that this version does not know',
-          }),
-        }
-      : {}),
-  })),
-});
+const event = ofKinds(eventBase, eventKinds, 'event');
 
 const band = Joi.array()
   .ordered(
@@ -184,14 +189,40 @@ const reading = Joi.object({
   nitrate: band,
 });
 
+const wishKinds: Record<string, Joi.SchemaMap> = {
+  heads: {
+    crop: Joi.string().max(64).required(),
+    perWeek: num('plan.wishes.*.perWeek'),
+    from: num('plan.wishes.*.from').integer(),
+    to: num('plan.wishes.*.to').integer(),
+  },
+  mass: { crop: Joi.string().max(64).required(), mass: num('plan.wishes.*.mass') },
+  fish: {
+    count: num('plan.wishes.*.count').integer(),
+    mass: num('plan.wishes.*.mass'),
+    by: num('plan.wishes.*.by').integer(),
+  },
+};
+const wish = ofKinds({ id, kind: Joi.string() }, wishKinds, 'wish');
+
 export const plan = Joi.object({
   start: oneOfKinds(STARTS),
-  dose: num('plan.dose'),
+  dose: Joi.object({
+    target: num('plan.dose.target'),
+    again: num('plan.dose.again'),
+  }).required(),
   seed: num('plan.seed'),
   begins: num('plan.begins').integer(),
   days: num('plan.days').integer(),
   events: Joi.array().items(event).max(MOST.events).unique('id').required(),
   readings: Joi.array().items(reading).max(MOST.events).unique('id').required(),
+  wishes: Joi.array().items(wish).max(MOST.own).unique('id').required(),
+  away: Joi.array()
+    .items(Joi.object({ id, day: num('plan.away.*.day'), days: num('plan.away.*.days') }))
+    .max(MOST.own)
+    .unique('id')
+    .required(),
+  time: num('plan.time').allow(null),
 }).required();
 
 export const school = oneOfKinds(SCHOOLS).allow(null);

@@ -17,7 +17,9 @@ const opened = (text: string): SystemDocument => {
 /** What is in `a` is in `b` as well, list entry by list entry. */
 function kept(a: unknown, b: unknown, at = ''): void {
   if (a === null || typeof a !== 'object') {
-    if (at !== '.version') expect(b, at).toEqual(a);
+    // Version 7 reads another quantity there: up to a target, where it was so much a day.
+    if (at === '.plan.dose') expect(b).toEqual({ target: 2, again: 0.5 });
+    else if (at !== '.version') expect(b, at).toEqual(a);
     return;
   }
   for (const [key, value] of Object.entries(a)) {

@@ -1,0 +1,501 @@
+import { DAY_MS, dateIn, momentOf, type Moment } from '../calendar/index.ts';
+import { CARE_STEP, planOf, type Plan } from '../care/index.ts';
+import type { Entry, EntryValues } from '../entries/types.ts';
+import { lifeOf, total } from '../life/index.ts';
+import {
+  CYCLING_LIMITS,
+  FEED_LIMITS,
+  MORE_AIR,
+  SALT_WAIT,
+  TEST_EVERY,
+  WORK_TIME,
+  YOUNG,
+  phSurvived,
+} from '../limits/index.ts';
+import { cycledOn, stepDay, stockingOf, todaysDose } from '../log/index.ts';
+import type { Phrase, QuantityKind } from '../quantity/index.ts';
+import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
+import {
+  AMMONIA,
+  afterDose,
+  asKnown,
+  renewedAlike,
+  newWaterOf,
+  tended,
+  RAIN,
+  type NewWaterSource,
+  type Tended,
+} from '../readings/index.ts';
+import type { Grower, SeasonGround, SeasonRun, Shoal } from '../season/index.ts';
+import type { ReadingId, SystemDocument } from '../system/index.ts';
+import { airIsRisky, groundOf, sourceOf, type Step, type TreatmentId } from '../treatment/index.ts';
+import { Kits } from './kits.ts';
+
+/** The grower of a tended season: tests, makes the plan of care of what the tests say, and does what it says. */
+
+/** Where the clock of a season's log stands: the year is of no account. */
+const YEAR = 2001;
+const ZONE = 'UTC';
+/** The round of the morning, and the last of a day, in hours. */
+const MORNING = 8;
+const EVENING = 22;
+/** Looks of one day, at most, and plans at one look. */
+const MOST_LOOKS = 8;
+const MOST_PLANS = 4;
+/** Nobody looks again sooner. */
+const SOONEST: Seconds = 1800;
+/** Shares of the ration that are left before it is noted as left. */
+const LEFT = 0.6;
+
+/** Something that the grower did, with the plan that it came from. */
+export interface Act {
+  /** Days since the start. */
+  readonly time: number;
+  readonly treatment: TreatmentId | 'ammonia' | 'stock' | 'fish-out' | 'top-up';
+  readonly substance: string | null;
+  /** In SI. */
+  readonly amount: number | null;
+  readonly measure: QuantityKind | null;
+  readonly title: Phrase;
+  /** What it was done for; null where it is routine. */
+  readonly plan: Plan | null;
+}
+
+/** What a season asks of its grower. */
+export interface Asks {
+  seconds: number;
+  /** New water, topped up and changed, m³. */
+  toppedUp: CubicMetres;
+  changed: CubicMetres;
+  /** Given, kg by id of the substance; acids m³. */
+  readonly given: Record<string, Kilograms>;
+  readonly volumes: Record<string, CubicMetres>;
+  feed: Kilograms;
+  tests: number;
+  /** Fish taken out, and their mass. */
+  fish: number;
+  fishMass: Kilograms;
+}
+
+/** Whether fish may come: nothing grave, and ammonia and nitrite were both read low since the last dose. */
+function isSafe(t: Tended, plan: Plan): boolean {
+  const { tan, nitrite, ph } = t.known;
+  if (!tan || !nitrite || !ph || !tan.fresh || !nitrite.fresh) return false;
+  if (plan.urgency === 'now' || plan.hazards.some((h) => h.id === 'deaths')) return false;
+  const { gone } = CYCLING_LIMITS;
+  const [low, high] = phSurvived(t.life.groups.map((g) => g.kind));
+  return (
+    tan.read[1] <= gone && nitrite.read[1] <= gone && ph.best > low + 0.5 && ph.best < high - 0.5
+  );
+}
+
+const DAYS_YOUNG = YOUNG.age / 86400;
+const days = (s: Seconds): number => s / 86400;
+
+export class TendingGrower implements Grower {
+  readonly entries: Entry[] = [];
+  readonly acts: Act[] = [];
+  readonly asks: Asks = {
+    seconds: 0,
+    toppedUp: 0,
+    changed: 0,
+    given: {},
+    volumes: {},
+    feed: 0,
+    tests: 0,
+    fish: 0,
+    fishMass: 0,
+  };
+  /** Day on which the log shows that the bacteria are there; null until then. */
+  cycledDay: number | null = null;
+  private readonly ground: SeasonGround;
+  private readonly kits: Kits;
+  private readonly start: Moment;
+  private readonly last = new Map<ReadingId, number>();
+  private day = -1;
+  private looks = 0;
+  private noted = 0;
+  private weighed = -Infinity;
+  private weights = new Map<string, Kilograms>();
+  private stocking: { day: number; group: number; count: number; each: Kilograms }[] = [];
+  private freshTests: number[] = [];
+  private planAt = Infinity;
+  private counter = 0;
+  private readonly most: Kilograms;
+
+  /** @param begins day of the year */
+  constructor(ground: SeasonGround, begins: number, seed = 1) {
+    this.ground = ground;
+    this.kits = new Kits(seed);
+    this.start = momentOf(dateIn(YEAR, begins), MORNING * 60, ZONE);
+    const life = lifeOf(ground.c);
+    const masses = life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass);
+    this.most = Math.max(
+      total(life.groups, (g) => g.mass),
+      Math.min(Infinity, ...masses),
+    );
+  }
+
+  private moment(time: number): Moment {
+    return Math.round(this.start + time * DAY_MS);
+  }
+  private note(time: number, values: Omit<EntryValues, 'at' | 'zone'>, later: Seconds = 0): void {
+    const at = this.moment(time) + 1000 * later;
+    this.entries.push({ ...values, id: `s${this.counter++}`, at, zone: ZONE, written: at });
+  }
+
+  /** The document as the grower keeps it: the fish that are there, by their last weighing. */
+  private document(run: SeasonRun): SystemDocument {
+    const { system } = run;
+    return {
+      ...system,
+      care: { ...system.care, filled: this.start, stocked: run.shoals.length > 0 },
+      fish:
+        run.shoals.length > 0
+          ? system.fish.map((f) => {
+              const shoal = run.shoals.find((x) => x.fish.id === f.id);
+              return {
+                ...f,
+                count: shoal?.count ?? 0,
+                meanMass: this.weights.get(f.id) ?? shoal?.mass ?? f.meanMass,
+              };
+            })
+          : system.fish,
+    };
+  }
+  /** What the log tells at a time. */
+  tended(run: SeasonRun): Tended {
+    const document = this.document(run);
+    const now = this.moment(run.time);
+    const { a, day } = this.ground.c;
+    const system = asKnown({ system: document, a: { ...a }, day }, this.entries, now, ZONE);
+    return tended({ system, a: { ...a }, day }, this.entries, now, ZONE, [], document);
+  }
+
+  look(run: SeasonRun): number {
+    const morning = run.day !== this.day;
+    if (morning) {
+      this.day = run.day;
+      this.looks = 0;
+      this.chores(run);
+    }
+    this.looks++;
+    const due = this.due(run);
+    if (due.length || run.time >= this.planAt - 1e-6) this.round(run, due);
+    const evening = run.day + days((EVENING - MORNING) * 3600);
+    return this.planAt <= evening && this.looks < MOST_LOOKS ? this.planAt : run.day + 1;
+  }
+
+  /** What is done each morning. */
+  private chores(run: SeasonRun): void {
+    const { asks } = this;
+    const tank = run.shoals[0]?.fish.vessel ?? '';
+    asks.seconds += WORK_TIME.look;
+    const use = this.ground.c.a.balance.dailyWaterUse;
+    asks.toppedUp += use;
+    if (run.day % 3 === 0 && run.day > 0 && use > 0) {
+      asks.seconds += WORK_TIME.topUp;
+      this.note(run.time, {
+        kind: 'top-up',
+        volume: 3 * use,
+        ...(this.source === 'rain' ? { what: RAIN } : {}),
+      });
+    }
+    if (!run.hasFish && run.shoals.length === 0) this.stock(run);
+    else {
+      this.stock(run);
+      const dead = run.tally.deaths - this.noted;
+      if (dead > 0) {
+        this.noted = run.tally.deaths;
+        // What is found is taken out.
+        run.carcass = 0;
+        this.note(run.time, { kind: 'fish-dead', about: tank, count: dead });
+        this.planAt = run.time;
+      }
+      this.watch(run, tank);
+      // The ration follows what the fish grow.
+      if (run.day % 7 === 0) for (const x of run.shoals) this.weights.set(x.fish.id, x.mass);
+      if (run.time - this.weighed >= days(TEST_EVERY.weighed)) this.weigh(run, tank);
+      const { given } = run.feeding();
+      if (given > 0) {
+        asks.seconds += WORK_TIME.feed;
+        asks.feed += given / 1000;
+        this.note(run.time, { kind: 'feed', about: tank, mass: given / 1000 });
+      }
+    }
+  }
+
+  /** How the fish look: short of air, or off their feed. */
+  private watch(run: SeasonRun, tank: string): void {
+    if (!run.hasFish) return;
+    const w = run.fishWater();
+    const gasps = run.shoals.some((x) => x.count > 0 && w.oxygen < x.kind.oxygen.stress);
+    const ration = run.ration() * run.tending.fed;
+    const left = ration > 0 && run.feeding().eaten < LEFT * ration;
+    if (!gasps && !left) {
+      if (this.wasSeen) this.note(run.time, { kind: 'look', about: tank, seen: ['fish-well'] });
+      this.wasSeen = false;
+      return;
+    }
+    this.wasSeen = true;
+    this.planAt = run.time;
+    this.note(run.time, {
+      kind: 'look',
+      about: tank,
+      seen: [...(gasps ? ['fish-gasp'] : []), ...(left ? ['feed-left'] : [])],
+    });
+  }
+  private wasSeen = false;
+  private source: NewWaterSource = 'tap';
+
+  private weigh(run: SeasonRun, tank: string): void {
+    this.weighed = run.time;
+    this.asks.seconds += WORK_TIME.weigh;
+    for (const x of run.shoals) this.weights.set(x.fish.id, x.mass);
+    const [first] = run.shoals;
+    if (first) this.note(run.time, { kind: 'fish-weighed', about: tank, mass: first.mass });
+    this.thin(run, tank);
+  }
+  /** Takes fish out as they grow, so that they stay what the system was designed for. */
+  private thin(run: SeasonRun, tank: string): void {
+    const over = run.fishMass - this.most;
+    if (!(over > 0.02 * this.most)) return;
+    const shoal = run.shoals.reduce<Shoal | null>(
+      (x, y) => (y.kind.use !== 'ornamental' && (!x || y.mass > x.mass) ? y : x),
+      null,
+    );
+    if (!shoal || !(shoal.count > 1)) return;
+    const count = Math.min(shoal.count - 1, Math.ceil(over / shoal.mass));
+    const mass = run.takeOut(shoal, count);
+    this.asks.seconds += WORK_TIME.fish;
+    this.asks.fish += count;
+    this.asks.fishMass += mass;
+    this.note(run.time, { kind: 'fish-out', about: tank, count, mass });
+    this.acted(run, 'fish-out', { amount: mass, measure: 'mass' });
+  }
+
+  /** Fish come in thirds, when the log shows that the bacteria are there. */
+  private stock(run: SeasonRun): void {
+    if (run.course.start === 'fish' || this.cycledDay === null) return;
+    // Fish wait until the tests are calm.
+    if (!this.safe) return;
+    for (const step of this.stocking.splice(0, this.stockedToday(run.day))) {
+      run.stock(step.group, step.count, step.each);
+      const fish = this.ground.c.system.fish[step.group]!;
+      this.asks.seconds += WORK_TIME.fish;
+      this.weights.set(fish.id, run.shoals.find((x) => x.fish.id === fish.id)!.mass);
+      if (this.weighed === -Infinity) this.weighed = run.time;
+      this.note(run.time, { kind: 'fish-in', about: fish.vessel, count: step.count });
+      this.freshTests = [2, 4, 7].map((d) => run.day + d);
+      this.acted(run, 'stock', { amount: step.count, measure: 'count' });
+    }
+  }
+  private safe = false;
+  /** Steps of the stocking that come on a day: those of the first date that is due. */
+  private stockedToday(day: number): number {
+    const first = this.stocking[0]?.day ?? Infinity;
+    if (first > day) return 0;
+    // A step that had to wait puts those after it off.
+    const late = day - first;
+    for (const x of this.stocking) x.day += late;
+    return this.stocking.filter((x) => x.day === day).length;
+  }
+  /** Lays the steps of the stocking out, from tomorrow on. */
+  private layOut(run: SeasonRun, t: Tended): void {
+    const stocking = stockingOf(t);
+    if (!stocking) return;
+    const groups = this.ground.c.system.fish.map((f, group) => ({
+      group,
+      left: f.count,
+      each: Math.min(f.meanMass, t.life.groups[group]?.kind.stockMass ?? f.meanMass),
+    }));
+    const zero = '2001-01-01';
+    stocking.steps.forEach((n, i) => {
+      const wait = Math.round((Date.parse(stepDay(zero, i)) - Date.parse(zero)) / DAY_MS);
+      let more = n;
+      for (const g of groups) {
+        const count = Math.min(more, g.left);
+        if (!(count > 0)) continue;
+        g.left -= count;
+        more -= count;
+        this.stocking.push({ day: run.day + 1 + wait, group: g.group, count, each: g.each });
+      }
+    });
+  }
+
+  private old(id: ReadingId, every: Seconds, time: number): boolean {
+    return time - (this.last.get(id) ?? -Infinity) >= days(every) - 1e-6;
+  }
+  /** Tests that are due as a matter of course. */
+  private due(run: SeasonRun): ReadingId[] {
+    const { time } = run;
+    const out = new Set<ReadingId>();
+    if (this.looks > 1) return [];
+    const young = time < DAYS_YOUNG;
+    const regular = !run.hasFish
+      ? TEST_EVERY.cycling
+      : young
+        ? TEST_EVERY.young
+        : TEST_EVERY.running;
+    if (this.old('tan', regular, time))
+      for (const id of ['tan', 'nitrite', 'ph', 'temperature'] as const) out.add(id);
+    if (this.old('nitrate', young ? TEST_EVERY.slowYoung : TEST_EVERY.slow, time)) {
+      out.add('nitrate');
+      out.add('alkalinity');
+    }
+    if (this.freshTests.includes(run.day)) {
+      out.add('tan');
+      out.add('nitrite');
+    }
+    return [...out];
+  }
+
+  private read(run: SeasonRun, ids: readonly ReadingId[]): boolean {
+    const w = run.water();
+    const values = this.kits.read(ids, {
+      temperature: w.t,
+      ph: run.ph(),
+      tan: w.tan,
+      nitrite: w.nitrite,
+      nitrate: w.nitrate,
+      alkalinity: Math.max(0, w.alkalinity),
+      oxygen: run.fishWater().oxygen,
+      chloride: w.chloride,
+    });
+    const read = Object.keys(values) as ReadingId[];
+    if (!read.length) return false;
+    for (const id of read) this.last.set(id, run.time);
+    this.asks.tests += read.filter((id) => id !== 'temperature').length;
+    this.asks.seconds += WORK_TIME.test;
+    this.note(run.time, { kind: 'reading', ...values });
+    return true;
+  }
+
+  /** A round with a plan: reads, and does what the plan says. */
+  private round(run: SeasonRun, due: readonly ReadingId[]): void {
+    this.planAt = Infinity;
+    if (due.length) this.read(run, due);
+    let t = this.tended(run);
+    let plan = planOf(t);
+    for (let i = 0; i < MOST_PLANS; i++) {
+      const wanted = plan.steps
+        .flatMap((s) => s.reads)
+        .filter((id) => (this.last.get(id) ?? -1) < run.time - 1e-9);
+      const asked = plan.steps.filter((s) => s.treatment === 'read').length > 0 ? wanted : [];
+      if (!asked.length || !this.read(run, asked)) break;
+      t = this.tended(run);
+      plan = planOf(t);
+    }
+    for (const s of plan.steps) this.carryOut(run, t, s, plan);
+    this.feed(run, t, plan);
+    this.cycle(run, t);
+    this.safe = isSafe(t, plan);
+    const source = sourceOf(t);
+    if (source !== this.source) {
+      this.source = source;
+      run.newWater = newWaterOf(run.system, run.water(), source);
+    }
+    const soonest = run.time + days(SOONEST);
+    const now = t.now;
+    const waits = [
+      ...plan.retest.map((r) => r.at),
+      ...plan.steps
+        .filter((s) => s.treatment === 'wait' && s.wait)
+        .map((s) => now + s.wait! * 1000),
+    ];
+    // What was done now is followed by its test; the plan of what is left is made then.
+    const next = Math.min(...waits.filter((at) => at > now), Infinity);
+    if (Number.isFinite(next)) this.planAt = Math.max(soonest, run.time + (next - now) / DAY_MS);
+    if (waits.some((at) => at <= now)) this.planAt = Math.min(this.planAt, run.day + 1);
+  }
+
+  private acted(
+    run: SeasonRun,
+    treatment: Act['treatment'],
+    more: Partial<Omit<Act, 'time' | 'treatment'>> = {},
+  ): void {
+    this.acts.push({
+      substance: null,
+      amount: null,
+      measure: null,
+      title: [],
+      plan: null,
+      ...more,
+      time: run.time,
+      treatment,
+    });
+  }
+
+  private carryOut(run: SeasonRun, t: Tended, s: Step, plan: Plan): void {
+    const { books } = s;
+    if (!books) return;
+    const { asks } = this;
+    if (books.kind === 'task') {
+      this.note(run.time, books, s.at);
+      if (books.what?.startsWith(CARE_STEP)) asks.seconds += WORK_TIME.task;
+      return;
+    }
+    this.acted(run, s.treatment, {
+      substance: s.substance,
+      amount: s.amount,
+      measure: s.measure,
+      title: s.title,
+      plan,
+    });
+    for (let k = 0; k < s.parts; k++) {
+      this.note(run.time, books, s.at + k * SALT_WAIT.part);
+      this.effect(run, t.volume, this.entries.at(-1)!);
+    }
+  }
+  /** What an entry does to the water. */
+  private effect(run: SeasonRun, volume: CubicMetres, e: Entry): void {
+    const { asks } = this;
+    const w = run.water();
+    if (e.kind === 'water-change') {
+      const share = Math.min(1, (e.volume ?? 0) / volume);
+      const source = e.what === RAIN ? 'rain' : 'tap';
+      run.become(renewedAlike(w, newWaterOf(run.system, w, source), share));
+      asks.changed += e.volume ?? 0;
+      asks.seconds += WORK_TIME.change;
+      return;
+    }
+    if (e.kind !== 'dose' || !e.what) return;
+    asks.seconds += WORK_TIME.dose;
+    if (e.mass !== undefined) asks.given[e.what] = (asks.given[e.what] ?? 0) + e.mass;
+    if (e.volume !== undefined) asks.volumes[e.what] = (asks.volumes[e.what] ?? 0) + e.volume;
+    run.become(afterDose(w, e, run.volume));
+  }
+
+  private feed(run: SeasonRun, t: Tended, plan: Plan): void {
+    const full = t.life.feed / 1000;
+    const share = plan.feed === null || !(full > 0) ? 1 : plan.feed / full;
+    const breath = plan.hazards.some((h) => h.air === 'breath');
+    const usual = plan.firstAid.some((s) => s.treatment === 'aerate') && !airIsRisky(groundOf(t));
+    run.tending = {
+      fed: share > 0.99 ? 1 : share > 0 ? FEED_LIMITS.half : 0,
+      clears: true,
+      air: breath || usual ? MORE_AIR.share * this.ground.exchange : 0,
+    };
+  }
+
+  /** Ammonia of a start without fish, and the day on which it is cycled. */
+  private cycle(run: SeasonRun, t: Tended): void {
+    if (run.course.start === 'fish' || run.shoals.length) return;
+    if (this.cycledDay === null && cycledOn(t) !== null) {
+      this.cycledDay = run.day;
+      this.layOut(run, t);
+    }
+    // Once it is cycled the first fish feed the bacteria, when what was dosed last is gone.
+    if (this.cycledDay !== null && this.safe) return;
+    const dose = todaysDose(t);
+    if (!dose || dose.state !== 'due' || !(dose.nitrogen > 0)) return;
+    const e: Omit<EntryValues, 'at' | 'zone'> = {
+      kind: 'dose',
+      what: AMMONIA,
+      mass: dose.nitrogen,
+    };
+    this.note(run.time, e);
+    this.acted(run, 'ammonia', { substance: AMMONIA, amount: dose.nitrogen, measure: 'dose' });
+    this.effect(run, t.volume, this.entries.at(-1)!);
+  }
+}
