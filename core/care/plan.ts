@@ -4,6 +4,7 @@ import {
   CHANGE_WAIT,
   DOSE_AGE,
   HORIZON,
+  KIT_ERROR,
   MEMORY,
   PH_DAY,
   PH_LEAST,
@@ -259,6 +260,8 @@ function unreadForDose(t: Tended): ReadingId[] {
     !starts(alk) &&
     (old(alk, DOSE_AGE.alkalinity) ||
       alk!.from === 'start' ||
+      // What bacteria may have used up since makes too much of the same dose.
+      alk!.read[0] - alk!.band[0] > KIT_ERROR.alkalinity ||
       !alkalinityReadSince(t.entries, t.volume, alk!.at ?? -Infinity))
   )
     out.push('alkalinity');

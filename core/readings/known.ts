@@ -663,8 +663,8 @@ export function knowledgeOf(
     doubts,
     volume: walk.volume.now,
     rest: walk.volume.rest,
-    renewals: walk.renewals.filter((r) => r.at >= from),
-    movements: walk.movements.filter((m) => m.at >= from),
+    renewals: walk.renewals.filter((r) => r.at > from),
+    movements: walk.movements.filter((m) => m.at > from),
     nitrifies,
     future,
   };

@@ -1,5 +1,5 @@
 import { tanAt, unionisedShare } from '../../life/index.ts';
-import { CHANGE_WAIT, PLAUSIBLE_PH, UNIONISED_LIMITS } from '../../limits/index.ts';
+import { CHANGE_WAIT, MEMORY, PLAUSIBLE_PH, UNIONISED_LIMITS } from '../../limits/index.ts';
 import { concentration, ph, say } from '../../quantity/index.ts';
 import { bandsOf, levelWords, tankOf, type Tended } from '../../readings/index.ts';
 import { afterRenewal, endAfter, smallestShare } from '../../treatment/index.ts';
@@ -108,6 +108,26 @@ export function ammonia(t: Tended): Hazard[] {
           readsNow: ['ph', 'temperature', ...again],
           avoid: [NO_BASE],
           unless: say`A pH of ${ph(PLAUSIBLE_PH.unread[0] + 1)} or less.`,
+        },
+      ),
+    ];
+  // The lowest colour of a kit is not told from none: it is watched, and read again, before water is changed for it.
+  const middle = ((tan.read[0] + tan.read[1]) / 2) * unionisedShare(warm.read[1], acidity.read[1]);
+  if (tan.read[0] === 0 && tan.read[1] > 0 && middle < act && !tan.doubted)
+    return [
+      hazardOf(
+        'ammonia',
+        grave ? 'today' : 'week',
+        [
+          ...level,
+          ...say` The lowest colour can mean none. At pH ${ph(acidity.best)} up to ${concentration(now)} of it would be un-ionised; up to ${concentration(caution)} is safe.`,
+        ],
+        {
+          ...shared,
+          feed: grave ? 'half' : 'full',
+          avoid: [NO_BASE],
+          again: grave ? CHANGE_WAIT.span : MEMORY.topUps,
+          unless: say`No colour at the next test.`,
         },
       ),
     ];
