@@ -23,6 +23,18 @@ export interface CarbonateConstants {
  * @source Plummer & Busenberg (1982), Geochim. Cosmochim. Acta 46, 1011–1040; pK_w after Harned & Owen
  */
 export function carbonateConstants(t: Celsius): CarbonateConstants {
+  const there = kept.get(t);
+  if (there) return there;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const of = constantsAt(t);
+  kept.set(t, of);
+  return of;
+}
+/** Constants of the temperatures that were asked for last. */
+const kept = new Map<Celsius, CarbonateConstants>();
+const MOST_KEPT = 64;
+
+function constantsAt(t: Celsius): CarbonateConstants {
   const k = t + 273.15;
   const log = Math.log10(k);
   return {
@@ -67,8 +79,15 @@ export function phOf(
   dic: MillimolesPerLitre,
   c: CarbonateConstants,
 ): number {
-  return root((ph) => alkalinityAt(ph, dic, c) - alkalinity, 2, 12, 1e-7);
+  return phNear(alkalinity, dic, c, USUAL_PH);
 }
+/** Where Newton's method begins. */
+const USUAL_PH = 7.5;
+const bracketedPh = (
+  alkalinity: GramsPerCubicMetre,
+  dic: MillimolesPerLitre,
+  c: CarbonateConstants,
+): number => root((ph) => alkalinityAt(ph, dic, c) - alkalinity, 2, 12, 1e-7);
 
 /** Free carbon dioxide, mg/L. */
 export function freeCarbonDioxide(
@@ -102,12 +121,20 @@ export function phAtPressure(
   pressure: Atmospheres,
   c: CarbonateConstants,
 ): number {
-  const dissolved = c.kh * pressure * 1000;
-  const dicAt = (ph: number) => {
+  // Bicarbonate goes by 1/h and carbonate by 1/h²: Newton's method on the pH, each step at most one.
+  const one = 1000 * c.k1 * c.kh * pressure;
+  const two = 2 * one * c.k2;
+  const wanted = alkalinity / CACO3_PER_EQUIVALENT;
+  let ph = USUAL_PH;
+  for (let i = 0; i < 60; i++) {
     const h = 10 ** -ph;
-    return (dissolved * (h * h + c.k1 * h + c.k1 * c.k2)) / (h * h);
-  };
-  return root((ph) => alkalinityAt(ph, dicAt(ph), c) - alkalinity, 2, 12, 1e-7);
+    const value = one / h + two / (h * h) + 1000 * (c.kw / h - h) - wanted;
+    const slope = Math.LN10 * (one / h + (2 * two) / (h * h) + 1000 * (c.kw / h + h));
+    const step = Math.max(-1, Math.min(1, value / slope));
+    ph -= step;
+    if (Math.abs(step) < 1e-9) break;
+  }
+  return Math.min(12, Math.max(2, ph));
 }
 
 /** Alkalinity of water of a pH in equilibrium with a partial pressure of carbon dioxide, mg/L CaCO₃. */
@@ -149,7 +176,7 @@ export function phNear(
       (dic * ((k1 * h * (h * h + k1 * k2 + 4 * h * k2)) / (down * down)) + 1000 * (kw / h + h));
     const step = Math.max(-1, Math.min(1, value / slope));
     ph -= step;
-    if (Math.abs(step) < 1e-9) return ph;
+    if (Math.abs(step) < 1e-9) return Math.min(12, Math.max(2, ph));
   }
-  return phOf(alkalinity, dic, c);
+  return bracketedPh(alkalinity, dic, c);
 }

@@ -122,6 +122,12 @@ function weeksOf(c: Figures, stands: readonly Stand[], media: boolean): WeekOfNi
   });
 }
 
+/** A value that is worked out when it is first asked for. */
+function once<T>(of: () => T): () => T {
+  let there: { readonly value: T } | null = null;
+  return () => (there ??= { value: of() }).value;
+}
+
 function balance(c: Figures): LifeBalance {
   const { system: s, a } = c;
   const t = s.site.waterTemperature;
@@ -143,6 +149,22 @@ function balance(c: Figures): LifeBalance {
     (sum, v, i) => sum + (homes.has(v.id) ? a.balance.rest[i]!.volume : 0),
     0,
   );
+  const schools = once(() =>
+    each && c.day
+      ? schoolsOf({
+          c,
+          groups,
+          each,
+          planting,
+          surface: [surface(0), surface(1), surface(2)],
+          oxygen,
+          ph,
+          water,
+        })
+      : [],
+  );
+  const weeks = once(() => weeksOf(c, stands, hasMedia(s)));
+  const heater = once(() => heaterFor(c, groups));
   return {
     groups,
     feed,
@@ -152,24 +174,18 @@ function balance(c: Figures): LifeBalance {
     surface: surface(1),
     capacity: c.day ? tanCapacity(surface(1), t, ph, oxygen?.lowest ?? 5) : null,
     oxygen,
-    schools:
-      each && c.day
-        ? schoolsOf({
-            c,
-            groups,
-            each,
-            planting,
-            surface: [surface(0), surface(1), surface(2)],
-            oxygen,
-            ph,
-            water,
-          })
-        : [],
+    get schools() {
+      return schools();
+    },
     stands,
     planting,
     plantedArea: plantedArea(planting),
-    weeks: weeksOf(c, stands, hasMedia(s)),
-    heater: heaterFor(c, groups),
+    get weeks() {
+      return weeks();
+    },
+    get heater() {
+      return heater();
+    },
   };
 }
 

@@ -181,6 +181,7 @@ function fishPh(t: Tended): Hazard[] {
     ];
   }
   const beyond = now > most;
+  const surplus = (t.known.alkalinity?.best ?? 0) > ALKALINITY_RANGE.high;
   const acids = recent(t, MEMORY.deaths, isAcid);
   if (acids.length && now > Math.max(high, IRON_PH.fallsOut)) return [cameBack(t, now, beyond)];
   if (beyond || (now > IRON_PH.fallsOut && t.hasPlants && now > high))
@@ -191,7 +192,11 @@ function fishPh(t: Tended): Hazard[] {
         [...because, ' At high pH iron falls out and ammonia turns poisonous.'],
         {
           ...shared,
-          wants: [{ kind: 'step', step: LIMESTONE() }, lowerTo(Math.max(high, least))],
+          // Alkalinity that is not in surplus is left to the bacteria: they lower the pH by themselves.
+          wants:
+            beyond || surplus
+              ? [{ kind: 'step', step: LIMESTONE() }, lowerTo(Math.max(high, least))]
+              : [],
           unless: say`A pH in its range at the next reading. Bacteria lower it by themselves.`,
         },
       ),
