@@ -106,6 +106,7 @@ export const MEMORY = defineLimits(
     sign: 2 * DAY,
     gasping: 12 * HOUR,
     deaths: 3 * DAY,
+    acid: 14 * DAY,
     newFish: 7 * DAY,
     cut: DAY,
     topUps: 7 * DAY,

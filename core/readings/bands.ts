@@ -51,10 +51,13 @@ const borne = (t: Tended): Pair => {
   return [(survives[0] + best[0]) / 2, (survives[1] + best[1]) / 2];
 };
 
+/** pH in which all of the species live, those that are still to come among them. */
+export const fishPhRange = (t: Tended): Pair => common(t.life.groups.map((g) => g.kind.ph));
+
 function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
   const kinds = t.life.groups.map((g) => g.kind);
   const survives = common(kinds.map((k) => k.survives));
-  const ph = common(kinds.map((k) => k.ph));
+  const ph = fishPhRange(t);
   const temperature = t.latest.temperature?.value ?? t.system.site.waterTemperature;
   const acidity = t.latest.ph?.value ?? t.life.ph;
   const farmed = Math.min(...kinds.map((k) => k.tan));

@@ -22,6 +22,7 @@ import {
   PH_LEAST,
   PH_STEP,
   PH_USUAL,
+  YOUNG,
   UNIONISED_LIMITS,
 } from '../limits/index.ts';
 import { ACIDS } from '../catalogue/index.ts';
@@ -151,13 +152,31 @@ export function sourceOf(t: Tended): NewWaterSource {
   const { alkalinity, ph } = t.known;
   const tap = t.system.site.tap.alkalinity;
   const known = alkalinity && alkalinity.fresh && alkalinity.from !== 'plausible';
-  if (!t.hasFish || !known || tap === null || tap <= ALKALINITY_RANGE.aim) return 'tap';
-  if (alkalinity.best <= ALKALINITY_RANGE.high) return 'tap';
-  const since = (e: Entry) => e.what === RAIN || isAcid(e);
+  if (!known || tap === null || tap <= ALKALINITY_RANGE.aim) return 'tap';
+  // Before the fish come, soft water harms nobody.
+  if (!t.hasFish) return t.isSolution ? 'tap' : 'rain';
+  // Who has begun with rain goes on until the alkalinity is where it should be.
+  if (recent(t, YOUNG.age, (e) => e.what === RAIN).length)
+    return alkalinity.best > ALKALINITY_RANGE.aim ? 'rain' : 'tap';
   const high = ph !== undefined && ph.best > IRON_PH.fallsOut;
-  const uses = recent(t, MEMORY.topUps, since).some((e) => e.what === RAIN || high);
-  return uses ? 'rain' : 'tap';
+  return alkalinity.best > ALKALINITY_RANGE.high && high && recent(t, MEMORY.topUps, isAcid).length
+    ? 'rain'
+    : 'tap';
 }
+/**
+ * What the routine top-ups are taken from: rain as soon as a high pH stands on a surplus of alkalinity that a hard tap
+ * would go on feeding.
+ */
+export function topUpSource(t: Tended): NewWaterSource {
+  const { alkalinity, ph } = t.known;
+  const tap = t.system.site.tap.alkalinity;
+  if (!t.hasFish || !alkalinity || !ph || tap === null || tap <= ALKALINITY_RANGE.aim) return 'tap';
+  if (alkalinity.from === 'plausible' || ph.from === 'plausible') return 'tap';
+  return alkalinity.best > ALKALINITY_RANGE.high && ph.best > IRON_PH.fallsOut
+    ? 'rain'
+    : sourceOf(t);
+}
+
 /** Whether an entry is a dose of acid. */
 export const isAcid = (e: Entry): boolean =>
   e.kind === 'dose' && ACIDS.some((a) => a.id === e.what);

@@ -10,7 +10,6 @@ import {
   TEST_EVERY,
   WORK_TIME,
   YOUNG,
-  phSurvived,
 } from '../limits/index.ts';
 import { cycledOn, stepDay, stockingOf, todaysDose } from '../log/index.ts';
 import type { Phrase, QuantityKind } from '../quantity/index.ts';
@@ -18,6 +17,7 @@ import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import {
   AMMONIA,
   afterDose,
+  fishPhRange,
   asKnown,
   renewedAlike,
   newWaterOf,
@@ -28,7 +28,13 @@ import {
 } from '../readings/index.ts';
 import type { Grower, SeasonGround, SeasonRun, Shoal } from '../season/index.ts';
 import type { ReadingId, SystemDocument } from '../system/index.ts';
-import { airIsRisky, groundOf, sourceOf, type Step, type TreatmentId } from '../treatment/index.ts';
+import {
+  airIsRisky,
+  groundOf,
+  topUpSource,
+  type Step,
+  type TreatmentId,
+} from '../treatment/index.ts';
 import { Kits } from './kits.ts';
 
 /** The grower of a tended season: tests, makes the plan of care of what the tests say, and does what it says. */
@@ -83,10 +89,8 @@ function isSafe(t: Tended, plan: Plan): boolean {
   if (!tan || !nitrite || !ph || !tan.fresh || !nitrite.fresh) return false;
   if (plan.urgency === 'now' || plan.hazards.some((h) => h.id === 'deaths')) return false;
   const { gone } = CYCLING_LIMITS;
-  const [low, high] = phSurvived(t.life.groups.map((g) => g.kind));
-  return (
-    tan.read[1] <= gone && nitrite.read[1] <= gone && ph.best > low + 0.5 && ph.best < high - 0.5
-  );
+  const [low, high] = fishPhRange(t);
+  return tan.read[1] <= gone && nitrite.read[1] <= gone && ph.best >= low && ph.best <= high;
 }
 
 const DAYS_YOUNG = YOUNG.age / 86400;
@@ -390,7 +394,7 @@ export class TendingGrower implements Grower {
     this.feed(run, t, plan);
     this.cycle(run, t);
     this.safe = isSafe(t, plan);
-    const source = sourceOf(t);
+    const source = topUpSource(t);
     if (source !== this.source) {
       this.source = source;
       run.newWater = newWaterOf(run.system, run.water(), source);

@@ -1,8 +1,15 @@
-import { ALKALINITY_RANGE, CYCLING_LIMITS, CYCLING_PH, HEAT_WAIT } from '../../limits/index.ts';
+import {
+  ALKALINITY_RANGE,
+  AQUAPONIC_PH,
+  CHANGE_WAIT,
+  CYCLING_LIMITS,
+  CYCLING_PH,
+  HEAT_WAIT,
+} from '../../limits/index.ts';
 import { doseHold, nitrifyingPh } from '../../life/index.ts';
 import { concentration, hardness, ph as acidity, say, share } from '../../quantity/index.ts';
-import { daysRunning, type Known, type Tended } from '../../readings/index.ts';
-import type { Avoided } from '../../treatment/index.ts';
+import { daysRunning, fishPhRange, type Known, type Tended } from '../../readings/index.ts';
+import { afterRenewal, endAfter, smallestShare, type Avoided } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
 /** A start without fish: what stalls its bacteria. */
@@ -12,6 +19,42 @@ const isStart = (t: Tended): boolean =>
   !t.isSolution &&
   t.system.vessels.some((v) => v.role === 'tank') &&
   daysRunning(t) !== null;
+
+/** Water that the fish of the design could not live in, once the bacteria are there. */
+function beforeFish(t: Tended): Hazard[] {
+  const { ph, alkalinity: alk, tan, nitrite, nitrate } = t.known;
+  if (!t.life.groups.length || !ph || !alk || !tan || !nitrite || !nitrate) return [];
+  if (![ph, alk, tan, nitrite].every((x) => x.fresh && x.from !== 'plausible')) return [];
+  const { gone } = CYCLING_LIMITS;
+  if (tan.best > gone || nitrite.best > gone || !(nitrate.best > gone)) return [];
+  const [low, high] = fishPhRange(t);
+  const most = high - AQUAPONIC_PH.into;
+  if (ph.best <= most) return [];
+  const soften: Want = {
+    kind: 'change',
+    pace: 'calm',
+    share: (g) => {
+      const after = (x: number) => endAfter(g.middle, afterRenewal(g, x)(g.middle.water));
+      const softer = after(1).water.alkalinity < g.middle.water.alkalinity;
+      return softer ? smallestShare((x) => after(x).states.settled.ph <= most) : 0;
+    },
+  };
+  return [
+    hazardOf(
+      'cycling',
+      'week',
+      say`The pH is ${acidity(ph.best)}. The fish of this design live at pH ${acidity(low)} to ${acidity(high)}: bring it there before they come.`,
+      {
+        rests: ['ph', 'alkalinity'],
+        source: 'Ranges of the species; Plummer & Busenberg (1982).',
+        wants: [soften],
+        readsAfter: ['ph', 'alkalinity'],
+        again: CHANGE_WAIT.span,
+        unless: say`A pH in their range at the next reading.`,
+      },
+    ),
+  ];
+}
 
 /** pH and alkalinity that bacteria need, ammonia and nitrite that stop them. */
 export function cycling(t: Tended): Hazard[] {
@@ -63,6 +106,7 @@ export function cycling(t: Tended): Hazard[] {
         { rests: ['alkalinity'], source, readsNow: ['alkalinity', 'ph'] },
       ),
     );
+  out.push(...beforeFish(t));
   const read = (x: Known | undefined) => (x?.fresh ? x.best : null);
   const why = doseHold(t.system.plan.dose, {
     tan: read(tan),

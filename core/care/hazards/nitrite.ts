@@ -1,4 +1,10 @@
-import { CHANGE_WAIT, CHANGE_LIMITS, CHLORIDE_RATIO, NITRITE_AIM } from '../../limits/index.ts';
+import {
+  CHANGE_WAIT,
+  CHANGE_LIMITS,
+  CHLORIDE_RATIO,
+  MEMORY,
+  NITRITE_AIM,
+} from '../../limits/index.ts';
 import { concentration, say } from '../../quantity/index.ts';
 import { bandsOf, levelWords, tankOf, type Tended } from '../../readings/index.ts';
 import { shareTo } from '../../treatment/index.ts';
@@ -31,6 +37,27 @@ export function nitrite(t: Tended): Hazard[] {
           readsNow: ['nitrite'],
           source: 'Limits by species.',
           unless: say`A reading like the last one.`,
+        },
+      ),
+    ];
+  const middle = (read.read[0] + read.read[1]) / 2;
+  if (read.read[0] === 0 && middle < act && !read.doubted)
+    return [
+      hazardOf(
+        'nitrite',
+        grave ? 'today' : 'week',
+        [
+          ...levelWords('Nitrite', read, 'concentration'),
+          ...say` The lowest colour can mean none. These fish tolerate ${concentration(caution)}.`,
+        ],
+        {
+          about: tankOf(t),
+          rests: ['nitrite', 'chloride'],
+          feed: grave ? 'half' : 'full',
+          readsAfter: ['nitrite'],
+          again: grave ? CHANGE_WAIT.span : MEMORY.topUps,
+          source: 'Limits by species.',
+          unless: say`No colour at the next test.`,
         },
       ),
     ];

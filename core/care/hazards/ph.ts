@@ -29,6 +29,7 @@ import {
   lookStep,
   rainWords,
   smallestShare,
+  topUpSource,
   type Ground,
 } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
@@ -66,11 +67,13 @@ const SOFT_WATER = () =>
   lookStep(
     say`Use rain water for new water`,
     [
-      say`Top up and change with rain water, or with water of a reverse osmosis filter, until the alkalinity has fallen to ${hardness(ALKALINITY_RANGE.high)}.`,
+      say`Top up and change with rain water, or with water of a reverse osmosis filter, until the alkalinity has fallen to ${hardness(ALKALINITY_RANGE.aim)}.`,
       ...rainWords(),
     ],
     '',
   );
+const softWater = (t: Tended): Want[] =>
+  topUpSource(t) === 'rain' ? [{ kind: 'step', step: SOFT_WATER() }] : [];
 const ACID_SOURCE = () =>
   lookStep(
     say`Find what made the water acidic`,
@@ -89,13 +92,11 @@ function cameBack(t: Tended, now: number, beyond: boolean): Hazard {
     kind: 'change',
     pace: 'calm',
     // As much as brings the settled pH there; the step rule makes it less.
-    share: (g) =>
-      g.source === 'rain'
-        ? smallestShare(
-            (s) =>
-              endAfter(g.middle, afterRenewal(g, s)(g.middle.water)).states.settled.ph <= least,
-          )
-        : 0,
+    share: (g) => {
+      const after = (x: number) => endAfter(g.middle, afterRenewal(g, x)(g.middle.water));
+      const softer = after(1).water.alkalinity < g.middle.water.alkalinity;
+      return softer ? smallestShare((x) => after(x).states.settled.ph <= least) : 0;
+    },
   };
   return hazardOf(
     'ph',
@@ -107,11 +108,7 @@ function cameBack(t: Tended, now: number, beyond: boolean): Hazard {
       source: SOURCE,
       readsAfter: ['ph', 'alkalinity'],
       again: beyond ? CHANGE_WAIT.calm : MEMORY.topUps,
-      wants: [
-        { kind: 'step', step: LIMESTONE() },
-        { kind: 'step', step: SOFT_WATER() },
-        ...(beyond ? [soften] : []),
-      ],
+      wants: [{ kind: 'step', step: LIMESTONE() }, ...softWater(t), ...(beyond ? [soften] : [])],
       unless: say`A pH in its range at the next reading. Bacteria lower it by themselves.`,
     },
   );
@@ -182,7 +179,7 @@ function fishPh(t: Tended): Hazard[] {
   }
   const beyond = now > most;
   const surplus = (t.known.alkalinity?.best ?? 0) > ALKALINITY_RANGE.high;
-  const acids = recent(t, MEMORY.deaths, isAcid);
+  const acids = recent(t, MEMORY.acid, isAcid);
   if (acids.length && now > Math.max(high, IRON_PH.fallsOut)) return [cameBack(t, now, beyond)];
   if (beyond || (now > IRON_PH.fallsOut && t.hasPlants && now > high))
     return [
@@ -195,7 +192,11 @@ function fishPh(t: Tended): Hazard[] {
           // Alkalinity that is not in surplus is left to the bacteria: they lower the pH by themselves.
           wants:
             beyond || surplus
-              ? [{ kind: 'step', step: LIMESTONE() }, lowerTo(Math.max(high, least))]
+              ? [
+                  { kind: 'step', step: LIMESTONE() },
+                  ...softWater(t),
+                  lowerTo(Math.max(high, least)),
+                ]
               : [],
           unless: say`A pH in its range at the next reading. Bacteria lower it by themselves.`,
         },

@@ -46,7 +46,9 @@ export function drawSystem(seed: number): Drawn | null {
     ) / 10;
   // Water that a keeper of the species would not try.
   if (alkalinity > 100 && kind.ph[1] < 8) return null;
-  if (alkalinity < 40 && kind.ph[0] > 6.6) return null;
+  if (alkalinity < (kind.ph[0] >= 7 ? 120 : kind.ph[0] > 6.6 ? 60 : 0)) return null;
+  // One fish of its own feeds no bed.
+  if (kind.temper === 'single') return null;
   const mean = between(Math.max(12, kind.best[0] - 4), Math.min(27, kind.best[1]));
   const swing = Math.min(
     between(0, 8),
