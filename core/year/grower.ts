@@ -10,6 +10,7 @@ import {
   TEST_EVERY,
   WORK_TIME,
   YOUNG,
+  phSurvived,
 } from '../limits/index.ts';
 import { cycledOn, stepDay, stockingOf, todaysDose } from '../log/index.ts';
 import type { Phrase, QuantityKind } from '../quantity/index.ts';
@@ -17,7 +18,6 @@ import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import {
   AMMONIA,
   afterDose,
-  fishPhRange,
   asKnown,
   renewedAlike,
   newWaterOf,
@@ -89,8 +89,10 @@ function isSafe(t: Tended, plan: Plan): boolean {
   if (!tan || !nitrite || !ph || !tan.fresh || !nitrite.fresh) return false;
   if (plan.urgency === 'now' || plan.hazards.some((h) => h.id === 'deaths')) return false;
   const { gone } = CYCLING_LIMITS;
-  const [low, high] = fishPhRange(t);
-  return tan.read[1] <= gone && nitrite.read[1] <= gone && ph.best >= low && ph.best <= high;
+  const [low, high] = phSurvived(t.life.groups.map((g) => g.kind));
+  return (
+    tan.read[1] <= gone && nitrite.read[1] <= gone && ph.best > low + 0.5 && ph.best < high - 0.5
+  );
 }
 
 const DAYS_YOUNG = YOUNG.age / 86400;

@@ -20,30 +20,43 @@ const isStart = (t: Tended): boolean =>
   t.system.vessels.some((v) => v.role === 'tank') &&
   daysRunning(t) !== null;
 
-/** Water that the fish of the design could not live in, once the bacteria are there. */
-function beforeFish(t: Tended): Hazard[] {
-  const { ph, alkalinity: alk, tan, nitrite, nitrate } = t.known;
-  if (!t.life.groups.length || !ph || !alk || !tan || !nitrite || !nitrate) return [];
-  if (![ph, alk, tan, nitrite].every((x) => x.fresh && x.from !== 'plausible')) return [];
+/** Whether the tests show the bacteria there: no ammonia, no nitrite, and nitrate that came of them. */
+function isThere({ known }: Tended): boolean {
+  const { tan, nitrite, nitrate } = known;
+  if (!tan?.fresh || !nitrite?.fresh || !nitrate) return false;
   const { gone } = CYCLING_LIMITS;
-  if (tan.best > gone || nitrite.best > gone || !(nitrate.best > gone)) return [];
+  return tan.best <= gone && nitrite.best <= gone && nitrate.best > gone;
+}
+
+/** Alkalinity in surplus that would hold the pH too high for the fish of the design, before they come. */
+function beforeFish(t: Tended): Hazard[] {
+  const { ph, alkalinity: alk } = t.known;
+  if (!t.life.groups.length || !ph?.fresh || !alk?.fresh || !isThere(t)) return [];
+  if (ph.from === 'plausible' || alk.from === 'plausible') return [];
   const [low, high] = fishPhRange(t);
   const most = high - AQUAPONIC_PH.into;
-  if (ph.best <= most) return [];
+  if (ph.best <= most || alk.best <= ALKALINITY_RANGE.cycling) return [];
   const soften: Want = {
     kind: 'change',
     pace: 'calm',
     share: (g) => {
       const after = (x: number) => endAfter(g.middle, afterRenewal(g, x)(g.middle.water));
-      const softer = after(1).water.alkalinity < g.middle.water.alkalinity;
-      return softer ? smallestShare((x) => after(x).states.settled.ph <= most) : 0;
+      const now = g.middle.water.alkalinity;
+      const fresh = after(1).water.alkalinity;
+      // No further down than fish and bacteria need.
+      const room = fresh < now ? (now - ALKALINITY_RANGE.aim) / (now - fresh) : 0;
+      if (!(room > 0)) return 0;
+      return Math.min(
+        room,
+        smallestShare((x) => after(x).states.settled.ph <= most),
+      );
     },
   };
   return [
     hazardOf(
       'cycling',
       'week',
-      say`The pH is ${acidity(ph.best)}. The fish of this design live at pH ${acidity(low)} to ${acidity(high)}: bring it there before they come.`,
+      say`The pH is ${acidity(ph.best)}, and ${hardness(alk.best)} of alkalinity holds it there. The fish of this design live at pH ${acidity(low)} to ${acidity(high)}.`,
       {
         rests: ['ph', 'alkalinity'],
         source: 'Ranges of the species; Plummer & Busenberg (1982).',
@@ -63,12 +76,18 @@ export function cycling(t: Tended): Hazard[] {
   const { ph, alkalinity: alk, tan, nitrite } = t.known;
   const source = 'Season’s model of the bacteria; schools of starts without fish.';
   const acid = ph && ph.from !== 'plausible' && ph.best < CYCLING_PH.slow;
-  const soft = alk && alk.from !== 'plausible' && alk.best < ALKALINITY_RANGE.cycling;
+  // With the bacteria there, what fish need is enough.
+  const there = isThere(t);
+  const wanted = there ? ALKALINITY_RANGE.aim : ALKALINITY_RANGE.cycling;
+  const soft =
+    alk &&
+    alk.from !== 'plausible' &&
+    alk.best < (there ? ALKALINITY_RANGE.low : ALKALINITY_RANGE.cycling);
   if (acid || soft) {
     const raise: Want = {
       kind: 'dose',
       rescue: false,
-      whole: (g) => ALKALINITY_RANGE.cycling - g.middle.water.alkalinity,
+      whole: (g) => wanted - g.middle.water.alkalinity,
     };
     const grave = (acid ?? false) || alk!.best < ALKALINITY_RANGE.floor;
     out.push(
@@ -77,7 +96,7 @@ export function cycling(t: Tended): Hazard[] {
         grave ? 'today' : 'week',
         acid
           ? say`At pH ${acidity(ph.best)} the bacteria work at ${share(nitrifyingPh(ph.best))} of their rate. They use up alkalinity with every dose of ammonia.`
-          : say`Alkalinity is at ${hardness(alk!.best)}. A start needs ${hardness(ALKALINITY_RANGE.cycling)}: the bacteria use it up with every dose of ammonia.`,
+          : say`Alkalinity is at ${hardness(alk!.best)}. A start needs ${hardness(wanted)}: the bacteria use it up with every dose of ammonia.`,
         {
           rests: ['ph', 'alkalinity'],
           source,
