@@ -65,6 +65,13 @@ export const ALKALINITY_RANGE = defineLimits(
   { source: COMMON },
   { crash: 10, floor: 20, low: 30, high: 80, aim: 40, cycling: 60 },
 );
+/** Species that want a higher pH need more alkalinity under it. */
+export const ALKALINITY_AIM = defineLimits(
+  'alkalinity that a pH is held with: over what just holds it, and the most that is given, mg/L CaCO₃',
+  'factor',
+  { depends: 'pH of the species, carbon dioxide of the water', source: COMMON },
+  { over: 1.3, most: 150 },
+);
 /** Oxygen that cannot be: so many times what the air gives. */
 export const OXYGEN_PLAUSIBLE = defineLimits(
   'oxygen over saturation that algae in the sun reach',

@@ -1,5 +1,12 @@
-import { carbonateConstants, changeToPh, freeCarbonDioxide } from '../../life/index.ts';
 import {
+  alkalinityAtPressure,
+  carbonDioxidePressure,
+  carbonateConstants,
+  changeToPh,
+  freeCarbonDioxide,
+} from '../../life/index.ts';
+import {
+  ALKALINITY_AIM,
   ALKALINITY_RANGE,
   AQUAPONIC_PH,
   CHANGE_LIMITS,
@@ -16,6 +23,7 @@ import { concentration, hardness, ph as acidity, say } from '../../quantity/inde
 import {
   alkalinityUse,
   bandsOf,
+  fishPhRange,
   recent,
   standing,
   tankOf,
@@ -237,6 +245,15 @@ function solutionPh(t: Tended): Hazard[] {
 export const ph = (t: Tended): Hazard[] =>
   t.hasFish ? fishPh(t) : t.isSolution ? solutionPh(t) : [];
 
+/** Alkalinity that holds the pH over the lower edge of the species, at the carbon dioxide that the water has now, mg/L CaCO₃. */
+function holdingAlkalinity(t: Tended): number {
+  const { ph: read, alkalinity: alk, temperature: warm } = t.known;
+  if (!read || !alk || !read.fresh || read.from === 'plausible') return 0;
+  const c = carbonateConstants(warm!.best);
+  const pressure = carbonDioxidePressure(read.best, alk.best, c);
+  return alkalinityAtPressure(fishPhRange(t)[0] + AQUAPONIC_PH.into, pressure, c);
+}
+
 /** Alkalinity that no longer keeps the pH from crashing. */
 export function alkalinity(t: Tended): Hazard[] {
   const read = t.known.alkalinity;
@@ -245,7 +262,8 @@ export function alkalinity(t: Tended): Hazard[] {
   const now = read.best;
   const use = alkalinityUse(t.life, t.volume);
   // Given before it is short: it is used up between two tests.
-  const least = Math.min(aim, low + use);
+  const held = holdingAlkalinity(t);
+  const least = Math.max(Math.min(aim, low + use), Math.min(high, held));
   if (now >= least) {
     if (read.band[0] >= floor || !(use > 0)) return [];
     return [
@@ -264,7 +282,10 @@ export function alkalinity(t: Tended): Hazard[] {
     ];
   }
   // Enough for a week, so that it need not be dosed every day.
-  const wanted = Math.min(high, Math.max(aim, low + (use * TEST_EVERY.running) / 86400));
+  const wanted = Math.max(
+    Math.min(ALKALINITY_AIM.most, held * ALKALINITY_AIM.over),
+    Math.min(high, Math.max(aim, low + (use * TEST_EVERY.running) / 86400)),
+  );
   return [
     hazardOf(
       'alkalinity',
