@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { readWithLog, writeSystem, writeWith } from '../core/formats/file.ts';
-import type { Entry } from '../core/log/index.ts';
+import { judgeWhole } from '../core/findings/judge.ts';
 import {
   LAYOUTS,
   addSite,
@@ -12,7 +12,7 @@ import {
 import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
 import { crop, fish, placed } from '../core/system/layouts/parts.ts';
 import { largest } from '../core/test/largest.ts';
-import { cloggingLog, cyclingLog, filledBefore, healthyLog, solutionLog } from './demo-logs.ts';
+import { demoWithLog } from '../core/year/index.ts';
 
 /** Writes the demo systems into `demo/`, each from its layout and what is particular to it. */
 
@@ -36,13 +36,9 @@ const madeOf = (base: SystemDocument, ...changes: ((s: SystemDocument) => MakeUp
     return applyEdits(s, made.edits);
   }, base);
 
-/** Invented logs, by the file they go with, and how long before their end the water went in. */
-const LOGS: Record<string, { days: number; log: (s: SystemDocument) => Entry[] }> = {
-  'north-wall-lean-to': { days: 200, log: healthyLog },
-  'spring-start': { days: 24, log: (s) => cyclingLog(s, 24) },
-  'slow-line': { days: 240, log: cloggingLog },
-  'under-stairs-tray': { days: 78, log: solutionLog },
-};
+/** Midnight of the day on which the logs of the files end; the shelf makes them anew for the day that it is. */
+const END = Date.parse('2026-06-09T22:00:00Z');
+const ZONE = 'Europe/Vienna';
 const pairOf = (file: string, name: string): SystemDocument =>
   applyEdits(bedOverTank.make(file, name), bedOverTank.demo.edits ?? []);
 
@@ -177,10 +173,10 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
 ];
 
 for (const { file, base, edits } of demos) {
-  const kept = LOGS[file];
-  const filled = kept ? [{ at: 'care.filled', to: filledBefore(kept.days) }] : [];
-  const system = applyEdits(base, [...edits, ...filled]);
-  const text = kept ? writeWith(system, { log: kept.log(system) }) : writeSystem(system);
+  const system = applyEdits(base, edits);
+  const { a, day } = judgeWhole(system);
+  const { document, log } = demoWithLog(file, { system, a, day }, END, ZONE);
+  const text = log.length ? writeWith(document, { log }) : writeSystem(document);
   const back = readWithLog(text);
   if (!back.ok) throw new Error(`${file}: ${back.message}`);
   if (back.log.refused.length) throw new Error(`${file}: ${back.log.refused[0]}`);

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core';
 import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import {
   asKnown,
   correct,
@@ -25,7 +25,11 @@ import {
 } from '../../core/log';
 import { same, type SystemDocument } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
+import { midnight } from '../../core/year/demoDays';
+import { store } from '../storage/db';
 import { logStore } from '../storage/log';
+import { seasonWorker } from '../workers/client';
+import { demoLogOf } from './shelf';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 import { useWeather } from './weather';
@@ -50,10 +54,29 @@ export const useLog = defineStore('log', () => {
   /** The entry that was noted last and that the store has confirmed, so that it can be taken back at once. */
   const noted = shallowRef<Entry | null>(null);
 
+  /** The log of a demo that is opened for the first time, made for the day that it is; null where there is none. */
+  async function demoLog(id: string): Promise<readonly Entry[] | null> {
+    const file = await store.setting(demoLogOf(id));
+    const document = system.document;
+    if (!file.ok || typeof file.value !== 'string' || document?.id !== id) return null;
+    const zone = hereZone();
+    try {
+      const made = await seasonWorker.ask((w) =>
+        w.demoLog(file.value as string, toRaw(document), midnight(Date.now(), zone), zone),
+      );
+      await logStore.add(id, made);
+      await store.setSetting(demoLogOf(id), undefined);
+      return made;
+    } catch {
+      trouble.value = 'The log of this example could not be made. Open it again to try once more.';
+      return null;
+    }
+  }
   async function load(id: string) {
     const kept = await logStore.entries(id);
+    const entries = kept.ok && !kept.value.length ? await demoLog(id) : null;
     if (system.document?.id !== id) return;
-    if (kept.ok) all.value = kept.value;
+    if (kept.ok) all.value = entries ?? kept.value;
     else trouble.value = kept.message;
     loaded.value = id;
     now.value = Date.now();

@@ -2,17 +2,18 @@ import { nanoid } from 'nanoid';
 import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { Entry } from '../../core/entries/types';
 import { LAYOUTS, plainName, stepBetween, type Kept, type SystemDocument } from '../../core/system';
+import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
-import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
 import { logStore } from '../storage/log';
+import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
 import { fileStem, offerFile } from '../storage/files';
 import { useShelfFiles } from './shelfFiles';
 import { useSystem } from './system';
+import { hereZone } from './zone';
 
 /** What a newcomer finds on the shelf; further demo files lie in `demo/`. */
-const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: readonly Entry[] } }>([
+const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: unknown } }>([
   '../../demo/potting-shed-pair.json',
   '../../demo/north-wall-lean-to.json',
   '../../demo/under-stairs-tray.json',
@@ -23,20 +24,16 @@ const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: readonly Entr
   '../../demo/warm-balcony.json',
 ]);
 
-/** A demo whose invented log ends yesterday, whenever it was written: today is left to do. */
-function upToToday(
-  demo: SystemDocument & { log?: readonly Entry[] },
-  now: number,
-): { document: SystemDocument; log: readonly Entry[] } {
-  const { log = [], ...document } = demo;
-  const last = log.at(-1)?.at ?? now;
-  const DAY = 86_400_000;
-  const days = (Math.floor(now / DAY) - Math.floor(last / DAY) - 1) * DAY;
-  const moved = (e: Entry): Entry => ({ ...e, at: e.at + days, written: e.written + days });
-  const { filled } = document.care;
-  const care = { ...document.care, filled: filled === null ? null : filled + days };
-  return { document: { ...document, care }, log: log.map(moved) };
+/** Setting under which the file is kept whose log a demo is still to get: it is made when it is first opened. */
+export const demoLogOf = (id: string): string => `demo-log/${id}`;
+/** A demo for the day that it is: its water went in so long ago as its log tells. */
+function upToToday(file: string, demo: SystemDocument & { log?: unknown }): SystemDocument {
+  const { log: _, ...document } = demo;
+  const zone = hereZone();
+  const filled = demoFilled(file, midnight(Date.now(), zone), zone);
+  return filled === null ? document : { ...document, care: { ...document.care, filled } };
 }
+const fileOf = (path: string): string => /([^/]+)\.json$/.exec(path)![1]!;
 
 /** Every system that this browser keeps. */
 export const useShelf = defineStore('shelf', () => {
@@ -69,10 +66,14 @@ export const useShelf = defineStore('shelf', () => {
 
   /** Puts the demo systems on the shelf, each afresh, all at once and in the order of their names. */
   async function bringDemos() {
-    const read = await Promise.all(Object.values(DEMOS).map((open) => open()));
-    const demos = read.map((m) => upToToday(structuredClone(m.default), Date.now()));
-    // The logs first: a system that is opened at once has its own.
-    for (const { document, log } of demos) if (log.length) await logStore.add(document.id, log);
+    const demos = await Promise.all(
+      Object.entries(DEMOS).map(async ([path, open]) => {
+        const file = fileOf(path);
+        return { file, document: upToToday(file, structuredClone((await open()).default)) };
+      }),
+    );
+    for (const { file, document } of demos)
+      if (file in DEMO_DAYS) await store.setSetting(demoLogOf(document.id), file);
     await keepNew(...demos.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
   }
 
@@ -116,7 +117,7 @@ export const useShelf = defineStore('shelf', () => {
   /** A demo system by the name of its file, whether it stands on the shelf or not. */
   async function demoOf(name: string): Promise<SystemDocument | null> {
     const open = DEMOS[`../../demo/${name}.json`];
-    return open ? upToToday(structuredClone((await open()).default), Date.now()).document : null;
+    return open ? upToToday(name, structuredClone((await open()).default)) : null;
   }
 
   /** Puts a system that was worked out on the shelf, under a name and id of its own. */

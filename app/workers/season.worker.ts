@@ -1,15 +1,18 @@
 import { expose, transfer } from 'comlink';
 import { assess } from '../../core/assess';
 import type { DayMetrics } from '../../core/day';
+import { judgeWhole } from '../../core/findings/judge';
+import type { Entry } from '../../core/entries/types';
 import {
+  COLUMNS,
   fitSeason,
-  runSeason,
   seasonGround,
   type Course,
   type Fit,
   type Season,
   type SeasonGround,
 } from '../../core/season';
+import { demoWithLog, seasonWithCare, type CareOfSeason, type SeasonWithCare } from '../../core/year';
 import type { Reading, SystemDocument } from '../../core/system';
 
 /** What seasons of one system are worked out from, kept for as long as it stays the same. */
@@ -22,27 +25,24 @@ function groundOf(system: SystemDocument, metrics: DayMetrics): SeasonGround {
   }
   return made.ground;
 }
-const buffers = (s: Season) =>
-  [
-    s.t,
-    s.tan,
-    s.nitrite,
-    s.nitrate,
-    s.ammonia,
-    s.ph,
-    s.alkalinity,
-    s.oxygen,
-    s.fish,
-    s.feed,
-    s.plants,
-  ].map((x) => x.buffer);
+const buffers = (s: Season) => COLUMNS.map((c) => s[c].buffer);
 
 const api = {
-  /** Seasons of a system on the same axis. */
-  run(system: SystemDocument, metrics: DayMetrics, courses: readonly Course[]): Season[] {
+  /** A season of a system, tended, as planned or left alone. */
+  run(
+    system: SystemDocument,
+    metrics: DayMetrics,
+    course: Course,
+    care: CareOfSeason,
+  ): SeasonWithCare {
     const ground = groundOf(system, metrics);
-    const seasons = courses.map((c) => runSeason(ground, c));
-    return transfer(seasons, seasons.flatMap(buffers));
+    const made = seasonWithCare(ground, course, care);
+    return transfer(made, buffers(made.season));
+  },
+  /** The log of a demo, for the day that it is. */
+  demoLog(file: string, system: SystemDocument, end: number, zone: string): readonly Entry[] {
+    const { a, day } = judgeWhole(system);
+    return demoWithLog(file, { system, a, day }, end, zone).log;
   },
   /** A start fitted to readings; tells the share of the work that is done. */
   fit(

@@ -20,6 +20,7 @@ export const COLUMNS = [
   'fish',
   'count',
   'feed',
+  'ration',
   'uptake',
   'plants',
   'deaths',
@@ -29,7 +30,7 @@ export type Column = (typeof COLUMNS)[number];
 
 /**
  * A season's columns, one value a day: at its beginning, when it has been dosed and what happens on it has happened. mg/L,
- * nitrogen as N, `ammonia` un-ionised; `fish` and `plants` kg, `count` of the fish, `feed` given g a day, `uptake` of the
+ * nitrogen as N, `ammonia` un-ionised; `fish` and `plants` kg, `count` of the fish, `feed` given and the full `ration` g a day, `uptake` of the
  * plants g N in the day, `deaths` and fish-days of `stress` in the day.
  */
 export interface Season extends Readonly<Record<Column, Float64Array>> {
@@ -56,6 +57,8 @@ export interface Grower {
    * @returns when to look again, in days; nothing before the next day where it is later
    */
   look(run: SeasonRun): number;
+  /** Is told of what was planned and has happened. */
+  happened?(run: SeasonRun, e: SeasonEvent): void;
 }
 
 /** Fresh plants hold so much nitrogen, g/kg. */
@@ -102,6 +105,7 @@ export function runSeason(
       fish: run.fishMass,
       count: run.fishCount,
       feed: run.feeding().given,
+      ration: run.ration(),
       uptake: 0,
       plants: run.taken / N_IN_PLANTS - harvested,
       deaths: 0,
@@ -119,6 +123,7 @@ export function runSeason(
   const happens = (e: SeasonEvent) => {
     const taken = run.taken / N_IN_PLANTS - harvested;
     harvested += taken * run.happens(e);
+    grower?.happened?.(run, e);
   };
   /** What is due at a time. @returns ammonia given by events */
   const due = (time: number): number => {

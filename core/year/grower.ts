@@ -1,7 +1,7 @@
 import { DAY_MS, dateIn, momentOf, type Moment } from '../calendar/index.ts';
 import { CARE_STEP, planOf, type Plan } from '../care/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
-import { lifeOf, total } from '../life/index.ts';
+import { gramsFor, lifeOf, total } from '../life/index.ts';
 import {
   CYCLING_LIMITS,
   FEED_LIMITS,
@@ -27,8 +27,9 @@ import {
   type Tended,
 } from '../readings/index.ts';
 import type { Grower, SeasonGround, SeasonRun, Shoal } from '../season/index.ts';
-import type { ReadingId, SystemDocument } from '../system/index.ts';
+import type { ReadingId, SeasonEvent, SystemDocument } from '../system/index.ts';
 import {
+  BASE,
   airIsRisky,
   groundOf,
   topUpSource,
@@ -46,7 +47,7 @@ const ZONE = 'UTC';
 const MORNING = 8;
 const EVENING = 22;
 /** Looks of one day, at most, and plans at one look. */
-const MOST_LOOKS = 8;
+const MOST_LOOKS = 4;
 const MOST_PLANS = 4;
 /** Nobody looks again sooner. */
 const SOONEST: Seconds = 1800;
@@ -96,27 +97,43 @@ function isSafe(t: Tended, plan: Plan): boolean {
 }
 
 const DAYS_YOUNG = YOUNG.age / 86400;
+/** Nothing asked yet. */
+export const noAsks = (): Asks => ({
+  seconds: 0,
+  toppedUp: 0,
+  changed: 0,
+  given: {},
+  volumes: {},
+  feed: 0,
+  tests: 0,
+  fish: 0,
+  fishMass: 0,
+});
+
 const days = (s: Seconds): number => s / 86400;
+
+/** How a grower is set up; what is not given is as for a season that begins on any year's day. */
+export interface GrowerOptions {
+  /** Of the errors of the kits. */
+  readonly seed?: number;
+  /** Moment of the first round, and the zone that its entries are written in. */
+  readonly start?: Moment;
+  readonly zone?: string;
+  /** Days that the system has run before. */
+  readonly age?: number;
+}
 
 export class TendingGrower implements Grower {
   readonly entries: Entry[] = [];
   readonly acts: Act[] = [];
-  readonly asks: Asks = {
-    seconds: 0,
-    toppedUp: 0,
-    changed: 0,
-    given: {},
-    volumes: {},
-    feed: 0,
-    tests: 0,
-    fish: 0,
-    fishMass: 0,
-  };
+  readonly asks: Asks = noAsks();
   /** Day on which the log shows that the bacteria are there; null until then. */
   cycledDay: number | null = null;
   private readonly ground: SeasonGround;
   private readonly kits: Kits;
   private readonly start: Moment;
+  private readonly zone: string;
+  private readonly age: number;
   private readonly last = new Map<ReadingId, number>();
   private day = -1;
   private looks = 0;
@@ -130,10 +147,12 @@ export class TendingGrower implements Grower {
   private readonly most: Kilograms;
 
   /** @param begins day of the year */
-  constructor(ground: SeasonGround, begins: number, seed = 1) {
+  constructor(ground: SeasonGround, begins: number, options: GrowerOptions = {}) {
     this.ground = ground;
-    this.kits = new Kits(seed);
-    this.start = momentOf(dateIn(YEAR, begins), MORNING * 60, ZONE);
+    this.kits = new Kits(options.seed ?? 1);
+    this.zone = options.zone ?? ZONE;
+    this.age = options.age ?? 0;
+    this.start = options.start ?? momentOf(dateIn(YEAR, begins), MORNING * 60, ZONE);
     const life = lifeOf(ground.c);
     const masses = life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass);
     this.most = Math.max(
@@ -147,7 +166,7 @@ export class TendingGrower implements Grower {
   }
   private note(time: number, values: Omit<EntryValues, 'at' | 'zone'>, later: Seconds = 0): void {
     const at = this.moment(time) + 1000 * later;
-    this.entries.push({ ...values, id: `s${this.counter++}`, at, zone: ZONE, written: at });
+    this.entries.push({ ...values, id: `s${this.counter++}`, at, zone: this.zone, written: at });
   }
 
   /** The document as the grower keeps it: the fish that are there, by their last weighing. */
@@ -155,7 +174,11 @@ export class TendingGrower implements Grower {
     const { system } = run;
     return {
       ...system,
-      care: { ...system.care, filled: this.start, stocked: run.shoals.length > 0 },
+      care: {
+        ...system.care,
+        filled: this.start - this.age * DAY_MS,
+        stocked: run.shoals.length > 0,
+      },
       fish:
         run.shoals.length > 0
           ? system.fish.map((f) => {
@@ -174,8 +197,8 @@ export class TendingGrower implements Grower {
     const document = this.document(run);
     const now = this.moment(run.time);
     const { a, day } = this.ground.c;
-    const system = asKnown({ system: document, a: { ...a }, day }, this.entries, now, ZONE);
-    return tended({ system, a: { ...a }, day }, this.entries, now, ZONE, [], document);
+    const system = asKnown({ system: document, a: { ...a }, day }, this.entries, now, this.zone);
+    return tended({ system, a: { ...a }, day }, this.entries, now, this.zone, [], document);
   }
 
   look(run: SeasonRun): number {
@@ -282,7 +305,8 @@ export class TendingGrower implements Grower {
 
   /** Fish come in thirds, when the log shows that the bacteria are there. */
   private stock(run: SeasonRun): void {
-    if (run.course.start === 'fish' || this.cycledDay === null) return;
+    const planned = run.course.events.some((e) => e.kind === 'stock');
+    if (run.course.start === 'fish' || this.cycledDay === null || planned) return;
     // Fish wait until the tests are calm.
     if (!this.safe) return;
     for (const step of this.stocking.splice(0, this.stockedToday(run.day))) {
@@ -337,7 +361,7 @@ export class TendingGrower implements Grower {
     const { time } = run;
     const out = new Set<ReadingId>();
     if (this.looks > 1) return [];
-    const young = time < DAYS_YOUNG;
+    const young = time + this.age < DAYS_YOUNG;
     const regular = !run.hasFish
       ? TEST_EVERY.cycling
       : young
@@ -354,6 +378,44 @@ export class TendingGrower implements Grower {
       out.add('nitrite');
     }
     return [...out];
+  }
+
+  /** What was planned and has happened stands in the log as well. */
+  happened(run: SeasonRun, e: SeasonEvent): void {
+    const tank = this.ground.c.system.fish[0]?.vessel ?? '';
+    const { asks } = this;
+    switch (e.kind) {
+      case 'water-change': {
+        const volume = e.share * run.volume;
+        asks.changed += volume;
+        asks.seconds += WORK_TIME.change;
+        this.note(run.time, { kind: 'water-change', volume });
+        return;
+      }
+      case 'ammonia':
+        this.note(run.time, { kind: 'dose', what: AMMONIA, mass: (e.amount * run.volume) / 1000 });
+        return;
+      case 'alkalinity': {
+        const mass = gramsFor(BASE, e.amount, run.volume) / 1000;
+        asks.given[BASE.id] = (asks.given[BASE.id] ?? 0) + mass;
+        asks.seconds += WORK_TIME.dose;
+        this.note(run.time, { kind: 'dose', what: BASE.id, mass });
+        return;
+      }
+      case 'stock':
+        this.weigh(run, tank);
+        this.note(run.time, { kind: 'fish-in', about: tank, count: e.count });
+        return;
+      case 'fish-out':
+        this.note(run.time, { kind: 'fish-out', about: tank });
+        return;
+      case 'death':
+        this.noted = run.tally.deaths;
+        this.note(run.time, { kind: 'fish-dead', about: tank, count: e.count });
+        this.planAt = run.time;
+        return;
+      default:
+    }
   }
 
   private read(run: SeasonRun, ids: readonly ReadingId[]): boolean {

@@ -1,4 +1,8 @@
 /** A season with its grower in it, and a year planned from what is wanted. */
+export * from './demoDays.ts';
+export * from './demoLogs.ts';
 export * from './grower.ts';
+export * from './harvest.ts';
 export * from './kits.ts';
 export * from './tended.ts';
+export * from './trouble.ts';

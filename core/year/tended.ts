@@ -1,29 +1,93 @@
-import { runSeason, type Course, type Season, type SeasonGround } from '../season/index.ts';
-import { TendingGrower, type Act, type Asks } from './grower.ts';
+import type { Entry } from '../entries/types.ts';
+import {
+  leftAlone,
+  runSeason,
+  type Course,
+  type Season,
+  type SeasonGround,
+} from '../season/index.ts';
+import { noAsks, TendingGrower, type Act, type Asks, type GrowerOptions } from './grower.ts';
+import { harvestOf, type Harvest } from './harvest.ts';
 
-/** A season with a grower in it. */
+/** A season with a grower in it, as planned, or left alone. */
 
-export interface TendedSeason {
+/** Who looks after a season: a grower who tests and follows the plan of care, nobody but what is planned, or nobody. */
+export const CARES = ['tended', 'planned', 'none'] as const;
+export type CareOfSeason = (typeof CARES)[number];
+
+export interface SeasonWithCare {
+  readonly care: CareOfSeason;
   readonly season: Season;
   readonly acts: readonly Act[];
   readonly asks: Asks;
+  readonly harvest: readonly Harvest[];
   /** Day on which the grower's log shows that it is cycled. */
   readonly cycledDay: number | null;
+}
+
+export interface TendedSeason extends SeasonWithCare {
+  /** The log that the grower kept. */
+  readonly entries: readonly Entry[];
 }
 
 /**
  * Follows a season that is tended: tests are read with the error of their kits, the plan of care is made of them, and
  * its steps are carried out.
  *
- * @param seed of the errors of the kits
+ * @param options of its grower
  */
 export function runTended(
   ground: SeasonGround,
   course: Course,
-  seed = 1,
+  options: GrowerOptions = {},
   progress?: (day: number) => boolean,
 ): TendedSeason {
-  const grower = new TendingGrower(ground, course.begins, seed);
+  const grower = new TendingGrower(ground, course.begins, options);
   const season = runSeason(ground, { ...course, dosing: null }, progress, grower);
-  return { season, acts: grower.acts, asks: grower.asks, cycledDay: grower.cycledDay };
+  return {
+    care: 'tended',
+    season,
+    acts: grower.acts,
+    asks: grower.asks,
+    harvest: harvestOf(ground, season, course.begins),
+    entries: grower.entries,
+    cycledDay: grower.cycledDay,
+  };
+}
+
+/** What a season asks that nobody tends: water, feed, and what is planned. */
+function asksOf(ground: SeasonGround, course: Course, season: Season): Asks {
+  const changed = course.events.reduce(
+    (sum, e) => (e.kind === 'water-change' && e.day < season.days ? sum + e.share : sum),
+    0,
+  );
+  return {
+    ...noAsks(),
+    toppedUp: ground.c.a.balance.dailyWaterUse * season.days,
+    changed: changed * ground.volume,
+    feed: season.tally.given / 1000,
+  };
+}
+
+/** A season in one of the three ways of care. @param seed of the errors of the kits */
+export function seasonWithCare(
+  ground: SeasonGround,
+  course: Course,
+  care: CareOfSeason,
+  seed = 1,
+): SeasonWithCare {
+  if (care === 'tended') {
+    const { entries: _, ...made } = runTended(ground, course, { seed });
+    return made;
+  }
+  const followed = care === 'none' ? leftAlone(course) : course;
+  const season = runSeason(ground, followed);
+  return {
+    care,
+    season,
+    acts: [],
+    asks: asksOf(ground, followed, season),
+    harvest: harvestOf(ground, season, course.begins),
+    cycledDay: season.cycledDay,
+  };
 }

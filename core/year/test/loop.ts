@@ -19,7 +19,13 @@ export interface Outcome {
 const FORTNIGHT = 14;
 
 export function closedLoop(d: Drawn, days: number): Outcome {
-  const tended = runTended(d.ground, { ...courseOf(d.system), days, events: [] }, d.seed);
+  const tended = runTended(
+    d.ground,
+    { ...courseOf(d.system), days, events: [] },
+    {
+      seed: d.seed,
+    },
+  );
   const { season, acts } = tended;
   const [low, high] = d.kind.ph;
   let inside = 0;

@@ -93,9 +93,7 @@ export function drawSystem(seed: number): Drawn | null {
   const tank = a.balance.rest[fewest.vessels.findIndex((v) => v.id === first.vessel)]!.volume;
   const count = Math.floor((between(0.4, 1) * most) / each);
   if (!(count >= Math.max(1, Math.min(kind.shoal, 6))) || tank < kind.smallestTank / 2) return null;
-  const system = applyEdits(fewest, [
-    { at: `fish.${first.id}.count`, to: kind.temper === 'single' ? 1 : count },
-  ]);
+  const system = applyEdits(fewest, [{ at: `fish.${first.id}.count`, to: count }]);
   const whole = judgeWhole(system);
   return {
     seed,

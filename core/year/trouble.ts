@@ -1,0 +1,164 @@
+import type { Figures } from '../assess/index.ts';
+import { lifeOf, needsOf, total } from '../life/index.ts';
+import { UNIONISED_LIMITS, phSurvived } from '../limits/index.ts';
+import { flow, power, say, temperature, type Phrase } from '../quantity/index.ts';
+import { seasonGround, type Course, type Season } from '../season/index.ts';
+import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
+import { runTended } from './tended.ts';
+
+/** A season in which the fish cannot be kept: from which day, by what, and which change of the design would keep them. */
+
+export type TroubleOfFish = 'hunger' | 'oxygen' | 'ammonia' | 'nitrite' | 'ph' | 'temperature';
+export interface SeasonTrouble {
+  readonly day: number;
+  readonly what: TroubleOfFish;
+}
+export interface DesignChange {
+  readonly title: Phrase;
+  readonly edits: readonly Edit[];
+}
+
+/** All fish under stress on so many days on end; fed less than this share of their ration on so many. */
+const STRESSED_DAYS = 3;
+const HUNGRY_DAYS = 14;
+const FED_TOO_LITTLE = 0.6;
+
+/** The first day on which fish die, or on which all have been under stress for days; null where they can be kept. */
+export function troubleOf(c: Figures, season: Season): SeasonTrouble | null {
+  let stressed = 0;
+  let hungry = 0;
+  for (let day = 0; day < season.days; day++) {
+    const count = season.count[day]!;
+    stressed = count > 0 && season.stress[day]! > 0.99 * count ? stressed + 1 : 0;
+    const ration = season.ration[day]!;
+    hungry = count > 0 && ration > 0 && season.feed[day]! < FED_TOO_LITTLE * ration ? hungry + 1 : 0;
+    if (hungry >= HUNGRY_DAYS) return { day: day - HUNGRY_DAYS + 1, what: 'hunger' };
+    if (season.deaths[day]! > 0) return { day, what: causeOn(c, season, day) };
+    if (stressed >= STRESSED_DAYS) {
+      const first = day - STRESSED_DAYS + 1;
+      return { day: first, what: causeOn(c, season, first) };
+    }
+  }
+  return null;
+}
+
+/** What presses on the fish on a day: the first of what kills that is beyond its limit, on it or the day after. */
+function causeOn(c: Figures, s: Season, day: number): TroubleOfFish {
+  const kinds = lifeOf(c).groups.map((g) => g.kind);
+  const days = [day, Math.min(day + 1, s.days)];
+  const any = (holds: (d: number) => boolean) => days.some(holds);
+  const stress = Math.max(...kinds.map((k) => k.oxygen.stress));
+  const nitrite = Math.min(...kinds.map((k) => k.nitrite[1]));
+  const [low, high] = phSurvived(kinds);
+  if (any((d) => s.oxygen[d]! < stress)) return 'oxygen';
+  if (any((d) => s.ammonia[d]! > UNIONISED_LIMITS.act)) return 'ammonia';
+  if (any((d) => s.nitrite[d]! > nitrite)) return 'nitrite';
+  if (any((d) => s.ph[d]! < low || s.ph[d]! > high)) return 'ph';
+  if (any((d) => kinds.some((k) => s.t[d]! < k.survives[0] || s.t[d]! > k.survives[1])))
+    return 'temperature';
+  return any((d) => s.ph[d]! < Math.max(...kinds.map((k) => k.ph[0]))) ? 'ph' : 'ammonia';
+}
+
+/** Fish that are tried, as shares of those that the strictest school allows. */
+const FEWER = [1, 0.75, 0.5, 0.25] as const;
+
+function fewerFish(c: Figures): DesignChange[] {
+  const { system } = c;
+  const life = lifeOf(c);
+  const most = Math.min(
+    ...life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass),
+  );
+  const there = total(life.groups, (g) => g.mass);
+  const count = total(life.groups, (g) => g.count);
+  if (!(most > 0) || !(there > 0)) return [];
+  const seen = new Set<number>();
+  return FEWER.flatMap((share): DesignChange[] => {
+    const of = Math.min(1, (share * most) / there);
+    const counts = system.fish.map((f) => Math.max(1, Math.floor(f.count * of)));
+    const all = counts.reduce((sum, x) => sum + x, 0);
+    if (all >= count || seen.has(all)) return [];
+    seen.add(all);
+    return [
+      {
+        title: say`Keep ${String(all)} fish of this size instead of ${String(count)}`,
+        edits: system.fish.map((f, i): Edit => ({ at: `fish.${f.id}.count`, to: counts[i]! })),
+      },
+    ];
+  });
+}
+
+function moreAir(c: Figures): DesignChange[] {
+  const needs = needsOf(c, lifeOf(c));
+  const tank = c.system.fish[0]?.vessel;
+  if (!needs || !tank) return [];
+  return [
+    {
+      title: say`Run an air pump of ${flow(needs.air)} of air`,
+      edits: [
+        {
+          at: 'devices.season-air',
+          to: {
+            id: 'season-air',
+            kind: 'air-pump',
+            vessel: tank,
+            flow: needs.air,
+            depth: 0.3,
+            power: 10,
+            backup: false,
+          },
+        },
+      ],
+    },
+  ];
+}
+
+function heated(c: Figures): DesignChange[] {
+  const { heater, groups } = lifeOf(c);
+  const tank = c.system.fish[0]?.vessel;
+  if (!heater || !tank || !(heater.power > 0)) return [];
+  const setpoint = Math.max(...groups.map((g) => g.kind.best[0]));
+  const watts = Math.ceil(heater.power / 25) * 25;
+  return [
+    {
+      title: say`Heat the water to ${temperature(setpoint)} with ${power(watts)}`,
+      edits: [
+        {
+          at: 'devices.season-heater',
+          to: { id: 'season-heater', kind: 'heater', vessel: tank, power: watts, setpoint },
+        },
+      ],
+    },
+  ];
+}
+
+/** Figures of a system whose levels and flows are those of another. */
+const figuresOf = (c: Figures, system: SystemDocument): Figures => ({
+  system,
+  a: { ...c.a },
+  day: c.day,
+});
+
+/**
+ * The change of the design with which the season goes well; each is tried in the tended season before it is told.
+ *
+ * @returns null where none of those that were tried helps
+ */
+export function designChange(
+  c: Figures,
+  course: Course,
+  trouble: SeasonTrouble,
+  seed = 1,
+): DesignChange | null {
+  const tries =
+    trouble.what === 'temperature'
+      ? [...heated(c), ...fewerFish(c)]
+      : trouble.what === 'oxygen' || trouble.what === 'hunger'
+        ? [...moreAir(c), ...fewerFish(c)]
+        : fewerFish(c);
+  for (const change of tries) {
+    const next = figuresOf(c, applyEdits(c.system, change.edits));
+    const { season } = runTended(seasonGround(next), course, { seed });
+    if (!troubleOf(next, season)) return change;
+  }
+  return null;
+}
