@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { readWithLog } from '../core/formats/file.ts';
 import { planInWords, planReport } from '../core/formats/planReport.ts';
 import { seasonReport, type SeasonOptions } from '../core/formats/lifeReport.ts';
+import { CARES, type CareOfSeason } from '../core/year/index.ts';
 import { knowsZone } from '../core/log/index.ts';
 import { STARTS, type StartKind } from '../core/system/index.ts';
 import { buildInWords, buildReport } from '../core/formats/buildReport.ts';
@@ -22,9 +23,9 @@ const refusal = (sentence: string): Reported => ({
 });
 
 const USAGE =
-  'Name one system file: npm run -s report -- FILE [--json] [--build | --advice [--now 2026-06-10T08:00:00Z] [--zone Europe/Vienna] | --season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100]]';
+  'Name one system file: npm run -s report -- FILE [--json] [--build | --advice [--now 2026-06-10T08:00:00Z] [--zone Europe/Vienna] | --season DAYS [--hold t=24,ph=7.6,do=7] [--start fishless|fish|seeded] [--dose 0.3] [--seed 100] [--care tended|planned|none]]';
 const FLAGS = ['--json', '--build', '--advice'];
-const OF_SEASON = ['--season', '--hold', '--start', '--dose', '--seed'];
+const OF_SEASON = ['--season', '--hold', '--start', '--dose', '--seed', '--care'];
 const OF_ADVICE = ['--now', '--zone'];
 const VALUED = [...OF_SEASON, ...OF_ADVICE];
 const HELD = ['t', 'ph', 'do'] as const;
@@ -49,6 +50,9 @@ function seasonOptions(given: ReadonlyMap<string, string>): SeasonOptions | stri
   const start = given.get('--start');
   if (start !== undefined && !(STARTS as readonly string[]).includes(start))
     return `--start is one of ${STARTS.join(', ')}, not “${start}”.`;
+  const care = given.get('--care');
+  if (care !== undefined && !(CARES as readonly string[]).includes(care))
+    return `--care is one of ${CARES.join(', ')}, not “${care}”.`;
   const held: Record<string, number> = {};
   for (const part of (given.get('--hold') ?? '').split(',').filter(Boolean)) {
     const [key = '', text = ''] = part.split('=');
@@ -67,6 +71,7 @@ function seasonOptions(given: ReadonlyMap<string, string>): SeasonOptions | stri
     ...(dose === undefined ? {} : { dose }),
     ...(seed === undefined ? {} : { seed }),
     ...(start === undefined ? {} : { start: start as StartKind }),
+    ...(care === undefined ? {} : { care: care as CareOfSeason }),
     held,
   };
 }
@@ -81,6 +86,21 @@ function seasonInWords(r: ReturnType<typeof seasonReport>): string {
     );
   }
   lines.push(r.cycled_day === null ? 'not cycled in this time' : `cycled on day ${r.cycled_day}`);
+  const { asks } = r;
+  if (r.care.length) {
+    const counts = new Map<string, number>();
+    for (const x of r.care) counts.set(x.treatment, (counts.get(x.treatment) ?? 0) + 1);
+    lines.push(`done: ${[...counts].map(([id, n]) => `${id} ${n}`).join(', ')}`);
+  }
+  lines.push(
+    `asks for ${asks.minutes} min, ${asks.topped_up_l} L topped up, ${asks.changed_l} L changed, ${asks.feed_g} g of feed`,
+  );
+  if (r.deaths > 0) lines.push(`fish that die: ${r.deaths}`);
+  for (const h of r.harvest) lines.push(`harvest, month ${h.month}: ${h.kg} kg of ${h.crop}`);
+  if (r.unkept)
+    lines.push(
+      `from day ${r.unkept.day} the fish cannot be kept (${r.unkept.what})${r.unkept.change ? `: ${r.unkept.change.title}` : ''}`,
+    );
   return `${lines.join('\n')}\n`;
 }
 
@@ -105,7 +125,7 @@ export function report(args: readonly string[]): Reported {
   const options = seasonOptions(given);
   if (typeof options === 'string') return refusal(options);
   if (!given.has('--season') && OF_SEASON.some((v) => given.has(v)))
-    return refusal('--hold, --start, --dose and --seed go with --season DAYS.');
+    return refusal('--hold, --start, --dose, --seed and --care go with --season DAYS.');
   if (['--season', '--build', '--advice'].filter((x) => given.has(x)).length > 1)
     return refusal('--advice, --build and --season are reports each: ask for one at a time.');
   if (!given.has('--advice') && OF_ADVICE.some((v) => given.has(v)))

@@ -1,20 +1,31 @@
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { courseOf, type Course, type Fit, type Season } from '../../core/season';
+import { courseOf, type Course, type Fit } from '../../core/season';
 import { same } from '../../core/system';
+import type { CareOfSeason, DesignChange, SeasonTrouble, SeasonWithCare } from '../../core/year';
 import { seasonWorker } from '../workers/client';
 import { useLifeBench } from './lifeBench';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 
-/** The season of the open system as planned, beside one without fish where that is asked for, and its forecast. */
+type ByCare = Partial<Record<CareOfSeason, SeasonWithCare>>;
+/** A season in which the fish cannot be kept, and the change of the design that was tried and keeps them. */
+export interface Unkept {
+  readonly trouble: SeasonTrouble;
+  readonly change: DesignChange | null;
+}
+
+/** The season of the open system in the ways of care that are chosen, over each other, and its forecast. */
 export const useSeason = defineStore('season', () => {
   const system = useSystem();
   const trace = useTrace();
   const bench = useLifeBench();
-  const season = shallowRef<Season | null>(null);
-  const beside = shallowRef<Season | null>(null);
+  /** Ways of care that are shown; the first is drawn in full. */
+  const cares = ref<CareOfSeason[]>(['tended']);
+  const seasons = shallowRef<ByCare>({});
+  const unkept = shallowRef<Unkept | null>(null);
+  const beside = shallowRef<SeasonWithCare | null>(null);
   /** A start without fish is drawn on the same axes. */
   const compare = ref(false);
   const busy = ref(false);
@@ -29,6 +40,12 @@ export const useSeason = defineStore('season', () => {
     const now = system.known && courseOf(system.known);
     return before && now && same(before, now) ? before : now;
   });
+  /** The season that is drawn in full, and those over it. */
+  const main = computed(() => (cares.value[0] && seasons.value[cares.value[0]]) ?? null);
+  const season = computed(() => main.value?.season ?? null);
+  const others = computed(() =>
+    cares.value.slice(1).flatMap((c) => (seasons.value[c] ? [seasons.value[c]] : [])),
+  );
 
   let request = 0;
   let waiting = false;
@@ -44,15 +61,23 @@ export const useSeason = defineStore('season', () => {
     }
     const mine = ++request;
     busy.value = true;
-    const courses: Course[] = [plan];
-    if (compare.value) courses.push({ ...plan, start: 'fishless', events: [] });
+    const ask = (of: Course, care: CareOfSeason) =>
+      seasonWorker.ask((w) => w.run(toRaw(doc), toRaw(day), toRaw(of), care));
     try {
-      const [now, other] = await seasonWorker.ask((w) =>
-        w.run(toRaw(doc), toRaw(day), toRaw(courses)),
-      );
-      if (mine === request) {
-        season.value = now ?? null;
-        beside.value = other ?? null;
+      const made: ByCare = {};
+      for (const care of cares.value) {
+        made[care] = await ask(plan, care);
+        if (mine !== request || waiting) break;
+        seasons.value = { ...seasons.value, ...made };
+      }
+      if (mine === request && !waiting) {
+        seasons.value = made;
+        beside.value = compare.value
+          ? await ask({ ...plan, start: 'fishless', events: [] }, cares.value[0]!)
+          : null;
+        unkept.value = cares.value.includes('tended')
+          ? await seasonWorker.ask((w) => w.trouble(toRaw(doc), toRaw(day), toRaw(plan)))
+          : null;
         trouble.value = '';
       }
     } catch {
@@ -64,7 +89,17 @@ export const useSeason = defineStore('season', () => {
       await run();
     }
   }
-  watch([() => system.document, metrics, open, compare], () => void run(), { immediate: true });
+  watch([() => system.document, metrics, open, compare, cares], () => void run(), {
+    immediate: true,
+  });
+  watch(
+    () => system.document?.id,
+    () => {
+      seasons.value = {};
+      unkept.value = null;
+      beside.value = null;
+    },
+  );
   watch(
     () => [system.document?.id, system.document?.plan.readings],
     () => (fit.value = null),
@@ -102,5 +137,27 @@ export const useSeason = defineStore('season', () => {
     progress.value = null;
     seasonWorker.end();
   }
-  return { season, beside, compare, course, busy, trouble, fit, progress, forecast, stop };
+  /** Puts the change that keeps the fish into the design. */
+  function mend() {
+    const change = unkept.value?.change;
+    if (change) system.commit([...change.edits], 'Design changed for the season');
+  }
+  return {
+    cares,
+    seasons,
+    main,
+    season,
+    others,
+    unkept,
+    beside,
+    compare,
+    course,
+    busy,
+    trouble,
+    fit,
+    progress,
+    forecast,
+    stop,
+    mend,
+  };
 });

@@ -12,7 +12,16 @@ import {
   type Season,
   type SeasonGround,
 } from '../../core/season';
-import { demoWithLog, seasonWithCare, type CareOfSeason, type SeasonWithCare } from '../../core/year';
+import {
+  demoWithLog,
+  designChange,
+  seasonWithCare,
+  troubleOf,
+  type CareOfSeason,
+  type DesignChange,
+  type SeasonTrouble,
+  type SeasonWithCare,
+} from '../../core/year';
 import type { Reading, SystemDocument } from '../../core/system';
 
 /** What seasons of one system are worked out from, kept for as long as it stays the same. */
@@ -38,6 +47,17 @@ const api = {
     const ground = groundOf(system, metrics);
     const made = seasonWithCare(ground, course, care);
     return transfer(made, buffers(made.season));
+  },
+  /** From which day the fish of a tended season cannot be kept, and the change of the design that keeps them. */
+  trouble(
+    system: SystemDocument,
+    metrics: DayMetrics,
+    course: Course,
+  ): { trouble: SeasonTrouble; change: DesignChange | null } | null {
+    const { c } = groundOf(system, metrics);
+    const { season } = seasonWithCare(groundOf(system, metrics), course, 'tended');
+    const trouble = troubleOf(c, season);
+    return trouble && { trouble, change: designChange(c, course, trouble) };
   },
   /** The log of a demo, for the day that it is. */
   demoLog(file: string, system: SystemDocument, end: number, zone: string): readonly Entry[] {

@@ -1,8 +1,16 @@
 import type { Figures } from '../assess/figures.ts';
 import { lifeOf, lightOn, total } from '../life/index.ts';
-import { courseOf, runSeason, seasonGround, type Course, type Season } from '../season/index.ts';
+import { tell, type QuantityKind } from '../quantity/index.ts';
+import { courseOf, dailyDose, seasonGround, type Course, type Season } from '../season/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
+import {
+  designChange,
+  seasonWithCare,
+  troubleOf,
+  type CareOfSeason,
+  type SeasonWithCare,
+} from '../year/index.ts';
 
 /** The living side and the season in the headless report: plain numbers in the units that the keys name. */
 
@@ -71,21 +79,101 @@ export function lifeReport(c: Figures) {
 }
 
 /** What the season of a report may be told: the system's own plan stands for what is not. */
-export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'seed' | 'held'>>;
+export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'seed' | 'held'>> & {
+  /** Who looks after it; a grower where nothing is said, and nobody but the plan where ammonia is given by the day. */
+  readonly care?: CareOfSeason;
+  /** Ammonia given each day, mg N/L, in place of what the plan doses up to. */
+  readonly dose?: number;
+};
 
-/** A season as rows of days. */
+/** The course of a report, and who looks after it. */
+function courseOfReport(s: SystemDocument, options: SeasonOptions): [Course, CareOfSeason] {
+  const { care, dose, start: given, seed, ...rest } = options;
+  const start = given ?? s.plan.start;
+  const plan = courseOf({ plan: { ...s.plan, start, seed: seed ?? s.plan.seed } });
+  const days = options.days ?? plan.days;
+  const daily = dose !== undefined && start !== 'fish';
+  return [
+    {
+      ...plan,
+      ...rest,
+      days,
+      ...(daily ? { dosing: null, events: [...plan.events, ...dailyDose(dose, days)] } : {}),
+    },
+    care ?? (daily ? 'planned' : 'tended'),
+  ];
+}
+
+/** A season as rows of days, with what its care asks and what it yields. */
 export function seasonReport(s: SystemDocument, options: SeasonOptions) {
   const { a, day } = judgeWhole(s);
-  const plan = courseOf(s);
-  const start = options.start ?? plan.start;
-  const fresh = courseOf({ plan: { ...s.plan, start, seed: options.seed ?? s.plan.seed } });
-  const season = runSeason(seasonGround({ system: s, a, day }), {
-    ...fresh,
-    ...options,
-    start,
-    seed: fresh.seed,
-  });
-  return seasonRows(season);
+  const [course, care] = courseOfReport(s, options);
+  const c = { system: s, a, day };
+  const made = seasonWithCare(seasonGround(c), course, care);
+  const trouble = care === 'tended' ? troubleOf(c, made.season) : null;
+  const change = trouble ? designChange(c, course, trouble) : null;
+  return {
+    ...seasonRows(made.season),
+    ...careRows(made),
+    unkept: trouble && {
+      day: trouble.day,
+      what: trouble.what,
+      change: change && { title: tell(change.title, 'metric'), edits: change.edits },
+    },
+  };
+}
+
+/** Units of what a treatment gives, by the kind of its measure: kg, m³, a count. */
+const UNITS: Readonly<Partial<Record<QuantityKind, { unit: string; factor: number }>>> = {
+  volume: { unit: 'L', factor: 1e3 },
+  dose: { unit: 'g', factor: 1e3 },
+  liquid: { unit: 'mL', factor: 1e6 },
+  mass: { unit: 'kg', factor: 1 },
+  count: { unit: 'fish', factor: 1 },
+};
+
+function careRows({ acts, asks, harvest, season, care, cycledDay }: SeasonWithCare) {
+  const { tally } = season;
+  return {
+    care_mode: care,
+    care: acts.map((x) => {
+      const unit = x.measure ? UNITS[x.measure] : undefined;
+      return {
+        day: rounded(x.time, 3),
+        treatment: x.treatment,
+        substance: x.substance,
+        amount: x.amount === null || !unit ? null : rounded(x.amount * unit.factor, 4),
+        unit: unit?.unit ?? null,
+        because: x.plan?.hazards.map((h) => h.id) ?? [],
+      };
+    }),
+    cycled_by_log: cycledDay,
+    deaths: tally.deaths,
+    fish_days: rounded(tally.fishDays, 1),
+    stressed_fish_days: rounded(tally.stress, 1),
+    over_acting_ammonia_fish_days: rounded(tally.over, 2),
+    harvest: harvest.map((h) => ({
+      crop: h.crop,
+      month: h.month,
+      months_after: h.after,
+      kg: rounded(h.mass, 4),
+    })),
+    asks: {
+      minutes: rounded(asks.seconds / 60, 0),
+      topped_up_l: rounded(1e3 * asks.toppedUp, 1),
+      changed_l: rounded(1e3 * asks.changed, 1),
+      feed_g: rounded(1e3 * asks.feed, 1),
+      given_g: Object.fromEntries(
+        Object.entries(asks.given).map(([id, kg]) => [id, rounded(1e3 * kg, 2)]),
+      ),
+      given_ml: Object.fromEntries(
+        Object.entries(asks.volumes).map(([id, m3]) => [id, rounded(1e6 * m3, 2)]),
+      ),
+      tests: asks.tests,
+      fish_taken_out: asks.fish,
+      fish_taken_out_kg: rounded(asks.fishMass, 3),
+    },
+  };
 }
 
 const seasonRows = (x: Season) => ({
@@ -98,8 +186,11 @@ const seasonRows = (x: Season) => ({
     nh3_n: rounded(x.ammonia[d], 6),
     ph: rounded(x.ph[d], 4),
     alkalinity: rounded(x.alkalinity[d], 3),
+    chloride: rounded(x.chloride[d], 3),
     do: rounded(x.oxygen[d], 3),
     fish_kg: rounded(x.fish[d], 5),
+    fish_count: x.count[d]!,
+    deaths: x.deaths[d]!,
     feed_g: rounded(x.feed[d], 3),
     plants_kg: rounded(x.plants[d], 5),
   })),

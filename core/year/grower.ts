@@ -1,5 +1,5 @@
 import { DAY_MS, dateIn, momentOf, type Moment } from '../calendar/index.ts';
-import { CARE_STEP, planOf, type Plan } from '../care/index.ts';
+import { CARE_STEP, planOf, type HazardId, type Plan } from '../care/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
 import { gramsFor, lifeOf, total } from '../life/index.ts';
 import {
@@ -54,6 +54,21 @@ const SOONEST: Seconds = 1800;
 /** Shares of the ration that are left before it is noted as left. */
 const LEFT = 0.6;
 
+/** What a plan of care said on the day: why, what to do, how much to feed. Plain data. */
+export interface ToldPlan {
+  readonly urgency: Plan['urgency'];
+  readonly hazards: readonly { readonly id: HazardId; readonly because: Phrase }[];
+  readonly steps: readonly Phrase[];
+  /** Feed of the day, kg; null without fish. */
+  readonly feed: Kilograms | null;
+}
+const told = (p: Plan): ToldPlan => ({
+  urgency: p.urgency,
+  hazards: p.hazards.map(({ id, because }) => ({ id, because })),
+  steps: p.steps.map((s) => s.title),
+  feed: p.feed,
+});
+
 /** Something that the grower did, with the plan that it came from. */
 export interface Act {
   /** Days since the start. */
@@ -64,8 +79,8 @@ export interface Act {
   readonly amount: number | null;
   readonly measure: QuantityKind | null;
   readonly title: Phrase;
-  /** What it was done for; null where it is routine. */
-  readonly plan: Plan | null;
+  /** The plan that it came from; null where it is routine. */
+  readonly plan: ToldPlan | null;
 }
 
 /** What a season asks of its grower. */
@@ -508,7 +523,7 @@ export class TendingGrower implements Grower {
       amount: s.amount,
       measure: s.measure,
       title: s.title,
-      plan,
+      plan: told(plan),
     });
     for (let k = 0; k < s.parts; k++) {
       this.note(run.time, books, s.at + k * SALT_WAIT.part);

@@ -1,8 +1,10 @@
 /** A season with its grower in it, and a year planned from what is wanted. */
+export * from './cares.ts';
 export * from './demoDays.ts';
 export * from './demoLogs.ts';
 export * from './grower.ts';
 export * from './harvest.ts';
 export * from './kits.ts';
+export * from './money.ts';
 export * from './tended.ts';
 export * from './trouble.ts';

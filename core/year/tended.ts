@@ -6,14 +6,11 @@ import {
   type Season,
   type SeasonGround,
 } from '../season/index.ts';
+import type { CareOfSeason } from './cares.ts';
 import { noAsks, TendingGrower, type Act, type Asks, type GrowerOptions } from './grower.ts';
 import { harvestOf, type Harvest } from './harvest.ts';
 
 /** A season with a grower in it, as planned, or left alone. */
-
-/** Who looks after a season: a grower who tests and follows the plan of care, nobody but what is planned, or nobody. */
-export const CARES = ['tended', 'planned', 'none'] as const;
-export type CareOfSeason = (typeof CARES)[number];
 
 export interface SeasonWithCare {
   readonly care: CareOfSeason;

@@ -31,7 +31,8 @@ export function troubleOf(c: Figures, season: Season): SeasonTrouble | null {
     const count = season.count[day]!;
     stressed = count > 0 && season.stress[day]! > 0.99 * count ? stressed + 1 : 0;
     const ration = season.ration[day]!;
-    hungry = count > 0 && ration > 0 && season.feed[day]! < FED_TOO_LITTLE * ration ? hungry + 1 : 0;
+    hungry =
+      count > 0 && ration > 0 && season.feed[day]! < FED_TOO_LITTLE * ration ? hungry + 1 : 0;
     if (hungry >= HUNGRY_DAYS) return { day: day - HUNGRY_DAYS + 1, what: 'hunger' };
     if (season.deaths[day]! > 0) return { day, what: causeOn(c, season, day) };
     if (stressed >= STRESSED_DAYS) {

@@ -16,7 +16,7 @@ const chart = computed(() =>
   start.season
     ? seasonChart(
         start.season,
-        null,
+        [],
         start.fit,
         start.readings,
         null,

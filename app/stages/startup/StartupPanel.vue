@@ -228,7 +228,10 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
       <PanelGroup v-if="!t.isSolution" title="Bacteria">
         <DocumentChoice at="plan.start" label="The start" :items="starts" />
         <template v-if="dose && start.filled !== null && cycled === null">
-          <DocumentField at="plan.dose" class="gap" />
+          <div class="gap doses">
+            <DocumentField at="plan.dose.target" />
+            <DocumentField at="plan.dose.again" />
+          </div>
           <p v-if="dose.state === 'held'">
             <b>No ammonia today.</b> {{ dose.because ? tell(dose.because, settings.units) : '' }}
           </p>

@@ -110,7 +110,8 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
               system.commit([{ at: 'plan.seed', to: Number(id) }], 'Bacteria brought in')
           "
         />
-        <DocumentField v-if="plan.start !== 'fish'" at="plan.dose" />
+        <DocumentField v-if="plan.start !== 'fish'" at="plan.dose.target" />
+        <DocumentField v-if="plan.start !== 'fish'" at="plan.dose.again" />
         <DocumentField at="plan.begins" />
         <DocumentField at="plan.days" />
       </div>

@@ -11,6 +11,7 @@ export const EVENT_NAMES: Record<SeasonEvent['kind'], string> = {
   harvest: 'Harvest',
   treatment: 'Treatment',
   'heater-off': 'Heater off',
+  shell: 'Bag of shell',
 };
 
 /** A new event of a kind, with what is usual. */
@@ -34,6 +35,8 @@ export function newEvent(kind: SeasonEvent['kind'], id: string, day: number): Se
       return { id, day, kind, kills: 0.5 };
     case 'heater-off':
       return { id, day, kind, days: 3 };
+    case 'shell':
+      return { id, day, kind, mass: 1 };
   }
 }
 
@@ -48,4 +51,5 @@ export const EVENT_FIELD: Record<SeasonEvent['kind'], string> = {
   harvest: 'share',
   treatment: 'kills',
   'heater-off': 'days',
+  shell: 'mass',
 };

@@ -14,6 +14,16 @@ export interface SeasonInk {
   readonly nitrate: string;
   readonly good: string;
 }
+/** Another season on the same axes. */
+export interface SeasonOver {
+  readonly season: Season;
+  readonly name: string;
+}
+const DASHES: readonly number[][] = [
+  [6, 4],
+  [2, 3],
+  [10, 3, 2, 3],
+];
 /** Which curves are looked at: nitrogen, acidity, or what lives. */
 export type View = 'nitrogen' | 'ph' | 'life';
 
@@ -58,12 +68,12 @@ const points = (
 /**
  * Curves of a season, the safe bands of its kind behind them, today's cycled day marked.
  *
- * @param beside a start without fish on the same axes
+ * @param over other seasons on the same axes, by what they are called
  * @param today the day of the season that it is; null before and after it
  */
 export function seasonChart(
   season: Season,
-  beside: Season | null,
+  over: readonly SeasonOver[],
   fit: Fit | null,
   readings: readonly Reading[],
   kind: FishKind | null,
@@ -76,7 +86,6 @@ export function seasonChart(
   const datasets: ChartData<'scatter'>['datasets'] = [];
   const add = (...sets: object[]) =>
     datasets.push(...(sets as typeof datasets).map((d) => ({ showLine: true, ...d })));
-  const other = beside ? [beside] : [];
   if (view === 'nitrogen') {
     if (fit) add(...bandOf(fit.band.tan, ink.tan), ...bandOf(fit.band.nitrite, ink.nitrite));
     add(
@@ -84,24 +93,31 @@ export function seasonChart(
       line('Nitrite', shown.nitrite, ink.nitrite),
       line('Nitrate', shown.nitrate, ink.nitrate, 'right'),
     );
-    for (const o of other)
+    over.forEach((o, i) =>
       add(
-        line('TAN without fish', o.tan, ink.tan, 'y', [5, 4]),
-        line('Nitrite without fish', o.nitrite, ink.nitrite, 'y', [5, 4]),
-      );
+        line(`TAN, ${o.name}`, o.season.tan, ink.tan, 'y', DASHES[i]),
+        line(`Nitrite, ${o.name}`, o.season.nitrite, ink.nitrite, 'y', DASHES[i]),
+      ),
+    );
     add(points(readings, 'tan', ink.tan), points(readings, 'nitrite', ink.nitrite));
   } else if (view === 'ph') {
     add(
       line('pH', shown.ph, ink.tan),
       line('Alkalinity, mg/L CaCO₃', shown.alkalinity, ink.nitrate, 'right'),
     );
-    for (const o of other) add(line('pH without fish', o.ph, ink.tan, 'y', [5, 4]));
+    over.forEach((o, i) => add(line(`pH, ${o.name}`, o.season.ph, ink.tan, 'y', DASHES[i])));
   } else {
     add(
       line('Oxygen, mg/L', shown.oxygen, ink.tan),
       line('Water, °C', shown.t, ink.nitrite),
       line('Fish, kg', shown.fish, ink.nitrate, 'right'),
       line('Plants grown, kg', shown.plants, ink.good, 'right'),
+    );
+    over.forEach((o, i) =>
+      add(
+        line(`Oxygen, ${o.name}`, o.season.oxygen, ink.tan, 'y', DASHES[i]),
+        line(`Fish, ${o.name}`, o.season.fish, ink.nitrate, 'right', DASHES[i]),
+      ),
     );
   }
   const box = (low: number, high: number) => ({

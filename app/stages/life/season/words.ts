@@ -1,4 +1,5 @@
 import type { Fit, Season } from '../../../../core/season';
+import type { CareOfSeason, TroubleOfFish } from '../../../../core/year';
 
 const peak = (xs: Float64Array, days: number) => {
   let at = 0;
@@ -8,7 +9,11 @@ const peak = (xs: Float64Array, days: number) => {
 const n = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1));
 
 /** What a season comes to, in words. */
-export function seasonInWords(season: Season, fit: Fit | null): string {
+export function seasonInWords(
+  season: Season,
+  fit: Fit | null,
+  care: CareOfSeason = 'planned',
+): string {
   const s = fit?.season ?? season;
   const tan = peak(s.tan, s.days);
   const nitrite = peak(s.nitrite, s.days);
@@ -30,11 +35,41 @@ export function seasonInWords(season: Season, fit: Fit | null): string {
     parts.push(
       s.cycledDay === null
         ? 'It is not cycled in this time.'
-        : `It is cycled on day ${s.cycledDay}: a dose of 1 mg/L on top of the day’s is gone within 24 h.`,
+        : `It is cycled on day ${s.cycledDay}: a dose of 1 mg/L is gone within 24 h.`,
     );
-  if (acid < 6.2)
+  const dead = s.tally.deaths;
+  if (dead > 0) {
+    const first = s.deaths.findIndex((x) => x > 0);
+    parts.push(
+      dead === 1 ? `One fish dies, on day ${first}.` : `${dead} fish die, from day ${first} on.`,
+    );
+  }
+  if (acid < 6.2 && care !== 'tended')
     parts.push(
       `The pH falls to ${acid.toFixed(1)}: the alkalinity is used up and the bacteria stop. Plan a buffer, as an event, before it does.`,
     );
   return parts.join(' ');
 }
+
+/** The ways of care as the screen names them. */
+export const CARE_NAMES: Readonly<Record<CareOfSeason, string>> = {
+  tended: 'Tended',
+  planned: 'Only what I planned',
+  none: 'Left alone',
+};
+/** The same within the name of a curve. */
+export const CARE_OF_CURVE: Readonly<Record<CareOfSeason, string>> = {
+  tended: 'tended',
+  planned: 'as planned',
+  none: 'left alone',
+};
+
+/** What presses on the fish, in words. */
+export const TROUBLE_WORDS: Readonly<Record<TroubleOfFish, string>> = {
+  hunger: 'the water cannot clear what their feed gives, so that they are fed less than they need',
+  oxygen: 'oxygen is short',
+  ammonia: 'ammonia poisons them',
+  nitrite: 'nitrite poisons them',
+  ph: 'the pH leaves what they survive',
+  temperature: 'the water is too cold or too warm for them',
+};
