@@ -724,7 +724,8 @@ for (const [ph, alk, t] of [
       urgency: alk < 20 ? 'today' : 'week',
       hazards: ['alkalinity'],
       steps: ['base'],
-      amounts: { base: baseFor(tank(ph, alk, t), 40, 0.2) },
+      // A week's use of some 7 mg/L a day over 30 would be 80; one step of pH is less.
+      amounts: { base: baseFor(tank(ph, alk, t), 80, 0.2) },
       never: ['acid', 'change'],
       test: [['ph', 'alkalinity'], 12],
     },

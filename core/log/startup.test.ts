@@ -21,7 +21,7 @@ const V = 0.62;
 const filled = (daysAgo: number): Edit => ({ at: 'care.filled', to: NOW - daysAgo * 86_400_000 });
 const EMPTY: Edit[] = [
   { at: 'care.stocked', to: false },
-  { at: 'plan.dose', to: 0.5 },
+  { at: 'plan.dose', to: { target: 0.5, again: 0.2 } },
 ];
 const start = (noted: readonly Noted[], edits: readonly Edit[] = []) =>
   tendedDemo('potting-shed-pair', noted, [...EMPTY, filled(10), ...edits]);
@@ -72,11 +72,23 @@ describe('cycling', () => {
       { h: 20 * DAY, tan: [0, 0] },
       { h: 1, nitrate: [5, 10] },
     ]);
-    expect(readingsOf(t).map((r) => [r.day, r.tan, r.nitrite, r.nitrate])).toEqual([
-      [3, [1, 2], [0, 0], null],
-      [10, null, null, [5, 10]],
+    const read = readingsOf(t);
+    expect(read.map((r) => [r.tan, r.nitrite, r.nitrate])).toEqual([
+      [[1, 2], [0, 0], null],
+      [null, null, [5, 10]],
     ]);
-    expect(startCourse(t)).toMatchObject({ days: 70, start: 'fishless', dose: 0.5, begins: 152 });
+    // Ten days since: seven days ago was day 3, an hour ago 23 hours of day 9, each just before what was given then.
+    expect(read[0]!.day).toBeCloseTo(3, 3);
+    expect(read[1]!.day).toBeCloseTo(9 + 23 / 24, 3);
+    expect(read[0]!.day).toBeLessThan(3);
+    expect(startCourse(t)).toMatchObject({
+      days: 70,
+      start: 'fishless',
+      dosing: { target: 0.5, again: 0.2 },
+      dosingFrom: 10,
+      begins: 152,
+      logged: { t: [], ph: [[8, 7]] },
+    });
   });
 
   it('is over when a dose of 1 mg/L is gone within a day', () => {

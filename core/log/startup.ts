@@ -142,7 +142,8 @@ export function readingsOf(t: Tended): Reading[] {
     if (day < 0) continue;
     out.push({
       id: e.id,
-      day,
+      // Water is tested before it is dosed, where both were noted in one minute.
+      day: day - JUST_BEFORE,
       tan: e.tan ?? null,
       nitrite: e.nitrite ?? null,
       nitrate: e.nitrate ?? null,
@@ -151,6 +152,8 @@ export function readingsOf(t: Tended): Reading[] {
   return out.sort((a, b) => a.day - b.day);
 }
 
+/** So long before what was noted at the same time, days. */
+const JUST_BEFORE = 1e-4;
 /** Readings nearer to each other than this are one, so that a kit's scatter does not shake the course. */
 const SAME_READING = HOUR;
 

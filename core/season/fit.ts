@@ -157,7 +157,7 @@ export function fitSeason(
   progress: (done: number) => boolean = () => true,
 ): Fit | null {
   const known = readings
-    .filter((r) => r.day >= 0 && r.day <= course.days && (r.tan ?? r.nitrite ?? r.nitrate))
+    .filter((r) => r.day > -1 && r.day <= course.days && (r.tan ?? r.nitrite ?? r.nitrate))
     .sort((a, b) => a.day - b.day);
   const until = Math.max(1, Math.ceil(Math.max(0, ...known.map((r) => r.day))));
   const short = { ...course, days: until, probes: known.map((r) => r.day) };

@@ -155,7 +155,7 @@ describe('a season', () => {
         ...bare,
         start: 'fish',
         held: { t: 20, ph: 7.4, do: 7 },
-        seed: 10,
+        seed: 1e4,
         days: 20,
         events,
       });

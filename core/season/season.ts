@@ -142,6 +142,8 @@ export function runSeason(
   };
 
   for (let day = 0; day < course.days; day++) {
+    // What was read just before is not of what happens now.
+    probe(day - 1e-6);
     const given = due(day);
     if (run.cycledDay === null && day > 0 && run.isCycled(given)) run.cycledDay = day;
     run.dose();

@@ -263,7 +263,9 @@ export function alkalinity(t: Tended): Hazard[] {
   const use = alkalinityUse(t.life, t.volume);
   // Given before it is short: it is used up between two tests.
   const held = holdingAlkalinity(t);
-  const least = Math.max(Math.min(aim, low + use), Math.min(high, held));
+  // Alkalinity would hold a high pH up: then only what must not be short counts.
+  const isHigh = (t.known.ph?.best ?? 0) > bandsOf(t).ph!.good[1];
+  const least = isHigh ? low : Math.max(Math.min(aim, low + use), Math.min(high, held));
   if (now >= least) {
     if (read.band[0] >= floor || !(use > 0)) return [];
     return [
