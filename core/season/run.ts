@@ -433,7 +433,8 @@ export class SeasonRun {
       ph: this.heldPh(),
       oxygen: course.held.do ?? null,
       shell: shellSurface(this.shell),
-      calcium: hardness ?? Math.max(0, y[ALKALINITY]!),
+      // What dissolves brings calcium along.
+      calcium: hardness === null ? Math.max(0, y[ALKALINITY]!) : hardness + y[SHELL]!,
     };
   }
 

@@ -4,7 +4,7 @@ import { judgeWhole } from '../findings/judge.ts';
 import { demo } from '../test/demo.ts';
 import { fitSeason, withParameters, type Parameters } from './fit.ts';
 import { cases } from '../test/cases.ts';
-import { courseOf, dailyDose, type Course } from './course.ts';
+import { courseOf, dailyDose, leftAlone, type Course } from './course.ts';
 import { seasonGround } from './ground.ts';
 import { runSeason, type Season } from './season.ts';
 
@@ -187,6 +187,95 @@ describe('a season', () => {
     expect(s.fish[60]! - s.fish[0]!).toBeLessThanOrEqual(eaten / 1000 / 1.4 + 1e-9);
     expect(s.fish[60]!).toBeGreaterThan(s.fish[0]!);
   });
+});
+
+describe('fish in a season that nobody tends', () => {
+  const { system: pair, ground: pairGround } = groundOf('potting-shed-pair');
+  const alone = (more: Partial<Course> = {}) =>
+    runSeason(pairGround, {
+      ...courseOf(pair),
+      start: 'fish',
+      seed: 1,
+      days: 180,
+      events: [],
+      ...more,
+    });
+
+  it('stop eating in the ammonia of a bare start, and die in it, in number and mass', () => {
+    const s = alone();
+    const [first] = pair.fish;
+    expect(s.tally.deaths).toBe(first!.count);
+    expect(s.count[180]).toBe(0);
+    expect(s.fish[180]).toBe(0);
+    const days = [...s.deaths].flatMap((x, d) => (x > 0 ? [d] : []));
+    expect([...s.deaths].reduce((x, y) => x + y)).toBe(first!.count);
+    // The count falls by those that died on each day.
+    for (const d of days) expect(s.count[d]! - s.count[d + 1]!).toBe(s.deaths[d]);
+  });
+
+  it('give their nitrogen to the water as they die', () => {
+    const s = alone();
+    expect(s.balanceError).toBeLessThan(1e-6);
+    const last = [...s.deaths].findLastIndex((x) => x > 0);
+    // 27 g/kg of each that died, within days: more than their feed gave in the week before.
+    const mass = s.deaths.reduce(
+      (sum, n, d) => (n > 0 ? sum + (n * s.fish[d]!) / s.count[d]! : sum),
+      0,
+    );
+    const risen = s.tan[Math.min(180, last + 5)]! - s.tan[last - 5]!;
+    expect(risen).toBeGreaterThan((0.3 * 27 * mass) / pairGround.volume);
+  });
+
+  it('live and grow where the bacteria are there and the pH is held', () => {
+    const s = alone({ seed: 1e4, held: { ph: 7.2 } });
+    expect(s.tally.deaths).toBe(0);
+    expect(s.fish[180]!).toBeGreaterThan(s.fish[0]!);
+    expect(s.feed[30]!).toBeCloseTo(s.ration[30]!, 6);
+  });
+
+  it('are fed by the last day’s own warmth, and keep the alkalinity that is held with the pH', () => {
+    const s = alone({ seed: 1e4, held: { ph: 7.2 }, days: 60 });
+    expect(s.feed[60]).not.toBe(s.feed[59]);
+    const alk = pair.water.alkalinity ?? pair.site.tap.alkalinity!;
+    expect(s.alkalinity[60]).toBeCloseTo(alk, 6);
+    expect(new Set(s.ph)).toEqual(new Set([7.2]));
+  });
+});
+
+describe('a start that is dosed to a target', () => {
+  it('never stands over its target, and is held while nitrite is very high', () => {
+    const held = { t: 24, ph: 7.6, do: 7 };
+    const s = run({ dosing: { target: 2, again: 0.5 }, events: [], held, days: 70 });
+    for (let d = 0; d <= 70; d++) {
+      expect(s.tan[d]!).toBeLessThanOrEqual(2 + 1e-9);
+      if (d > 0 && s.tan[d]! > s.tan[d - 1]! + 0.1) expect(s.nitrite[d]!).toBeLessThanOrEqual(5);
+    }
+    expect(s.cycledDay!).toBeGreaterThan(15);
+    expect(s.cycledDay!).toBeLessThan(50);
+  });
+
+  it('is given once where it is left alone', () => {
+    const s = runSeason(ground, leftAlone({ ...courseOf(system), days: 30 }));
+    expect(s.tan[0]).toBe(system.plan.dose.target);
+    for (let d = 1; d <= 30; d++) expect(s.tan[d]!).toBeLessThanOrEqual(s.tan[d - 1]! + 1e-9);
+  });
+});
+
+it('a bag of shell keeps soft water from going sour', () => {
+  const acid = (kg: number) => {
+    const soft = { ...ground.c.system };
+    soft.water = { ...soft.water, alkalinity: 20, ph: 7 };
+    soft.site = { ...soft.site, tap: { ...soft.site.tap, alkalinity: 5, hardness: 10 } };
+    const g = { ...ground, c: { ...ground.c, system: soft } };
+    const events = [
+      ...dailyDose(0.3, 60),
+      ...(kg > 0 ? [{ id: 'shell', day: 0, kind: 'shell' as const, mass: kg }] : []),
+    ];
+    return runSeason(g, { ...bare, held: { t: 22 }, seed: 100, days: 60, events });
+  };
+  expect(acid(0).ph[60]!).toBeLessThan(6);
+  expect(acid(5).ph[60]!).toBeGreaterThan(6.4);
+  expect(acid(5).ph[60]!).toBeLessThan(8.4);
 });
 
 describe('a forecast from readings', () => {
