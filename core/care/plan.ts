@@ -167,7 +167,7 @@ function topUps(d: Draft): void {
         );
       continue;
     }
-    const before = dechlorinateNew(d.ground, volume);
+    const before = d.ground.source === 'tap' ? dechlorinateNew(d.ground, volume) : null;
     if (before) d.steps.push({ ...before, about: want.vessel });
     d.steps.push(topUpStep(volume, want.missing, want.vessel, vessel.name));
     if (refused && volume < want.missing)
@@ -215,8 +215,10 @@ function change(d: Draft): void {
     return;
   }
   const volume = found.share * d.ground.volume;
-  const before = dechlorinateNew(d.ground, volume);
-  const untested = d.t.system.site.tap.ph === null || d.t.system.site.tap.alkalinity === null;
+  const tap = d.ground.source === 'tap';
+  const before = tap ? dechlorinateNew(d.ground, volume) : null;
+  const untested =
+    tap && (d.t.system.site.tap.ph === null || d.t.system.site.tap.alkalinity === null);
   if (untested) d.steps.push(tapStep(about));
   if (before) d.steps.push({ ...before, about });
   d.steps.push(changeStep(d.ground, found.share, about, { grave, cooling }));

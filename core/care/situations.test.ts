@@ -864,6 +864,126 @@ add('pH 8.1 with plants: a week, iron falls out', read({ ph: 8.1, alkalinity: 14
   steps: ['look', 'acid'],
 });
 
+// --- What a season in a closed loop has shown -----------------------------------------------------------------------
+add(
+  'pH 8.6 again after acid in hard water: rain water in its place, as much as two tenths allow',
+  [
+    { h: 72, ...FINE, ph: 8.6, alkalinity: 180 },
+    { h: 70, kind: 'dose', what: 'phosphoric-10', volume: 1e-5 },
+    read({ ph: 8.6, alkalinity: 175 })[0]!,
+  ],
+  {
+    urgency: 'today',
+    hazards: ['ph'],
+    steps: ['look', 'change'],
+    // Rain in air: alkalinity 2, pH 6.7.
+    amounts: { change: L * calmShare(tank(8.6, 175, 22), tank(6.67, 2, 22), 0.5, 0.2) },
+    never: ['acid', 'base'],
+    says: /rain water[^]*copper/,
+  },
+  tapOf(8, 220),
+);
+add(
+  'pH 8.6 again after acid with a soft tap: its water, no rain',
+  [
+    { h: 72, ...FINE, ph: 8.6, alkalinity: 140 },
+    { h: 70, kind: 'dose', what: 'phosphoric-10', volume: 1e-5 },
+    read({ ph: 8.6, alkalinity: 140 })[0]!,
+  ],
+  { urgency: 'today', steps: ['look', 'change'], never: ['acid'] },
+  tapOf(7.2, 30),
+);
+add(
+  'ammonia of 0.25 read nine days ago at pH 8.2: it is read before water is changed',
+  [
+    { h: 216, ...FINE, tan: [0.25, 0.25], ph: 8.2, alkalinity: 60 },
+    { ph: 8.2, temperature: 22, alkalinity: 60, nitrite: [0, 0] },
+  ],
+  { urgency: 'today', hazards: ['ammonia'], steps: ['read'], never: ['change'] },
+);
+for (const tan of [
+  [0, 0.25],
+  [0, 0.5],
+] as const)
+  add(`ammonia of the lowest colour, 0 to ${tan[1]}, at pH 8.4`, read({ tan, ph: 8.4 }), {
+    urgency: tan[1] > 0.4 ? 'today' : 'week',
+    hazards: ['ammonia'],
+    never: ['change'],
+    avoid: ['base'],
+  });
+add(
+  'nitrite of the lowest colour, for trout',
+  read({ nitrite: [0, 0.25], temperature: 14, ph: 7.4 }),
+  {
+    urgency: 'week',
+    hazards: ['nitrite'],
+    never: ['change', 'salt'],
+  },
+  [{ at: 'fish.fish.kind', to: 'rainbow-trout' }],
+);
+// Perch fed 16.5 g of 45 % protein: 0.68 g N, 7.8 mg/L of alkalinity a day in 620 L.
+add(
+  'alkalinity of 50 read five days ago: bacteria may have used 39 of it',
+  [
+    { h: 120, ...FINE, alkalinity: 50 },
+    { ...FINE, alkalinity: undefined as never },
+  ],
+  { urgency: 'today', hazards: ['alkalinity'], steps: ['read'], never: ['base'] },
+);
+add(
+  'alkalinity of 28 read three days ago: too old for a dose',
+  [
+    { h: 72, ...FINE, ph: 6.9, alkalinity: 28 },
+    { ...FINE, ph: 6.9, alkalinity: undefined as never },
+  ],
+  { urgency: 'today', steps: ['read'], never: ['base'], avoid: ['base'] },
+);
+add('alkalinity 8: no feed until it is back', read({ ph: 6.6, alkalinity: 8 }), {
+  urgency: 'today',
+  hazards: ['alkalinity'],
+  aid: ['stop-feeding'],
+  steps: ['base'],
+  feed: 0,
+});
+add('alkalinity 15: half of the feed', read({ ph: 6.9, alkalinity: 15 }), {
+  urgency: 'today',
+  aid: ['feed-less'],
+  steps: ['base'],
+  feed: RATION / 2,
+});
+const STARTING: Edit[] = [
+  { at: 'care.stocked', to: false },
+  { at: 'care.filled', to: NOW - 30 * 86_400_000 },
+];
+/** Ammonia of 2 mg/L in 620 L. */
+const given = (h: number): Noted => ({ h, kind: 'dose', what: 'ammonia', mass: 0.00124 });
+add(
+  'a start whose alkalinity of 70 was read four doses ago: 57 of it may be gone',
+  [
+    { h: 240, ...FINE, alkalinity: 70 },
+    given(230),
+    given(170),
+    given(110),
+    given(50),
+    { h: 2, tan: [0, 0.25], nitrite: [1, 2], ph: 7.2, temperature: 22 },
+  ],
+  { urgency: 'today', hazards: ['cycling'], steps: ['read'], never: ['base'] },
+  STARTING,
+);
+add(
+  'a start that is cycled in hard water: soft water before the fish come',
+  read({ ph: 8.6, alkalinity: 150, nitrate: [10, 20] }),
+  {
+    urgency: 'week',
+    hazards: ['cycling'],
+    steps: ['change'],
+    amounts: { change: L / 2 },
+    never: ['acid', 'base'],
+    says: /rain water/,
+  },
+  [...STARTING, ...tapOf(8, 240)],
+);
+
 // --- Temperature --------------------------------------------------------------------------------------------------
 add('29.5 °C: perch die at 30', read({ temperature: 29.5, ph: 7 }), {
   urgency: 'now',

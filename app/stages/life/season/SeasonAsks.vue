@@ -91,7 +91,7 @@ const crops = computed(() => {
 <template>
   <div class="sums">
     <section aria-label="What it asks">
-      <h3>It asks for</h3>
+      <h2>It asks for</h2>
       <dl>
         <template v-for="r in asks" :key="r.name">
           <dt>{{ r.name }}</dt>
@@ -100,7 +100,7 @@ const crops = computed(() => {
       </dl>
     </section>
     <section v-if="yields.length || crops.length" aria-label="What it yields">
-      <h3>It yields</h3>
+      <h2>It yields</h2>
       <dl>
         <template v-for="r in yields" :key="r.name">
           <dt>{{ r.name }}</dt>
@@ -109,7 +109,7 @@ const crops = computed(() => {
       </dl>
     </section>
     <section v-if="crops.length" class="wide" aria-label="Harvest by month">
-      <h3>Harvest, estimated from the nitrogen that the plants take up</h3>
+      <h2>Harvest, estimated from the nitrogen that the plants take up</h2>
       <div class="scroll" tabindex="0" role="region" aria-label="Harvest by crop and month">
         <table>
           <thead>
@@ -146,7 +146,7 @@ const crops = computed(() => {
   grid-column: 1 / -1;
   min-width: 0;
 }
-h3 {
+h2 {
   font-size: var(--type-body);
   font-weight: 650;
   padding: 8px 0 4px;
