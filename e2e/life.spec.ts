@@ -149,6 +149,54 @@ test('a season is followed, planned on, and forecast from readings', async ({ pa
   });
 });
 
+test('a season is tended: each mark tells its plan, and what it asks and yields stands below', async ({
+  page,
+}) => {
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await bench(page, 'Season');
+  const tended = page.getByRole('button', { name: 'Tended', exact: true });
+  await expect(tended).toHaveAttribute('aria-pressed', 'true');
+  const asks = page.getByRole('region', { name: 'What it asks' });
+  const yields = page.getByRole('region', { name: 'What it yields' });
+  await expect(asks.getByText(/ a day, .* a week/)).toBeVisible();
+  await expect(asks.getByText('Feed', { exact: true })).toBeVisible();
+  await expect(yields).toContainText(/Fish that died\s*0/);
+  const does = page.getByRole('group', { name: 'What the grower does' });
+  await does
+    .getByRole('button', { name: /^Water change/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  const told = page.getByRole('status').filter({ hasText: /^Day \d+/ });
+  await expect(told).toContainText(/Change \d+ L of water/);
+  await expect(told).toContainText(/alkalinity|pH/);
+  await does
+    .getByRole('button', { name: /^Fish in/ })
+    .first()
+    .click();
+  await expect(told).toContainText(/Put 5 fish in\. As a matter of course/);
+
+  // Left alone it is drawn over the other; alone it asks for no time.
+  await page.getByRole('button', { name: 'Left alone' }).click();
+  await expect(page.getByText('working it out')).toHaveCount(0);
+  await tended.click();
+  await expect(asks.getByText('Time', { exact: true })).toHaveCount(0);
+  await expect(does).toHaveCount(0);
+});
+
+test('a season in which fish cannot be kept says from which day, and what would keep them', async ({
+  page,
+}) => {
+  await openDemo(page, 'Warm balcony, too many fish', 'Life');
+  await bench(page, 'Season');
+  const unkept = page.getByRole('status').filter({ hasText: /cannot be kept well/ });
+  await expect(unkept).toContainText(/From day \d+ these fish/, { timeout: 60_000 });
+  await expect(unkept).toContainText(/tried over the whole season/);
+  await unkept.getByRole('button', { name: 'Change the design' }).click();
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
+  await expect(unkept).toHaveCount(0, { timeout: 60_000 });
+});
+
 test('sums answer in one’s own measures, with and without a system', async ({ page }) => {
   await page.goto('/sums');
   await choose(page, 'Sum', 'Salt against nitrite');
