@@ -174,7 +174,7 @@ test('a start is forecast from its readings to the day that is safe for fish', a
   await expect(page.getByText(/^Likely cycled between/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText(/^Safe to stock 5 european perch from/)).toBeVisible();
   await page.getByRole('tab', { name: 'Forecast' }).click();
-  await expect(page.getByRole('img', { name: /^From 3\d readings: cycled between/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^From 2\d readings: cycled between/ })).toBeVisible();
   // Nitrite was last read at 5 to 10 mg/L: the plan of care holds today’s ammonia, and the start says so.
   await page.getByRole('tab', { name: 'On the system' }).click();
   await expect(
@@ -184,7 +184,7 @@ test('a start is forecast from its readings to the day that is safe for fish', a
     page.getByText('No ammonia today. Give no ammonia while nitrite is over 5 mg/L.'),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Ammonia is in' })).toHaveCount(0);
-  // A test that shows it gone brings the dose back: 0.3 mg/L in 620 L.
+  // A test that shows it gone brings the dose back, up to 2 mg/L.
   await page.getByRole('button', { name: /^Nitrite, as N/ }).click();
   await page.getByRole('button', { name: /^0\.5 / }).click();
   await page.getByRole('button', { name: 'Ammonia is in' }).click();

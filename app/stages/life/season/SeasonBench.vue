@@ -75,7 +75,14 @@ function choose(cares: typeof store.cares) {
         aria-label="Who looks after it"
         @update:model-value="choose"
       >
-        <v-btn v-for="c in CARES" :key="c" :value="c" size="small">{{ CARE_NAMES[c] }}</v-btn>
+        <v-btn
+          v-for="c in CARES"
+          :key="c"
+          :value="c"
+          size="small"
+          :aria-pressed="store.cares.includes(c)"
+          >{{ CARE_NAMES[c] }}</v-btn
+        >
       </v-btn-toggle>
       <v-btn-toggle v-model="view" mandatory density="compact" aria-label="Curves">
         <v-btn v-for="v in VIEWS" :key="v.id" :value="v.id" size="small">{{ v.name }}</v-btn>
