@@ -105,13 +105,6 @@ export const PLAUSIBLE_CO2 = defineLimits(
   { source: 'Free carbon dioxide of 0.6 to 50 mg/L.' },
   { low: 4.2e-4, high: 0.03 },
 );
-/** Fishless start. */
-export const CYCLING_LIMITS = defineLimits(
-  'start without fish, as N',
-  'concentration',
-  { source: 'Schools of fishless cycling; bacteria of the season’s model.' },
-  { target: 2, again: 0.5, mostTan: 4, holdNitrite: 5, test: 1, gone: 0.25 },
-);
 export const CYCLING_PH = defineLimits(
   'pH under which no ammonia is dosed',
   'ph',

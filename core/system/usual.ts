@@ -1,4 +1,4 @@
-import { CYCLING_LIMITS } from '../limits/index.ts';
+import { CYCLING_LIMITS } from '../limits/cycling.ts';
 import type { Build, Care, OwnKinds, Plan, Site, WaterState } from './types.ts';
 
 /** What a document holds where its grower has noted nothing yet. */
