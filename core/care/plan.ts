@@ -330,7 +330,9 @@ function dose(d: Draft): void {
         ? say`Raising the pH would turn more of the ammonia poisonous. Bring the ammonia down first.`
         : found.refused === 'alkalinity'
           ? say`Acid would use up alkalinity that keeps the pH from crashing: ${hardness(ALKALINITY_RANGE.low)} must stay.`
-          : refusalWords(found.refused ?? 'ph'),
+          : found.refused === 'band'
+            ? say`The pH would leave the range of your fish once the carbon dioxide has left.`
+            : refusalWords(found.refused ?? 'ph'),
     );
     return;
   }

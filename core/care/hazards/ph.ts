@@ -1,3 +1,4 @@
+import { BUFFERS } from '../../catalogue/index.ts';
 import {
   alkalinityAtPressure,
   carbonDioxidePressure,
@@ -172,7 +173,7 @@ function fishPh(t: Tended): Hazard[] {
       ),
     ];
   }
-  if (now < low) {
+  if (now < low || (hasBegun(t) && now < Math.min(low + AQUAPONIC_PH.into, high))) {
     const grave = now < Math.max(CYCLING_PH.hardly, least);
     return [
       hazardOf('ph', grave ? 'today' : 'week', because, {
@@ -245,6 +246,11 @@ function solutionPh(t: Tended): Hazard[] {
 export const ph = (t: Tended): Hazard[] =>
   t.hasFish ? fishPh(t) : t.isSolution ? solutionPh(t) : [];
 
+/** Whether a base was given of late: then it goes on until its aim is reached. */
+const hasBegun = (t: Tended): boolean =>
+  recent(t, MEMORY.sign, (e) => e.kind === 'dose' && BUFFERS.some((b) => b.id === e.what)).length >
+  0;
+
 /** Alkalinity that holds the pH over the lower edge of the species, at the carbon dioxide that the water has now, mg/L CaCO₃. */
 function holdingAlkalinity(t: Tended): number {
   const { ph: read, alkalinity: alk, temperature: warm } = t.known;
@@ -265,7 +271,17 @@ export function alkalinity(t: Tended): Hazard[] {
   const held = holdingAlkalinity(t);
   // Alkalinity would hold a high pH up: then only what must not be short counts.
   const isHigh = (t.known.ph?.best ?? 0) > bandsOf(t).ph!.good[1];
-  const least = isHigh ? low : Math.max(Math.min(aim, low + use), Math.min(high, held));
+  // Enough for a week, so that it need not be dosed every day.
+  const wanted = Math.max(
+    Math.min(ALKALINITY_AIM.most, held * ALKALINITY_AIM.over),
+    Math.min(high, Math.max(aim, low + (use * TEST_EVERY.running) / 86400)),
+  );
+  // What was begun is finished: one step is seldom enough.
+  const least = isHigh
+    ? low
+    : hasBegun(t)
+      ? ALKALINITY_AIM.finished * wanted
+      : Math.max(Math.min(aim, low + use), Math.min(high, held));
   if (now >= least) {
     if (read.band[0] >= floor || !(use > 0)) return [];
     return [
@@ -283,11 +299,6 @@ export function alkalinity(t: Tended): Hazard[] {
       ),
     ];
   }
-  // Enough for a week, so that it need not be dosed every day.
-  const wanted = Math.max(
-    Math.min(ALKALINITY_AIM.most, held * ALKALINITY_AIM.over),
-    Math.min(high, Math.max(aim, low + (use * TEST_EVERY.running) / 86400)),
-  );
   return [
     hazardOf(
       'alkalinity',

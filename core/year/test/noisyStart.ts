@@ -33,7 +33,8 @@ const START = Date.parse('2026-03-01T08:00:00Z');
 /** @returns null where it is not cycled within the days that are looked ahead */
 export function noisyStart(seed: number): NoisyStart | null {
   const random = chance(seed * 7919 + 5);
-  const normal = () => Math.sqrt(-2 * Math.log(random() || 1e-12)) * Math.cos(2 * Math.PI * random());
+  const normal = () =>
+    Math.sqrt(-2 * Math.log(random() || 1e-12)) * Math.cos(2 * Math.PI * random());
   const parameters: Parameters = [0.6 * normal(), 0.6 * normal(), 0.12 * normal()];
   const t = 18 + Math.round(16 * random()) / 2;
   const system = applyEdits(demo('spring-start'), [
