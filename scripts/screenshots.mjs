@@ -110,9 +110,10 @@ try {
     act: async (page) => {
       await benchOf('Season')(page);
       await page.getByRole('img', { name: /Ammonia peaks/ }).waitFor();
-      await page.getByRole('combobox', { name: 'Plan something' }).click({ force: true });
-      await page.getByRole('option', { name: 'Buffer' }).click();
-      await page.waitForTimeout(1500);
+      await page.getByRole('button', { name: 'Left alone' }).click();
+      await page.getByText('working it out').waitFor({ state: 'detached', timeout: 60_000 });
+      await page.getByRole('button', { name: /^Base/ }).first().click();
+      await page.waitForTimeout(800);
     },
   });
   await picture('siphon-workshop', {
