@@ -108,6 +108,54 @@ describe('npm run report', () => {
       expect(report(['demo/warm-balcony.json', ...wrong])).toMatchObject({ status: 2, stdout: '' });
   });
 
+  it('follows a season in the way of care that is asked for, with what it asks and yields', () => {
+    interface SeasonJson {
+      care_mode: string;
+      care: { day: number; treatment: string; amount: number | null; unit: string | null }[];
+      deaths: number;
+      harvest: { crop: string; kg: number }[];
+      asks: { minutes: number; tests: number; topped_up_l: number; feed_g: number };
+      unkept: { day: number; change: { title: string } | null } | null;
+      days: { tan: number; fish_count: number; feed_g: number }[];
+      cycled_day: number | null;
+    }
+    const season = (file: string, days: number, ...more: string[]) => {
+      const r = report([`demo/${file}.json`, '--season', String(days), '--json', ...more]);
+      expect(r.status).toBe(0);
+      return JSON.parse(r.stdout) as SeasonJson;
+    };
+    const tended = season('potting-shed-pair', 100);
+    expect(tended.care_mode).toBe('tended');
+    expect(tended.care[0]).toMatchObject({ day: 0, treatment: 'ammonia', amount: 1.24, unit: 'g' });
+    expect(tended.care.filter((x) => x.treatment === 'stock').map((x) => x.amount)).toEqual([5, 5]);
+    expect(tended.deaths).toBe(0);
+    expect(tended.asks.tests).toBeGreaterThan(50);
+    expect(tended.asks.minutes).toBeGreaterThan(100);
+    expect(tended.unkept).toBeNull();
+    expect(tended.days).toHaveLength(101);
+
+    const alone = season('potting-shed-pair', 100, '--care', 'none');
+    expect(alone).toMatchObject({ care_mode: 'none', care: [], asks: { minutes: 0, tests: 0 } });
+    // One dose to the target; the same evaporation is topped up.
+    expect(alone.days[0]!.tan).toBe(2);
+    expect(alone.asks.topped_up_l).toBeCloseTo(tended.asks.topped_up_l, -1);
+
+    // Ammonia by the day is nobody's plan but the one that was given.
+    const daily = season('potting-shed-pair', 10, '--start', 'fishless', '--dose', '0.3');
+    expect(daily.care_mode).toBe('planned');
+    expect(daily.days[9]!.tan).toBeCloseTo(3, 1);
+
+    const balcony = season('warm-balcony', 70);
+    expect(balcony.unkept!.day).toBeGreaterThan(20);
+    expect(balcony.unkept!.change!.title).toMatch(/air|instead of 70/);
+    expect(report(['demo/warm-balcony.json', '--season', '9']).stdout).toMatch(/asks for \d+ min/);
+    expect(report(['demo/warm-balcony.json', '--season', '9', '--care', 'well'])).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: '--care is one of tended, planned, none, not “well”.\n',
+    });
+  });
+
   it('prints sentences without --json, findings and all, and exits 0', () => {
     const r = report(['demo/the-first-attempt.json']);
     expect(r.status).toBe(0);

@@ -3,17 +3,19 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import { courseOf, type Course, type Fit } from '../../core/season';
 import { same } from '../../core/system';
-import type { CareOfSeason, DesignChange, SeasonTrouble, SeasonWithCare } from '../../core/year';
+import type { CareOfSeason, DesignChange, SeasonTrouble } from '../../core/year';
 import { seasonWorker } from '../workers/client';
+import type { RunOfSeason } from '../workers/season.worker';
 import { useLifeBench } from './lifeBench';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 
-type ByCare = Partial<Record<CareOfSeason, SeasonWithCare>>;
+type ByCare = Partial<Record<CareOfSeason, RunOfSeason>>;
 /** A season in which the fish cannot be kept, and the change of the design that was tried and keeps them. */
 export interface Unkept {
   readonly trouble: SeasonTrouble;
-  readonly change: DesignChange | null;
+  /** Undefined while it is looked for. */
+  readonly change: DesignChange | null | undefined;
 }
 
 /** The season of the open system in the ways of care that are chosen, over each other, and its forecast. */
@@ -25,7 +27,7 @@ export const useSeason = defineStore('season', () => {
   const cares = ref<CareOfSeason[]>(['tended']);
   const seasons = shallowRef<ByCare>({});
   const unkept = shallowRef<Unkept | null>(null);
-  const beside = shallowRef<SeasonWithCare | null>(null);
+  const beside = shallowRef<RunOfSeason | null>(null);
   /** A start without fish is drawn on the same axes. */
   const compare = ref(false);
   const busy = ref(false);
@@ -75,9 +77,14 @@ export const useSeason = defineStore('season', () => {
         beside.value = compare.value
           ? await ask({ ...plan, start: 'fishless', events: [] }, cares.value[0]!)
           : null;
-        unkept.value = cares.value.includes('tended')
-          ? await seasonWorker.ask((w) => w.trouble(toRaw(doc), toRaw(day), toRaw(plan)))
-          : null;
+        const kept = made.tended?.trouble;
+        unkept.value = kept ? { trouble: kept, change: undefined } : null;
+        if (kept) {
+          const change = await seasonWorker.ask((w) =>
+            w.change(toRaw(doc), toRaw(day), toRaw(plan), kept),
+          );
+          if (mine === request) unkept.value = { trouble: kept, change };
+        }
         trouble.value = '';
       }
     } catch {

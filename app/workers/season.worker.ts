@@ -36,6 +36,11 @@ function groundOf(system: SystemDocument, metrics: DayMetrics): SeasonGround {
 }
 const buffers = (s: Season) => COLUMNS.map((c) => s[c].buffer);
 
+/** A season, and from which day its fish cannot be kept. */
+export interface RunOfSeason extends SeasonWithCare {
+  readonly trouble: SeasonTrouble | null;
+}
+
 const api = {
   /** A season of a system, tended, as planned or left alone. */
   run(
@@ -43,21 +48,20 @@ const api = {
     metrics: DayMetrics,
     course: Course,
     care: CareOfSeason,
-  ): SeasonWithCare {
+  ): RunOfSeason {
     const ground = groundOf(system, metrics);
     const made = seasonWithCare(ground, course, care);
-    return transfer(made, buffers(made.season));
+    const trouble = care === 'tended' ? troubleOf(ground.c, made.season) : null;
+    return transfer({ ...made, trouble }, buffers(made.season));
   },
-  /** From which day the fish of a tended season cannot be kept, and the change of the design that keeps them. */
-  trouble(
+  /** The change of the design that keeps the fish of a tended season; null where none that was tried does. */
+  change(
     system: SystemDocument,
     metrics: DayMetrics,
     course: Course,
-  ): { trouble: SeasonTrouble; change: DesignChange | null } | null {
-    const { c } = groundOf(system, metrics);
-    const { season } = seasonWithCare(groundOf(system, metrics), course, 'tended');
-    const trouble = troubleOf(c, season);
-    return trouble && { trouble, change: designChange(c, course, trouble) };
+    trouble: SeasonTrouble,
+  ): DesignChange | null {
+    return designChange(groundOf(system, metrics).c, course, trouble);
   },
   /** The log of a demo, for the day that it is. */
   demoLog(file: string, system: SystemDocument, end: number, zone: string): readonly Entry[] {

@@ -108,6 +108,10 @@ const crops = computed(() => {
         </template>
       </dl>
     </section>
+    <p class="wide quiet">
+      The fish of a season feel oxygen, ammonia, nitrite, pH and temperature. Disease, chlorine and
+      hunger are left out.
+    </p>
     <section v-if="crops.length" class="wide" aria-label="Harvest by month">
       <h2>Harvest, estimated from the nitrogen that the plants take up</h2>
       <div class="scroll" tabindex="0" role="region" aria-label="Harvest by crop and month">

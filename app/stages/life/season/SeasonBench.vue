@@ -107,9 +107,12 @@ function choose(cares: typeof store.cares) {
           &#32;{{ tell(store.unkept.change.title, settings.units) }}: tried over the whole season,
           with that it goes well.
         </template>
+        <template v-else-if="store.unkept.change === undefined">
+          &#32;Looking for a change of the design that keeps them.
+        </template>
         <template v-else>
-          No single change of fish, air or heating that was tried is enough.</template
-        >
+          &#32;No single change of fish, air or heating that was tried is enough.
+        </template>
       </p>
       <v-btn v-if="store.unkept.change" size="small" variant="tonal" @click="store.mend()"
         >Change the design</v-btn
