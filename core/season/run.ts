@@ -26,7 +26,7 @@ import {
   type FishWater,
   type Water,
 } from '../life/index.ts';
-import { UNIONISED_LIMITS } from '../limits/index.ts';
+import { CYCLED_WAIT, UNIONISED_LIMITS } from '../limits/index.ts';
 import type { Celsius, CubicMetres, GramsPerDay, Kilograms, Share } from '../quantity/si.ts';
 import type { Fish, SeasonEvent, SystemDocument } from '../system/index.ts';
 import { renewedAlike, tapWater } from '../readings/water.ts';
@@ -130,6 +130,7 @@ export class SeasonRun {
   cycledDay: number | null = null;
   /** Nitrogen of dead fish in the water, g. */
   carcass = 0;
+  private dosedAt = -Infinity;
   private readonly model: Model;
   private readonly saved = new Float64Array(STATES);
   /** What is topped up. */
@@ -342,8 +343,12 @@ export class SeasonRun {
       this.time < dosingFrom - 1e-9
     )
       return;
+    if (this.cycledDay !== null && this.time - this.dosedAt < CYCLED_WAIT.dose / 86400) return;
     const { y } = this;
-    this.giveAmmonia(doseNow(dosing, { tan: y[TAN]!, nitrite: y[NITRITE]!, ph: this.ph() }));
+    const amount = doseNow(dosing, { tan: y[TAN]!, nitrite: y[NITRITE]!, ph: this.ph() });
+    if (!(amount > 0)) return;
+    this.dosedAt = this.time;
+    this.giveAmmonia(amount);
   }
 
   /** The water of the fish. */

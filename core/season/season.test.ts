@@ -250,6 +250,13 @@ describe('a start that is dosed to a target', () => {
       expect(s.tan[d]!).toBeLessThanOrEqual(2 + 1e-9);
       if (d > 0 && s.tan[d]! > s.tan[d - 1]! + 0.1) expect(s.nitrite[d]!).toBeLessThanOrEqual(5);
     }
+    // Once it is cycled a dose a week keeps the bacteria alive.
+    const later = [...s.tan].flatMap((x, d) =>
+      d > s.cycledDay! && x > s.tan[d - 1]! + 0.1 ? [d] : [],
+    );
+    for (let i = 1; i < later.length; i++)
+      expect(later[i]! - later[i - 1]!).toBeGreaterThanOrEqual(7);
+    expect(later.length).toBeGreaterThan(1);
     expect(s.cycledDay!).toBeGreaterThan(15);
     expect(s.cycledDay!).toBeLessThan(50);
   });
