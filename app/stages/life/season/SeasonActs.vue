@@ -56,7 +56,7 @@ const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key)
     >
       <g v-for="k in kinds" :key="k" aria-hidden="true">
         <line :x1="x(0)" :x2="x(days)" :y1="rowOf(k)" :y2="rowOf(k)" />
-        <text :x="LEFT - 4" :y="rowOf(k) + 4" text-anchor="end">{{ markOf(k).short }}</text>
+        <text :x="LEFT - 10" :y="rowOf(k) + 4" text-anchor="end">{{ markOf(k).short }}</text>
       </g>
       <g
         v-for="m in marks"
@@ -80,6 +80,7 @@ const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key)
       <p v-for="a in open.acts.slice(0, 4)" :key="a.time + a.treatment">
         <b>Day {{ dayOf(a) }}, {{ hourOf(a) }}. {{ actInWords(a, settings.units) }}.</b>
         <template v-if="a.plan">
+          &#32;
           <span v-for="h in a.plan.hazards" :key="h.id"
             >{{ tell(h.because, settings.units) }}
           </span>
