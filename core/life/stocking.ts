@@ -192,13 +192,19 @@ const SCHOOLS: Record<SchoolId, (g: Ground) => Answer | null> = {
   },
 };
 
+/** Whether a school is a limit. The count of heads is a habit: it governs only where the grower goes by it. */
+const isLimit = (x: Answer): boolean => x.id !== 'fish-per-plant';
+
+/** Mass of fish that the strictest school allows; no limit where none answers. */
+export const strictestMass = (schools: readonly Answer[]): Kilograms =>
+  Math.min(Infinity, ...schools.filter(isLimit).map((x) => x.mass));
+
 /** Every school with its answer; the strictest governs, or the one that the grower goes by. */
 export function schoolsOf(ground: Ground): School[] {
   const answers = (Object.keys(SCHOOLS) as SchoolId[]).flatMap((id) => SCHOOLS[id](ground) ?? []);
   const chosen = answers.find((x) => x.id === ground.c.system.school);
-  // The count of heads is a habit and no limit: it governs only where the grower goes by it.
   const strictest = answers
-    .filter((x) => x.id !== 'fish-per-plant')
+    .filter(isLimit)
     .reduce<Answer | undefined>((low, x) => (!low || x.mass < low.mass ? x : low), undefined);
   const governing = chosen ?? strictest;
   return answers.map((x) => ({ ...x, governs: x === governing }));

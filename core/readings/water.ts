@@ -56,9 +56,14 @@ export function rainWater(into: Water): Water {
 export const newWaterOf = (s: SystemDocument, into: Water, source: NewWaterSource): Water =>
   source === 'rain' ? rainWater(into) : tapWater(s, into);
 
+/** Whether an entry is a dose of a base. */
+export const isBase = (e: Entry): boolean =>
+  e.kind === 'dose' && BUFFERS.some((b) => b.id === e.what);
+/** Whether an entry is a dose of acid. */
+export const isAcid = (e: Entry): boolean =>
+  e.kind === 'dose' && ACIDS.some((a) => a.id === e.what);
 /** Whether an entry is a dose that moves pH or alkalinity. */
-export const movesPh = (e: Entry): boolean =>
-  e.kind === 'dose' && (BUFFERS.some((b) => b.id === e.what) || ACIDS.some((a) => a.id === e.what));
+export const movesPh = (e: Entry): boolean => isBase(e) || isAcid(e);
 
 /** Alkalinity that a dose brings, mg/L CaCO₃, and its carbon per equivalent; below 0 of an acid. @param volume of the water */
 export function alkalinityOf(

@@ -82,6 +82,10 @@ export interface Shoal {
   due: number;
 }
 
+/** Full ration of a group at a temperature, g a day. */
+const rationOf = (x: Shoal, t: Celsius): GramsPerDay =>
+  feedOf({ ...x.fish, count: x.count, meanMass: x.mass }, x.kind, t);
+
 /** What a grower has set: share of the ration, whether what is left is taken out, and air beyond the design's. */
 export interface Tending {
   readonly fed: Share;
@@ -369,10 +373,9 @@ export class SeasonRun {
     };
   }
 
-  /** Ration of a group, and what of it is given and eaten by the water as it is. */
+  /** What of a group's ration is given and eaten by the water as it is. */
   private fed(x: Shoal, w: FishWater): { given: GramsPerDay; eaten: GramsPerDay } {
-    const wanted = feedOf({ ...x.fish, count: x.count, meanMass: x.mass }, x.kind, w.t);
-    const ration = this.tending.fed * wanted;
+    const ration = this.tending.fed * rationOf(x, w.t);
     // A ration by temperature is what they would eat; one that the grower set is given in the cold as well.
     const warm = x.fish.ration === null ? 1 : appetite(x.kind, w.t);
     const eaten = ration * warm * waterAppetite(x.kind, w);
@@ -381,10 +384,7 @@ export class SeasonRun {
   /** Ration at the full share, g a day. */
   ration(): GramsPerDay {
     const t = this.temperature();
-    return this.shoals.reduce(
-      (sum, x) => sum + feedOf({ ...x.fish, count: x.count, meanMass: x.mass }, x.kind, t),
-      0,
-    );
+    return this.shoals.reduce((sum, x) => sum + rationOf(x, t), 0);
   }
   /** Feed of the moment, g a day. */
   feeding(): { given: GramsPerDay; eaten: GramsPerDay } {

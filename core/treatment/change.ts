@@ -16,6 +16,7 @@ import {
   endAfter,
   movesAtMost,
   phBudget,
+  type End,
   type Ground,
   type Refusal,
 } from './ground.ts';
@@ -107,6 +108,16 @@ export function smallestShare(holds: (share: Share) => boolean): Share {
   for (let k = Math.round(CHANGE_LIMITS.least * 100); k < most; k++)
     if (holds(k / 100)) return k / 100;
   return CHANGE_LIMITS.atOnce;
+}
+
+/** The middle of what is known after a change of a share. */
+export const middleAfter = (g: Ground, share: Share): End =>
+  endAfter(g.middle, afterRenewal(g, share)(g.middle.water));
+
+/** Share of softer new water with which the settled pH is no higher than a target; 0 where the new water is no softer. */
+export function softeningShare(g: Ground, target: number): Share {
+  const softer = middleAfter(g, 1).water.alkalinity < g.middle.water.alkalinity;
+  return softer ? smallestShare((x) => middleAfter(g, x).states.settled.ph <= target) : 0;
 }
 
 /** Equal changes that bring something to a target, none larger than may be changed at once. */

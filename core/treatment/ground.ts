@@ -25,9 +25,14 @@ import {
   YOUNG,
   UNIONISED_LIMITS,
 } from '../limits/index.ts';
-import { ACIDS } from '../catalogue/index.ts';
-import type { Entry } from '../entries/types.ts';
-import { RAIN, bandsOf, recent, type NewWaterSource, type Tended } from '../readings/index.ts';
+import {
+  RAIN,
+  bandsOf,
+  isAcid,
+  recent,
+  type NewWaterSource,
+  type Tended,
+} from '../readings/index.ts';
 import type { CubicMetres } from '../quantity/si.ts';
 
 /** The water that treatments are tried on: the middle of what is known, and its worst and best ends. */
@@ -176,10 +181,6 @@ export function topUpSource(t: Tended): NewWaterSource {
     ? 'rain'
     : sourceOf(t);
 }
-
-/** Whether an entry is a dose of acid. */
-export const isAcid = (e: Entry): boolean =>
-  e.kind === 'dose' && ACIDS.some((a) => a.id === e.what);
 
 /** Ground after something was done to its water. */
 export function groundAfter(g: Ground, apply: (w: Water) => Water): Ground {

@@ -1,7 +1,7 @@
 import { DAY_MS, dateIn, momentOf, type Moment } from '../calendar/index.ts';
 import { CARE_STEP, planOf, type HazardId, type Plan } from '../care/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
-import { gramsFor, lifeOf, total } from '../life/index.ts';
+import { gramsFor, lifeOf, strictestMass, total } from '../life/index.ts';
 import {
   CYCLING_LIMITS,
   FEED_LIMITS,
@@ -169,10 +169,9 @@ export class TendingGrower implements Grower {
     this.age = options.age ?? 0;
     this.start = options.start ?? momentOf(dateIn(YEAR, begins), MORNING * 60, ZONE);
     const life = lifeOf(ground.c);
-    const masses = life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass);
     this.most = Math.max(
       total(life.groups, (g) => g.mass),
-      Math.min(Infinity, ...masses),
+      strictestMass(life.schools),
     );
   }
 
@@ -245,27 +244,27 @@ export class TendingGrower implements Grower {
         ...(this.source === 'rain' ? { what: RAIN } : {}),
       });
     }
-    if (!run.hasFish && run.shoals.length === 0) this.stock(run);
-    else {
-      this.stock(run);
-      const dead = run.tally.deaths - this.noted;
-      if (dead > 0) {
-        this.noted = run.tally.deaths;
-        // What is found is taken out.
-        run.carcass = 0;
-        this.note(run.time, { kind: 'fish-dead', about: tank, count: dead });
-        this.planAt = run.time;
-      }
-      this.watch(run, tank);
-      // The ration follows what the fish grow.
-      if (run.day % 7 === 0) for (const x of run.shoals) this.weights.set(x.fish.id, x.mass);
-      if (run.time - this.weighed >= days(TEST_EVERY.weighed)) this.weigh(run, tank);
-      const { given } = run.feeding();
-      if (given > 0) {
-        asks.seconds += WORK_TIME.feed;
-        asks.feed += given / 1000;
-        this.note(run.time, { kind: 'feed', about: tank, mass: given / 1000 });
-      }
+    // Fish that come today are looked after from tomorrow.
+    const isEmpty = run.shoals.length === 0;
+    this.stock(run);
+    if (isEmpty) return;
+    const dead = run.tally.deaths - this.noted;
+    if (dead > 0) {
+      this.noted = run.tally.deaths;
+      // What is found is taken out.
+      run.carcass = 0;
+      this.note(run.time, { kind: 'fish-dead', about: tank, count: dead });
+      this.planAt = run.time;
+    }
+    this.watch(run, tank);
+    // The ration follows what the fish grow.
+    if (run.day % 7 === 0) for (const x of run.shoals) this.weights.set(x.fish.id, x.mass);
+    if (run.time - this.weighed >= days(TEST_EVERY.weighed)) this.weigh(run, tank);
+    const { given } = run.feeding();
+    if (given > 0) {
+      asks.seconds += WORK_TIME.feed;
+      asks.feed += given / 1000;
+      this.note(run.time, { kind: 'feed', about: tank, mass: given / 1000 });
     }
   }
 

@@ -1,4 +1,4 @@
-import { dayAfter, monthAndDay } from '../calendar/dayOfYear.ts';
+import { dayAfter, daysAcross, monthAndDay } from '../calendar/dayOfYear.ts';
 import { grown } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS, type Season, type SeasonGround } from '../season/index.ts';
@@ -52,7 +52,7 @@ export function harvestOf(ground: SeasonGround, season: Season, begins: number):
       const has = standing.get(x) ?? 0;
       const grows = all > 0 ? (season.uptake[day]! * wants[i]!) / all / N_IN_PLANTS : 0;
       const { from, to } = x.stand;
-      const age = from === null ? Infinity : (ofYear - from + 366) % 366;
+      const age = from === null ? Infinity : daysAcross(from, ofYear);
       const edible = x.kind.harvest !== 'none' && x.kind.edible;
       if (isPicked(x, age)) {
         if (edible) give(x.kind.id, grows);

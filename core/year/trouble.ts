@@ -1,5 +1,5 @@
 import type { Figures } from '../assess/index.ts';
-import { lifeOf, needsOf, total } from '../life/index.ts';
+import { lifeOf, needsOf, strictestMass, total } from '../life/index.ts';
 import { UNIONISED_LIMITS, phSurvived } from '../limits/index.ts';
 import { flow, power, say, temperature, type Phrase } from '../quantity/index.ts';
 import { seasonGround, type Course, type Season } from '../season/index.ts';
@@ -66,9 +66,7 @@ const FEWER = [1, 0.75, 0.5, 0.25] as const;
 function fewerFish(c: Figures): DesignChange[] {
   const { system } = c;
   const life = lifeOf(c);
-  const most = Math.min(
-    ...life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass),
-  );
+  const most = strictestMass(life.schools);
   const there = total(life.groups, (g) => g.mass);
   const count = total(life.groups, (g) => g.count);
   if (!(most > 0) || !(there > 0)) return [];

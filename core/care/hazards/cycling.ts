@@ -9,7 +9,7 @@ import {
 import { doseHold, nitrifyingPh } from '../../life/index.ts';
 import { concentration, hardness, ph as acidity, say, share } from '../../quantity/index.ts';
 import { daysRunning, fishPhRange, type Known, type Tended } from '../../readings/index.ts';
-import { afterRenewal, endAfter, smallestShare, type Avoided } from '../../treatment/index.ts';
+import { middleAfter, softeningShare, type Avoided } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
 /** A start without fish: what stalls its bacteria. */
@@ -40,16 +40,11 @@ function beforeFish(t: Tended): Hazard[] {
     kind: 'change',
     pace: 'calm',
     share: (g) => {
-      const after = (x: number) => endAfter(g.middle, afterRenewal(g, x)(g.middle.water));
       const now = g.middle.water.alkalinity;
-      const fresh = after(1).water.alkalinity;
+      const fresh = middleAfter(g, 1).water.alkalinity;
       // No further down than fish and bacteria need.
       const room = fresh < now ? (now - ALKALINITY_RANGE.aim) / (now - fresh) : 0;
-      if (!(room > 0)) return 0;
-      return Math.min(
-        room,
-        smallestShare((x) => after(x).states.settled.ph <= most),
-      );
+      return room > 0 ? Math.min(room, softeningShare(g, most)) : 0;
     },
   };
   return [

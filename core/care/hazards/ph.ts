@@ -1,4 +1,3 @@
-import { BUFFERS } from '../../catalogue/index.ts';
 import {
   alkalinityAtPressure,
   carbonDioxidePressure,
@@ -25,6 +24,8 @@ import {
   alkalinityUse,
   bandsOf,
   fishPhRange,
+  isAcid,
+  isBase,
   recent,
   standing,
   tankOf,
@@ -32,12 +33,9 @@ import {
 } from '../../readings/index.ts';
 import {
   BASE,
-  afterRenewal,
-  endAfter,
-  isAcid,
   lookStep,
   rainWords,
-  smallestShare,
+  softeningShare,
   topUpSource,
   type Ground,
 } from '../../treatment/index.ts';
@@ -101,11 +99,7 @@ function cameBack(t: Tended, now: number, beyond: boolean): Hazard {
     kind: 'change',
     pace: 'calm',
     // As much as brings the settled pH there; the step rule makes it less.
-    share: (g) => {
-      const after = (x: number) => endAfter(g.middle, afterRenewal(g, x)(g.middle.water));
-      const softer = after(1).water.alkalinity < g.middle.water.alkalinity;
-      return softer ? smallestShare((x) => after(x).states.settled.ph <= least) : 0;
-    },
+    share: (g) => softeningShare(g, least),
   };
   return hazardOf(
     'ph',
@@ -247,9 +241,7 @@ export const ph = (t: Tended): Hazard[] =>
   t.hasFish ? fishPh(t) : t.isSolution ? solutionPh(t) : [];
 
 /** Whether a base was given of late: then it goes on until its aim is reached. */
-const hasBegun = (t: Tended): boolean =>
-  recent(t, MEMORY.sign, (e) => e.kind === 'dose' && BUFFERS.some((b) => b.id === e.what)).length >
-  0;
+const hasBegun = (t: Tended): boolean => recent(t, MEMORY.sign, isBase).length > 0;
 
 /** Alkalinity that holds the pH over the lower edge of the species, at the carbon dioxide that the water has now, mg/L CaCO₃. */
 function holdingAlkalinity(t: Tended): number {

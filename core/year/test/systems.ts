@@ -1,6 +1,6 @@
 import { FISH, type FishKind } from '../../catalogue/index.ts';
 import { judgeWhole } from '../../findings/judge.ts';
-import { lifeOf } from '../../life/index.ts';
+import { lifeOf, strictestMass } from '../../life/index.ts';
 import { chance } from '../../numerics/chance.ts';
 import { seasonGround, type SeasonGround } from '../../season/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../../system/index.ts';
@@ -87,9 +87,7 @@ export function drawSystem(seed: number): Drawn | null {
   const fewest = applyEdits(base, edits);
   const { a, day } = judgeWhole(fewest);
   const life = lifeOf({ system: fewest, a, day });
-  const most = Math.min(
-    ...life.schools.filter((x) => x.id !== 'fish-per-plant').map((x) => x.mass),
-  );
+  const most = strictestMass(life.schools);
   const tank = a.balance.rest[fewest.vessels.findIndex((v) => v.id === first.vessel)]!.volume;
   const count = Math.floor((between(0.4, 1) * most) / each);
   if (!(count >= Math.max(1, Math.min(kind.shoal, 6))) || tank < kind.smallestTank / 2) return null;
