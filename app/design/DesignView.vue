@@ -102,6 +102,7 @@ const SiphonDrawing = defineAsyncComponent(
   () => import('../stages/drain/siphon/SiphonDrawing.vue'),
 );
 const SeasonBench = defineAsyncComponent(() => import('../stages/life/season/SeasonBench.vue'));
+const YearBench = defineAsyncComponent(() => import('../stages/life/year/YearBench.vue'));
 const TimerBench = defineAsyncComponent(() => import('../stages/drain/timer/TimerBench.vue'));
 const TrendChart = defineAsyncComponent(() => import('../stages/rounds/TrendChart.vue'));
 const StartChart = defineAsyncComponent(() => import('../stages/startup/StartChart.vue'));
@@ -111,6 +112,7 @@ const onBench = computed(() => {
   if (stage.value === 'rounds') return rounds.open === 'trends' ? TrendChart : null;
   if (stage.value === 'startup') return start.open === 'forecast' ? StartChart : null;
   if (stage.value === 'life') {
+    if (life.open === 'year') return YearBench;
     const doc = system.document;
     const cycles = doc?.fish.length || doc?.vessels.some((v) => v.role === 'tank');
     return cycles && life.open === 'season' ? SeasonBench : null;

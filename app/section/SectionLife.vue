@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLifeBench } from '../stores/lifeBench';
 import { computed, inject, ref } from 'vue';
 import { fishIn, type SystemDocument } from '../../core/system';
 import { BEARING } from './bearing';
@@ -6,6 +7,7 @@ import type { Placed, Scene } from './scene';
 import { fishLength, plantsFromSide, rootsAt } from './living';
 
 /** Fish in the tank and sprigs on the stones: that something lives here, not how much. */
+const bench = useLifeBench();
 const props = defineProps<{
   system: SystemDocument;
   scene: Scene;
@@ -68,7 +70,7 @@ const onWall = computed(() =>
 const noted = (p: Placed) => props.system.crops.some((c) => c.vessel === p.vessel.id);
 const plants = computed(() =>
   props.scene.vessels.flatMap((p) =>
-    plantsFromSide(props.system, p, props.levelOf(p)).map((q) => ({
+    plantsFromSide(props.system, p, props.levelOf(p), bench.shownDay).map((q) => ({
       key: q.key,
       x: props.x(q.x),
       y: props.y(q.z),

@@ -1,4 +1,4 @@
-import { standsOf, type Stand } from '../../core/system';
+import { stands, standsOf, type Stand } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import type { Placed } from './place';
@@ -28,13 +28,20 @@ export interface SidePlant {
   readonly roots: Metres;
 }
 
-/** Plants of the stands in a vessel, column by column; on felt row by row too. */
-export function plantsFromSide(s: SystemDocument, p: Placed, level: Metres): SidePlant[] {
+/** Plants of the stands in a vessel on a day of the year, or of all of its stands, column by column; on felt row by row too. */
+export function plantsFromSide(
+  s: SystemDocument,
+  p: Placed,
+  level: Metres,
+  day: number | null,
+): SidePlant[] {
   const { vessel } = p;
   const felt = vessel.role === 'felt';
   const z = felt ? vessel.floor : rootsAt(p, level);
   if (z === null) return [];
-  const here = standsOf(s).filter((x) => x.stand.vessel === vessel.id);
+  const here = standsOf(s).filter(
+    (x) => x.stand.vessel === vessel.id && (day === null || stands(x.stand, day)),
+  );
   const left = p.left;
   const rowsOf = (x: Stand) => (felt ? x.stand.rows : 1);
   return here.flatMap((x) =>

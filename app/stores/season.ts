@@ -1,10 +1,9 @@
-import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import { courseOf, type Course, type Fit } from '../../core/season';
 import { same } from '../../core/system';
 import type { CareOfSeason, DesignChange, SeasonTrouble } from '../../core/year';
-import { seasonWorker } from '../workers/client';
+import { hearing, seasonWorker } from '../workers/client';
 import type { RunOfSeason } from '../workers/season.worker';
 import { useLifeBench } from './lifeBench';
 import { useSystem } from './system';
@@ -121,22 +120,18 @@ export const useSeason = defineStore('season', () => {
     const mine = ++fitting;
     progress.value = 0;
     const readings = structuredClone(toRaw(doc.plan.readings));
+    const heard = hearing((done: number) => {
+      if (mine === fitting) progress.value = done;
+    });
     try {
       const found = await seasonWorker.ask((w) =>
-        w.fit(
-          toRaw(doc),
-          toRaw(day),
-          toRaw(plan),
-          readings,
-          proxy((done: number) => {
-            if (mine === fitting) progress.value = done;
-          }),
-        ),
+        w.fit(toRaw(doc), toRaw(day), toRaw(plan), readings, heard.tell),
       );
       if (mine === fitting) fit.value = found;
     } catch {
       if (mine === fitting) trouble.value = 'The forecast was stopped.';
     }
+    heard.end();
     if (mine === fitting) progress.value = null;
   }
   function stop() {

@@ -1,9 +1,8 @@
-import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import { filledAt, readingsOf, startCourse, workOf } from '../../core/log';
 import type { Fit, Season } from '../../core/season';
-import { seasonWorker } from '../workers/client';
+import { hearing, seasonWorker } from '../workers/client';
 import { useLog } from './log';
 import { useTrace } from './trace';
 
@@ -44,17 +43,12 @@ export const useStart = defineStore('start', () => {
     const course = startCourse(t);
     const system = toRaw(t.system);
     progress.value = 0;
+    const heard = hearing((done: number) => {
+      if (mine === request) progress.value = done;
+    });
     try {
       const found = await seasonWorker.ask((w) =>
-        w.fit(
-          system,
-          toRaw(day),
-          course,
-          structuredClone(toRaw(readings.value)),
-          proxy((done: number) => {
-            if (mine === request) progress.value = done;
-          }),
-        ),
+        w.fit(system, toRaw(day), course, structuredClone(toRaw(readings.value)), heard.tell),
       );
       if (mine !== request) return;
       fit.value = found;
@@ -63,6 +57,7 @@ export const useStart = defineStore('start', () => {
     } catch {
       if (mine === request) trouble.value = 'The forecast could not be worked out.';
     }
+    heard.end();
     if (mine === request) progress.value = null;
   }
   watch([asked, open], () => asked.value && void forecast(), { immediate: true });

@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import type { BuildWorker } from './build.worker';
 import type { DayWorker } from './day.worker';
 import type { DrillWorker } from './drill.worker';
@@ -66,6 +66,24 @@ export class Mortal<T extends object> {
   }
 }
 
+/**
+ * Hears how far a worker is until it has answered: what it told and its answer come by different ways, and the last that was
+ * told may come after the answer.
+ */
+export function hearing<A extends unknown[]>(
+  told: (...args: A) => void,
+): { readonly tell: (...args: A) => void; readonly end: () => void } {
+  let open = true;
+  return {
+    tell: proxy((...args: A) => {
+      if (open) told(...args);
+    }),
+    end: () => {
+      open = false;
+    },
+  };
+}
+
 const module = { type: 'module' } as const;
 
 /** Simulates days of the open system and tries fixes; started when first asked. */
@@ -85,6 +103,11 @@ export const shelfWorker = new Mortal<ShelfWorker>(
 /** Follows seasons and fits them to readings. */
 export const seasonWorker = new Mortal<SeasonWorker>(
   () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
+);
+/** Plans years; apart from the seasons, which stay at hand meanwhile. */
+export const yearWorker = new Mortal<SeasonWorker>(
+  () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
+  600_000,
 );
 /** Works out what is cut, drilled, bought and done. */
 export const buildWorker = new Mortal<BuildWorker>(

@@ -15,12 +15,15 @@ import {
 import {
   demoWithLog,
   designChange,
+  planYear,
   seasonWithCare,
   troubleOf,
   type CareOfSeason,
   type DesignChange,
   type SeasonTrouble,
   type SeasonWithCare,
+  type PlanOptions,
+  type YearPlan,
 } from '../../core/year';
 import type { Reading, SystemDocument } from '../../core/system';
 
@@ -67,6 +70,20 @@ const api = {
   demoLog(file: string, system: SystemDocument, end: number, zone: string): readonly Entry[] {
     const { a, day } = judgeWhole(system);
     return demoWithLog(file, { system, a, day }, end, zone).log;
+  },
+  /** A year planned from the wishes of a system; tells the share of the work that is done, and each better plan. */
+  year(
+    system: SystemDocument,
+    metrics: DayMetrics,
+    options: PlanOptions,
+    onProgress: (done: number, better: YearPlan | null) => void,
+  ): YearPlan | null {
+    let told: YearPlan | null = null;
+    return planYear({ system, a: assess(system), day: { metrics } }, options, (done, best) => {
+      onProgress(done, best === told ? null : best);
+      told = best;
+      return true;
+    });
   },
   /** A start fitted to readings; tells the share of the work that is done. */
   fit(

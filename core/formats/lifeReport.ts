@@ -170,8 +170,8 @@ function careRows({ acts, asks, harvest, season, care, cycledDay }: SeasonWithCa
         Object.entries(asks.volumes).map(([id, m3]) => [id, rounded(1e6 * m3, 2)]),
       ),
       tests: asks.tests,
-      fish_taken_out: asks.fish,
-      fish_taken_out_kg: rounded(asks.fishMass, 3),
+      fish_taken_out: season.tally.out,
+      fish_taken_out_kg: rounded(season.tally.outMass, 3),
     },
   };
 }

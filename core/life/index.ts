@@ -4,6 +4,7 @@ export * from './bedTemperature.ts';
 export * from './carbonate.ts';
 export * from './chlorine.ts';
 export * from './climate.ts';
+export * from './cropGrowth.ts';
 export * from './dosing.ts';
 export * from './feed.ts';
 export * from './fishResponse.ts';

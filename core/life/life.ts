@@ -1,17 +1,10 @@
 import { PH_USUAL } from '../limits/index.ts';
-import { siteArea, standsOf, type Stand } from '../system/index.ts';
+import { standsOf, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
-import type {
-  Celsius,
-  GramsPerDay,
-  MolesPerSquareMetreDay,
-  SquareMetres,
-  Watts,
-} from '../quantity/si.ts';
-import type { DeviceOf, SystemDocument, Vessel } from '../system/index.ts';
+import type { Celsius, GramsPerDay, SquareMetres, Watts } from '../quantity/si.ts';
+import type { SystemDocument } from '../system/index.ts';
 import { tanCapacity } from './bacteria.ts';
 import { airOn, heatersOf, knowsYear, systemHeatLoss, waterOn } from './climate.ts';
-import { WINDOW_SHARE, lampLight, sunLight } from './light.ts';
 import { wettedSurfaces, type BedSurface } from './mediaSurface.ts';
 import { oxygenBalanceOf, type OxygenBalance } from './oxygenBalance.ts';
 import {
@@ -55,31 +48,6 @@ export interface LifeBalance {
   readonly weeks: readonly WeekOfNitrogen[];
   /** Heater that holds what the fish need in the coldest month; null without fish. */
   readonly heater: { readonly power: Watts; readonly keeps: Celsius; readonly air: Celsius } | null;
-}
-
-/** Light of a plant site on a day: lamps over it, and the sun where the latitude is known. */
-export function lightOn(s: SystemDocument, v: Vessel, day: number): MolesPerSquareMetreDay | null {
-  const { site } = s;
-  const lamps = s.devices.filter(
-    (d): d is DeviceOf<'lamp'> => d.kind === 'lamp' && d.vessel === v.id,
-  );
-  const sun = site.kind !== 'indoor' || site.lampTime === null;
-  const fromSun =
-    site.latitude === null || !sun
-      ? null
-      : sunLight(site.latitude, day, {
-          glazing: site.sun.glazing,
-          shade: site.sun.shade,
-          sunHours: site.sun.hours,
-          sky: site.kind === 'indoor' ? WINDOW_SHARE : 1,
-        });
-  if (!lamps.length) return fromSun;
-  const area = siteArea(v);
-  const fromLamps = lamps.reduce(
-    (sum, d) => sum + lampLight(d.power, d.efficacy, site.lampTime ?? 0, area),
-    0,
-  );
-  return fromLamps + (fromSun ?? 0);
 }
 
 /** Temperature that the fish need in winter: of a heater that is there, else the best range of those that the cold would kill. */

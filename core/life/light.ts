@@ -5,6 +5,7 @@ import type {
   SquareMetres,
   Watts,
 } from '../quantity/si.ts';
+import { siteArea, type DeviceOf, type SystemDocument, type Vessel } from '../system/index.ts';
 
 /** Light that plants can use, mol/m²·day. */
 
@@ -86,3 +87,28 @@ export const lampLight = (
   on: Seconds,
   area: SquareMetres,
 ): MolesPerSquareMetreDay => (area > 0 ? (power * efficacy * on * LANDS) / area : 0);
+
+/** Light of a plant site on a day: lamps over it, and the sun where the latitude is known. */
+export function lightOn(s: SystemDocument, v: Vessel, day: number): MolesPerSquareMetreDay | null {
+  const { site } = s;
+  const lamps = s.devices.filter(
+    (d): d is DeviceOf<'lamp'> => d.kind === 'lamp' && d.vessel === v.id,
+  );
+  const sun = site.kind !== 'indoor' || site.lampTime === null;
+  const fromSun =
+    site.latitude === null || !sun
+      ? null
+      : sunLight(site.latitude, day, {
+          glazing: site.sun.glazing,
+          shade: site.sun.shade,
+          sunHours: site.sun.hours,
+          sky: site.kind === 'indoor' ? WINDOW_SHARE : 1,
+        });
+  if (!lamps.length) return fromSun;
+  const area = siteArea(v);
+  const fromLamps = lamps.reduce(
+    (sum, d) => sum + lampLight(d.power, d.efficacy, site.lampTime ?? 0, area),
+    0,
+  );
+  return fromLamps + (fromSun ?? 0);
+}

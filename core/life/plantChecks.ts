@@ -2,10 +2,11 @@ import { DAYS_OF_YEAR, dayAfter } from '../calendar/dayOfYear.ts';
 import { planOf, stands, type Stand } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { CropKind } from '../catalogue/index.ts';
-import type { Celsius, Metres } from '../quantity/si.ts';
+import type { Celsius, Metres, Share } from '../quantity/si.ts';
 import type { CropStand, SystemDocument, Vessel } from '../system/index.ts';
 import { bedTemperature } from './bedTemperature.ts';
 import { airOn } from './climate.ts';
+import { daysToReady } from './cropGrowth.ts';
 
 /** How plants sit in their bed: where the water comes to, how deep their roots go, what stands over them. */
 
@@ -52,6 +53,18 @@ export function reachOf(zone: RootZone, kind: CropKind) {
     shallow: Math.max(0, kind.roots - zone.depth),
   };
 }
+
+/** Roots that reach the water so nearly find it; so much of their depth may be missing. */
+const NEARLY: Metres = 0.005;
+export const ROOM_FOR_ROOTS: Share = 0.6;
+/** Whether the roots of a crop find water and depth in a bed. */
+export function rootsFit(zone: RootZone, kind: CropKind): 'dry' | 'shallow' | 'fits' {
+  const reach = reachOf(zone, kind);
+  if (reach.grown > NEARLY) return 'dry';
+  return reach.shallow > (1 - ROOM_FOR_ROOTS) * kind.roots ? 'shallow' : 'fits';
+}
+/** Beds in which the roots stand in no depth of stones: felt, and channels of flowing water. */
+export const isRootless = (v: Vessel): boolean => v.role === 'felt' || v.role === 'channel';
 
 /** A tall plant falls over in a bed that is much shallower than it is tall, unless something holds it. */
 const TALL_TO_DEPTH = 4;
@@ -129,24 +142,34 @@ export function germinates(
   return { bed, comesUp: bed >= kind.germination[0] && bed <= kind.germination[1] };
 }
 
+/** Whether a day of the year is of the time of frost; never where the place has none. */
+export function frosty({ site }: Pick<SystemDocument, 'site'>, day: number): boolean {
+  const { last, first } = site.frost;
+  if (site.kind === 'indoor' || last === null || first === null) return false;
+  return last < first ? day < last || day > first : day > first && day < last;
+}
+
 /** Days of frost that fall into a stand's time; for crops that frost kills. */
 export function inFrost(s: SystemDocument, stand: CropStand): boolean {
   const { last, first } = s.site.frost;
   if (s.site.kind === 'indoor' || last === null || first === null) return false;
   if (stand.from === null && stand.to === null) return true;
-  const frosty = (d: number) => (last < first ? d < last || d > first : d > first && d < last);
-  for (let d = 1; d <= DAYS_OF_YEAR; d += 3) if (stands(stand, d) && frosty(d)) return true;
+  for (let d = 1; d <= DAYS_OF_YEAR; d += 3) if (stands(stand, d) && frosty(s, d)) return true;
   return false;
 }
 
-/** Seeds to sow for a stand, and when: so many weeks before it is planted out. */
-export function sowing({ stand, kind, plants }: Stand) {
+/** Seeds to sow for a stand, when, and when it is first harvested: by the light and the warmth of its place. */
+export function sowing(s: SystemDocument, { stand, kind, plants }: Stand) {
   const seeds = Math.ceil(
     (plants * Math.max(1, kind.seedsPerSite)) / Math.max(0.05, kind.germinates),
   );
+  const { from, vessel } = stand;
+  const days = from === null ? null : daysToReady(s, { vessel, from }, kind);
   return {
     seeds,
-    day: stand.from === null ? null : dayAfter(stand.from, -kind.nurseryDays),
-    ready: stand.from === null ? null : dayAfter(stand.from, kind.daysToHarvest),
+    day: from === null ? null : dayAfter(from, -kind.nurseryDays),
+    /** Days from planting out to the first harvest; null where it has no day, or a year does not bring it. */
+    days: days === null || !Number.isFinite(days) ? null : days,
+    ready: from === null || days === null || !Number.isFinite(days) ? null : dayAfter(from, days),
   };
 }

@@ -1,4 +1,3 @@
-import { daysAcross } from '../calendar/dayOfYear.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { GramsPerDay, SquareMetres } from '../quantity/si.ts';
 import {
@@ -9,23 +8,11 @@ import {
   type Stand,
   type SystemDocument,
 } from '../system/index.ts';
+import { standUptake } from './cropGrowth.ts';
 
 /** What grows where, and what it takes. */
 
 export const WEEKS = 52;
-
-/** A seedling takes this share of what a grown plant takes. */
-const SEEDLING = 0.15;
-
-/** How far a stand is grown on a day, 0 … 1: along a line from planting out to its harvest; as grown where no day is set. */
-export function grown({ stand, kind }: Stand, day: number): number {
-  if (!stands(stand, day)) return 0;
-  if (stand.from === null || kind.daysToHarvest === 0) return 1;
-  return Math.min(
-    1,
-    SEEDLING + ((1 - SEEDLING) * daysAcross(stand.from, day)) / kind.daysToHarvest,
-  );
-}
 
 /** Planted ground of one site: its stands, or all of it in leaf where none is noted. */
 export interface PlantedSite {
@@ -106,7 +93,7 @@ export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): Gra
     if (!isPlantSite(v)) continue;
     const own = all.filter((x) => x.stand.vessel === v.id);
     if (!own.length) sum += siteArea(v) * LEAF_NITROGEN;
-    else for (const x of own) sum += x.area * x.kind.nitrogen * grown(x, day);
+    else for (const x of own) sum += standUptake(s, x, day);
   }
   return sum;
 }

@@ -275,6 +275,13 @@ export const FROST_LIMITS = defineLimits(
   { depends: 'place: in the open, under glass', source: 'Practice of gardeners.' },
   { open: 2, glass: -3 },
 );
+/** Tests of ammonia and nitrite after new fish. */
+export const AFTER_NEW_FISH = defineLimits(
+  'time from new fish to the first, second and third test of ammonia and nitrite',
+  'time',
+  { source: 'Common practice: more feed than the bacteria are used to shows within days.' },
+  { first: 2 * DAY, second: 4 * DAY, third: 7 * DAY },
+);
 /** How often the water is tested as a matter of course. */
 export const TEST_EVERY = defineLimits(
   'time from one test to the next: cycling, young, run-in; nitrate and alkalinity young and run-in; weighing',

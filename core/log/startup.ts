@@ -1,3 +1,4 @@
+import type { FishKind } from '../catalogue/index.ts';
 import { planOf } from '../care/index.ts';
 import { concentration, say, type Phrase } from '../quantity/index.ts';
 import {
@@ -257,6 +258,19 @@ export interface Stocking {
 /** Weeks between the steps of the first stocking. */
 export const STOCK_WEEKS = STOCKING_STEPS.between / (7 * 86400);
 
+/** Fish of a stocking, step by step: a third each time, and a shoal together. */
+export function stockingSteps(count: number, kind: FishKind | undefined): number[] {
+  const least = Math.max(1, kind?.temper === 'shoal' ? kind.shoal : 1);
+  const third = Math.max(least, Math.ceil(count / 3));
+  const steps: number[] = [];
+  for (let left = count; left > 0;) {
+    const next = left - third < least / 2 ? left : Math.min(left, third);
+    steps.push(next);
+    left -= next;
+  }
+  return steps;
+}
+
 /**
  * The first stocking of the fish of the design in thirds, two weeks apart, so that the bacteria grow with the feed;
  * a shoal comes together.
@@ -269,17 +283,9 @@ export function stockingOf(t: Tended): Stocking | null {
   const each = group?.kind.stockMass ?? 0.01;
   const count = total(t.life.groups, (g) => g.count);
   if (!(count > 0)) return null;
-  const least = Math.max(1, group?.kind.temper === 'shoal' ? group.kind.shoal : 1);
-  const third = Math.max(least, Math.ceil(count / 3));
-  const steps: number[] = [];
-  for (let left = count; left > 0;) {
-    const next = left - third < least / 2 ? left : Math.min(left, third);
-    steps.push(next);
-    left -= next;
-  }
   return {
     count,
-    steps,
+    steps: stockingSteps(count, group?.kind),
     each,
     kindName: group?.named ? group.kind.name : null,
   };

@@ -5,7 +5,7 @@ import { READ_FIELDS } from '../entries/fields.ts';
 import { signOf } from '../entries/signs.ts';
 import { CARE_STEP } from '../care/index.ts';
 import { SALT } from '../readings/index.ts';
-import { TASKS, plantingTasks } from './tasks/rules.ts';
+import { rulesOf } from './tasks/rules.ts';
 import type { Tended } from '../readings/index.ts';
 import type { Entry, EntryKind } from '../entries/types.ts';
 
@@ -80,7 +80,7 @@ export const noteBeside = (e: Entry): string =>
 
 function taskWords(e: Entry, t: Tended | null): Phrase {
   if (isBuildStep(e)) return [`Hold point passed: ${e.note ?? ''}`];
-  const rule = t && [...TASKS, ...plantingTasks(t)].find((r) => r.id === e.what);
+  const rule = t && rulesOf(t).find((r) => r.id === e.what);
   const own = t?.system.care.own.find((x) => x.id === e.what);
   const title: Phrase = rule ? rule.title(t) : [own?.title ?? e.what ?? 'a task'];
   const what = e.what?.startsWith(CARE_STEP)

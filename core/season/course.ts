@@ -1,4 +1,4 @@
-import type { AmmoniaDose, Plan, SeasonEvent, StartKind } from '../system/index.ts';
+import type { AmmoniaDose, Away, Plan, SeasonEvent, StartKind } from '../system/index.ts';
 import type { Held } from './model.ts';
 
 /** How a season is to run; what is not given is taken from the system's plan. */
@@ -13,6 +13,8 @@ export interface Course {
   readonly seed: number;
   readonly begins: number;
   readonly events: readonly SeasonEvent[];
+  /** Days on which its grower is not there. */
+  readonly away?: readonly Away[];
   readonly held: Held;
   /** What was read in the log, by day: between two readings along a straight line. */
   readonly logged?: {
@@ -33,6 +35,10 @@ export const SEEDED = 100;
 export const seedOf = (plan: Pick<Plan, 'start' | 'seed'>): number =>
   plan.start === 'seeded' && plan.seed === 1 ? SEEDED : plan.seed;
 
+/** Whether the grower of a course is away on a day of it. */
+export const isAway = ({ away = [] }: Pick<Course, 'away'>, day: number): boolean =>
+  away.some((x) => day >= x.day && day < x.day + x.days);
+
 /** The plan of a system as a course. */
 export const courseOf = ({ plan }: { readonly plan: Plan }): Course => ({
   days: plan.days,
@@ -41,6 +47,7 @@ export const courseOf = ({ plan }: { readonly plan: Plan }): Course => ({
   seed: seedOf(plan),
   begins: plan.begins,
   events: plan.events,
+  away: plan.away,
   held: {},
 });
 

@@ -108,6 +108,9 @@ export interface Tally {
   /** Given and eaten, g. */
   given: number;
   eaten: number;
+  /** Fish taken out, and their mass, kg. */
+  out: number;
+  outMass: Kilograms;
 }
 
 export class SeasonRun {
@@ -126,6 +129,8 @@ export class SeasonRun {
     over: 0,
     given: 0,
     eaten: 0,
+    out: 0,
+    outMass: 0,
   };
   tending: Tending = UNTENDED;
   time = 0;
@@ -282,10 +287,19 @@ export class SeasonRun {
     own.mass = (own.count * own.mass + count * each) / joined;
     own.count = joined;
   }
+  /** Group that planned fish are of, among the design's. */
+  private groupOf({ fish }: Extract<SeasonEvent, { kind: 'stock' }>): number {
+    return Math.max(
+      0,
+      this.ground.c.system.fish.findIndex((f) => f.id === fish),
+    );
+  }
   /** Takes whole fish out. @returns their mass */
   takeOut(shoal: Shoal, count: number): Kilograms {
     const out = Math.max(0, Math.min(shoal.count, Math.round(count)));
     shoal.count -= out;
+    this.tally.out += out;
+    this.tally.outMass += out * shoal.mass;
     return out * shoal.mass;
   }
   private dies(shoal: Shoal, count: number): void {
@@ -312,7 +326,7 @@ export class SeasonRun {
         this.shell += e.mass;
         return 0;
       case 'stock':
-        this.stock(0, e.count);
+        this.stock(this.groupOf(e), e.count, e.mass ?? undefined);
         return 0;
       case 'fish-out':
         for (const x of this.shoals) this.takeOut(x, x.count * e.share);

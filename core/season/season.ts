@@ -57,6 +57,8 @@ export interface Grower {
    * @returns when to look again, in days; nothing before the next day where it is later
    */
   look(run: SeasonRun): number;
+  /** Whether something that is planned has to wait until tomorrow. */
+  waits?(run: SeasonRun, e: SeasonEvent): boolean;
   /** Is told of what was planned and has happened. */
   happened?(run: SeasonRun, e: SeasonEvent): void;
 }
@@ -130,6 +132,12 @@ export function runSeason(
     let given = 0;
     while (next < events.length && events[next]!.day <= time + 1e-9) {
       const e = events[next++]!;
+      if (grower?.waits?.(run, e)) {
+        const day = Math.floor(time + 1e-9) + 1;
+        const at = events.findIndex((x, i) => i >= next && x.day > day);
+        events.splice(at < 0 ? events.length : at, 0, { ...e, day });
+        continue;
+      }
       happens(e);
       if (e.kind === 'ammonia') given += e.amount;
     }

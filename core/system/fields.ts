@@ -344,6 +344,8 @@ const INNER = new Set([
   'room',
   'events',
   'readings',
+  'wishes',
+  'away',
   'fish',
   'crops',
   'programmes',

@@ -87,6 +87,18 @@ export const STEPS: Readonly<Record<number, Raise>> = {
         }
       : document.plan,
   }),
+  /** Version 8 says of fish that are planned which group they are of, and how heavy. */
+  7: (document) => ({
+    ...document,
+    plan: isLoose(document.plan)
+      ? {
+          ...document.plan,
+          events: each(document.plan.events, (e) =>
+            e.kind === 'stock' ? { fish: null, mass: null, ...e } : e,
+          ),
+        }
+      : document.plan,
+  }),
 };
 
 function isLoose(x: unknown): x is Loose {

@@ -22,7 +22,7 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 7;
+export const DOCUMENT_VERSION = 8;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -436,7 +436,15 @@ export type SeasonEvent =
   | { id: string; day: number; kind: 'water-change'; share: Share }
   | { id: string; day: number; kind: 'ammonia'; amount: GramsPerCubicMetre }
   | { id: string; day: number; kind: 'alkalinity'; amount: GramsPerCubicMetre }
-  | { id: string; day: number; kind: 'stock'; count: number }
+  /** Fish of a group that are bought, of a mass; the first group, and as heavy as designed, where it is not said. */
+  | {
+      id: string;
+      day: number;
+      kind: 'stock';
+      count: number;
+      fish: string | null;
+      mass: Kilograms | null;
+    }
   | { id: string; day: number; kind: 'fish-out'; share: Share }
   | { id: string; day: number; kind: 'death'; count: number }
   | { id: string; day: number; kind: 'harvest'; share: Share }

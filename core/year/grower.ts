@@ -3,6 +3,7 @@ import { CARE_STEP, planOf, type HazardId, type Plan } from '../care/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
 import { gramsFor, lifeOf, strictestMass, total } from '../life/index.ts';
 import {
+  AFTER_NEW_FISH,
   CYCLING_LIMITS,
   FEED_LIMITS,
   MORE_AIR,
@@ -26,7 +27,13 @@ import {
   type NewWaterSource,
   type Tended,
 } from '../readings/index.ts';
-import type { Grower, SeasonGround, SeasonRun, Shoal } from '../season/index.ts';
+import {
+  isAway,
+  type Grower,
+  type SeasonGround,
+  type SeasonRun,
+  type Shoal,
+} from '../season/index.ts';
 import type { ReadingId, SeasonEvent, SystemDocument } from '../system/index.ts';
 import {
   BASE,
@@ -86,6 +93,8 @@ export interface Act {
 /** What a season asks of its grower. */
 export interface Asks {
   seconds: number;
+  /** Time a day in the busiest thirty days on end. */
+  busiest: Seconds;
   /** New water, topped up and changed, m³. */
   toppedUp: CubicMetres;
   changed: CubicMetres;
@@ -94,9 +103,6 @@ export interface Asks {
   readonly volumes: Record<string, CubicMetres>;
   feed: Kilograms;
   tests: number;
-  /** Fish taken out, and their mass. */
-  fish: number;
-  fishMass: Kilograms;
 }
 
 /** Whether fish may come: nothing grave, and ammonia and nitrite were both read low since the last dose. */
@@ -115,14 +121,13 @@ const DAYS_YOUNG = YOUNG.age / 86400;
 /** Nothing asked yet. */
 export const noAsks = (): Asks => ({
   seconds: 0,
+  busiest: 0,
   toppedUp: 0,
   changed: 0,
   given: {},
   volumes: {},
   feed: 0,
   tests: 0,
-  fish: 0,
-  fishMass: 0,
 });
 
 const days = (s: Seconds): number => s / 86400;
@@ -175,6 +180,13 @@ export class TendingGrower implements Grower {
     );
   }
 
+  /** Time that work takes, by day of the season. */
+  readonly spent: Seconds[] = [];
+  private works(day: number, time: Seconds): void {
+    this.asks.seconds += time;
+    this.spent[day] = (this.spent[day] ?? 0) + time;
+  }
+
   private moment(time: number): Moment {
     return Math.round(this.start + time * DAY_MS);
   }
@@ -215,7 +227,21 @@ export class TendingGrower implements Grower {
     return tended({ system, a: { ...a }, day }, this.entries, now, this.zone, [], document);
   }
 
+  /** Fish that are planned come when the log shows that the water is safe for them, and somebody is there. */
+  waits(run: SeasonRun, e: SeasonEvent): boolean {
+    if (isAway(run.course, run.day)) return e.kind !== 'heater-off' && e.kind !== 'death';
+    if (e.kind !== 'stock' || run.course.start === 'fish') return false;
+    return this.cycledDay === null || !this.safe;
+  }
+
   look(run: SeasonRun): number {
+    if (isAway(run.course, run.day)) {
+      this.day = run.day;
+      run.tending = { ...run.tending, fed: 0 };
+      this.planAt = run.day + 1;
+      this.topUp(run);
+      return run.day + 1;
+    }
     const morning = run.day !== this.day;
     if (morning) {
       this.day = run.day;
@@ -229,15 +255,18 @@ export class TendingGrower implements Grower {
     return this.planAt <= evening && this.looks < MOST_LOOKS ? this.planAt : run.day + 1;
   }
 
+  private topUp(run: SeasonRun): void {
+    if (run.day < run.course.days) this.asks.toppedUp += this.ground.c.a.balance.dailyWaterUse;
+  }
   /** What is done each morning. */
   private chores(run: SeasonRun): void {
     const { asks } = this;
     const tank = run.shoals[0]?.fish.vessel ?? '';
-    asks.seconds += WORK_TIME.look;
+    this.works(run.day, WORK_TIME.look);
+    this.topUp(run);
     const use = this.ground.c.a.balance.dailyWaterUse;
-    asks.toppedUp += use;
     if (run.day % 3 === 0 && run.day > 0 && use > 0) {
-      asks.seconds += WORK_TIME.topUp;
+      this.works(run.day, WORK_TIME.topUp);
       this.note(run.time, {
         kind: 'top-up',
         volume: 3 * use,
@@ -262,7 +291,7 @@ export class TendingGrower implements Grower {
     if (run.time - this.weighed >= days(TEST_EVERY.weighed)) this.weigh(run, tank);
     const { given } = run.feeding();
     if (given > 0) {
-      asks.seconds += WORK_TIME.feed;
+      this.works(run.day, WORK_TIME.feed);
       asks.feed += given / 1000;
       this.note(run.time, { kind: 'feed', about: tank, mass: given / 1000 });
     }
@@ -293,7 +322,7 @@ export class TendingGrower implements Grower {
 
   private weigh(run: SeasonRun, tank: string): void {
     this.weighed = run.time;
-    this.asks.seconds += WORK_TIME.weigh;
+    this.works(run.day, WORK_TIME.weigh);
     for (const x of run.shoals) this.weights.set(x.fish.id, x.mass);
     const [first] = run.shoals;
     if (first) this.note(run.time, { kind: 'fish-weighed', about: tank, mass: first.mass });
@@ -310,9 +339,7 @@ export class TendingGrower implements Grower {
     if (!shoal || !(shoal.count > 1)) return;
     const count = Math.min(shoal.count - 1, Math.ceil(over / shoal.mass));
     const mass = run.takeOut(shoal, count);
-    this.asks.seconds += WORK_TIME.fish;
-    this.asks.fish += count;
-    this.asks.fishMass += mass;
+    this.works(run.day, WORK_TIME.fish);
     this.note(run.time, { kind: 'fish-out', about: tank, count, mass });
     this.acted(run, 'fish-out', { amount: mass, measure: 'mass' });
   }
@@ -326,11 +353,11 @@ export class TendingGrower implements Grower {
     for (const step of this.stocking.splice(0, this.stockedToday(run.day))) {
       run.stock(step.group, step.count, step.each);
       const fish = this.ground.c.system.fish[step.group]!;
-      this.asks.seconds += WORK_TIME.fish;
+      this.works(run.day, WORK_TIME.fish);
       this.weights.set(fish.id, run.shoals.find((x) => x.fish.id === fish.id)!.mass);
       if (this.weighed === -Infinity) this.weighed = run.time;
       this.note(run.time, { kind: 'fish-in', about: fish.vessel, count: step.count });
-      this.freshTests = [2, 4, 7].map((d) => run.day + d);
+      this.freshTests = Object.values(AFTER_NEW_FISH).map((x) => run.day + days(x));
       this.acted(run, 'stock', { amount: step.count, measure: 'count' });
     }
   }
@@ -402,7 +429,7 @@ export class TendingGrower implements Grower {
       case 'water-change': {
         const volume = e.share * run.volume;
         asks.changed += volume;
-        asks.seconds += WORK_TIME.change;
+        this.works(run.day, WORK_TIME.change);
         this.note(run.time, { kind: 'water-change', volume });
         return;
       }
@@ -412,15 +439,19 @@ export class TendingGrower implements Grower {
       case 'alkalinity': {
         const mass = gramsFor(BASE, e.amount, run.volume) / 1000;
         asks.given[BASE.id] = (asks.given[BASE.id] ?? 0) + mass;
-        asks.seconds += WORK_TIME.dose;
+        this.works(run.day, WORK_TIME.dose);
         this.note(run.time, { kind: 'dose', what: BASE.id, mass });
         return;
       }
       case 'stock':
         this.weigh(run, tank);
+        this.works(run.day, WORK_TIME.fish);
         this.note(run.time, { kind: 'fish-in', about: tank, count: e.count });
+        this.freshTests = Object.values(AFTER_NEW_FISH).map((x) => run.day + days(x));
+        this.acted(run, 'stock', { amount: e.count, measure: 'count' });
         return;
       case 'fish-out':
+        this.works(run.day, WORK_TIME.fish);
         this.note(run.time, { kind: 'fish-out', about: tank });
         return;
       case 'death':
@@ -448,7 +479,7 @@ export class TendingGrower implements Grower {
     if (!read.length) return false;
     for (const id of read) this.last.set(id, run.time);
     this.asks.tests += read.filter((id) => id !== 'temperature').length;
-    this.asks.seconds += WORK_TIME.test;
+    this.works(run.day, WORK_TIME.test);
     this.note(run.time, { kind: 'reading', ...values });
     return true;
   }
@@ -511,10 +542,9 @@ export class TendingGrower implements Grower {
   private carryOut(run: SeasonRun, t: Tended, s: Step, plan: Plan): void {
     const { books } = s;
     if (!books) return;
-    const { asks } = this;
     if (books.kind === 'task') {
       this.note(run.time, books, s.at);
-      if (books.what?.startsWith(CARE_STEP)) asks.seconds += WORK_TIME.task;
+      if (books.what?.startsWith(CARE_STEP)) this.works(run.day, WORK_TIME.task);
       return;
     }
     this.acted(run, s.treatment, {
@@ -538,11 +568,11 @@ export class TendingGrower implements Grower {
       const source = e.what === RAIN ? 'rain' : 'tap';
       run.become(renewedAlike(w, newWaterOf(run.system, w, source), share));
       asks.changed += e.volume ?? 0;
-      asks.seconds += WORK_TIME.change;
+      this.works(run.day, WORK_TIME.change);
       return;
     }
     if (e.kind !== 'dose' || !e.what) return;
-    asks.seconds += WORK_TIME.dose;
+    this.works(run.day, WORK_TIME.dose);
     if (e.mass !== undefined) asks.given[e.what] = (asks.given[e.what] ?? 0) + e.mass;
     if (e.volume !== undefined) asks.volumes[e.what] = (asks.volumes[e.what] ?? 0) + e.volume;
     run.become(afterDose(w, e, run.volume));

@@ -1,5 +1,5 @@
 import { dayAfter, daysAcross, monthAndDay } from '../calendar/dayOfYear.ts';
-import { grown } from '../life/index.ts';
+import { daysToReady, harvestedShare, standUptake } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS, type Season, type SeasonGround } from '../season/index.ts';
 import type { Stand } from '../system/index.ts';
@@ -15,53 +15,96 @@ export interface Harvest {
   readonly mass: Kilograms;
 }
 
-/** Whether what a stand grows on a day is harvested by and by: picked, or cut and grown again. */
-function isPicked({ stand, kind }: Stand, age: number): boolean {
-  if (kind.harvest === 'picked' || kind.harvest === 'again') return age >= kind.daysToHarvest;
-  return stand.from === null;
+/** What one stand gave in a season. */
+export interface StandHarvest {
+  readonly stand: Stand;
+  readonly mass: Kilograms;
+  /** The same with as much nitrogen as it could use. */
+  readonly full: Kilograms;
+}
+
+/** Days from planting out from which a stand is picked; Infinity where it is cut once. */
+function pickedFrom(ground: SeasonGround, { stand, kind }: Stand): number {
+  const { from, vessel } = stand;
+  if (from === null) return 0;
+  if (kind.harvest === 'once' || kind.harvest === 'none') return Infinity;
+  return daysToReady(ground.c.system, { vessel, from }, kind);
 }
 
 /**
- * The harvest of a season, month by month: the nitrogen that was taken up is shared among the stands by what each would
- * take, and a stand that is cut once is harvested on the day on which it is cleared.
+ * Goes through a season's harvest: the nitrogen that was taken up is shared among the stands by what each would take, and
+ * a stand that is cut once is harvested on the day on which it is cleared.
  *
  * @param begins day of the year
+ * @param give told the day of the season, the stand, and what is harvested with the nitrogen that there was and with plenty
  */
-export function harvestOf(ground: SeasonGround, season: Season, begins: number): Harvest[] {
-  const standing = new Map<Stand, Kilograms>();
-  const months = new Map<string, { crop: string; month: number; after: number; mass: Kilograms }>();
-  let [month] = monthAndDay(begins);
-  let after = 0;
-  const give = (crop: string, mass: Kilograms) => {
-    if (!(mass > 0)) return;
-    const key = `${crop}/${after}`;
-    const there = months.get(key) ?? { crop, month, after, mass: 0 };
-    there.mass += mass;
-    months.set(key, there);
-  };
+function harvested(
+  ground: SeasonGround,
+  season: Season,
+  begins: number,
+  give: (day: number, x: Stand, mass: Kilograms, full: Kilograms) => void,
+): void {
+  const { system } = ground.c;
+  const rows = ground.stands.map((x) => ({
+    x,
+    share: harvestedShare(x.kind),
+    picked: pickedFrom(ground, x),
+    has: 0,
+    full: 0,
+  }));
   for (let day = 0; day < season.days; day++) {
     const ofYear = dayAfter(begins, day);
-    const [now] = monthAndDay(ofYear);
-    if (now !== month) {
-      month = now;
-      after++;
-    }
-    const wants = ground.stands.map((x) => x.area * x.kind.nitrogen * grown(x, ofYear));
+    const wants = rows.map(({ x }) => standUptake(system, x, ofYear));
     const all = wants.reduce((sum, x) => sum + x, 0);
-    ground.stands.forEach((x, i) => {
-      const has = standing.get(x) ?? 0;
-      const grows = all > 0 ? (season.uptake[day]! * wants[i]!) / all / N_IN_PLANTS : 0;
+    rows.forEach((row, i) => {
+      const { x, share } = row;
       const { from, to } = x.stand;
       const age = from === null ? Infinity : daysAcross(from, ofYear);
-      const edible = x.kind.harvest !== 'none' && x.kind.edible;
-      if (isPicked(x, age)) {
-        if (edible) give(x.kind.id, grows);
+      const full = (wants[i]! / N_IN_PLANTS) * share;
+      const grows = all > 0 ? (season.uptake[day]! / all) * full : 0;
+      if (age >= row.picked) {
+        if (full > 0) give(day, x, grows, full);
         return;
       }
-      const cleared = to !== null && ofYear === to && has > 0;
-      if (cleared && edible && x.kind.harvest === 'once') give(x.kind.id, has + grows);
-      standing.set(x, cleared ? 0 : has + grows);
+      row.has += grows;
+      row.full += full;
+      if (to === null || ofYear !== to || !(row.full > 0)) return;
+      if (x.kind.harvest === 'once') give(day, x, row.has, row.full);
+      row.has = row.full = 0;
     });
   }
-  return [...months.values()].sort((a, b) => a.after - b.after || a.crop.localeCompare(b.crop));
+}
+
+/** The harvest of a season by crop and month. @param begins day of the year */
+export function harvestOf(ground: SeasonGround, season: Season, begins: number): Harvest[] {
+  const cells = new Map<string, { crop: string; month: number; after: number; mass: Kilograms }>();
+  let [last] = monthAndDay(begins);
+  let after = 0;
+  harvested(ground, season, begins, (day, { kind }, mass) => {
+    const [month] = monthAndDay(dayAfter(begins, day));
+    const months = (month - last + 12) % 12;
+    after += months;
+    last = month;
+    if (!(mass > 0)) return;
+    const key = `${kind.id}/${after}`;
+    const there = cells.get(key) ?? { crop: kind.id, month, after, mass: 0 };
+    there.mass += mass;
+    cells.set(key, there);
+  });
+  return [...cells.values()].sort((a, b) => a.after - b.after || a.crop.localeCompare(b.crop));
+}
+
+/** What each stand gave in a season, and would have given with plenty of nitrogen. @param begins day of the year */
+export function standHarvests(
+  ground: SeasonGround,
+  season: Season,
+  begins: number,
+): StandHarvest[] {
+  const masses = new Map(ground.stands.map((stand) => [stand, { stand, mass: 0, full: 0 }]));
+  harvested(ground, season, begins, (_, x, mass, full) => {
+    const there = masses.get(x)!;
+    there.mass += mass;
+    there.full += full;
+  });
+  return [...masses.values()];
 }

@@ -1,3 +1,4 @@
+import { dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import type { Entry } from '../entries/types.ts';
 import {
   leftAlone,
@@ -6,6 +7,10 @@ import {
   type Season,
   type SeasonGround,
 } from '../season/index.ts';
+import { sowing } from '../life/index.ts';
+import { WORK_TIME } from '../limits/index.ts';
+import type { Seconds } from '../quantity/si.ts';
+import { stands as standsOn } from '../system/index.ts';
 import type { CareOfSeason } from './cares.ts';
 import { noAsks, TendingGrower, type Act, type Asks, type GrowerOptions } from './grower.ts';
 import { harvestOf, type Harvest } from './harvest.ts';
@@ -41,15 +46,51 @@ export function runTended(
 ): TendedSeason {
   const grower = new TendingGrower(ground, course.begins, options);
   const season = runSeason(ground, { ...course, dosing: null }, progress, grower);
+  const spent = Array.from(
+    { length: season.days },
+    (_, day) => (grower.spent[day] ?? 0) + bedWork(ground, course.begins, day),
+  );
   return {
     care: 'tended',
     season,
     acts: grower.acts,
-    asks: grower.asks,
+    asks: {
+      ...grower.asks,
+      seconds: spent.reduce((sum, x) => sum + x, 0),
+      busiest: busiestOf(spent),
+    },
     harvest: harvestOf(ground, season, course.begins),
     entries: grower.entries,
     cycledDay: grower.cycledDay,
   };
+}
+
+/** Days over which the time a day is taken. */
+const MONTH = 30;
+/** Time a day in the busiest days on end. */
+function busiestOf(spent: readonly Seconds[]): Seconds {
+  const n = Math.min(MONTH, spent.length);
+  let sum = 0;
+  let most = 0;
+  spent.forEach((x, day) => {
+    sum += x - (day >= n ? spent[day - n]! : 0);
+    if (day >= n - 1) most = Math.max(most, sum / n);
+  });
+  return most;
+}
+/** Time that the beds take on a day: planting, and the harvest of what has its days. */
+export function bedWork({ c, stands }: SeasonGround, begins: number, day: number): Seconds {
+  const ofYear = dayAfter(begins, day);
+  return stands.reduce((sum, x) => {
+    const { from, to } = x.stand;
+    if (from === null) return sum;
+    const planted = ofYear === from ? WORK_TIME.plant : 0;
+    const { ready } = sowing(c.system, x);
+    if (ready === null || !standsOn(x.stand, ofYear) || to === null) return sum + planted;
+    const since = daysAcross(ready, ofYear);
+    const cut = since <= daysAcross(ready, to) && since % 7 === 0 ? WORK_TIME.harvest : 0;
+    return sum + planted + cut;
+  }, 0);
 }
 
 /** What a season asks that nobody tends: water, feed, and what is planned. */

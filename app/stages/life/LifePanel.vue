@@ -17,6 +17,7 @@ const tabs = useKept(() => {
     { id: 'fish', name: 'Water' },
     { id: 'plants', name: 'Plants' },
     { id: 'season', name: 'Season' },
+    { id: 'year', name: 'Year' },
     { id: 'sums', name: 'Sums' },
   ];
   return all.filter((t) => cycles || t.id !== 'season');
@@ -25,6 +26,7 @@ const open = computed(() => (tabs.value.some((t) => t.id === bench.open) ? bench
 const PANELS = {
   plants: defineAsyncComponent(() => import('./PlantsBench.vue')),
   season: defineAsyncComponent(() => import('./season/SeasonPanel.vue')),
+  year: defineAsyncComponent(() => import('./year/YearPanel.vue')),
   sums: defineAsyncComponent(() => import('../../sums/SumsBench.vue')),
 };
 </script>

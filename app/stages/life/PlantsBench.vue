@@ -3,7 +3,7 @@ import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { reachOf, rootZone, sowing } from '../../../core/life';
 import { format, formatDay, type QuantityKind } from '../../../core/quantity';
-import { cropKinds, isPlantSite, planOf, vesselAt } from '../../../core/system';
+import { cropKinds, isPlantSite, planOf, stands, vesselAt } from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -38,8 +38,11 @@ const bed = computed(() => {
     sites.value.find((v) => v.id === (chosen.thing ? about?.id : stand?.vessel)) ?? sites.value[0]
   );
 });
-const here = computed(() => life.value.stands.filter((s) => s.stand.vessel === bed.value?.id));
-const open = computed(() => here.value.find((s) => s.stand.id === bench.stand) ?? here.value[0]);
+const all = computed(() => life.value.stands.filter((s) => s.stand.vessel === bed.value?.id));
+/** Where a stand has its days, the bed is shown on one day of the year. */
+const dated = computed(() => all.value.some((s) => s.stand.from !== null || s.stand.to !== null));
+const here = computed(() => all.value.filter((s) => stands(s.stand, bench.shownDay)));
+const open = computed(() => all.value.find((s) => s.stand.id === bench.stand) ?? here.value[0]);
 const zone = computed(() => (bed.value ? rootZone(figures.value, bed.value) : null));
 
 const GROUPS: Record<CropGroup, string> = {
@@ -64,7 +67,7 @@ function add(id: string | null) {
   const ids = new Set(doc.value.crops.map((c) => c.id));
   let own = kind.id;
   for (let i = 2; ids.has(own); i++) own = `${kind.id}-${i}`;
-  const end = Math.max(0, ...here.value.map((s) => s.stand.x + s.length));
+  const end = Math.max(0, ...all.value.map((s) => s.stand.x + s.length));
   const fits = (n: number, room: number) =>
     Math.max(1, Math.min(n, Math.floor(room / kind.spacing)));
   const columns = fits(2, plan.length - end);
@@ -120,11 +123,13 @@ const days = computed(() => {
   const s = open.value;
   if (!s) return '';
   const { kind } = s;
-  const plan = sowing(s);
+  const plan = sowing(doc.value, s);
   const out: string[] = [HARVEST[kind.harvest]];
   if (kind.daysToHarvest) {
     const about = plan.ready === null ? '' : `, about ${formatDay(plan.ready)}`;
-    out[0] += `, ${kind.daysToHarvest} days after planting out${about}`;
+    out[0] += `, ${plan.days ?? kind.daysToHarvest} days after planting out${about}`;
+    if (s.stand.from !== null && plan.ready === null)
+      out[0] += '; planted on that day it lacks the light or the warmth for it';
   }
   if (kind.nurseryDays) {
     const what = kind.start === 'seed' || kind.start === 'plug' ? 'seeds' : `${kind.start}s`;
@@ -155,7 +160,21 @@ const HARVEST = {
       @choose="chosen.choose(vesselAt($event))"
     />
     <PanelGroup :key="bed.id" :title="`${bed.name} from above`">
+      <label v-if="dated" class="day">
+        <span>{{ formatDay(bench.shownDay) }}</span>
+        <input
+          type="range"
+          min="1"
+          max="366"
+          step="1"
+          :value="bench.shownDay"
+          aria-label="Day of the year on which the bed is shown"
+          :aria-valuetext="formatDay(bench.shownDay)"
+          @input="bench.day = Number(($event.target as HTMLInputElement).value)"
+        />
+      </label>
       <PlanView :bed="bed" :stands="here" />
+      <p v-if="dated && !here.length" class="quiet">Nothing stands in it on this day.</p>
       <v-autocomplete
         class="add"
         :model-value="adding"
@@ -225,6 +244,19 @@ const HARVEST = {
 </template>
 
 <style scoped>
+.day {
+  display: grid;
+  grid-template-columns: 64px 1fr;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 6px;
+  font-size: var(--type-body);
+}
+.day input {
+  width: 100%;
+  min-height: 32px;
+  accent-color: var(--leaf);
+}
 .none {
   padding: 14px 12px;
 }

@@ -1,4 +1,12 @@
-import { SEEDLING_ROOTS, lifeOf, reachOf, rootZone } from '../../life/index.ts';
+import {
+  ROOM_FOR_ROOTS,
+  SEEDLING_ROOTS,
+  isRootless,
+  lifeOf,
+  reachOf,
+  rootZone,
+  rootsFit,
+} from '../../life/index.ts';
 import { given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustNumber } from '../adjustments/index.ts';
@@ -15,11 +23,12 @@ export const cropRoots = defineRule({
     if (!c.day) return [];
     return lifeOf(c).stands.flatMap(({ stand, kind }) => {
       const v = vesselOf(c.system, stand.vessel);
-      if (v.role === 'felt' || v.role === 'channel') return [];
+      if (isRootless(v)) return [];
       const zone = rootZone(c, v);
       const reach = reachOf(zone, kind);
-      const dryGrown = reach.grown > 0.005;
-      const shallow = reach.shallow > 0.4 * kind.roots;
+      const fit = rootsFit(zone, kind);
+      const dryGrown = fit === 'dry';
+      const shallow = fit === 'shallow';
       const level = dryGrown ? ('stop' as const) : shallow ? ('watch' as const) : ('fine' as const);
       return [
         {
@@ -27,7 +36,7 @@ export const cropRoots = defineRule({
           part: stand.id,
           level,
           measured: dryGrown ? zone.dry : zone.depth,
-          limit: dryGrown ? kind.roots : 0.6 * kind.roots,
+          limit: dryGrown ? kind.roots : ROOM_FOR_ROOTS * kind.roots,
           kind: 'length' as const,
           sentence: dryGrown
             ? say`The water of “${v.name}” comes up to ${mm(zone.dry)} under the top; the roots of ${kind.name} go ${mm(kind.roots)} deep and do not reach it.`

@@ -7,7 +7,7 @@ import { newest, type Tended } from '../../readings/index.ts';
 import { addDays, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
 import type { Moment } from '../../entries/types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
-import { TASKS, plantingTasks, startDay, today } from './rules.ts';
+import { rulesOf, startDay, today } from './rules.ts';
 import type { Schedule, Task, TaskRule } from './types.ts';
 
 export * from './types.ts';
@@ -177,7 +177,7 @@ function retests(t: Tended): Task[] {
 
 /** Tasks of a system, the longest due first. */
 export function tasksOf(t: Tended): Task[] {
-  const rules = [...TASKS, ...plantingTasks(t)].filter((r) => r.applies(t));
+  const rules = rulesOf(t).filter((r) => r.applies(t));
   const own = t.system.care.own.map(ownRule);
   const records = recordsOf(t, [...rules, ...own]);
   return [

@@ -1,11 +1,18 @@
-import { IRON_LIMITS, TEST_EVERY, WORK_TIME, YOUNG } from '../../limits/index.ts';
+import { AFTER_NEW_FISH, IRON_LIMITS, TEST_EVERY, WORK_TIME, YOUNG } from '../../limits/index.ts';
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { daysWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
-import { concentration, days, dose, feed, litres, say } from '../../quantity/index.ts';
+import { concentration, days, dose, feed, litres, mass, say, share } from '../../quantity/index.ts';
 import { chelateFor, type TreatmentId } from '../../treatment/index.ts';
 import { CHELATES } from '../../catalogue/index.ts';
-import { isDrain, isSiphon, isStore, type ReadingId } from '../../system/index.ts';
+import {
+  fishKindOf,
+  isDrain,
+  isSiphon,
+  isStore,
+  type ReadingId,
+  type SeasonEvent,
+} from '../../system/index.ts';
 import { planOf, wantedEvery } from '../../care/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
 import { isAnew, sinceChange } from '../../readings/solution.ts';
@@ -35,6 +42,7 @@ export const today = (t: Tended): LocalDay => localDay(t.now, t.zone);
 export const startDay = (t: Tended): LocalDay =>
   localDay(runningSince(t.system, t.entries) ?? t.now, t.zone);
 
+const DAYS_AFTER_FISH = Object.values(AFTER_NEW_FISH).map((x) => x / 86400);
 const fish = (t: Tended) => t.hasFish;
 const hasBeds = (t: Tended) => t.system.vessels.some((v) => v.media !== null);
 const pumps = (t: Tended) => t.system.paths.filter((p) => p.kind === 'pumped-line');
@@ -281,7 +289,7 @@ export const TASKS: readonly TaskRule[] = [
     ...reads('tan', 'nitrite'),
     about: tanks,
     applies: (t) => newest(t, kindIs('fish-in')) !== null,
-    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: [2, 4, 7] }),
+    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: DAYS_AFTER_FISH }),
   },
   {
     id: 'new-crop',
@@ -392,11 +400,11 @@ function coldDay(t: Tended): number | null {
 }
 
 /** What the planting plan asks for: sowing, planting out, harvest and clearing of each stand. */
-export function plantingTasks(t: Tended): TaskRule[] {
+function plantingTasks(t: Tended): TaskRule[] {
   return t.life.stands.flatMap((x): TaskRule[] => {
     const { stand, kind, plants } = x;
     if (stand.from === null) return [];
-    const { seeds, day, ready } = sowing(x);
+    const { seeds, day, days: wait, ready } = sowing(t.system, x);
     const name = kind.name.toLowerCase();
     const at = (d: number): Schedule => ({
       kind: 'dates',
@@ -435,7 +443,7 @@ export function plantingTasks(t: Tended): TaskRule[] {
               ...shared,
               id: `harvest-${stand.id}`,
               title: () => say`First harvest of ${name}`,
-              why: say`Ready about ${days(kind.daysToHarvest)} after planting out; what is left to stand takes little more nitrogen.`,
+              why: say`Ready about ${days(wait!)} after planting out; what is left to stand takes little more nitrogen.`,
               minutes: 20,
               records: 'harvest' as const,
               schedule: () => at(ready),
@@ -458,3 +466,102 @@ export function plantingTasks(t: Tended): TaskRule[] {
     ];
   });
 }
+
+/** Day on which the planned season begins: that on which the water went in, else the next of its days of the year. */
+function seasonStart(t: Tended): LocalDay {
+  if (runningSince(t.system, t.entries) !== null) return startDay(t);
+  const from = addDays(today(t), -1);
+  return datesOf(t, t.system.plan.begins).find((d) => d > from) ?? today(t);
+}
+/** What a planned event asks for; null where it asks for nothing. */
+function eventWork(
+  t: Tended,
+  e: SeasonEvent,
+): Pick<TaskRule, 'title' | 'why' | 'minutes' | 'records'> | null {
+  const fish = (id: string | null) => t.system.fish.find((f) => f.id === id) ?? t.system.fish[0];
+  switch (e.kind) {
+    case 'stock': {
+      const group = fish(e.fish);
+      const kind = group && fishKindOf(t.system, group.kind);
+      const each = e.mass ?? group?.meanMass ?? 0;
+      return {
+        title: () =>
+          kind
+            ? say`Put ${String(e.count)} fish in: ${kind.name} of about ${mass(each)} each`
+            : say`Put ${String(e.count)} fish in, about ${mass(each)} each`,
+        why: say`Planned for this day. Test ammonia and nitrite first: fish come when both are gone.`,
+        minutes: WORK_TIME.fish / 60,
+        records: 'fish-in',
+      };
+    }
+    case 'fish-out':
+      return {
+        title: () => say`Take ${share(e.share)} of the fish out`,
+        why: say`Planned for this day, when they have grown.`,
+        minutes: WORK_TIME.fish / 60,
+        records: 'fish-out',
+      };
+    case 'water-change':
+      return {
+        title: () => say`Change ${share(e.share)} of the water`,
+        why: say`Planned for this day.`,
+        minutes: WORK_TIME.change / 60,
+        records: 'water-change',
+      };
+    case 'ammonia':
+    case 'alkalinity':
+      return {
+        title: () =>
+          e.kind === 'ammonia'
+            ? say`Dose ammonia: ${concentration(e.amount)} as nitrogen`
+            : say`Raise the alkalinity by ${concentration(e.amount)}`,
+        why: say`Planned for this day. Read the water first.`,
+        minutes: WORK_TIME.dose / 60,
+        records: 'dose',
+      };
+    case 'shell':
+      return {
+        title: () => say`Hang a bag with ${mass(e.mass)} of shell where the water passes`,
+        why: say`Planned for this day: it dissolves as the pH falls and gives alkalinity back.`,
+        minutes: WORK_TIME.task / 60,
+      };
+    case 'harvest':
+      return {
+        title: () => say`Harvest ${share(e.share)} of what has grown`,
+        why: say`Planned for this day.`,
+        minutes: WORK_TIME.harvest / 60,
+        records: 'harvest',
+      };
+    case 'death':
+    case 'treatment':
+    case 'heater-off':
+      return null;
+  }
+}
+/** What the planned season asks for: one task for each event, on its day. */
+function seasonTasks(t: Tended): TaskRule[] {
+  const { events } = t.system.plan;
+  if (!events.length) return [];
+  const start = seasonStart(t);
+  const tank = tanks(t);
+  return events.flatMap((e): TaskRule[] => {
+    const work = eventWork(t, e);
+    if (!work) return [];
+    return [
+      {
+        ...work,
+        id: `season-${e.id}`,
+        about: () => tank,
+        applies: () => true,
+        schedule: () => ({ kind: 'dates', dates: () => [addDays(start, Math.round(e.day))] }),
+      },
+    ];
+  });
+}
+
+/** Every task that is proposed for a system, whether it applies or not. */
+export const rulesOf = (t: Tended): TaskRule[] => [
+  ...TASKS,
+  ...plantingTasks(t),
+  ...seasonTasks(t),
+];

@@ -164,7 +164,11 @@ const eventKinds: Record<string, Joi.SchemaMap> = {
   'water-change': { share: eventShare },
   ammonia: { amount: num('plan.events.*.amount') },
   alkalinity: { amount: num('plan.events.*.amount') },
-  stock: { count: num('plan.events.*.count').integer() },
+  stock: {
+    count: num('plan.events.*.count').integer(),
+    fish: id.allow(null),
+    mass: num('plan.events.*.mass').allow(null),
+  },
   'fish-out': { share: eventShare },
   death: { count: num('plan.events.*.count').integer() },
   harvest: { share: eventShare },

@@ -44,13 +44,13 @@ const asks = computed((): Row[] => {
 });
 
 const yields = computed((): Row[] => {
-  const { asks: a, season } = props.main;
+  const { season } = props.main;
   const { tally } = season;
   const last = season.days;
   const rows: Row[] = [];
   if (season.count.some((x) => x > 0)) {
-    if (a.fish > 0)
-      rows.push({ name: 'Fish taken out', value: `${a.fish}, ${f(a.fishMass, 'mass')}` });
+    if (tally.out > 0)
+      rows.push({ name: 'Fish taken out', value: `${tally.out}, ${f(tally.outMass, 'mass')}` });
     rows.push({
       name: 'Fish at the end',
       value: `${season.count[last]!}, ${f(season.fish[last]!, 'mass')}`,

@@ -24,7 +24,7 @@ export function newEvent(kind: SeasonEvent['kind'], id: string, day: number): Se
     case 'alkalinity':
       return { id, day, kind, amount: 30 };
     case 'stock':
-      return { id, day, kind, count: 5 };
+      return { id, day, kind, count: 5, fish: null, mass: null };
     case 'fish-out':
       return { id, day, kind, share: 0.5 };
     case 'death':

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { mdiDelete } from '@mdi/js';
+import { computed, ref } from 'vue';
+import { dayAfter } from '../../../../core/calendar';
+import { groupsOf } from '../../../../core/life';
+import { cropKinds, type Away, type Wish } from '../../../../core/system';
+import { headKinds, massKinds } from '../../../../core/year/wishes';
+import DocumentChoice from '../../../parts/DocumentChoice.vue';
+import DocumentField from '../../../parts/DocumentField.vue';
+import PanelGroup from '../../../parts/PanelGroup.vue';
+import { useKept } from '../../../stores/kept';
+import { useSystem } from '../../../stores/system';
+import { useYear } from '../../../stores/year';
+import { wishName } from './words';
+
+/** What is wanted of a year: heads, kilograms, fish; days away and time a day. */
+const system = useSystem();
+const store = useYear();
+const doc = computed(() => system.document!);
+const plan = computed(() => doc.value.plan);
+const hasFish = computed(() => doc.value.fish.some((f) => f.count > 0));
+const heads = useKept(() => headKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })));
+const masses = useKept(() => massKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })));
+const KINDS = computed(() => [
+  { id: 'heads', name: 'Heads a week' },
+  { id: 'mass', name: 'Kilograms of a crop' },
+  ...(hasFish.value ? [{ id: 'fish', name: 'Fish to eat by a day' }] : []),
+]);
+const freshId = (prefix: string, taken: readonly { id: string }[]) => {
+  let i = 1;
+  while (taken.some((x) => x.id === `${prefix}${i}`)) i++;
+  return `${prefix}${i}`;
+};
+const adding = ref<string | null>(null);
+function fresh(kind: string, id: string): Wish {
+  const { begins } = plan.value;
+  if (kind === 'heads')
+    return {
+      id,
+      kind: 'heads',
+      crop: 'lettuce',
+      perWeek: 2,
+      from: dayAfter(begins, 60),
+      to: dayAfter(begins, 360),
+    };
+  if (kind === 'mass') return { id, kind: 'mass', crop: 'bush-tomato', mass: 5 };
+  const [group] = groupsOf(doc.value);
+  const { from, to } = group?.kind.growth ?? { from: 0, to: 0.3 };
+  return {
+    id,
+    kind: 'fish',
+    count: group?.count ?? 6,
+    mass: Math.round(1000 * Math.max(from, to / 2)) / 1000,
+    by: dayAfter(begins, 360),
+  };
+}
+function add(kind: string | null) {
+  adding.value = null;
+  if (!kind) return;
+  const id = freshId('wish', plan.value.wishes);
+  const wish = fresh(kind, id);
+  system.commit([{ at: `plan.wishes.${id}`, to: wish }], `Wish: ${wishName(doc.value, wish)}`);
+}
+function addAway() {
+  const id = freshId('away', plan.value.away);
+  const to: Away = { id, day: 180, days: 7 };
+  system.commit([{ at: `plan.away.${id}`, to }], 'Days away');
+}
+const remove = (at: string, label: string) => system.commit([{ at, to: undefined }], label);
+</script>
+
+<template>
+  <div>
+    <PanelGroup title="What you would like">
+      <div v-for="w in plan.wishes" :key="w.id" class="wish">
+        <div class="fields">
+          <DocumentChoice
+            v-if="w.kind !== 'fish'"
+            class="wide"
+            :at="`plan.wishes.${w.id}.crop`"
+            label="Crop"
+            :items="w.kind === 'heads' ? heads : masses"
+          />
+          <template v-if="w.kind === 'heads'">
+            <DocumentField class="wide" :at="`plan.wishes.${w.id}.perWeek`" />
+            <DocumentField :at="`plan.wishes.${w.id}.from`" />
+            <DocumentField :at="`plan.wishes.${w.id}.to`" />
+          </template>
+          <DocumentField
+            v-else-if="w.kind === 'mass'"
+            class="wide"
+            :at="`plan.wishes.${w.id}.mass`"
+            label="In the year"
+          />
+          <template v-else>
+            <DocumentField :at="`plan.wishes.${w.id}.count`" />
+            <DocumentField :at="`plan.wishes.${w.id}.mass`" label="Each" />
+            <DocumentField class="wide" :at="`plan.wishes.${w.id}.by`" />
+          </template>
+        </div>
+        <v-btn
+          size="small"
+          :icon="mdiDelete"
+          :aria-label="`Delete the wish for ${wishName(doc, w)}`"
+          @click="remove(`plan.wishes.${w.id}`, `Wish for ${wishName(doc, w)} deleted`)"
+        />
+      </div>
+      <v-select
+        :model-value="adding"
+        :items="KINDS"
+        item-title="name"
+        item-value="id"
+        label="Add a wish"
+        @update:model-value="add"
+      />
+    </PanelGroup>
+    <PanelGroup title="Your time">
+      <div class="fields">
+        <DocumentField class="wide" at="plan.time" clearable placeholder="as long as it takes" />
+      </div>
+      <div v-for="a in plan.away" :key="a.id" class="away">
+        <DocumentField :at="`plan.away.${a.id}.day`" />
+        <DocumentField :at="`plan.away.${a.id}.days`" />
+        <v-btn
+          size="small"
+          :icon="mdiDelete"
+          aria-label="Delete these days away"
+          @click="remove(`plan.away.${a.id}`, 'Days away deleted')"
+        />
+      </div>
+      <v-btn size="small" variant="outlined" @click="addAway()">Add days away</v-btn>
+    </PanelGroup>
+    <PanelGroup title="The plan">
+      <div class="fields">
+        <DocumentField class="wide" at="plan.begins" />
+      </div>
+      <v-switch v-model="store.clear" label="Clear what grows in the beds now" />
+      <v-btn
+        color="primary"
+        :disabled="!store.ready || store.progress !== null"
+        @click="store.make()"
+        >Plan the year</v-btn
+      >
+      <p v-if="!plan.wishes.length" class="quiet hint">Add a wish first.</p>
+    </PanelGroup>
+  </div>
+</template>
+
+<style scoped>
+.wish {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 6px;
+  align-items: center;
+  padding-bottom: 10px;
+}
+.away {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 6px;
+  align-items: center;
+  padding-bottom: 8px;
+}
+.hint {
+  padding-top: 6px;
+  font-size: var(--type-small);
+}
+</style>

@@ -1,0 +1,71 @@
+import { dayAfter, daysAcross, monthAndDay } from '../../../../core/calendar';
+import { sowing } from '../../../../core/life';
+import { isPlantSite, standsOf, type SystemDocument } from '../../../../core/system';
+
+/** The planting of a year over its days: bars of what stands in each bed, in lanes. */
+
+export interface Bar {
+  readonly id: string;
+  readonly name: string;
+  readonly group: string;
+  readonly plants: number;
+  /** Days of the season: planted out, first harvest, cleared. */
+  readonly first: number;
+  readonly ready: number;
+  readonly last: number;
+  readonly lane: number;
+  /** It stands there all year. */
+  readonly always: boolean;
+}
+export interface BedRow {
+  readonly id: string;
+  readonly name: string;
+  readonly bars: readonly Bar[];
+  readonly lanes: number;
+}
+
+/** What stands in each bed over the days of a season. */
+export function bedRows(doc: SystemDocument, begins: number, days: number): BedRow[] {
+  const stands = standsOf(doc);
+  return doc.vessels.filter(isPlantSite).map((v): BedRow => {
+    const bars = stands
+      .filter((x) => x.stand.vessel === v.id)
+      .flatMap((x) => {
+        const { from, to, id } = x.stand;
+        const shared = { id, name: x.kind.name, group: x.kind.group, plants: x.plants };
+        const first = from === null ? 0 : daysAcross(begins, from);
+        const length = to === null || from === null ? days : daysAcross(from, to);
+        if (first >= days) return [];
+        const ready = sowing(doc, x).ready;
+        const last = Math.min(days, first + length + 1);
+        return [
+          {
+            ...shared,
+            first,
+            last,
+            ready: ready === null ? last : Math.min(last, first + daysAcross(from!, ready)),
+            always: from === null,
+          },
+        ];
+      })
+      .sort((a, b) => a.first - b.first || a.last - b.last);
+    const ends: number[] = [];
+    const placed = bars.map((b): Bar => {
+      let lane = ends.findIndex((end) => end <= b.first);
+      if (lane < 0) lane = ends.length;
+      ends[lane] = b.last;
+      return { ...b, lane };
+    });
+    return { id: v.id, name: v.name, bars: placed, lanes: Math.max(1, ends.length) };
+  });
+}
+
+/** First days of the months of a season. */
+export function monthStarts(begins: number, days: number): { day: number; month: number }[] {
+  const out: { day: number; month: number }[] = [];
+  for (let d = 0; d < days; d++) {
+    const [month, of] = monthAndDay(dayAfter(begins, d));
+    if (of === 1) out.push({ day: d, month });
+  }
+  return out;
+}
