@@ -233,3 +233,55 @@ test('a system without fish is asked nothing about fish', async ({ page }) => {
   await showFindings(page);
   await expect(finding(page, 'solution-strength')).toHaveAttribute('data-level', 'watch');
 });
+
+test('a year is planned from what is wanted, becomes tasks and is taken back', async ({ page }) => {
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await bench(page, 'Year');
+  const make = page.getByRole('button', { name: 'Plan the year' });
+  await expect(make).toBeDisabled();
+  await choose(page, 'Add a wish', 'Heads a week');
+  await type(page, 'Heads a week', '1');
+  await page.getByLabel('Clear what grows in the beds now').check();
+  await make.click();
+  const use = page.getByRole('button', { name: 'Use this plan' });
+  await expect(use).toBeVisible({ timeout: 60_000 });
+  // The first plan is there while the search goes on; it may be used at once.
+  const results = page.getByRole('region', { name: 'What you get' });
+  await expect(results).toContainText(/Lettuce: \d+ of \d+ heads/);
+  await expect(results).toContainText(/The bacteria do not feed plants yet/);
+  const bars = page
+    .getByRole('group', { name: /^The year from 31 Mar/ })
+    .getByRole('button', { name: /^Lettuce in Bed/ });
+  await bars.first().focus();
+  await page.keyboard.press('Enter');
+  const open = page
+    .getByRole('status')
+    .filter({ hasText: /Lettuce in Bed, \d plants?: planted .*, harvested from .*, cleared / });
+  await expect(open).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(bars.nth(1)).toBeFocused();
+
+  await use.click();
+  await expect(
+    page.getByRole('status').filter({ hasText: /its tasks are at Rounds/ }),
+  ).toBeVisible();
+  await expect(use).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+  // The bed on the day on which a planting is there.
+  await page.getByRole('button', { name: 'Show the bed on that day' }).click();
+  await expect(page.getByRole('button', { name: /^Lettuce, \d plants?, / }).first()).toBeVisible();
+  const day = page.getByRole('slider', { name: 'Day of the year on which the bed is shown' });
+  await day.fill('40');
+  await expect(page.getByText('Nothing stands in it on this day.')).toBeVisible();
+
+  await page
+    .getByRole('button', { name: /Rounds/ })
+    .first()
+    .click();
+  await bench(page, 'Tasks');
+  await expect(page.getByText(/^Put \d fish in/).first()).toBeVisible();
+  await expect(page.getByText(/^Plant \d lettuce/).first()).toBeVisible();
+  await expect(page.getByText(/^Sow \d+ seeds of lettuce/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^Plant \d lettuce/)).toHaveCount(0);
+});

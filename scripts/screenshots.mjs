@@ -116,6 +116,25 @@ try {
       await page.waitForTimeout(800);
     },
   });
+  await picture('year', {
+    path: '/system/eight-beds/life',
+    act: async (page) => {
+      await benchOf('Year')(page);
+      const add = async (wish) => {
+        await page.getByRole('combobox', { name: 'Add a wish' }).focus();
+        await page.keyboard.press('Enter');
+        await page.getByRole('option', { name: wish, exact: true }).click();
+      };
+      await add('Heads a week');
+      await add('Kilograms of a crop');
+      await page.getByLabel('Clear what grows in the beds now').check();
+      await page.getByRole('button', { name: 'Plan the year' }).click();
+      await page
+        .getByRole('button', { name: 'Stop' })
+        .waitFor({ state: 'detached', timeout: 120_000 });
+      await page.waitForTimeout(400);
+    },
+  });
   await picture('siphon-workshop', {
     path: '/system/potting-shed-pair/drain',
     act: benchOf('Siphon'),
@@ -142,37 +161,6 @@ try {
     act: async (page) => {
       await page.getByRole('button', { name: 'No', exact: true }).first().click();
       await page.evaluate(() => window.scrollTo(0, 640));
-    },
-  });
-  await picture('build-sheets', {
-    path: '/system/potting-shed-pair/build',
-    act: async (page) => {
-      await page.evaluate(() => {
-        window.print = () => document.documentElement.setAttribute('data-printed', '');
-      });
-      await page.getByRole('button', { name: 'Print, drawing, table' }).click();
-      await page.getByText('Print the build', { exact: true }).click();
-      await page.locator('html[data-printed]').waitFor();
-      await page.emulateMedia({ media: 'print' });
-      // The cut list and one template, as they lie beside each other on the bench.
-      await page.evaluate(() => {
-        const styled = (selector, style) => {
-          for (const el of document.querySelectorAll(selector)) Object.assign(el.style, style);
-        };
-        styled('.sheets', {
-          display: 'grid',
-          gridTemplateColumns: '640px 1fr',
-          gap: '24px',
-          padding: '16px',
-        });
-        styled('.sheets .steps.page, .sheets .shop, .sheets .template', { display: 'none' });
-        const template = document.querySelectorAll('.sheets .template')[1];
-        Object.assign(template.style, {
-          display: 'block',
-          zoom: '0.68',
-          outline: '1px solid #bbb',
-        });
-      });
     },
   });
   await picture('search', {

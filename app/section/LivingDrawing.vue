@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowExpandAll, mdiChevronLeft, mdiChevronRight, mdiMagnifyPlusOutline } from '@mdi/js';
 import { useElementSize } from '@vueuse/core';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, provide, ref, shallowRef, watch } from 'vue';
 import type { Stage } from '../../core/findings';
 import { format } from '../../core/quantity';
 import { fieldAt } from '../../core/system';
@@ -9,7 +9,9 @@ import { useChosen } from '../stores/chosen';
 import { useDerivation } from '../stores/derivation';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
+import { useLifeBench } from '../stores/lifeBench';
 import { useTrace } from '../stores/trace';
+import { SHOWN_DAY } from './bearing';
 import { useCamera } from './camera';
 import { WHOLE_VIEW, type View } from './frame';
 import SectionDrawing from './SectionDrawing.vue';
@@ -26,6 +28,11 @@ const settings = useSettings();
 const chosen = useChosen();
 const trace = useTrace();
 const derivation = useDerivation();
+const bench = useLifeBench();
+provide(
+  SHOWN_DAY,
+  computed(() => bench.day ?? 'fullest'),
+);
 const drawing = ref<InstanceType<typeof SectionDrawing>>();
 const svg = computed(
   () => (drawing.value?.$el as HTMLElement | undefined)?.querySelector('svg') ?? null,

@@ -111,7 +111,7 @@ const marks = computed(() =>
 const taken = computed(() => [
   ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
   ...(props.paper ? [] : scene.value.vessels).flatMap((p) =>
-    plantsFromSide(props.system, p, 0, null).map((q) => ({
+    plantsFromSide(props.system, p, 0, 'all').map((q) => ({
       x1: X(q.x - 0.4 * Math.min(q.spacing, q.height)),
       x2: X(q.x + 0.4 * Math.min(q.spacing, q.height)),
       y1: Y(q.z + q.height),

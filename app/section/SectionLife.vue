@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { useLifeBench } from '../stores/lifeBench';
 import { computed, inject, ref } from 'vue';
 import { fishIn, type SystemDocument } from '../../core/system';
-import { BEARING } from './bearing';
+import { BEARING, SHOWN_DAY } from './bearing';
 import type { Placed, Scene } from './scene';
-import { fishLength, plantsFromSide, rootsAt } from './living';
+import { fishLength, plantsFromSide, rootsAt, type DayOfPlants } from './living';
 
 /** Fish in the tank and sprigs on the stones: that something lives here, not how much. */
-const bench = useLifeBench();
 const props = defineProps<{
   system: SystemDocument;
   scene: Scene;
@@ -17,6 +15,7 @@ const props = defineProps<{
   y: (z: number) => number;
 }>();
 const bearing = inject(BEARING, ref(null));
+const shownDay = inject(SHOWN_DAY, ref<DayOfPlants>('fullest'));
 const MOST_FISH = 24;
 /** The fish of the drawing is 28 px long at its own size. */
 const FISH_PX = 28;
@@ -70,7 +69,7 @@ const onWall = computed(() =>
 const noted = (p: Placed) => props.system.crops.some((c) => c.vessel === p.vessel.id);
 const plants = computed(() =>
   props.scene.vessels.flatMap((p) =>
-    plantsFromSide(props.system, p, props.levelOf(p), bench.shownDay).map((q) => ({
+    plantsFromSide(props.system, p, props.levelOf(p), shownDay.value).map((q) => ({
       key: q.key,
       x: props.x(q.x),
       y: props.y(q.z),

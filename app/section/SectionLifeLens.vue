@@ -50,7 +50,12 @@ const levelOf = (id: string, height: number) =>
 /** Roots of every plant down to where they reach, never below the floor. */
 const roots = computed(() =>
   props.scene.vessels.flatMap((p) =>
-    plantsFromSide(props.system, p, levelOf(p.vessel.id, p.vessel.shape.height), bench.shownDay)
+    plantsFromSide(
+      props.system,
+      p,
+      levelOf(p.vessel.id, p.vessel.shape.height),
+      bench.day ?? 'fullest',
+    )
       .filter((q) => q.roots > 0)
       .map((q) => {
         const down = Math.min(q.roots, q.z - p.vessel.floor - 0.005);
@@ -117,7 +122,7 @@ const devices = computed(() =>
       return [{ id: d.id, kind: d.kind, x: at(0.72), top: surface, y: (surface + floor) / 2 }];
     const tall = Math.max(
       0.3,
-      ...plantsFromSide(props.system, p, level, null).map((q) => q.height + 0.15),
+      ...plantsFromSide(props.system, p, level, 'all').map((q) => q.height + 0.15),
     );
     const top = Math.max(
       props.within.y1 + 10,

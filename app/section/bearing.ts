@@ -1,4 +1,5 @@
 import type { InjectionKey, Ref } from 'vue';
+import type { DayOfPlants } from './living';
 
 /** How fish and leaves are to be drawn, where it is known: as one who stands before the tank sees them. */
 export interface Bearing {
@@ -9,3 +10,6 @@ export interface Bearing {
   readonly wilting: boolean;
 }
 export const BEARING: InjectionKey<Ref<Bearing | null>> = Symbol('bearing');
+
+/** Day of the year on which the plants of a drawing are shown; the fullest where none is said. */
+export const SHOWN_DAY: InjectionKey<Ref<DayOfPlants>> = Symbol('shown day');

@@ -1,4 +1,4 @@
-import { stands, standsOf, type Stand } from '../../core/system';
+import { stands, standsOf, thirstiest, type Stand } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import type { Placed } from './place';
@@ -28,20 +28,27 @@ export interface SidePlant {
   readonly roots: Metres;
 }
 
-/** Plants of the stands in a vessel on a day of the year, or of all of its stands, column by column; on felt row by row too. */
+/** Day of the year on which plants are shown: by its number, all that ever stand there, or the fullest. */
+export type DayOfPlants = number | 'all' | 'fullest';
+
+/** Plants of the stands in a vessel on a day, column by column; on felt row by row too. */
 export function plantsFromSide(
   s: SystemDocument,
   p: Placed,
   level: Metres,
-  day: number | null,
+  day: DayOfPlants,
 ): SidePlant[] {
   const { vessel } = p;
   const felt = vessel.role === 'felt';
   const z = felt ? vessel.floor : rootsAt(p, level);
   if (z === null) return [];
-  const here = standsOf(s).filter(
-    (x) => x.stand.vessel === vessel.id && (day === null || stands(x.stand, day)),
-  );
+  const own = standsOf(s).filter((x) => x.stand.vessel === vessel.id);
+  const here =
+    day === 'all'
+      ? own
+      : day === 'fullest'
+        ? thirstiest(own)
+        : own.filter((x) => stands(x.stand, day));
   const left = p.left;
   const rowsOf = (x: Stand) => (felt ? x.stand.rows : 1);
   return here.flatMap((x) =>

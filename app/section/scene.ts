@@ -58,7 +58,7 @@ export function sceneOf(s: SystemDocument): Scene {
     maxZ: Math.max(
       ...all.map((p) => p.vessel.floor + p.vessel.shape.height),
       ...points.map((q) => q.z),
-      ...all.flatMap((p) => plantsFromSide(s, p, 0, null).map((q) => q.z + q.height)),
+      ...all.flatMap((p) => plantsFromSide(s, p, 0, 'all').map((q) => q.z + q.height)),
     ),
   };
 }

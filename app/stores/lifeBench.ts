@@ -1,7 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
-import { dayOfYear, localDay } from '../../core/calendar';
-import { hereZone } from './zone';
+import { ref } from 'vue';
 
 /** What lies on the bench at Life. */
 export type LifeTab = 'fish' | 'plants' | 'season' | 'year' | 'sums';
@@ -11,8 +9,7 @@ export const useLifeBench = defineStore('lifeBench', () => {
   const open = ref<LifeTab>('fish');
   const stand = ref('');
   const sum = ref('ammonia');
-  /** Day of the year on which the beds are shown; null for today. */
+  /** Day of the year on which the beds are shown; null for each at its fullest. */
   const day = ref<number | null>(null);
-  const shownDay = computed(() => day.value ?? dayOfYear(localDay(Date.now(), hereZone())));
-  return { open, stand, sum, day, shownDay };
+  return { open, stand, sum, day };
 });

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Mortal } from './client';
+import { Mortal, hearing } from './client';
 
 /** A worker that can be made to die; what it is asked is left without an answer. */
 class Lamb extends EventTarget {
@@ -68,5 +68,17 @@ describe('a worker that can be lost', () => {
     );
     await mortal.ask(async () => 1);
     expect(made).toHaveLength(1);
+  });
+});
+
+describe('what a worker tells', () => {
+  it('is heard until it has answered, and not after', () => {
+    const told: number[] = [];
+    const heard = hearing((n: number) => told.push(n));
+    heard.tell(1);
+    heard.tell(2);
+    heard.end();
+    heard.tell(3);
+    expect(told).toEqual([1, 2]);
   });
 });

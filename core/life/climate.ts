@@ -28,7 +28,7 @@ export const knowsYear = ({ site }: SystemDocument): boolean =>
   site.kind === 'indoor' ? site.room !== null : site.outside !== null || site.room !== null;
 
 /** Air about the system on a day of the year: of the room indoors, of the open elsewhere; as it is now where the year is not known. */
-export function airOn({ site }: SystemDocument, day: number): Air {
+export function airOn({ site }: Pick<SystemDocument, 'site'>, day: number): Air {
   const inside = site.kind === 'indoor' || site.kind === 'glasshouse';
   if (inside && site.room) {
     const t = onDay(site.room, day);

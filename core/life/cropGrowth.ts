@@ -79,24 +79,32 @@ export class GrowthYear {
   }
 }
 
+/** What the light and the warmth of a place follow from. */
+type Place = Pick<SystemDocument, 'site' | 'devices' | 'vessels'>;
+
 /** Light and growth of a system's plant sites through the year. */
 export class CropPlaces {
   private readonly lights = new Map<string, Float64Array | null>();
   private readonly years = new Map<string, GrowthYear>();
   private readonly air: Float64Array;
 
-  constructor(private readonly system: SystemDocument) {
-    this.air = Float64Array.from({ length: DAYS_OF_YEAR }, (_, i) => airOn(system, i + 1).mean);
+  constructor(private readonly place: Place) {
+    this.air = Float64Array.from({ length: DAYS_OF_YEAR }, (_, i) => airOn(place, i + 1).mean);
+  }
+  /** Sites without lamps have the sun of the place alike. */
+  private under(vessel: string): string {
+    return this.place.devices.some((d) => d.kind === 'lamp' && d.vessel === vessel) ? vessel : '';
   }
   private lightsOf(vessel: string): Float64Array | null {
-    const was = this.lights.get(vessel);
+    const key = this.under(vessel);
+    const was = this.lights.get(key);
     if (was !== undefined) return was;
-    const v = this.system.vessels.find((x) => x.id === vessel);
-    const known = v !== undefined && lightOn(this.system, v, 1) !== null;
+    const v = this.place.vessels.find((x) => x.id === vessel);
+    const known = v !== undefined && lightOn(this.place, v, 1) !== null;
     const made = known
-      ? Float64Array.from({ length: DAYS_OF_YEAR }, (_, i) => lightOn(this.system, v, i + 1)!)
+      ? Float64Array.from({ length: DAYS_OF_YEAR }, (_, i) => lightOn(this.place, v, i + 1)!)
       : null;
-    this.lights.set(vessel, made);
+    this.lights.set(key, made);
     return made;
   }
   /** Light of a site on a day of the year; null where the place is not known. */
@@ -118,7 +126,7 @@ export class CropPlaces {
   }
   /** Growth of a kind in a site. */
   growth(vessel: string, kind: CropKind): GrowthYear {
-    const key = `${vessel}/${kind.id}`;
+    const key = `${this.under(vessel)}/${kind.id}`;
     const was = this.years.get(key);
     if (was) return was;
     const made = new GrowthYear((day) =>
@@ -129,14 +137,26 @@ export class CropPlaces {
   }
 }
 
-const kept = new WeakMap<SystemDocument, CropPlaces>();
-/** Light and growth of a system's plant sites; worked out once for a document. */
-export function cropPlaces(s: SystemDocument): CropPlaces {
-  const was = kept.get(s);
-  if (was) return was;
-  const made = new CropPlaces(s);
-  kept.set(s, made);
-  return made;
+const kept = new WeakMap<
+  SystemDocument['site'],
+  {
+    devices: SystemDocument['devices'];
+    vessels: SystemDocument['vessels'];
+    own: unknown;
+    places: CropPlaces;
+  }
+>();
+/** Light and growth of a system's plant sites; worked out once for a place, its lamps and what stands under them. */
+export function cropPlaces(s: Place & Pick<SystemDocument, 'own'>): CropPlaces {
+  const was = kept.get(s.site);
+  const same =
+    was?.devices === s.devices &&
+    was.own === s.own.crops &&
+    (was.vessels === s.vessels || !s.devices.some((d) => d.kind === 'lamp'));
+  if (was && same) return was.places;
+  const places = new CropPlaces(s);
+  kept.set(s.site, { devices: s.devices, vessels: s.vessels, own: s.own.crops, places });
+  return places;
 }
 
 /** A seedling takes this share of what a grown plant takes. */

@@ -12,6 +12,7 @@ import {
   daysToGrow,
   fallsOf,
   gain,
+  cropPlaces,
   grown,
   lifeOf,
   onDay,
@@ -278,15 +279,21 @@ describe('planting', () => {
   });
   it('grows from planting out to harvest, and is nothing outside its days', () => {
     const x = { ...stands[0]!, stand: { ...stands[0]!.stand, from: 350, to: 40 } };
-    expect(grown(x, 200)).toBe(0);
-    expect(grown(x, 351)).toBeGreaterThan(0.1);
-    expect(grown(x, 20)).toBeGreaterThan(grown(x, 351));
+    expect(grown(s, x, 200)).toBe(0);
+    expect(grown(s, x, 351)).toBeGreaterThan(0.1);
+    expect(grown(s, x, 20)).toBeGreaterThan(grown(s, x, 351));
     expect(daysAcross(350, 40)).toBe(56);
   });
   it('takes nitrogen by its crops', () => {
     const day = 200;
-    const hand = stands.reduce((sum, x) => sum + x.area * x.kind.nitrogen * grown(x, day), 0);
+    const places = cropPlaces(s);
+    const hand = stands.reduce(
+      (sum, x) => sum + x.area * x.kind.nitrogen * places.growth('bed', x.kind).on(day),
+      0,
+    );
     expect(uptakeOn(s, day)).toBeCloseTo(hand, 9);
+    // In the dark and cold of the year they take little.
+    expect(uptakeOn(s, 15)).toBeLessThan(0.4 * uptakeOn(s, 200));
   });
   it('sees what hangs out of the bed and what lies over another', () => {
     const bed = s.vessels.find((v) => v.id === 'bed')!;
@@ -309,7 +316,7 @@ describe('planting', () => {
   });
   it('is sown some weeks before, with seeds to spare', () => {
     const x = { ...stands.find((y) => y.kind.id === 'pak-choi')! };
-    const plan = sowing({ ...x, stand: { ...x.stand, from: 110 } });
+    const plan = sowing(s, { ...x, stand: { ...x.stand, from: 110 } });
     expect(plan.day).toBe(110 - x.kind.nurseryDays);
     expect(plan.seeds).toBeGreaterThan(x.plants);
   });

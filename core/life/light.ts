@@ -89,7 +89,11 @@ export const lampLight = (
 ): MolesPerSquareMetreDay => (area > 0 ? (power * efficacy * on * LANDS) / area : 0);
 
 /** Light of a plant site on a day: lamps over it, and the sun where the latitude is known. */
-export function lightOn(s: SystemDocument, v: Vessel, day: number): MolesPerSquareMetreDay | null {
+export function lightOn(
+  s: Pick<SystemDocument, 'site' | 'devices'>,
+  v: Vessel,
+  day: number,
+): MolesPerSquareMetreDay | null {
   const { site } = s;
   const lamps = s.devices.filter(
     (d): d is DeviceOf<'lamp'> => d.kind === 'lamp' && d.vessel === v.id,

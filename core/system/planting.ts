@@ -18,15 +18,42 @@ export interface Planted {
   readonly crop: string | null;
 }
 
-/** Stands that are in the ground together on the day on which a vessel's plants drink most. */
-function thirstiest(all: readonly Stand[]): readonly Stand[] {
-  const use = (together: readonly Stand[]) =>
-    together.reduce((sum, x) => sum + x.area * x.kind.waterUse, 0);
+/** The day of the year on which the stands of a vessel drink most; the first of them. */
+export function fullestDay(all: readonly Stand[]): number {
+  let best = all[0]?.stand.from ?? 1;
+  let most = 0;
   // The most that stand together is reached on a day on which one of them is planted out.
-  const days = new Set(all.map((x) => x.stand.from ?? 1));
-  return [...days]
-    .map((day) => all.filter((x) => stands(x.stand, day)))
-    .reduce((best, x) => (use(x) > use(best) ? x : best), []);
+  for (const day of new Set(all.map((x) => x.stand.from ?? 1))) {
+    let use = 0;
+    for (const x of all) if (stands(x.stand, day)) use += x.area * x.kind.waterUse;
+    if (use > most) {
+      best = day;
+      most = use;
+    }
+  }
+  return best;
+}
+/** Stands that are in the ground together on the day on which they drink most. */
+export function thirstiest(all: readonly Stand[]): readonly Stand[] {
+  const day = fullestDay(all);
+  return all.filter((x) => stands(x.stand, day));
+}
+
+/** Stands of each vessel on the day on which they drink most, worked out once for a list of crops. */
+const together = new WeakMap<
+  SystemDocument['crops'],
+  { own: SystemDocument['own']['crops']; of: Map<string, readonly Stand[]> }
+>();
+function plannedIn(s: Pick<SystemDocument, 'crops' | 'own'>, vessel: string): readonly Stand[] {
+  let known = together.get(s.crops);
+  if (known?.own !== s.own.crops) {
+    const all = standsOf(s);
+    const of = new Map<string, readonly Stand[]>();
+    for (const id of new Set(all.map((x) => x.stand.vessel)))
+      of.set(id, thirstiest(all.filter((x) => x.stand.vessel === id)));
+    together.set(s.crops, (known = { own: s.own.crops, of }));
+  }
+  return known.of.get(vessel) ?? [];
 }
 
 /** Roots in a vessel go no deeper than its stones. */
@@ -42,7 +69,7 @@ const rootShareOf = (v: Vessel): Share =>
  */
 export function plantingsOf(s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): Planted[] {
   const rootShare = rootShareOf(v);
-  const planned = thirstiest(standsOf(s).filter((x) => x.stand.vessel === v.id));
+  const planned = plannedIn(s, v.id);
   if (!planned.length)
     return [{ planting: v.plants ?? { ...USUAL_PLANTING, rootShare }, share: 1, crop: null }];
   const ground = siteArea(v);

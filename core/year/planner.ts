@@ -547,8 +547,8 @@ const mostOf = (limits: ReadonlyMap<YearLimit, number>): YearLimit | null =>
     [null, 0],
   )[0];
 
-/** A layout drawn by lot. */
-function drawn(random: () => number, weeks: number): Choice {
+/** A choice drawn by lot. @param weeks the most over which one planting is harvested */
+export function drawnChoice(random: () => number, weeks: number): Choice {
   return {
     weeks: 1 + Math.floor(weeks * random()),
     massFirst: random() < 0.5,
@@ -637,7 +637,7 @@ export function planYear(
     if (tried >= tries) break;
     const bar = Math.max(...[...used].map((x) => x.score));
     for (let i = 0; i < ROUND; i++) {
-      const laid = lay.make(drawn(random, weeks));
+      const laid = lay.make(drawnChoice(random, weeks));
       if (laid.score > bar + 1e-6 || (laid.score > bar - 1e-6 && i % 20 === 0)) good.push(laid);
     }
   }

@@ -3,7 +3,7 @@ import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { reachOf, rootZone, sowing } from '../../../core/life';
 import { format, formatDay, type QuantityKind } from '../../../core/quantity';
-import { cropKinds, isPlantSite, planOf, stands, vesselAt } from '../../../core/system';
+import { cropKinds, fullestDay, isPlantSite, planOf, stands, vesselAt } from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -39,9 +39,10 @@ const bed = computed(() => {
   );
 });
 const all = computed(() => life.value.stands.filter((s) => s.stand.vessel === bed.value?.id));
-/** Where a stand has its days, the bed is shown on one day of the year. */
+/** Where a stand has its days, the bed is shown on one day of the year: at its fullest, until another is chosen. */
 const dated = computed(() => all.value.some((s) => s.stand.from !== null || s.stand.to !== null));
-const here = computed(() => all.value.filter((s) => stands(s.stand, bench.shownDay)));
+const shownDay = computed(() => bench.day ?? fullestDay(all.value));
+const here = computed(() => all.value.filter((s) => stands(s.stand, shownDay.value)));
 const open = computed(() => all.value.find((s) => s.stand.id === bench.stand) ?? here.value[0]);
 const zone = computed(() => (bed.value ? rootZone(figures.value, bed.value) : null));
 
@@ -161,15 +162,15 @@ const HARVEST = {
     />
     <PanelGroup :key="bed.id" :title="`${bed.name} from above`">
       <label v-if="dated" class="day">
-        <span>{{ formatDay(bench.shownDay) }}</span>
+        <span>{{ formatDay(shownDay) }}</span>
         <input
           type="range"
           min="1"
           max="366"
           step="1"
-          :value="bench.shownDay"
+          :value="shownDay"
           aria-label="Day of the year on which the bed is shown"
-          :aria-valuetext="formatDay(bench.shownDay)"
+          :aria-valuetext="formatDay(shownDay)"
           @input="bench.day = Number(($event.target as HTMLInputElement).value)"
         />
       </label>

@@ -190,6 +190,61 @@ describe('tasks', () => {
     expect(dueOf(early, 'plant-mizuna')).toBe('2027-06-18');
   });
 
+  it('follow the planned season from the day on which the water went in', () => {
+    const events: Edit = {
+      at: 'plan.events',
+      to: [
+        { id: 'a', day: 85, kind: 'stock', count: 5, fish: 'fish', mass: 0.02 },
+        { id: 'b', day: 90, kind: 'water-change', share: 0.25 },
+        { id: 'c', day: 95, kind: 'fish-out', share: 0.5 },
+        { id: 'd', day: 96, kind: 'heater-off', days: 3 },
+        { id: 'e', day: 10, kind: 'shell', mass: 1 },
+        { id: 'f', day: 97, kind: 'alkalinity', amount: 30 },
+      ],
+    };
+    const all = tasks('potting-shed-pair', [], [filled(80), events]);
+    const start = addDays(TODAY, -80);
+    for (const [id, day] of [
+      ['a', 85],
+      ['b', 90],
+      ['c', 95],
+      ['f', 97],
+    ] as const)
+      expect(dueOf(all, `season-${id}`)).toBe(addDays(start, day));
+    expect(find(all, 'season-d')).toBeUndefined();
+    // Long gone.
+    expect(find(all, 'season-e')).toBeUndefined();
+    const stock = find(all, 'season-a')!;
+    expect(tell(stock.title, 'metric')).toMatch(/^Put 5 fish in: .+ of about 20 g each$/);
+    expect(stock).toMatchObject({ minutes: 30, records: 'fish-in', about: ['tank'] });
+    expect(tell(find(all, 'season-b')!.title, 'metric')).toBe('Change 25 % of the water');
+    expect(tell(find(all, 'season-c')!.title, 'metric')).toBe('Take 50 % of the fish out');
+
+    const ticked = tasks(
+      'potting-shed-pair',
+      [{ h: -120, kind: 'task', what: 'season-a', outcome: 'done' }],
+      [filled(80), events],
+    );
+    expect(find(ticked, 'season-b')).toBeDefined();
+  });
+
+  it('of a season that has not begun fall on its days from the next day of the year on', () => {
+    const t = tendedDemo(
+      'potting-shed-pair',
+      [],
+      [
+        { at: 'plan.begins', to: 200 },
+        { at: 'care.filled', to: null },
+        {
+          at: 'plan.events',
+          to: [{ id: 'a', day: 60, kind: 'stock', count: 3, fish: null, mass: null }],
+        },
+      ],
+    );
+    const due = dueOf(tasksOf(t), 'season-a')!;
+    expect(due).toBe(addDays('2026-07-18', 60));
+  });
+
   it('are the grower’s own as well, switched off, or at their own pace', () => {
     const own: Edit = {
       at: 'care.own.nets',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { applyEdits } from '../../../../core/system';
 import { format } from '../../../../core/quantity';
 import { useSettings } from '../../../stores/settings';
@@ -42,6 +42,12 @@ const absences = computed(() =>
     return away ? [{ id: r.id, short: r.limit !== null, words: awayInWords(r, away.days) }] : [];
   }),
 );
+/** Where the panel lies under it, a search that begins is brought into view. */
+const root = ref<HTMLElement>();
+watch(
+  () => store.progress === null,
+  (idle) => !idle && root.value?.scrollIntoView({ block: 'nearest' }),
+);
 const minutes = (x: number) => format(60 * Math.round(x / 60), 'time', settings.units);
 const over = computed(() => {
   const t = plan.value?.time;
@@ -50,7 +56,7 @@ const over = computed(() => {
 </script>
 
 <template>
-  <div class="bench">
+  <div ref="root" class="bench">
     <div class="bar">
       <template v-if="store.progress !== null">
         <v-progress-linear

@@ -161,6 +161,10 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
   align-items: center;
   padding-bottom: 8px;
 }
+.fields + .v-btn,
+.away + .v-btn {
+  margin-top: 8px;
+}
 .hint {
   padding-top: 6px;
   font-size: var(--type-small);
