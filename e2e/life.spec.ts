@@ -266,7 +266,7 @@ test('a year is planned from what is wanted, becomes tasks and is taken back', a
     page.getByRole('status').filter({ hasText: /its tasks are at Rounds/ }),
   ).toBeVisible();
   await expect(use).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toHaveCount(0);
   // The bed on the day on which a planting is there.
   await page.getByRole('button', { name: 'Show the bed on that day' }).click();
   await expect(page.getByRole('button', { name: /^Lettuce, \d plants?, / }).first()).toBeVisible();

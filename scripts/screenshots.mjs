@@ -117,7 +117,7 @@ try {
     },
   });
   await picture('year', {
-    path: '/system/eight-beds/life',
+    path: '/system/north-wall-lean-to/life',
     act: async (page) => {
       await benchOf('Year')(page);
       const add = async (wish) => {
@@ -130,7 +130,7 @@ try {
       await page.getByLabel('Clear what grows in the beds now').check();
       await page.getByRole('button', { name: 'Plan the year' }).click();
       await page
-        .getByRole('button', { name: 'Stop' })
+        .getByRole('button', { name: 'Stop', exact: true })
         .waitFor({ state: 'detached', timeout: 120_000 });
       await page.waitForTimeout(400);
     },

@@ -112,21 +112,32 @@ export function mortality(kind: FishKind, w: FishWater): number {
   );
 }
 
+/** What puts fish under stress, the quickest to kill first. */
+export type StressCause =
+  'oxygen' | 'ammonia' | 'nitrite' | 'chlorine' | 'temperature' | 'ph' | 'stranded';
+
+/** What puts a kind under stress in its water; saturation is of no account. */
+export function stressCauses(kind: FishKind, w: Omit<FishWater, 'saturation'>): StressCause[] {
+  const holds: Record<StressCause, boolean> = {
+    oxygen: w.oxygen < kind.oxygen.stress,
+    ammonia: w.ammonia > UNIONISED_LIMITS.act,
+    nitrite: unshieldedNitrite(w.nitrite, w.chloride) > kind.nitrite[1],
+    chlorine: w.chlorine > CHLORINE_LIMITS.acute,
+    temperature:
+      w.t < (kind.survives[0] + kind.stopsFeeding) / 2 ||
+      w.t > (kind.survives[1] + kind.best[1]) / 2,
+    ph: w.ph < kind.ph[0] - PH_STRESS.below || w.ph > kind.ph[1] + PH_STRESS.above,
+    stranded: w.share < STRANDED.stress,
+  };
+  return (Object.keys(holds) as StressCause[]).filter((x) => holds[x]);
+}
+
 /** How a kind fares in its water. */
 export function fishState(kind: FishKind, w: FishWater): FishState {
   const { comfort, stress } = kind.oxygen;
   const dying = mortality(kind, w);
-  const air = w.oxygen < stress;
-  const under =
-    air ||
-    w.ammonia > UNIONISED_LIMITS.act ||
-    unshieldedNitrite(w.nitrite, w.chloride) > kind.nitrite[1] ||
-    w.chlorine > CHLORINE_LIMITS.acute ||
-    w.t < (kind.survives[0] + kind.stopsFeeding) / 2 ||
-    w.t > (kind.survives[1] + kind.best[1]) / 2 ||
-    w.ph < kind.ph[0] - PH_STRESS.below ||
-    w.ph > kind.ph[1] + PH_STRESS.above ||
-    w.share < STRANDED.stress;
+  const causes = stressCauses(kind, w);
+  const under = causes.length > 0;
   const strained = under || dying > 0;
   return {
     stress: strained,
@@ -137,6 +148,6 @@ export function fishState(kind: FishKind, w: FishWater): FishState {
           between(w.ammonia, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
         ),
     dying,
-    air,
+    air: causes.includes('oxygen'),
   };
 }

@@ -15,7 +15,9 @@ import {
   type SystemDocument,
   type Wish,
 } from '../system/index.ts';
+import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
+import { drawSystem } from './test/systems.ts';
 import {
   Ground,
   LayOut,
@@ -394,6 +396,20 @@ describe('a planned year', () => {
     expect(new Set(twice.crops.map((x) => x.id)).size).toBe(twice.crops.length);
   });
 
+  it('clears no bed in which nothing can be planted', () => {
+    const cold = figuresOf(
+      applyEdits(wished, [
+        ...room(6),
+        { at: 'plan.wishes', to: [heads('lettuce', 2), wishes[1]!] },
+      ]),
+    );
+    const made = planYear(cold, { clear: true, tries: 0 })!;
+    expect(made.plots).toEqual([]);
+    expect(applyEdits(cold.system, made.edits).crops).toEqual(cold.system.crops);
+    expect(made.wishes.map((w) => w.had)).toEqual([0, 0]);
+    expect(made.wishes[1]!.limit).toBe('cold');
+  });
+
   it('leaves what grows there where it is not cleared', () => {
     const kept = planYear(c, { tries: 0 })!;
     const used = applyEdits(wished, kept.edits);
@@ -478,6 +494,32 @@ describe('a planned year', () => {
     expect(some).not.toBeNull();
     expect(n).toBe(2);
     expect(planYear(figuresOf(pair))).toBeNull();
+  });
+
+  it('loses no fish and comes to no trouble in systems drawn by lot', () => {
+    let seen = 0;
+    for (let seed = 1; seen < cases(1, 12) && seed < 400; seed += 7) {
+      const drawn = drawSystem(seed);
+      if (!drawn) continue;
+      seen++;
+      const { system } = drawn;
+      const asked = applyEdits(system, [
+        { at: 'plan.wishes', to: [heads('lettuce', 2), heads('basil', 1), wishes[1]!] },
+      ]);
+      const { a, day } = judgeWhole(asked);
+      const made = planYear({ system: asked, a, day }, { clear: true, tries: 0 })!;
+      expect(made.season!.season.tally.deaths, `seed ${seed}`).toBe(0);
+      // Weather that is too warm or too cold for the species no plan of the beds changes.
+      if (made.trouble) expect(made.trouble.what, `seed ${seed}`).toBe('temperature');
+      const stocked = made.events.reduce((n, e) => (e.kind === 'stock' ? n + e.count : n), 0);
+      expect(stocked, `seed ${seed}`).toBeGreaterThan(0);
+      const all = standsOf(applyEdits(asked, made.edits));
+      for (const [k, x] of all.entries())
+        for (const y of all.slice(k + 1))
+          if (x.stand.id.startsWith(PLANNED) && y.stand.id.startsWith(PLANNED))
+            expect(overlap(x, y)).toBeLessThan(1e-6);
+    }
+    expect(seen).toBe(cases(1, 12));
   });
 
   it('is laid out by light and ground alone where there are no fish', () => {

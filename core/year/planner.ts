@@ -139,7 +139,7 @@ class Planner {
   readonly fed: number | null;
   readonly ground: YearGround;
   readonly lay: LayOut;
-  private readonly kept: readonly CropStand[];
+  private readonly clear: boolean;
   private readonly hasSeason: boolean;
   private readonly seed: number;
   private readonly tried = new Map<string, YearPlan>();
@@ -150,11 +150,10 @@ class Planner {
   ) {
     const { system } = c;
     this.seed = seed;
-    const sites = new Set(system.vessels.filter(isPlantSite).map((v) => v.id));
-    this.kept = system.crops.filter((x) => !isPlanned(x) && !(clear && sites.has(x.vessel)));
+    this.clear = clear;
     const events = system.plan.events.filter((e) => !isPlanned(e));
     this.base = applyEdits(system, [
-      { at: 'crops', to: [...this.kept] },
+      { at: 'crops', to: this.kept(null) },
       { at: 'plan.events', to: events },
       { at: 'plan.days', to: YEAR },
     ]);
@@ -170,6 +169,15 @@ class Planner {
       away: (day) => isAway(this.course, day),
     };
     this.lay = new LayOut(this.ground, system.plan.wishes, standsOf(this.base));
+  }
+
+  /** Stands that stay: all but what is planned anew, and what makes room in the beds of a layout; in all beds for none. */
+  private kept(laid: LaidOut | null): CropStand[] {
+    const { crops, vessels } = this.c.system;
+    const cleared = new Set(
+      laid ? laid.plots.map((p) => p.vessel) : vessels.filter(isPlantSite).map((v) => v.id),
+    );
+    return crops.filter((x) => !isPlanned(x) && !(this.clear && cleared.has(x.vessel)));
   }
 
   /** Stands of a layout, as they stand in the document. */
@@ -232,7 +240,7 @@ class Planner {
     return freshAs(
       this.c,
       applyEdits(this.base, [
-        { at: 'crops', to: [...this.kept, ...this.stands(laid.plots)] },
+        { at: 'crops', to: [...this.kept(laid), ...this.stands(laid.plots)] },
         { at: 'plan.events', to: [...this.base.plan.events, ...events] },
         ...this.fishEdits(count),
       ]),
@@ -522,7 +530,7 @@ class Planner {
 
   private editsOf(laid: LaidOut, events: readonly SeasonEvent[], count: number): Edit[] {
     const { system } = this.c;
-    const kept = new Set(this.kept.map((x) => x.id));
+    const kept = new Set(this.kept(laid).map((x) => x.id));
     return [
       ...system.crops
         .filter((x) => !kept.has(x.id))

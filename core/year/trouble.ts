@@ -1,6 +1,5 @@
 import type { Figures } from '../assess/index.ts';
-import { lifeOf, needsOf, strictestMass, total } from '../life/index.ts';
-import { UNIONISED_LIMITS, phSurvived } from '../limits/index.ts';
+import { lifeOf, needsOf, strictestMass, stressCauses, total } from '../life/index.ts';
 import { flow, power, say, temperature, type Phrase } from '../quantity/index.ts';
 import { seasonGround, type Course, type Season } from '../season/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
@@ -43,21 +42,25 @@ export function troubleOf(c: Figures, season: Season): SeasonTrouble | null {
   return null;
 }
 
-/** What presses on the fish on a day: the first of what kills that is beyond its limit, on it or the day after. */
+/** What puts the fish under stress on a day, or on the day after: the quickest to kill first. */
 function causeOn(c: Figures, s: Season, day: number): TroubleOfFish {
   const kinds = lifeOf(c).groups.map((g) => g.kind);
-  const days = [day, Math.min(day + 1, s.days)];
-  const any = (holds: (d: number) => boolean) => days.some(holds);
-  const stress = Math.max(...kinds.map((k) => k.oxygen.stress));
-  const nitrite = Math.min(...kinds.map((k) => k.nitrite[1]));
-  const [low, high] = phSurvived(kinds);
-  if (any((d) => s.oxygen[d]! < stress)) return 'oxygen';
-  if (any((d) => s.ammonia[d]! > UNIONISED_LIMITS.act)) return 'ammonia';
-  if (any((d) => s.nitrite[d]! > nitrite)) return 'nitrite';
-  if (any((d) => s.ph[d]! < low || s.ph[d]! > high)) return 'ph';
-  if (any((d) => kinds.some((k) => s.t[d]! < k.survives[0] || s.t[d]! > k.survives[1])))
-    return 'temperature';
-  return any((d) => s.ph[d]! < Math.max(...kinds.map((k) => k.ph[0]))) ? 'ph' : 'ammonia';
+  const causes = [day, Math.min(day + 1, s.days)].flatMap((d) =>
+    kinds.flatMap((kind) =>
+      stressCauses(kind, {
+        t: s.t[d]!,
+        oxygen: s.oxygen[d]!,
+        ph: s.ph[d]!,
+        ammonia: s.ammonia[d]!,
+        nitrite: s.nitrite[d]!,
+        chloride: s.chloride[d]!,
+        chlorine: 0,
+        share: 1,
+      }),
+    ),
+  );
+  const order = ['oxygen', 'ammonia', 'nitrite', 'temperature', 'ph'] as const;
+  return order.find((x) => causes.includes(x)) ?? 'ammonia';
 }
 
 /** Fish that are tried, as shares of those that the strictest school allows. */

@@ -195,6 +195,16 @@ describe('fish that cannot be kept', () => {
     expect(troubleOf(next, after.season)).toBeNull();
   });
 
+  it('are told by what puts them under stress: here weather alone', () => {
+    const hot = figuresOf('potting-shed-pair', [
+      { at: 'site.kind', to: 'indoor' },
+      { at: 'site.room', to: Array.from({ length: 12 }, () => 24) },
+      { at: 'fish.fish.kind', to: 'rainbow-trout' },
+    ]);
+    const its = { ...course, start: 'fish' as const, seed: 1e4, days: 10 };
+    const { season } = runTended(seasonGround(hot), its, { seed: 1 });
+    expect(troubleOf(hot, season)).toEqual({ day: 0, what: 'temperature' });
+  });
   it('are none in a system within the rules', () => {
     expect(troubleOf(pair, runTended(ground, course, { seed: 1 }).season)).toBeNull();
   });

@@ -169,7 +169,11 @@ const picture = computed(
                 :y1="HEAD + 24"
                 :y2="HEAD + 18 + TALL"
               />
-              <text :x="x(e.day) + 3" :y="HEAD + 32">
+              <text
+                :x="x(e.day) + (e.day > 0.9 * days ? -3 : 3)"
+                :y="HEAD + 32"
+                :text-anchor="e.day > 0.9 * days ? 'end' : 'start'"
+              >
                 {{
                   e.kind === 'stock'
                     ? `+${e.count}`
