@@ -42,25 +42,26 @@ export function troubleOf(c: Figures, season: Season): SeasonTrouble | null {
   return null;
 }
 
-/** What puts the fish under stress on a day, or on the day after: the quickest to kill first. */
+const CAUSES = ['oxygen', 'ammonia', 'nitrite', 'temperature', 'ph'] as const;
+/** What puts the fish under stress on a day, the quickest to kill first; where it came within the day, by the day after. */
 function causeOn(c: Figures, s: Season, day: number): TroubleOfFish {
   const kinds = lifeOf(c).groups.map((g) => g.kind);
-  const causes = [day, Math.min(day + 1, s.days)].flatMap((d) =>
-    kinds.flatMap((kind) =>
-      stressCauses(kind, {
-        t: s.t[d]!,
-        oxygen: s.oxygen[d]!,
-        ph: s.ph[d]!,
-        ammonia: s.ammonia[d]!,
-        nitrite: s.nitrite[d]!,
-        chloride: s.chloride[d]!,
-        chlorine: 0,
-        share: 1,
-      }),
-    ),
-  );
-  const order = ['oxygen', 'ammonia', 'nitrite', 'temperature', 'ph'] as const;
-  return order.find((x) => causes.includes(x)) ?? 'ammonia';
+  for (const d of [day, Math.min(day + 1, s.days)]) {
+    const water = {
+      t: s.t[d]!,
+      oxygen: s.oxygen[d]!,
+      ph: s.ph[d]!,
+      ammonia: s.ammonia[d]!,
+      nitrite: s.nitrite[d]!,
+      chloride: s.chloride[d]!,
+      chlorine: 0,
+      share: 1,
+    };
+    const causes = kinds.flatMap((kind) => stressCauses(kind, water));
+    const first = CAUSES.find((x) => causes.includes(x));
+    if (first) return first;
+  }
+  return 'ammonia';
 }
 
 /** Fish that are tried, as shares of those that the strictest school allows. */
