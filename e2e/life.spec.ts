@@ -239,7 +239,7 @@ test('a year is planned from what is wanted, becomes tasks and is taken back', a
   await bench(page, 'Year');
   const make = page.getByRole('button', { name: 'Plan the year' });
   await expect(make).toBeDisabled();
-  await choose(page, 'Add a wish', 'Heads a week');
+  await choose(page, 'Add a goal', 'Heads a week');
   await type(page, 'Heads a week', '1');
   await page.getByLabel('Clear what grows in the beds now').check();
   await make.click();
@@ -248,7 +248,7 @@ test('a year is planned from what is wanted, becomes tasks and is taken back', a
   // The first plan is there while the search goes on; it may be used at once.
   const results = page.getByRole('region', { name: 'What you get' });
   await expect(results).toContainText(/Lettuce: \d+ of \d+ heads/);
-  await expect(results).toContainText(/The bacteria do not feed plants yet/);
+  await expect(results).toContainText(/The system is not cycled yet/);
   const bars = page
     .getByRole('group', { name: /^The year from 31 Mar/ })
     .getByRole('button', { name: /^Lettuce in Bed/ });
@@ -263,7 +263,7 @@ test('a year is planned from what is wanted, becomes tasks and is taken back', a
 
   await use.click();
   await expect(
-    page.getByRole('status').filter({ hasText: /its tasks are at Rounds/ }),
+    page.getByRole('status').filter({ hasText: /Its tasks are in Rounds/ }),
   ).toBeVisible();
   await expect(use).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toHaveCount(0);
@@ -272,7 +272,7 @@ test('a year is planned from what is wanted, becomes tasks and is taken back', a
   await expect(page.getByRole('button', { name: /^Lettuce, \d plants?, / }).first()).toBeVisible();
   const day = page.getByRole('slider', { name: 'Day of the year on which the bed is shown' });
   await day.fill('40');
-  await expect(page.getByText('Nothing stands in it on this day.')).toBeVisible();
+  await expect(page.getByText('Nothing grows in this bed on this day.')).toBeVisible();
 
   await page
     .getByRole('button', { name: /Rounds/ })

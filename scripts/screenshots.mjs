@@ -121,7 +121,7 @@ try {
     act: async (page) => {
       await benchOf('Year')(page);
       const add = async (wish) => {
-        await page.getByRole('combobox', { name: 'Add a wish' }).focus();
+        await page.getByRole('combobox', { name: 'Add a goal' }).focus();
         await page.keyboard.press('Enter');
         await page.getByRole('option', { name: wish, exact: true }).click();
       };

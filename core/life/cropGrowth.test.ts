@@ -13,7 +13,7 @@ import {
   lightOn,
   standUptake,
   sowing,
-  warmthGrowth,
+  temperatureGrowth,
 } from './index.ts';
 
 const crop = (id: string) => CROPS.find((k) => k.id === id)!;
@@ -34,12 +34,12 @@ describe('growth of a crop by the day', () => {
     (kind) => {
       const [low, high] = kind.growth;
       const middle = (low + high) / 2;
-      expect(warmthGrowth(kind, low - 4)).toBe(0);
-      expect(warmthGrowth(kind, (low - 4 + middle) / 2)).toBeCloseTo(0.5, 9);
-      expect(warmthGrowth(kind, middle)).toBe(1);
-      expect(warmthGrowth(kind, high)).toBe(1);
-      expect(warmthGrowth(kind, high + 2)).toBeCloseTo(0.5, 9);
-      expect(warmthGrowth(kind, high + 4)).toBe(0);
+      expect(temperatureGrowth(kind, low - 4)).toBe(0);
+      expect(temperatureGrowth(kind, (low - 4 + middle) / 2)).toBeCloseTo(0.5, 9);
+      expect(temperatureGrowth(kind, middle)).toBe(1);
+      expect(temperatureGrowth(kind, high)).toBe(1);
+      expect(temperatureGrowth(kind, high + 2)).toBeCloseTo(0.5, 9);
+      expect(temperatureGrowth(kind, high + 4)).toBe(0);
     },
   );
   it('names what is shorter, and nothing where nothing is', () => {

@@ -7,7 +7,7 @@ import { airOn } from './climate.ts';
 import { lightOn } from './light.ts';
 
 /**
- * Growth of crops by the light and the warmth of their place, as a share of the growth for which their days to harvest
+ * Growth of crops by the light and the temperature of their place, as a share of the growth for which their days to harvest
  * are published. Whichever of the two is shorter sets it.
  *
  * Source: law of limiting factors, Blackman (1905), Ann. Bot. 19, 281–295; yield in proportion to light, Monteith (1977),
@@ -20,8 +20,8 @@ export type GrowthLimit = 'light' | 'cold' | 'heat';
 export const lightGrowth = (kind: CropKind, light: MolesPerSquareMetreDay | null): Share =>
   light === null || !(kind.light[1] > 0) ? 1 : Math.min(1, light / kind.light[1]);
 
-/** Share of the growth that warmth allows: along a line up to the middle of its range, 1 to the top, none some degrees outside. */
-export function warmthGrowth(kind: CropKind, t: Celsius): Share {
+/** Share of the growth that the temperature allows: along a line up to the middle of its range, 1 to the top, none some degrees outside. */
+export function temperatureGrowth(kind: CropKind, t: Celsius): Share {
   const [low, high] = kind.growth;
   const none = low - CROP_LIMITS.degrees;
   const middle = (low + high) / 2;
@@ -35,7 +35,7 @@ export function growthLimit(
   light: MolesPerSquareMetreDay | null,
   t: Celsius,
 ): GrowthLimit | null {
-  const warm = warmthGrowth(kind, t);
+  const warm = temperatureGrowth(kind, t);
   const lit = lightGrowth(kind, light);
   if (Math.min(warm, lit) >= 1) return null;
   if (lit < warm) return 'light';
@@ -79,7 +79,7 @@ export class GrowthYear {
   }
 }
 
-/** What the light and the warmth of a place follow from. */
+/** What the light and the temperature of a place follow from. */
 type Place = Pick<SystemDocument, 'site' | 'devices' | 'vessels'>;
 
 /** Light and growth of a system's plant sites through the year. */
@@ -121,7 +121,7 @@ export class CropPlaces {
     return sum / n;
   }
   /** Mean air of a day of the year. */
-  warmth(day: number): Celsius {
+  temperature(day: number): Celsius {
     return this.air[dayAfter(day, 0) - 1]!;
   }
   /** Growth of a kind in a site. */
@@ -130,7 +130,10 @@ export class CropPlaces {
     const was = this.years.get(key);
     if (was) return was;
     const made = new GrowthYear((day) =>
-      Math.min(lightGrowth(kind, this.light(vessel, day)), warmthGrowth(kind, this.warmth(day))),
+      Math.min(
+        lightGrowth(kind, this.light(vessel, day)),
+        temperatureGrowth(kind, this.temperature(day)),
+      ),
     );
     this.years.set(key, made);
     return made;
@@ -172,7 +175,7 @@ export function grown(s: SystemDocument, x: Stand, day: number): Share {
   return Math.min(1, SEEDLING + ((1 - SEEDLING) * had) / kind.daysToHarvest);
 }
 
-/** Nitrogen that a stand takes on a day, g N: by how far it is grown, and by the light and warmth of the day. */
+/** Nitrogen that a stand takes on a day, g N: by how far it is grown, and by the light and temperature of the day. */
 export const standUptake = (s: SystemDocument, x: Stand, day: number): number =>
   x.area *
   x.kind.nitrogen *

@@ -1,8 +1,8 @@
 import { chance } from '../numerics/chance.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import { yieldOf, isSlot, slotFor, slotFrom, wantedWeeks, cropOf } from './sowings.ts';
-import type { Slot, SlotOr, WantedWeek, YearGround, YearLimit } from './sowings.ts';
-import { Ground, type Plot } from './plots.ts';
+import type { Slot, SlotOr, WantedWeek, YearContext, YearLimit } from './sowings.ts';
+import { GrowingArea, type Plot } from './plots.ts';
 import type { Stand, Vessel, Wish } from '../system/index.ts';
 
 /** What is wanted of the beds, laid out on their ground over a year. */
@@ -85,16 +85,16 @@ export class LayOut {
   private readonly limits = new Map<number, YearLimit>();
   private readonly crops: ReturnType<typeof cropOf>[];
   private readonly weeks: WantedWeek[][];
-  private readonly empty: Ground;
+  private readonly empty: GrowingArea;
 
   /** @param there stands that keep their ground */
   constructor(
-    private readonly g: YearGround,
+    private readonly g: YearContext,
     readonly wishes: readonly Wish[],
     there: readonly Stand[],
   ) {
     const { system } = g.c;
-    this.empty = new Ground(system.vessels, there, g.begins, g.days);
+    this.empty = new GrowingArea(system.vessels, there, g.begins, g.days);
     this.crops = wishes.map((w) => (w.kind === 'fish' ? null : cropOf(g.c, system, w)));
     this.weeks = wishes.map((w) => (w.kind === 'heads' ? wantedWeeks(w, g.begins, g.days) : []));
   }
@@ -211,7 +211,7 @@ export class LayOut {
   private heads(
     { wish, kind, beds, weeks }: Job,
     choice: Choice,
-    ground: Ground,
+    ground: GrowingArea,
     plots: PlannedPlot[],
     missed: Missed[],
     had: number[],
@@ -252,7 +252,7 @@ export class LayOut {
       });
     }
     const limit: YearLimit = open.length
-      ? 'ground'
+      ? 'area'
       : ((slots[0] as YearLimit | undefined) ?? 'roots');
     wantedLeft.forEach((n, i) => {
       if (n > 1e-9) missed.push({ wish, week: weeks[i]!, amount: n, limit });
@@ -262,7 +262,7 @@ export class LayOut {
   private mass(
     { wish, kind }: Job,
     choice: Choice,
-    ground: Ground,
+    ground: GrowingArea,
     plots: PlannedPlot[],
     missed: Missed[],
     had: number[],
@@ -290,7 +290,7 @@ export class LayOut {
         wish,
         week: null,
         amount: left,
-        limit: times.length ? 'ground' : this.limits.get(wish)!,
+        limit: times.length ? 'area' : this.limits.get(wish)!,
       });
   }
 }

@@ -19,7 +19,7 @@ import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import { drawSystem } from './test/systems.ts';
 import {
-  Ground,
+  GrowingArea,
   LayOut,
   PLAIN,
   PLANNED,
@@ -38,7 +38,7 @@ import {
   standHarvests,
   wantedWeeks,
   yieldOf,
-  type YearGround,
+  type YearContext,
   type YearPlan,
 } from './index.ts';
 import { chance } from '../numerics/chance.ts';
@@ -66,7 +66,7 @@ const heads = (crop: string, perWeek: number, from = 1, to = 366, id = crop): Wi
 const kindOf = (id: string) => cropKindOf(pair, id)!;
 const lettuce = kindOf('lettuce');
 const middle = (lettuce.growth[0] + lettuce.growth[1]) / 2;
-const groundOf = (system: SystemDocument, more: Partial<YearGround> = {}): YearGround => ({
+const groundOf = (system: SystemDocument, more: Partial<YearContext> = {}): YearContext => ({
   c: figuresOf(system),
   begins: 91,
   days: YEAR,
@@ -75,7 +75,7 @@ const groundOf = (system: SystemDocument, more: Partial<YearGround> = {}): YearG
   ...more,
 });
 
-describe('ground', () => {
+describe('area', () => {
   const bed = vesselOf(pair, 'bed');
   it('holds plants in whole rows, with the fewest to spare', () => {
     expect(rectangles(6, { columns: 5, rows: 3 })).toEqual([
@@ -99,7 +99,7 @@ describe('ground', () => {
         ),
         (wanted) => {
           const kept = standsOf(pair).slice(0, 1);
-          const ground = new Ground([bed], kept, 91, YEAR);
+          const ground = new GrowingArea([bed], kept, 91, YEAR);
           const crops = wanted.flatMap(([crop, n, first, days], i) => {
             const plot = ground.plant('bed', kindOf(crop), n, first, Math.min(364, first + days));
             return plot

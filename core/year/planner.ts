@@ -37,7 +37,7 @@ import {
   type LaidOut,
   type PlannedPlot,
 } from './layOut.ts';
-import { wantedWeeks, type YearGround, type YearLimit } from './sowings.ts';
+import { wantedWeeks, type YearContext, type YearLimit } from './sowings.ts';
 import { runTended, type SeasonWithCare } from './tended.ts';
 import { troubleOf, type SeasonTrouble } from './trouble.ts';
 
@@ -137,7 +137,7 @@ class Planner {
   readonly base: SystemDocument;
   readonly course: Course;
   readonly fed: number | null;
-  readonly ground: YearGround;
+  readonly ground: YearContext;
   readonly lay: LayOut;
   private readonly clear: boolean;
   private readonly hasSeason: boolean;
@@ -451,11 +451,7 @@ class Planner {
           wanted: w.mass,
           had: Math.min(w.mass, had),
           months: [],
-          limit: !short
-            ? null
-            : placed < 0.98 * w.mass
-              ? (missed[0]?.limit ?? 'ground')
-              : 'nitrogen',
+          limit: !short ? null : placed < 0.98 * w.mass ? (missed[0]?.limit ?? 'area') : 'nitrogen',
           reached: null,
         };
       }

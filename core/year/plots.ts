@@ -19,7 +19,7 @@ export interface Plot {
   readonly last: number;
 }
 
-/** Ground that is taken on some days. */
+/** GrowingArea that is taken on some days. */
 interface Taken {
   readonly x: Metres;
   readonly y: Metres;
@@ -59,7 +59,7 @@ function spansOf(x: Stand, begins: number, days: number): [number, number][] {
   return out;
 }
 
-export class Ground {
+export class GrowingArea {
   private readonly taken = new Map<string, Taken[]>();
   private readonly plans = new Map<string, { length: Metres; width: Metres }>();
 
@@ -86,8 +86,8 @@ export class Ground {
   }
 
   /** A copy that goes its own way. */
-  copy(): Ground {
-    const g = new Ground([], [], 1, 0);
+  copy(): GrowingArea {
+    const g = new GrowingArea([], [], 1, 0);
     for (const [id, plan] of this.plans) g.plans.set(id, plan);
     for (const [id, taken] of this.taken) g.taken.set(id, [...taken]);
     return g;

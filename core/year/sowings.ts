@@ -26,7 +26,7 @@ import { bedsFor } from './plots.ts';
 export type YearLimit =
   | GrowthLimit
   | 'frost'
-  | 'ground'
+  | 'area'
   | 'roots'
   | 'bacteria'
   | 'nitrogen'
@@ -44,7 +44,7 @@ const IDLE_DAYS = 14;
 const WEEK = 7;
 
 /** What stays the same over a search. */
-export interface YearGround {
+export interface YearContext {
   readonly c: Figures;
   readonly begins: number;
   /** Days of the season that is planned. */
@@ -66,7 +66,7 @@ export type SlotOr = Slot | YearLimit;
 export const isSlot = (x: SlotOr): x is Slot => typeof x !== 'string';
 
 /** Whether a crop would stand in frost that kills it. */
-function freezes(g: YearGround, kind: CropKind, first: number, last: number): boolean {
+function freezes(g: YearContext, kind: CropKind, first: number, last: number): boolean {
   const { system } = g.c;
   if (kind.frost !== 'tender' || system.site.kind === 'glasshouse') return false;
   for (let d = first; d <= last; d++) if (frosty(system, dayAfter(g.begins, d))) return true;
@@ -74,7 +74,7 @@ function freezes(g: YearGround, kind: CropKind, first: number, last: number): bo
 }
 /** What limits growth most over a span of the season. */
 function limitOver(
-  { c, begins }: YearGround,
+  { c, begins }: YearContext,
   vessel: string,
   kind: CropKind,
   first: number,
@@ -84,14 +84,14 @@ function limitOver(
   const counts = { light: 0, cold: 0, heat: 0 };
   for (let d = first; d <= last; d++) {
     const day = dayAfter(begins, d);
-    const limit = growthLimit(kind, places.light(vessel, day), places.warmth(day));
+    const limit = growthLimit(kind, places.light(vessel, day), places.temperature(day));
     if (limit) counts[limit] += 1 - places.growth(vessel, kind).on(day);
   }
   return (['light', 'cold', 'heat'] as const).reduce((a, b) => (counts[b] > counts[a] ? b : a));
 }
 /** Whether a crop has too little light over a span for a fair harvest. */
 function tooDark(
-  { c, begins }: YearGround,
+  { c, begins }: YearContext,
   vessel: string,
   kind: CropKind,
   first: number,
@@ -107,7 +107,7 @@ function tooDark(
  * @param last day of its harvest
  */
 export function slotFor(
-  g: YearGround,
+  g: YearContext,
   vessel: string,
   kind: CropKind,
   ready: number,
@@ -133,7 +133,7 @@ export function slotFor(
 }
 
 /** The time of a crop in a bed from its planting on, as long as it crops. */
-export function slotFrom(g: YearGround, vessel: string, kind: CropKind, first: number): SlotOr {
+export function slotFrom(g: YearContext, vessel: string, kind: CropKind, first: number): SlotOr {
   if (first < g.fed) return 'bacteria';
   const growth = cropPlaces(g.c.system).growth(vessel, kind);
   const wait = growth.until(dayAfter(g.begins, first), kind.daysToHarvest);
@@ -157,7 +157,7 @@ export function slotFrom(g: YearGround, vessel: string, kind: CropKind, first: n
 }
 
 /** Fresh mass that one plant gives in a slot, with nitrogen enough. */
-export function yieldOf(g: YearGround, kind: CropKind, slot: Slot): Kilograms {
+export function yieldOf(g: YearContext, kind: CropKind, slot: Slot): Kilograms {
   const { system } = g.c;
   const area = kind.spacing ** 2;
   const stand: Stand = {

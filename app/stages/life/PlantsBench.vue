@@ -175,7 +175,7 @@ const HARVEST = {
         />
       </label>
       <PlanView :bed="bed" :stands="here" />
-      <p v-if="dated && !here.length" class="quiet">Nothing stands in it on this day.</p>
+      <p v-if="dated && !here.length" class="quiet">Nothing grows in this bed on this day.</p>
       <v-autocomplete
         class="add"
         :model-value="adding"

@@ -65,7 +65,9 @@ const over = computed(() => {
           aria-label="Search for a plan"
         />
         <span class="quiet" role="status">{{
-          store.plan ? 'A plan is there; looking for a better one' : 'Looking for a first plan'
+          store.plan
+            ? 'First plan found. Searching for a better one.'
+            : 'Searching for a first plan.'
         }}</span>
         <v-btn size="small" variant="outlined" @click="store.stop()">Stop</v-btn>
       </template>
@@ -73,19 +75,17 @@ const over = computed(() => {
         <v-btn v-if="!store.used" color="primary" size="small" @click="store.use()"
           >Use this plan</v-btn
         >
-        <span v-else class="quiet" role="status"
-          >In the system: its tasks are at Rounds. Undo takes it out again.</span
-        >
+        <span v-else class="quiet" role="status">The plan is in use. Its tasks are in Rounds.</span>
       </template>
     </div>
     <p v-if="store.trouble" role="alert">{{ store.trouble }}</p>
     <p v-if="store.stale" class="quiet" role="status">
-      Something has changed since the last plan. Plan the year again.
+      The system has changed since this plan was made. Plan the year again.
     </p>
     <YearPicture :doc="shown" :plan="plan" :days="365" />
     <p v-if="!doc.plan.wishes.length" class="words">
-      Say what you would like to harvest, and Mizuna lays out the sowings, the fish and their steps
-      for it.
+      Add what you want to harvest. Mizuna plans the sowings, the plantings and the fish, and tries
+      the plan in a simulated year.
     </p>
     <section v-if="results.length" aria-label="What you get">
       <h2>What you get</h2>
@@ -102,12 +102,12 @@ const over = computed(() => {
       <div v-if="over" class="result short">
         <b>Time: {{ minutes(over.busiest) }} a day in the busiest month.</b>
         <p>
-          You have {{ minutes(over.most!) }}. Feeding, looking and testing take most of it; larger
-          sowings, less often, take less.
+          You have {{ minutes(over.most!) }}. Feeding, checking and testing take most of it. Larger
+          sowings at longer intervals take less.
         </p>
       </div>
       <div v-if="plan?.trouble" class="result short">
-        <b>From day {{ plan.trouble.day }} the fish are in trouble.</b>
+        <b>Fish under stress from day {{ plan.trouble.day }}.</b>
         <p>{{ TROUBLE_WORDS[plan.trouble.what] }}.</p>
       </div>
     </section>

@@ -24,7 +24,7 @@ const masses = useKept(() => massKinds(cropKinds(doc.value)).map(({ id, name }) 
 const KINDS = computed(() => [
   { id: 'heads', name: 'Heads a week' },
   { id: 'mass', name: 'Kilograms of a crop' },
-  ...(hasFish.value ? [{ id: 'fish', name: 'Fish to eat by a day' }] : []),
+  ...(hasFish.value ? [{ id: 'fish', name: 'Fish of a weight by a day' }] : []),
 ]);
 const freshId = (prefix: string, taken: readonly { id: string }[]) => {
   let i = 1;
@@ -59,7 +59,7 @@ function add(kind: string | null) {
   if (!kind) return;
   const id = freshId('wish', plan.value.wishes);
   const wish = fresh(kind, id);
-  system.commit([{ at: `plan.wishes.${id}`, to: wish }], `Wish: ${wishName(doc.value, wish)}`);
+  system.commit([{ at: `plan.wishes.${id}`, to: wish }], `Goal: ${wishName(doc.value, wish)}`);
 }
 function addAway() {
   const id = freshId('away', plan.value.away);
@@ -71,7 +71,7 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
 
 <template>
   <div>
-    <PanelGroup title="What you would like">
+    <PanelGroup title="What you want to harvest">
       <div v-for="w in plan.wishes" :key="w.id" class="wish">
         <div class="fields">
           <DocumentChoice
@@ -101,8 +101,8 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
         <v-btn
           size="small"
           :icon="mdiDelete"
-          :aria-label="`Delete the wish for ${wishName(doc, w)}`"
-          @click="remove(`plan.wishes.${w.id}`, `Wish for ${wishName(doc, w)} deleted`)"
+          :aria-label="`Delete the goal: ${wishName(doc, w)}`"
+          @click="remove(`plan.wishes.${w.id}`, `Goal deleted: ${wishName(doc, w)}`)"
         />
       </div>
       <v-select
@@ -110,7 +110,7 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
         :items="KINDS"
         item-title="name"
         item-value="id"
-        label="Add a wish"
+        label="Add a goal"
         @update:model-value="add"
       />
     </PanelGroup>
@@ -141,7 +141,7 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
         @click="store.make()"
         >Plan the year</v-btn
       >
-      <p v-if="!plan.wishes.length" class="quiet hint">Add a wish first.</p>
+      <p v-if="!plan.wishes.length" class="quiet hint">Add a goal first.</p>
     </PanelGroup>
   </div>
 </template>

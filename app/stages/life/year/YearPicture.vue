@@ -271,7 +271,7 @@ const picture = computed(
         >
       </template>
       <span v-else-if="bars.length" class="quiet"
-        >Pale: growing. Full: harvest. Press a planting to read its days.</span
+        >Pale: growing. Dark: harvest. Select a planting to see its days.</span
       >
     </p>
   </div>

@@ -17,38 +17,38 @@ export const LIMITS: Readonly<Record<YearLimit, { why: string; help: string }>> 
   },
   heat: {
     why: 'It is too hot for this crop.',
-    help: 'Try a crop that likes heat, or shade.',
+    help: 'Try a crop for hot weather, or add shade.',
   },
   frost: {
     why: 'Frost would kill the plants.',
     help: 'Try a hardy crop, or a glasshouse.',
   },
-  ground: {
-    why: 'There is no free ground in the beds.',
-    help: 'Clear what grows there now, add a bed, or want fewer.',
+  area: {
+    why: 'The beds have no free growing area.',
+    help: 'Clear what grows there now, add a bed, or reduce the goal.',
   },
   roots: {
-    why: 'No bed has the depth or the room that this crop needs.',
+    why: 'No bed is deep or large enough for this crop.',
     help: 'Try a smaller crop.',
   },
   bacteria: {
-    why: 'The bacteria do not feed plants yet.',
+    why: 'The system is not cycled yet.',
     help: 'Start earlier, or bring stones from a running bed.',
   },
   nitrogen: {
     why: 'The fish give too little nitrogen.',
-    help: 'Keep more fish, or want fewer plants at a time.',
+    help: 'Keep more fish, or grow fewer plants at a time.',
   },
   water: {
-    why: 'The water cannot carry so many fish of this size.',
-    help: 'Want fewer or smaller fish, or add air and media.',
+    why: 'The system cannot support so many fish of this size.',
+    help: 'Reduce the goal, or add aeration and media.',
   },
   growth: {
-    why: 'The fish do not grow that fast.',
-    help: 'Give them more time, or warmer water.',
+    why: 'The fish do not reach this weight in time.',
+    help: 'Choose a later day, or heat the water.',
   },
   away: { why: 'You are away.', help: 'Ask somebody to harvest.' },
-  end: { why: 'The year is over before.', help: 'Begin earlier.' },
+  end: { why: 'The planned year ends first.', help: 'Begin earlier.' },
 };
 
 const round = (x: number) => String(Math.round(x));
@@ -82,7 +82,7 @@ export function hadInWords(w: Wish, r: WishResult, units: UnitSystem): string {
     return `${format(r.had, 'mass', units)} of ${format(r.wanted, 'mass', units)}`;
   return r.reached === null
     ? `0 of ${round(r.wanted)} fish`
-    : `${round(r.had)} of ${round(r.wanted)} fish; a fish has ${format(r.reached, 'mass', units)} by then`;
+    : `${round(r.had)} of ${round(r.wanted)} fish; one weighs ${format(r.reached, 'mass', units)} by then`;
 }
 
 /** What is missing of a wish: when, why, and what would help. */
@@ -98,8 +98,8 @@ export function missingInWords(r: WishResult): { when: string; why: string; help
 /** Days away: what runs short; nothing where nothing does. */
 export function awayInWords(r: AwayResult, days: number): string {
   if (r.limit === 'feed')
-    return `The fish go hungry in ${days} days: somebody must feed them, or a feeder.`;
+    return `${days} days without feed are too long for the fish. Ask somebody to feed them, or use a feeder.`;
   if (r.limit === 'water')
-    return `The water lasts ${Math.floor(r.lasts)} days without topping up, and you are away for ${days}: a float valve or somebody must top it up.`;
-  return `Nothing runs short in ${days} days: the fish fast, and the water lasts.`;
+    return `Without topping up, the pump runs dry after ${Math.floor(r.lasts)} days, and you are away for ${days}. Ask somebody to top up, or fit a float valve.`;
+  return `The fish can go without feed for ${days} days, and the water lasts.`;
 }

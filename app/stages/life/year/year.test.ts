@@ -37,7 +37,7 @@ describe('the year in words', () => {
     expect(hadInWords(mass, some, 'us')).toMatch(/lb/);
     const fish: Wish = { id: 'f', kind: 'fish', count: 6, mass: 0.3, by: 60 };
     expect(hadInWords(fish, result({ wanted: 6, had: 0, reached: 0.12 }), 'metric')).toBe(
-      '0 of 6 fish; a fish has 120 g by then',
+      '0 of 6 fish; one weighs 120 g by then',
     );
     expect(hadInWords(fish, result({ wanted: 6, had: 0 }), 'metric')).toBe('0 of 6 fish');
   });
@@ -59,14 +59,14 @@ describe('the year in words', () => {
       { when: 'Jan to Feb', ...LIMITS.light },
       { when: 'Apr', ...LIMITS.bacteria },
     ]);
-    expect(missingInWords(result({ limit: 'ground' }))).toEqual([{ when: '', ...LIMITS.ground }]);
+    expect(missingInWords(result({ limit: 'area' }))).toEqual([{ when: '', ...LIMITS.area }]);
     expect(missingInWords(result({}))).toEqual([]);
   });
   it('says of days away what runs short', () => {
     const away = (limit: 'feed' | 'water' | null) => awayInWords({ id: 'x', limit, lasts: 6.4 }, 9);
-    expect(away('feed')).toMatch(/^The fish go hungry in 9 days/);
-    expect(away('water')).toMatch(/^The water lasts 6 days/);
-    expect(away(null)).toMatch(/^Nothing runs short in 9 days/);
+    expect(away('feed')).toMatch(/^9 days without feed are too long for the fish\./);
+    expect(away('water')).toMatch(/runs dry after 6 days, and you are away for 9\. Ask/);
+    expect(away(null)).toMatch(/^The fish can go without feed for 9 days/);
   });
   it('names a wish by its crop, and one whose crop is gone by its id', () => {
     expect(wishName(pair, heads)).toBe('Lettuce');
