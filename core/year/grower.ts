@@ -491,10 +491,13 @@ export class TendingGrower implements Grower {
     let t = this.tended(run);
     let plan = planOf(t);
     for (let i = 0; i < MOST_PLANS; i++) {
-      const wanted = plan.steps
-        .flatMap((s) => s.reads)
-        .filter((id) => (this.last.get(id) ?? -1) < run.time - 1e-9);
-      const asked = plan.steps.filter((s) => s.treatment === 'read').length > 0 ? wanted : [];
+      const reads = plan.steps.some((s) => s.treatment === 'read')
+        ? plan.steps.flatMap((s) => s.reads)
+        : [];
+      const due = plan.retest.filter((r) => r.at <= t.now).flatMap((r) => r.what);
+      const asked = [...new Set([...reads, ...due])].filter(
+        (id) => (this.last.get(id) ?? -1) < run.time - 1e-9,
+      );
       if (!asked.length || !this.read(run, asked)) break;
       t = this.tended(run);
       plan = planOf(t);

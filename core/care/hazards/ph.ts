@@ -181,7 +181,9 @@ function fishPh(t: Tended): Hazard[] {
     ];
   }
   const beyond = now > most;
-  const surplus = (t.known.alkalinity?.best ?? 0) > ALKALINITY_RANGE.high;
+  // Alkalinity that was given of late is no surplus: the bacteria use it up.
+  const given = recent(t, MEMORY.acid, isBase).length > 0;
+  const surplus = !given && (t.known.alkalinity?.best ?? 0) > ALKALINITY_RANGE.high;
   const acids = recent(t, MEMORY.acid, isAcid);
   if (acids.length && now > Math.max(high, IRON_PH.fallsOut)) return [cameBack(t, now, beyond)];
   if (beyond || (now > IRON_PH.fallsOut && t.hasPlants && now > high))
