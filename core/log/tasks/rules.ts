@@ -544,7 +544,18 @@ function seasonTasks(t: Tended): TaskRule[] {
   if (!events.length) return [];
   const start = seasonStart(t);
   const tank = tanks(t);
-  return events.flatMap((e): TaskRule[] => {
+  const begin: TaskRule = {
+    id: 'season-start',
+    title: () =>
+      t.system.plan.start === 'fish'
+        ? say`Fill the system: the planned season begins`
+        : say`Fill the system and start cycling it without fish`,
+    why: say`The plan of the season counts its days from this day.`,
+    minutes: WORK_TIME.task / 60,
+    applies: (now) => runningSince(now.system, now.entries) === null,
+    schedule: () => ({ kind: 'dates', dates: () => [start] }),
+  };
+  const planned = events.flatMap((e): TaskRule[] => {
     const work = eventWork(t, e);
     if (!work) return [];
     return [
@@ -557,6 +568,7 @@ function seasonTasks(t: Tended): TaskRule[] {
       },
     ];
   });
+  return [begin, ...planned];
 }
 
 /** Every task that is proposed for a system, whether it applies or not. */

@@ -212,6 +212,7 @@ describe('tasks', () => {
     ] as const)
       expect(dueOf(all, `season-${id}`)).toBe(addDays(start, day));
     expect(find(all, 'season-d')).toBeUndefined();
+    expect(find(all, 'season-start')).toBeUndefined();
     // Long gone.
     expect(find(all, 'season-e')).toBeUndefined();
     const stock = find(all, 'season-a')!;
@@ -243,6 +244,9 @@ describe('tasks', () => {
     );
     const due = dueOf(tasksOf(t), 'season-a')!;
     expect(due).toBe(addDays('2026-07-18', 60));
+    const begin = find(tasksOf(t), 'season-start')!;
+    expect(begin.due).toBe('2026-07-18');
+    expect(tell(begin.title, 'metric')).toBe('Fill the system and start cycling it without fish');
   });
 
   it('are the grower’s own as well, switched off, or at their own pace', () => {

@@ -10,7 +10,7 @@ import { useLifeBench } from '../../../stores/lifeBench';
 import { useSettings } from '../../../stores/settings';
 import { hereZone } from '../../../stores/zone';
 import { wishName } from './words';
-import { bedRows, monthStarts, type Bar } from './yearPicture';
+import { bedRows, monthsOf, type Bar } from './yearPicture';
 
 /** A year from above: the water and its fish, what stands in each bed, and what is harvested of what is wanted. */
 const props = defineProps<{
@@ -31,7 +31,12 @@ const TALL = 46;
 const width = computed(() => Math.max(620, room.value));
 const begins = computed(() => props.doc.plan.begins);
 const x = (day: number) => LEFT + (day / props.days) * (width.value - LEFT - RIGHT);
-const months = computed(() => monthStarts(begins.value, props.days));
+const months = computed(() => monthsOf(begins.value, props.days));
+/** Place of a month on the axis, px. */
+function cell(after: number) {
+  const m = months.value[after] ?? { first: 0, end: props.days };
+  return { x: x(m.first) + 1, width: Math.max(2, x(m.end) - x(m.first) - 2) };
+}
 const today = computed(() => daysAcross(begins.value, dayOfYear(localDay(Date.now(), hereZone()))));
 const dayName = (day: number) => formatDay(dayAfter(begins.value, day));
 
@@ -127,9 +132,14 @@ const picture = computed(
     <div ref="frame" class="scroll" tabindex="0" role="region" aria-label="Year by bed">
       <svg :width="width" :height="height" role="group" :aria-label="picture">
         <g aria-hidden="true">
-          <g v-for="(m, i) in months" :key="m.day">
-            <line class="month" :x1="x(m.day)" :x2="x(m.day)" :y1="HEAD - 4" :y2="height" />
-            <text :x="x((m.day + (months[i + 1]?.day ?? days)) / 2)" y="12" text-anchor="middle">
+          <g v-for="m in months" :key="m.after">
+            <line class="month" :x1="x(m.first)" :x2="x(m.first)" :y1="HEAD - 4" :y2="height" />
+            <text
+              v-if="m.end - m.first > 14"
+              :x="x((m.first + m.end) / 2)"
+              y="12"
+              text-anchor="middle"
+            >
               {{ monthName(m.month) }}
             </text>
           </g>
@@ -227,24 +237,21 @@ const picture = computed(
           <g v-for="m in row.r.months" :key="m.after">
             <rect
               class="wanted"
-              :x="x(Math.max(0, months[m.after - 1]?.day ?? 0)) + 1"
+              :x="cell(m.after).x"
               :y="bedsEnd + i * (24 + GAP)"
-              :width="
-                Math.max(2, x(months[m.after]?.day ?? days) - x(months[m.after - 1]?.day ?? 0) - 2)
-              "
+              :width="cell(m.after).width"
               height="22"
             />
             <rect
               class="had"
-              :x="x(Math.max(0, months[m.after - 1]?.day ?? 0)) + 1"
+              :x="cell(m.after).x"
               :y="bedsEnd + i * (24 + GAP) + 22 - 22 * Math.min(1, m.had / m.wanted)"
-              :width="
-                Math.max(2, x(months[m.after]?.day ?? days) - x(months[m.after - 1]?.day ?? 0) - 2)
-              "
+              :width="cell(m.after).width"
               :height="22 * Math.min(1, m.had / m.wanted)"
             />
             <text
-              :x="(x(months[m.after - 1]?.day ?? 0) + x(months[m.after]?.day ?? days)) / 2"
+              v-if="cell(m.after).width > 20"
+              :x="cell(m.after).x + cell(m.after).width / 2"
               :y="bedsEnd + i * (24 + GAP) + 15"
               text-anchor="middle"
             >

@@ -4,7 +4,7 @@ import { applyEdits, type SystemDocument, type Wish } from '../../../../core/sys
 import { demo } from '../../../../core/test/demo';
 import { planYear, type WishResult, type YearPlan } from '../../../../core/year';
 import { LIMITS, awayInWords, hadInWords, missingInWords, monthSpans, wishName } from './words';
-import { bedRows, monthStarts } from './yearPicture';
+import { bedRows, monthsOf } from './yearPicture';
 
 const pair = demo('potting-shed-pair');
 const heads: Wish = { id: 'a', kind: 'heads', crop: 'lettuce', perWeek: 2, from: 150, to: 330 };
@@ -105,12 +105,15 @@ describe('the picture of a year', () => {
   });
   test.each([
     // 1 April is day 92, 1 May 122, in years with 29 February.
-    [91, { day: 1, month: 4 }],
-    [100, { day: 22, month: 5 }],
-    [1, { day: 0, month: 1 }],
-  ])('has its months from day %i on', (begins, first) => {
-    const months = monthStarts(begins, 365);
-    expect(months[0]).toEqual(first);
-    expect(months).toHaveLength(12);
+    [91, { first: 0, end: 1, month: 3, after: 0 }, { first: 1, end: 31, month: 4, after: 1 }],
+    [92, { first: 0, end: 30, month: 4, after: 0 }, { first: 30, end: 61, month: 5, after: 1 }],
+    [100, { first: 0, end: 22, month: 4, after: 0 }, { first: 22, end: 53, month: 5, after: 1 }],
+  ])('has its months from day %i on, each after the other, to the end', (begins, one, two) => {
+    const months = monthsOf(begins, 365);
+    expect(months.slice(0, 2)).toEqual([one, two]);
+    for (let k = 1; k < months.length; k++) expect(months[k]!.first).toBe(months[k - 1]!.end);
+    expect(months.at(-1)!.end).toBe(365);
+    for (const m of plan.wishes[0]!.months)
+      if (begins === plan.begins) expect(months[m.after]!.month).toBe(m.month);
   });
 });

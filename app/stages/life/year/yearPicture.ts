@@ -60,12 +60,23 @@ export function bedRows(doc: SystemDocument, begins: number, days: number): BedR
   });
 }
 
-/** First days of the months of a season. */
-export function monthStarts(begins: number, days: number): { day: number; month: number }[] {
-  const out: { day: number; month: number }[] = [];
-  for (let d = 0; d < days; d++) {
-    const [month, of] = monthAndDay(dayAfter(begins, d));
-    if (of === 1) out.push({ day: d, month });
+/** A month of a season: its first day and the day after its last, and how many months after the start. */
+export interface MonthSpan {
+  readonly first: number;
+  readonly end: number;
+  readonly month: number;
+  readonly after: number;
+}
+/** Months of a season, the first and the last as far as they lie in it. */
+export function monthsOf(begins: number, days: number): MonthSpan[] {
+  const out: MonthSpan[] = [];
+  let first = 0;
+  for (let d = 1; d <= days; d++) {
+    const [month] = monthAndDay(dayAfter(begins, first));
+    const [now] = monthAndDay(dayAfter(begins, d));
+    if (now === month && d < days) continue;
+    out.push({ first, end: d, month, after: out.length });
+    first = d;
   }
   return out;
 }
