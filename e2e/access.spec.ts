@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import {
+  choose,
   expect,
   openDemo,
   openShelf,
@@ -82,12 +83,20 @@ for (const theme of ['paper', 'evening'] as const) {
       await axe(page, name, rules, 'aside');
     }
     await page.getByRole('button', { name: /Life/ }).first().click();
-    for (const name of ['Plants', 'Season', 'Sums']) {
+    for (const name of ['Plants', 'Season', 'Year', 'Sums']) {
       await bench.getByRole('tab', { name, exact: true }).click();
       if (name === 'Season')
         await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
+      if (name === 'Year') {
+        await choose(page, 'Add a goal', 'Heads a week');
+        await page.getByRole('button', { name: 'Plan the year' }).click();
+        await expect(page.getByRole('region', { name: 'What you get' })).toBeVisible({
+          timeout: 60_000,
+        });
+        await page.getByRole('button', { name: 'Stop', exact: true }).click();
+      }
       await still(page);
-      await axe(page, name, rules, name === 'Season' ? 'main' : 'aside');
+      await axe(page, name, rules, ['Season', 'Year'].includes(name) ? 'main' : 'aside');
     }
     await page.getByRole('button', { name: /Build/ }).first().click();
     for (const name of ['Parts', 'Holes', 'Steps', 'Cost']) {

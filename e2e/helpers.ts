@@ -106,3 +106,10 @@ export async function openFile(
   ]);
   await chooser.setFiles(file);
 }
+
+/** Chooses a row of a list by the list's label. */
+export async function choose(page: Page, label: string, option: string | RegExp) {
+  // The text of what is chosen lies over the input.
+  await page.getByRole('combobox', { name: label }).first().click({ force: true });
+  await page.getByRole('option', { name: option }).first().click();
+}

@@ -7,6 +7,7 @@ import {
   showPanel,
   STILL,
   test,
+  choose,
 } from './helpers';
 import type { Page } from '@playwright/test';
 
@@ -21,11 +22,6 @@ const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', {
 async function type(page: Page, name: string | RegExp, text: string) {
   await field(page, name).fill(text);
   await field(page, name).press('Enter');
-}
-async function choose(page: Page, label: string, option: string | RegExp) {
-  // The text of what is chosen lies over the input.
-  await page.getByRole('combobox', { name: label }).first().click({ force: true });
-  await page.getByRole('option', { name: option }).first().click();
 }
 
 test('a place is noted, what is wrong with it is found and mended', async ({ page }) => {
