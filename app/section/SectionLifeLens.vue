@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, inject, ref } from 'vue';
 import type { QuantityKey } from '../../core/derived';
 import { lifeOf } from '../../core/life';
 import { format } from '../../core/quantity';
@@ -9,7 +9,8 @@ import { useTrace } from '../stores/trace';
 import type { Assessment } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
 import type { Box } from './frame';
-import { plantsFromSide } from './living';
+import { SHOWN_DAY } from './bearing';
+import { plantsFromSide, type DayOfPlants } from './living';
 import type { Scene } from './scene';
 import { useLifeBench } from '../stores/lifeBench';
 
@@ -44,18 +45,14 @@ const ease = computed(() =>
     : 1,
 );
 const bench = useLifeBench();
+const shownDay = inject(SHOWN_DAY, ref<DayOfPlants>('fullest'));
 const levelOf = (id: string, height: number) =>
   Math.min(height, Math.max(0, props.levels[id] ?? 0));
 
 /** Roots of every plant down to where they reach, never below the floor. */
 const roots = computed(() =>
   props.scene.vessels.flatMap((p) =>
-    plantsFromSide(
-      props.system,
-      p,
-      levelOf(p.vessel.id, p.vessel.shape.height),
-      bench.day ?? 'fullest',
-    )
+    plantsFromSide(props.system, p, levelOf(p.vessel.id, p.vessel.shape.height), shownDay.value)
       .filter((q) => q.roots > 0)
       .map((q) => {
         const down = Math.min(q.roots, q.z - p.vessel.floor - 0.005);

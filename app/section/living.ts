@@ -1,4 +1,4 @@
-import { stands, standsOf, thirstiest, type Stand } from '../../core/system';
+import { fullestIn, stands, standsOf, type Stand } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import type { Placed } from './place';
@@ -42,13 +42,12 @@ export function plantsFromSide(
   const felt = vessel.role === 'felt';
   const z = felt ? vessel.floor : rootsAt(p, level);
   if (z === null) return [];
-  const own = standsOf(s).filter((x) => x.stand.vessel === vessel.id);
   const here =
-    day === 'all'
-      ? own
-      : day === 'fullest'
-        ? thirstiest(own)
-        : own.filter((x) => stands(x.stand, day));
+    day === 'fullest'
+      ? fullestIn(s, vessel.id)
+      : standsOf(s).filter(
+          (x) => x.stand.vessel === vessel.id && (day === 'all' || stands(x.stand, day)),
+        );
   const left = p.left;
   const rowsOf = (x: Stand) => (felt ? x.stand.rows : 1);
   return here.flatMap((x) =>

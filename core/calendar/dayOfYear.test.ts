@@ -1,7 +1,7 @@
-import { expect, it, test } from 'vitest';
+import { describe, expect, it, test } from 'vitest';
 import { dayOf, formatDay } from '../quantity/index.ts';
 import { addDays } from './time.ts';
-import { DAYS_OF_YEAR, dateIn, dayAfter, dayOfYear, daysAcross } from './dayOfYear.ts';
+import { DAYS_OF_YEAR, dateIn, dayAfter, dayOfYear, daysAcross, monthsAfter } from './dayOfYear.ts';
 
 // Counted by hand: 31 days of January, 29 of February, 31 of March, 10 of April.
 test.each([
@@ -35,4 +35,17 @@ it('counts on over the new year and back', () => {
   for (let day = 1; day <= DAYS_OF_YEAR; day += 13)
     for (const n of [0, 1, 40, 200]) expect(daysAcross(day, dayAfter(day, n))).toBe(n);
   expect(addDays(dateIn(2028, 101), -21)).toBe(dateIn(2028, 80));
+});
+
+describe('months from a day', () => {
+  it('are counted over the new year, and over whole years', () => {
+    // 31 March is day 91 and 1 April 92, in years with 29 February.
+    expect(monthsAfter(91, 0)).toBe(0);
+    expect(monthsAfter(91, 1)).toBe(1);
+    expect(monthsAfter(92, 29)).toBe(0);
+    expect(monthsAfter(92, 30)).toBe(1);
+    expect(monthsAfter(366, 1)).toBe(1);
+    expect(monthsAfter(100, 365)).toBe(12);
+    expect(monthsAfter(100, 366 + 30)).toBe(13);
+  });
 });

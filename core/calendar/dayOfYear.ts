@@ -34,6 +34,12 @@ export function dateIn(year: number, day: number): LocalDay {
 export const dayAfter = (day: number, days: number): number =>
   ((((Math.round(day) - 1 + days) % DAYS_OF_YEAR) + DAYS_OF_YEAR) % DAYS_OF_YEAR) + 1;
 
+/** Months from a day of the year to the one so many days later: 0 in the same month, 12 in the same month of the next year. */
+export const monthsAfter = (begins: number, days: number): number =>
+  12 * Math.floor((begins - 1 + days) / DAYS_OF_YEAR) +
+  monthAndDay(dayAfter(begins, days))[0] -
+  monthAndDay(begins)[0];
+
 /** Days from one day of the year to another, over the new year where it is earlier. */
 export const daysAcross = (from: number, to: number): number =>
   (((to - from) % DAYS_OF_YEAR) + DAYS_OF_YEAR) % DAYS_OF_YEAR;

@@ -151,6 +151,10 @@ export const daysWithoutTopUp = derived({
   source: 'Water balance.',
 });
 
+/** Time that the water of a whole system lasts without topping up: of the vessel that is short first; Infinity where none is. */
+export const lastsWithoutTopUp = (c: Figures): number =>
+  Math.min(Infinity, ...c.system.vessels.flatMap((v) => daysWithoutTopUp.value(c, v.id) ?? []));
+
 export const waterUseADay = derived({
   id: 'daily-water-use',
   title: 'Lost in a day',

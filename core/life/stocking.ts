@@ -1,5 +1,5 @@
 import { SOLIDS_LIMIT } from '../limits/index.ts';
-import { standsOf, thirstiest } from '../system/index.ts';
+import { fullestIn } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import { root } from '../numerics/root.ts';
 import type { QuantityKind } from '../quantity/units.ts';
@@ -178,11 +178,9 @@ const SCHOOLS: Record<SchoolId, (g: Ground) => Answer | null> = {
   },
   'fish-per-plant': ({ c, groups, water }) => {
     if (water > COUNTER_WATER) return null;
-    const all = standsOf(c.system);
     // Of plantings that follow each other, those count that stand together.
     const plants = c.system.vessels.reduce((sum, v) => {
-      const together = thirstiest(all.filter((x) => x.stand.vessel === v.id));
-      return sum + together.reduce((n, x) => n + x.plants, 0);
+      return sum + fullestIn(c.system, v.id).reduce((n, x) => n + x.plants, 0);
     }, 0);
     if (!plants) return null;
     const count = plants / c.system.plantsPerFish;

@@ -271,6 +271,33 @@ export function stockingSteps(count: number, kind: FishKind | undefined): number
   return steps;
 }
 
+/** Days between the steps of a stocking. */
+const STEP_DAYS = 7 * STOCK_WEEKS;
+/**
+ * The steps of a stocking among the groups of a design, the first group first.
+ *
+ * @param counts fish of each group
+ * @param kind of the first group
+ * @returns days after the first step, place of the group and its fish, in order
+ */
+export function stockingByGroup(
+  counts: readonly number[],
+  kind: FishKind | undefined,
+): { readonly wait: number; readonly group: number; readonly count: number }[] {
+  const left = [...counts];
+  const all = counts.reduce((sum, n) => sum + n, 0);
+  return stockingSteps(all, kind).flatMap((n, i) => {
+    let more = n;
+    return left.flatMap((there, group) => {
+      const count = Math.min(more, there);
+      if (!(count > 0)) return [];
+      left[group] = there - count;
+      more -= count;
+      return [{ wait: i * STEP_DAYS, group, count }];
+    });
+  });
+}
+
 /**
  * The first stocking of the fish of the design in thirds, two weeks apart, so that the bacteria grow with the feed;
  * a shoal comes together.
@@ -316,5 +343,4 @@ export const START_WORDS: Readonly<Record<StartKind, string>> = {
 };
 
 /** The day of a step of the stocking. @param first day of the first */
-export const stepDay = (first: LocalDay, i: number): LocalDay =>
-  addDays(first, i * 7 * STOCK_WEEKS);
+export const stepDay = (first: LocalDay, i: number): LocalDay => addDays(first, i * STEP_DAYS);

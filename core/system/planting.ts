@@ -34,7 +34,7 @@ export function fullestDay(all: readonly Stand[]): number {
   return best;
 }
 /** Stands that are in the ground together on the day on which they drink most. */
-export function thirstiest(all: readonly Stand[]): readonly Stand[] {
+function thirstiest(all: readonly Stand[]): readonly Stand[] {
   const day = fullestDay(all);
   return all.filter((x) => stands(x.stand, day));
 }
@@ -44,7 +44,11 @@ const together = new WeakMap<
   SystemDocument['crops'],
   { own: SystemDocument['own']['crops']; of: Map<string, readonly Stand[]> }
 >();
-function plannedIn(s: Pick<SystemDocument, 'crops' | 'own'>, vessel: string): readonly Stand[] {
+/** Stands of a vessel that are in the ground together on the day on which they drink most. */
+export function fullestIn(
+  s: Pick<SystemDocument, 'crops' | 'own'>,
+  vessel: string,
+): readonly Stand[] {
   let known = together.get(s.crops);
   if (known?.own !== s.own.crops) {
     const all = standsOf(s);
@@ -69,7 +73,7 @@ const rootShareOf = (v: Vessel): Share =>
  */
 export function plantingsOf(s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): Planted[] {
   const rootShare = rootShareOf(v);
-  const planned = plannedIn(s, v.id);
+  const planned = fullestIn(s, v.id);
   if (!planned.length)
     return [{ planting: v.plants ?? { ...USUAL_PLANTING, rootShare }, share: 1, crop: null }];
   const ground = siteArea(v);

@@ -13,7 +13,7 @@ import {
   YOUNG,
   phSurvived,
 } from '../limits/index.ts';
-import { cycledOn, stepDay, stockingOf, todaysDose } from '../log/index.ts';
+import { cycledOn, stockingByGroup, stockingOf, todaysDose } from '../log/index.ts';
 import type { Phrase, QuantityKind } from '../quantity/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
 import {
@@ -373,25 +373,15 @@ export class TendingGrower implements Grower {
   }
   /** Lays the steps of the stocking out, from tomorrow on. */
   private layOut(run: SeasonRun, t: Tended): void {
-    const stocking = stockingOf(t);
-    if (!stocking) return;
-    const groups = this.ground.c.system.fish.map((f, group) => ({
-      group,
-      left: f.count,
-      each: Math.min(f.meanMass, t.life.groups[group]?.kind.stockMass ?? f.meanMass),
-    }));
-    const zero = '2001-01-01';
-    stocking.steps.forEach((n, i) => {
-      const wait = Math.round((Date.parse(stepDay(zero, i)) - Date.parse(zero)) / DAY_MS);
-      let more = n;
-      for (const g of groups) {
-        const count = Math.min(more, g.left);
-        if (!(count > 0)) continue;
-        g.left -= count;
-        more -= count;
-        this.stocking.push({ day: run.day + 1 + wait, group: g.group, count, each: g.each });
-      }
-    });
+    if (!stockingOf(t)) return;
+    const { fish } = this.ground.c.system;
+    const { groups } = t.life;
+    const counts = fish.map((f) => f.count);
+    for (const { wait, group, count } of stockingByGroup(counts, groups[0]?.kind)) {
+      const { meanMass } = fish[group]!;
+      const each = Math.min(meanMass, groups[group]?.kind.stockMass ?? meanMass);
+      this.stocking.push({ day: run.day + 1 + wait, group, count, each });
+    }
   }
 
   private old(id: ReadingId, every: Seconds, time: number): boolean {

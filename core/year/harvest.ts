@@ -1,4 +1,4 @@
-import { dayAfter, daysAcross, monthAndDay } from '../calendar/dayOfYear.ts';
+import { dayAfter, daysAcross, monthAndDay, monthsAfter } from '../calendar/dayOfYear.ts';
 import { daysToReady, harvestedShare, standUptake } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS, type Season, type SeasonGround } from '../season/index.ts';
@@ -78,14 +78,10 @@ function harvested(
 /** The harvest of a season by crop and month. @param begins day of the year */
 export function harvestOf(ground: SeasonGround, season: Season, begins: number): Harvest[] {
   const cells = new Map<string, { crop: string; month: number; after: number; mass: Kilograms }>();
-  let [last] = monthAndDay(begins);
-  let after = 0;
   harvested(ground, season, begins, (day, { kind }, mass) => {
-    const [month] = monthAndDay(dayAfter(begins, day));
-    const months = (month - last + 12) % 12;
-    after += months;
-    last = month;
     if (!(mass > 0)) return;
+    const [month] = monthAndDay(dayAfter(begins, day));
+    const after = monthsAfter(begins, day);
     const key = `${kind.id}/${after}`;
     const there = cells.get(key) ?? { crop: kind.id, month, after, mass: 0 };
     there.mass += mass;

@@ -1,7 +1,16 @@
 import { chance } from '../numerics/chance.ts';
 import type { CropKind } from '../catalogue/index.ts';
-import { yieldOf, isSlot, slotFor, slotFrom, wantedWeeks, cropOf } from './sowings.ts';
-import type { Slot, SlotOr, WantedWeek, YearContext, YearLimit } from './sowings.ts';
+import {
+  addMissing,
+  cropOf,
+  isSlot,
+  mostMissing,
+  slotFor,
+  slotFrom,
+  wantedWeeks,
+  yieldOf,
+} from './sowings.ts';
+import type { Missing, Slot, SlotOr, WantedWeek, YearContext, YearLimit } from './sowings.ts';
 import { GrowingArea, type Plot } from './plots.ts';
 import type { Stand, Vessel, Wish } from '../system/index.ts';
 
@@ -84,7 +93,8 @@ export class LayOut {
   private readonly times = new Map<number, { slot: Slot; each: number }[]>();
   private readonly limits = new Map<number, YearLimit>();
   private readonly crops: ReturnType<typeof cropOf>[];
-  private readonly weeks: WantedWeek[][];
+  /** Weeks in which heads are wanted, wish by wish. */
+  readonly weeks: readonly WantedWeek[][];
   private readonly empty: GrowingArea;
 
   /** @param there stands that keep their ground */
@@ -95,7 +105,7 @@ export class LayOut {
   ) {
     const { system } = g.c;
     this.empty = new GrowingArea(system.vessels, there, g.begins, g.days);
-    this.crops = wishes.map((w) => (w.kind === 'fish' ? null : cropOf(g.c, system, w)));
+    this.crops = wishes.map((w) => (w.kind === 'fish' ? null : cropOf(g.c, w)));
     this.weeks = wishes.map((w) => (w.kind === 'heads' ? wantedWeeks(w, g.begins, g.days) : []));
   }
 
@@ -122,23 +132,19 @@ export class LayOut {
     if (was) return was;
     const { kind, beds } = this.crops[i]!;
     const found: { slot: Slot; each: number }[] = [];
-    const limits = new Map<YearLimit, number>();
+    const limits: Missing = new Map();
     for (const v of beds)
       for (let first = Math.max(0, this.g.fed); first < this.g.days; first += WEEK) {
         const day = this.g.away(first) ? first + WEEK : first;
         const slot = slotFrom(this.g, v.id, kind, day);
         if (isSlot(slot)) found.push({ slot, each: yieldOf(this.g, kind, slot) });
-        else if (slot !== 'end') limits.set(slot, (limits.get(slot) ?? 0) + 1);
+        else if (slot !== 'end') addMissing(limits, slot, 1);
       }
     found.sort((a, b) => b.each - a.each || a.slot.first - b.slot.first);
     const best = found[0]?.each ?? 0;
     const worth = found.filter((x) => x.each >= WORTH * best && x.each > 0);
     this.times.set(i, worth);
-    const most = [...limits].reduce<[YearLimit, number]>(
-      (a, b) => (b[1] > a[1] ? b : a),
-      [beds.length ? 'bacteria' : 'roots', 0],
-    );
-    this.limits.set(i, most[0]);
+    this.limits.set(i, mostMissing(limits) ?? (beds.length ? 'bacteria' : 'roots'));
     return worth;
   }
 

@@ -1,6 +1,6 @@
 import { dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import type { Figures } from '../assess/figures.ts';
-import { daysWithoutTopUp } from '../derived/index.ts';
+import { lastsWithoutTopUp } from '../derived/index.ts';
 import {
   DENITRIFIED,
   groupsOf,
@@ -10,8 +10,7 @@ import {
   strictestMass,
   total,
 } from '../life/index.ts';
-import { STOCKING_STEPS } from '../limits/index.ts';
-import { stockingSteps } from '../log/index.ts';
+import { stockingByGroup } from '../log/index.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Kilograms, Seconds } from '../quantity/si.ts';
 import { courseOf, isAway, runSeason, seasonGround, type Course } from '../season/index.ts';
@@ -37,9 +36,15 @@ import {
   type LaidOut,
   type PlannedPlot,
 } from './layOut.ts';
-import { wantedWeeks, type YearContext, type YearLimit } from './sowings.ts';
+import {
+  addMissing,
+  mostMissing,
+  type Missing,
+  type YearContext,
+  type YearLimit,
+} from './sowings.ts';
 import { runTended, type SeasonWithCare } from './tended.ts';
-import { troubleOf, type SeasonTrouble } from './trouble.ts';
+import { figuresOf, troubleOf, type SeasonTrouble } from './trouble.ts';
 
 /**
  * A year planned from what is wanted of it: the beds are laid out by light, warmth and ground, the fish are chosen by what the
@@ -55,6 +60,8 @@ export const isPlanned = (x: { readonly id: string }): boolean => x.id.startsWit
 
 /** Share of the mass that a head has with nitrogen enough, under which it is no head. */
 const HEAD = 0.7;
+/** Share of what is wanted that is as good as all of it: of kg, and of the mass of a fish. */
+const ENOUGH = 0.98;
 /** Numbers of fish that are tried, as shares of the most. */
 const LEVELS = [0.15, 0.25, 0.35, 0.5, 0.65, 0.8, 1] as const;
 /** Layouts that are drawn by lot, and how many of them between two that are tried in the season. */
@@ -118,12 +125,6 @@ export interface PlanOptions {
 /** Told how much of the search is done and the best plan so far; returning false stops it. */
 export type PlanProgress = (done: number, best: YearPlan | null) => boolean;
 
-const freshAs = (c: Figures, system: SystemDocument): Figures => ({
-  system,
-  a: { ...c.a },
-  day: c.day,
-});
-
 /** The first day on which the water of a start feeds plants; null where it never does. */
 function firstFed(c: Figures, course: Course, seed: number): number | null {
   if (course.start === 'fish') return 0;
@@ -159,7 +160,7 @@ class Planner {
     ]);
     this.course = courseOf(this.base);
     this.hasSeason = system.fish.some((f) => f.count > 0);
-    const bare = freshAs(c, this.base);
+    const bare = figuresOf(c, this.base);
     this.fed = this.hasSeason ? firstFed(bare, this.course, seed) : 0;
     this.ground = {
       c: bare,
@@ -237,7 +238,7 @@ class Planner {
   }
 
   private figures(laid: LaidOut, count: number, events: readonly SeasonEvent[] = []): Figures {
-    return freshAs(
+    return figuresOf(
       this.c,
       applyEdits(this.base, [
         { at: 'crops', to: [...this.kept(laid), ...this.stands(laid.plots)] },
@@ -268,28 +269,17 @@ class Planner {
   private stocking(count: number): SeasonEvent[] {
     if (!this.hasSeason || this.course.start === 'fish' || this.fed === null) return [];
     const groups = groupsOf(this.base);
-    const counts = this.counts(count);
-    const steps = stockingSteps(count, groups[0]?.kind);
-    const left = [...counts];
-    const out: SeasonEvent[] = [];
-    steps.forEach((n, i) => {
-      let more = n;
-      this.base.fish.forEach((f, k) => {
-        const take = Math.min(more, left[k]!);
-        if (!(take > 0)) return;
-        left[k]! -= take;
-        more -= take;
-        out.push({
-          id: `${PLANNED}stock-${out.length + 1}`,
-          day: this.fed! + 1 + (i * STOCKING_STEPS.between) / 86400,
-          kind: 'stock',
-          count: take,
-          fish: f.id,
-          mass: Math.min(f.meanMass, groups[k]!.kind.stockMass),
-        });
-      });
+    return stockingByGroup(this.counts(count), groups[0]?.kind).map((x, i): SeasonEvent => {
+      const fish = this.base.fish[x.group]!;
+      return {
+        id: `${PLANNED}stock-${i + 1}`,
+        day: this.fed! + 1 + x.wait,
+        kind: 'stock',
+        count: x.count,
+        fish: fish.id,
+        mass: Math.min(fish.meanMass, groups[x.group]!.kind.stockMass),
+      };
     });
-    return out;
   }
 
   /** A layout with a number of fish, tried in the tended season. */
@@ -322,7 +312,7 @@ class Planner {
       const before = Math.max(0, Math.min(day, season.days) - 1);
       const there = season.count[before]!;
       const reached = there > 0 ? season.fish[before]! / there : 0;
-      const grown = reached >= 0.98 * w.mass;
+      const grown = reached >= ENOUGH * w.mass;
       const had = grown ? Math.min(w.count, there) : 0;
       const limit: YearLimit | null =
         had >= w.count ? null : !(there > 0) ? 'bacteria' : !grown ? 'growth' : 'water';
@@ -338,16 +328,15 @@ class Planner {
     const stands = this.stands(laid.plots);
     const wishes = this.results(laid, (i) => gave.get(stands[i]!.id) ?? { mass: 0, full: 0 }, fish);
     const trouble = troubleOf(c, season);
-    let given = 0;
-    let taken = 0;
-    for (let d = 0; d < season.days; d++) taken += season.uptake[d]!;
+    const taken = season.uptake.subarray(0, season.days).reduce((sum, x) => sum + x, 0);
+    const { groups } = lifeOf(c);
     const perFeed =
-      total(lifeOf(c).groups, (x) => x.tan) /
+      total(groups, (x) => x.tan) /
       Math.max(
         1e-9,
-        total(lifeOf(c).groups, (x) => x.feed),
+        total(groups, (x) => x.feed),
       );
-    given = perFeed * season.tally.given;
+    const given = perFeed * season.tally.given;
     const { busiest } = made.asks;
     const most = this.base.plan.time;
     // Fish that are not as heavy as wanted are worth what they are.
@@ -424,7 +413,6 @@ class Planner {
       reached: Kilograms | null;
     }[],
   ): WishResult[] {
-    const { begins, days } = this.ground;
     return this.base.plan.wishes.map((w, i): WishResult => {
       if (w.kind === 'fish') {
         const x = fish.find((f) => f.w === w);
@@ -444,18 +432,22 @@ class Planner {
           (sum, { p, mass, full }) => sum + (full > 0 ? p.full * Math.min(1, mass / full) : 0),
           0,
         );
-        const short = had < 0.98 * w.mass;
+        const short = had < ENOUGH * w.mass;
         const placed = own.reduce((sum, { p }) => sum + p.full, 0);
         return {
           id: w.id,
           wanted: w.mass,
           had: Math.min(w.mass, had),
           months: [],
-          limit: !short ? null : placed < 0.98 * w.mass ? (missed[0]?.limit ?? 'area') : 'nitrogen',
+          limit: !short
+            ? null
+            : placed < ENOUGH * w.mass
+              ? (missed[0]?.limit ?? 'area')
+              : 'nitrogen',
           reached: null,
         };
       }
-      const weeks = wantedWeeks(w, begins, days);
+      const weeks = this.lay.weeks[i]!;
       const months = new Map<
         number,
         {
@@ -463,7 +455,7 @@ class Planner {
           after: number;
           wanted: number;
           had: number;
-          limits: Map<YearLimit, number>;
+          limits: Missing;
         }
       >();
       for (const x of weeks) {
@@ -477,10 +469,8 @@ class Planner {
         m.wanted += x.count;
         months.set(x.after, m);
       }
-      const misses = (after: number, limit: YearLimit, amount: number) => {
-        const { limits } = months.get(after)!;
-        limits.set(limit, (limits.get(limit) ?? 0) + amount);
-      };
+      const misses = (after: number, limit: YearLimit, amount: number) =>
+        addMissing(months.get(after)!.limits, limit, amount);
       for (const { p, mass, full } of own)
         for (const cut of p.cuts) {
           if (full > 0 && mass >= HEAD * full) months.get(cut.week.after)!.had += cut.heads;
@@ -489,17 +479,16 @@ class Planner {
       for (const m of missed) if (m.week) misses(m.week.after, m.limit, m.amount);
       const list = [...months.values()].map(({ limits, ...m }): WishMonth => ({
         ...m,
-        limit: mostOf(limits),
+        limit: mostMissing(limits),
       }));
-      const sums = new Map<YearLimit, number>();
-      for (const m of months.values())
-        for (const [l, n] of m.limits) sums.set(l, (sums.get(l) ?? 0) + n);
+      const all: Missing = new Map();
+      for (const m of months.values()) for (const [l, n] of m.limits) addMissing(all, l, n);
       return {
         id: w.id,
         wanted: wanted(w, weeks),
         had: list.reduce((sum, m) => sum + m.had, 0),
         months: list,
-        limit: weeks.length ? mostOf(sums) : 'end',
+        limit: weeks.length ? mostMissing(all) : 'end',
         reached: null,
       };
     });
@@ -507,12 +496,7 @@ class Planner {
 
   private absences(trouble: SeasonTrouble | null): AwayResult[] {
     const { away } = this.base.plan;
-    const c = this.ground.c;
-    const lasts = Math.min(
-      ...this.base.vessels.flatMap((v) => daysWithoutTopUp.value(c, v.id) ?? []),
-      Infinity,
-    );
-    const whole = lasts / 86400;
+    const whole = lastsWithoutTopUp(this.ground.c) / 86400;
     return away.map((x: Away): AwayResult => {
       const hungry =
         trouble?.what === 'hunger' && trouble.day >= x.day - 1 && trouble.day < x.day + x.days;
@@ -545,12 +529,6 @@ class Planner {
 /** Place of the number of a list that is nearest to one. */
 const nearest = (list: readonly number[], to: number): number =>
   list.reduce((best, x, i) => (Math.abs(x - to) < Math.abs(list[best]! - to) ? i : best), 0);
-const mostOf = (limits: ReadonlyMap<YearLimit, number>): YearLimit | null =>
-  [...limits].reduce<readonly [YearLimit | null, number]>(
-    (a, b) => (b[1] > a[1] ? b : a),
-    [null, 0],
-  )[0];
-
 /** A choice drawn by lot. @param weeks the most over which one planting is harvested */
 export function drawnChoice(random: () => number, weeks: number): Choice {
   return {
@@ -615,10 +593,9 @@ export function planYear(
   const weeks = lay.mostWeeks;
   /** Layouts that have been tried in the season. */
   const used = new Set<LaidOut>();
-  const plain = Array.from({ length: Math.min(4, weeks) }, (_, i) =>
+  const good = Array.from({ length: Math.min(4, weeks) }, (_, i) =>
     [true, false].map((massFirst) => lay.make({ ...PLAIN, weeks: i + 1, massFirst })),
   ).flat();
-  const good = [...plain];
   const pick = (): LaidOut | null =>
     good
       .filter((x) => !used.has(x))

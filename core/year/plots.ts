@@ -19,7 +19,7 @@ export interface Plot {
   readonly last: number;
 }
 
-/** GrowingArea that is taken on some days. */
+/** Growing area that is taken on some days. */
 interface Taken {
   readonly x: Metres;
   readonly y: Metres;
@@ -44,8 +44,6 @@ export function rectangles(count: number, most: { columns: number; rows: number 
 
 /** Days of the season on which a stand that is there already is in the ground, span by span. */
 function spansOf(x: Stand, begins: number, days: number): [number, number][] {
-  const { from, to } = x.stand;
-  if (from === null && to === null) return [[0, days]];
   const out: [number, number][] = [];
   let first: number | null = null;
   for (let d = 0; d <= days; d++) {

@@ -1,4 +1,4 @@
-import { dayAfter, daysAcross, monthAndDay } from '../calendar/dayOfYear.ts';
+import { dayAfter, daysAcross, monthAndDay, monthsAfter } from '../calendar/dayOfYear.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import {
@@ -11,13 +11,7 @@ import {
 } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS } from '../season/index.ts';
-import {
-  cropKindOf,
-  type Stand,
-  type SystemDocument,
-  type Vessel,
-  type Wish,
-} from '../system/index.ts';
+import { cropKindOf, type Stand, type Vessel, type Wish } from '../system/index.ts';
 import { bedsFor } from './plots.ts';
 
 /** When a crop can be planted in a bed so that it is harvested on a day, and what keeps it from that. */
@@ -34,6 +28,18 @@ export type YearLimit =
   | 'growth'
   | 'away'
   | 'end';
+
+/** How much is missing by each limit. */
+export type Missing = Map<YearLimit, number>;
+/** Counts what is missing by a limit. */
+export const addMissing = (to: Missing, limit: YearLimit, amount: number): void =>
+  void to.set(limit, (to.get(limit) ?? 0) + amount);
+/** The limit by which most is missing; null where nothing is. */
+export const mostMissing = (all: Missing): YearLimit | null =>
+  [...all].reduce<readonly [YearLimit | null, number]>(
+    (a, b) => (b[1] > a[1] ? b : a),
+    [null, 0],
+  )[0];
 
 /** A crop may stand so many times its published days: what takes longer bolts, or is not worth its ground. */
 const SLOWEST = 2;
@@ -193,20 +199,6 @@ export interface WantedWeek {
   readonly count: number;
 }
 
-/** Months from the start of a season to one of its days. */
-export function monthsAfter(begins: number, day: number): { month: number; after: number } {
-  let [month] = monthAndDay(begins);
-  let after = 0;
-  for (let d = 1; d <= day; d++) {
-    const [now] = monthAndDay(dayAfter(begins, d));
-    if (now !== month) {
-      month = now;
-      after++;
-    }
-  }
-  return { month, after };
-}
-
 /** Weeks of a season in which a wish wants heads. */
 export function wantedWeeks(
   wish: Extract<Wish, { kind: 'heads' }>,
@@ -218,7 +210,8 @@ export function wantedWeeks(
   for (let first = 0; first + WEEK <= days; first += WEEK) {
     const middle = dayAfter(begins, first + 3);
     if (daysAcross(wish.from, middle) > span) continue;
-    out.push({ first, ...monthsAfter(begins, first + 3), count: wish.perWeek });
+    const [month] = monthAndDay(middle);
+    out.push({ first, month, after: monthsAfter(begins, first + 3), count: wish.perWeek });
   }
   return out;
 }
@@ -226,9 +219,8 @@ export function wantedWeeks(
 /** Kind and beds of a wish of plants; null where the crop is not known. */
 export function cropOf(
   c: Figures,
-  system: SystemDocument,
   wish: Exclude<Wish, { kind: 'fish' }>,
 ): { kind: CropKind; beds: Vessel[] } | null {
-  const kind = cropKindOf(system, wish.crop);
+  const kind = cropKindOf(c.system, wish.crop);
   return kind ? { kind, beds: bedsFor(c, kind) } : null;
 }

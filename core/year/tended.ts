@@ -46,9 +46,8 @@ export function runTended(
 ): TendedSeason {
   const grower = new TendingGrower(ground, course.begins, options);
   const season = runSeason(ground, { ...course, dosing: null }, progress, grower);
-  const spent = Array.from(
-    { length: season.days },
-    (_, day) => (grower.spent[day] ?? 0) + bedWork(ground, course.begins, day),
+  const spent = bedWork(ground, course.begins, season.days).map(
+    (x, day) => x + (grower.spent[day] ?? 0),
   );
   return {
     care: 'tended',
@@ -78,19 +77,22 @@ function busiestOf(spent: readonly Seconds[]): Seconds {
   });
   return most;
 }
-/** Time that the beds take on a day: planting, and the harvest of what has its days. */
-export function bedWork({ c, stands }: SeasonGround, begins: number, day: number): Seconds {
-  const ofYear = dayAfter(begins, day);
-  return stands.reduce((sum, x) => {
+/** Time that the beds take, by day of the season: planting, and once a week the harvest of what has its days. */
+function bedWork({ c, stands }: SeasonGround, begins: number, days: number): Seconds[] {
+  const spent = Array.from({ length: days }, () => 0);
+  for (const x of stands) {
     const { from, to } = x.stand;
-    if (from === null) return sum;
-    const planted = ofYear === from ? WORK_TIME.plant : 0;
+    if (from === null) continue;
     const { ready } = sowing(c.system, x);
-    if (ready === null || !standsOn(x.stand, ofYear) || to === null) return sum + planted;
-    const since = daysAcross(ready, ofYear);
-    const cut = since <= daysAcross(ready, to) && since % 7 === 0 ? WORK_TIME.harvest : 0;
-    return sum + planted + cut;
-  }, 0);
+    for (let day = 0; day < days; day++) {
+      const ofYear = dayAfter(begins, day);
+      if (ofYear === from) spent[day]! += WORK_TIME.plant;
+      if (ready === null || to === null || !standsOn(x.stand, ofYear)) continue;
+      const since = daysAcross(ready, ofYear);
+      if (since <= daysAcross(ready, to) && since % 7 === 0) spent[day]! += WORK_TIME.harvest;
+    }
+  }
+  return spent;
 }
 
 /** What a season asks that nobody tends: water, feed, and what is planned. */

@@ -135,7 +135,7 @@ function heated(c: Figures): DesignChange[] {
 }
 
 /** Figures of a system whose levels and flows are those of another. */
-const figuresOf = (c: Figures, system: SystemDocument): Figures => ({
+export const figuresOf = (c: Figures, system: SystemDocument): Figures => ({
   system,
   a: { ...c.a },
   day: c.day,

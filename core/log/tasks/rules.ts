@@ -1,6 +1,6 @@
 import { AFTER_NEW_FISH, IRON_LIMITS, TEST_EVERY, WORK_TIME, YOUNG } from '../../limits/index.ts';
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
-import { daysWithoutTopUp } from '../../derived/index.ts';
+import { lastsWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
 import { concentration, days, dose, feed, litres, mass, say, share } from '../../quantity/index.ts';
 import { chelateFor, type TreatmentId } from '../../treatment/index.ts';
@@ -75,8 +75,7 @@ function firstDayFrom(start: number, holds: (day: number) => boolean): number | 
 
 /** Top-ups come often enough that the reserve never falls by half. */
 function topUpDays(t: Tended): number {
-  const lasts = t.system.vessels.flatMap((v) => daysWithoutTopUp.value(t.c, v.id) ?? []);
-  const least = Math.min(...lasts, 14 * 86400) / 86400;
+  const least = Math.min(lastsWithoutTopUp(t.c), 14 * 86400) / 86400;
   return Math.max(1, Math.min(7, Math.floor(least / 2)));
 }
 

@@ -12,6 +12,7 @@ import QuantityField from '../../../parts/QuantityField.vue';
 import { useSeason } from '../../../stores/season';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
+import { freshId } from '../freshId';
 import { EVENT_FIELD, EVENT_NAMES, newEvent } from './events';
 
 /** The season: how it starts, what is planned, what was read, and the forecast from it. */
@@ -40,11 +41,6 @@ const KINDS = (Object.keys(EVENT_NAMES) as SeasonEvent['kind'][]).map((id) => ({
   name: EVENT_NAMES[id],
 }));
 const adding = ref<string | null>(null);
-const freshId = (prefix: string, taken: readonly { id: string }[]) => {
-  let i = taken.length + 1;
-  while (taken.some((x) => x.id === `${prefix}${i}`)) i++;
-  return `${prefix}${i}`;
-};
 function add(kind: string | null) {
   adding.value = null;
   if (!kind) return;

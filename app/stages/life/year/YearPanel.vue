@@ -10,6 +10,7 @@ import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
 import { useKept } from '../../../stores/kept';
 import { useSystem } from '../../../stores/system';
+import { freshId } from '../freshId';
 import { useYear } from '../../../stores/year';
 import { wishName } from './words';
 
@@ -26,11 +27,6 @@ const KINDS = computed(() => [
   { id: 'mass', name: 'Kilograms of a crop' },
   ...(hasFish.value ? [{ id: 'fish', name: 'Fish of a weight by a day' }] : []),
 ]);
-const freshId = (prefix: string, taken: readonly { id: string }[]) => {
-  let i = 1;
-  while (taken.some((x) => x.id === `${prefix}${i}`)) i++;
-  return `${prefix}${i}`;
-};
 const adding = ref<string | null>(null);
 function fresh(kind: string, id: string): Wish {
   const { begins } = plan.value;

@@ -1,4 +1,4 @@
-import { dayAfter, daysAcross, monthAndDay } from '../../../../core/calendar';
+import { dayAfter, daysAcross, monthAndDay, monthsAfter } from '../../../../core/calendar';
 import { sowing } from '../../../../core/life';
 import { isPlantSite, standsOf, type SystemDocument } from '../../../../core/system';
 
@@ -72,10 +72,10 @@ export function monthsOf(begins: number, days: number): MonthSpan[] {
   const out: MonthSpan[] = [];
   let first = 0;
   for (let d = 1; d <= days; d++) {
+    const after = out.length;
+    if (d < days && monthsAfter(begins, d) === after) continue;
     const [month] = monthAndDay(dayAfter(begins, first));
-    const [now] = monthAndDay(dayAfter(begins, d));
-    if (now === month && d < days) continue;
-    out.push({ first, end: d, month, after: out.length });
+    out.push({ first, end: d, month, after });
     first = d;
   }
   return out;
