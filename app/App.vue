@@ -3,6 +3,7 @@ import { useDropZone, useElementSize, useEventListener } from '@vueuse/core';
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
+import { failure } from './parts/failure';
 import VersionOffer from './parts/VersionOffer.vue';
 import { store } from './storage/db';
 import { keepOffline, outdated } from './storage/version';
@@ -11,6 +12,7 @@ import { openedRoute } from './shelf/openedRoute';
 import { useShelf } from './stores/shelf';
 import { useSystem } from './stores/system';
 
+const FailedPage = defineAsyncComponent(() => import('./parts/FailedPage.vue'));
 const SameSystem = defineAsyncComponent(() => import('./shelf/SameSystem.vue'));
 const settings = useSettings();
 const system = useSystem();
@@ -74,17 +76,22 @@ const { isOverDropZone: dropping } = useDropZone(document, {
       <div v-if="shelf.notice" class="notice" role="status">
         {{ shelf.notice }}
         <v-btn size="small" variant="tonal" @click="shelf.notice = ''">Close</v-btn>
+        <v-btn v-if="shelf.details.length" size="small" variant="tonal" @click="shelf.saveLeftOut()"
+          >Save what was left out</v-btn
+        >
         <details v-if="shelf.details.length">
           <summary>Why, one by one</summary>
           <ul>
-            <li v-for="(d, i) in shelf.details" :key="i">{{ d }}</li>
+            <li v-for="(d, i) in shelf.details.slice(0, 50)" :key="i">{{ d.why }}</li>
+            <li v-if="shelf.details.length > 50">and {{ shelf.details.length - 50 }} more</li>
           </ul>
         </details>
       </div>
       <VersionOffer />
     </div>
     <SameSystem v-if="shelf.pending" />
-    <router-view />
+    <FailedPage v-if="failure" />
+    <router-view v-else />
   </v-app>
 </template>
 

@@ -179,7 +179,7 @@ for (const { file, base, edits } of demos) {
   const text = log.length ? writeWith(document, { log }) : writeSystem(document);
   const back = readWithLog(text);
   if (!back.ok) throw new Error(`${file}: ${back.message}`);
-  if (back.log.refused.length) throw new Error(`${file}: ${back.log.refused[0]}`);
+  if (back.refused.length) throw new Error(`${file}: ${back.refused[0]!.why}`);
   writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), text);
   console.log(`demo/${file}.json`);
 }

@@ -155,17 +155,17 @@ export function report(args: readonly string[]): Reported {
     return { status: 0, stdout, stderr: '' };
   }
   if (given.has('--advice')) {
-    const { entries, refused } = read.log;
+    const { log: entries, refused } = read;
     const plan = planReport(read.system, entries, moment ?? Date.now(), zone);
     const stdout = json ? `${JSON.stringify(plan, null, 1)}\n` : planInWords(plan);
-    return { status: 0, stdout, stderr: refused.map((x) => `${x}\n`).join('') };
+    return { status: 0, stdout, stderr: refused.map((x) => `${x.why}\n`).join('') };
   }
   if (given.has('--build')) {
     const build = buildReport(read.system);
     const stdout = json ? `${JSON.stringify(build, null, 1)}\n` : buildInWords(build);
     return { status: 0, stdout, stderr: '' };
   }
-  const judged = reportOf(read.system, read.log.entries, moment ?? Date.now(), zone);
+  const judged = reportOf(read.system, read.log, moment ?? Date.now(), zone);
   const stdout = json ? `${JSON.stringify(judged, null, 2)}\n` : reportInWords(read.system, judged);
   return { status: 0, stdout, stderr: '' };
 }

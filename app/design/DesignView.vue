@@ -126,6 +126,11 @@ const benchProps = computed(() =>
   stage.value === 'drain' && bench.open === 'siphon' ? { siphon: chosen.siphon! } : {},
 );
 
+const MISSING = {
+  gone: 'This system is not on the shelf',
+  damaged: 'This system is damaged',
+  silent: 'This browser’s store does not answer',
+} as const;
 /** Beside the drawing lies the stage’s panel or the list of findings. */
 const side = ref<'panel' | 'findings'>('panel');
 watch(
@@ -276,12 +281,18 @@ const reminders = useKept(() =>
   <BuildSheets v-if="buildOnPaper && isOpen" @ready="printBuild" />
   <WeekSheet v-if="weekOnPaper && isOpen" @ready="printBuild" />
   <main v-if="system.missing" class="missing">
-    <h1>This system is not on the shelf</h1>
+    <h1>{{ MISSING[system.missing] }}</h1>
     <p v-if="system.trouble" role="alert">{{ system.trouble }}</p>
     <p v-else>
       It may have been deleted, or it lives in another browser. A saved file can be opened from the
       shelf.
     </p>
+    <v-btn v-if="system.missing === 'damaged'" variant="tonal" @click="system.rawToFile(id)"
+      >Save its raw data</v-btn
+    >
+    <v-btn v-if="system.missing === 'silent'" variant="tonal" @click="system.open(id)"
+      >Try again</v-btn
+    >
     <v-btn variant="tonal" :to="{ name: 'shelf' }">To the shelf</v-btn>
   </main>
 </template>

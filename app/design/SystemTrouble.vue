@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { WHOLE } from '../../core/system';
 import { placeInWords, valueInWords } from '../parts/place';
+import { refused, unconfirmed } from '../storage/held';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
@@ -10,13 +11,24 @@ const settings = useSettings();
 </script>
 
 <template>
-  <div v-if="system.trouble || system.gone || system.conflicts.length" class="trouble" role="alert">
+  <div
+    v-if="system.trouble || system.gone || system.conflicts.length || unconfirmed"
+    class="trouble"
+    role="alert"
+  >
     <p v-if="system.gone">
       This system is no longer in the browser’s store: another window deleted it, or the store was
       cleared. Your work goes on here.
       <v-btn size="small" variant="tonal" class="do" @click="system.keepAgain()"
         >Keep it again</v-btn
       >
+      <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
+        >Save it to a file</v-btn
+      >
+    </p>
+    <p v-if="unconfirmed && refused !== system.trouble" data-unconfirmed>
+      {{ refused }} {{ unconfirmed === 1 ? 'One thing is' : `${unconfirmed} things are` }} only in
+      this page; they are written as soon as there is room.
       <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
         >Save it to a file</v-btn
       >

@@ -11,6 +11,7 @@ import {
 import { computed, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { plainName } from '../../core/system';
+import { unconfirmed } from '../storage/held';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
@@ -36,8 +37,11 @@ function rename() {
   if (!n) name.value = system.document?.name ?? '';
   else if (n !== system.document?.name) system.commit([{ at: 'name', to: n }], `Named ${n}`);
 }
-const saved = computed(
-  () => ({ saved: 'kept', saving: 'keeping', failed: 'not kept' })[system.saving],
+/** One word for all that is kept: the system, its log, photographs, runs and settings. */
+const saved = computed(() =>
+  unconfirmed.value
+    ? 'not kept'
+    : { saved: 'kept', saving: 'keeping', failed: 'not kept' }[system.saving],
 );
 
 const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');

@@ -75,6 +75,7 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
       />
     </template>
     <p v-if="practice.trouble" class="trouble" role="alert">{{ practice.trouble }}</p>
+    <p v-if="practice.notice" class="notice" role="status">{{ practice.notice }}</p>
     <DebriefPanel v-if="practice.told" />
     <RunPanel v-else-if="practice.view" />
     <PracticeStart v-else />
@@ -86,6 +87,10 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
 </template>
 
 <style scoped>
+.notice {
+  padding: 6px 14px;
+  background: var(--wash);
+}
 .trouble {
   color: var(--stop);
   padding: 10px 12px;

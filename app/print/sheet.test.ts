@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SystemDocument } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { bucketRow } from '../../core/system/layouts/bucket-row';
-import { store } from '../storage/db';
+import { settings } from '../storage/settings';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { freshStores, mountIt } from '../test/mountIt';
@@ -49,11 +49,11 @@ describe('colours', () => {
       .spyOn(window, 'matchMedia')
       .mockReturnValue({ matches: true } as MediaQueryList);
     try {
-      await store.setSetting('person', { theme: 'paper' });
+      await settings.set('person/theme', 'paper');
       await useSettings().load();
       expect(useSettings().theme).toBe('paper');
       freshStores();
-      await store.setSetting('person', undefined);
+      await settings.set('person/theme', null);
       await useSettings().load();
       expect(useSettings().theme).toBe('evening');
     } finally {

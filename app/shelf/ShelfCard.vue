@@ -24,12 +24,16 @@ const seen = ref(false);
 /** Why it cannot be opened. */
 const problem = ref('');
 const look = async () => {
-  const row = await store.get(props.entry.id);
-  system.value = row.ok ? (row.value?.document ?? null) : null;
-  problem.value = row.ok ? '' : row.message;
+  const seen = await store.glance(props.entry.id);
+  system.value = seen.ok ? (seen.value ?? null) : null;
 };
+/** Why it cannot be opened, from the reader of rows itself. */
+async function examine() {
+  const row = await store.get(props.entry.id);
+  problem.value = row.ok ? '' : row.message;
+}
 onMounted(() => {
-  if (props.entry.state) void look();
+  if (props.entry.state) void examine();
 });
 const broken = computed(() => props.entry.state !== undefined || problem.value !== '');
 
@@ -54,6 +58,7 @@ async function draw(): Promise<Drawn | null> {
     );
     return { system: doc, assessment: card.assessment, levels };
   } catch {
+    await examine();
     return null;
   }
 }

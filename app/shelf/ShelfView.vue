@@ -42,10 +42,6 @@ watch(
   { immediate: true },
 );
 
-const undo = ref<(() => Promise<void>) | null>(null);
-const undoText = ref('');
-const undoOpen = ref(false);
-
 onMounted(() => {
   document.title = 'Mizuna';
   void shelf.load();
@@ -58,16 +54,6 @@ async function choose() {
 async function make(layout: string) {
   const id = await shelf.make(layout);
   await router.push({ name: 'design', params: { id } });
-}
-async function remove(id: string, name: string) {
-  undo.value = await shelf.remove(id);
-  undoText.value = `“${name}” is off the shelf.`;
-  undoOpen.value = true;
-}
-async function putBack() {
-  undoOpen.value = false;
-  await undo.value?.();
-  undo.value = null;
 }
 </script>
 
@@ -105,10 +91,21 @@ async function putBack() {
       <button type="button" class="link" @click="shelf.backUp()">Save everything to a file</button>
     </p>
 
-    <p v-if="undoOpen" class="undo" role="status">
-      {{ undoText }}
-      <v-btn size="small" variant="tonal" @click="putBack">Undo</v-btn>
-      <v-btn size="small" @click="undoOpen = false">Close</v-btn>
+    <p v-for="r in shelf.removed" :key="r.id" class="undo" role="status">
+      “{{ r.name }}” is off the shelf.
+      <v-btn
+        size="small"
+        variant="tonal"
+        :aria-label="`Undo: put ${r.name} back`"
+        @click="shelf.putBack(r.id)"
+        >Undo</v-btn
+      >
+      <v-btn
+        size="small"
+        :aria-label="`Close: ${r.name} stays off the shelf`"
+        @click="shelf.letGo(r.id)"
+        >Close</v-btn
+      >
     </p>
 
     <section aria-labelledby="mine">
@@ -124,9 +121,13 @@ async function putBack() {
       </div>
       <ul v-if="shelf.systems.length" class="cards">
         <li v-for="s in found.slice(0, placed)" :key="s.id">
-          <ShelfCard :entry="s" @remove="remove(s.id, s.name)" />
+          <ShelfCard :entry="s" @remove="shelf.remove(s.id, s.name)" />
         </li>
       </ul>
+      <p v-else-if="shelf.silent" class="empty" role="status">
+        This browser has not told yet what stands on the shelf. It is asked again every few seconds;
+        nothing is lost by waiting.
+      </p>
       <p v-else-if="shelf.loaded" class="empty">
         The shelf is empty. Start from a layout below, open a file, or
         <button type="button" class="link" @click="shelf.bringDemos()">

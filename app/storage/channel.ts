@@ -2,7 +2,9 @@
 export type News =
   | { what: 'wrote'; id: string; rev: number }
   | { what: 'removed'; id: string }
-  | { what: 'log'; id: string }
+  | { what: 'log'; id: string; entries?: readonly string[] }
+  | { what: 'setting'; key: string }
+  | { what: 'run'; id: string }
   | { what: 'shelf' };
 
 type Listener = (news: News) => void;

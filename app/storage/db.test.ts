@@ -10,7 +10,7 @@ import {
   type SystemDocument,
 } from '../../core/system';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
-import { combine, store, type Draft, type StoredSystem } from './db';
+import { combine, database, store, type Draft, type StoredSystem } from './db';
 
 const base = bedOverTank.make('pair', 'Pair');
 const CREST = 'paths.siphon.crest';
@@ -46,7 +46,7 @@ const crest = async () => readAt((await there())!.document, CREST);
 describe('drafts of windows that are gone', () => {
   beforeEach(async () => {
     await store.remove('pair');
-    await store.put(row(base, 4));
+    await database.systems.put(row(base, 4));
     await store.recover();
   });
 
@@ -61,14 +61,14 @@ describe('drafts of windows that are gone', () => {
   });
 
   it('are taken once: what the row already holds is not brought back', async () => {
-    await store.put(row(edited({ at: CREST, to: 0.21 }), 6, { by: 'w-3' }));
+    await database.systems.put(row(edited({ at: CREST, to: 0.21 }), 6, { by: 'w-3' }));
     store.draft(draft('w-2', 4, { at: CREST, to: 0.22 }));
     await store.recover();
     expect(await crest()).toBe(0.21);
   });
 
   it('of a window that had written in between supersede what it wrote', async () => {
-    await store.put(row(edited({ at: CREST, to: 0.21 }), 5, { by: 'w-1' }));
+    await database.systems.put(row(edited({ at: CREST, to: 0.21 }), 5, { by: 'w-1' }));
     store.draft(draft('w-2', 4, { at: CREST, to: 0.2 }));
     await store.recover();
     expect(await crest()).toBe(0.2);
@@ -194,7 +194,7 @@ describe('the shelf of a browser', () => {
       },
     });
     try {
-      await store.put(row(base, 4));
+      await database.systems.put(row(base, 4));
       store.draft(draft('w-1', 4, { at: CREST, to: 0.21 }));
       store.draft(draft('x-1', 4, { at: BREAK, to: 0.02 }));
       expect(await store.recover()).toEqual({ ok: true, value: 1 });

@@ -1,35 +1,32 @@
-import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { Entry } from '../../core/entries/types';
+import Dexie from 'dexie';
 import {
   DOCUMENT_VERSION,
   merge,
   stepBetween,
-  upToDate,
   type Conflict,
-  type Kept as History,
   type SystemDocument,
 } from '../../core/system';
+import {
+  database,
+  type Draft,
+  type StoredPhoto,
+  type StoredPicture,
+  type StoredSystem,
+} from './database';
+import { ask, attempt, heldTable, unconfirmed, type Kept } from './held';
 
-/** A stored system with its history, so that undo survives a reload. */
-export interface StoredSystem extends History {
-  id: string;
-  name: string;
-  updated: number;
-  /** Goes up by one with every writing; tells a window that another one wrote in between. */
-  rev: number;
-  /** Key of the latest draft that is in it: the window that wrote it, and its how manieth. */
-  by?: string;
-}
+export { database } from './database';
+export type {
+  Draft,
+  StoredEntry,
+  StoredPhoto,
+  StoredPicture,
+  StoredRaw,
+  StoredSystem,
+} from './database';
+export { ask, attempt, type Kept } from './held';
 
-/**
- * What a window is about to write, put down by a single request in the very moment of the edit. It
- * needs nothing more from the page, so a kill right after it loses nothing.
- */
-export interface Draft extends StoredSystem {
-  key: string;
-  /** The document that stood in the store when the window last looked. */
-  base: SystemDocument;
-}
+/** The systems that this browser keeps, with their photographs. */
 
 /** What the shelf shows of a system before it is read. */
 export interface ShelfEntry {
@@ -43,141 +40,21 @@ export interface ShelfEntry {
   readonly held?: true;
 }
 
-/** A small picture of a system as it was at a writing, in the colours of a theme. */
-export interface StoredPicture {
-  readonly id: string;
-  readonly rev: number;
-  readonly theme: string;
-  readonly svg: string;
-  readonly stop: number;
-  readonly watch: number;
-}
-
-/** A photograph of a step, made small. */
-export interface StoredPhoto {
-  readonly id: string;
-  readonly system: string;
-  readonly step: string;
-  readonly taken: number;
-  /** A JPEG as a data address: it goes into files as it is. */
-  readonly image: string;
-}
-
-interface StoredSetting {
-  key: string;
-  value: unknown;
-}
-
-/** An entry of a system’s log. */
-export type StoredEntry = Entry & { readonly system: string };
-
-/** What a device read, as it came; kept for a day. */
-export interface StoredRaw {
-  readonly system: string;
-  readonly channel: string;
-  /** By the device’s clock, and when it came, milliseconds since 1970. */
-  readonly at: number;
-  readonly came: number;
-  readonly value: number;
-}
-
-export const database = new Dexie('mizuna') as Dexie & {
-  systems: EntityTable<StoredSystem, 'id'>;
-  settings: EntityTable<StoredSetting, 'key'>;
-  drafts: EntityTable<Draft, 'key'>;
-  pictures: EntityTable<StoredPicture, 'id'>;
-  photos: EntityTable<StoredPhoto, 'id'>;
-  log: Table<StoredEntry, [system: string, id: string]>;
-  raw: Table<StoredRaw, [system: string, channel: string, at: number]>;
-};
-database.version(1).stores({ systems: 'id, updated', settings: 'key' });
-database.version(2).stores({ systems: 'id, updated', settings: 'key', drafts: 'key, id' });
-// What the shelf tells of a system at first sight lies in one index, so that no system has to be read for it.
-database.version(3).stores({
-  systems: 'id, updated, [updated+name+rev]',
-  settings: 'key',
-  drafts: 'key, id',
-  pictures: 'id',
-});
-database.version(4).stores({ photos: 'id, system' });
-database.version(5).stores({
-  log: '[system+id], [system+at], [system+kind+at]',
-  raw: '[system+channel+at], at',
-});
-
-/** What became of a wish to the store: the value, or a sentence that says why not. */
-export type Kept<T> = { ok: true; value: T } | { ok: false; message: string };
-
-const FULL =
-  'This browser’s store is full: what you do now is not kept here. Your work goes on; save it to a file.';
-const BLOCKED =
-  'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.';
-
-const SILENT =
-  'This browser’s store does not answer. Close other windows of this program, then reload this one.';
-/** A store that has not answered a question after this is not going to, ms. */
-const PATIENCE = 10_000;
-
-/** What the store answers to a question, or that it does not. */
-export async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const silence = new Promise<Kept<T>>((resolve) => {
-    timer = setTimeout(() => resolve({ ok: false, message: SILENT }), PATIENCE);
-  });
-  const answer = await Promise.race([attempt(what), silence]);
-  clearTimeout(timer);
-  return answer;
-}
-
-export async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
-  try {
-    return { ok: true, value: await what() };
-  } catch (error) {
-    const { name = '', inner } = error as { name?: string; inner?: { name?: string } };
-    const full = /Quota/i.test(`${name} ${inner?.name ?? ''} ${String(error)}`);
-    return { ok: false, message: full ? FULL : BLOCKED };
-  }
-}
-
 /**
  * A copy without any watcher's wrapping, which the store cannot hold. An edit that removes has nothing
  * at `to`, and reads the same without the key.
  */
 export const plain = <T>(x: T): T => (x === undefined ? x : (JSON.parse(JSON.stringify(x)) as T));
 
-/** What was put away while the store refused, so that work goes on until the page is closed. */
-const memory = new Map<string, StoredSystem>();
-
+/** The reader of rows comes with the schema, which the first sight of the shelf does not need. */
+const reader = () => import('./readRow');
+type Reader = Awaited<ReturnType<typeof reader>>;
 /** A row as this version of the program reads it; nothing where only a newer one can, or it is damaged. */
-function current(row: StoredSystem): StoredSystem | null {
-  try {
-    if (!looksWhole(row)) return null;
-    const raised = upToDate(row);
-    return raised && { ...row, ...raised, rev: row.rev ?? 0 };
-  } catch {
-    return null;
-  }
+function current({ readRow }: Reader, row: StoredSystem | undefined): StoredSystem | null {
+  const read = row && readRow(row);
+  return read?.ok ? read.row : null;
 }
 
-/** Whether a row has what a system is made of; what is in its parts is not looked at. */
-function looksWhole(row: StoredSystem): boolean {
-  const d: Partial<SystemDocument> | null = row.document;
-  return (
-    d !== null &&
-    typeof d === 'object' &&
-    typeof d.name === 'string' &&
-    typeof d.site === 'object' &&
-    [d.vessels, d.paths, d.controls, d.fish, d.measurements, row.past, row.future].every(
-      Array.isArray,
-    )
-  );
-}
-
-/** Why a row cannot be read. */
-const stateOf = (row: StoredSystem): 'newer' | 'damaged' =>
-  Number((row.document as Partial<SystemDocument> | undefined)?.version) > DOCUMENT_VERSION
-    ? 'newer'
-    : 'damaged';
 /** The window that a draft is of. */
 const windowOf = (key: string | undefined): string => key?.replace(/-\d+$/, '') ?? '';
 
@@ -215,6 +92,45 @@ export function combine(
   };
 }
 
+/** A row that the store refused, and the document that stood there when its window last looked. */
+interface HeldSystem {
+  readonly row: StoredSystem;
+  readonly base: SystemDocument;
+  /** Another window deleted it: it is not written before the grower says so. */
+  readonly gone?: boolean;
+}
+/** Systems that a window of this page writes by itself, as they are open. */
+const open = new Set<string>();
+const systems = heldTable<HeldSystem>(
+  ({ row }) => row.id,
+  async (rows) => {
+    const r = await reader();
+    await database.transaction('rw', database.systems, async () => {
+      for (const { row, base } of rows) {
+        const stored = await database.systems.get(row.id);
+        const there = current(r, stored);
+        if (stored && !there) throw new Error('damaged');
+        const next = there ? combine(there, { ...row, base }) : null;
+        if (next && !next.changed) continue;
+        await database.systems.put(plain(next?.row ?? { ...row, rev: Math.max(1, row.rev) }));
+      }
+    });
+  },
+  ({ row, gone }) => gone === true || open.has(row.id),
+);
+
+/** Photographs never change: what stands there already is left. */
+const photos = heldTable<StoredPhoto>(
+  (p) => p.id,
+  (rows) =>
+    database.transaction('rw', database.photos, async () => {
+      const there = await database.photos.bulkGet(rows.map((p) => p.id));
+      await database.photos.bulkAdd(rows.filter((_, i) => !there[i]));
+    }),
+);
+/** Photographs that were read last, for when the store does not answer. */
+let lastPhotos: { readonly system: string; readonly rows: readonly StoredPhoto[] } | null = null;
+
 /**
  * A change of the drafts whose requests all leave before this returns, the commit with them: what it
  * takes from here on is the browser's affair and needs no more of the page. What goes wrong is no
@@ -222,19 +138,14 @@ export function combine(
  */
 function atOnce(change: (drafts: IDBObjectStore) => void): void {
   try {
-    const open = database.backendDB();
-    const transaction = open.transaction('drafts', 'readwrite', { durability: 'strict' });
+    const opened = database.backendDB();
+    const transaction = opened.transaction('drafts', 'readwrite', { durability: 'strict' });
     change(transaction.objectStore('drafts'));
     transaction.commit();
   } catch {
     // Blocked, full or not open; the writing of the row says so.
   }
 }
-
-const unreadable = (row: StoredSystem): string =>
-  stateOf(row) === 'newer'
-    ? `“${row.name}” was kept by a newer version of this program. It stays as it is; open it with that one.`
-    : `“${typeof row.name === 'string' ? row.name : row.id}” is damaged where this browser keeps it and cannot be opened. Its raw data can be saved from the shelf.`;
 
 /** Windows of this program that are open now, by the name each of them holds a lock under. */
 async function livingWindows(): Promise<Set<string>> {
@@ -256,7 +167,7 @@ export function liveAs(window: string): void {
 }
 
 /** What the shelf tells of a row that its index does not know. */
-function entryOf(row: StoredSystem): ShelfEntry {
+function entryOf({ readRow }: Reader, row: StoredSystem): ShelfEntry {
   const text = (x: unknown) => (typeof x === 'string' ? x : '');
   const base = {
     id: row.id,
@@ -264,7 +175,8 @@ function entryOf(row: StoredSystem): ShelfEntry {
     updated: Number(row.updated) || 0,
     rev: Number(row.rev) || 0,
   };
-  return current(row) ? base : { ...base, state: stateOf(row) };
+  const read = readRow(row);
+  return read.ok ? base : { ...base, state: read.state };
 }
 
 /** Entries of a system in the table of logs, in order of time. */
@@ -273,13 +185,19 @@ export const ofSystem = (system: string) =>
     .where('[system+at]')
     .between([system, Dexie.minKey], [system, Dexie.maxKey], true, true);
 
+/** A row whose document cannot be used, and why. */
+export interface Damaged {
+  readonly id: string;
+  readonly message: string;
+}
+
 export const store = {
   /**
    * Every stored system by what the shelf tells of it at first, the latest first; what the store refused, what
    * is damaged and what only a newer program reads is among them.
    */
   async list(): Promise<Kept<ShelfEntry[]>> {
-    const held = [...memory.values()].map((r): ShelfEntry => ({
+    const held = systems.rows().map(({ row: r }): ShelfEntry => ({
       id: r.id,
       name: r.name,
       updated: r.updated,
@@ -296,42 +214,63 @@ export const store = {
       for (const id of await database.systems.toCollection().primaryKeys()) {
         if (entries.has(id)) continue;
         const row = await database.systems.get(id);
-        if (row) entries.set(id, entryOf(row));
+        if (row) entries.set(id, entryOf(await reader(), row));
       }
       return [...entries.values()];
     });
-    if (!kept.ok) return held.length ? { ok: true, value: held } : kept;
-    const rest = kept.value.filter((e) => !memory.has(e.id));
+    if (!kept.ok) return { ...kept, rest: held };
+    const mine = new Set(held.map((e) => e.id));
+    const rest = kept.value.filter((e) => !mine.has(e.id));
     return { ok: true, value: [...held, ...rest.sort((a, b) => b.updated - a.updated)] };
   },
   /** The row as it lies there, whatever is in it. */
   raw: (id: string) =>
-    ask(async (): Promise<unknown> => memory.get(id) ?? (await database.systems.get(id))),
+    ask(async (): Promise<unknown> => systems.get(id)?.row ?? (await database.systems.get(id))),
   /** Whether something is kept in this page only, and would be gone with it. */
-  unkept: (): boolean => memory.size > 0,
-  isHeld: (id: string): boolean => memory.has(id),
+  unkept: (): boolean => unconfirmed.value > 0,
+  isHeld: (id: string): boolean => systems.isRefused(id),
   picture: (id: string) => ask(() => database.pictures.get(id)),
   /** A picture is made again where it could not be kept. */
   keepPicture: (picture: StoredPicture) => attempt(() => database.pictures.put(picture)),
+  /** The document of a row as a card of the shelf draws it: not checked, nothing where it is of another version. */
+  glance: (id: string): Promise<Kept<SystemDocument | undefined>> =>
+    ask(async () => {
+      const row = systems.get(id)?.row ?? (await database.systems.get(id));
+      const document = row?.document as SystemDocument | null | undefined;
+      if (document?.version === DOCUMENT_VERSION) return document;
+      return (row && current(await reader(), row)?.document) ?? undefined;
+    }),
   /** The stored row, or the one kept in memory where the store refused it. */
-  async get(id: string): Promise<Kept<StoredSystem | undefined>> {
-    const held = memory.get(id);
-    if (held) return { ok: true, value: held };
+  async get(id: string): Promise<Kept<StoredSystem | undefined> & { damaged?: true }> {
+    const held = systems.get(id);
+    if (held) return { ok: true, value: held.row };
     const kept = await ask(() => database.systems.get(id));
     if (!kept.ok || !kept.value) return kept;
-    const row = current(kept.value);
-    return row ? { ok: true, value: row } : { ok: false, message: unreadable(kept.value) };
+    const read = (await reader()).readRow(kept.value);
+    if (read.ok) return { ok: true, value: read.row };
+    const name = typeof kept.value.name === 'string' ? kept.value.name : id;
+    const message =
+      read.state === 'newer'
+        ? `“${name}” was kept by a newer version of this program. It stays as it is; open it with that one.`
+        : `“${name}” is damaged where this browser keeps it and cannot be opened: ${read.why} Save its raw data; nothing of it is changed.`;
+    return { ok: false, message, damaged: true };
   },
-  /** Puts rows in the store, all or none; where it refuses they are held for this page. */
-  async put(...systems: readonly StoredSystem[]): Promise<Kept<unknown>> {
-    const rows = systems.map(plain);
-    const kept = await attempt(() => database.systems.bulkPut(rows));
-    for (const row of rows) {
-      if (kept.ok) memory.delete(row.id);
-      // It never stood in the store, so nothing there can have gone on without it.
-      else memory.set(row.id, { ...row, rev: 0 });
-    }
-    return kept;
+  /**
+   * Puts new systems in the store; where it refuses they are held for this page. One that stands there by the
+   * same id is left as it is.
+   */
+  async put(...fresh: readonly StoredSystem[]): Promise<Kept<unknown>> {
+    // What never stood in the store has revision 0: nothing there can have gone on without it.
+    const rows = fresh.map((row): HeldSystem => ({
+      row: { ...plain(row), rev: 0 },
+      base: row.document,
+    }));
+    return systems.write(rows, () =>
+      database.transaction('rw', database.systems, async () => {
+        const there = await database.systems.bulkGet(fresh.map((row) => row.id));
+        await database.systems.bulkAdd(fresh.flatMap((row, i) => (there[i] ? [] : [plain(row)])));
+      }),
+    );
   },
   /**
    * Writes what the caller makes of the stored row, in one transaction; what others wrote meanwhile is
@@ -343,15 +282,19 @@ export const store = {
     id: string,
     make: (there: StoredSystem | undefined) => StoredSystem | null,
   ): Promise<Kept<StoredSystem | null>> {
-    return attempt(() =>
+    return attempt(async () => {
+      const r = await reader();
       // Drafts are no part of it: while it runs, later ones must get through.
-      database.transaction('rw', database.systems, async () => {
+      return database.transaction('rw', database.systems, async () => {
         const there = await database.systems.get(id);
-        const row = make((there && current(there)) ?? undefined);
-        if (row) await database.systems.put(plain(row));
+        const row = make(current(r, there) ?? undefined);
+        if (row) {
+          await database.systems.put(plain(row));
+          r.trust(row);
+        }
         return row;
-      }),
-    );
+      });
+    });
   },
   /** Puts a draft down, in one go with this very event. */
   draft: (draft: Draft) => atOnce((drafts) => drafts.put(plain(draft))),
@@ -369,15 +312,17 @@ export const store = {
       typeof navigator !== 'undefined' && navigator.locks ? await livingWindows() : null;
     const gone = (d: Draft): boolean =>
       locks ? !locks.has(windowOf(d.key)) : Date.now() - d.updated > YOUNG;
-    return attempt(() =>
-      database.transaction('rw', database.systems, database.drafts, async () => {
+    return ask(async () => {
+      if ((await database.drafts.count()) === 0) return 0;
+      const r = await reader();
+      return database.transaction('rw', database.systems, database.drafts, async () => {
         const drafts = (await database.drafts.orderBy('key').toArray()).filter(gone);
         // The latest of a window holds all that the earlier ones did.
         const latest = new Map(drafts.map((d) => [`${windowOf(d.key)} ${d.id}`, d]));
         for (const draft of latest.values()) {
-          const stored = await database.systems.get(draft.id);
-          const there = stored && current(stored);
-          if (!there || !upToDate(draft)) continue;
+          const there = current(r, await database.systems.get(draft.id));
+          const mine = current(r, draft) as Draft | null;
+          if (!there || !mine) continue;
           const written = windowOf(there.by) === windowOf(draft.key) && there.by! >= draft.key;
           if (written) continue;
           const { row, changed } = combine(there, { ...draft, by: draft.key });
@@ -385,28 +330,78 @@ export const store = {
         }
         await database.drafts.bulkDelete(drafts.map((d) => d.key));
         return drafts.length;
-      }),
-    );
-  },
-  /** Holds a row for this page only. */
-  hold: (row: StoredSystem) => void memory.set(row.id, plain(row)),
-  letGo: (id: string) => void memory.delete(id),
-  remove: (id: string) => {
-    memory.delete(id);
-    return attempt(async () => {
-      await database.systems.delete(id);
-      await database.pictures.delete(id);
-      await database.photos.where('system').equals(id).delete();
-      await ofSystem(id).delete();
+      });
     });
   },
+  /**
+   * Holds a row for this page only.
+   *
+   * @param base the document that stood in the store when it was last looked at
+   * @param gone another window deleted it
+   */
+  hold: (row: StoredSystem, base: SystemDocument, gone = false) =>
+    systems.hold({ row: plain(row), base: plain(base), gone }),
+  letGo: (id: string) => systems.forget(id),
+  /** Tells that a system is open here, and written by what has it open. */
+  setOpen(id: string, isOpen: boolean) {
+    if (isOpen) open.add(id);
+    else open.delete(id);
+  },
+  /** Takes a system out with all that is kept of it, or nothing of it where the store refuses. */
+  async remove(id: string): Promise<Kept<unknown>> {
+    const kept = await attempt(() =>
+      database.transaction(
+        'rw',
+        [
+          database.systems,
+          database.pictures,
+          database.photos,
+          database.log,
+          database.raw,
+          database.runs,
+          database.acts,
+        ],
+        async () => {
+          await database.systems.delete(id);
+          await database.pictures.delete(id);
+          await database.photos.where('system').equals(id).delete();
+          await ofSystem(id).delete();
+          await database.raw
+            .where('[system+channel+at]')
+            .between([id], [id, Dexie.maxKey])
+            .delete();
+          const runs = await database.runs.where('system').equals(id).primaryKeys();
+          for (const run of runs)
+            await database.acts
+              .where('[run+id]')
+              .between([run, Dexie.minKey], [run, Dexie.maxKey])
+              .delete();
+          await database.runs.bulkDelete(runs);
+        },
+      ),
+    );
+    if (kept.ok) systems.forget(id);
+    return kept;
+  },
   /** Photographs of a system’s build, the oldest first. */
-  photos: (system: string) =>
-    ask(() => database.photos.where('system').equals(system).sortBy('taken')),
-  keepPhotos: (photos: readonly StoredPhoto[]) =>
-    attempt(() => database.photos.bulkPut([...photos])),
-  dropPhoto: (id: string) => attempt(() => database.photos.delete(id)),
-  setting: (key: string) => ask(async () => (await database.settings.get(key))?.value),
-  setSetting: (key: string, value: unknown) =>
-    attempt(() => database.settings.put({ key, value: plain(value) })),
+  async photos(system: string): Promise<Kept<StoredPhoto[]>> {
+    const held = photos.rows().filter((p) => p.system === system);
+    const kept = await ask(() => database.photos.where('system').equals(system).toArray());
+    const there = kept.ok ? kept.value : lastPhotos?.system === system ? lastPhotos.rows : [];
+    const all = new Map([...there, ...held].map((p) => [p.id, p]));
+    const value = [...all.values()].sort((a, b) => a.taken - b.taken);
+    if (!kept.ok) return { ...kept, rest: value };
+    lastPhotos = { system, rows: value };
+    return { ok: true, value };
+  },
+  keepPhotos: (rows: readonly StoredPhoto[]) => photos.write(rows),
+  async dropPhoto(id: string): Promise<Kept<unknown>> {
+    const kept = await attempt(() => database.photos.delete(id));
+    if (kept.ok) {
+      photos.forget(id);
+      if (lastPhotos)
+        lastPhotos = { ...lastPhotos, rows: lastPhotos.rows.filter((p) => p.id !== id) };
+    }
+    return kept;
+  },
 };

@@ -1,12 +1,14 @@
 import { useFileDialog } from '@vueuse/core';
 import type { OpenedFile } from '../../core/formats/file';
 import { LARGEST_BACKUP, LARGEST_PHOTOS } from '../../core/formats/limits';
+import type { BackedUp } from '../../core/formats/write';
 import { proxy } from 'comlink';
 import { plainText } from '../../core/system/plainName';
 import type { SystemDocument } from '../../core/system';
 import { fileReader } from '../workers/client';
 import type { FiledPhoto } from '../../core/formats/write';
 import { store, type StoredPhoto } from './db';
+import { partOf } from './held';
 import { logStore } from './log';
 
 /** A file under way. */
@@ -66,8 +68,53 @@ export const offerFile = (text: string, name: string, type: string): void =>
   offerParts([text], name, type);
 
 const filed = ({ step, taken, image }: StoredPhoto): FiledPhoto => ({ step, taken, image });
-const leftOut = (n: number): string =>
-  `${n === 1 ? 'The oldest photo' : `The ${n} oldest photos`} did not fit into the file and ${n === 1 ? 'stays' : 'stay'} in this browser only.`;
+
+/** What is not in a file, in sentences. */
+interface Missing {
+  photos: number;
+  entries: number;
+  /** The store did not tell everything. */
+  untold: boolean;
+}
+const some = (n: number, one: string, many: string) =>
+  n === 1 ? `The oldest ${one}` : `The ${n} oldest ${many}`;
+function missingWords({ photos, entries, untold }: Missing): string | null {
+  const out = [
+    ...(untold
+      ? [
+          'This browser’s store did not tell everything. The file holds what this page has; entries and photos of before may be missing. Save it again later.',
+        ]
+      : []),
+    ...(photos
+      ? [`${some(photos, 'photo', 'photos')} did not fit into the file and stayed in this browser.`]
+      : []),
+    ...(entries
+      ? [`${some(entries, 'entry', 'entries')} of the log did not fit and stayed in this browser.`]
+      : []),
+  ];
+  return out.length ? out.join(' ') : null;
+}
+
+/** What goes with a system in a file that can be opened again: its log before its photographs. */
+async function besideOf(
+  id: string,
+  room: number,
+  missing: Missing,
+): Promise<Pick<BackedUp, 'log' | 'photos'>> {
+  const { logWithin, photosWithin, sizeOf } = await import('../../core/formats/write');
+  const [kept, pictures] = await Promise.all([logStore.log(id), store.photos(id)]);
+  const told = partOf(kept, { entries: [], damaged: [] });
+  const seen = partOf(pictures, []);
+  const log = logWithin(told.value.entries, room);
+  const size = sizeOf(JSON.stringify(log.taken)) + 4 * log.taken.length;
+  const photos = photosWithin(seen.value.map(filed), Math.min(LARGEST_PHOTOS, room - size));
+  missing.entries += log.left;
+  missing.photos += photos.left;
+  missing.untold ||= !told.whole || !seen.whole;
+  return { log: log.taken, photos: photos.taken };
+}
+/** Bytes of a file that are left for what stands around its parts. */
+const MARGIN = 200_000;
 
 /** Offers a system with runs of its practice for a class, as one file; its log and photographs stay here. */
 export async function saveRuns(system: SystemDocument, runs: readonly number[]): Promise<void> {
@@ -82,21 +129,17 @@ export async function saveRuns(system: SystemDocument, runs: readonly number[]):
  * @returns what is not in it, or nothing
  */
 export async function saveFile(system: SystemDocument): Promise<string | null> {
-  const { photosWithin, writeSystem, writeWith } = await import('../../core/formats/write');
-  const [kept, pictures] = await Promise.all([
-    logStore.entries(system.id),
-    store.photos(system.id),
-  ]);
-  const log = kept.ok ? kept.value : [];
-  const { taken: photos, left } = photosWithin(pictures.ok ? pictures.value.map(filed) : []);
-  const text =
-    log.length || photos.length ? writeWith(system, { log, photos }) : writeSystem(system);
+  const { sizeOf, writeSystem, writeWith } = await import('../../core/formats/write');
+  const missing: Missing = { photos: 0, entries: 0, untold: false };
+  const alone = writeSystem(system);
+  const beside = await besideOf(system.id, LARGEST_BACKUP - sizeOf(alone) - MARGIN, missing);
+  const text = beside.log?.length || beside.photos?.length ? writeWith(system, beside) : alone;
   offerFile(text, `${fileStem(system.name)}.mizuna.json`, 'application/json');
-  return left ? leftOut(left) : null;
+  return missingWords(missing);
 }
 
 /** Offers a file that is put together of parts, so that no text has to hold it all. */
-function offerParts(parts: readonly string[], name: string, type: string): void {
+function offerParts(parts: readonly (string | Blob)[], name: string, type: string): void {
   const url = URL.createObjectURL(new Blob([...parts], { type }));
   const link = document.createElement('a');
   link.href = url;
@@ -105,42 +148,57 @@ function offerParts(parts: readonly string[], name: string, type: string): void 
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
+/** What became of a backup. */
+export interface SavedBackup {
+  /** Files that it is in, each of which can be opened by itself. */
+  readonly files: number;
+  /** What is not in it; nothing where all is. */
+  readonly missing: string | null;
+}
+
 /**
- * Offers systems with their histories, and the settings, as one file.
- *
- * @returns why not all of them are in it, or nothing
+ * Offers systems with their histories, logs and photographs, and the settings, as one file, or as several where one
+ * would be too large to be opened.
  */
 export async function saveBackup(
   ids: readonly string[],
   settings: Readonly<Record<string, unknown>>,
-): Promise<string | null> {
-  const { backupHead, backupRow, photosWithin, BACKUP_TAIL } =
-    await import('../../core/formats/write');
+): Promise<SavedBackup> {
+  const { backupHead, backupRow, sizeOf, BACKUP_TAIL } = await import('../../core/formats/write');
   const made = new Date().toISOString();
-  const parts = [backupHead(settings, made)];
-  let problem: string | null = null;
-  let room = LARGEST_PHOTOS;
-  let left = 0;
+  const head = backupHead(settings, made);
+  const around = sizeOf(head) + MARGIN;
+  const files: Blob[][] = [[]];
+  const missing: Missing = { photos: 0, entries: 0, untold: false };
+  const unread: string[] = [];
+  let size = around;
   for (const id of ids) {
     const kept = await store.get(id);
-    if (!kept.ok) problem = kept.message;
-    else if (kept.value) {
-      const log = await logStore.entries(id);
-      if (!log.ok) problem = log.message;
-      const pictures = await store.photos(id);
-      const photos = photosWithin(pictures.ok ? pictures.value.map(filed) : [], room);
-      room -= photos.size;
-      left += photos.left;
-      const row = { ...kept.value, log: log.ok ? log.value : [], photos: photos.taken };
-      parts.push((parts.length > 1 ? ',' : '') + backupRow(row));
+    if (!kept.ok) unread.push(kept.message);
+    if (!kept.ok || !kept.value) continue;
+    const { document, past, future } = kept.value;
+    const alone = sizeOf(backupRow({ document, past, future }));
+    const beside = await besideOf(id, LARGEST_BACKUP - around - alone, missing);
+    const row = new Blob([backupRow({ document, past, future, ...beside })]);
+    if (size + row.size > LARGEST_BACKUP && files.at(-1)!.length) {
+      files.push([]);
+      size = around;
     }
+    files.at(-1)!.push(row);
+    size += row.size;
   }
-  offerParts(
-    [...parts, BACKUP_TAIL],
-    `mizuna-backup-${made.slice(0, 10)}.json`,
-    'application/json',
-  );
-  return problem ?? (left ? leftOut(left) : null);
+  const day = made.slice(0, 10);
+  files.forEach((rows, i) => {
+    const parts: (string | Blob)[] = rows.flatMap((row, k) => (k ? [',', row] : [row]));
+    const part = files.length > 1 ? `-${i + 1}-of-${files.length}` : '';
+    offerParts(
+      [head, ...parts, BACKUP_TAIL],
+      `mizuna-backup-${day}${part}.json`,
+      'application/json',
+    );
+  });
+  const words = [...new Set([...unread, missingWords(missing) ?? ''])].filter(Boolean).join(' ');
+  return { files: files.length, missing: words || null };
 }
 
 /** Lets the person choose a file; nothing where they think better of it. */

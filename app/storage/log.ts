@@ -1,15 +1,9 @@
-import { mergeEntry } from '../../core/entries/entries';
+import Dexie from 'dexie';
+import { mergeEntry, inOrder } from '../../core/entries/entries';
+import { isShaped } from '../../core/entries/shape';
 import type { Entry } from '../../core/entries/types';
-import {
-  ask,
-  attempt,
-  database,
-  ofSystem,
-  plain,
-  type Kept,
-  type StoredEntry,
-  type StoredRaw,
-} from './db';
+import { database, plain, type StoredEntry, type StoredRaw } from './db';
+import { ask, attempt, heldTable, type Kept } from './held';
 
 /** The logs of the systems, an entry a row. */
 
@@ -18,17 +12,37 @@ const RAW_KEPT = 86_400_000;
 
 const bare = ({ system: _, ...e }: StoredEntry): Entry => e as Entry;
 
+/** A log as it lies in the store: its entries in order of time, and rows that are none. */
+export interface KeptLog {
+  readonly entries: Entry[];
+  readonly damaged: readonly unknown[];
+}
+
+/** Writes entries onto what stands there, merged: another window may have written meanwhile. */
+const mergeRows = (rows: readonly StoredEntry[]): Promise<unknown> =>
+  database.transaction('rw', database.log, async () => {
+    const there = await database.log.bulkGet(rows.map((e): [string, string] => [e.system, e.id]));
+    await database.log.bulkPut(
+      rows.map((e, i): StoredEntry => {
+        const before = there[i];
+        if (!before || !isShaped(before)) return e;
+        return plain({ ...mergeEntry(bare(before), bare(e)), system: e.system });
+      }),
+    );
+  });
+const rows = heldTable<StoredEntry>((e) => `${e.system}/${e.id}`, mergeRows);
+
 /**
  * Puts new entries down in the very moment of the event: the request and its commit leave before this returns, so
  * that what follows needs nothing more of the page. Confirmed when the browser has them on its disk.
  */
-function atOnce(rows: readonly StoredEntry[]): Promise<void> {
+function atOnce(fresh: readonly StoredEntry[]): Promise<void> {
   return new Promise((resolve, reject) => {
     const transaction = database
       .backendDB()
       .transaction('log', 'readwrite', { durability: 'strict' });
     const table = transaction.objectStore('log');
-    for (const row of rows) table.put(row);
+    for (const row of fresh) table.add(row);
     transaction.oncomplete = () => resolve();
     transaction.onabort = transaction.onerror = () =>
       reject(transaction.error ?? new Error('aborted'));
@@ -36,19 +50,63 @@ function atOnce(rows: readonly StoredEntry[]): Promise<void> {
   });
 }
 
+/** The log that is open here, for when the store does not answer. */
+let here: { readonly system: string; readonly entries: () => readonly Entry[] } | null = null;
+
+/** Entries of a system that this page has without the store. */
+function known(system: string): Entry[] {
+  const out = new Map<string, Entry>();
+  if (here?.system === system) for (const e of here.entries()) out.set(e.id, e);
+  for (const row of rows.rows()) {
+    if (row.system !== system) continue;
+    const there = out.get(row.id);
+    out.set(row.id, there ? mergeEntry(there, bare(row)) : bare(row));
+  }
+  return [...out.values()].sort(inOrder);
+}
+
 export const logStore = {
-  /** All entries of a system in order of time, those that were taken out among them. */
-  entries: (system: string): Promise<Kept<Entry[]>> =>
-    ask(async () => (await ofSystem(system).toArray()).map(bare)),
+  /** Tells which log is open here, and how its entries are come by. */
+  openHere: (system: string, entries: () => readonly Entry[]) => void (here = { system, entries }),
+  /** All of a system’s log, entries that were taken out and rows that are damaged among it. */
+  async log(system: string): Promise<Kept<KeptLog>> {
+    const kept = await ask(() =>
+      database.log
+        .where('[system+id]')
+        .between([system, Dexie.minKey], [system, Dexie.maxKey])
+        .toArray(),
+    );
+    const mine = known(system);
+    if (!kept.ok) return { ...kept, rest: { entries: mine, damaged: [] } };
+    const damaged = kept.value.filter((r) => !isShaped(r));
+    const there = damaged.length ? kept.value.filter((r) => isShaped(r)) : kept.value;
+    if (!mine.length)
+      return { ok: true, value: { entries: there.map(bare).sort(inOrder), damaged } };
+    const all = new Map(there.map((r) => [r.id, bare(r)]));
+    for (const e of mine) {
+      const before = all.get(e.id);
+      all.set(e.id, before && before !== e ? mergeEntry(before, e) : e);
+    }
+    return { ok: true, value: { entries: [...all.values()].sort(inOrder), damaged } };
+  },
+  /** Some entries of a system, as another window wrote them. */
+  some: (system: string, ids: readonly string[]): Promise<Kept<Entry[]>> =>
+    ask(async () => {
+      const found = await database.log.bulkGet(ids.map((id): [string, string] => [system, id]));
+      return found.flatMap((r) => (r && isShaped(r) ? [bare(r)] : []));
+    }),
   /** Writes new entries. */
   add(system: string, entries: readonly Entry[]): Promise<Kept<unknown>> {
-    const rows = entries.map((e): StoredEntry => plain({ ...e, system }));
-    return attempt<unknown>(() => (database.isOpen() ? atOnce(rows) : database.log.bulkPut(rows)));
+    const fresh = entries.map((e): StoredEntry => plain({ ...e, system }));
+    return rows.write(fresh, (all) => (database.isOpen() ? atOnce(all) : mergeRows(all)));
   },
+  /** Writes entries onto what stands there, merged. */
+  merge: (system: string, entries: readonly Entry[]): Promise<Kept<unknown>> =>
+    rows.write(entries.map((e): StoredEntry => plain({ ...e, system }))),
   /** Keeps what devices read, and lets go of what is older than a day. */
-  keepRaw: (rows: readonly StoredRaw[], now: number): Promise<Kept<unknown>> =>
+  keepRaw: (raw: readonly StoredRaw[], now: number): Promise<Kept<unknown>> =>
     attempt(async () => {
-      await database.raw.bulkPut([...rows]);
+      await database.raw.bulkPut([...raw]);
       await database.raw
         .where('at')
         .below(now - RAW_KEPT)
@@ -61,20 +119,5 @@ export const logStore = {
         .where('[system+channel+at]')
         .between([system, channel, 0], [system, channel, Infinity])
         .toArray(),
-    ),
-  /** Writes entries onto what stands there, merged: another window may have written meanwhile. */
-  merge: (system: string, entries: readonly Entry[]): Promise<Kept<unknown>> =>
-    attempt(() =>
-      database.transaction('rw', database.log, async () => {
-        const there = await database.log.bulkGet(
-          entries.map((e): [string, string] => [system, e.id]),
-        );
-        await database.log.bulkPut(
-          entries.map((e, i): StoredEntry => {
-            const before = there[i];
-            return plain({ ...(before ? mergeEntry(bare(before), e) : e), system });
-          }),
-        );
-      }),
     ),
 };

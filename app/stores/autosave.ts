@@ -3,6 +3,7 @@ import { ref } from 'vue';
 import type { Conflict, Kept, SystemDocument } from '../../core/system';
 import { tellOthers } from '../storage/channel';
 import { combine, liveAs, store, type StoredSystem } from '../storage/db';
+import { onOffer } from '../storage/held';
 
 /** Pause between two writings of a row while edits come fast, ms. */
 const BREATH = 120;
@@ -72,7 +73,7 @@ export function useAutosave(
     });
     const open = t === track;
     if (!kept.ok || vanished) {
-      store.hold(rowOf(job, t.rev));
+      store.hold(rowOf(job, t.rev), t.base, vanished);
       if (!open) return;
       saving.value = 'failed';
       if (kept.ok) gone.value = true;
@@ -128,8 +129,14 @@ export function useAutosave(
     return writing;
   }
 
+  onOffer(() => {
+    if (saving.value === 'failed' && !gone.value && !writing) save();
+  });
+
   /** Follows another row, or none. */
   function follow(next: Track | null) {
+    if (track) store.setOpen(track.id, false);
+    if (next) store.setOpen(next.id, true);
     track = next;
     saving.value = 'saved';
     trouble.value = '';

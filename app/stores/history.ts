@@ -6,6 +6,7 @@ import {
   readAt,
   type Edit,
   type Kept,
+  type Noted,
   type Step,
   type SystemDocument,
 } from '../../core/system';
@@ -18,8 +19,9 @@ const ONE_NUDGE = 900;
  * lets go.
  *
  * @param kept is told of every state that is to be kept
+ * @param walked is told of a step that was undone, or done again
  */
-export function useHistory(kept: () => void) {
+export function useHistory(kept: () => void, walked: (step: Step, undone: boolean) => void) {
   const document = shallowRef<SystemDocument | null>(null);
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
@@ -61,6 +63,14 @@ export function useHistory(kept: () => void) {
     past.value = [...past.value, step].slice(-LONGEST_HISTORY);
     future.value = [];
     announcement.value = label;
+    kept();
+  }
+
+  /** Says which entries of the log belong to the step that was made last: they go and come with it. */
+  function attach(noted: readonly Noted[]) {
+    const last = past.value[past.value.length - 1];
+    if (!last || !noted.length) return;
+    past.value = [...past.value.slice(0, -1), { ...last, noted }];
     kept();
   }
 
@@ -120,6 +130,7 @@ export function useHistory(kept: () => void) {
     announcement.value = `Undone: ${step.label}`;
     lastNudge = { at: '', when: 0 };
     kept();
+    walked(step, true);
   }
   function redo() {
     const step = future.value[0];
@@ -129,6 +140,7 @@ export function useHistory(kept: () => void) {
     future.value = future.value.slice(1);
     announcement.value = `Done again: ${step.label}`;
     kept();
+    walked(step, false);
   }
 
   return {
@@ -141,6 +153,7 @@ export function useHistory(kept: () => void) {
     state,
     replace,
     clear,
+    attach,
     commit,
     nudge,
     pull,

@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { played } from '../../core/practice/returns';
-import { store } from '../storage/db';
+import { database } from '../storage/db';
 import { freshStores } from '../test/mountIt';
 import { useLearned } from './learned';
 
@@ -10,7 +10,7 @@ import { useLearned } from './learned';
 
 beforeEach(async () => {
   freshStores();
-  await store.setSetting('practice', null);
+  await database.settings.clear();
 });
 
 describe('what was learnt', () => {
@@ -27,6 +27,7 @@ describe('what was learnt', () => {
       pulled: true,
       guess: 240,
       found: false,
+      guessedAt: expect.any(Number) as number,
     });
     expect(again.waiting().map((p) => p.scenario)).toEqual(['slow-drip']);
     expect(again.lessonOf('reserve').pulled).toBe(false);

@@ -5,10 +5,12 @@ import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import {
   asKnown,
   correct,
+  counted,
   inOrder,
-  living,
   mergeEntry,
+  fishEdits,
   newEntry,
+  notedValues,
   newsOf,
   planOf,
   remove,
@@ -23,10 +25,17 @@ import {
   type Task,
   type Tended,
 } from '../../core/log';
-import { same, type SystemDocument } from '../../core/system';
+import {
+  LONGEST_HISTORY,
+  same,
+  takeBack,
+  type Edit,
+  type Step,
+  type SystemDocument,
+} from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { midnight } from '../../core/year/demoDays';
-import { store } from '../storage/db';
+import { settings } from '../storage/settings';
 import { logStore } from '../storage/log';
 import { seasonWorker } from '../workers/client';
 import { demoLogOf } from './shelf';
@@ -35,10 +44,17 @@ import { useTrace } from './trace';
 import { useWeather } from './weather';
 import { hereZone } from './zone';
 
+/** After so long a silent store is asked again, ms. */
+const LATER = 5000;
+/** Of more entries than this other windows read the whole log. */
+const MOST_TOLD = 200;
 /** How often the clock is looked at, ms. */
 const TICK = 30_000;
 
 export { hereZone };
+
+/** What is noted: now and here, where nothing else is said. */
+type NewValues = Omit<EntryValues, 'at' | 'zone'> & { at?: number };
 
 /** The log of the open system, kept as it is written, and what follows from it: the plan of care and tasks. */
 export const useLog = defineStore('log', () => {
@@ -54,9 +70,14 @@ export const useLog = defineStore('log', () => {
   /** The entry that was noted last and that the store has confirmed, so that it can be taken back at once. */
   const noted = shallowRef<Entry | null>(null);
 
+  /** Rows of the log that are damaged where the browser keeps them, as they lie there. */
+  const damaged = shallowRef<readonly unknown[]>([]);
+  /** Entries that this window wrote since the log was opened: they stand whatever a reading of the store began with. */
+  let mine = new Map<string, Entry>();
+
   /** The log of a demo that is opened for the first time, made for the day that it is; null where there is none. */
   async function demoLog(id: string): Promise<readonly Entry[] | null> {
-    const file = await store.setting(demoLogOf(id));
+    const file = await settings.get(demoLogOf(id));
     const document = system.document;
     if (!file.ok || typeof file.value !== 'string' || document?.id !== id) return null;
     const zone = hereZone();
@@ -64,46 +85,86 @@ export const useLog = defineStore('log', () => {
       const made = await seasonWorker.ask((w) =>
         w.demoLog(file.value as string, toRaw(document), midnight(Date.now(), zone), zone),
       );
-      await logStore.add(id, made);
-      await store.setSetting(demoLogOf(id), undefined);
+      await logStore.merge(id, made);
+      await settings.set(demoLogOf(id), null);
       return made;
     } catch {
       trouble.value = 'The log of this example could not be made. Open it again to try once more.';
       return null;
     }
   }
-  async function load(id: string) {
-    const kept = await logStore.entries(id);
-    const entries = kept.ok && !kept.value.length ? await demoLog(id) : null;
-    if (system.document?.id !== id) return;
-    if (kept.ok) all.value = entries ?? kept.value;
-    else trouble.value = kept.message;
-    loaded.value = id;
-    now.value = Date.now();
+  /** Entries of the store with what this window wrote over them, in order of time. */
+  function over(entries: readonly Entry[]): readonly Entry[] {
+    if (!mine.size) return entries;
+    const out = new Map(entries.map((e) => [e.id, e]));
+    for (const e of mine.values()) {
+      const there = out.get(e.id);
+      out.set(e.id, there && there !== e ? mergeEntry(there, e) : e);
+    }
+    return [...out.values()].sort(inOrder);
   }
+  let later: ReturnType<typeof setTimeout> | undefined;
+  async function load(id: string) {
+    const kept = await logStore.log(id);
+    if (system.document?.id !== id) return;
+    const there = kept.ok ? kept.value : kept.rest;
+    const made = kept.ok && !kept.value.entries.length ? await demoLog(id) : null;
+    if (system.document?.id !== id) return;
+    all.value = over(made ?? there?.entries ?? []);
+    damaged.value = there?.damaged ?? [];
+    now.value = Date.now();
+    loaded.value = id;
+    // A silent store is no empty log: it is asked again.
+    clearTimeout(later);
+    partial.value = !kept.ok;
+    if (kept.ok) return;
+    trouble.value = kept.message;
+    later = setTimeout(() => void load(id), LATER);
+  }
+  /** The store has not told the whole log yet. */
+  const partial = ref(false);
   watch(
     () => system.document?.id,
     (id) => {
       all.value = [];
+      damaged.value = [];
+      mine = new Map();
       loaded.value = '';
       trouble.value = '';
+      partial.value = false;
       noted.value = null;
-      if (id) void load(id);
+      clearTimeout(later);
+      if (!id) return;
+      logStore.openHere(id, () => (loaded.value === id ? all.value : [...mine.values()]));
+      void load(id);
     },
     { immediate: true },
   );
   hearOthers((news) => {
-    if (news.what === 'log' && news.id === system.document?.id) void load(news.id);
+    if (news.what !== 'log' || news.id !== system.document?.id) return;
+    if (news.entries && loaded.value === news.id) void takeIn(news.id, news.entries);
+    else void load(news.id);
   });
+  /** Takes over some entries that another window wrote. */
+  async function takeIn(id: string, ids: readonly string[]) {
+    const kept = await logStore.some(id, ids);
+    if (system.document?.id !== id) return;
+    if (!kept.ok || kept.value.length < ids.length) void load(id);
+    else place(kept.value, false);
+  }
 
-  const entries = computed(() => living(all.value));
+  const count = computed(() => counted(all.value, now.value));
+  /** Entries that count, in order of time. */
+  const entries = computed(() => count.value.entries);
+  /** Entries whose date cannot be: they count nowhere, and are asked about. */
+  const undated = computed(() => count.value.undated);
   /** The system with its water as it is known; the same object as long as it says the same. */
   let before: SystemDocument | null = null;
   const read = computed(() => {
     const s = system.document;
     const a = system.assessment;
     if (!s || !a || loaded.value !== s.id) return s;
-    const next = asKnown({ system: s, a, day: trace.day }, entries.value, now.value, hereZone());
+    const next = asKnown({ system: s, a, day: trace.day }, all.value, now.value, hereZone());
     if (!before || !same(before, next)) before = next;
     return before;
   });
@@ -124,24 +185,45 @@ export const useLog = defineStore('log', () => {
     const a = system.assessment;
     if (!doc || !s || !a || loaded.value !== s.id) return null;
     const figures = { system: s, a, day: trace.day };
-    return tended(figures, entries.value, now.value, hereZone(), weather.days, doc);
+    return tended(figures, all.value, now.value, hereZone(), weather.days, doc);
   });
   /** The plan of care: what everyone reads who says what to do. */
-  const plan = computed<Plan | null>(() => (tendedNow.value ? planOf(tendedNow.value) : null));
-  const tasks = computed<readonly Task[]>(() => (tendedNow.value ? tasksOf(tendedNow.value) : []));
+  const plan = computed<Plan | null>(() =>
+    tendedNow.value && !partial.value ? planOf(tendedNow.value) : null,
+  );
+  const tasks = computed<readonly Task[]>(() =>
+    tendedNow.value && !partial.value ? tasksOf(tendedNow.value) : [],
+  );
   /** Tasks that are due today or were before. */
   const due = computed(() => tasks.value.filter((t) => t.state !== 'ahead'));
 
-  /** Puts entries in their places, those that stand there already replaced. */
-  function place(fresh: readonly Entry[]) {
-    const ids = new Set(fresh.map((e) => e.id));
-    all.value = [...all.value.filter((e) => !ids.has(e.id)), ...fresh].sort(inOrder);
-    now.value = Math.max(Date.now(), now.value);
+  /**
+   * Puts entries in their places; one that stands there already is merged.
+   *
+   * @param own this window wrote them
+   */
+  function place(fresh: readonly Entry[], own = true) {
+    const there = new Map(fresh.map((e) => [e.id, e]));
+    const rest: Entry[] = [];
+    for (const e of all.value) {
+      const next = there.get(e.id);
+      if (!next) rest.push(e);
+      else if (next !== e) there.set(e.id, mergeEntry(e, next));
+    }
+    if (own) for (const e of there.values()) mine.set(e.id, e);
+    all.value = [...rest, ...there.values()].sort(inOrder);
+    now.value = Date.now();
   }
-  async function confirm(answer: ReturnType<typeof logStore.add>) {
+  async function confirm(answer: ReturnType<typeof logStore.add>, written: readonly Entry[]) {
+    const id = system.document?.id;
     const kept = await answer;
     if (!kept.ok) trouble.value = kept.message;
-    else if (system.document) tellOthers({ what: 'log', id: system.document.id });
+    else if (id)
+      tellOthers({
+        what: 'log',
+        id,
+        ...(written.length <= MOST_TOLD ? { entries: written.map((e) => e.id) } : {}),
+      });
     return kept.ok;
   }
   /**
@@ -149,9 +231,7 @@ export const useLog = defineStore('log', () => {
    *
    * @returns the entry, when it is confirmed
    */
-  async function note(
-    ...values: readonly (Omit<EntryValues, 'at' | 'zone'> & { at?: number })[]
-  ): Promise<readonly Entry[]> {
+  async function note(...values: readonly NewValues[]): Promise<readonly Entry[]> {
     const doc = system.document;
     if (!doc) return [];
     const written = Date.now();
@@ -160,29 +240,81 @@ export const useLog = defineStore('log', () => {
     );
     const answer = logStore.add(doc.id, fresh);
     place(fresh);
-    const kept = await confirm(answer);
+    const kept = await confirm(answer, fresh);
     if (kept && !fresh[0]?.device) noted.value = fresh[0] ?? null;
     return fresh;
+  }
+  /** Notes something that changes the design as well: the two go and come together. */
+  async function noteWith(edits: readonly Edit[], label: string, values: NewValues) {
+    const noting = note(values);
+    const fresh = all.value.filter((e) => mine.get(e.id) === e).at(-1);
+    if (edits.length && fresh) {
+      system.commit(edits, label);
+      system.attach([{ id: fresh.id, undo: { deleted: true }, redo: { deleted: null } }]);
+    }
+    return noting;
   }
   async function change(e: Entry) {
     const doc = system.document;
     if (!doc) return;
     place([e]);
-    await confirm(logStore.merge(doc.id, [e]));
+    await confirm(logStore.merge(doc.id, [e]), [e]);
   }
   const find = (id: string) => all.value.find((e) => e.id === id);
+  /** Steps of the design that an entry was written with, the first first. */
+  const stepsWith = (id: string) => system.past.filter((x) => x.noted?.some((n) => n.id === id));
+  /** What a correction of an entry changes in the design that was changed with it. */
+  function editsWith(before: Entry, after: Entry): readonly Edit[] {
+    const doc = system.document;
+    const steps = stepsWith(before.id);
+    // A history is so long; what was noted before it is told by the entry itself.
+    if (!doc || (!steps.length && system.past.length < LONGEST_HISTORY)) return [];
+    const ofFish = fishEdits(doc, before, after);
+    if (!before.deleted === !after.deleted) return ofFish;
+    const redoOf = (x: Step) => x.noted!.find((n) => n.id === before.id)!.redo;
+    const step = steps.findLast((x) => 'deleted' in redoOf(x));
+    if (!step) return ofFish;
+    const back = takeBack(doc, step, redoOf(step).deleted === (after.deleted ?? null));
+    // Once its number was corrected, the entry tells how many, and not the step.
+    if (steps.at(-1) === step) return back;
+    return [...ofFish, ...back.filter((e) => !ofFish.some((f) => f.at === e.at))];
+  }
+  const valuesOf = (e: Entry, fields: readonly string[]): Record<string, unknown> =>
+    Object.fromEntries(fields.map((f) => [f, e[f as keyof Entry] ?? null]));
+  /** Writes a corrected entry, and changes the design with it where it was noted with a change of it. */
+  async function rewrite(before: Entry, after: Entry, label: string) {
+    if (after === before) return;
+    const edits = editsWith(before, after);
+    if (edits.length) {
+      const fields = ['deleted', 'count', 'mass'].filter(
+        (f) => before[f as keyof Entry] !== after[f as keyof Entry],
+      );
+      system.commit(edits, label);
+      system.attach([
+        { id: before.id, undo: valuesOf(before, fields), redo: valuesOf(after, fields) },
+      ]);
+    }
+    await change(after);
+  }
+  // What is undone in the design is taken back in the log as well.
+  system.onWalked((step, undone) => {
+    for (const n of step.noted ?? []) {
+      const e = find(n.id);
+      if (e) void change(correct(e, notedValues(undone ? n.undo : n.redo), Date.now()));
+    }
+  });
   /** Corrects an entry; it keeps what it was. */
   async function amend(id: string, values: Partial<EntryValues>) {
     const e = find(id);
-    if (e) await change(correct(e, values, Date.now()));
+    if (e) await rewrite(e, correct(e, values, Date.now()), 'An entry corrected');
   }
   async function takeOut(id: string) {
     const e = find(id);
-    if (e) await change(remove(e, Date.now()));
+    if (e) await rewrite(e, remove(e, Date.now()), 'An entry taken back');
   }
   async function putBack(id: string) {
     const e = find(id);
-    if (e) await change(restore(e, Date.now()));
+    if (e) await rewrite(e, restore(e, Date.now()), 'An entry put back');
   }
   /** Notes entries that have the same id wherever they are noted; one that stands there is corrected, or put back. */
   async function keepAs(noted: readonly NotedEntry[]) {
@@ -195,8 +327,23 @@ export const useLog = defineStore('log', () => {
         ? correct(there, { ...values, deleted: undefined }, written)
         : newEntry(id, values, written);
     });
+    // The step of the design that was just made brought them: they go and come with it.
+    system.attach(
+      fresh.map((e) => ({ id: e.id, undo: { deleted: true }, redo: { deleted: null } })),
+    );
     place(fresh);
-    await confirm(logStore.merge(doc.id, fresh));
+    await confirm(logStore.merge(doc.id, fresh), fresh);
+  }
+  /** Takes out entries with the step of the design that was just made: they come again with its undoing. */
+  function dropAs(ids: readonly string[]) {
+    const there = ids.flatMap((id) => {
+      const e = find(id);
+      return e && !e.deleted ? [e] : [];
+    });
+    system.attach(
+      there.map((e) => ({ id: e.id, undo: { deleted: null }, redo: { deleted: true } })),
+    );
+    for (const e of there) void change(remove(e, Date.now()));
   }
   /** What other entries would change here. */
   const newsFrom = (theirs: readonly Entry[]): LogNews => newsOf(all.value, theirs);
@@ -204,14 +351,16 @@ export const useLog = defineStore('log', () => {
   async function take(news: LogNews) {
     const doc = system.document;
     if (!doc || !news.write.length) return;
-    const there = new Map(all.value.map((e) => [e.id, e]));
-    place(news.write.map((e) => (there.has(e.id) ? mergeEntry(there.get(e.id)!, e) : e)));
-    await confirm(logStore.merge(doc.id, news.write));
+    place(news.write);
+    await confirm(logStore.merge(doc.id, news.write), news.write);
   }
 
   return {
     all,
     entries,
+    undated,
+    damaged,
+    partial,
     read,
     loaded,
     trouble,
@@ -222,10 +371,12 @@ export const useLog = defineStore('log', () => {
     tasks,
     due,
     note,
+    noteWith,
     amend,
     takeOut,
     putBack,
     keepAs,
+    dropAs,
     newsFrom,
     take,
   };

@@ -75,7 +75,7 @@ export function useOtherWindows(
     if (t !== saves.track()) return;
     if (!kept.ok || !kept.value) {
       const now = history.state();
-      if (now && t.rev > 0) store.hold(rowOf(now, t.rev));
+      if (now && t.rev > 0) store.hold(rowOf(now, t.rev), t.base, kept.ok);
       return;
     }
     saves.gone.value = false;
@@ -89,9 +89,10 @@ export function useOtherWindows(
     if (!t) return;
     if (news.what === 'shelf') {
       if (saves.gone.value) void comeBack();
-    } else if (news.what === 'log' || news.id !== t.id) return;
-    else if (news.what === 'removed') saves.gone.value = true;
-    else if (news.rev > t.rev) void saves.flush().then(look);
+    } else if (news.what === 'removed') {
+      if (news.id === t.id) saves.gone.value = true;
+    } else if (news.what === 'wrote' && news.id === t.id && news.rev > t.rev)
+      void saves.flush().then(look);
   });
 
   /** Answers what was asked about one place: mine makes an edit of it, theirs stands already. */

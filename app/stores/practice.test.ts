@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newEntry } from '../../core/log';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import type { SystemDocument } from '../../core/system';
-import { store as db } from '../storage/db';
+import { runStore } from '../storage/runs';
 import { useLog } from './log';
 import { usePractice } from './practice';
 import { useSystem } from './system';
@@ -37,7 +37,7 @@ describe('a run of the practice bench', () => {
   beforeEach(async () => {
     setActivePinia(createPinia());
     begun.length = 0;
-    await db.setSetting('practice-run-pair', null);
+    await runStore.end('pair');
   });
   async function ready() {
     const practice = usePractice();
@@ -77,7 +77,7 @@ describe('a run of the practice bench', () => {
     await practice.begin();
     await practice.act({ act: 'listen', about: '' });
     await vi.waitFor(async () => {
-      const kept = await db.setting('practice-run-pair');
+      const kept = await runStore.open('pair');
       expect(kept).toMatchObject({ ok: true, value: { acts: [{ act: 'listen' }] } });
     });
     const { seed } = last();

@@ -2,30 +2,21 @@ import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
 import type { Act, Debrief, RunRecord } from '../../core/practice';
+import { same } from '../../core/system';
 import { MOST_SEED } from '../../core/practice/classList';
 import { played, wentWell } from '../../core/practice/returns';
-import { store } from '../storage/db';
+import { nanoid } from 'nanoid';
+import { hearOthers } from '../storage/channel';
+import type { StoredAct, StoredRun } from '../storage/database';
+import { runStore, type KeptRun } from '../storage/runs';
 import { practiceWorker } from '../workers/client';
 import type { PracticeScope, PracticeView } from '../workers/practice.worker';
-import type { WaterState } from '../../core/system';
 import { useLearned } from './learned';
 import { useLog } from './log';
 import { useMeasured } from './measured';
 import { useSystem } from './system';
-import { useTrace } from './trace';
+import { sameParts, useTrace } from './trace';
 
-/** A run under way, as it is kept so that it goes on after a reload. */
-interface KeptRun {
-  readonly seed: number;
-  readonly acts: readonly Act[];
-  /** It is played on purpose, not drawn by its seed. */
-  readonly scenario: string | null;
-  /** Lesson that it belongs to; empty where it belongs to none. */
-  readonly lesson: string;
-  /** The water as it was last read when the run began; null where it begins as the design has it. */
-  readonly water: WaterState | null;
-}
-const RUN = 'practice-run-';
 /** Dots of the other line on the strip are so far apart, s. */
 const DOTS = 1200;
 const LOST = 'The practice could not go on. Begin it again: what you did is still there.';
@@ -45,8 +36,12 @@ export const usePractice = defineStore('practice', () => {
   const progress = ref(0);
   const doing = ref('');
   const seed = ref(0);
-  /** The run under way, as it is kept. */
-  let run: KeptRun | null = null;
+  /** The run under way, as it is kept: on a copy of the system as it was when it began. */
+  let run: StoredRun | null = null;
+  /** Acts of it that this window has shown, whichever window they were done in. */
+  let acts: readonly StoredAct[] = [];
+  /** Another window did something with this run, or the design is no longer the one that it is played on. */
+  const notice = ref('');
   let request = 0;
 
   watch(
@@ -57,13 +52,18 @@ export const usePractice = defineStore('practice', () => {
       measured.levels = new Map();
       trace.endReplay();
       if (!id || !system.document) return;
+      run = null;
+      acts = [];
+      notice.value = '';
       const doc = toRaw(system.document);
       try {
-        const kept = await store.setting(RUN + id);
+        const kept = await runStore.open(id);
         const can = await practiceWorker.ask((w) => w.scope(doc));
         if (system.document?.id !== id) return;
         // What was begun goes on before anything else is.
-        if (kept.ok && kept.value && !view.value) await start(kept.value as KeptRun);
+        const open = kept.ok ? kept.value : (kept.rest ?? null);
+        if (!kept.ok) trouble.value = kept.message;
+        if (open && !view.value) await goOn(open);
         scope.value = can;
       } catch {
         trouble.value = LOST;
@@ -78,51 +78,111 @@ export const usePractice = defineStore('practice', () => {
     const now = v.t - v.start;
     trace.playReplay({ trace: v.trace, start: v.start, struck: now, name: 'Practice' }, 3600);
   }
-  const keep = () => system.document && store.setSetting(RUN + system.document.id, run);
 
-  async function ask(question: () => Promise<PracticeView>) {
+  /** @returns whether the worker did it */
+  async function ask(question: () => Promise<PracticeView>): Promise<boolean> {
     busy.value = true;
     trouble.value = '';
+    let done = true;
     try {
       show(await question());
     } catch {
       trouble.value = LOST;
+      done = false;
     }
     busy.value = false;
+    return done;
   }
-  /** Begins a run, or goes on with one. */
-  async function start(of: KeptRun) {
-    const doc = toRaw(system.document);
-    if (!doc) return;
+  /** Plays a run up to where it stands. */
+  async function replay(of: StoredRun, done: readonly StoredAct[]) {
     told.value = null;
     seed.value = of.seed;
     run = of;
-    const copy = of.water ? { ...doc, water: of.water } : doc;
-    await ask(() => practiceWorker.ask((w) => w.begin(copy, of.seed, of.acts, of.scenario)));
-    await keep();
+    acts = done;
+    const copy = of.water ? { ...of.document, water: of.water } : of.document;
+    const all = done.map((a): Act => ({ act: a.act as Act['act'], about: a.about }));
+    await ask(() => practiceWorker.ask((w) => w.begin(copy, of.seed, all, of.scenario)));
   }
+  const goOn = (kept: KeptRun) => replay(kept.run, kept.acts);
+  /** Begins a run. */
+  async function start(of: Pick<StoredRun, 'seed' | 'scenario' | 'lesson' | 'water'>) {
+    const doc = toRaw(system.document);
+    if (!doc) return;
+    notice.value = '';
+    const fresh: StoredRun = {
+      ...of,
+      id: nanoid(12),
+      system: doc.id,
+      begun: Date.now(),
+      document: doc,
+    };
+    await replay(fresh, []);
+    await runStore.begin(fresh);
+  }
+  /** Follows what another window did with the run that is shown here. */
+  async function look() {
+    const doc = system.document;
+    if (!doc || told.value || busy.value) return;
+    const kept = await runStore.open(doc.id);
+    if (!kept.ok || busy.value || told.value) return;
+    const there = kept.value;
+    if (!there) {
+      if (run && view.value) {
+        notice.value = 'This run was ended in another window.';
+        close();
+      }
+      return;
+    }
+    const mine = there.run.id === run?.id;
+    if (mine && there.acts.length === acts.length) return;
+    notice.value = mine
+      ? 'Something was done in another window; it counts here too.'
+      : 'A run was begun in another window; this is it.';
+    await goOn(there);
+  }
+  hearOthers((news) => {
+    if (news.what === 'run' && news.id === system.document?.id) void look();
+  });
+  // The strip shows the run, not the day of a design that was changed elsewhere meanwhile.
+  watch(
+    () => system.known,
+    () => {
+      const doc = system.document;
+      if (!doc || !run || !view.value || told.value || doc.id !== run.system) return;
+      const drawn = sameParts(doc, run.document);
+      if (!same(doc, run.document))
+        notice.value = drawn
+          ? 'The design was changed. This run goes on with the system as it was when the run began.'
+          : 'Parts of the design were added or taken away. This run goes on with the system as it was, but the drawing shows the new one.';
+      if (drawn) show(view.value);
+    },
+  );
+
   /** Begins a run by chance, from the water as it was last read. @param scenario that it is, where it is not drawn */
   const begin = (scenario: string | null = null, lesson = '') =>
     start({
       seed: 1 + Math.floor(Math.random() * MOST_SEED),
-      acts: [],
       scenario,
       lesson,
       water: toRaw(log.read)?.water ?? null,
     });
   /** Begins the run of a number: the same to all who take it in the same system. */
-  const take = (number: number) =>
-    start({ seed: number, acts: [], scenario: null, lesson: '', water: null });
+  const take = (number: number) => start({ seed: number, scenario: null, lesson: '', water: null });
   /** Begins the run that was played once more. */
   const again = async () => {
-    if (run) await start({ ...run, acts: [] });
+    if (run) await start(run);
   };
+  /** An act counts once it is done: a press that was refused is not done after a reload. */
   async function act(a: Act) {
-    if (busy.value || !view.value || view.value.over) return;
+    if (busy.value || !view.value || view.value.over || !run) return;
     const plain = { act: a.act, about: a.about };
-    if (run) run = { ...run, acts: [...run.acts, plain] };
-    void keep();
-    await ask(() => practiceWorker.ask((w) => w.act(plain)));
+    const of = run;
+    if (!(await ask(() => practiceWorker.ask((w) => w.act(plain))))) return;
+    const at = Math.max(Date.now(), (acts.at(-1)?.at ?? 0) + 1);
+    const row: StoredAct = { run: of.id, id: `${at}-${nanoid(6)}`, at, ...plain };
+    acts = [...acts, row];
+    await runStore.act(of.system, row);
+    await look();
   }
   /** Ends the run and tells what it was. */
   async function tellAll() {
@@ -139,7 +199,7 @@ export const usePractice = defineStore('practice', () => {
       if (mine !== request) return;
       told.value = found.told;
       await note(found.record, found.told);
-      if (system.document) await store.setSetting(RUN + system.document.id, null);
+      if (run) await runStore.end(run.system);
       play('mine');
     } catch {
       trouble.value = LOST;
@@ -182,11 +242,18 @@ export const usePractice = defineStore('practice', () => {
       name: which === 'mine' ? 'As you did it' : 'The best line',
     });
   }
-  function leave() {
+  function close() {
     view.value = told.value = null;
+    run = null;
+    acts = [];
     measured.levels = new Map();
     trace.endReplay();
-    if (system.document) void store.setSetting(RUN + system.document.id, null);
+  }
+  function leave() {
+    const of = run;
+    close();
+    notice.value = '';
+    if (of) void runStore.end(of.system);
   }
 
   return {
@@ -195,6 +262,7 @@ export const usePractice = defineStore('practice', () => {
     told,
     busy,
     trouble,
+    notice,
     progress,
     doing,
     seed,

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { SCALES_OF, type KitScale } from '../../core/life/kitScales';
 import { UNIT_SYSTEMS, type UnitSystem } from '../../core/quantity';
-import { store } from '../storage/db';
+import { hearOthers } from '../storage/channel';
+import { mergeSettings, settings as rows } from '../storage/settings';
 
 type ThemeName = 'paper' | 'evening';
 
@@ -12,6 +13,14 @@ export interface KitScales {
   readonly nitrite: KitScale;
   readonly nitrate: KitScale;
 }
+/** Settings of the person stand in rows whose keys begin so. */
+const OWN = 'person/';
+/** After so long a silent store is asked again, ms. */
+const LATER = 5000;
+// Hints that were read in any window were read.
+mergeSettings(`${OWN}read`, (there, mine) => [
+  ...new Set([...(Array.isArray(there) ? there : []), ...(Array.isArray(mine) ? mine : [])]),
+]);
 /** How this person likes to see things; kept in the browser, never in a system. */
 export const useSettings = defineStore('settings', () => {
   const units = ref<UnitSystem>('metric');
@@ -46,16 +55,33 @@ export const useSettings = defineStore('settings', () => {
     }
   }
 
+  /** Takes over what is kept, each thing by itself. */
+  async function takeOver() {
+    const there = await rows.under(OWN);
+    const found = there.ok ? there.value : there.rest;
+    if (found) {
+      writing = false;
+      restore(Object.fromEntries(found));
+      await nextTick();
+      writing = true;
+    }
+    return there.ok;
+  }
   async function load() {
     if (loaded.value) return;
-    const row = await store.setting('person');
-    const value = row.ok ? row.value : undefined;
     if (window.matchMedia('(prefers-color-scheme: dark)').matches) theme.value = 'evening';
-    if (value !== null && typeof value === 'object') restore(value as Record<string, unknown>);
+    const answered = await takeOver();
     loaded.value = true;
+    // A store that was silent is asked again: what it keeps is not overwritten by what a newcomer gets.
+    if (!answered) setTimeout(() => void takeOver(), LATER);
   }
-  watch([units, theme, singleKeys, read, kit], () => {
-    if (loaded.value) void store.setSetting('person', kept());
+  let writing = true;
+  for (const [name, of] of Object.entries({ units, theme, singleKeys, read, kit }))
+    watch(of, () => {
+      if (loaded.value && writing) void rows.set(`${OWN}${name}`, of.value);
+    });
+  hearOthers((news) => {
+    if (news.what === 'setting' && news.key.startsWith(OWN)) void takeOver();
   });
 
   function nextUnits() {

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readAnyFile, writeSystem, writeWith } from '../../core/formats/file';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { store } from '../storage/db';
+import { settings } from '../storage/settings';
 import { useShelf } from './shelf';
 import { useSystem } from './system';
 
@@ -23,7 +24,7 @@ async function emptied() {
   setActivePinia(createPinia());
   const rows = await store.list();
   if (rows.ok) for (const r of rows.value) await store.remove(r.id);
-  await store.setSetting('demos', undefined);
+  await settings.set('demos', null);
   return useShelf();
 }
 
@@ -52,7 +53,7 @@ describe('the shelf', () => {
 
   it('does not bring deleted demos back by itself, but on request', async () => {
     await shelf.load();
-    for (const s of [...shelf.systems]) await shelf.remove(s.id);
+    for (const s of [...shelf.systems]) await shelf.remove(s.id, s.name);
     setActivePinia(createPinia());
     shelf = useShelf();
     await shelf.load();
@@ -94,9 +95,10 @@ describe('the shelf', () => {
 
   it('deletes, and puts back with everything', async () => {
     const id = await shelf.make('bed-over-tank');
-    const undo = await shelf.remove(id);
+    await shelf.remove(id, 'Pair');
     expect(await store.get(id)).toEqual({ ok: true, value: undefined });
-    await undo();
+    expect(shelf.removed).toEqual([{ id, name: 'Pair' }]);
+    await shelf.putBack(id);
     const kept = await store.get(id);
     expect(kept.ok && kept.value?.name).toBe('Bed over tank, bell siphon');
     expect(names()).toHaveLength(1);

@@ -7,6 +7,7 @@ import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
+import { settings } from '../storage/settings';
 import { fileStem, offerFile } from '../storage/files';
 import { useShelfFiles } from './shelfFiles';
 import { useSystem } from './system';
@@ -24,6 +25,8 @@ const DEMOS = import.meta.glob<{ default: SystemDocument & { log?: unknown } }>(
   '../../demo/warm-balcony.json',
 ]);
 
+/** After so long a silent store is asked again, ms. */
+const LATER = 3000;
 /** Setting under which the file is kept whose log a demo is still to get: it is made when it is first opened. */
 export const demoLogOf = (id: string): string => `demo-log/${id}`;
 /** A demo for the day that it is: its water went in so long ago as its log tells. */
@@ -64,7 +67,7 @@ export const useShelf = defineStore('shelf', () => {
   const keepNew = (...documents: readonly SystemDocument[]) =>
     keep(...documents.map((document) => ({ document, past: [], future: [] })));
 
-  /** Puts the demo systems on the shelf, each afresh, all at once and in the order of their names. */
+  /** Puts the demo systems on the shelf that do not stand there, all at once and in the order of their names. */
   async function bringDemos() {
     const demos = await Promise.all(
       Object.entries(DEMOS).map(async ([path, open]) => {
@@ -72,33 +75,56 @@ export const useShelf = defineStore('shelf', () => {
         return { file, document: upToToday(file, structuredClone((await open()).default)) };
       }),
     );
-    for (const { file, document } of demos)
-      if (file in DEMO_DAYS) await store.setSetting(demoLogOf(document.id), file);
-    await keepNew(...demos.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
+    const kept = await store.list();
+    if (!kept.ok) return void (trouble.value = kept.message);
+    const there = new Set(kept.value.map((s) => s.id));
+    const fresh = demos.filter((d) => !there.has(d.document.id));
+    for (const { file, document } of fresh)
+      if (file in DEMO_DAYS) await settings.set(demoLogOf(document.id), file);
+    if (fresh.length)
+      await keepNew(...fresh.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
+    await list();
   }
 
-  async function list() {
+  /** The store has not told yet what stands on the shelf; that is no empty shelf. */
+  const silent = ref(false);
+  let later: ReturnType<typeof setTimeout> | undefined;
+  async function list(): Promise<boolean> {
     const kept = await store.list();
-    if (kept.ok) systems.value = kept.value;
-    else trouble.value = kept.message;
+    clearTimeout(later);
+    if (kept.ok) {
+      systems.value = kept.value;
+      if (silent.value) trouble.value = '';
+      silent.value = false;
+      return true;
+    }
+    silent.value = true;
+    trouble.value = kept.message;
+    const known = new Set(systems.value.map((s) => s.id));
+    systems.value = [...(kept.rest ?? []).filter((s) => !known.has(s.id)), ...systems.value];
+    later = setTimeout(() => void load(), LATER);
+    return false;
   }
   async function load() {
     // What was just edited is written first, or its card would show the day before.
     await useSystem().flush();
-    await list();
+    const answered = await list();
+    loaded.value = true;
+    if (!answered) return;
     const recovered = await store.recover();
     if (recovered.ok && recovered.value > 0) await list();
-    const seeded = await store.setting('demos');
-    if (!seeded.ok || seeded.value !== true) {
-      if (!systems.value.length) await bringDemos();
-      await store.setSetting('demos', true);
-    }
+    const seeded = await settings.get('demos');
+    // Only a store that answers that it is empty is new.
+    if (!seeded.ok || seeded.value === true) return;
+    loaded.value = systems.value.length > 0;
+    if (!systems.value.length) await bringDemos();
     loaded.value = true;
+    await settings.set('demos', true);
   }
   // A handle that is pulled elsewhere writes often; the cards need not follow each time.
   const relist = useDebounceFn(list, 200);
-  hearOthers(() => {
-    if (loaded.value) void relist();
+  hearOthers(({ what }) => {
+    if (loaded.value && (what === 'wrote' || what === 'removed' || what === 'shelf')) void relist();
   });
 
   const freeName = (name: string): string => {
@@ -167,22 +193,49 @@ export const useShelf = defineStore('shelf', () => {
       );
   }
 
-  /** Takes a system off the shelf; the answer puts it back. */
-  async function remove(id: string): Promise<() => Promise<void>> {
-    const raw = await store.raw(id);
-    const photos = await store.photos(id);
-    const log = await logStore.entries(id);
+  /** What was taken off the shelf in this page, the last last: each can be put back. */
+  const removed = shallowRef<readonly { readonly id: string; readonly name: string }[]>([]);
+  const kept = new Map<string, () => Promise<void>>();
+  /** Takes a system off the shelf with all that belongs to it, where all of it is at hand to be put back. */
+  async function remove(id: string, name: string): Promise<void> {
+    const [raw, photos, log] = await Promise.all([
+      store.raw(id),
+      store.photos(id),
+      logStore.log(id),
+    ]);
+    const unread = [raw, photos, log].find((x) => !x.ok);
+    if (unread && !unread.ok) {
+      trouble.value = `“${name}” was not taken off the shelf. ${unread.message}`;
+      return;
+    }
+    const gone = await store.remove(id);
+    if (!gone.ok) {
+      trouble.value = `“${name}” was not taken off the shelf. ${gone.message}`;
+      await list();
+      return;
+    }
     systems.value = systems.value.filter((s) => s.id !== id);
-    await store.remove(id);
     tellOthers({ what: 'removed', id });
-    return async () => {
-      if (!raw.ok || !raw.value) return;
+    if (!raw.ok || !raw.value) return;
+    kept.set(id, async () => {
       await store.put(raw.value as StoredSystem);
       if (photos.ok) await store.keepPhotos(photos.value);
-      if (log.ok) await logStore.merge(id, log.value);
+      if (log.ok) await logStore.merge(id, log.value.entries);
       tellOthers({ what: 'shelf' });
       await list();
-    };
+    });
+    removed.value = [...removed.value.filter((r) => r.id !== id), { id, name }];
+  }
+  /** Puts back what was taken off the shelf. */
+  async function putBack(id: string) {
+    const back = kept.get(id);
+    letGo(id);
+    await back?.();
+  }
+  /** Lets what was taken off the shelf be gone. */
+  function letGo(id: string) {
+    kept.delete(id);
+    removed.value = removed.value.filter((r) => r.id !== id);
   }
 
   const files = useShelfFiles({ systems, loaded, trouble, list, load, keep, freeName });
@@ -200,8 +253,12 @@ export const useShelf = defineStore('shelf', () => {
     makeOf,
     demoOf,
     keepNew,
+    silent,
     duplicate,
+    removed,
     remove,
+    putBack,
+    letGo,
     bringDemos,
   };
 });

@@ -3,7 +3,7 @@ import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
 import type { FiledPhoto } from '../../core/formats/write';
 import type { LogNews } from '../../core/entries/entries';
-import type { Entry } from '../../core/entries/types';
+import type { Entry, LeftOut } from '../../core/entries/types';
 import {
   LONGEST_HISTORY,
   same,
@@ -12,7 +12,8 @@ import {
   type SystemDocument,
 } from '../../core/system';
 import { store, type ShelfEntry } from '../storage/db';
-import { readFile, saveBackup, type Reading } from '../storage/files';
+import { offerFile, readFile, saveBackup, type Reading } from '../storage/files';
+import { partOf } from '../storage/held';
 import { tellOthers } from '../storage/channel';
 import { logStore } from '../storage/log';
 import { useLearned } from './learned';
@@ -24,7 +25,7 @@ interface Shelf {
   readonly systems: ShallowRef<ShelfEntry[]>;
   readonly loaded: Ref<boolean>;
   readonly trouble: Ref<string>;
-  readonly list: () => Promise<void>;
+  readonly list: () => Promise<boolean>;
   readonly load: () => Promise<void>;
   readonly keep: (...kept: readonly Kept[]) => Promise<void>;
   readonly freeName: (name: string) => string;
@@ -38,7 +39,7 @@ export interface SameSystem {
   /** Its design is another. */
   readonly differs: boolean;
   readonly photos: readonly FiledPhoto[];
-  readonly refused: readonly string[];
+  readonly refused: readonly LeftOut[];
 }
 
 /** Files that are opened onto the shelf, and everything on it as one file. */
@@ -47,7 +48,19 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   const refused = ref('');
   /** What was put on the shelf from a backup, and what of it was refused, one by one. */
   const notice = ref('');
-  const details = shallowRef<readonly string[]>([]);
+  const details = shallowRef<readonly LeftOut[]>([]);
+  /** Offers what of a file could not be taken, as it stood there. */
+  function saveLeftOut() {
+    offerFile(
+      JSON.stringify(
+        details.value.map((d) => ({ why: d.why, was: d.raw })),
+        null,
+        1,
+      ),
+      'mizuna-left-out.json',
+      'application/json',
+    );
+  }
   /** A file that is being read, or everything being put together. */
   const reading = shallowRef<Reading | null>(null);
   /** A file of a system that stands here too, while it is asked what to do with it. */
@@ -70,13 +83,13 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   /** Photographs that came with a system go beside it; those that are there already do not come twice. */
   async function takePhotos(id: string, photos: readonly FiledPhoto[]) {
     if (!photos.length) return;
-    const there = await store.photos(id);
     const keyOf = (p: FiledPhoto) => `${p.step}/${p.taken}`;
-    const had = new Set(there.ok ? there.value.map(keyOf) : []);
+    const there = partOf(await store.photos(id), []).value;
+    const had = new Set(there.map(keyOf));
     const kept = await store.keepPhotos(
       photos
         .filter((p) => !had.has(keyOf(p)))
-        .map((p, i) => ({ ...p, id: `${id}/${keyOf(p)}-${i}`, system: id })),
+        .map((p) => ({ ...p, id: `${id}/${p.step}/${p.taken}-${p.image.length}`, system: id })),
     );
     if (!kept.ok) trouble.value = kept.message;
   }
@@ -88,10 +101,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const there = systems.value.find((s) => s.id === system.id && !s.state);
     const row = there && (await store.get(there.id));
     if (!row?.ok || !row.value) return null;
-    const mine = await logStore.entries(system.id);
-    if (!mine.ok || (!mine.value.length && !entries.length)) return null;
+    const mine = partOf(await logStore.log(system.id), { entries: [], damaged: [] }).value.entries;
+    if (!mine.length && !entries.length) return null;
     const { newsOf } = await import('../../core/entries/entries');
-    const news = newsOf(mine.value, entries);
+    const news = newsOf(mine, entries);
     const differs = !same(row.value.document, system);
     return news.write.length || differs ? { system, entries, news, differs } : null;
   }
@@ -165,7 +178,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     await useLearned().restore(backup.settings.practice);
     const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
     const left = backup.refused.length;
-    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${count(left)} could not be read` : ''}.`;
+    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${left} of its systems, entries and photos could not be read` : ''}.`;
     details.value = backup.refused;
   }
   function stopReading() {
@@ -199,17 +212,17 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     }
     if (opened.what === 'system') {
       runs.value = opened.runs;
-      const asked = await twin(opened.system, opened.log.entries);
+      const asked = await twin(opened.system, opened.log);
       if (asked) {
-        pending.value = { ...asked, photos: opened.photos, refused: opened.log.refused };
+        pending.value = { ...asked, photos: opened.photos, refused: opened.refused };
         return null;
       }
       const { id } = await take({ document: opened.system, past: [], future: [] });
       await takePhotos(id, opened.photos);
-      await takeLog(id, opened.log.entries);
-      details.value = opened.log.refused;
-      if (opened.log.refused.length)
-        notice.value = `${opened.log.refused.length} of the log’s entries could not be read.`;
+      await takeLog(id, opened.log);
+      details.value = opened.refused;
+      if (opened.refused.length)
+        notice.value = `${opened.refused.length} of its entries and photos could not be taken. Save them as they stood, to mend them.`;
       return id;
     }
     await takeBackup(opened.backup);
@@ -223,8 +236,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const ids = systems.value.filter((s) => !s.state).map((s) => s.id);
     const left = systems.value.length - ids.length;
     const kept = { ...useSettings().kept(), practice: await useLearned().all() };
-    const problem = await saveBackup(ids, kept);
-    if (problem) trouble.value = problem;
+    const { files, missing } = await saveBackup(ids, kept);
+    if (missing) trouble.value = missing;
+    if (files > 1)
+      notice.value = `The backup is in ${files} files, so that each can be opened. Keep them all, and open them one after the other to bring all back.`;
     else if (left)
       notice.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;
   }
@@ -233,6 +248,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     refused,
     notice,
     details,
+    saveLeftOut,
     reading,
     pending,
     runs,

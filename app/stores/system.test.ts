@@ -4,14 +4,22 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { reactive } from 'vue';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { readAt } from '../../core/system';
-import { store } from '../storage/db';
+import { database, store } from '../storage/db';
 import { useSystem } from './system';
 
 const CREST = 'paths.siphon.crest';
 
 async function opened() {
   const document = bedOverTank.make('pair', 'Pair');
-  await store.put({ id: 'pair', name: 'Pair', updated: 1, document, past: [], future: [] });
+  await database.systems.put({
+    rev: 1,
+    id: 'pair',
+    name: 'Pair',
+    updated: 1,
+    document,
+    past: [],
+    future: [],
+  });
   const system = useSystem();
   await system.open('pair');
   return { system, crest: () => readAt(system.document!, CREST) };
@@ -122,7 +130,7 @@ describe('the open system', () => {
   it('says so where there is no such system', async () => {
     const system = useSystem();
     await system.open('nowhere');
-    expect(system.missing).toBe(true);
+    expect(system.missing).toBe('gone');
     expect(system.document).toBeNull();
   });
 });

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
-import type { SystemDocument, WaterState } from '../../core/system';
+import type { Step, SystemDocument, WaterState } from '../../core/system';
 import { store } from '../storage/db';
-import { saveFile } from '../storage/files';
+import { offerFile, saveFile } from '../storage/files';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
 import { useOtherWindows } from './otherWindows';
@@ -20,15 +20,20 @@ export interface KnownWater {
  * only through edits.
  */
 export const useSystem = defineStore('system', () => {
-  const history = useHistory(() => autosave.save());
+  /** Who wants to know of steps that are undone and done again. */
+  const walkers = new Set<(step: Step, undone: boolean) => void>();
+  const history = useHistory(
+    () => autosave.save(),
+    (step, undone) => walkers.forEach((walked) => walked(step, undone)),
+  );
   const windows = useOtherWindows(history, () => autosave);
   const autosave = useAutosave(history.state, (row, from, conflicts) => {
     windows.adopt(row, from);
     if (conflicts.length) windows.conflicts.value = conflicts;
   });
   const { document } = history;
-  /** There is no such system. */
-  const missing = ref(false);
+  /** Why there is no system: it is not kept here, it is damaged, or the store does not tell; empty where there is one. */
+  const missing = ref<'' | 'gone' | 'damaged' | 'silent'>('');
 
   /** Water as the log has it; nothing where there is no log. */
   const water = shallowRef<KnownWater | null>(null);
@@ -59,7 +64,7 @@ export const useSystem = defineStore('system', () => {
     const kept = await store.get(id);
     if (!kept.ok) autosave.trouble.value = kept.message;
     if (!kept.ok || !kept.value) {
-      missing.value = true;
+      missing.value = kept.ok ? 'gone' : kept.damaged ? 'damaged' : 'silent';
       return;
     }
     autosave.follow({ id, base: kept.value.document, rev: kept.value.rev });
@@ -72,7 +77,7 @@ export const useSystem = defineStore('system', () => {
     water.value = null;
     autosave.follow(null);
     windows.conflicts.value = [];
-    missing.value = false;
+    missing.value = '';
   }
   /** Puts a system that vanished from the store back into it. */
   function keepAgain() {
@@ -88,6 +93,13 @@ export const useSystem = defineStore('system', () => {
     if (!document.value) return;
     const left = await saveFile(document.value);
     if (left) autosave.trouble.value = left;
+  }
+  /** Offers the row of a system that cannot be opened, as it lies in the store. */
+  async function rawToFile(id: string) {
+    const raw = await store.raw(id);
+    if (raw.ok)
+      offerFile(JSON.stringify(raw.value, null, 1), 'mizuna-raw.json', 'application/json');
+    else autosave.trouble.value = raw.message;
   }
 
   return {
@@ -110,7 +122,10 @@ export const useSystem = defineStore('system', () => {
     look: windows.look,
     keepAgain,
     toFile,
+    rawToFile,
     resolveConflict: windows.resolveConflict,
+    onWalked: (walked: (step: Step, undone: boolean) => void) => void walkers.add(walked),
+    attach: history.attach,
     commit: history.commit,
     nudge: history.nudge,
     pull: history.pull,

@@ -9,7 +9,7 @@ import { addBed, applyEdits, readAt, removeVessel, type SystemDocument } from '.
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { risksOf } from '../../core/workshop/sensitivity';
-import { store } from '../storage/db';
+import { database } from '../storage/db';
 import { useSystem } from './system';
 import { useTrace } from './trace';
 
@@ -49,7 +49,7 @@ vi.mock('../workers/client', () => {
 });
 
 async function opened(document: SystemDocument) {
-  await store.put({
+  await database.systems.put({
     id: document.id,
     name: document.name,
     updated: 1,

@@ -16,7 +16,7 @@ const MOST_DAYS = 13;
 const WHILE_PULLED = 400;
 
 /** Do two documents have the same parts, so that one's day may stand in for the other's? */
-const sameParts = (a: SystemDocument, b: SystemDocument) =>
+export const sameParts = (a: SystemDocument, b: SystemDocument) =>
   a.vessels.map((v) => v.id).join() === b.vessels.map((v) => v.id).join() &&
   a.paths.map((p) => p.id + p.kind).join() === b.paths.map((p) => p.id + p.kind).join();
 

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
 import { addDays, localDay } from '../../core/calendar/time';
 import { demo } from '../../core/test/demo';
-import { store } from '../storage/db';
+import { settings } from '../storage/settings';
 import { freshStores } from '../test/mountIt';
 import { useSystem } from './system';
 import { useWeather } from './weather';
@@ -70,7 +70,7 @@ describe('the weather', () => {
       asked: Date.now() - 7 * 3_600_000,
       days: [{ date: '2020-01-01', low: 0, high: 1 }],
     };
-    await store.setSetting('weather-w4', old);
+    await settings.set('weather-w4', old);
     vi.stubGlobal('fetch', answer(two()));
     const weather = await open('w4');
     await vi.waitFor(() => expect(weather.days.map((d) => d.low)).toEqual([3, -1]));

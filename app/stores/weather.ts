@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { shallowRef, watch } from 'vue';
 import { localDay } from '../../core/calendar/time';
 import { placeOf, readWeather, type WeatherDay } from '../../core/readings/weather';
-import { store } from '../storage/db';
+import { settings } from '../storage/settings';
 import { useSystem } from './system';
 import { hereZone } from './zone';
 
@@ -28,12 +28,12 @@ export const useWeather = defineStore('weather', () => {
     async (id) => {
       days.value = [];
       if (!id) return;
-      const kept = await store.setting(keyOf(id));
+      const kept = await settings.get(keyOf(id));
       if (!kept.ok || !kept.value || system.document?.id !== id) return;
-      const there = kept.value as StoredWeather;
-      days.value = there.days;
+      const there = kept.value as Partial<StoredWeather>;
+      days.value = Array.isArray(there.days) ? there.days : [];
       // Where a gateway answered before, it is asked again.
-      if (Date.now() - there.asked > FRESH) await ask();
+      if (!(Date.now() - Number(there.asked) <= FRESH)) await ask();
     },
     { immediate: true },
   );
@@ -52,7 +52,7 @@ export const useWeather = defineStore('weather', () => {
       const told = readWeather(await answer.json());
       if (!told.length || system.document?.id !== doc.id) return;
       days.value = told;
-      await store.setSetting(keyOf(doc.id), { asked: Date.now(), days: told });
+      await settings.set(keyOf(doc.id), { asked: Date.now(), days: told });
     } catch {
       // No gateway: the tasks go by the months.
     }

@@ -12,6 +12,9 @@ export function isDay(x: unknown): x is LocalDay {
   return !Number.isNaN(at) && new Date(at).toISOString().startsWith(x);
 }
 export const DAY_MS = 86_400_000;
+/** No system of this program is older, and no date of one later. */
+export const EARLIEST: Moment = Date.UTC(1980, 0, 1);
+export const LATEST: Moment = Date.UTC(2100, 0, 1) - 1;
 
 const zones = new Map<string, boolean>();
 /** Whether a zone is known here. */

@@ -7,6 +7,8 @@ import type { Change, Entry, EntryField, EntryValues, Moment } from './types.ts'
  */
 
 const NOT_VALUES = new Set(['id', 'written', 'changes']);
+/** Most values that are kept of a field, the latest; with every field corrected a file still takes them. */
+export const MOST_WRITES = 16;
 const text = (x: unknown): string => JSON.stringify(x ?? null);
 /** By time, and by what was written where two were written at once. */
 const order = (a: Change, b: Change): number =>
@@ -40,7 +42,7 @@ function entryOf(id: string, written: Moment, writes: readonly Change[]): Entry 
   const values: Record<string, unknown> = {};
   const changes: Change[] = [];
   for (const field of [...of.keys()].sort()) {
-    const all = of.get(field)!.sort(order);
+    const all = of.get(field)!.sort(order).slice(-MOST_WRITES);
     const last = all.at(-1)!;
     if (last.value !== null && last.value !== undefined) values[field] = last.value;
     if (all.length > 1 || last.written !== written || last.value === null) changes.push(...all);

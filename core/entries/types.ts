@@ -99,3 +99,9 @@ export interface Entry extends EntryValues {
   /** Every value of the fields that were ever corrected, their first and their present one among them. */
   readonly changes?: readonly Change[];
 }
+
+/** Something that could not be taken in: why, and what stood there, so that it can be saved as it is. */
+export interface LeftOut {
+  readonly why: string;
+  readonly raw: unknown;
+}

@@ -228,12 +228,22 @@ describe('a file with photographs', () => {
       { ...photo, image: 'javascript:alert(1)' },
       { ...photo, image: 'data:text/html;base64,PGI+' },
       { ...photo, step: '../x' },
-      { ...photo, image: `data:image/jpeg;base64,${'A'.repeat(1_000_000)}` },
+      { ...photo, image: `data:image/jpeg;base64,${'A'.repeat(9_000_000)}` },
       7,
       null,
     ];
     const text = JSON.stringify({ ...pair, photos: [...bad, photo] });
-    expect(readAnyFile(text)).toMatchObject({ ok: true, photos: [photo] });
+    const read = readAnyFile(text);
+    expect(read).toMatchObject({ ok: true, photos: [photo] });
+    if (read.ok && read.what === 'system')
+      expect(read.refused).toEqual([
+        { why: 'Photo 1: It is no picture.', raw: bad[0] },
+        { why: 'Photo 2: It is no picture.', raw: bad[1] },
+        { why: 'Photo 3: It does not say what it shows.', raw: bad[2] },
+        { why: 'Photo 4: It is too large.', raw: bad[3] },
+        { why: 'Photo 5: It is no picture.', raw: 7 },
+        { why: 'Photo 6: It is no picture.', raw: null },
+      ]);
     expect(readAnyFile(JSON.stringify({ ...pair, photos: 'x' }))).toMatchObject({
       ok: true,
       photos: [],

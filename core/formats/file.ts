@@ -13,7 +13,8 @@ import {
   MOST_PHOTOS,
   MOST_SYSTEMS,
 } from './limits.ts';
-import { readLog, type ReadLog } from '../entries/schema.ts';
+import { readLog } from '../entries/schema.ts';
+import type { Entry, LeftOut } from '../entries/types.ts';
 import { runsOf } from '../practice/classList.ts';
 import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './write.ts';
 
@@ -77,7 +78,7 @@ function plainNames(document: Loose): Loose {
 /** A system file with its log, read at once; for the command line. */
 export function readWithLog(
   text: string,
-): { readonly ok: true; readonly system: SystemDocument; readonly log: ReadLog } | Refused {
+): Extract<OpenedFile, { ok: true; what: 'system' }> | Refused {
   const opened = readAnyFile(text);
   if (!opened.ok) return opened;
   if (opened.what === 'backup') return refuse('The file is a backup; open it on the shelf.');
@@ -102,35 +103,46 @@ const tooLarge = (text: string): boolean =>
   text.length > LARGEST_FILE && !text.includes('"photos"') && !text.includes('"log"');
 const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
 
-/** Photographs of a file; what is none is left out. */
-const photosOf = (raw: unknown): FiledPhoto[] =>
-  listOf(raw)
-    .slice(0, MOST_PHOTOS)
-    .flatMap((x): FiledPhoto[] => {
-      if (!isLoose(x) || typeof x.step !== 'string' || typeof x.image !== 'string') return [];
-      if (!/^[\w-]{1,64}$/.test(x.step) || x.image.length > LARGEST_PHOTO || !IMAGE.test(x.image))
-        return [];
-      const taken = typeof x.taken === 'number' && Number.isFinite(x.taken) ? x.taken : 0;
-      return [{ step: x.step, taken, image: x.image }];
-    });
+/** A photograph of a file, or why it is none. */
+function photoOf(x: unknown, i: number): FiledPhoto | string {
+  if (i >= MOST_PHOTOS) return `${MOST_PHOTOS} are the most that a system has.`;
+  if (!isLoose(x) || typeof x.image !== 'string' || !IMAGE.test(x.image))
+    return 'It is no picture.';
+  if (x.image.length > LARGEST_PHOTO) return 'It is too large.';
+  if (typeof x.step !== 'string' || !/^\w[\w.-]{0,127}$/.test(x.step))
+    return 'It does not say what it shows.';
+  const taken = typeof x.taken === 'number' && Number.isFinite(x.taken) ? x.taken : 0;
+  return { step: x.step, taken, image: x.image };
+}
+/** Photographs of a file, and what of them could not be taken. */
+function photosOf(raw: unknown): { photos: FiledPhoto[]; refused: LeftOut[] } {
+  const photos: FiledPhoto[] = [];
+  const refused: LeftOut[] = [];
+  listOf(raw).forEach((x, i) => {
+    const p = photoOf(x, i);
+    if (typeof p === 'string') refused.push({ why: `Photo ${i + 1}: ${p}`, raw: x });
+    else photos.push(p);
+  });
+  return { photos, refused };
+}
 
 /** A file’s document, and what goes with it. */
 function parted(object: Loose): {
   document: Loose;
   log: unknown;
-  photos: FiledPhoto[];
+  photos: unknown;
   runs: number[];
 } {
   const { photos, log, runs, ...document } = object;
-  return { document, log, photos: photosOf(photos), runs: runsOf(listOf(runs)) };
+  return { document, log, photos, runs: runsOf(listOf(runs)) };
 }
 
-/** What a backup held: the systems that can be used, and a sentence for each that cannot. */
+/** What a backup held: the systems that can be used, and what of it could not be taken. */
 export interface Backup {
   readonly made: string;
   readonly settings: Readonly<Loose>;
   readonly systems: readonly BackedUp[];
-  readonly refused: readonly string[];
+  readonly refused: readonly LeftOut[];
 }
 
 /** A file that was opened: one system, or everything that a backup held. */
@@ -140,7 +152,9 @@ export type OpenedFile =
       readonly what: 'system';
       readonly system: SystemDocument;
       readonly photos: readonly FiledPhoto[];
-      readonly log: ReadLog;
+      readonly log: readonly Entry[];
+      /** What of its log and photographs could not be taken. */
+      readonly refused: readonly LeftOut[];
       /** Runs of its practice for a class. */
       readonly runs: readonly number[];
     }
@@ -197,7 +211,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
     );
   }
   const systems: BackedUp[] = [];
-  const refused: string[] = [];
+  const refused: LeftOut[] = [];
   const rows = listOf(object.systems);
   if (rows.length > MOST_SYSTEMS)
     return refuse(`The backup holds ${rows.length} systems; ${MOST_SYSTEMS} are the most.`);
@@ -208,9 +222,11 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       typeof raw?.name === 'string' ? `“${plainName(raw.name).slice(0, 60)}”` : `System ${i + 1}`;
     const read = raw ? readDocument(raw) : refuse('It is not there.');
     if (!read.ok) {
-      refused.push(`${name}: ${read.message}`);
+      refused.push({ why: `${name}: ${read.message}`, raw: row });
       return;
     }
+    const beside = besideOf(row as Loose);
+    for (const r of beside.refused) refused.push({ ...r, why: `${name}. ${r.why}` });
     // Steps of an older version are walked in their own version first.
     const old = raw!.version !== DOCUMENT_VERSION;
     const kept = old ? raisedHistory(raw!, row as Loose) : (row as Loose);
@@ -222,8 +238,8 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
         'inverse',
       ).reverse(),
       future: stepsOf(read.system, kept.future, 'edits'),
-      ...((row as Loose).log ? { log: readLog((row as Loose).log).entries } : {}),
-      ...((row as Loose).photos ? { photos: photosOf((row as Loose).photos) } : {}),
+      ...(beside.log.length ? { log: beside.log } : {}),
+      ...(beside.photos.length ? { photos: beside.photos } : {}),
     });
   });
   return {
@@ -235,6 +251,17 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       systems,
       refused,
     },
+  };
+}
+
+/** The log and the photographs that go with a system. */
+function besideOf({ log, photos }: { log?: unknown; photos?: unknown }) {
+  const read = readLog(log);
+  const seen = photosOf(photos);
+  return {
+    log: read.entries,
+    photos: seen.photos,
+    refused: [...read.refused, ...seen.refused],
   };
 }
 
@@ -268,6 +295,6 @@ export function readAnyFile(text: string, progress: Progress = () => undefined):
   const { document, photos, log, runs } = parted(parsed.object);
   const read = readDocument(document);
   return read.ok
-    ? { ok: true, what: 'system', system: read.system, photos, log: readLog(log), runs }
+    ? { ok: true, what: 'system', system: read.system, ...besideOf({ log, photos }), runs }
     : read;
 }

@@ -120,13 +120,16 @@ describe('a backup', () => {
     const bad = [...photos, { step: 'x', taken: 1, image: 'data:text/html;base64,PGI+' }];
     const b = open(writeBackup([{ ...kept, log, photos: bad }, kept], {}, ''));
     expect(b.systems).toEqual([{ ...kept, log, photos }, kept]);
+    expect(b.refused).toEqual([{ why: '“Pair”. Photo 2: It is no picture.', raw: bad[1] }]);
   });
 
   it('names what cannot be used and keeps the rest', () => {
     const bad = { ...kept, document: applyEdits(pair, [{ at: 'paths.siphon.crest', to: -3 }]) };
     const b = open(writeBackup([bad, kept], {}, ''));
     expect(b.systems).toHaveLength(1);
-    expect(b.refused).toEqual([expect.stringContaining('“Pair”: “Standpipe’s crest”')]);
+    expect(b.refused).toEqual([
+      { why: expect.stringContaining('“Pair”: “Standpipe’s crest”') as string, raw: bad },
+    ]);
   });
 
   it('lets go of a history that leads astray, and works out the way back itself', () => {

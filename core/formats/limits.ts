@@ -6,7 +6,11 @@ export const LARGEST_BACKUP = 64_000_000;
 export const MOST_SYSTEMS = 1000;
 /** Levels of lists and objects in a system, with room for what a later program may add. */
 export const DEEPEST = 24;
-/** Most photographs that go with a system in a file, the largest of them, and all of a file, in characters. */
+/** Most photographs that go with a system in a file, and all of a file, in characters. */
 export const MOST_PHOTOS = 200;
-export const LARGEST_PHOTO = 900_000;
 export const LARGEST_PHOTOS = 48_000_000;
+/** A photograph is made smaller until it has no more characters than this; a larger one of elsewhere is read up to that. */
+export const SMALL_PHOTO = 900_000;
+export const LARGEST_PHOTO = 8_000_000;
+/** Least characters that stay for the log of a system whose photographs fill its file. */
+export const LOG_ROOM = 12_000_000;

@@ -141,11 +141,13 @@ describe('the log in a file', () => {
     expect(opened).toMatchObject({ ok: true, what: 'system' });
     if (opened.ok && opened.what === 'system') {
       expect(opened.system).toEqual(pair);
-      expect(opened.log).toEqual({ entries: mergeLogs(log, []), refused: [] });
+      expect(opened.log).toEqual(mergeLogs(log, []));
+      expect(opened.refused).toEqual([]);
     }
     expect(readWithLog(writeWith(pair, {}))).toMatchObject({
       ok: true,
-      log: { entries: [], refused: [] },
+      log: [],
+      refused: [],
     });
   });
 
@@ -161,7 +163,8 @@ describe('the log in a file', () => {
     expect(entries.map((e) => e.id).sort()).toEqual(['e0', 'e2']);
     expect(entries.find((e) => e.id === 'e2')!.tan).toEqual([1, 2]);
     expect(refused).toHaveLength(4);
-    expect(refused[0]).toMatch(/^Entry 2 of the log: /);
+    expect(refused[0]!.why).toMatch(/^Entry 2 of the log: .*“at” .*number/);
+    expect(refused[0]!.raw).toEqual({ ...log[1], at: 'yesterday' });
     expect(readLog('no list').refused).toHaveLength(1);
   });
 });

@@ -1,7 +1,7 @@
 import type { Entry } from '../entries/types.ts';
 import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
-import { LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';
+import { LARGEST_PHOTO, LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';
 
 /** The text of a system file: JSON, indented so that it can be read and compared. */
 export const writeSystem = (system: SystemDocument): string =>
@@ -29,11 +29,34 @@ export function photosWithin(
   const taken: FiledPhoto[] = [];
   let size = 0;
   for (const p of [...photos].sort((a, b) => b.taken - a.taken)) {
+    if (p.image.length > LARGEST_PHOTO) continue;
     if (taken.length === MOST_PHOTOS || size + p.image.length > room) break;
     taken.push(p);
     size += p.image.length;
   }
   return { taken, left: photos.length - taken.length, size };
+}
+
+const bytes = new TextEncoder();
+/** Bytes of a text in a file. */
+export const sizeOf = (text: string): number => bytes.encode(text).length;
+
+/**
+ * Entries that a file can carry and be opened again, the newest; and how many are left.
+ *
+ * @param log in order of time
+ * @param room bytes left for them in the file
+ */
+export function logWithin(
+  log: readonly Entry[],
+  room: number,
+): { readonly taken: readonly Entry[]; readonly left: number } {
+  let size = 0;
+  for (let i = log.length - 1; i >= 0; i--) {
+    size += sizeOf(JSON.stringify(log[i])) + 4;
+    if (size > room) return { taken: log.slice(i + 1), left: i + 1 };
+  }
+  return { taken: log, left: 0 };
 }
 
 /** What goes with a system in its file. */

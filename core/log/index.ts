@@ -10,3 +10,4 @@ export * from './trouble/index.ts';
 export * from './startup.ts';
 export * from './building.ts';
 export * from './devices.ts';
+export * from './fish.ts';

@@ -112,7 +112,7 @@ describe('cycling', () => {
   it('forecasts the day within its band from three weeks of colour bands', () => {
     const read = readWithLog(readFileSync('demo/spring-start.json', 'utf8'));
     if (!read.ok) throw new Error(read.message);
-    const entries = read.log.entries;
+    const entries = read.log;
     const now = entries.at(-1)!.at + 3_600_000;
     const t = tendedOf(read.system, entries, [], now);
     const readings = readingsOf(t);

@@ -80,6 +80,8 @@ export interface Taken {
   /** The number as it was guessed, in SI; null before. */
   readonly guess: number | null;
   readonly found: boolean;
+  /** When it was guessed, or taken back to be guessed again; the later counts. */
+  readonly guessedAt?: number;
 }
 
 /** How near a guess came: its share of what it was; 1 is right. */

@@ -1,5 +1,6 @@
 /** What is known of a running system at a moment, from its log and the starting water of its document. */
 export * from './types.ts';
+export * from './counted.ts';
 export * from './running.ts';
 export * from './tended.ts';
 export * from './water.ts';

@@ -491,13 +491,13 @@ function alkalinityByPh(ph: number, t: number): Pair {
  * What is known of the water at a moment.
  *
  * @param entries that count, up to now, in order of time
- * @param future entries that are dated after now
+ * @param undated entries whose date cannot be, as after now
  * @param running time that the water has been in; null where nothing says so
  */
 export function knowledgeOf(
   g: Ground,
   entries: readonly Entry[],
-  future: number,
+  undated: number,
   running: number | null,
 ): Knowledge {
   const { c, now, zone } = g;
@@ -647,14 +647,14 @@ export function knowledgeOf(
     });
   } else if (walk.largeChange > (known.alkalinity.at ?? Infinity))
     known.alkalinity = { ...known.alkalinity, from: 'carried' };
-  if (future > 0)
+  if (undated > 0)
     doubts.push({
       quantity: 'clock',
       why:
-        future === 1
-          ? say`An entry of the log is dated in the future.`
-          : say`${String(future)} entries of the log are dated in the future.`,
-      do: say`Check the clock of the device, and correct the date of the entry.`,
+        undated === 1
+          ? say`One entry of the log has a date that cannot be. It does not count.`
+          : say`${String(undated)} entries of the log have dates that cannot be. They do not count.`,
+      do: say`Was the clock of the device wrong? Correct the date in the log.`,
     });
 
   const from = now - 86_400_000;
@@ -666,7 +666,7 @@ export function knowledgeOf(
     renewals: walk.renewals.filter((r) => r.at > from),
     movements: walk.movements.filter((m) => m.at > from),
     nitrifies,
-    future,
+    undated,
   };
 }
 

@@ -4,8 +4,8 @@ import { MEMORY } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { middle } from '../entries/fields.ts';
-import { living, ordered } from '../entries/entries.ts';
 import type { Entry, Moment } from '../entries/types.ts';
+import { counted } from './counted.ts';
 import { STARTING_WATER, knowledgeOf } from './known.ts';
 import { runningSince } from './running.ts';
 import type { Knowledge } from './types.ts';
@@ -104,17 +104,6 @@ export function latestOn(entries: readonly Entry[], about: string): Found {
   return parts.get(about) ?? {};
 }
 
-/** Index of the first entry that is not before a moment. @param entries in order of time */
-export function firstFrom(entries: readonly Entry[], at: Moment): number {
-  let [low, high] = [0, entries.length];
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (entries[mid]!.at < at) low = mid + 1;
-    else high = mid;
-  }
-  return low;
-}
-
 /** Readings of the design’s starting water, without a date. */
 function designed(s: SystemDocument): Found {
   const out: Found = {};
@@ -125,9 +114,6 @@ function designed(s: SystemDocument): Found {
   for (const id of STARTING_WATER) put(id, s.water[id]);
   return out;
 }
-
-/** Clocks of devices differ by so much without being wrong, ms. */
-const CLOCK = MEMORY.clock * 1000;
 
 /**
  * A system with its water as it is known at a moment: what findings, season and practice judge. The document itself
@@ -184,8 +170,7 @@ function knownAt(c: Judged, log: readonly Entry[], now: Moment, zone: string): K
   const there = keptOf.get(log);
   if (there && there.document === c.system && there.now === now && there.zone === zone)
     return there.known;
-  const all = living(log);
-  const entries = ordered(all.filter((e) => e.at <= now + CLOCK));
+  const { entries, undated } = counted(log, now);
   const life = lifeOf({ ...c, day: c.day ?? null });
   const hasFish = c.system.care.stocked && life.groups.some((g) => g.count > 0);
   const since = runningSince(c.system, entries);
@@ -196,7 +181,7 @@ function knownAt(c: Judged, log: readonly Entry[], now: Moment, zone: string): K
     ...knowledgeOf(
       { c, life, hasFish, now, zone },
       entries,
-      all.length - entries.length,
+      undated.length,
       since === null ? null : (now - since) / 1000,
     ),
   };

@@ -4,7 +4,8 @@ import type { Seconds, Share } from '../quantity/si.ts';
 import { applyEdits, type Edit, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { middle } from '../entries/fields.ts';
-import { firstFrom, type Tended } from './tended.ts';
+import { firstFrom } from './counted.ts';
+import type { Tended } from './tended.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 
 /** Readings over time, where they are heading, and what they say of pump, stones and water. */

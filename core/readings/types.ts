@@ -57,6 +57,6 @@ export interface Knowledge {
   readonly movements: readonly Movement[];
   /** Whether the log shows bacteria that keep up with the feed. */
   readonly nitrifies: boolean;
-  /** Entries that are dated after now. */
-  readonly future: number;
+  /** Entries whose date cannot be, as after now; they do not count. */
+  readonly undated: number;
 }

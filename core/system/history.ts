@@ -1,16 +1,52 @@
-import { applyEdits, invertEdits, type Edit } from './edit.ts';
-import { diff } from './merge.ts';
+import { applyEdits, invertEdits, readAt, type Edit } from './edit.ts';
+import { diff, same } from './merge.ts';
 import { migrate } from './migrate.ts';
 import { DOCUMENT_VERSION, type SystemDocument } from './types.ts';
 
 /** Steps of a history that are kept. */
 export const LONGEST_HISTORY = 200;
 
+/** What a step did to an entry of the log: fields as they were, and as they are then; null takes a field out. */
+export interface Noted {
+  readonly id: string;
+  readonly undo: Readonly<Record<string, unknown>>;
+  readonly redo: Readonly<Record<string, unknown>>;
+}
+
 /** One step of a system's history: what was done and what undoes it. */
 export interface Step {
   label: string;
   edits: Edit[];
   inverse: Edit[];
+  /** Entries of the log that were written with it: they go and come with it. */
+  noted?: readonly Noted[];
+}
+
+/** Places whose number is counted up and down, so that taking back takes the difference. */
+const COUNTED = /^fish\.[\w-]+\.count$/;
+
+/**
+ * Edits that take a step of the past back out of a document that went on: a count by its difference, anything else
+ * where it still is what the step made of it.
+ *
+ * @param again do the step once more instead
+ */
+export function takeBack(document: SystemDocument, step: Step, again = false): Edit[] {
+  const [from, to] = again ? [step.inverse, step.edits] : [step.edits, step.inverse];
+  return to.flatMap((edit): Edit[] => {
+    const was = from.find((e) => e.at === edit.at);
+    let now: unknown;
+    try {
+      now = readAt(document, edit.at);
+    } catch {
+      return [];
+    }
+    if (COUNTED.test(edit.at) && typeof now === 'number') {
+      const count = Math.max(0, now + Number(edit.to) - Number(was?.to));
+      return Number.isFinite(count) && count !== now ? [{ at: edit.at, to: count }] : [];
+    }
+    return was && same(now, was.to) ? [edit] : [];
+  });
 }
 
 /** A document with the steps that led to it and those that were undone, next first. */

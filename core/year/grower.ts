@@ -144,7 +144,7 @@ export interface GrowerOptions {
 }
 
 export class TendingGrower implements Grower {
-  readonly entries: Entry[] = [];
+  entries: readonly Entry[] = [];
   readonly acts: Act[] = [];
   readonly asks: Asks = noAsks();
   /** Day on which the log shows that the bacteria are there; null until then. */
@@ -192,7 +192,9 @@ export class TendingGrower implements Grower {
   }
   private note(time: number, values: Omit<EntryValues, 'at' | 'zone'>, later: Seconds = 0): void {
     const at = this.moment(time) + 1000 * later;
-    this.entries.push({ ...values, id: `s${this.counter++}`, at, zone: this.zone, written: at });
+    const e = { ...values, id: `s${this.counter++}`, at, zone: this.zone, written: at };
+    // A log that grew is another log: what is known of it is kept by its list.
+    this.entries = [...this.entries, e];
   }
 
   /** The document as the grower keeps it: the fish that are there, by their last weighing. */

@@ -3,14 +3,16 @@ import { computed } from 'vue';
 import {
   KIND_WORDS,
   READ_FIELDS,
+  fieldMoment,
   writesOf,
   type Entry,
   type EntryField,
   type EntryValues,
 } from '../../../core/log';
 import { format, type QuantityKind } from '../../../core/quantity';
+import DateField from '../../parts/DateField.vue';
 import QuantityField from '../../parts/QuantityField.vue';
-import { useLog } from '../../stores/log';
+import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { momentWords } from './when';
 
@@ -73,14 +75,7 @@ function set(row: Row, to: number | null) {
   }
   void log.amend(e.value.id, { [row.field]: value } as Partial<EntryValues>);
 }
-const local = (at: number) => {
-  const d = new Date(at);
-  return new Date(at - d.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-};
-function setTime(text: string) {
-  const at = new Date(text).getTime();
-  if (!Number.isNaN(at) && at <= Date.now() + 86_400_000) void log.amend(e.value.id, { at });
-}
+const setTime = (at: number) => void log.amend(e.value.id, { at });
 function setNote(text: string) {
   const note = text.trim().slice(0, 4000);
   void log.amend(e.value.id, { note: note || undefined } as Partial<EntryValues>);
@@ -127,11 +122,11 @@ const history = computed(() =>
         @nudge="(v) => set(r, v)"
       />
     </div>
-    <v-text-field
-      :model-value="local(e.at)"
-      type="datetime-local"
+    <DateField
+      :model-value="fieldMoment(e.at, hereZone())"
       label="When"
-      @change="setTime(($event.target as HTMLInputElement).value)"
+      :zone="hereZone()"
+      @moment="setTime"
     />
     <v-text-field
       :model-value="e.note ?? ''"

@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import {
   KIND_WORDS,
   entryWords,
+  living,
   localDay,
   nameOf,
   noteBeside,
@@ -34,16 +35,20 @@ const kinds = computed(() => {
   return [
     { id: 'all', name: 'Everything' },
     ...[...there].map((id) => ({ id, name: KIND_WORDS[id] })),
+    ...(log.undated.length ? [{ id: 'undated', name: 'Date cannot be' }] : []),
     { id: 'gone', name: 'Taken out' },
   ];
 });
 const textOf = (e: Entry) => tell(entryWords(e, doc.value, log.tended), settings.units);
 const wanted = computed(() => {
-  const all = kind.value === 'gone' ? log.all.filter((e) => e.deleted) : log.entries;
   const some =
-    kind.value === 'all' || kind.value === 'gone'
-      ? all
-      : all.filter((e) => e.kind === (kind.value as EntryKind));
+    kind.value === 'gone'
+      ? log.all.filter((e) => e.deleted)
+      : kind.value === 'undated'
+        ? log.undated
+        : kind.value === 'all'
+          ? log.entries
+          : log.entries.filter((e) => e.kind === (kind.value as EntryKind));
   const find = words.value.trim().toLowerCase();
   const found = find
     ? some.filter((e) => `${textOf(e)} ${e.note ?? ''}`.toLowerCase().includes(find))
@@ -60,6 +65,12 @@ const rows = computed(() => {
     return { e, head };
   });
 });
+/** Entries whose date cannot be are asked about: their clock was wrong, or their date was typed wrong. */
+const undatedWords = computed(() =>
+  log.undated.length === 1
+    ? 'One entry has a date that is still to come or before any system, and does not count. Was a clock wrong? Open it and correct its date.'
+    : `${log.undated.length} entries have dates that are still to come or before any system, and do not count. Was a clock wrong? Open them and correct their dates.`,
+);
 const editing = shallowRef<Entry | null>(null);
 const gone = shallowRef<Entry | null>(null);
 async function takeOut(e: Entry) {
@@ -100,7 +111,7 @@ async function addNote() {
 async function saveTable() {
   const { logCsv } = await import('../../../core/formats/logCsv');
   offerFile(
-    logCsv(doc.value, log.entries, settings.units),
+    logCsv(doc.value, living(log.all), settings.units),
     `${fileStem(doc.value.name)}-log.csv`,
     'text/csv;charset=utf-8',
   );
@@ -128,6 +139,12 @@ const ROW = 58;
       {{ wanted.length }} of {{ log.entries.length }} entries
       <span v-if="gone"
         >· one taken out <v-btn size="small" @click="putBack(gone)">Put it back</v-btn></span
+      >
+    </p>
+    <p v-if="log.undated.length" class="undated" role="status">
+      {{ undatedWords }}
+      <v-btn v-if="kind !== 'undated'" size="small" variant="tonal" @click="kind = 'undated'"
+        >Show them</v-btn
       >
     </p>
     <EntryEditor
@@ -233,6 +250,9 @@ const ROW = 58;
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
+}
+.undated {
+  color: var(--watch);
 }
 .count {
   font-size: var(--type-small);

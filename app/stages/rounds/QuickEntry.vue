@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import {
   SIGNS,
   askedAt,
+  fishEdits,
   latestOn,
   latestReadings,
   nameOf,
@@ -23,7 +24,6 @@ import { useLog } from '../../stores/log';
 import { useRoundsBench } from '../../stores/roundsBench';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
-import { useFishEdits } from './fishEdits';
 import { ageWords } from './when';
 
 /** What is read, seen and done at the thing that is chosen: a tile, a pad, noted. */
@@ -32,7 +32,6 @@ const log = useLog();
 const chosen = useChosen();
 const bench = useRoundsBench();
 const settings = useSettings();
-const { follow } = useFishEdits();
 const doc = computed(() => system.document!);
 /** The thing that is chosen; where none is, the vessel of the fish or the first store. */
 const about = computed(() => {
@@ -112,13 +111,14 @@ const STEPS: Partial<Record<QuantityKind, number>> = {
 async function noteAct(a: Act, value: number) {
   open.value = null;
   const fish = doc.value.fish.find((f) => f.vessel === about.value);
-  await log.note({
+  const values = {
     kind: a.kind,
     about: about.value,
     [a.field]: value,
     ...(fish && a.kind.startsWith('fish-') ? { what: fish.id } : {}),
-  });
-  if (fish && a.kind.startsWith('fish-')) follow(fish.id, a.kind, value);
+  };
+  const edits = fishEdits(doc.value, null, { ...values, at: 0, zone: '' });
+  await log.noteWith(edits, a.kind === 'fish-weighed' ? 'Fish weighed' : a.label, values);
 }
 
 /** Signs of today at this thing are one look. */

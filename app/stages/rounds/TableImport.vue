@@ -18,7 +18,7 @@ import { KIT_SCALES, type KitScale } from '../../../core/life';
 import { entryWords, type LogNews } from '../../../core/log';
 import { tell } from '../../../core/quantity';
 import PlainChoice from '../../parts/PlainChoice.vue';
-import { store } from '../../storage/db';
+import { settings as kept } from '../../storage/settings';
 import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -29,7 +29,6 @@ const emit = defineEmits<{ close: [] }>();
 const system = useSystem();
 const log = useLog();
 const settings = useSettings();
-const KEY = 'csv-mappings';
 const LARGEST = 30_000_000;
 const name = ref('');
 const table = shallowRef<Table | null>(null);
@@ -38,16 +37,10 @@ const problem = ref('');
 const done = ref('');
 
 /** A mapping is kept for the next table with the same heads. */
-const keyOf = (t: Table) => t.heads.join('\u0000');
+const keyOf = (t: Table) => `csv-mapping/${t.heads.join('\u0000')}`;
 async function keptMapping(t: Table): Promise<Mapping | null> {
-  const kept = await store.setting(KEY);
-  const all = kept.ok && kept.value ? (kept.value as Record<string, Mapping>) : {};
-  return all[keyOf(t)] ?? null;
-}
-async function keepMapping(t: Table, m: Mapping) {
-  const kept = await store.setting(KEY);
-  const all = kept.ok && kept.value ? (kept.value as Record<string, Mapping>) : {};
-  await store.setSetting(KEY, { ...all, [keyOf(t)]: m });
+  const there = await kept.get(keyOf(t));
+  return there.ok ? ((there.value as Mapping | undefined) ?? null) : null;
 }
 const dialog = useFileDialog({ accept: '.csv,.tsv,.txt,text/csv', multiple: false, reset: true });
 dialog.onChange((files) => void open(files?.[0]));
@@ -107,7 +100,7 @@ const skipped = computed(() => read.value?.skipped ?? []);
 const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one.replace(/y$/, 'ie')}s`}`;
 async function take() {
   if (!news.value || !table.value || !mapping.value) return;
-  await keepMapping(table.value, mapping.value);
+  await kept.set(keyOf(table.value), mapping.value);
   const n = news.value.added.length + news.value.changed.length;
   await log.take(news.value);
   table.value = null;

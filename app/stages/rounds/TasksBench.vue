@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { addDays, isDay, localDay, weekOf } from '../../../core/log';
 import { say, tell, temperature as degrees } from '../../../core/quantity';
 import { TASK_UNITS, type TaskUnit } from '../../../core/system';
+import DateField from '../../parts/DateField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import { fileStem, offerFile } from '../../storage/files';
@@ -151,7 +152,7 @@ async function calendar() {
           :items="UNITS"
           @update:model-value="unit = $event as TaskUnit"
         />
-        <v-text-field v-model="begins" class="wide" label="From" type="date" />
+        <DateField :model-value="begins" class="wide" label="From" @day="begins = $event" />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <v-btn variant="tonal" @click="addOwn">Add it</v-btn>

@@ -15,6 +15,12 @@ const DAY = new Intl.DateTimeFormat(undefined, {
   day: 'numeric',
   month: 'short',
 });
+/** A day of another year. */
+const DATED = new Intl.DateTimeFormat(undefined, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+});
 const clocks = new Map<string, Intl.DateTimeFormat>();
 const clockOf = (zone: string): Intl.DateTimeFormat => {
   const there = clocks.get(zone);
@@ -28,14 +34,15 @@ const clockOf = (zone: string): Intl.DateTimeFormat => {
   return made;
 };
 
-/** A day as “today”, “tomorrow” or “Sat 13 Jun”. @param today empty where it is not to be told by it */
+/** A day as “today”, “tomorrow” or “Sat 13 Jun”, with its year where that is another. @param today empty where it is not to be told by it */
 export function dayWords(day: LocalDay, today: LocalDay): string {
   if (today) {
     if (day === today) return 'today';
     if (day === addDays(today, 1)) return 'tomorrow';
     if (day === addDays(today, -1)) return 'yesterday';
   }
-  return DAY.format(new Date(`${day}T12:00:00`));
+  const date = new Date(`${day}T12:00:00`);
+  return today && day.slice(0, 4) !== today.slice(0, 4) ? DATED.format(date) : DAY.format(date);
 }
 /** When a task falls due. */
 export function dueWords(day: LocalDay, today: LocalDay): string {

@@ -10,6 +10,7 @@ import {
   cycledOn,
   fishBeforeSafe,
   localDay,
+  momentOf,
   stepDay,
   stockingOf,
   todaysDose,
@@ -27,6 +28,7 @@ import {
   feed as feedOf,
 } from '../../../core/quantity';
 import { STARTS } from '../../../core/system';
+import DateField from '../../parts/DateField.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -78,11 +80,11 @@ const toBuild = () =>
   void router.push({ name: 'design', params: { id: doc.value.id, stage: 'build' } });
 
 const waterIn = () => system.commit([{ at: 'care.filled', to: Date.now() }], 'Water is in');
-function setFilled(text: string) {
-  const at = new Date(`${text}T09:00:00`).getTime();
-  if (!Number.isNaN(at) && at <= Date.now())
-    system.commit([{ at: 'care.filled', to: at }], 'Water went in');
-}
+const setFilled = (day: string) =>
+  system.commit(
+    [{ at: 'care.filled', to: Math.min(Date.now(), momentOf(day, 9 * 60, hereZone())) }],
+    'Water went in',
+  );
 const treatment = computed(() => t.value && treatmentOf(t.value));
 const giveTreatment = () =>
   treatment.value?.dose !== null &&
@@ -113,15 +115,15 @@ const kindName = computed(() => stocking.value?.kindName?.toLowerCase() ?? 'fish
 async function firstFish() {
   const s = stocking.value!;
   const fish = doc.value.fish[0]!;
-  system.commit(
+  await log.noteWith(
     [
       { at: 'care.stocked', to: true },
       { at: `fish.${fish.id}.count`, to: s.steps[0]! },
       { at: `fish.${fish.id}.meanMass`, to: s.each },
     ],
     `${s.steps[0]} ${kindName.value} in`,
+    { kind: 'fish-in', about: fish.vessel, what: fish.id, count: s.steps[0]! },
   );
-  await log.note({ kind: 'fish-in', about: fish.vessel, what: fish.id, count: s.steps[0]! });
 }
 const setStocked = (to: boolean) =>
   system.commit([{ at: 'care.stocked', to }], to ? 'Fish are in the water' : 'Fish come later');
@@ -183,12 +185,12 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
           <p>{{ f(t.volume, 'volume') }} go in. From that day on everything is counted.</p>
           <v-btn variant="tonal" @click="waterIn">The water is in</v-btn>
         </template>
-        <v-text-field
+        <DateField
           v-else
           :model-value="localDay(start.filled, hereZone())"
-          type="date"
           label="Water in since"
-          @change="setFilled(($event.target as HTMLInputElement).value)"
+          :to="localDay(log.now, hereZone())"
+          @day="setFilled"
         />
         <div v-if="treatment && start.filled !== null" class="treat">
           <p v-if="treatment.state === 'none'">Your tap has no chlorine.</p>

@@ -1,6 +1,6 @@
 import * as rrule from 'rrule';
 import type { TaskUnit } from '../../system/index.ts';
-import { addDays, type LocalDay } from '../../calendar/time.ts';
+import { addDays, daysBetween, type LocalDay } from '../../calendar/time.ts';
 
 /** Days that repeat, by the rules of RFC 5545. The package is CommonJS and has its names on its default where it is loaded as such. */
 const { Frequency, RRule } =
@@ -38,6 +38,28 @@ function optionsOf({ every, unit }: Every, begins: LocalDay) {
   };
 }
 
+/**
+ * The last beginning of a turn that is not after a day, so that what began long ago is not counted up to now. Turns
+ * of months begin on a day that every month has.
+ */
+function turnBefore({ every, unit }: Every, begins: LocalDay, day: LocalDay): LocalDay {
+  if (day <= begins) return begins;
+  if (unit === 'day' || unit === 'week') {
+    const turn = every * (unit === 'week' ? 7 : 1);
+    return addDays(begins, Math.floor(daysBetween(begins, day) / turn) * turn);
+  }
+  const months = (d: LocalDay) => Number(d.slice(0, 4)) * 12 + Number(d.slice(5, 7)) - 1;
+  const turn = every * (unit === 'year' ? 12 : 1);
+  const turns = Math.floor((months(day) - months(begins)) / turn);
+  if (turns <= 0) return begins;
+  const month = months(begins) + turns * turn;
+  const two = (n: number) => String(n).padStart(2, '0');
+  const date = Math.min(28, Number(begins.slice(8)));
+  return `${String(Math.floor(month / 12)).padStart(4, '0')}-${two((month % 12) + 1)}-${two(date)}`;
+}
+const ruleOf = (e: Every, begins: LocalDay, from: LocalDay) =>
+  new RRule({ ...optionsOf(e, begins), dtstart: noon(turnBefore(e, begins, from)) });
+
 /** The rule as text for a calendar, without its beginning. */
 export const ruleText = (e: Every, begins: LocalDay): string =>
   RRule.optionsToString(optionsOf(e, begins)).replace(/^RRULE:/, '');
@@ -45,14 +67,14 @@ export const ruleText = (e: Every, begins: LocalDay): string =>
 /** Days on which something falls that begins on a day, from one day to another, both with them. */
 export function daysOf(e: Every, begins: LocalDay, from: LocalDay, to: LocalDay): LocalDay[] {
   if (to < from) return [];
-  const rule = new RRule({ ...optionsOf(e, begins), dtstart: noon(begins) });
-  return rule.between(noon(from), noon(to), true).map((d) => d.toISOString().slice(0, 10));
+  return ruleOf(e, begins, from)
+    .between(noon(from), noon(to), true)
+    .map((d) => d.toISOString().slice(0, 10));
 }
 
 /** The first day after a day on which it falls again. */
 export function nextAfter(e: Every, begins: LocalDay, after: LocalDay): LocalDay {
   if (after < begins) return begins;
-  const rule = new RRule({ ...optionsOf(e, begins), dtstart: noon(begins) });
-  const next = rule.after(noon(after), false);
+  const next = ruleOf(e, begins, after).after(noon(after), false);
   return next ? next.toISOString().slice(0, 10) : addDays(after, 1);
 }

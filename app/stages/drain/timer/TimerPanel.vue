@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { TIMERS, timerById } from '../../../../core/catalogue';
 import { formatDuration } from '../../../../core/quantity';
 import { plantingsOf, vesselOf } from '../../../../core/system';
+import DateField from '../../../parts/DateField.vue';
 import DocumentField from '../../../parts/DocumentField.vue';
 import MeasurementField from '../../../parts/MeasurementField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
@@ -106,7 +107,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
         </template>
         <DocumentField at="site.latitude" clearable placeholder="no daylight" />
         <DocumentField at="site.lampTime" clearable placeholder="no lamps" />
-        <v-text-field v-model="bench.date" type="date" label="Date" />
+        <DateField :model-value="bench.date" label="Date" @day="bench.date = $event" />
       </div>
       <p v-if="crops.length" class="quiet">
         Thirst and roots are those of the crops planned under Life, full grown:

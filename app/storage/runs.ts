@@ -1,0 +1,85 @@
+import Dexie from 'dexie';
+import { tellOthers } from './channel';
+import { database, type StoredAct, type StoredRun } from './database';
+import { plain } from './db';
+import { ask, attempt, heldTable, type Kept } from './held';
+
+/** Practice runs under way: a run is a row, each act of it is one, so that the acts of two windows all count. */
+
+const runs = heldTable<StoredRun>(
+  (r) => r.id,
+  (rows) => database.runs.bulkPut([...rows]),
+);
+const acts = heldTable<StoredAct>(
+  (a) => `${a.run}/${a.id}`,
+  (rows) => database.acts.bulkPut([...rows]),
+);
+
+export interface KeptRun {
+  readonly run: StoredRun;
+  readonly acts: readonly StoredAct[];
+}
+const inOrder = (a: StoredAct, b: StoredAct): number =>
+  a.at - b.at || (a.id < b.id ? -1 : Number(a.id > b.id));
+
+export const runStore = {
+  /** The run of a system that is under way, begun last; nothing where none is. */
+  async open(system: string): Promise<Kept<KeptRun | null>> {
+    const kept = await ask(async () => {
+      const stored = await database.runs.where('system').equals(system).toArray();
+      const held = runs.rows().filter((r) => r.system === system);
+      const run = [...stored, ...held].sort((a, b) => a.begun - b.begun).at(-1);
+      if (!run) return null;
+      const there = await database.acts
+        .where('[run+id]')
+        .between([run.id, Dexie.minKey], [run.id, Dexie.maxKey])
+        .toArray();
+      const mine = acts.rows().filter((a) => a.run === run.id);
+      const all = new Map([...there, ...mine].map((a) => [a.id, a]));
+      return { run, acts: [...all.values()].sort(inOrder) };
+    });
+    if (kept.ok) return kept;
+    const run = runs.rows().find((r) => r.system === system);
+    const rest = run && {
+      run,
+      acts: acts
+        .rows()
+        .filter((a) => a.run === run.id)
+        .sort(inOrder),
+    };
+    return rest ? { ...kept, rest } : kept;
+  },
+  /** Begins a run; another of the same system ends. */
+  async begin(run: StoredRun): Promise<Kept<unknown>> {
+    await runStore.end(run.system);
+    const kept = await runs.write([plain(run)]);
+    tellOthers({ what: 'run', id: run.system });
+    return kept;
+  },
+  async act(system: string, act: StoredAct): Promise<Kept<unknown>> {
+    const kept = await acts.write([plain(act)]);
+    tellOthers({ what: 'run', id: system });
+    return kept;
+  },
+  /** Ends the runs of a system. */
+  async end(system: string): Promise<Kept<unknown>> {
+    for (const r of runs.rows()) {
+      if (r.system !== system) continue;
+      for (const a of acts.rows()) if (a.run === r.id) acts.forget(`${a.run}/${a.id}`);
+      runs.forget(r.id);
+    }
+    const kept = await attempt(() =>
+      database.transaction('rw', database.runs, database.acts, async () => {
+        const ids = await database.runs.where('system').equals(system).primaryKeys();
+        for (const id of ids)
+          await database.acts
+            .where('[run+id]')
+            .between([id, Dexie.minKey], [id, Dexie.maxKey])
+            .delete();
+        await database.runs.bulkDelete(ids);
+      }),
+    );
+    tellOthers({ what: 'run', id: system });
+    return kept;
+  },
+};
