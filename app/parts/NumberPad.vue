@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiBackspaceOutline, mdiMinus, mdiPlus } from '@mdi/js';
 import { computed, nextTick, onMounted, ref, type ComponentPublicInstance } from 'vue';
-import { displayUnit, format, parse, type QuantityKind } from '../../core/quantity';
+import { bareUnit, format, parse, type QuantityKind } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 
 /** A number for one thumb: large keys, the last value at hand, steps up and down. Emits SI values only. */
@@ -18,7 +18,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ take: [value: number]; cancel: [] }>();
 const settings = useSettings();
-const unit = computed(() => displayUnit(props.kind, settings.units, props.start ?? props.step));
+const unit = computed(() => bareUnit(props.kind, settings.units, props.start ?? props.step));
 const text = ref('');
 const fresh = ref(true);
 const problem = ref('');

@@ -61,7 +61,7 @@ function take() {
     emit('commit', null);
     return;
   }
-  const read = parse(text.value, props.kind, settings.units, props.modelValue ?? 0);
+  const read = parse(text.value, props.kind, settings.units, props.modelValue);
   if (!read.ok) {
     problem.value = read.message;
     return;

@@ -1,5 +1,12 @@
-import { dayOf, displayUnit } from './format.ts';
-import { askedFor, INCH, typedUnits, type QuantityKind, type UnitSystem } from './units.ts';
+import { dayOf, displayUnit, formatDuration } from './format.ts';
+import {
+  askedFor,
+  INCH,
+  typedUnits,
+  type QuantityKind,
+  type Unit,
+  type UnitSystem,
+} from './units.ts';
 
 /** What became of a typed text: an SI value, or a sentence that says what was not understood. */
 export type Parsed =
@@ -37,6 +44,44 @@ const NEXT_SMALLER: Record<string, number> = {
 };
 
 const NUMBER = /^([+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+))(?:\s*\/\s*(\d+))?/;
+
+/** Marks between thousands: points, commas, spaces, apostrophes. */
+const THOUSANDS = /\d{1,3}(?:([ .,'’])\d{3})(?:\1\d{3})*(?!\d)([.,]\d+)?/g;
+/** Spaces of all kinds that people and programs put between thousands. */
+const SPACES = /[\s\u00a0\u2009\u202f]+/g;
+
+/**
+ * A text with its thousands joined. A single point before three digits can be a decimal or thousands: it is asked
+ * about, unless numbers on show have so many decimals.
+ *
+ * @param fine numbers on show have three decimals or more
+ */
+function withoutThousands(text: string, fine: boolean): Parsed | { readonly text: string } {
+  let doubt = '';
+  const joined = text.replace(
+    THOUSANDS,
+    (all: string, mark: string, decimals: string | undefined, at: number) => {
+      const before = text[at - 1] ?? '';
+      // Digits of a longer number, an amount below one, and the second number of a fraction.
+      if (/[\d.,]/.test(before) || /^0/.test(all)) return all;
+      if (mark === ' ' && /^\s*\//.test(text.slice(at + all.length))) return all;
+      if (decimals?.startsWith(mark)) return all;
+      const whole = decimals ? all.slice(0, -decimals.length) : all;
+      const digits = whole.split(mark);
+      if (mark === '.' && digits.length === 2 && !decimals) {
+        if (fine) return all;
+        doubt = all;
+      }
+      return digits.join('') + (decimals?.replace(',', '.') ?? '');
+    },
+  );
+  if (!doubt) return { text: joined };
+  const one = String(Number(doubt));
+  return {
+    ok: false,
+    message: `“${doubt}” can be ${one} or ${doubt.replace('.', '')}. Write it without the point, or as ${one}.`,
+  };
+}
 
 function readNumber(text: string): { value: number; rest: string } | null {
   const first = NUMBER.exec(text);
@@ -100,14 +145,32 @@ function parseBucket(volume: string, duration: string, system: UnitSystem): Pars
 }
 
 /**
- * Reads what a person typed into a field: "12 gal", "1 1/2 in", "2 h 30", "500 gph", "44 %".
- * A number without a unit is in the unit that the field shows.
+ * The unit of a number that is typed without one: that of the value on show. An empty field of a time takes minutes.
  *
- * @param shown the SI value on show, which decides the unit of a bare number where a kind has several
+ * @param shown the SI value on show; null where the field is empty
+ */
+export function bareUnit(kind: QuantityKind, system: UnitSystem, shown: number | null): Unit {
+  if (kind !== 'time') return displayUnit(kind, system, shown ?? 0);
+  const [, symbol = 'min'] =
+    shown === null ? [] : (/^-?[\d.]+ (s|min|h|d)/.exec(formatDuration(shown)) ?? []);
+  const factor = { s: 1, min: 60, h: 3600, d: 86400 }[symbol]!;
+  return { symbol, factor, decimals: 0 };
+}
+
+/**
+ * Reads what a person typed into a field: "12 gal", "1 1/2 in", "2 h 30", "500 gph", "44 %".
+ * A number without a unit is in the unit that the field shows, {@link bareUnit}.
+ *
+ * @param shown the SI value on show; null where the field is empty
  * @returns the SI value, or a sentence in the grower's words
  */
-export function parse(text: string, kind: QuantityKind, system: UnitSystem, shown = 0): Parsed {
-  const trimmed = text.trim().replace(/\s+/g, ' ').replace('−', '-');
+export function parse(
+  text: string,
+  kind: QuantityKind,
+  system: UnitSystem,
+  shown: number | null = null,
+): Parsed {
+  let trimmed = text.replace(SPACES, ' ').trim().replace('−', '-');
   if (trimmed === '') return { ok: false, message: `Nothing was typed. Enter ${askedFor(kind)}.` };
   if (kind === 'clock') return parseClock(trimmed);
   if (kind === 'day') {
@@ -116,6 +179,10 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
       ? { ok: false, message: `“${trimmed}” is not ${askedFor(kind)}.` }
       : { ok: true, value: day };
   }
+  const unit = bareUnit(kind, system, shown);
+  const joined = withoutThousands(trimmed, unit.decimals >= 3);
+  if (!('text' in joined)) return joined;
+  trimmed = joined.text;
   if (kind === 'temperature') return parseTemperature(trimmed, system);
 
   if (kind === 'flow') {
@@ -123,10 +190,8 @@ export function parse(text: string, kind: QuantityKind, system: UnitSystem, show
     if (bucket) return parseBucket(bucket[1]!, bucket[2]!, system);
   }
   const units = typedUnits(kind, system);
-  const bare = kind === 'time' ? 60 : displayUnit(kind, system, shown).factor;
+  const bare = unit.factor;
   let rest = trimmed.replace(/[¼½¾⅓⅔⅛⅜⅝⅞]/g, (c) => ` ${VULGAR[c]}`).trim();
-  // Thousands such as "1,200" or "1 200" are read as twelve hundred, a comma with other digits as a decimal.
-  rest = rest.replace(/(\d)[, ](\d{3})(?![\d.,/]|\s*\/)/g, '$1$2');
   // The longest name first, so that “m3/h” is not taken for metres.
   const names = Object.keys(units).sort((a, b) => b.length - a.length);
   let total = 0;

@@ -98,6 +98,90 @@ describe('what people type', () => {
   });
 });
 
+describe('a number without a unit', () => {
+  test.each([
+    // A field that shows 6 h takes 8 as 8 h, one that shows 15 min takes 20 as 20 min; an empty one takes minutes.
+    ['8', 'time', 6 * 3600, 8 * 3600],
+    ['20', 'time', 900, 1200],
+    ['50', 'time', 45, 50],
+    ['4', 'time', 3 * 86400, 4 * 86400],
+    ['1.5', 'time', 2.5, 1.5],
+    ['20', 'time', null, 1200],
+    ['3', 'mass', 2.4, 3],
+    ['300', 'mass', 0.24, 0.3],
+  ] as const)('%s (%s) has the unit of the value on show, %s', (text, kind, shown, value) => {
+    const r = parse(text, kind, 'metric', shown);
+    expect(r.ok && r.value).toBeCloseTo(value, 9);
+  });
+
+  it('means the same as the value that is shown, whatever the kind', () => {
+    const plainKinds = QUANTITY_KINDS.filter((k) => k !== 'clock' && k !== 'day');
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...plainKinds),
+        fc.constantFrom(...UNIT_SYSTEMS),
+        fc.double({ min: 1e-4, max: 4e5, noNaN: true }),
+        (kind, system, value) => {
+          const text = format(value, kind, system, true);
+          const [bare] = /^-?[\d.]+/.exec(text) ?? [''];
+          const whole = parse(text, kind, system, value);
+          const alone = parse(bare, kind, system, value);
+          if (kind === 'count' && bare.includes('.')) return true;
+          // A time may be told in two parts: the first of them alone is less.
+          if (kind === 'time') {
+            const [first] = /^[\d.]+ [a-z]+/.exec(text)!;
+            const one = parse(first, kind, system);
+            return alone.ok && one.ok && alone.value === one.value;
+          }
+          return whole.ok && alone.ok && Math.abs(alone.value - whole.value) <= 1e-9 * value;
+        },
+      ),
+      { numRuns: 3000 },
+    );
+  });
+});
+
+describe('thousands', () => {
+  test.each(['1 000', '1,000', "1'000", '1’000', '1\u202f000', '1000', '1,000.0', '1.000,0'])(
+    '%s L is a cubic metre',
+    (text) => expect(read(`${text} L`, 'volume')).toBeCloseTo(1, 9),
+  );
+  test.each([
+    ['1.234.567', 1234567],
+    ["1'234'567.5", 1234567.5],
+    ['12 345', 12345],
+    // An amount below one has no thousands.
+    ['0,235', 0.235],
+    ['0.235', 0.235],
+    ['1,25', 1.25],
+    ['1,2345', 1.2345],
+    ['1.2345', 1.2345],
+  ])('%s m is %d m', (text, metres) => expect(read(`${text} m`, 'length')).toBeCloseTo(metres, 6));
+
+  it('that could be decimals are asked about, and never taken as something else', () => {
+    expect(parse('1.250 m', 'length', 'metric')).toEqual({
+      ok: false,
+      message: '“1.250” can be 1.25 or 1250. Write it without the point, or as 1.25.',
+    });
+    // A dose is shown to three decimals of a kilogram: there it is one.
+    expect(parse('1.250', 'dose', 'metric', 1.2)).toEqual({ ok: true, value: 1.25 });
+  });
+
+  it('are read as they were written, or refused, in any of the ways that people write them', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1000, max: 9_999_999 }),
+        fc.constantFrom(' ', ',', '.', "'", '’', '\u202f', '\u00a0'),
+        (n, mark) => {
+          const text = String(n).replace(/\B(?=(\d{3})+$)/g, mark);
+          const r = parse(`${text} L`, 'volume', 'metric');
+          return !r.ok || Math.abs(r.value - n / 1000) < 1e-9 * n;
+        },
+      ),
+    );
+  });
+});
+
 describe('what is shown', () => {
   it('rounds by what it is', () => {
     expect(format(0.62, 'volume', 'metric')).toBe('620 L');

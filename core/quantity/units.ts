@@ -447,6 +447,15 @@ export const displayUnits = (kind: QuantityKind, system: UnitSystem): readonly U
 /** What is asked for where nothing sensible was typed. */
 export const askedFor = (kind: QuantityKind): string => KINDS[kind].asked;
 
+/** Names of units as they are shown to anybody: what a field shows can be typed into it. */
+const shownNames = (kind: QuantityKind): Names =>
+  Object.fromEntries(
+    UNIT_SYSTEMS.flatMap((system) => displayUnits(kind, system))
+      .filter((unit) => unit.symbol !== '' && !unit.offset)
+      .map((unit) => [unit.symbol.toLowerCase(), unit.factor]),
+  );
 /** Unit names that may be typed for a kind. A bare gallon is imperial for imperial users, US otherwise. */
-export const typedUnits = (kind: QuantityKind, system: UnitSystem): Names =>
-  KINDS[kind].typed(system === 'imperial' ? IMPERIAL_GALLON : US_GALLON);
+export const typedUnits = (kind: QuantityKind, system: UnitSystem): Names => ({
+  ...shownNames(kind),
+  ...KINDS[kind].typed(system === 'imperial' ? IMPERIAL_GALLON : US_GALLON),
+});

@@ -5,6 +5,7 @@ import { turnoversOf } from '../../../core/assess';
 import { pathAt, pumpedLines, vesselOf } from '../../../core/system';
 import { CURVE_EXPONENT } from '../../../core/water/pump';
 import DocumentChoice from '../../parts/DocumentChoice.vue';
+import CountField from '../../parts/CountField.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import MeasurementField from '../../parts/MeasurementField.vue';
@@ -33,6 +34,8 @@ const duty = computed(() => system.assessment!.duties.find((d) => d.id === line.
 const turnovers = computed(() =>
   turnoversOf(doc.value, system.assessment!.net, trace.day?.metrics ?? null),
 );
+/** More of one kind has no line at home. */
+const MOST_FITTINGS = 50;
 const NUMBERS = ['flow', 'static-head', 'losses', 'velocity'] as const;
 
 function fittingCount(id: string): number {
@@ -206,24 +209,14 @@ function setOutlet(id: string) {
         />
       </div>
       <div class="fittings" role="group" aria-label="Fittings">
-        <div
+        <CountField
           v-for="f in FITTINGS.filter((x) => x.id !== 'check-valve')"
           :key="f.id"
-          class="fitting"
-        >
-          <span>{{ f.name }}</span>
-          <v-number-input
-            :model-value="fittingCount(f.id)"
-            :min="0"
-            :max="50"
-            control-variant="split"
-            variant="outlined"
-            density="compact"
-            hide-details
-            :aria-label="`${f.name}, how many`"
-            @update:model-value="(n: number | null) => setFitting(f.id, n ?? 0)"
-          />
-        </div>
+          :model-value="fittingCount(f.id)"
+          :label="f.name"
+          :max="MOST_FITTINGS"
+          @set="(n) => setFitting(f.id, n)"
+        />
       </div>
     </PanelGroup>
     <LineParts :line="line" />
@@ -236,21 +229,8 @@ function setOutlet(id: string) {
 }
 .fittings {
   padding-top: 10px;
-}
-.fitting {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  font-size: var(--type-body);
-  min-height: 44px;
-}
-.fitting span {
-  flex: 1;
-}
-.fitting .v-number-input {
-  flex: 0 0 132px;
-}
-.fitting :deep(input) {
-  text-align: center;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 8px;
 }
 </style>

@@ -3,10 +3,11 @@ import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { addDays, isDay, localDay, weekOf } from '../../../core/log';
 import { say, tell, temperature as degrees } from '../../../core/quantity';
-import { TASK_UNITS, type TaskUnit } from '../../../core/system';
+import { TASK_UNITS, fieldAt, type TaskUnit } from '../../../core/system';
 import DateField from '../../parts/DateField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
+import QuantityField from '../../parts/QuantityField.vue';
 import { fileStem, offerFile } from '../../storage/files';
 import { hereZone, useLog } from '../../stores/log';
 import { useReminders } from '../../stores/reminders';
@@ -39,9 +40,7 @@ const minutes = (tasks: readonly { minutes: number }[]) =>
 const kept = computed(() => log.tasks.filter((t) => !t.own && t.repeats));
 const choiceOf = (id: string) =>
   doc.value.care.tasks.find((x) => x.id === id) ?? { id, off: false, every: null };
-function setEvery(id: string, text: string) {
-  const every = Math.round(Number(text));
-  if (!(every >= 1 && every <= 400)) return;
+function setEvery(id: string, every: number) {
   system.commit(
     [{ at: `care.tasks.${id}`, to: { ...choiceOf(id), every } }],
     `Every ${every} days`,
@@ -55,15 +54,15 @@ const leave = (id: string, off: boolean) =>
 const left = computed(() => doc.value.care.tasks.filter((x) => x.off));
 
 const title = ref('');
-const every = ref('1');
+const every = ref(1);
+const OFTEN = fieldAt('care.own.x.every')!;
+const PACE = fieldAt('care.tasks.x.every')!;
 const unit = ref<TaskUnit>('week');
 const UNITS = TASK_UNITS.map((id) => ({ id, name: `${id}s` }));
 const begins = ref(today.value);
 const problem = ref('');
 function addOwn() {
-  const n = Math.round(Number(every.value));
   if (!title.value.trim()) problem.value = 'Give it a name.';
-  else if (!(n >= 1 && n <= 100)) problem.value = 'Every how many? A whole number from 1 to 100.';
   else if (!isDay(begins.value)) problem.value = 'From which day?';
   else {
     problem.value = '';
@@ -77,7 +76,7 @@ function addOwn() {
             title: title.value.trim().slice(0, 120),
             why: '',
             minutes: 10,
-            every: n,
+            every: every.value,
             unit: unit.value,
             begins: begins.value,
           },
@@ -145,7 +144,16 @@ async function calendar() {
     <PanelGroup title="A task of your own">
       <div class="fields">
         <v-text-field v-model="title" class="wide" label="What" maxlength="120" />
-        <v-text-field v-model="every" label="Every" inputmode="numeric" maxlength="3" />
+        <QuantityField
+          :model-value="every"
+          kind="count"
+          label="Every"
+          :min="OFTEN.min"
+          :max="OFTEN.max"
+          :step="1"
+          @commit="(n) => (every = n ?? 1)"
+          @nudge="(n) => (every = n)"
+        />
         <PlainChoice
           :model-value="unit"
           label="of"
@@ -169,13 +177,16 @@ async function calendar() {
       <ul class="plain pace">
         <li v-for="t in kept" :key="t.id">
           <span>{{ tell(t.title, settings.units) }}</span>
-          <v-text-field
-            :model-value="String(t.repeats!.every)"
+          <QuantityField
+            :model-value="t.repeats!.every"
+            kind="count"
             label="days"
-            inputmode="numeric"
-            maxlength="3"
+            :min="PACE.min"
+            :max="PACE.max"
+            :step="1"
             :aria-label="`Days between: ${tell(t.title, settings.units)}`"
-            @change="setEvery(t.id, ($event.target as HTMLInputElement).value)"
+            @commit="(n) => n !== null && setEvery(t.id, n)"
+            @nudge="(n) => setEvery(t.id, n)"
           />
           <v-btn
             size="small"
