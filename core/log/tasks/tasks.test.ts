@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { describe, expect, it, test } from 'vitest';
 import { tasksIcs } from '../../formats/tasksIcs.ts';
@@ -12,6 +13,7 @@ import {
 } from '../../test/tended.ts';
 import { applyEdits, type Edit } from '../../system/index.ts';
 import { addDays } from '../../calendar/time.ts';
+import { cases } from '../../test/cases.ts';
 import { daysOf, nextAfter, ruleText, tasksOf, weekOf, type Task } from './index.ts';
 
 /** NOW is Wednesday, 10 June 2026, 10 o’clock in Vienna. */
@@ -64,6 +66,34 @@ describe('days that repeat', () => {
   ])('%s fall where a calendar made by hand has them', (_, every, begins, days) => {
     expect(daysOf(every, begins, begins, days.at(-1)!)).toEqual(days);
     days.slice(1).forEach((d, i) => expect(nextAfter(every, begins, days[i]!)).toBe(d));
+  });
+
+  it('that began long ago fall on the same days as counted from their beginning', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('day', 'week', 'month', 'year') as fc.Arbitrary<'day'>,
+        fc.integer({ min: 1, max: 40 }),
+        fc.integer({ min: 0, max: 800 }),
+        fc.integer({ min: 0, max: 3000 }),
+        (unit, every, offset, later) => {
+          const begins = addDays('2015-12-20', offset);
+          const from = addDays(begins, later);
+          const to = addDays(from, 800);
+          const all = daysOf({ every, unit }, begins, begins, to);
+          const wanted = all.filter((d) => d >= from);
+          expect(daysOf({ every, unit }, begins, from, to)).toEqual(wanted);
+          const next = wanted.find((d) => d > from);
+          if (next) expect(nextAfter({ every, unit }, begins, from)).toBe(next);
+        },
+      ),
+      { numRuns: cases(200, 4000) },
+    );
+  });
+
+  it('of the year 26 are as quick as those of this one', () => {
+    const days = daysOf({ every: 1, unit: 'day' }, '0026-02-05', '2026-06-01', '2026-06-03');
+    expect(days).toEqual(['2026-06-01', '2026-06-02', '2026-06-03']);
+    expect(nextAfter({ every: 2, unit: 'month' }, '0026-02-05', '2026-06-07')).toBe('2026-08-05');
   });
 
   it('are the calendar’s days, an hour lost or won in the night between', () => {
