@@ -1,7 +1,7 @@
 import { tellOthers } from './channel';
 import { database, plain, type Kept } from './db';
 import type { StoredSetting } from './database';
-import { ask, heldTable } from './held';
+import { ask, heldTable, partOf } from './held';
 
 /** What this browser remembers besides systems: each thing a row of its own, so that windows do not undo each other’s. */
 
@@ -38,8 +38,7 @@ export const settings = {
     const kept = await ask(() => database.settings.where('key').startsWith(start).toArray());
     const held = rows.rows().filter((r) => r.key.startsWith(start));
     const all = new Map<string, unknown>();
-    const there = kept.ok ? kept.value : [];
-    for (const { key, value } of [...there, ...held]) {
+    for (const { key, value } of [...partOf(kept, []).value, ...held]) {
       const merge = mergeOf(key);
       const before = all.get(key.slice(start.length));
       all.set(

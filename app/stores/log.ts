@@ -48,6 +48,8 @@ import { hereZone } from './zone';
 const LATER = 5000;
 /** Of more entries than this other windows read the whole log. */
 const MOST_TOLD = 200;
+/** The same noted again within this is a press that was made twice, ms. */
+const ONE_PRESS = 1500;
 /** How often the clock is looked at, ms. */
 const TICK = 30_000;
 
@@ -226,8 +228,16 @@ export const useLog = defineStore('log', () => {
       });
     return kept.ok;
   }
+  /** The entry of the same press, where a hand pressed twice. */
+  function pressedBefore(v: NewValues, written: number): Entry | null {
+    if (v.at !== undefined) return null;
+    const last = [...mine.values()].at(-1);
+    if (!last || last.deleted || last.changes || written - last.written > ONE_PRESS) return null;
+    const { id: _, written: __, at: ___, zone: ____, ...said } = last;
+    return same(said, v) ? last : null;
+  }
   /**
-   * Notes something; it is kept in the moment of the press.
+   * Notes something; it is kept in the moment of the press. The same again within a moment is the same press.
    *
    * @returns the entry, when it is confirmed
    */
@@ -235,6 +245,9 @@ export const useLog = defineStore('log', () => {
     const doc = system.document;
     if (!doc) return [];
     const written = Date.now();
+    const twice =
+      values.length === 1 && !values[0]!.device ? pressedBefore(values[0]!, written) : null;
+    if (twice) return [twice];
     const fresh = values.map((v) =>
       newEntry(nanoid(12), { ...v, at: v.at ?? written, zone: hereZone() }, written),
     );

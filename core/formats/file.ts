@@ -1,5 +1,5 @@
 import { applyEdits, invertEdits, type Edit } from '../system/edit.ts';
-import { upToDate, type Step } from '../system/history.ts';
+import { upToDate, type Noted, type Step } from '../system/history.ts';
 import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
@@ -169,6 +169,20 @@ function editsOf(x: unknown): Edit[] | null {
   return edits.every((e) => e !== null) ? edits : null;
 }
 
+/** Entries of the log that a step goes with; what they may be set to is judged where it is done. */
+function notedOf(x: unknown): Pick<Step, 'noted'> {
+  const noted = listOf(x).flatMap((n): Noted[] =>
+    isLoose(n) &&
+    typeof n.id === 'string' &&
+    n.id.length <= 64 &&
+    isLoose(n.undo) &&
+    isLoose(n.redo)
+      ? [{ id: n.id, undo: n.undo, redo: n.redo }]
+      : [],
+  );
+  return noted.length ? { noted } : {};
+}
+
 /**
  * Steps that can be walked from a document and come back to it; the first that cannot ends them.
  * Every state on the way is checked as a file would be.
@@ -189,6 +203,7 @@ function stepsOf(from: SystemDocument, x: unknown, direction: 'edits' | 'inverse
         label: plainText(step.label).slice(0, 200),
         edits: direction === 'edits' ? edits : back,
         inverse: direction === 'edits' ? back : inverse,
+        ...notedOf(step.noted),
       });
       state = next;
     } catch {

@@ -1,21 +1,46 @@
 import { nanoid } from 'nanoid';
 import { ref, watch, type Ref } from 'vue';
+import { SMALL_PHOTO } from '../../../core/formats/limits';
 import { store, type StoredPhoto } from '../../storage/db';
+import { partOf } from '../../storage/held';
 
-/** Longest side of a kept photograph, px, and how far it is compressed. */
-const SIDE = 1280;
-const QUALITY = 0.8;
+/** Longest side of a kept photograph, px, and how far it is compressed: the first that a file takes. */
+const SIZES = [
+  { side: 1280, quality: 0.8 },
+  { side: 1280, quality: 0.6 },
+  { side: 1024, quality: 0.6 },
+  { side: 800, quality: 0.5 },
+  { side: 640, quality: 0.4 },
+  { side: 480, quality: 0.3 },
+] as const;
 
-/** A photograph made small, as a JPEG data address. @throws Error where it is no picture */
-async function small(file: Blob): Promise<string> {
+/**
+ * The largest of several makings of a picture that a file takes.
+ *
+ * @param make a picture as a data address, by its longest side and how far it is compressed
+ * @returns null where even the smallest is too large
+ */
+export function fitting(make: (side: number, quality: number) => string): string | null {
+  for (const { side, quality } of SIZES) {
+    const image = make(side, quality);
+    if (image.length <= SMALL_PHOTO) return image;
+  }
+  return null;
+}
+
+/** A photograph made small, as a JPEG data address; null where it stays too large. @throws Error where it is no picture */
+async function small(file: Blob): Promise<string | null> {
   const picture = await createImageBitmap(file);
-  const scale = Math.min(1, SIDE / Math.max(picture.width, picture.height));
   const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(picture.width * scale));
-  canvas.height = Math.max(1, Math.round(picture.height * scale));
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  const image = fitting((side, quality) => {
+    const scale = Math.min(1, side / Math.max(picture.width, picture.height));
+    canvas.width = Math.max(1, Math.round(picture.width * scale));
+    canvas.height = Math.max(1, Math.round(picture.height * scale));
+    canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
+    return canvas.toDataURL('image/jpeg', quality);
+  });
   picture.close();
-  return canvas.toDataURL('image/jpeg', QUALITY);
+  return image;
 }
 
 /** Photographs of a system’s build, as this browser keeps them. */
@@ -24,17 +49,21 @@ export function usePhotos(system: Ref<string>) {
   const trouble = ref('');
   async function load() {
     const kept = await store.photos(system.value);
-    if (kept.ok) photos.value = kept.value;
-    else trouble.value = kept.message;
+    photos.value = partOf(kept, photos.value).value;
+    if (!kept.ok) trouble.value = kept.message;
   }
   watch(system, () => void load(), { immediate: true });
   async function take(step: string, file: File) {
     trouble.value = '';
-    let image: string;
+    let image: string | null;
     try {
       image = await small(file);
     } catch {
       trouble.value = `${file.name} is no picture that this browser reads. Nothing was kept of it.`;
+      return;
+    }
+    if (image === null) {
+      trouble.value = `${file.name} stays too large for a file, however small it is made. Nothing was kept of it.`;
       return;
     }
     const photo: StoredPhoto = {
@@ -44,9 +73,9 @@ export function usePhotos(system: Ref<string>) {
       taken: Date.now(),
       image,
     };
+    photos.value = [...photos.value, photo];
     const kept = await store.keepPhotos([photo]);
-    if (kept.ok) photos.value = [...photos.value, photo];
-    else trouble.value = kept.message;
+    if (!kept.ok) trouble.value = kept.message;
   }
   async function drop(id: string) {
     const gone = await store.dropPhoto(id);

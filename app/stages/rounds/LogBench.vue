@@ -116,6 +116,12 @@ async function saveTable() {
     'text/csv;charset=utf-8',
   );
 }
+const saveDamaged = () =>
+  offerFile(
+    JSON.stringify(log.damaged, null, 1),
+    `${fileStem(doc.value.name)}-damaged.json`,
+    'application/json',
+  );
 const importing = ref(false);
 /** Height of a row and of a row with its day, px. */
 const ROW = 58;
@@ -146,6 +152,14 @@ const ROW = 58;
       <v-btn v-if="kind !== 'undated'" size="small" variant="tonal" @click="kind = 'undated'"
         >Show them</v-btn
       >
+    </p>
+    <p v-if="log.damaged.length" class="undated" role="status">
+      {{
+        log.damaged.length === 1
+          ? 'One row of this log is damaged where this browser keeps it, and does not count.'
+          : `${log.damaged.length} rows of this log are damaged where this browser keeps them, and do not count.`
+      }}
+      <v-btn size="small" variant="tonal" @click="saveDamaged">Save them as they are</v-btn>
     </p>
     <EntryEditor
       v-if="editing"
