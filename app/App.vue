@@ -44,6 +44,8 @@ useEventListener(window, 'beforeunload', (event) => {
   if (store.unkept()) event.preventDefault();
 });
 
+/** Of what a file left out so much is named; all of it can be saved. */
+const MOST_SHOWN = 200;
 /** Messages stand above the page, never over it; what fills the window gets what is left of it. */
 const notices = ref<HTMLElement>();
 const { height: above } = useElementSize(notices);
@@ -82,8 +84,8 @@ const { isOverDropZone: dropping } = useDropZone(document, {
         <details v-if="shelf.details.length">
           <summary>Why, one by one</summary>
           <ul>
-            <li v-for="(d, i) in shelf.details.slice(0, 50)" :key="i">{{ d.why }}</li>
-            <li v-if="shelf.details.length > 50">and {{ shelf.details.length - 50 }} more</li>
+            <li v-for="(d, i) in shelf.details.slice(0, MOST_SHOWN)" :key="i">{{ d.why }}</li>
+            <li v-if="shelf.details.length > MOST_SHOWN">and {{ shelf.details.length - MOST_SHOWN }} more</li>
           </ul>
         </details>
       </div>

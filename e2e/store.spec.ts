@@ -9,11 +9,14 @@ const CREST = 'Crest of Bell siphon';
 /** A browser refuses with this very error; the real limit is too large to reach in a test. */
 const canBeFull = (page: Page) =>
   page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    IDBObjectStore.prototype.put = function (...row) {
-      if ('storeIsFull' in window) throw new DOMException('No room', 'QuotaExceededError');
-      return put.apply(this, row);
-    };
+    const { put, add } = IDBObjectStore.prototype;
+    const unlessFull = (write: typeof put): typeof put =>
+      function (this: IDBObjectStore, ...row) {
+        if ('storeIsFull' in window) throw new DOMException('No room', 'QuotaExceededError');
+        return write.apply(this, row);
+      };
+    IDBObjectStore.prototype.put = unlessFull(put);
+    IDBObjectStore.prototype.add = unlessFull(add);
   });
 
 test('a full store is said, work goes on in memory and into a file, and is kept once there is room', async ({

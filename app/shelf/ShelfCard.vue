@@ -46,7 +46,10 @@ async function known(theme: string): Promise<string | null> {
 }
 async function draw(): Promise<Drawn | null> {
   const doc = system.value;
-  if (!doc) return null;
+  if (!doc) {
+    await examine();
+    return null;
+  }
   try {
     const card = await shelfWorker.ask((w) => w.card(doc));
     counts.value = { stop: card.stop, watch: card.watch };

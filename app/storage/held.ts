@@ -8,7 +8,13 @@ import { shallowRef } from 'vue';
 /** What became of a wish to the store: the value; or a sentence that says why not, and what this page has of it. */
 export type Kept<T> =
   | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly message: string; readonly rest?: T };
+  | {
+      readonly ok: false;
+      readonly message: string;
+      readonly rest?: T;
+      /** It did not answer in time; it may have what was asked for. */
+      readonly silent?: true;
+    };
 
 const FULL =
   'This browser’s store is full: what you do now is not kept here. Your work goes on; save it to a file.';
@@ -46,7 +52,7 @@ export async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
 export async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const silence = new Promise<Kept<T>>((resolve) => {
-    timer = setTimeout(() => resolve({ ok: false, message: SILENT }), PATIENCE);
+    timer = setTimeout(() => resolve({ ok: false, message: SILENT, silent: true }), PATIENCE);
   });
   const answer = await Promise.race([attempt(what), silence]);
   clearTimeout(timer);

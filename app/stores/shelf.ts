@@ -76,14 +76,16 @@ export const useShelf = defineStore('shelf', () => {
       }),
     );
     const kept = await store.list();
-    if (!kept.ok) return void (trouble.value = kept.message);
-    const there = new Set(kept.value.map((s) => s.id));
+    if (!kept.ok) trouble.value = kept.message;
+    // A store that is silent may have them; one that refuses everything has nothing.
+    if (!kept.ok && kept.silent) return;
+    const there = new Set((kept.ok ? kept.value : (kept.rest ?? [])).map((s) => s.id));
     const fresh = demos.filter((d) => !there.has(d.document.id));
     for (const { file, document } of fresh)
       if (file in DEMO_DAYS) await settings.set(demoLogOf(document.id), file);
     if (fresh.length)
       await keepNew(...fresh.map((d) => d.document).sort((a, b) => a.name.localeCompare(b.name)));
-    await list();
+    if (kept.ok) await list();
   }
 
   /** The store has not told yet what stands on the shelf; that is no empty shelf. */
@@ -98,7 +100,7 @@ export const useShelf = defineStore('shelf', () => {
       silent.value = false;
       return true;
     }
-    silent.value = true;
+    silent.value = kept.silent ?? false;
     trouble.value = kept.message;
     const known = new Set(systems.value.map((s) => s.id));
     systems.value = [...(kept.rest ?? []).filter((s) => !known.has(s.id)), ...systems.value];
@@ -109,8 +111,15 @@ export const useShelf = defineStore('shelf', () => {
     // What was just edited is written first, or its card would show the day before.
     await useSystem().flush();
     const answered = await list();
-    loaded.value = true;
-    if (!answered) return;
+    if (silent.value) {
+      loaded.value = true;
+      return;
+    }
+    if (!answered) {
+      if (!systems.value.length) await bringDemos();
+      loaded.value = true;
+      return;
+    }
     const recovered = await store.recover();
     if (recovered.ok && recovered.value > 0) await list();
     const seeded = await settings.get('demos');

@@ -177,8 +177,9 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     useSettings().restore(backup.settings);
     await useLearned().restore(backup.settings.practice);
     const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
-    const left = backup.refused.length;
-    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${left ? `; ${left} of its systems, entries and photos could not be read` : ''}.`;
+    const { unread } = backup;
+    const left = backup.refused.length - unread;
+    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${unread ? `; ${count(unread)} could not be read` : ''}${left ? `; ${left} of its entries and photos could not be taken` : ''}.`;
     details.value = backup.refused;
   }
   function stopReading() {

@@ -143,6 +143,8 @@ export interface Backup {
   readonly settings: Readonly<Loose>;
   readonly systems: readonly BackedUp[];
   readonly refused: readonly LeftOut[];
+  /** How many of those are whole systems. */
+  readonly unread: number;
 }
 
 /** A file that was opened: one system, or everything that a backup held. */
@@ -227,6 +229,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
   }
   const systems: BackedUp[] = [];
   const refused: LeftOut[] = [];
+  let unread = 0;
   const rows = listOf(object.systems);
   if (rows.length > MOST_SYSTEMS)
     return refuse(`The backup holds ${rows.length} systems; ${MOST_SYSTEMS} are the most.`);
@@ -237,6 +240,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       typeof raw?.name === 'string' ? `“${plainName(raw.name).slice(0, 60)}”` : `System ${i + 1}`;
     const read = raw ? readDocument(raw) : refuse('It is not there.');
     if (!read.ok) {
+      unread++;
       refused.push({ why: `${name}: ${read.message}`, raw: row });
       return;
     }
@@ -265,6 +269,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       settings: isLoose(object.settings) ? object.settings : {},
       systems,
       refused,
+      unread,
     },
   };
 }
