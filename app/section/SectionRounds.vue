@@ -3,10 +3,9 @@ import { computed } from 'vue';
 import {
   READ_FIELDS,
   bandsOf,
-  latestReadings,
+  latestOn,
   partBand,
   standing,
-  type Entry,
   type Latest,
   type Standing,
 } from '../../core/log';
@@ -41,14 +40,16 @@ const home = computed(
     props.system.vessels.find(isStore)?.id ??
     props.system.vessels[0]!.id,
 );
+/** The last readings on each part; those of the water without a place belong to its home. */
 const byPart = computed(() => {
-  const out = new Map<string, Entry[]>();
-  for (const e of log.entries) {
-    if (e.kind !== 'reading') continue;
-    const at = e.about && e.about !== '' ? e.about : home.value;
-    out.set(at, [...(out.get(at) ?? []), e]);
-  }
-  return out;
+  const parts = [...props.system.vessels, ...props.system.paths];
+  return parts.flatMap(({ id }) => {
+    const found = { ...latestOn(log.entries, id) };
+    if (id === home.value)
+      for (const [key, l] of Object.entries(latestOn(log.entries, '')) as [ReadingId, Latest][])
+        if ((found[key]?.at ?? -Infinity) < (l.at ?? 0)) found[key] = l;
+    return Object.keys(found).length ? [[id, found] as const] : [];
+  });
 });
 const bands = computed(() => (log.tended ? bandsOf(log.tended) : {}));
 /** How many lines stand at a vessel: few on a phone, and more at the one that is chosen. */
@@ -83,8 +84,7 @@ function lineOf(id: ReadingId, l: Latest, part: string): Line {
   };
 }
 const lines = computed(() =>
-  [...byPart.value].flatMap(([part, entries]) => {
-    const latest = latestReadings(entries);
+  byPart.value.flatMap(([part, latest]) => {
     const ids = READ_FIELDS.map((f) => f.id).filter((id) => latest[id]);
     return ids
       .slice(0, chosen.thing?.part.id === part ? ids.length : MOST.value)

@@ -208,7 +208,7 @@ describe('a store that does not answer', () => {
     });
     const list = vi
       .spyOn(store, 'list')
-      .mockResolvedValue({ ok: false, message: 'It does not answer.' });
+      .mockResolvedValue({ ok: false, message: 'It does not answer.', silent: true });
     const shelf = useShelf();
     await shelf.load();
     expect(shelf.silent).toBe(true);

@@ -2,11 +2,13 @@ import Dexie from 'dexie';
 import { mergeEntry, inOrder } from '../../core/entries/entries';
 import { isShaped } from '../../core/entries/shape';
 import type { Entry } from '../../core/entries/types';
-import { database, plain, type StoredEntry, type StoredRaw } from './db';
+import { database, ofSystem, plain, type StoredEntry, type StoredRaw } from './db';
 import { ask, attempt, heldTable, type Kept } from './held';
 
 /** The logs of the systems, an entry a row. */
 
+/** Rows that are read at once. */
+const PORTION = 5000;
 /** Raw readings are kept so long, ms. */
 const RAW_KEPT = 86_400_000;
 
@@ -65,17 +67,34 @@ function known(system: string): Entry[] {
   return [...out.values()].sort(inOrder);
 }
 
+/** Rows of a system, in portions between which the page can draw. */
+async function allOf(system: string): Promise<StoredEntry[]> {
+  const out: StoredEntry[] = [];
+  let from: unknown = Dexie.minKey;
+  for (;;) {
+    const portion = await database.log
+      .where('[system+id]')
+      .between([system, from], [system, Dexie.maxKey], from === Dexie.minKey)
+      .limit(PORTION)
+      .toArray();
+    for (const row of portion) out.push(row);
+    if (portion.length < PORTION) return out;
+    from = portion.at(-1)!.id;
+  }
+}
+
 export const logStore = {
+  /** The newest entries of a system, in order of time. */
+  newest: (system: string, most: number): Promise<Kept<Entry[]>> =>
+    ask(async () => {
+      const rows = await ofSystem(system).reverse().limit(most).toArray();
+      return rows.filter(isShaped).map(bare).reverse();
+    }),
   /** Tells which log is open here, and how its entries are come by. */
   openHere: (system: string, entries: () => readonly Entry[]) => void (here = { system, entries }),
   /** All of a system’s log, entries that were taken out and rows that are damaged among it. */
   async log(system: string): Promise<Kept<KeptLog>> {
-    const kept = await ask(() =>
-      database.log
-        .where('[system+id]')
-        .between([system, Dexie.minKey], [system, Dexie.maxKey])
-        .toArray(),
-    );
+    const kept = await ask(() => allOf(system));
     const mine = known(system);
     if (!kept.ok) return { ...kept, rest: { entries: mine, damaged: [] } };
     const damaged = kept.value.filter((r) => !isShaped(r));

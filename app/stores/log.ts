@@ -46,6 +46,8 @@ import { hereZone } from './zone';
 
 /** After so long a silent store is asked again, ms. */
 const LATER = 5000;
+/** So many entries of a long log are shown before all of it is read. */
+const FIRST_SHOWN = 2000;
 /** Of more entries than this other windows read the whole log. */
 const MOST_TOLD = 200;
 /** The same noted again within this is a press that was made twice, ms. */
@@ -107,6 +109,16 @@ export const useLog = defineStore('log', () => {
   }
   let later: ReturnType<typeof setTimeout> | undefined;
   async function load(id: string) {
+    // Of a long log the newest is shown at once; advice waits for all of it.
+    if (loaded.value !== id) {
+      const newest = await logStore.newest(id, FIRST_SHOWN);
+      if (system.document?.id !== id) return;
+      if (newest.ok && newest.value.length === FIRST_SHOWN) {
+        all.value = over(newest.value);
+        partial.value = true;
+        loaded.value = id;
+      }
+    }
     const kept = await logStore.log(id);
     if (system.document?.id !== id) return;
     const there = kept.ok ? kept.value : kept.rest;
@@ -213,7 +225,11 @@ export const useLog = defineStore('log', () => {
       else if (next !== e) there.set(e.id, mergeEntry(e, next));
     }
     if (own) for (const e of there.values()) mine.set(e.id, e);
-    all.value = [...rest, ...there.values()].sort(inOrder);
+    const next = [...rest, ...there.values()];
+    const last = rest.at(-1);
+    // What is noted now comes last of all; a log of years is not sorted for it.
+    const after = !last || fresh.every((e) => inOrder(last, e) < 0);
+    all.value = after && fresh.length === 1 ? next : next.sort(inOrder);
     now.value = Date.now();
   }
   async function confirm(answer: ReturnType<typeof logStore.add>, written: readonly Entry[]) {
@@ -273,7 +289,7 @@ export const useLog = defineStore('log', () => {
     place([e]);
     await confirm(logStore.merge(doc.id, [e]), [e]);
   }
-  const find = (id: string) => all.value.find((e) => e.id === id);
+  const find = (id: string) => all.value.findLast((e) => e.id === id);
   /** Steps of the design that an entry was written with, the first first. */
   const stepsWith = (id: string) => system.past.filter((x) => x.noted?.some((n) => n.id === id));
   /** What a correction of an entry changes in the design that was changed with it. */

@@ -115,7 +115,7 @@ export function todaysDose(t: Tended): TodaysDose | null {
   const given = t.entries.some(
     (e) => e.kind === 'dose' && e.what === AMMONIA && localDay(e.at, t.zone) === today,
   );
-  const last = newest(t, (e) => e.kind === 'dose' && e.what === AMMONIA);
+  const last = newest(t, 'dose', (e) => e.what === AMMONIA);
   const unread = last !== null && now.tan === null;
   const held = planOf(t).avoid.find((a) => a.treatment === 'nutrient');
   const enough = unread

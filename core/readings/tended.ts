@@ -4,7 +4,7 @@ import { MEMORY } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { middle } from '../entries/fields.ts';
-import type { Entry, Moment } from '../entries/types.ts';
+import type { Entry, EntryKind, Moment } from '../entries/types.ts';
 import { counted } from './counted.ts';
 import { STARTING_WATER, knowledgeOf } from './known.ts';
 import { runningSince } from './running.ts';
@@ -234,10 +234,29 @@ export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean):
   return out;
 }
 
-/** The newest entry that is wanted. */
-export function newest(t: Tended, wanted: (e: Entry) => boolean): Entry | null {
-  for (let i = t.entries.length - 1; i >= 0; i--) if (wanted(t.entries[i]!)) return t.entries[i]!;
-  return null;
+const byKind = new WeakMap<readonly Entry[], Map<EntryKind, Entry[]>>();
+/** Entries of one kind, in order of time; of one log all kinds are told apart at once. */
+export function entriesOfKind(entries: readonly Entry[], kind: EntryKind): readonly Entry[] {
+  let kinds = byKind.get(entries);
+  if (!kinds) {
+    kinds = new Map();
+    for (const e of entries) {
+      const there = kinds.get(e.kind);
+      if (there) there.push(e);
+      else kinds.set(e.kind, [e]);
+    }
+    byKind.set(entries, kinds);
+  }
+  return kinds.get(kind) ?? [];
+}
+
+/** The newest entry of a kind that is wanted. */
+export function newest(
+  t: Pick<Tended, 'entries'>,
+  kind: EntryKind,
+  wanted: (e: Entry) => boolean = () => true,
+): Entry | null {
+  return entriesOfKind(t.entries, kind).findLast(wanted) ?? null;
 }
 
 /** Whether there is a reading that was taken, and does not only stand in the design. */

@@ -27,7 +27,7 @@ const sensitiveCrops = (t: Tended): string[] => [
 
 /** The step of a salt dose: in parts, the next when the last has spread. */
 export function saltStep(g: Ground, amount: Kilograms, about: string): Step {
-  const last = newest(g.t, (e) => e.kind === 'dose' && e.what === SALT);
+  const last = newest(g.t, 'dose', (e) => e.what === SALT);
   const since = last ? (g.t.now - last.at) / 1000 : Infinity;
   const begun = since < SALT_WAIT.test;
   const parts = begun ? Math.max(1, SALT_PARTS.parts - 1) : SALT_PARTS.parts;

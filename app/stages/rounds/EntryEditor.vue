@@ -21,7 +21,10 @@ const props = defineProps<{ entry: Entry }>();
 const emit = defineEmits<{ close: []; remove: [] }>();
 const log = useLog();
 const settings = useSettings();
-const e = computed(() => log.all.find((x) => x.id === props.entry.id) ?? props.entry);
+const e = computed(() => {
+  const { id } = props.entry;
+  return log.all.findLast((x) => x.id === id) ?? props.entry;
+});
 interface Row {
   readonly field: EntryField;
   readonly end: 0 | 1 | null;

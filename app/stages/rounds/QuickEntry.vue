@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import {
   SIGNS,
   askedAt,
+  entriesOfKind,
   fishEdits,
   latestOn,
   latestReadings,
@@ -82,9 +83,9 @@ const openField = computed(() => (open.value?.what === 'read' ? readField(open.v
 const SITTING = 15 * 60_000;
 async function noteReading(id: ReadingId, value: number | readonly [number, number]) {
   const where = about.value;
-  const last = [...log.entries]
-    .reverse()
-    .find((e) => e.kind === 'reading' && !e.device && (e.about ?? '') === where);
+  const last = entriesOfKind(log.entries, 'reading').findLast(
+    (e) => !e.device && (e.about ?? '') === where,
+  );
   const values = { [id]: value } as Partial<EntryValues>;
   if (last && Date.now() - last.at < SITTING && last[id] === undefined)
     await log.amend(last.id, values);
@@ -97,9 +98,7 @@ const ration = computed(() => log.plan?.feed ?? 0);
 /** What an act begins with: the last one’s amount, or what is due. */
 function startOf(a: Act): number | null {
   if (a.kind === 'feed' && ration.value > 0) return ration.value;
-  const last = [...log.entries]
-    .reverse()
-    .find((e) => e.kind === a.kind && e[a.field] !== undefined);
+  const last = entriesOfKind(log.entries, a.kind).findLast((e) => e[a.field] !== undefined);
   return last?.[a.field] ?? null;
 }
 const STEPS: Partial<Record<QuantityKind, number>> = {
@@ -123,9 +122,7 @@ async function noteAct(a: Act, value: number) {
 
 /** Signs of today at this thing are one look. */
 const today = computed(() => {
-  const last = [...log.entries]
-    .reverse()
-    .find((e) => e.kind === 'look' && (e.about ?? '') === about.value);
+  const last = entriesOfKind(log.entries, 'look').findLast((e) => (e.about ?? '') === about.value);
   return last && log.now - last.at < SITTING ? last : null;
 });
 const signs = computed(() => SIGNS.filter((x) => asked.value.signs.includes(x.where)));

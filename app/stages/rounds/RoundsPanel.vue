@@ -31,6 +31,9 @@ const other = computed(() => BENCHES[bench.open as keyof typeof BENCHES]);
   <div>
     <BenchTabs :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
     <p v-if="log.trouble" class="trouble" role="alert">{{ log.trouble }}</p>
+    <p v-if="log.partial && log.tended" class="quiet none" role="status">
+      The older part of the log is still being read. Advice and tasks wait for it.
+    </p>
     <p v-if="!log.tended" class="quiet none" role="status">The log is opened …</p>
     <component :is="other" v-else-if="other" @print="emit('print')" />
     <TodayBench v-else />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { entryWords, wellSigns } from '../../../core/log';
+import { entriesOfKind, entryWords, wellSigns } from '../../../core/log';
 import { tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
@@ -21,12 +21,13 @@ const there = computed(
   () => log.plan && (log.plan.urgency !== 'none' || (log.tended?.doubts.length ?? 0) > 0),
 );
 const looked = computed(() => {
-  const last = [...log.entries].reverse().find((e) => e.kind === 'look');
+  const last = entriesOfKind(log.entries, 'look').at(-1);
   return last ? momentWords(last.at, log.now, hereZone()) : '';
 });
 const allWell = () => log.note({ kind: 'look', seen: wellSigns(log.tended!) });
 const noted = computed(() => {
-  const e = log.noted && log.all.find((x) => x.id === log.noted!.id);
+  const id = log.noted?.id;
+  const e = id === undefined ? undefined : log.all.findLast((x) => x.id === id);
   return e && !e.deleted && log.now - e.at < 120_000 ? e : null;
 });
 </script>

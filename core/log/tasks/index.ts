@@ -3,7 +3,7 @@ import { planOf } from '../../care/index.ts';
 import type { OwnTask } from '../../system/index.ts';
 import { listedFields } from '../../entries/fields.ts';
 import { MEMORY } from '../../limits/index.ts';
-import { newest, type Tended } from '../../readings/index.ts';
+import { entriesOfKind, newest, type Tended } from '../../readings/index.ts';
 import { addDays, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
 import type { Moment } from '../../entries/types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
@@ -29,30 +29,41 @@ interface Record {
   readonly later: Moment | null;
 }
 
-/** Records of all tasks in one walk through the log, from its end; what was not done for long counts as never done. */
+/** Records of all tasks; what was not done for long counts as never done. */
 function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
-  const out = new Map<string, Record>();
-  const open = new Map(rules.map((r) => [r.id, r]));
-  const later = new Map<string, Moment>();
   const oldest = t.now - MEMORY.forgotten * 1000;
-  const close = (id: string, last: Moment) => {
-    open.delete(id);
-    out.set(id, { last, later: later.get(id) ?? null });
-  };
-  for (let i = t.entries.length - 1; i >= 0 && open.size; i--) {
-    const e = t.entries[i]!;
-    if (e.at < oldest) break;
-    if (e.kind === 'task') {
-      const id = e.what ?? '';
-      if (!open.has(id)) continue;
-      if (e.outcome !== 'later') close(id, e.at);
-      else if (!later.has(id) && e.until !== undefined) later.set(id, e.until);
-      continue;
-    }
-    for (const rule of open.values()) if (rule.doneBy?.(e, t)) close(rule.id, e.at);
+  const ticks = new Map<string, { last: Moment | null; later: Moment | null }>();
+  const ticked = entriesOfKind(t.entries, 'task');
+  for (let i = ticked.length - 1; i >= 0 && ticked[i]!.at >= oldest; i--) {
+    const e = ticked[i]!;
+    const id = e.what ?? '';
+    const there = ticks.get(id) ?? { last: null, later: null };
+    ticks.set(id, there);
+    if (there.last !== null) continue;
+    if (e.outcome !== 'later') there.last = e.at;
+    else if (there.later === null && e.until !== undefined) there.later = e.until;
   }
-  for (const id of open.keys()) out.set(id, { last: null, later: later.get(id) ?? null });
-  return out;
+  return new Map(
+    rules.map((rule): [string, Record] => {
+      const { last = null, later = null } = ticks.get(rule.id) ?? {};
+      const done = rule.doneBy && doneLast(t, rule.doneBy, Math.max(oldest, last ?? oldest));
+      if (done === undefined || done === null) return [rule.id, { last, later }];
+      // What was put off before it was done is put off no more.
+      const putOff = ticked.findLast((e) => e.what === rule.id && e.outcome === 'later');
+      return [rule.id, { last: done, later: putOff && putOff.at > done ? later : null }];
+    }),
+  );
+}
+/** When an entry last counted as having done a task, not before a moment; null where none did. */
+function doneLast(
+  t: Tended,
+  { kind, is }: NonNullable<TaskRule['doneBy']>,
+  from: Moment,
+): Moment | null {
+  const all = entriesOfKind(t.entries, kind);
+  for (let i = all.length - 1; i >= 0 && all[i]!.at >= from; i--)
+    if (is(all[i]!, t)) return all[i]!.at;
+  return null;
 }
 
 /** When a task is due next, and how it repeats; nothing where it is not due in sight. */
@@ -78,8 +89,7 @@ function dueOf(
     return due === undefined ? null : { due, repeats: null };
   }
   if (s.kind === 'after') {
-    const open = t.entries
-      .filter(s.event)
+    const open = entriesOfKind(t.entries, s.event)
       .flatMap((e) => s.days.map((n) => ({ at: e.at, due: addDays(localDay(e.at, t.zone), n) })))
       .filter((x) => x.due >= addDays(today(t), -KEPT))
       .filter((x) => last === null || last < x.at || localDay(last, t.zone) < x.due)
@@ -147,8 +157,7 @@ function retests(t: Tended): Task[] {
   const now = today(t);
   return plan.retest.flatMap((r): Task[] => {
     const id = `${RETEST}${r.what.join('+')}`;
-    const choice =
-      plan.urgency === 'now' ? null : newest(t, (e) => e.kind === 'task' && e.what === id);
+    const choice = plan.urgency === 'now' ? null : newest(t, 'task', (e) => e.what === id);
     if (choice?.outcome === 'skipped' && localDay(choice.at, t.zone) === now) return [];
     const put = choice?.outcome === 'later' && (choice.until ?? 0) > t.now ? choice.until! : null;
     const at = Math.max(r.at, put ?? -Infinity);

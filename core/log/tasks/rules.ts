@@ -18,7 +18,7 @@ import { bandsOf } from '../../readings/bands.ts';
 import { isAnew, sinceChange } from '../../readings/solution.ts';
 import { daysRunning, newest, runningSince, type Tended } from '../../readings/index.ts';
 import { addDays, ahead, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
-import type { Entry } from '../../entries/types.ts';
+import type { Entry, EntryKind } from '../../entries/types.ts';
 import type { Schedule, TaskRule } from './types.ts';
 import { WEATHER_TASKS } from './weather.ts';
 
@@ -52,9 +52,13 @@ const drained = (t: Tended) => t.system.paths.filter(isDrain).map((p) => p.id);
 const reads = (...ids: ReadingId[]) => ({
   reads: ids,
   records: 'reading' as const,
-  doneBy: (e: Entry) => e.kind === 'reading' && ids.every((id) => e[id] !== undefined),
+  doneBy: done('reading', (e) => ids.every((id) => e[id] !== undefined)),
 });
-const kindIs = (kind: Entry['kind']) => (e: Entry) => e.kind === kind;
+/** Entries of a kind count as having done it. */
+const done = (
+  kind: EntryKind,
+  is: (e: Entry, t: Tended) => boolean = () => true,
+): NonNullable<TaskRule['doneBy']> => ({ kind, is });
 /** Whether the plan of care does a treatment, or says not to. */
 const plans = (t: Tended, id: TreatmentId) => planOf(t).steps.some((s) => s.treatment === id);
 const avoids = (t: Tended, id: TreatmentId) => planOf(t).avoid.some((a) => a.treatment === id);
@@ -99,7 +103,7 @@ export const TASKS: readonly TaskRule[] = [
     about: tanks,
     applies: (t) => t.hasFish && (planOf(t).feed ?? 0) > 0,
     schedule: () => every(1),
-    doneBy: kindIs('feed'),
+    doneBy: done('feed'),
   },
   {
     id: 'look',
@@ -110,7 +114,7 @@ export const TASKS: readonly TaskRule[] = [
     about: stores,
     applies: () => true,
     schedule: () => every(1),
-    doneBy: kindIs('look'),
+    doneBy: done('look'),
   },
   {
     id: 'top-up',
@@ -121,7 +125,7 @@ export const TASKS: readonly TaskRule[] = [
     about: (t) => [...new Set(pumps(t).map((p) => p.from))],
     applies: (t) => t.c.a.balance.dailyWaterUse > 0 && !plans(t, 'top-up') && !avoids(t, 'top-up'),
     schedule: (t) => every(topUpDays(t)),
-    doneBy: kindIs('top-up'),
+    doneBy: done('top-up'),
   },
   {
     id: 'test-water',
@@ -188,7 +192,7 @@ export const TASKS: readonly TaskRule[] = [
         first: (x) => addDays(startDay(x), wait),
       };
     },
-    doneBy: (e, t) => isAnew(t, e),
+    doneBy: done('water-change', (e, t) => isAnew(t, e)),
   },
   {
     id: 'time-fill',
@@ -200,7 +204,7 @@ export const TASKS: readonly TaskRule[] = [
     about: (t) => t.c.a.beds.filter((b) => b.floods).map((b) => b.id),
     applies: (t) => t.c.a.beds.some((b) => b.floods && Number.isFinite(b.fill)),
     schedule: from(30, 14),
-    doneBy: (e) => e.fillTime !== undefined,
+    doneBy: done('reading', (e) => e.fillTime !== undefined),
   },
   {
     id: 'guards',
@@ -248,9 +252,9 @@ export const TASKS: readonly TaskRule[] = [
     minutes: 5,
     records: 'look',
     about: (t) => pumps(t).map((p) => p.id),
-    applies: (t) => newest(t, kindIs('power-cut')) !== null,
-    schedule: () => ({ kind: 'after', event: kindIs('power-cut'), days: [0] }),
-    doneBy: (e) => e.seen?.includes('pump-well') ?? false,
+    applies: (t) => newest(t, 'power-cut') !== null,
+    schedule: () => ({ kind: 'after', event: 'power-cut', days: [0] }),
+    doneBy: done('look', (e) => e.seen?.includes('pump-well') ?? false),
   },
   {
     id: 'clocks',
@@ -276,9 +280,9 @@ export const TASKS: readonly TaskRule[] = [
     minutes: 5,
     records: 'look',
     about: tanks,
-    applies: (t) => newest(t, kindIs('fish-in')) !== null,
-    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: [1, 3, 7, 14] }),
-    doneBy: (e) => e.kind === 'look' && (e.seen?.some((x) => x.startsWith('fish-')) ?? false),
+    applies: (t) => newest(t, 'fish-in') !== null,
+    schedule: () => ({ kind: 'after', event: 'fish-in', days: [1, 3, 7, 14] }),
+    doneBy: done('look', (e) => e.seen?.some((x) => x.startsWith('fish-')) ?? false),
   },
   {
     id: 'new-fish-test',
@@ -287,8 +291,8 @@ export const TASKS: readonly TaskRule[] = [
     minutes: WORK_TIME.slowTest / 60,
     ...reads('tan', 'nitrite'),
     about: tanks,
-    applies: (t) => newest(t, kindIs('fish-in')) !== null,
-    schedule: () => ({ kind: 'after', event: kindIs('fish-in'), days: DAYS_AFTER_FISH }),
+    applies: (t) => newest(t, 'fish-in') !== null,
+    schedule: () => ({ kind: 'after', event: 'fish-in', days: DAYS_AFTER_FISH }),
   },
   {
     id: 'new-crop',
@@ -296,10 +300,9 @@ export const TASKS: readonly TaskRule[] = [
     why: say`A plug that cannot reach the flood dries in two days; pests come in with bought plants.`,
     minutes: 5,
     records: 'look',
-    applies: (t) => newest(t, kindIs('planting')) !== null,
-    schedule: () => ({ kind: 'after', event: kindIs('planting'), days: [2, 7] }),
-    doneBy: (e) =>
-      e.kind === 'look' && (e.seen?.some((x) => /leaves|pests|roots/.test(x)) ?? false),
+    applies: (t) => newest(t, 'planting') !== null,
+    schedule: () => ({ kind: 'after', event: 'planting', days: [2, 7] }),
+    doneBy: done('look', (e) => e.seen?.some((x) => /leaves|pests|roots/.test(x)) ?? false),
   },
   {
     id: 'weigh-fish',
@@ -310,7 +313,7 @@ export const TASKS: readonly TaskRule[] = [
     about: tanks,
     applies: (t) => t.life.groups.some((g) => g.kind.use !== 'ornamental' && g.count > 0),
     schedule: from(30, 30),
-    doneBy: kindIs('fish-weighed'),
+    doneBy: done('fish-weighed'),
   },
   {
     id: 'iron',
@@ -322,7 +325,7 @@ export const TASKS: readonly TaskRule[] = [
     applies: (t) =>
       t.hasFish && t.hasPlants && (daysRunning(t) ?? 0) > 20 && (daysRunning(t) ?? 0) < 365,
     schedule: from(21, 21),
-    doneBy: (e) => e.kind === 'dose' && e.what === 'iron',
+    doneBy: done('dose', (e) => e.what === 'iron'),
   },
   {
     id: 'buffer',
@@ -432,9 +435,10 @@ function plantingTasks(t: Tended): TaskRule[] {
         minutes: 20,
         records: 'planting',
         schedule: () => at(stand.from!),
-        doneBy: (e) =>
-          e.kind === 'planting' &&
-          (e.about === stand.id || (e.about === stand.vessel && e.what === kind.id)),
+        doneBy: done(
+          'planting',
+          (e) => e.about === stand.id || (e.about === stand.vessel && e.what === kind.id),
+        ),
       },
       ...(ready !== null && kind.harvest !== 'none'
         ? [
@@ -446,7 +450,7 @@ function plantingTasks(t: Tended): TaskRule[] {
               minutes: 20,
               records: 'harvest' as const,
               schedule: () => at(ready),
-              doneBy: (e: Entry) => e.kind === 'harvest' && e.what === kind.id,
+              doneBy: done('harvest', (e) => e.what === kind.id),
             },
           ]
         : []),

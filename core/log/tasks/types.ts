@@ -19,7 +19,7 @@ export type Schedule =
   /** So many days after each of certain entries. */
   | {
       readonly kind: 'after';
-      readonly event: (e: Entry) => boolean;
+      readonly event: EntryKind;
       readonly days: readonly number[];
     }
   /** As long as something holds. */
@@ -38,8 +38,11 @@ export interface TaskRule {
   readonly about?: (t: Tended) => readonly string[];
   readonly applies: (t: Tended) => boolean;
   readonly schedule: (t: Tended) => Schedule;
-  /** Entries that count as having done it, besides its own tick. */
-  readonly doneBy?: (e: Entry, t: Tended) => boolean;
+  /** Entries that count as having done it, besides its own tick: those of a kind, of which some. */
+  readonly doneBy?: {
+    readonly kind: EntryKind;
+    readonly is: (e: Entry, t: Tended) => boolean;
+  };
 }
 
 export type TaskState = 'overdue' | 'today' | 'ahead';

@@ -75,7 +75,7 @@ function neglected(
   points: number,
   words: string,
 ): Evidence | null {
-  const last = newest(t, (e) => e.kind === 'task' && e.what === task && e.outcome === 'done');
+  const last = newest(t, 'task', (e) => e.what === task && e.outcome === 'done');
   const since = last ? (t.now - last.at) / 86_400_000 : (daysRunning(t) ?? 0);
   return since > days
     ? evidence(points, say`${words} not noted for ${String(Math.round(since))} days`)
@@ -195,7 +195,7 @@ const ironHungry = ({ t }: Case): Evidence | null =>
     ? evidence(1, say`crops here are often short of iron`)
     : null;
 const noIron = ({ t }: Case): Evidence | null => {
-  const last = newest(t, (e) => e.kind === 'dose' && e.what === 'iron');
+  const last = newest(t, 'dose', (e) => e.what === 'iron');
   if (!last) return t.hasFish ? evidence(1.5, say`no iron in the log`) : null;
   const d = (t.now - last.at) / 86_400_000;
   return d > 28
