@@ -28,7 +28,8 @@ import { searchSystems } from '../core/workshop/search.ts';
 import { assess, compile } from '../core/assess/index.ts';
 import { Bench } from '../server/bench/bench.ts';
 import { readSystem, readWithLog, writeWith } from '../core/formats/file.ts';
-import { entriesOfTable, guessMapping, logCsv, readTable } from '../core/formats/logCsv.ts';
+import { logCsv } from '../core/formats/logCsv.ts';
+import { entriesOfTable, guessMapping, readTable } from '../core/formats/tableImport.ts';
 import {
   asKnown,
   planOf,

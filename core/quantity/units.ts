@@ -217,6 +217,8 @@ const KINDS = {
       'us gph': US_GALLON / HOUR,
       'imp gal/h': IMPERIAL_GALLON / HOUR,
       'imp gph': IMPERIAL_GALLON / HOUR,
+      'us gal/min': US_GALLON / 60,
+      'imp gal/min': IMPERIAL_GALLON / 60,
     }),
     asked: 'a flow: L/h, L/min, gph',
   },
