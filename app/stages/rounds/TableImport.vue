@@ -2,18 +2,21 @@
 import { useFileDialog } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import {
+  ASKED,
   COLUMN_USES,
   DATE_ORDERS,
   UNITS_OF,
   entriesOfTable,
   guessMapping,
+  questionsOf,
   readTable,
   scalesOf,
   type ColumnMapping,
   type ColumnUse,
   type Mapping,
+  type Question,
   type Table,
-} from '../../../core/formats/logCsv';
+} from '../../../core/formats/tableImport';
 import { KIT_SCALES, type KitScale } from '../../../core/life';
 import { entryWords, type LogNews } from '../../../core/log';
 import { tell } from '../../../core/quantity';
@@ -43,8 +46,8 @@ async function keptMapping(t: Table): Promise<Mapping | null> {
   return there.ok ? ((there.value as Mapping | undefined) ?? null) : null;
 }
 const dialog = useFileDialog({ accept: '.csv,.tsv,.txt,text/csv', multiple: false, reset: true });
-dialog.onChange((files) => void open(files?.[0]));
-async function open(file: File | null | undefined) {
+dialog.onChange((files) => void openTable(files?.[0]));
+async function openTable(file: File | null | undefined) {
   if (!file) return;
   problem.value = '';
   done.value = '';
@@ -58,26 +61,44 @@ async function open(file: File | null | undefined) {
     return;
   }
   name.value = file.name;
-  mapping.value = (await keptMapping(read)) ?? guessMapping(read, hereZone());
+  mapping.value = (await keptMapping(read)) ?? guessMapping(read, hereZone(), settings.units);
   table.value = read;
 }
 const USES = [
   { id: '', name: 'leave out' },
   ...COLUMN_USES.map((u) => ({ id: u.id, name: u.label })),
 ];
+const OPEN = { id: ASKED, name: 'choose' };
 const ORDERS = DATE_ORDERS.map((id) => ({
-  id,
+  id: id as string,
   name: { ymd: 'year, month, day', dmy: 'day, month, year', mdy: 'month, day, year' }[id],
 }));
 const MARKS = [
   { id: '.', name: 'point, as in 7.2' },
   { id: ',', name: 'comma, as in 7,2' },
 ];
+/** A choice with what stands for an open question, as long as it is open. */
+const openable = (items: readonly { id: string; name: string }[], value: string) =>
+  value === ASKED ? [OPEN, ...items] : items;
 const kindOf = (use: ColumnUse | null) => COLUMN_USES.find((u) => u.id === use)?.kind ?? null;
 const unitsOf = (use: ColumnUse | null) => {
   const kind = kindOf(use);
   return (kind && UNITS_OF[kind]) ?? [];
 };
+/** Units to choose from, the one that the head names among them. */
+function unitItems({ use, unit }: ColumnMapping) {
+  const all = unitsOf(use);
+  const named = unit === ASKED || all.includes(unit) ? all : [unit, ...all];
+  return openable(
+    named.map((u) => ({ id: u, name: u })),
+    unit,
+  );
+}
+const scaleItems = ({ use, scale }: ColumnMapping) =>
+  openable(
+    scalesOf(use!).map((x) => ({ id: x as string, name: KIT_SCALES[x].name })),
+    scale ?? '',
+  );
 function setColumn(i: number, change: Partial<ColumnMapping>) {
   if (!mapping.value) return;
   const columns = mapping.value.columns.map((c, k) => (k === i ? { ...c, ...change } : c));
@@ -86,14 +107,31 @@ function setColumn(i: number, change: Partial<ColumnMapping>) {
 const setUse = (i: number, use: string) =>
   setColumn(i, {
     use: (use || null) as ColumnUse | null,
-    unit: unitsOf((use || null) as ColumnUse | null)[0] ?? '',
-    scale: scalesOf((use || 'note') as ColumnUse)[0] ?? null,
+    unit: unitsOf((use || null) as ColumnUse | null).length ? ASKED : '',
+    scale: scalesOf((use || 'note') as ColumnUse).length ? ASKED : null,
   });
 const read = computed(() =>
   table.value && mapping.value && system.document
-    ? entriesOfTable(table.value, mapping.value, Date.now(), system.document)
+    ? entriesOfTable(table.value, mapping.value, Date.now(), system.document, log.all)
     : null,
 );
+/** What the table leaves open: nothing is taken in before it is answered, or the column left out. */
+const open = computed(() => (mapping.value ? questionsOf(mapping.value) : []));
+const isOpen = (about: Question['about'], column: number | null) =>
+  open.value.some((q) => q.about === about && q.column === column);
+function questionWords(q: Question): string {
+  const head = q.column === null ? '' : table.value!.heads[q.column] || `Column ${q.column + 1}`;
+  switch (q.about) {
+    case 'dates':
+      return 'The dates can be read in two ways. In which order are day and month?';
+    case 'decimal':
+      return 'Points and commas can be decimals or thousands here. Which are decimals?';
+    case 'unit':
+      return `“${head}”: in which unit?`;
+    case 'scale':
+      return `“${head}”: as nitrogen, or as the ion? The kit’s card says it.`;
+  }
+}
 const news = computed<LogNews | null>(() => (read.value ? log.newsFrom(read.value.entries) : null));
 const sample = computed(() => (news.value?.added ?? []).slice(0, 4));
 const skipped = computed(() => read.value?.skipped ?? []);
@@ -125,18 +163,25 @@ async function take() {
         <PlainChoice
           :model-value="mapping.dates"
           label="Dates are written"
-          :items="ORDERS"
+          :items="openable(ORDERS, mapping.dates)"
           @update:model-value="mapping = { ...mapping!, dates: $event as Mapping['dates'] }"
         />
         <PlainChoice
           :model-value="mapping.decimal"
           label="Decimals with a"
-          :items="MARKS"
+          :items="openable(MARKS, mapping.decimal)"
           @update:model-value="mapping = { ...mapping!, decimal: $event as Mapping['decimal'] }"
         />
       </div>
+      <ul v-if="open.length" class="open" role="status">
+        <li v-for="(q, i) in open" :key="i">{{ questionWords(q) }}</li>
+      </ul>
       <ul class="columns">
-        <li v-for="(head, i) in table.heads" :key="i">
+        <li
+          v-for="(head, i) in table.heads"
+          :key="i"
+          :class="{ asks: isOpen('unit', i) || isOpen('scale', i) }"
+        >
           <p>
             <b>{{ head || `Column ${i + 1}` }}</b>
             <span class="quiet">
@@ -159,16 +204,14 @@ async function take() {
               v-if="unitsOf(mapping.columns[i]!.use).length"
               :model-value="mapping.columns[i]!.unit"
               label="In"
-              :items="unitsOf(mapping.columns[i]!.use).map((u) => ({ id: u, name: u }))"
+              :items="unitItems(mapping.columns[i]!)"
               @update:model-value="setColumn(i, { unit: $event })"
             />
             <PlainChoice
               v-if="mapping.columns[i]!.scale"
               :model-value="mapping.columns[i]!.scale!"
               label="Reads"
-              :items="
-                scalesOf(mapping.columns[i]!.use!).map((s) => ({ id: s, name: KIT_SCALES[s].name }))
-              "
+              :items="scaleItems(mapping.columns[i]!)"
               @update:model-value="setColumn(i, { scale: $event as KitScale })"
             />
           </div>
@@ -177,8 +220,7 @@ async function take() {
       <div v-if="news" class="preview" role="status">
         <p>
           <b>{{ count(news.added.length, 'new entry') }}</b>,
-          {{ count(news.changed.length, 'corrected entry') }},
-          {{ read!.entries.length - news.write.length }} there already,
+          {{ count(news.changed.length, 'corrected entry') }}, {{ read!.same }} there already,
           {{ count(skipped.length, 'cell') }} left out.
         </p>
         <ul>
@@ -194,7 +236,11 @@ async function take() {
             <li v-if="skipped.length > 40">and {{ skipped.length - 40 }} more</li>
           </ul>
         </details>
-        <v-btn variant="flat" color="primary" :disabled="!news.write.length" @click="take"
+        <v-btn
+          variant="flat"
+          color="primary"
+          :disabled="!news.write.length || open.length > 0"
+          @click="take"
           >Take in {{ count(news.write.length, 'entry') }}</v-btn
         >
       </div>
@@ -220,6 +266,14 @@ async function take() {
 .preview ul {
   list-style: none;
   font-size: var(--type-body);
+}
+.open {
+  list-style: none;
+  color: var(--watch);
+}
+.columns .asks {
+  border-left: 3px solid var(--watch);
+  padding-left: 8px;
 }
 .columns li {
   border-top: 1px solid var(--rule);
