@@ -85,7 +85,9 @@ const { isOverDropZone: dropping } = useDropZone(document, {
           <summary>Why, one by one</summary>
           <ul>
             <li v-for="(d, i) in shelf.details.slice(0, MOST_SHOWN)" :key="i">{{ d.why }}</li>
-            <li v-if="shelf.details.length > MOST_SHOWN">and {{ shelf.details.length - MOST_SHOWN }} more</li>
+            <li v-if="shelf.details.length > MOST_SHOWN">
+              and {{ shelf.details.length - MOST_SHOWN }} more
+            </li>
           </ul>
         </details>
       </div>

@@ -4,6 +4,8 @@ import { createApp } from './app.ts';
 import { Bench } from './bench/bench.ts';
 import { listening } from './settings.ts';
 
+/** Longest address with its headers that is read, bytes. */
+const LONGEST_LINK = 2_000_000;
 const root = fileURLToPath(new URL('../dist', import.meta.url));
 const asked = listening(process.env);
 if (typeof asked === 'string') {
@@ -14,7 +16,12 @@ const { hostname, ownOnly } = asked;
 const bench = new Bench();
 
 function listen(port: number, tries: number): void {
-  const server = serve({ fetch: createApp(root, ownOnly, bench).fetch, hostname, port }, (info) => {
+  const options = {
+    ...{ fetch: createApp(root, ownOnly, bench).fetch, hostname, port },
+    // A long list in a link is read by the page, which says what is too much of it.
+    serverOptions: { maxHeaderSize: LONGEST_LINK },
+  };
+  const server = serve(options, (info) => {
     const shown = hostname.includes(':') ? `[${hostname}]` : hostname;
     console.log(`Mizuna is at http://${shown}:${info.port}/`);
   });

@@ -198,6 +198,14 @@ useTimeoutFn(() => void loadSheet(), 1000);
 const living = ref<InstanceType<typeof LivingDrawing>>();
 useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.value });
 
+/** Probes and plugs that the grower took up work wherever the system is open, whatever page of it is looked at. */
+watch(
+  () =>
+    (system.document?.care.channels.length ?? 0) + (system.document?.care.plugs.length ?? 0) > 0,
+  async (any) => any && (await import('../stores/devices')).useDevices(),
+  { immediate: true },
+);
+
 // What each move of a handle leaves as it is draws nothing here anew.
 /** What is looked at is the running system, not the design. */
 const running = computed(() => stage.value === 'rounds' || stage.value === 'startup');

@@ -3,6 +3,7 @@ import { SCALES_OF, asNitrogen, type KitScale } from '../life/index.ts';
 import { knowsZone } from '../calendar/index.ts';
 import { correct } from '../entries/entries.ts';
 import { READ_FIELDS } from '../entries/fields.ts';
+import { canBe } from '../entries/gate.ts';
 import { signOf } from '../entries/signs.ts';
 import {
   ENTRY_KINDS,
@@ -245,14 +246,12 @@ function scaleIn(head: string, use: ColumnUse): KitScale | Asked | null {
 /**
  * How a table is meant, as far as its heads and rows say; what they leave open is {@link ASKED}.
  *
+ * @param table as it was read
  * @param zone of the wall clock, where the rows name none
  * @param own units of the grower: a gallon without a country is theirs
  */
-export function guessMapping(
-  { heads, rows }: Table,
-  zone: string,
-  own: UnitSystem = 'metric',
-): Mapping {
+export function guessMapping(table: Table, zone: string, own: UnitSystem = 'metric'): Mapping {
+  const { heads, rows } = table;
   const taken = new Set<ColumnUse>();
   const columns = heads.map((head): ColumnMapping => {
     const text = head
@@ -390,8 +389,7 @@ export function entriesOfTable(
       if (f) {
         const nitrogen = (x: number) => (scale ? asNitrogen(x, scale) : x);
         const [low, high] = [nitrogen(got[0]), nitrogen(got[1])];
-        const slack = 1e-9 * (f.max - f.min);
-        if (low < f.min - slack || high > f.max + slack)
+        if (!canBe(f.id, low, high))
           return skip(`${head}: ${text} is outside what ${f.label.toLowerCase()} can be.`);
         const within = (x: number) => Math.min(f.max, Math.max(f.min, x));
         reading[f.id] = f.banded ? [within(low), within(high)] : within((low + high) / 2);

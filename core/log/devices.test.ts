@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { NOW, entriesOf, tendedDemo } from '../test/tended.ts';
-import { driftOf, isWorth, refusalOf, ruleWants, troubleOfChannel, type Heard } from './devices.ts';
+import { OTHER_LOAD, type ChannelUse, type PlugUse } from '../system/index.ts';
+import { driftOf, isWorth, refusalOf, ruleOf, troubleOfChannel, type Heard } from './devices.ts';
 import type { Entry } from '../entries/types.ts';
 
 const HOUR = 3_600_000;
@@ -37,7 +38,20 @@ describe('a stream into the log', () => {
   });
 });
 
+const USE: ChannelUse = { id: 'ph', reads: 'ph', about: 'tank', offset: 0, corrected: null };
+
 describe('a channel', () => {
+  it('whose values are refused, or whose clock is off, is told', () => {
+    const last = { at: NOW, came: NOW, value: -5 };
+    expect(troubleOfChannel([{ ...last, refused: ['No pH.'] }], NOW)).toEqual({
+      kind: 'refused',
+      why: ['No pH.'],
+    });
+    expect(troubleOfChannel([{ ...last, off: -7_200_000 }], NOW)).toEqual({
+      kind: 'clock-off',
+      off: -7_200_000,
+    });
+  });
   it('is well while it speaks and moves', () => {
     expect(
       troubleOfChannel(
@@ -87,16 +101,16 @@ describe('a channel', () => {
       device(2.2, 7.4, 2),
       hand(2, 7.0, 2),
     ];
-    const drift = driftOf(log, 'ph', 'ph')!;
+    const drift = driftOf(log, USE)!;
     expect(drift.offset).toBeCloseTo(-0.4, 9);
     expect(drift.compared).toBe(3);
     expect(
-      driftOf(
-        [device(2.2, 7.05, 0), hand(2, 7, 0), device(26.2, 7.05, 1), hand(26, 7, 1)],
-        'ph',
-        'ph',
-      ),
+      driftOf([device(2.2, 7.05, 0), hand(2, 7, 0), device(26.2, 7.05, 1), hand(26, 7, 1)], USE),
     ).toBeNull();
+    // What was read before it was corrected says nothing of it any more, and what was read elsewhere never did.
+    expect(driftOf(log, { ...USE, corrected: NOW - HOUR })).toBeNull();
+    const elsewhere = log.map((e) => (e.device ? e : { ...e, about: 'sump' }));
+    expect(driftOf(elsewhere, USE)).toBeNull();
   });
 });
 
@@ -110,20 +124,93 @@ describe('a plug', () => {
     expect(refusalOf(tendedDemo('the-first-attempt', []), 'lift', true)).not.toBeNull();
   });
 
-  it('follows a rule of the grower’s, and never with a pump', () => {
-    const heater = {
+  it('is refused by the level that was just heard, whatever the log says', () => {
+    const t = tendedDemo('potting-shed-pair', [{ about: 'tank', level: 0.5 }]);
+    const heard =
+      (value: number, at = NOW) =>
+      () => ({ at, value });
+    expect(refusalOf(t, 'lift', true, heard(0.5))).toBeNull();
+    expect(tell(refusalOf(t, 'lift', true, heard(0.05))!, 'metric')).toContain('50 mm');
+    // An older word of a probe does not overrule a later reading.
+    expect(refusalOf(t, 'lift', true, heard(0.05, NOW - 5 * HOUR))).toBeNull();
+  });
+
+  it('of which is not known what hangs on it is taken for a pump until it is told', () => {
+    const low = tendedDemo('potting-shed-pair', [{ about: 'tank', level: 0.05 }]);
+    const why = tell(refusalOf(low, '', true)!, 'metric');
+    expect(why).toContain('50 mm');
+    expect(why).toContain('is not said, so it is taken for a pump.');
+    expect(refusalOf(low, '', false)).toBeNull();
+    expect(refusalOf(low, OTHER_LOAD, true)).toBeNull();
+    expect(refusalOf(tendedDemo('potting-shed-pair', []), '', true)).toBeNull();
+  });
+
+  describe('with a rule', () => {
+    const WATER: ChannelUse = { ...USE, id: 'water', reads: 'temperature' };
+    const AIR: ChannelUse = { ...WATER, id: 'air' };
+    const t = tendedDemo('potting-shed-pair', [], [{ at: 'care.channels', to: [WATER, AIR] }]);
+    const heater = t.system.devices.find((d) => d.kind !== 'lamp')!;
+    const plug: PlugUse = {
       id: 'plug',
-      about: 'heater',
-      rule: { reads: 'temperature' as const, when: 'below' as const, limit: 16, until: 18 },
+      about: heater.id,
+      rule: { channel: 'water', when: 'below', limit: 16, until: 18, quiet: 'off' },
     };
-    const at = (temperature: number, h = 0.05) =>
-      tendedDemo('potting-shed-pair', [{ h, temperature }]);
-    expect(ruleWants(at(15), heater, false)).toBe(true);
-    expect(ruleWants(at(15), heater, true)).toBeNull();
-    expect(ruleWants(at(17), heater, true)).toBeNull();
-    expect(ruleWants(at(19), heater, true)).toBe(false);
-    // A reading of yesterday switches nothing.
-    expect(ruleWants(at(15, 20), heater, false)).toBeNull();
-    expect(ruleWants(at(15), { ...heater, about: 'lift' }, false)).toBeNull();
+    const says = (value: number, ago = 60_000): Heard => ({
+      ...{ at: NOW - ago, came: NOW - ago, value },
+    });
+    const at = (on: boolean, heard: Heard | null, p = plug, since = NOW - HOUR) =>
+      ruleOf(t, p, on, heard, NOW, since);
+
+    it.each([
+      [15, false, true],
+      [15, true, null],
+      [17, true, null],
+      [17, false, null],
+      [19, true, false],
+      [19, false, null],
+      // At the limits it is left as it is.
+      [16, false, null],
+      [18, true, null],
+    ])('at %d °C and on %s it wants %s', (value, on, wants) =>
+      expect(at(on, says(value))).toMatchObject({ state: 'working', wants }),
+    );
+    it('above works the other way round', () => {
+      const fan: PlugUse = {
+        ...plug,
+        about: OTHER_LOAD,
+        rule: { channel: 'air', when: 'above', limit: 28, until: 25, quiet: 'on' },
+      };
+      expect(at(false, says(29), fan).wants).toBe(true);
+      expect(at(true, says(26), fan).wants).toBeNull();
+      expect(at(true, says(24), fan).wants).toBe(false);
+      // In silence it goes into the state that the grower chose.
+      expect(at(false, says(20, HOUR), fan)).toMatchObject({ state: 'quiet', wants: true });
+    });
+    it('goes into its safe state when its probe says nothing, and says since when', () => {
+      const old = says(10, HOUR);
+      expect(at(true, old)).toEqual({ state: 'quiet', wants: false, heard: NOW - HOUR });
+      expect(at(false, old)).toMatchObject({ state: 'quiet', wants: null });
+      const stay = { ...plug, rule: { ...plug.rule!, quiet: 'stay' as const } };
+      expect(at(true, old, stay)).toMatchObject({ state: 'quiet', wants: null });
+      // Just after it began to listen it waits for the first word.
+      expect(at(true, null, plug, NOW - 60_000)).toEqual({
+        state: 'waiting',
+        wants: null,
+        heard: null,
+      });
+      expect(at(true, null)).toMatchObject({ state: 'quiet', wants: false });
+    });
+    it('switches nothing before its probe is named, on a pump, or on what is not known', () => {
+      const unbound = { ...plug, rule: { ...plug.rule!, channel: '' } };
+      expect(at(false, says(5), unbound)).toMatchObject({ state: 'unbound', wants: null });
+      const gone = { ...plug, rule: { ...plug.rule!, channel: 'sold' } };
+      expect(at(false, says(5), gone)).toMatchObject({ state: 'unbound', wants: null });
+      for (const about of ['lift', ''])
+        expect(at(false, says(5), { ...plug, about })).toMatchObject({
+          state: 'by-hand',
+          wants: null,
+        });
+      expect(at(false, says(5), { ...plug, rule: null })).toMatchObject({ state: 'by-hand' });
+    });
   });
 });

@@ -1,9 +1,15 @@
 import { DEVICE_AGE } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { pumpedLines, type PlugUse, type ReadingId } from '../system/index.ts';
+import {
+  OTHER_LOAD,
+  pumpedLines,
+  type ChannelUse,
+  type PlugUse,
+  type ReadingId,
+} from '../system/index.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
 import { middle, readField } from '../entries/fields.ts';
-import { latestOn, latestReadings, type Tended } from '../readings/tended.ts';
+import { latestOn, type Tended } from '../readings/tended.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 
 /** What a device reads: thinned into the log, watched for faults; and what a plug may do. */
@@ -54,12 +60,18 @@ export type Trouble =
   | { readonly kind: 'silent'; readonly since: Moment }
   | { readonly kind: 'stuck'; readonly since: Moment }
   | { readonly kind: 'clock'; readonly since: Moment }
+  | { readonly kind: 'clock-off'; readonly off: number }
+  | { readonly kind: 'refused'; readonly why: Phrase }
   | { readonly kind: 'drift'; readonly offset: number; readonly compared: number };
 
 /** What a channel has said lately, by its own clock and by ours. */
 export interface Heard extends DeviceReading {
   /** When it came. */
   readonly came: Moment;
+  /** How far its clock is off, ms; null where it is believed. */
+  readonly off?: number | null;
+  /** Why its value was not taken; null where it was. */
+  readonly refused?: Phrase | null;
 }
 
 /**
@@ -71,6 +83,8 @@ export function troubleOfChannel(heard: readonly Heard[], now: Moment): Trouble 
   const last = heard.at(-1);
   if (!last) return null;
   if (now - last.came > SILENT * 1000) return { kind: 'silent', since: last.came };
+  if (last.refused) return { kind: 'refused', why: last.refused };
+  if (last.off !== null && last.off !== undefined) return { kind: 'clock-off', off: last.off };
   const same = heard.findLastIndex((h) => h.at !== last.at);
   const stands = heard[same + 1]!;
   if (heard.length - same - 1 >= FEWEST && last.came - stands.came > SILENT * 1000)
@@ -94,11 +108,14 @@ const PAIRS = 2;
  */
 export function driftOf(
   entries: readonly Entry[],
-  channel: string,
-  id: ReadingId,
+  { id: channel, reads: id, about, corrected }: ChannelUse,
 ): { readonly offset: number; readonly compared: number } | null {
-  const device = entries.filter((e) => e.device === channel && e[id] !== undefined);
-  const hands = entries.filter((e) => !e.device && e[id] !== undefined).slice(-3);
+  const there = entries.filter((e) => e[id] !== undefined && e.at >= (corrected ?? -Infinity));
+  const device = there.filter((e) => e.device === channel);
+  // What is read elsewhere, as in another tank, says nothing of this probe.
+  const hands = there
+    .filter((e) => !e.device && (!about || !e.about || e.about === about))
+    .slice(-3);
   const off = hands.flatMap((h) => {
     const near = device.reduce<Entry | null>(
       (best, d) =>
@@ -118,56 +135,109 @@ export function driftOf(
 /** A pump that draws air is ruined within minutes: margin over the lowest level that it needs, m. */
 const MARGIN = 0.02;
 
+/** What a device said last of a vessel’s level, with when it came. */
+export type LiveLevel = (vessel: string) => DeviceReading | null;
+
 /**
  * Why a plug may not be switched; null where it may.
  *
- * @param about pumped line or device that hangs on it
+ * @param about pumped line or device that hangs on it; empty is not known, and taken for each of the pumps
+ * @param live levels as they were just heard
  */
-export function refusalOf(t: Tended, about: string, on: boolean): Phrase | null {
-  const line = pumpedLines(t.system).find((l) => l.id === about);
+export function refusalOf(
+  t: Tended,
+  about: string,
+  on: boolean,
+  live: LiveLevel = () => null,
+): Phrase | null {
+  if (!on || about === OTHER_LOAD) return null;
+  const level = (vessel: string) => {
+    const read = latestOn(t.entries, vessel).level;
+    const heard = live(vessel);
+    return heard && heard.at >= (read?.at ?? -Infinity) ? heard : read;
+  };
+  const lines = pumpedLines(t.system);
+  const line = lines.find((l) => l.id === about);
   const device = t.system.devices.find((d) => d.id === about);
-  if (line && on) {
-    const reserve = t.c.a.balance.reserves.find((r) => r.pump === about);
-    if (reserve && reserve.volume <= 0)
-      return say`By the design this pump runs dry when the beds are full. Mend the reserve first.`;
-    const i = t.system.vessels.findIndex((v) => v.id === line.from);
-    const intake = line.pump.intake + MARGIN;
-    const level = latestOn(t.entries, line.from).level;
-    if (level && level.value < intake)
-      return say`Its water was last read at ${{ value: level.value, kind: 'length' }}, not over the pump’s intake. Top up and read it again.`;
-    if (i >= 0 && t.c.a.balance.deepest[i]!.level < intake)
-      return say`With the beds full its water falls under the intake.`;
-    return null;
+  if (device) {
+    const there = device.kind === 'heater' ? level(device.vessel) : null;
+    return there && there.value < HEATER_DEPTH
+      ? say`The heater may lie dry: its water was last read at ${{ value: there.value, kind: 'length' }}.`
+      : null;
   }
-  if (device?.kind === 'heater' && on) {
-    const level = latestOn(t.entries, device.vessel).level;
-    if (level && level.value < 0.1)
-      return say`The heater may lie dry: its water was last read at ${{ value: level.value, kind: 'length' }}.`;
+  for (const l of line ? [line] : lines) {
+    const why = dryRun(t, l, level(l.from)?.value ?? null);
+    if (why)
+      return line
+        ? why
+        : [...why, ' What hangs on this plug is not said, so it is taken for a pump.'];
   }
   return null;
 }
+/** A heater whose water is lower may lie dry, m. */
+const HEATER_DEPTH = 0.1;
+/** Why a pump would draw air. @param level as it was last read, m; null where it was not */
+function dryRun(
+  t: Tended,
+  line: ReturnType<typeof pumpedLines>[number],
+  level: number | null,
+): Phrase | null {
+  const reserve = t.c.a.balance.reserves.find((r) => r.pump === line.id);
+  if (reserve && reserve.volume <= 0)
+    return say`By the design this pump runs dry when the beds are full. Mend the reserve first.`;
+  const i = t.system.vessels.findIndex((v) => v.id === line.from);
+  const intake = line.pump.intake + MARGIN;
+  if (level !== null && level < intake)
+    return say`Its water was last read at ${{ value: level, kind: 'length' }}, not over the pump’s intake. Top up and read it again.`;
+  if (i >= 0 && t.c.a.balance.deepest[i]!.level < intake)
+    return say`With the beds full its water falls under the intake.`;
+  return null;
+}
 
-/** Whether a plug’s rule may act by itself: never on a pump, which only a hand or its timer switches. */
+/** Whether a plug’s rule may act by itself: never on a pump or on what is not known, which only a hand switches. */
 export const ruleMay = (t: Tended, about: string): boolean =>
-  !pumpedLines(t.system).some((l) => l.id === about);
+  about === OTHER_LOAD || t.system.devices.some((d) => d.id === about);
 
 /** A reading that a rule acts on is no older than this. */
 const FRESH = DEVICE_AGE.fresh * 1000;
 
+/** How a plug’s rule stands, and how the plug should; null where it leaves it as it is. */
+export interface RuleState {
+  readonly state: 'by-hand' | 'unbound' | 'waiting' | 'quiet' | 'working';
+  readonly wants: boolean | null;
+  /** When its channel was heard last; null where it never was. */
+  readonly heard: Moment | null;
+}
+
 /**
- * What a plug’s own rule asks for by the last reading; null where it leaves it as it is.
+ * What a plug’s rule asks for by what its own channel said last, and by no other.
  *
  * @param on how it stands
+ * @param heard what the channel said last that was taken
+ * @param since when the channels began to be listened to
  */
-export function ruleWants(t: Tended, plug: PlugUse, on: boolean): boolean | null {
+export function ruleOf(
+  t: Pick<Tended, 'system'>,
+  plug: PlugUse,
+  on: boolean,
+  heard: Heard | null,
+  now: Moment,
+  since: Moment,
+): RuleState {
   const { rule } = plug;
-  if (!rule || !ruleMay(t, plug.about)) return null;
-  const read = latestReadings(t.entries)[rule.reads];
-  if (!read?.at || t.now - read.at > FRESH) return null;
+  const at = heard?.came ?? null;
+  const leave = (state: RuleState['state']): RuleState => ({ state, wants: null, heard: at });
+  if (!rule || !ruleMay(t as Tended, plug.about)) return leave('by-hand');
+  if (!t.system.care.channels.some((c) => c.id === rule.channel)) return leave('unbound');
+  if (now - Math.max(at ?? -Infinity, since) > FRESH) {
+    const safe = rule.quiet === 'stay' ? null : rule.quiet === 'on';
+    return { state: 'quiet', wants: safe === on ? null : safe, heard: at };
+  }
+  if (!heard || now - heard.came > FRESH) return leave('waiting');
   const below = rule.when === 'below';
-  if (!on && (below ? read.value < rule.limit : read.value > rule.limit)) return true;
-  if (on && (below ? read.value > rule.until : read.value < rule.until)) return false;
-  return null;
+  const past = below ? heard.value < rule.limit : heard.value > rule.limit;
+  const back = below ? heard.value > rule.until : heard.value < rule.until;
+  return { state: 'working', wants: !on && past ? true : on && back ? false : null, heard: at };
 }
 
 /** Trouble of a channel in a sentence. */
@@ -179,6 +249,10 @@ export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
       return say`It has read the same to the last figure for hours: stuck, or out of the water.`;
     case 'clock':
       return say`Its clock stands still; its readings are taken by ours.`;
+    case 'clock-off':
+      return say`Its clock is off by ${time(Math.round(Math.abs(x.off) / 60_000) * 60)}; its readings are taken by ours.`;
+    case 'refused':
+      return [...x.why, ' It is not written into the log.'];
     case 'drift': {
       const f = readField(id);
       const off: Phrase =

@@ -99,6 +99,21 @@ export const STEPS: Readonly<Record<number, Raise>> = {
         }
       : document.plan,
   }),
+  /** Version 9 knows on which channel a plug’s rule rests, what it does in silence, and when a probe was corrected. */
+  8: (document) => ({
+    ...document,
+    care: isLoose(document.care)
+      ? {
+          ...document.care,
+          channels: each(document.care.channels, (c) => ({ ...c, corrected: null })),
+          // Which probe was meant is not known: until the grower says it, the plug is switched by hand only.
+          plugs: each(document.care.plugs, (p) => ({
+            ...p,
+            rule: isLoose(p.rule) ? { ...p.rule, channel: '', quiet: 'off' } : p.rule,
+          })),
+        }
+      : document.care,
+  }),
 };
 
 function isLoose(x: unknown): x is Loose {

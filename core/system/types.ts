@@ -22,7 +22,7 @@ import type {
 import type { Shape } from '../water/shape.ts';
 
 /** The version of the document that this program writes. */
-export const DOCUMENT_VERSION = 8;
+export const DOCUMENT_VERSION = 9;
 export const DOCUMENT_KIND = 'mizuna-system';
 
 /**
@@ -701,15 +701,31 @@ export interface ChannelUse {
   about: string;
   /** Added to what it reads, after a comparison with a hand reading. */
   offset: number;
+  /** When that was last changed, milliseconds since 1970: what it read before says nothing of its drift. */
+  corrected: number | null;
 }
+
+/** What hangs on a plug where water does no harm to it and it needs none: a lamp, a fan. */
+export const OTHER_LOAD = 'other';
 
 /** What a plug switches, and when by itself; its id is the plug’s. */
 export interface PlugUse {
   id: string;
-  /** Pumped line or device that hangs on it. */
+  /** Pumped line or device that hangs on it, or {@link OTHER_LOAD}; empty is not known, and taken for a pump. */
   about: string;
-  /** On where the reading is on this side of the first, off again past the second; null only by hand. */
-  rule: { reads: ReadingId; when: 'below' | 'above'; limit: number; until: number } | null;
+  /** Null is by hand only. */
+  rule: PlugRule | null;
+}
+
+/** On where the channel reads on this side of the first, off again past the second. */
+export interface PlugRule {
+  /** Channel that it rests on, and no other; empty is none yet, and then it switches nothing. */
+  channel: string;
+  when: 'below' | 'above';
+  limit: number;
+  until: number;
+  /** What it does when the channel says nothing any more. */
+  quiet: 'off' | 'on' | 'stay';
 }
 
 /** How the running system is looked after: what the grower chose; what was done and read is in its log. */

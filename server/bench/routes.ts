@@ -99,6 +99,11 @@ export function deviceRoutes(bench: Bench): Hono {
   });
 
   app.get('/stream', (c) => {
+    // A page from elsewhere sends no origin with a plain GET; its browser says where it comes from.
+    const site = c.req.header('Sec-Fetch-Site') ?? 'none';
+    if (site !== 'same-origin' && site !== 'none')
+      return word(c, 403, 'Pages from elsewhere are not answered.');
+    if (c.req.method === 'HEAD') return c.body(null, 200, { 'Content-Type': 'text/event-stream' });
     if (bench.listening >= MOST_LISTENERS)
       return word(c, 429, `${MOST_LISTENERS} listen already; close one of them.`);
     const last = Number(c.req.header('Last-Event-ID'));

@@ -12,6 +12,7 @@ import {
 } from '../../../core/system';
 
 import { format } from '../../../core/quantity';
+import { DEVICE_NAMES as NAMES } from './deviceNames';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentSwitch from '../../parts/DocumentSwitch.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -24,11 +25,6 @@ const system = useSystem();
 const settings = useSettings();
 const doc = computed(() => system.document!);
 const shown = computed(() => doc.value.devices.filter((d) => !props.only || d.kind === props.only));
-const NAMES: Record<Device['kind'], string> = {
-  'air-pump': 'Air stone',
-  heater: 'Heater',
-  lamp: 'Lamp',
-};
 
 const store = computed(
   () => doc.value.vessels.find((v) => v.role === 'tank') ?? doc.value.vessels.find(isStore),

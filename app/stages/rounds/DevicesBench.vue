@@ -1,22 +1,24 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import {
-  READ_FIELDS,
-  nameOf,
-  readField,
-  refusalOf,
-  ruleMay,
-  troubleWords,
-} from '../../../core/log';
+import { nameOf, readField, ruleMay, troubleWords } from '../../../core/log';
 import { format, tell } from '../../../core/quantity';
-import { READINGS, type ChannelUse, type PlugUse, type ReadingId } from '../../../core/system';
+import {
+  OTHER_LOAD,
+  READINGS,
+  pumpedLines,
+  type ChannelUse,
+  type PlugUse,
+  type ReadingId,
+} from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import QuantityField from '../../parts/QuantityField.vue';
-import { useDevices, type Channel, type Plug } from '../../stores/devices';
+import { useDevices } from '../../stores/devices';
+import type { Channel, Plug } from '../../stores/offer';
 import { useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import { DEVICE_NAMES } from '../life/deviceNames';
 import { ageWords } from './when';
 
 /** Probes and plugs: what answers, what it reads here, what is wrong with it, and the bench that stands in for it. */
@@ -42,21 +44,20 @@ const places = computed(() => [
 ]);
 const kinds = READINGS.map((id) => ({ id, name: readField(id).label }));
 /** Edit that takes a channel into the log, as its device offers it. */
-const used = (c: Channel) => {
+const used = (c: Channel, reads: ReadingId) => {
   const known = [...doc.value.vessels, ...doc.value.paths].some((p) => p.id === c.about);
   const to: ChannelUse = {
-    id: c.id,
-    reads: READINGS.includes(c.reads) ? c.reads : 'temperature',
-    about: known ? c.about : '',
-    offset: 0,
+    ...{ id: c.id, reads, about: known ? c.about : '' },
+    ...{ offset: 0, corrected: null },
   };
   return { at: `care.channels.${c.id}`, to };
 };
-const use = (c: Channel) => system.commit([used(c)], `${c.name} goes into the log`);
+const use = (c: Channel, reads: ReadingId) =>
+  system.commit([used(c, reads)], `${c.name} goes into the log`);
 function useAll() {
-  const edits = (devices.offer?.channels ?? [])
-    .filter((c) => !devices.useOf(c.id) && /^[\w-]{1,64}$/.test(c.id))
-    .map(used);
+  const edits = (devices.offer?.channels ?? []).flatMap((c) =>
+    devices.useOf(c.id) || !c.reads ? [] : [used(c, c.reads)],
+  );
   if (edits.length) system.commit(edits, `${edits.length} channels go into the log`);
 }
 const change = (u: ChannelUse, to: Partial<ChannelUse>) =>
@@ -68,22 +69,36 @@ const shownOf = (c: Channel) => {
   const h = lastOf(c.id);
   if (!h) return 'nothing yet';
   const reads = devices.useOf(c.id)?.reads ?? c.reads;
-  const kind = READ_FIELDS.find((f) => f.id === reads)?.kind ?? 'ratio';
-  return `${format(h.value + (devices.useOf(c.id)?.offset ?? 0), kind, settings.units)}, ${ageWords(h.came, devices.now, settings.units)}`;
+  const age = ageWords(h.came, devices.now, settings.units);
+  if (h.refused) return `${h.value} ${c.unit}, ${age}: ${tell(h.refused, settings.units)}`;
+  return reads
+    ? `${format(h.value, readField(reads).kind, settings.units)}, ${age}`
+    : `${h.value} ${c.unit}, ${age}`;
 };
 function correct(u: ChannelUse, offset: number) {
-  change(u, { offset: u.offset + offset });
+  change(u, { offset: u.offset + offset, corrected: Date.now() });
 }
 
 /** Plugs: only by a press or an own rule, and never a pump that would run dry. */
 const confirming = ref('');
 const refusal = (p: Plug) => {
-  const t = log.tended;
-  const r = t && refusalOf(t, aboutOf(p), !p.on);
+  const r = devices.refusalFor(p, !p.on);
   return r ? tell(r, settings.units) : '';
 };
 const plugUse = (p: Plug): PlugUse | undefined => doc.value.care.plugs.find((x) => x.id === p.id);
-const aboutOf = (p: Plug) => plugUse(p)?.about || p.about;
+const aboutOf = (p: Plug) => devices.aboutOf(p);
+/** What may hang on a plug. */
+const loads = computed(() => [
+  { id: '', name: 'not said: taken for a pump' },
+  ...pumpedLines(doc.value).map((l) => ({ id: l.id, name: l.name })),
+  ...doc.value.devices.map((d) => ({ id: d.id, name: DEVICE_NAMES[d.kind] })),
+  { id: OTHER_LOAD, name: 'something that needs no water' },
+]);
+const setLoad = (p: Plug, about: string) =>
+  system.commit(
+    [{ at: `care.plugs.${p.id}`, to: { id: p.id, about, rule: plugUse(p)?.rule ?? null } }],
+    'What hangs on a plug',
+  );
 async function press(p: Plug) {
   if (confirming.value !== p.id) {
     confirming.value = p.id;
@@ -99,12 +114,25 @@ function setRule(p: Plug, rule: PlugUse['rule']) {
     rule ? 'Rule of a plug' : 'Plug by hand only',
   );
 }
+/** A new rule rests on no channel before the grower names one. */
 const newRule = (): PlugUse['rule'] => ({
-  reads: 'temperature',
-  when: 'below',
-  limit: 16,
-  until: 18,
+  ...{ channel: '', when: 'below', limit: 16, until: 18, quiet: 'off' },
 });
+const bound = computed(() => [
+  { id: '', name: 'choose the probe' },
+  ...doc.value.care.channels.map((u) => ({
+    id: u.id,
+    name: [nameOfChannel(u.id), nameOf(doc.value, u.about)].filter(Boolean).join(', '),
+  })),
+]);
+const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;
+const ruleReads = (p: Plug): ReadingId | null =>
+  devices.useOf(plugUse(p)?.rule?.channel ?? '')?.reads ?? null;
+const QUIET = [
+  { id: 'off', name: 'goes off' },
+  { id: 'on', name: 'goes on' },
+  { id: 'stay', name: 'stays as it is' },
+];
 const WHEN = [
   { id: 'below', name: 'falls below' },
   { id: 'above', name: 'rises above' },
@@ -141,11 +169,21 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
           Probes and plugs come in by a small gateway that speaks the interface of docs/devices.md.
           Everything works without: the notebook is your own hand.
         </p>
-        <v-btn size="small" variant="outlined" @click="devices.find()">Look again</v-btn>
+        <v-btn
+          size="small"
+          variant="outlined"
+          :disabled="devices.looking"
+          @click="devices.find()"
+          >{{ devices.looking ? 'Looking …' : 'Look again' }}</v-btn
+        >
       </template>
       <template v-else>
         <p>
           <b>{{ devices.offer.name }}</b>, <span role="status">{{ STATES[devices.state] }}</span>.
+        </p>
+        <p v-for="x in devices.offer.left" :key="x" class="watch">{{ x }}</p>
+        <p v-if="!devices.leads && devices.state !== 'off'" class="quiet">
+          Another window of this program writes the log and switches plugs.
         </p>
         <div class="buttons">
           <v-btn v-if="benchHere && !benchOfThis" variant="tonal" @click="devices.put()"
@@ -232,9 +270,16 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               >
             </details>
           </template>
-          <v-btn v-else size="small" variant="outlined" @click="use(c)"
+          <v-btn v-else-if="c.reads" size="small" variant="outlined" @click="use(c, c.reads)"
             >Write it into the log</v-btn
           >
+          <PlainChoice
+            v-else
+            model-value=""
+            label="What it reads is not known here. It reads"
+            :items="[{ id: '', name: 'choose' }, ...kinds]"
+            @update:model-value="$event && use(c, $event as ReadingId)"
+          />
         </li>
       </ul>
       <v-switch
@@ -247,12 +292,23 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
     <PanelGroup v-if="devices.offer?.plugs.length" title="Plugs">
       <p class="quiet">
         Switched by your press alone, or by a rule of yours; a pump never by a rule, and never where
-        the model says that it would run dry.
+        the model or its probe says that it would run dry. Rules and probes work while this system
+        is open in a window on this device: a closed page switches nothing.
       </p>
       <ul class="plain">
         <li v-for="p in devices.offer.plugs" :key="p.id" :data-plug="p.id">
           <p>
-            <b>{{ p.name }}</b> {{ p.on ? 'on' : 'off' }}
+            <b>{{ p.name }}</b>
+            {{ devices.ordered.includes(p.id) ? 'is asked …' : p.on ? 'on' : 'off' }}
+          </p>
+          <PlainChoice
+            :model-value="aboutOf(p)"
+            label="What hangs on it"
+            :items="loads"
+            @update:model-value="setLoad(p, $event)"
+          />
+          <p v-if="devices.alarms.get(p.id)" class="trouble" role="alert">
+            {{ devices.alarms.get(p.id) }}
           </p>
           <p v-if="refusal(p)" class="quiet">{{ refusal(p) }}</p>
           <div class="buttons">
@@ -260,7 +316,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               size="small"
               :variant="confirming === p.id ? 'flat' : 'outlined'"
               :color="confirming === p.id ? 'warning' : undefined"
-              :disabled="refusal(p) !== ''"
+              :disabled="refusal(p) !== '' || devices.ordered.includes(p.id)"
               @click="press(p)"
               >{{
                 confirming === p.id
@@ -278,10 +334,10 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
           </div>
           <div v-if="plugUse(p)?.rule" class="fields">
             <PlainChoice
-              :model-value="plugUse(p)!.rule!.reads"
-              label="On when"
-              :items="kinds"
-              @update:model-value="setRule(p, { ...plugUse(p)!.rule!, reads: $event as ReadingId })"
+              :model-value="plugUse(p)!.rule!.channel"
+              label="On when the probe"
+              :items="bound"
+              @update:model-value="setRule(p, { ...plugUse(p)!.rule!, channel: $event })"
             />
             <PlainChoice
               :model-value="plugUse(p)!.rule!.when"
@@ -291,17 +347,27 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                 setRule(p, { ...plugUse(p)!.rule!, when: $event as 'below' | 'above' })
               "
             />
-            <QuantityField
-              v-for="key in ['limit', 'until'] as const"
-              :key="key"
-              :model-value="plugUse(p)!.rule![key]"
-              :kind="readField(plugUse(p)!.rule!.reads).kind"
-              :label="key === 'limit' ? 'this' : 'off again past'"
-              :min="readField(plugUse(p)!.rule!.reads).min"
-              :max="readField(plugUse(p)!.rule!.reads).max"
-              :step="readField(plugUse(p)!.rule!.reads).step"
-              @commit="(v) => v !== null && setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
-              @nudge="(v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+            <template v-if="ruleReads(p)">
+              <QuantityField
+                v-for="key in ['limit', 'until'] as const"
+                :key="key"
+                :model-value="plugUse(p)!.rule![key]"
+                :kind="readField(ruleReads(p)!).kind"
+                :label="key === 'limit' ? 'this' : 'off again past'"
+                :min="readField(ruleReads(p)!).min"
+                :max="readField(ruleReads(p)!).max"
+                :step="readField(ruleReads(p)!).step"
+                @commit="(v) => v !== null && setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+                @nudge="(v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+              />
+            </template>
+            <PlainChoice
+              :model-value="plugUse(p)!.rule!.quiet"
+              label="When the probe says nothing it"
+              :items="QUIET"
+              @update:model-value="
+                setRule(p, { ...plugUse(p)!.rule!, quiet: $event as 'off' | 'on' | 'stay' })
+              "
             />
           </div>
         </li>

@@ -6,6 +6,7 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
+import DeviceStates from './DeviceStates.vue';
 import PlanCard from './PlanCard.vue';
 import QuickEntry from './QuickEntry.vue';
 import TaskRow from './TaskRow.vue';
@@ -49,6 +50,7 @@ const noted = computed(() => {
       >
       <v-btn size="small" @click="log.takeOut(noted.id)">Take it back</v-btn>
     </p>
+    <DeviceStates />
     <QuickEntry />
     <PanelGroup v-if="log.due.length" title="Due">
       <ul>

@@ -35,14 +35,20 @@ export const care = Joi.object({
       .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
       .required(),
   }),
-  channels: list({ reads: one(READINGS), about, offset: value }),
+  channels: list({
+    reads: one(READINGS),
+    about,
+    offset: value,
+    corrected: Joi.number().strict().min(0).max(8.64e15).allow(null).required(),
+  }),
   plugs: list({
     about,
     rule: Joi.object({
-      reads: one(READINGS),
+      channel: about,
       when: one(['below', 'above']),
       limit: value,
       until: value,
+      quiet: one(['off', 'on', 'stay']),
     })
       .allow(null)
       .required(),
