@@ -98,10 +98,17 @@ test('a table of another hand is mapped, previewed and taken in', async ({ page 
   });
   const preview = page.locator('.preview');
   await expect(preview).toContainText('3 new entries');
+  // The head does not say in which unit: nothing is taken in before that is answered.
+  await expect(page.getByText('“Temp”: in which unit?', { exact: true })).toBeVisible();
+  const takeIn = preview.getByRole('button', { name: /^Take in 3/ });
+  await expect(takeIn).toBeDisabled();
+  const column = page.getByRole('listitem').filter({ hasText: '19,5' });
+  await column.getByRole('combobox', { name: 'In' }).click({ force: true });
+  await page.getByRole('option', { name: '°C' }).click();
   await expect(preview).toContainText('2 cells left out');
   await preview.getByText('What is left out, and why').click();
   await expect(preview).toContainText('Row 4: “bald” is no date.');
-  await preview.getByRole('button', { name: /^Take in 3/ }).click();
+  await takeIn.click();
   await expect(page.getByText('3 entries taken in from notebook.csv.')).toBeVisible();
   await expect(page.getByRole('listitem')).toHaveCount(3);
   await expect(page.getByText(/TAN 0\.39 mg\/L to 0\.78 mg\/L/)).toBeVisible();

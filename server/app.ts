@@ -42,7 +42,7 @@ export function createApp(
   ownOnly = false,
   bench: Bench | null = null,
 ): Hono<{ Variables: SecureHeadersVariables }> {
-  const app = new Hono<{ Variables: SecureHeadersVariables }>();
+  const app = new Hono<{ Variables: SecureHeadersVariables }>({ strict: false });
   app.use(async (c, next) => {
     const host = c.req.header('Host') ?? new URL(c.req.url).host;
     if (ownOnly && !isOwnName(host))

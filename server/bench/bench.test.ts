@@ -161,6 +161,30 @@ describe('the interface over HTTP', () => {
     expect(await json(plug)).toEqual({ id: 'plug-lift', on: false, confirmed: true });
   });
 
+  it('keeps no listener for a HEAD, nor for a page from elsewhere, however often they come', async () => {
+    await send('/bench', 'PUT', { system: pair });
+    for (let i = 0; i < 20; i++) {
+      const head = await ask('/stream', { method: 'HEAD' });
+      expect(head.status).toBe(200);
+      for (const site of ['cross-site', 'same-site']) {
+        const foreign = await ask('/stream', { headers: { 'Sec-Fetch-Site': site } });
+        expect(foreign.status).toBe(403);
+        expect(await foreign.json()).toEqual({ error: 'Pages from elsewhere are not answered.' });
+      }
+      expect(bench.listening).toBe(0);
+    }
+    const own = await ask('/stream', { headers: { 'Sec-Fetch-Site': 'same-origin' } });
+    expect(own.status).toBe(200);
+    expect(bench.listening).toBe(1);
+    await own.body!.cancel();
+  });
+  it('answers its offer alike with and without a slash, as the table for machines has it', async () => {
+    const [bare, slash] = [await ask(''), await ask('/')];
+    expect(bare.status).toBe(200);
+    expect(Object.keys((await bare.json()) as object)).toContain('channels');
+    expect(slash.status).toBe(200);
+    expect(Object.keys((await slash.json()) as object)).toContain('channels');
+  });
   it('streams readings, and ends with the bench', async () => {
     await send('/bench', 'PUT', { system: pair });
     const response = await ask('/stream');
