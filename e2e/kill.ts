@@ -140,8 +140,15 @@ export async function noteAndKill(at: string, after: number): Promise<NoteResult
       await well(page).waitFor();
     },
     async (page, dead) => {
-      await well(page).click();
+      // The same within a moment is one press: it is pressed until it is another.
       const noted = page.locator(`[data-noted]:not([data-noted="${last}"])`);
+      do await well(page).click();
+      while (
+        !(await noted.waitFor({ timeout: 200 }).then(
+          () => true,
+          () => dead(),
+        ))
+      );
       last = (await noted.getAttribute('data-noted')) ?? '';
       if (!dead()) confirmed++;
     },

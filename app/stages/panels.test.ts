@@ -95,8 +95,8 @@ describe('the lift panel', () => {
   it('counts fittings and takes a pipe with its bore', async () => {
     const system = open(pairOf('a', 'A'));
     const w = mountIt(LiftPanel);
-    await w.find('[aria-label="45° elbow, how many"]').trigger('keydown', { key: 'ArrowUp' });
-    await w.find('[aria-label="90° elbow, how many"]').trigger('keydown', { key: 'ArrowDown' });
+    await w.find('[aria-label="45° elbow: one more"]').trigger('click');
+    await w.find('[aria-label="90° elbow: one less"]').trigger('click');
     expect(readAt(system.document!, 'paths.lift.fittings')).toEqual(
       expect.arrayContaining([
         { fitting: 'elbow-45', count: 1 },

@@ -169,19 +169,24 @@ describe('the line', () => {
   it('fittings are counted by typing too', async () => {
     const system = open();
     const w = mountIt(LiftPanel);
-    const elbows = w.find('input[aria-label="90° elbow, how many"]');
-    await elbows.setValue('5');
-    await elbows.trigger('blur');
-    expect(readAt(system.document!, 'paths.lift.fittings')).toContainEqual({
-      fitting: 'elbow-90',
-      count: 5,
-    });
-    await elbows.setValue('500');
-    await elbows.trigger('blur');
-    expect(readAt(system.document!, 'paths.lift.fittings')).toContainEqual({
-      fitting: 'elbow-90',
-      count: 50,
-    });
+    const elbows = w
+      .findAllComponents({ name: 'VTextField' })
+      .find((f) => f.props('label') === '90° elbow')!;
+    const type = async (text: string) => {
+      await elbows.find('input').setValue(text);
+      await elbows.find('input').trigger('blur');
+    };
+    const counted = (count: number) =>
+      expect(readAt(system.document!, 'paths.lift.fittings')).toContainEqual({
+        fitting: 'elbow-90',
+        count,
+      });
+    await type('5');
+    counted(5);
+    // More than a line takes is said, and not cut to the limit.
+    await type('2400');
+    counted(5);
+    expect(elbows.text()).toContain('2400 is outside 0 to 50.');
   });
 });
 

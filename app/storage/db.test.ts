@@ -136,7 +136,11 @@ describe('rows of other versions', () => {
   });
 
   it('of a newer program are left alone and named', async () => {
-    await store.put({ ...row({ ...base, version: DOCUMENT_VERSION + 1 }, 1), id: 'newer', name: 'From tomorrow' });
+    await store.put({
+      ...row({ ...base, version: DOCUMENT_VERSION + 1 }, 1),
+      id: 'newer',
+      name: 'From tomorrow',
+    });
     const kept = await store.get('newer');
     expect(kept.ok ? '' : kept.message).toContain('“From tomorrow” was kept by a newer version');
     const list = await store.list();

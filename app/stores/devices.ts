@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
 import {
   driftOf,
+  isLogged,
   isWorth,
   refusalOf,
   ruleOf,
@@ -149,7 +150,7 @@ export const useDevices = defineStore('devices', () => {
   /** Writes a reading into the log, where it is worth it and the grower takes its channel. */
   function write({ channel: id, at, came, value, refused }: Heard & { channel: string }) {
     const use = useOf(id);
-    if (!use || refused || !leads.value) return;
+    if (!use || refused || !leads.value || !isLogged(use)) return;
     if (at - (lastRaw.get(id) ?? -Infinity) >= RAW_STEP) {
       lastRaw.set(id, at);
       waiting.push({ channel: id, at, came, value });

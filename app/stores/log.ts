@@ -51,7 +51,7 @@ const FIRST_SHOWN = 2000;
 /** Of more entries than this other windows read the whole log. */
 const MOST_TOLD = 200;
 /** The same noted again within this is a press that was made twice, ms. */
-const ONE_PRESS = 1500;
+const ONE_PRESS = 700;
 /** How often the clock is looked at, ms. */
 const TICK = 30_000;
 

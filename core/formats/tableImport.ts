@@ -191,6 +191,9 @@ const WRITTEN: Readonly<Record<string, string>> = {
   celsius: '°C',
   centigrade: '°C',
   fahrenheit: '°F',
+  dkh: '°dH',
+  '°dkh': '°dH',
+  '°dh': '°dH',
   pounds: 'lb',
   ounces: 'oz',
 };

@@ -1,8 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { NOW, entriesOf, tendedDemo } from '../test/tended.ts';
-import { OTHER_LOAD, type ChannelUse, type PlugUse } from '../system/index.ts';
-import { driftOf, isWorth, refusalOf, ruleOf, troubleOfChannel, type Heard } from './devices.ts';
+import { NOT_WATER, OTHER_LOAD, type ChannelUse, type PlugUse } from '../system/index.ts';
+import {
+  driftOf,
+  isLogged,
+  isWorth,
+  refusalOf,
+  ruleOf,
+  troubleOfChannel,
+  type Heard,
+} from './devices.ts';
 import type { Entry } from '../entries/types.ts';
 
 const HOUR = 3_600_000;
@@ -41,6 +49,10 @@ describe('a stream into the log', () => {
 const USE: ChannelUse = { id: 'ph', reads: 'ph', about: 'tank', offset: 0, corrected: null };
 
 describe('a channel', () => {
+  it('is logged once the grower said which water it reads: the air is none', () => {
+    for (const about of ['', NOT_WATER]) expect(isLogged({ about })).toBe(false);
+    expect(isLogged({ about: 'tank' })).toBe(true);
+  });
   it('whose values are refused, or whose clock is off, is told', () => {
     const last = { at: NOW, came: NOW, value: -5 };
     expect(troubleOfChannel([{ ...last, refused: ['No pH.'] }], NOW)).toEqual({

@@ -1,6 +1,7 @@
 import { DEVICE_AGE } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import {
+  NOT_WATER,
   OTHER_LOAD,
   pumpedLines,
   type ChannelUse,
@@ -96,6 +97,10 @@ export function troubleOfChannel(heard: readonly Heard[], now: Moment): Trouble 
   return null;
 }
 
+/** Whether what a channel reads goes into the log: once the grower said which water it is. */
+export const isLogged = ({ about }: Pick<ChannelUse, 'about'>): boolean =>
+  about !== '' && about !== NOT_WATER;
+
 /** Readings by hand and by a device are of one time within this. */
 const TOGETHER = HOUR;
 /** So many pairs, and a difference of so many times what is worth an entry, are a drift. */
@@ -110,6 +115,7 @@ export function driftOf(
   entries: readonly Entry[],
   { id: channel, reads: id, about, corrected }: ChannelUse,
 ): { readonly offset: number; readonly compared: number } | null {
+  if (!isLogged({ about })) return null;
   const there = entries.filter((e) => e[id] !== undefined && e.at >= (corrected ?? -Infinity));
   const device = there.filter((e) => e.device === channel);
   // What is read elsewhere, as in another tank, says nothing of this probe.
@@ -250,7 +256,9 @@ export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
     case 'clock':
       return say`Its clock stands still; its readings are taken by ours.`;
     case 'clock-off':
-      return say`Its clock is off by ${time(Math.round(Math.abs(x.off) / 60_000) * 60)}; its readings are taken by ours.`;
+      return Math.abs(x.off) > 30 * 24 * HOUR
+        ? say`Its clock is wrong by more than a month; its readings are taken by ours.`
+        : say`Its clock is off by ${time(Math.round(Math.abs(x.off) / 60_000) * 60)}; its readings are taken by ours.`;
     case 'refused':
       return [...x.why, ' It is not written into the log.'];
     case 'drift': {

@@ -697,13 +697,16 @@ export interface OwnTask {
 export interface ChannelUse {
   id: string;
   reads: ReadingId;
-  /** Vessel or path that it reads; empty for the whole system. */
+  /** Vessel or path that it reads, or {@link NOT_WATER}; empty is not said yet, and then nothing of it is logged. */
   about: string;
   /** Added to what it reads, after a comparison with a hand reading. */
   offset: number;
   /** When that was last changed, milliseconds since 1970: what it read before says nothing of its drift. */
   corrected: number | null;
 }
+
+/** What a channel reads where it is not this system’s water: the air, a room. It is never logged as water. */
+export const NOT_WATER = 'air';
 
 /** What hangs on a plug where water does no harm to it and it needs none: a lamp, a fan. */
 export const OTHER_LOAD = 'other';

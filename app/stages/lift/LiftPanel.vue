@@ -230,7 +230,6 @@ function setOutlet(id: string) {
 .fittings {
   padding-top: 10px;
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px 8px;
+  gap: 12px;
 }
 </style>

@@ -5,12 +5,14 @@ import { tell } from '../../../core/quantity';
 import { useDevices } from '../../stores/devices';
 import { useRoundsBench } from '../../stores/roundsBench';
 import { useSettings } from '../../stores/settings';
+import { useSystem } from '../../stores/system';
 import { ageWords } from './when';
 
 /** What probes, plugs and their rules ask the grower to look at today. */
 const devices = useDevices();
 const bench = useRoundsBench();
 const settings = useSettings();
+const system = useSystem();
 const nameOfPlug = (id: string) => devices.offer?.plugs.find((p) => p.id === id)?.name ?? id;
 const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;
 
@@ -85,13 +87,22 @@ const troubles = computed(() =>
     ];
   }),
 );
-const shown = computed(() => alarms.value.length + troubles.value.length + rules.value.length > 0);
+/** Channels of which is not said which water they read: nothing of them is logged. */
+const placeless = computed(() =>
+  (system.document?.care.channels ?? [])
+    .filter((u) => u.about === '')
+    .map((u) => `${nameOfChannel(u.id)}: say what it reads. Until then nothing of it is logged.`),
+);
+const shown = computed(() =>
+  [placeless, alarms, troubles, rules].some((list) => list.value.length > 0),
+);
 </script>
 
 <template>
   <section v-if="shown" class="states" aria-label="Probes and plugs">
     <p v-for="x in alarms" :key="x" class="bad" role="alert">{{ x }}</p>
     <p v-for="r in rules" :key="r.id" :class="{ bad: r.bad }" :data-rule="r.id">{{ r.words }}</p>
+    <p v-for="x in placeless" :key="x">{{ x }}</p>
     <p v-for="x in troubles" :key="x" class="bad">{{ x }}</p>
     <v-btn size="small" @click="bench.open = 'devices'">To the devices</v-btn>
   </section>

@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { nameOf, readField, ruleMay, troubleWords } from '../../../core/log';
 import { format, tell } from '../../../core/quantity';
 import {
+  NOT_WATER,
   OTHER_LOAD,
   READINGS,
   pumpedLines,
@@ -39,9 +40,11 @@ const STATES = {
 } as const;
 
 const places = computed(() => [
-  { id: '', name: 'the whole system' },
+  { id: '', name: 'not said: nothing is logged' },
+  { id: NOT_WATER, name: 'the air: not logged as water' },
   ...[...doc.value.vessels, ...doc.value.paths].map((p) => ({ id: p.id, name: p.name })),
 ]);
+const placeOf = (u: ChannelUse) => places.value.find((p) => p.id === u.about)?.name ?? u.about;
 const kinds = READINGS.map((id) => ({ id, name: readField(id).label }));
 /** Edit that takes a channel into the log, as its device offers it. */
 const used = (c: Channel, reads: ReadingId) => {
@@ -246,10 +249,10 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                 >Reckon with it</v-btn
               >
             </p>
-            <details>
+            <details :open="devices.useOf(c.id)!.about === ''">
               <summary>
-                {{ readField(devices.useOf(c.id)!.reads).label }} of
-                {{ nameOf(doc, devices.useOf(c.id)!.about) || 'the whole system' }}
+                {{ readField(devices.useOf(c.id)!.reads).label }}:
+                {{ placeOf(devices.useOf(c.id)!) }}
               </summary>
               <div class="fields">
                 <PlainChoice
@@ -335,6 +338,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
           <div v-if="plugUse(p)?.rule" class="fields">
             <PlainChoice
               :model-value="plugUse(p)!.rule!.channel"
+              class="wide"
               label="On when the probe"
               :items="bound"
               @update:model-value="setRule(p, { ...plugUse(p)!.rule!, channel: $event })"
@@ -363,6 +367,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
             </template>
             <PlainChoice
               :model-value="plugUse(p)!.rule!.quiet"
+              class="wide"
               label="When the probe says nothing it"
               :items="QUIET"
               @update:model-value="
@@ -464,6 +469,9 @@ summary {
   grid-template-columns: 1fr 1fr;
   gap: 10px 8px;
   padding: 4px 0 8px;
+}
+.wide {
+  grid-column: 1 / -1;
 }
 .gap {
   margin-top: 8px;

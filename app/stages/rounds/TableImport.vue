@@ -184,7 +184,7 @@ async function take() {
         >
           <p>
             <b>{{ head || `Column ${i + 1}` }}</b>
-            <span class="quiet">
+            <span class="quiet sample">
               {{
                 table.rows
                   .slice(0, 3)
@@ -273,6 +273,9 @@ async function take() {
 }
 .columns .asks {
   border-left: 3px solid var(--watch);
+  padding-left: 8px;
+}
+.sample {
   padding-left: 8px;
 }
 .columns li {
