@@ -1,6 +1,6 @@
 import { cases } from '../core/test/cases';
 import { expect, test } from '@playwright/test';
-import { editAndKill, noteAndKill } from './kill';
+import { buildAndKill, editAndKill, noteAndKill, tendAndKill } from './kill';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -24,16 +24,22 @@ for (let run = 1; run <= RUNS; run++) {
   });
 }
 
-/** Two in every test run, a thousand by night. */
-const NOTES = Number(process.env.KILL_NOTES ?? cases(2, 1000));
-for (let run = 1; run <= NOTES; run++) {
-  test(`a browser killed while noting loses no entry that was confirmed, run ${run}`, async ({
-    baseURL,
-  }) => {
-    const after = 60 + 900 * Math.random();
-    const { confirmed, found } = await noteAndKill(baseURL!, after);
-    expect(found).toBeGreaterThanOrEqual(confirmed);
-    // One that was under way may well be there.
-    expect(found).toBeLessThanOrEqual(confirmed + 1);
-  });
-}
+/** One of each in every test run, a thousand by night: noting, tending, building. */
+const NOTES = Number(process.env.KILL_NOTES ?? cases(1, 334));
+const WORK = { noting: noteAndKill, tending: tendAndKill, building: buildAndKill };
+for (const [what, kill] of Object.entries(WORK))
+  for (let run = 1; run <= NOTES; run++) {
+    test(`a browser killed while ${what} loses no entry that was confirmed, run ${run}`, async ({
+      baseURL,
+    }) => {
+      const after = 60 + 1500 * Math.random();
+      const { confirmed, found } = await kill(baseURL!, after);
+      test.info().annotations.push({
+        type: 'kill',
+        description: `${after.toFixed(0)} ms, ${confirmed} confirmed, ${found} found`,
+      });
+      expect(found).toBeGreaterThanOrEqual(confirmed);
+      // One that was under way may well be there.
+      expect(found).toBeLessThanOrEqual(confirmed + 1);
+    });
+  }

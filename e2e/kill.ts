@@ -164,3 +164,106 @@ export async function noteAndKill(at: string, after: number): Promise<NoteResult
   );
   return { confirmed, found };
 }
+
+/**
+ * Tends a system as fast as a thumb can, what is due first, kills the browser at a moment, and counts as
+ * {@link noteAndKill}.
+ */
+export async function tendAndKill(at: string, after: number): Promise<NoteResult> {
+  const rounds = `${at}/system/warm-balcony/rounds`;
+  let confirmed = 0;
+  let before = 0;
+  let last = '';
+  const entries = async (page: Page) => {
+    await page
+      .getByRole('tablist', { name: 'On the bench' })
+      .getByRole('tab', { name: 'Log' })
+      .click();
+    const words = await page.getByText(/\d+ of \d+ entries/).textContent();
+    return Number(/of (\d+)/.exec(words ?? '')?.[1] ?? 0);
+  };
+  const found = await workAndKill(
+    at,
+    after,
+    async (page) => {
+      await page.getByRole('link', { name: /Warm balcony/ }).waitFor();
+      await page.goto(rounds);
+      await page.getByRole('button', { name: 'All is well' }).waitFor();
+      before = await entries(page);
+      await page
+        .getByRole('tablist', { name: 'On the bench' })
+        .getByRole('tab', { name: 'Today' })
+        .click();
+    },
+    async (page, dead) => {
+      const due = page.getByRole('button', { name: /^(Fed|Done|All well): / }).first();
+      const noted = page.locator(`[data-noted]:not([data-noted="${last}"])`);
+      do
+        await (
+          (await due.isVisible()) ? due : page.getByRole('button', { name: 'All is well' })
+        ).click();
+      while (
+        !(await noted.waitFor({ timeout: 200 }).then(
+          () => true,
+          () => dead(),
+        ))
+      );
+      last = (await noted.getAttribute('data-noted')) ?? '';
+      if (!dead()) confirmed++;
+    },
+    async (again) => {
+      await again.goto(rounds);
+      return (await entries(again)) - before;
+    },
+  );
+  return { confirmed, found };
+}
+
+/**
+ * Finishes steps of a build one after the other, kills the browser at a moment, and counts the hold points that the page
+ * had passed before it and those that stand in the log after.
+ */
+export async function buildAndKill(at: string, after: number): Promise<NoteResult> {
+  const build = `${at}/system/potting-shed-pair/build`;
+  let confirmed = 0;
+  const found = await workAndKill(
+    at,
+    after,
+    async (page) => {
+      await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+      await page.goto(build);
+      await page
+        .getByRole('tablist', { name: 'On the bench' })
+        .getByRole('tab', { name: 'Steps' })
+        .click();
+      await page.locator('article.card').waitFor();
+    },
+    async (page, dead) => {
+      const card = page.locator('article.card');
+      const press = card.locator('button.large:enabled').first();
+      if (!(await press.isVisible())) {
+        await new Promise((resolve) => setTimeout(resolve, 50));
+        return;
+      }
+      const hold = /Hold point/.test((await card.locator('.kind').textContent()) ?? '');
+      await press.click({ timeout: 500 });
+      if (hold && !dead()) confirmed++;
+    },
+    async (again) => {
+      await again.goto(build);
+      await again.locator('article.card, .cards').first().waitFor();
+      return again.evaluate(async () => {
+        const asked = indexedDB.open('mizuna');
+        const db = await new Promise<IDBDatabase>((resolve) => {
+          asked.onsuccess = () => resolve(asked.result);
+        });
+        const all = db.transaction('log').objectStore('log').getAllKeys();
+        const keys = await new Promise<IDBValidKey[]>((resolve) => {
+          all.onsuccess = () => resolve(all.result);
+        });
+        return keys.filter((k) => String((k as string[])[1]).startsWith('build-step-')).length;
+      });
+    },
+  );
+  return { confirmed, found };
+}

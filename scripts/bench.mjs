@@ -16,7 +16,7 @@ await build({
 });
 if (run(bin('tsx'), ['scripts/bench.ts']) !== 0) process.exit(1);
 
-const { firstVisit, longShelf, pulling, workerMemory, yearOfTrends } =
+const { firstVisit, longLog, longShelf, pulling, workerMemory, yearOfTrends } =
   await import('./bench/browser.mjs');
 const port = await freePort();
 const at = `http://127.0.0.1:${port}`;
@@ -52,6 +52,12 @@ try {
   console.log(
     `a year of 10,000 readings in the browser: from the press to the chart median ${ms(year.drawn.median)}, at most ${ms(year.drawn.p95)} (wanted below 100 ms); a step of scrolling through the log median ${ms(year.scrolled.median)}, 95th percentile ${ms(year.scrolled.p95)}`,
   );
+  for (const count of [100, 50_000]) {
+    const log = await longLog(at, count);
+    console.log(
+      `a log of ${count} entries in the browser: opened in ${ms(log.opened.median)} (wanted below 1.5 s), a pH to its advice ${ms(log.noted.median)} (wanted below 100 ms)`,
+    );
+  }
   const memory = await workerMemory(at);
   console.log(
     `memory of the worker after 40 edits: ${memory.used.toFixed(1)} MB of heap, ${memory.kept.toFixed(1)} MB once swept`,

@@ -1,8 +1,10 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils';
+import fc from 'fast-check';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
+import { cases } from '../../core/test/cases';
 import { useSettings } from '../stores/settings';
 import QuantityField from './QuantityField.vue';
 
@@ -54,6 +56,31 @@ describe('a quantity field', () => {
     expect(w.text()).toContain('is outside 50 mm to 330 mm');
     await type(w, 'deep');
     expect(w.text()).toContain('“deep” is not a length');
+  });
+
+  it('whatever is typed is taken within its range, or nothing is and a sentence says why', async () => {
+    const number = fc.tuple(
+      fc.constantFrom('1', '0.24', '240', '1,5', "1'000", '9e9', '-3'),
+      fc.constantFrom('', ' mm', ' in', '"', ' L', ' h'),
+    );
+    const text = fc.oneof(
+      fc.string({ maxLength: 12 }),
+      number.map(([a, b]) => a + b),
+    );
+    await fc.assert(
+      fc.asyncProperty(text, async (typed) => {
+        const w = make();
+        await type(w, typed);
+        const taken = w.emitted('commit')?.map((e) => e[0]) ?? [];
+        if (typed.trim() === '' || typed === '240 mm') return;
+        if (taken.length) {
+          expect(taken[0]).toBeGreaterThanOrEqual(0.05);
+          expect(taken[0]).toBeLessThanOrEqual(0.33);
+        } else expect(w.find('p').text()).toMatch(/\.$/);
+        w.unmount();
+      }),
+      { numRuns: cases(40, 1500) },
+    );
   });
 
   it('an untouched field commits nothing, so rounding never creeps in', async () => {

@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LESSONS } from '../../core/practice/course';
 import { tell } from '../../core/quantity';
-import { MOST_RUNS, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
+import { MOST_RUNS, MOST_SEED, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import { classRoute } from '../shelf/openedRoute';
@@ -34,9 +34,17 @@ const finished = computed(() => lessons.value.filter((x) => x.done.every(Boolean
 const waiting = computed(() => learned.waiting().length);
 
 /** A list of runs by their numbers, as a link or a file that a teacher hands on. */
-const list = computed(() =>
-  runsOf(numbersOf(typeof route.query.runs === 'string' ? route.query.runs : '')),
+const named = computed(() =>
+  numbersOf(typeof route.query.runs === 'string' ? route.query.runs : ''),
 );
+const list = computed(() => runsOf(named.value));
+/** What of the list is not here, and why. */
+const cut = computed(() => {
+  const left = new Set(named.value).size - list.value.length;
+  return left > 0
+    ? `The link names ${left} more: a list holds ${MOST_RUNS} runs, whole numbers from 1 to ${MOST_SEED.toLocaleString()}.`
+    : '';
+});
 const systems = computed(() =>
   shelf.systems.filter((s) => !s.state).map((s) => ({ id: s.id, name: s.name })),
 );
@@ -149,6 +157,7 @@ const print = () => window.print();
           :items="systems"
           @update:model-value="chosen = $event"
         />
+        <p v-if="cut" role="status">{{ cut }}</p>
         <ol class="runs">
           <li v-for="n in list" :key="n">
             <RouterLink :to="{ name: 'practice', params: { id: inSystem }, query: { seed: n } }"

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { cases as some } from '../../core/test/cases';
 import { readAnyFile } from '../../core/formats/file';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { readAt } from '../../core/system';
@@ -168,7 +169,8 @@ describe('a store that refuses', () => {
   });
 
   // From the first request on, from the second, and so on: whatever was under way when the disk was full.
-  const cases = TABLES.flatMap((table) => [0, 1, 2, 3].map((from) => [table, from] as const));
+  const FROM = Array.from({ length: some(4, 16) }, (_, i) => i);
+  const cases = TABLES.flatMap((table) => FROM.map((from) => [table, from] as const));
   it.each(cases)(
     '“%s” from its request %i on: screen and file have all, leaving is asked about, and it is written later',
     async (table, from) => {

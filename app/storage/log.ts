@@ -117,7 +117,10 @@ export const logStore = {
   /** Writes new entries. */
   add(system: string, entries: readonly Entry[]): Promise<Kept<unknown>> {
     const fresh = entries.map((e): StoredEntry => plain({ ...e, system }));
-    return rows.write(fresh, (all) => (database.isOpen() ? atOnce(all) : mergeRows(all)));
+    return rows.write(fresh, (all) =>
+      // An entry of its id may stand there already, as one that another device noted at the same step.
+      database.isOpen() ? atOnce(all).catch(() => mergeRows(all)) : mergeRows(all),
+    );
   },
   /** Writes entries onto what stands there, merged. */
   merge: (system: string, entries: readonly Entry[]): Promise<Kept<unknown>> =>

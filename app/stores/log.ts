@@ -350,18 +350,23 @@ export const useLog = defineStore('log', () => {
     const doc = system.document;
     if (!doc || !noted.length) return;
     const written = Date.now();
-    const fresh = noted.map(({ id, values }) => {
+    const fresh: Entry[] = [];
+    const corrected: Entry[] = [];
+    const brought: string[] = [];
+    for (const { id, values } of noted) {
       const there = find(id);
-      return there
-        ? correct(there, { ...values, deleted: undefined }, written)
-        : newEntry(id, values, written);
-    });
-    // The step of the design that was just made brought them: they go and come with it.
-    system.attach(
-      fresh.map((e) => ({ id: e.id, undo: { deleted: true }, redo: { deleted: null } })),
-    );
-    place(fresh);
-    await confirm(logStore.merge(doc.id, fresh), fresh);
+      if (there) corrected.push(correct(there, { ...values, deleted: undefined }, written));
+      else fresh.push(newEntry(id, values, written));
+      if (!there || there.deleted) brought.push(id);
+    }
+    // New ones leave in this very event. The step of the design that was just made brought them: they go and come with it.
+    const answers = [
+      ...(fresh.length ? [logStore.add(doc.id, fresh)] : []),
+      ...(corrected.length ? [logStore.merge(doc.id, corrected)] : []),
+    ];
+    system.attach(brought.map((id) => ({ id, undo: { deleted: true }, redo: { deleted: null } })));
+    place([...fresh, ...corrected]);
+    for (const answer of answers) await confirm(answer, [...fresh, ...corrected]);
   }
   /** Takes out entries with the step of the design that was just made: they come again with its undoing. */
   function dropAs(ids: readonly string[]) {

@@ -266,3 +266,65 @@ export async function yearOfTrends(at) {
   await browser.close();
   return { drawn: tell(drawn), scrolled: tell(scrolled) };
 }
+
+/**
+ * A log of fifty thousand entries: from the address to the readings on the drawing, and from the press that takes a pH
+ * to the end of the frame with the advice on it; ms. Beside it the same with a hundred entries.
+ */
+export async function longLog(at, count) {
+  const browser = await chromium.launch(chromiumLaunch);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(at);
+  await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+  const now = Date.now();
+  await layLog(
+    page,
+    'potting-shed-pair',
+    Array.from({ length: count }, (_, i) => {
+      const base = { id: `long-${i}`, at: now - (count - i) * 1_800_000, zone: 'UTC', written: i };
+      if (i % 3 === 0) return { ...base, kind: 'feed', mass: 0.01, about: 'tank' };
+      if (i % 3 === 1) return { ...base, kind: 'look', seen: ['fish-well'] };
+      return {
+        ...base,
+        kind: 'reading',
+        about: 'tank',
+        ph: 7 + (i % 7) / 20,
+        tan: [0, 0.25],
+        temperature: 18,
+      };
+    }),
+  );
+  const opened = [];
+  for (let k = 0; k < 3; k++) {
+    const began = Date.now();
+    await page.goto(`${at}/system/potting-shed-pair/rounds`);
+    await page.locator('.rounds text').first().waitFor();
+    opened.push(Date.now() - began);
+    await page.waitForTimeout(3000);
+  }
+  const noted = [];
+  for (let k = 0; k < 5; k++) {
+    await page.locator('.tile').filter({ hasText: 'pH' }).first().click();
+    await page.locator('.pad input').fill(String(6.5 + k / 10));
+    noted.push(
+      await page
+        .getByRole('button', { name: 'Note it' })
+        .last()
+        .evaluate(
+          (button) =>
+            new Promise((resolve) => {
+              const began = performance.now();
+              button.click();
+              requestAnimationFrame(() => {
+                const channel = new MessageChannel();
+                channel.port1.onmessage = () => resolve(performance.now() - began);
+                channel.port2.postMessage(0);
+              });
+            }),
+        ),
+    );
+    await page.waitForTimeout(1500);
+  }
+  await browser.close();
+  return { opened: tell(opened), noted: tell(noted) };
+}
