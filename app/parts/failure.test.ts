@@ -9,10 +9,8 @@ beforeEach(() => {
 });
 
 it('an error while a component is drawn is a page that failed', () => {
-  const broken = defineComponent({
-    render: () => {
-      throw new TypeError('vessels of nothing');
-    },
+  const broken = defineComponent(() => () => {
+    throw new TypeError('vessels of nothing');
   });
   const app = createApp(broken);
   app.config.errorHandler = (error, _, info) => takeError(error, info);
