@@ -8,7 +8,7 @@ const good = readFileSync('demo/potting-shed-pair.json', 'utf8');
 const bad: [string, string | Buffer, RegExp][] = [
   ['broken.json', good.slice(0, 700), /breaks off/],
   ['foreign.json', '{"name":"a shopping list"}', /no system of this program/],
-  ['newer.json', good.replace(/"version": \d+/, '"version": 9'), /newer version/],
+  ['newer.json', good.replace(/"version": \d+/, '"version": 99'), /newer version/],
   ['empty.json', '', /empty/],
   [
     'wrong.json',

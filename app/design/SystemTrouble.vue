@@ -26,7 +26,7 @@ const settings = useSettings();
         >Save it to a file</v-btn
       >
     </p>
-    <p v-if="unconfirmed && !system.trouble" data-unconfirmed>
+    <p v-if="unconfirmed && !system.trouble && !system.gone" data-unconfirmed>
       {{ refused }} {{ unconfirmed === 1 ? 'One thing is' : `${unconfirmed} things are` }} only in
       this page; they are written as soon as there is room.
       <v-btn size="small" variant="tonal" class="do" @click="system.toFile"

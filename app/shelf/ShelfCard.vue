@@ -5,7 +5,6 @@ import { format } from '../../core/quantity';
 import { LAYOUTS, type SystemDocument } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';
 import { store, type ShelfEntry } from '../storage/db';
-import { saveFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { shelfWorker } from '../workers/client';
@@ -90,7 +89,7 @@ function endNaming(keep: boolean) {
 }
 async function save() {
   const doc = await shelf.documentOf(props.entry.id);
-  const left = doc && (await saveFile(doc));
+  const left = doc && (await (await import('../storage/saveFiles')).saveFile(doc));
   if (left) shelf.trouble = left;
 }
 </script>

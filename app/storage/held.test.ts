@@ -220,6 +220,7 @@ describe('a store that does not answer', () => {
     list.mockRestore();
     await shelf.load();
     expect(shelf.silent).toBe(false);
+    expect(shelf.loaded).toBe(true);
     expect(shelf.trouble).toBe('');
     expect(shelf.systems.map((s) => s.name)).toEqual(['Mine since March']);
     // Brought by a press, the demos stand beside what is there.

@@ -57,6 +57,7 @@ describe('the shelf', () => {
     setActivePinia(createPinia());
     shelf = useShelf();
     await shelf.load();
+    expect(shelf.loaded).toBe(true);
     expect(names()).toEqual([]);
     await shelf.bringDemos();
     expect(names()).toHaveLength(8);

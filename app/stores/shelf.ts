@@ -5,7 +5,6 @@ import { ref, shallowRef } from 'vue';
 import { LAYOUTS, plainName, stepBetween, type Kept, type SystemDocument } from '../../core/system';
 import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
-import { logStore } from '../storage/log';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
 import { settings } from '../storage/settings';
 import { fileStem, offerFile } from '../storage/files';
@@ -124,10 +123,10 @@ export const useShelf = defineStore('shelf', () => {
     if (recovered.ok && recovered.value > 0) await list();
     const seeded = await settings.get('demos');
     // Only a store that answers that it is empty is new.
-    if (!seeded.ok || seeded.value === true) return;
-    loaded.value = systems.value.length > 0;
-    if (!systems.value.length) await bringDemos();
+    const fresh = seeded.ok && seeded.value !== true;
+    if (fresh && !systems.value.length) await bringDemos();
     loaded.value = true;
+    if (!fresh) return;
     await settings.set('demos', true);
   }
   // A handle that is pulled elsewhere writes often; the cards need not follow each time.
@@ -207,6 +206,7 @@ export const useShelf = defineStore('shelf', () => {
   const kept = new Map<string, () => Promise<void>>();
   /** Takes a system off the shelf with all that belongs to it, where all of it is at hand to be put back. */
   async function remove(id: string, name: string): Promise<void> {
+    const { logStore } = await import('../storage/log');
     const [raw, photos, log] = await Promise.all([
       store.raw(id),
       store.photos(id),

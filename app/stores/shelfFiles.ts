@@ -12,13 +12,15 @@ import {
   type SystemDocument,
 } from '../../core/system';
 import { store, type ShelfEntry } from '../storage/db';
-import { offerFile, readFile, saveBackup, type Reading } from '../storage/files';
+import { offerFile, readFile, type Reading } from '../storage/files';
 import { partOf } from '../storage/held';
 import { tellOthers } from '../storage/channel';
-import { logStore } from '../storage/log';
-import { useLearned } from './learned';
 import { useSettings } from './settings';
 import { useSystem } from './system';
+
+/** Logs and lessons come with a press, not with the first sight of the shelf. */
+const learned = async () => (await import('./learned')).useLearned();
+const logs = async () => (await import('../storage/log')).logStore;
 
 /** The shelf, as its files are put on it and taken from it. */
 interface Shelf {
@@ -101,7 +103,8 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const there = systems.value.find((s) => s.id === system.id && !s.state);
     const row = there && (await store.get(there.id));
     if (!row?.ok || !row.value) return null;
-    const mine = partOf(await logStore.log(system.id), { entries: [], damaged: [] }).value.entries;
+    const mine = partOf(await (await logs()).log(system.id), { entries: [], damaged: [] }).value
+      .entries;
     if (!mine.length && !entries.length) return null;
     const { newsOf } = await import('../../core/entries/entries');
     const news = newsOf(mine, entries);
@@ -158,7 +161,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   /** Entries that came with a system go into its log, merged with what stands there. */
   async function takeLog(id: string, entries: readonly Entry[]) {
     if (!entries.length) return;
-    const kept = await logStore.merge(id, entries);
+    const kept = await (await logs()).merge(id, entries);
     if (!kept.ok) trouble.value = kept.message;
     tellOthers({ what: 'log', id });
   }
@@ -175,7 +178,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       else put++;
     }
     useSettings().restore(backup.settings);
-    await useLearned().restore(backup.settings.practice);
+    await (await learned()).restore(backup.settings.practice);
     const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
     const { unread } = backup;
     const left = backup.refused.length - unread;
@@ -236,7 +239,8 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     await list();
     const ids = systems.value.filter((s) => !s.state).map((s) => s.id);
     const left = systems.value.length - ids.length;
-    const kept = { ...useSettings().kept(), practice: await useLearned().all() };
+    const kept = { ...useSettings().kept(), practice: await (await learned()).all() };
+    const { saveBackup } = await import('../storage/saveFiles');
     const { files, missing } = await saveBackup(ids, kept);
     if (missing) trouble.value = missing;
     if (files > 1)

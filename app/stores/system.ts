@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
 import type { Step, SystemDocument, WaterState } from '../../core/system';
 import { store } from '../storage/db';
-import { offerFile, saveFile } from '../storage/files';
+import { offerFile } from '../storage/files';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
 import { useOtherWindows } from './otherWindows';
@@ -90,6 +90,8 @@ export const useSystem = defineStore('system', () => {
 
   /** Offers the open system as a file, and says what of it is not in there. */
   async function toFile() {
+    if (!document.value) return;
+    const { saveFile } = await import('../storage/saveFiles');
     if (!document.value) return;
     const left = await saveFile(document.value);
     if (left) autosave.trouble.value = left;
