@@ -1,6 +1,13 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import type { Entry } from '../../core/entries/types';
-import type { Kept as History, SystemDocument, WaterState } from '../../core/system';
+import {
+  isLoose,
+  listOf,
+  type Kept as History,
+  type Loose,
+  type SystemDocument,
+  type WaterState,
+} from '../../core/system';
 
 /** What this browser keeps, table by table. */
 
@@ -112,13 +119,19 @@ database.version(5).stores({
   log: '[system+id], [system+at], [system+kind+at]',
   raw: '[system+channel+at], at',
 });
+/** Acts of a run. */
+export const actsOf = (run: string) =>
+  database.acts.where('[run+id]').between([run, Dexie.minKey], [run, Dexie.maxKey]);
+/** Takes the runs of a system out with their acts; part of a transaction over both tables. */
+export async function deleteRuns(system: string): Promise<void> {
+  const ids = await database.runs.where('system').equals(system).primaryKeys();
+  for (const id of ids) await actsOf(id).delete();
+  await database.runs.bulkDelete(ids);
+}
 // Runs and what was one row for many things get rows of their own.
 database.version(6).stores({ runs: 'id, system', acts: '[run+id]' }).upgrade(rowsOfTheirOwn);
 
-const isObject = (x: unknown): x is Record<string, unknown> =>
-  x !== null && typeof x === 'object' && !Array.isArray(x);
-const listOf = (x: unknown): Record<string, unknown>[] =>
-  Array.isArray(x) ? (x as unknown[]).filter(isObject) : [];
+const notesOf = (x: unknown): Loose[] => listOf(x).filter(isLoose);
 
 async function rowsOfTheirOwn(t: Transaction): Promise<void> {
   const settings = t.table<StoredSetting, string>('settings');
@@ -126,24 +139,24 @@ async function rowsOfTheirOwn(t: Transaction): Promise<void> {
   const rows = await settings.toArray();
   const fresh: StoredSetting[] = [];
   for (const { key, value } of rows) {
-    if (key === 'person' && isObject(value))
+    if (key === 'person' && isLoose(value))
       for (const [k, v] of Object.entries(value)) fresh.push({ key: `person/${k}`, value: v });
-    else if (key === 'practice' && isObject(value)) {
-      for (const x of listOf(value.played))
+    else if (key === 'practice' && isLoose(value)) {
+      for (const x of notesOf(value.played))
         fresh.push({ key: `practice/played/${String(x.scenario)}`, value: x });
-      for (const x of listOf(value.lessons))
+      for (const x of notesOf(value.lessons))
         fresh.push({ key: `practice/lesson/${String(x.lesson)}`, value: x });
-    } else if (key === 'csv-mappings' && isObject(value)) {
+    } else if (key === 'csv-mappings' && isLoose(value)) {
       for (const [k, v] of Object.entries(value)) fresh.push({ key: `csv-mapping/${k}`, value: v });
     } else if (key.startsWith('practice-run-')) {
       const system = key.slice('practice-run-'.length);
       const row = await systems.get(system);
-      if (isObject(value) && row) {
+      if (isLoose(value) && row) {
         const { acts, seed, scenario, lesson, water } = value;
         const run = { id: key, system, begun: 0, seed, scenario, lesson, water };
         await t.table('runs').put({ ...run, document: row.document });
         await t.table('acts').bulkPut(
-          listOf(acts).map((a, i) => ({
+          notesOf(acts).map((a, i) => ({
             run: key,
             id: String(i).padStart(6, '0'),
             at: i,

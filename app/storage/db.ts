@@ -8,6 +8,7 @@ import {
 } from '../../core/system';
 import {
   database,
+  deleteRuns,
   type Draft,
   type StoredPhoto,
   type StoredPicture,
@@ -184,12 +185,6 @@ export const ofSystem = (system: string) =>
   database.log
     .where('[system+at]')
     .between([system, Dexie.minKey], [system, Dexie.maxKey], true, true);
-
-/** A row whose document cannot be used, and why. */
-export interface Damaged {
-  readonly id: string;
-  readonly message: string;
-}
 
 export const store = {
   /**
@@ -370,13 +365,7 @@ export const store = {
             .where('[system+channel+at]')
             .between([id], [id, Dexie.maxKey])
             .delete();
-          const runs = await database.runs.where('system').equals(id).primaryKeys();
-          for (const run of runs)
-            await database.acts
-              .where('[run+id]')
-              .between([run, Dexie.minKey], [run, Dexie.maxKey])
-              .delete();
-          await database.runs.bulkDelete(runs);
+          await deleteRuns(id);
         },
       ),
     );

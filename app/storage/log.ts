@@ -1,5 +1,5 @@
 import Dexie from 'dexie';
-import { mergeEntry, inOrder } from '../../core/entries/entries';
+import { inOrder, mergeEntry, mergeLogs } from '../../core/entries/entries';
 import { isShaped } from '../../core/entries/shape';
 import type { Entry } from '../../core/entries/types';
 import { database, ofSystem, plain, type StoredEntry, type StoredRaw } from './db';
@@ -55,17 +55,12 @@ function atOnce(fresh: readonly StoredEntry[]): Promise<void> {
 /** The log that is open here, for when the store does not answer. */
 let here: { readonly system: string; readonly entries: () => readonly Entry[] } | null = null;
 
-/** Entries of a system that this page has without the store. */
-function known(system: string): Entry[] {
-  const out = new Map<string, Entry>();
-  if (here?.system === system) for (const e of here.entries()) out.set(e.id, e);
-  for (const row of rows.rows()) {
-    if (row.system !== system) continue;
-    const there = out.get(row.id);
-    out.set(row.id, there ? mergeEntry(there, bare(row)) : bare(row));
-  }
-  return [...out.values()].sort(inOrder);
-}
+/** Entries of a system that the store has not confirmed. */
+const heldOf = (system: string): Entry[] =>
+  rows
+    .rows()
+    .filter((r) => r.system === system)
+    .map(bare);
 
 /** Rows of a system, in portions between which the page can draw. */
 async function allOf(system: string): Promise<StoredEntry[]> {
@@ -95,18 +90,18 @@ export const logStore = {
   /** All of a system’s log, entries that were taken out and rows that are damaged among it. */
   async log(system: string): Promise<Kept<KeptLog>> {
     const kept = await ask(() => allOf(system));
-    const mine = known(system);
-    if (!kept.ok) return { ...kept, rest: { entries: mine, damaged: [] } };
-    const damaged = kept.value.filter((r) => !isShaped(r));
-    const there = damaged.length ? kept.value.filter((r) => isShaped(r)) : kept.value;
-    if (!mine.length)
-      return { ok: true, value: { entries: there.map(bare).sort(inOrder), damaged } };
-    const all = new Map(there.map((r) => [r.id, bare(r)]));
-    for (const e of mine) {
-      const before = all.get(e.id);
-      all.set(e.id, before && before !== e ? mergeEntry(before, e) : e);
+    const held = heldOf(system);
+    if (!kept.ok) {
+      const open = here?.system === system ? here.entries() : [];
+      return { ...kept, rest: { entries: mergeLogs(open, held), damaged: [] } };
     }
-    return { ok: true, value: { entries: [...all.values()].sort(inOrder), damaged } };
+    const damaged = kept.value.filter((r) => !isShaped(r));
+    const whole = damaged.length ? kept.value.filter(isShaped) : kept.value;
+    const entries = whole.map(bare);
+    return {
+      ok: true,
+      value: { entries: held.length ? mergeLogs(entries, held) : entries.sort(inOrder), damaged },
+    };
   },
   /** Some entries of a system, as another window wrote them. */
   some: (system: string, ids: readonly string[]): Promise<Kept<Entry[]>> =>

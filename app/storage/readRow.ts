@@ -1,6 +1,7 @@
 import {
   DOCUMENT_VERSION,
   applyEdits,
+  listOf,
   upToDate,
   type Step,
   type SystemDocument,
@@ -33,10 +34,14 @@ const isStep = (x: unknown): x is Step => {
   );
 };
 /** Steps that can be walked from a document; the first that cannot ends them. */
-function walkable(from: SystemDocument, steps: unknown, direction: 'edits' | 'inverse'): Step[] {
+function walkable(
+  from: SystemDocument,
+  steps: readonly unknown[],
+  direction: 'edits' | 'inverse',
+): Step[] {
   const out: Step[] = [];
   let state = from;
-  for (const step of Array.isArray(steps) ? (steps as unknown[]) : []) {
+  for (const step of steps) {
     try {
       if (!isStep(step)) break;
       state = applyEdits(state, step[direction]);
@@ -58,17 +63,16 @@ export function readRow(row: StoredSystem): ReadRow {
   try {
     const raised = upToDate({
       document,
-      past: Array.isArray(row.past) ? row.past : [],
-      future: Array.isArray(row.future) ? row.future : [],
+      past: listOf(row.past) as Step[],
+      future: listOf(row.future) as Step[],
     });
     if (!raised) return damaged('its version is none that there was.');
     const read = checkSystem(raised.document);
     if (!read.ok) return damaged(read.message);
-    const past = Array.isArray(raised.past) ? [...raised.past].reverse() : [];
     const whole: StoredSystem = {
       ...row,
       document: raised.document,
-      past: walkable(raised.document, past, 'inverse').reverse(),
+      past: walkable(raised.document, [...raised.past].reverse(), 'inverse').reverse(),
       future: walkable(raised.document, raised.future, 'edits'),
       rev: Number.isInteger(row.rev) ? row.rev : 0,
     };

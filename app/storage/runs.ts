@@ -1,6 +1,5 @@
-import Dexie from 'dexie';
 import { tellOthers } from './channel';
-import { database, type StoredAct, type StoredRun } from './database';
+import { actsOf, database, deleteRuns, type StoredAct, type StoredRun } from './database';
 import { plain } from './db';
 import { ask, attempt, heldTable, type Kept } from './held';
 
@@ -30,10 +29,7 @@ export const runStore = {
       const held = runs.rows().filter((r) => r.system === system);
       const run = [...stored, ...held].sort((a, b) => a.begun - b.begun).at(-1);
       if (!run) return null;
-      const there = await database.acts
-        .where('[run+id]')
-        .between([run.id, Dexie.minKey], [run.id, Dexie.maxKey])
-        .toArray();
+      const there = await actsOf(run.id).toArray();
       const mine = acts.rows().filter((a) => a.run === run.id);
       const all = new Map([...there, ...mine].map((a) => [a.id, a]));
       return { run, acts: [...all.values()].sort(inOrder) };
@@ -69,15 +65,7 @@ export const runStore = {
       runs.forget(r.id);
     }
     const kept = await attempt(() =>
-      database.transaction('rw', database.runs, database.acts, async () => {
-        const ids = await database.runs.where('system').equals(system).primaryKeys();
-        for (const id of ids)
-          await database.acts
-            .where('[run+id]')
-            .between([id, Dexie.minKey], [id, Dexie.maxKey])
-            .delete();
-        await database.runs.bulkDelete(ids);
-      }),
+      database.transaction('rw', database.runs, database.acts, () => deleteRuns(system)),
     );
     tellOthers({ what: 'run', id: system });
     return kept;

@@ -138,3 +138,15 @@ export async function saveBackup(
   const words = [...new Set([...unread, missingWords(missing) ?? ''])].filter(Boolean).join(' ');
   return { files: files.length, missing: words || null };
 }
+
+/**
+ * Offers the row of a system as it lies in the store, whatever is in it.
+ *
+ * @returns why there is none, or nothing
+ */
+export async function saveRaw(id: string, name = id): Promise<string | null> {
+  const raw = await store.raw(id);
+  if (!raw.ok) return raw.message;
+  offerFile(JSON.stringify(raw.value, null, 2), `${fileStem(name)}-raw.json`, 'application/json');
+  return null;
+}

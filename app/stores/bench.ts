@@ -1,15 +1,13 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
+import { localDay } from '../../core/calendar';
 import type { OwnTimer } from '../../core/system';
+import { hereZone } from './zone';
 
 /** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills, measuring. */
 export type Bench = 'cycle' | 'siphon' | 'timer' | 'drills' | 'measure';
 
-const today = (): string => {
-  const now = new Date();
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
-};
+const today = (): string => localDay(Date.now(), hereZone());
 
 export const useBench = defineStore('bench', () => {
   const open = ref<Bench>('cycle');

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { Taken } from '../../core/practice/course';
 import { due, type Played } from '../../core/practice/returns';
+import { isLoose, listOf, type Loose } from '../../core/system';
 import { hearOthers } from '../storage/channel';
 import { mergeSettings, settings } from '../storage/settings';
 
@@ -16,22 +17,17 @@ const LATER = 5000;
 
 const text = (x: unknown): x is string => typeof x === 'string' && x.length > 0 && x.length <= 64;
 const number = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && x >= 0;
-const listOf = (x: unknown): Record<string, unknown>[] =>
-  Array.isArray(x)
-    ? x
-        .slice(0, MOST)
-        .filter((y): y is Record<string, unknown> => y !== null && typeof y === 'object')
-    : [];
+const notesOf = (x: unknown): Loose[] => listOf(x).slice(0, MOST).filter(isLoose);
 
 function playedOf(raw: unknown): Played[] {
-  return listOf(raw).flatMap(({ scenario, systems, last, well }) =>
+  return notesOf(raw).flatMap(({ scenario, systems, last, well }) =>
     text(scenario) && Array.isArray(systems) && number(last) && number(well)
       ? [{ scenario, systems: systems.filter(text).slice(-8), last, well }]
       : [],
   );
 }
 function takenOf(raw: unknown): Taken[] {
-  return listOf(raw).flatMap(({ lesson, pulled, guess, found, guessedAt }) =>
+  return notesOf(raw).flatMap(({ lesson, pulled, guess, found, guessedAt }) =>
     text(lesson)
       ? [
           {

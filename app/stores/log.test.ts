@@ -52,6 +52,13 @@ describe('a death that was noted', () => {
     await useLog().putBack(id);
     expect([count(), living()]).toEqual([11, ['fish-dead']]);
   });
+  it('pressed twice takes its fish once', async () => {
+    const [a, b] = await Promise.all([died(3), died(3)]);
+    expect(b.id).toBe(a.id);
+    expect([count(), living()]).toEqual([11, ['fish-dead']]);
+    await useLog().takeOut(a.id);
+    expect(count()).toBe(14);
+  });
   it('undone in the design is taken out of the log, and comes again with it', async () => {
     await died(3);
     useSystem().undo();

@@ -8,6 +8,7 @@ import {
   counted,
   inOrder,
   mergeEntry,
+  mergeLogs,
   fishEdits,
   newEntry,
   notedValues,
@@ -30,6 +31,7 @@ import {
   same,
   takeBack,
   type Edit,
+  type Noted,
   type Step,
   type SystemDocument,
 } from '../../core/system';
@@ -60,6 +62,10 @@ export { hereZone };
 /** What is noted: now and here, where nothing else is said. */
 type NewValues = Omit<EntryValues, 'at' | 'zone'> & { at?: number };
 
+/** A step of the design with which an entry came, and one with which it went. */
+const came = (id: string): Noted => ({ id, undo: { deleted: true }, redo: { deleted: null } });
+const went = (id: string): Noted => ({ id, undo: { deleted: null }, redo: { deleted: true } });
+
 /** The log of the open system, kept as it is written, and what follows from it: the plan of care and tasks. */
 export const useLog = defineStore('log', () => {
   const system = useSystem();
@@ -73,6 +79,9 @@ export const useLog = defineStore('log', () => {
   useIntervalFn(() => (now.value = Date.now()), TICK);
   /** The entry that was noted last and that the store has confirmed, so that it can be taken back at once. */
   const noted = shallowRef<Entry | null>(null);
+  /** What a hand noted last. */
+  let pressed: { readonly id: string; readonly values: NewValues; readonly at: number } | null =
+    null;
 
   /** Rows of the log that are damaged where the browser keeps them, as they lie there. */
   const damaged = shallowRef<readonly unknown[]>([]);
@@ -98,15 +107,8 @@ export const useLog = defineStore('log', () => {
     }
   }
   /** Entries of the store with what this window wrote over them, in order of time. */
-  function over(entries: readonly Entry[]): readonly Entry[] {
-    if (!mine.size) return entries;
-    const out = new Map(entries.map((e) => [e.id, e]));
-    for (const e of mine.values()) {
-      const there = out.get(e.id);
-      out.set(e.id, there && there !== e ? mergeEntry(there, e) : e);
-    }
-    return [...out.values()].sort(inOrder);
-  }
+  const over = (entries: readonly Entry[]): readonly Entry[] =>
+    mine.size ? mergeLogs(entries, [...mine.values()]) : entries;
   let later: ReturnType<typeof setTimeout> | undefined;
   async function load(id: string) {
     // Of a long log the newest is shown at once; advice waits for all of it.
@@ -147,6 +149,7 @@ export const useLog = defineStore('log', () => {
       trouble.value = '';
       partial.value = false;
       noted.value = null;
+      pressed = null;
       clearTimeout(later);
       if (!id) return;
       logStore.openHere(id, () => (loaded.value === id ? all.value : [...mine.values()]));
@@ -245,12 +248,27 @@ export const useLog = defineStore('log', () => {
     return kept.ok;
   }
   /** The entry of the same press, where a hand pressed twice. */
-  function pressedBefore(v: NewValues, written: number): Entry | null {
-    if (v.at !== undefined) return null;
-    const last = [...mine.values()].at(-1);
-    if (!last || last.deleted || last.changes || written - last.written > ONE_PRESS) return null;
-    const { id: _, written: __, at: ___, zone: ____, ...said } = last;
-    return same(said, v) ? last : null;
+  function pressedBefore(values: NewValues): Entry | null {
+    if (!pressed || Date.now() - pressed.at > ONE_PRESS || !same(pressed.values, values))
+      return null;
+    const e = find(pressed.id);
+    return e && !e.deleted && !e.changes ? e : null;
+  }
+  /** New entries in their places and on their way to the store, all in this very event; and when they are confirmed. */
+  function put(doc: SystemDocument, values: readonly NewValues[]) {
+    const written = Date.now();
+    const fresh = values.map((v) =>
+      newEntry(nanoid(12), { ...v, at: v.at ?? written, zone: hereZone() }, written),
+    );
+    const answer = logStore.add(doc.id, fresh);
+    place(fresh);
+    const [first] = fresh;
+    const byHand = first && !first.device ? first : null;
+    if (byHand) pressed = { id: byHand.id, values: values[0]!, at: written };
+    const confirmed = confirm(answer, fresh).then((kept) => {
+      if (kept && byHand) noted.value = byHand;
+    });
+    return { fresh, confirmed };
   }
   /**
    * Notes something; it is kept in the moment of the press. The same again within a moment is the same press.
@@ -260,28 +278,25 @@ export const useLog = defineStore('log', () => {
   async function note(...values: readonly NewValues[]): Promise<readonly Entry[]> {
     const doc = system.document;
     if (!doc) return [];
-    const written = Date.now();
-    const twice =
-      values.length === 1 && !values[0]!.device ? pressedBefore(values[0]!, written) : null;
+    const twice = values.length === 1 ? pressedBefore(values[0]!) : null;
     if (twice) return [twice];
-    const fresh = values.map((v) =>
-      newEntry(nanoid(12), { ...v, at: v.at ?? written, zone: hereZone() }, written),
-    );
-    const answer = logStore.add(doc.id, fresh);
-    place(fresh);
-    const kept = await confirm(answer, fresh);
-    if (kept && !fresh[0]?.device) noted.value = fresh[0] ?? null;
+    const { fresh, confirmed } = put(doc, values);
+    await confirmed;
     return fresh;
   }
   /** Notes something that changes the design as well: the two go and come together. */
   async function noteWith(edits: readonly Edit[], label: string, values: NewValues) {
-    const noting = note(values);
-    const fresh = all.value.filter((e) => mine.get(e.id) === e).at(-1);
-    if (edits.length && fresh) {
+    const doc = system.document;
+    if (!doc) return [];
+    const twice = pressedBefore(values);
+    if (twice) return [twice];
+    const { fresh, confirmed } = put(doc, [values]);
+    if (edits.length) {
       system.commit(edits, label);
-      system.attach([{ id: fresh.id, undo: { deleted: true }, redo: { deleted: null } }]);
+      system.attach(fresh.map((e) => came(e.id)));
     }
-    return noting;
+    await confirmed;
+    return fresh;
   }
   async function change(e: Entry) {
     const doc = system.document;
@@ -364,7 +379,7 @@ export const useLog = defineStore('log', () => {
       ...(fresh.length ? [logStore.add(doc.id, fresh)] : []),
       ...(corrected.length ? [logStore.merge(doc.id, corrected)] : []),
     ];
-    system.attach(brought.map((id) => ({ id, undo: { deleted: true }, redo: { deleted: null } })));
+    system.attach(brought.map(came));
     place([...fresh, ...corrected]);
     for (const answer of answers) await confirm(answer, [...fresh, ...corrected]);
   }
@@ -374,9 +389,7 @@ export const useLog = defineStore('log', () => {
       const e = find(id);
       return e && !e.deleted ? [e] : [];
     });
-    system.attach(
-      there.map((e) => ({ id: e.id, undo: { deleted: null }, redo: { deleted: true } })),
-    );
+    system.attach(there.map((e) => went(e.id)));
     for (const e of there) void change(remove(e, Date.now()));
   }
   /** What other entries would change here. */

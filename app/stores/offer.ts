@@ -1,11 +1,9 @@
-import { READINGS, type ReadingId } from '../../core/system';
+import { READINGS, isId, isLoose, listOf, type Loose, type ReadingId } from '../../core/system';
 
 /** What a gateway offers, read with care: only what the interface of `docs/devices.md` names. */
 
 /** Number of the interface that this program speaks. */
-export const INTERFACE = 1;
-/** Ids of channels and plugs that can stand in a system’s file. */
-const ID = /^[\w-]{1,64}$/;
+const INTERFACE = 1;
 
 export interface Channel {
   readonly id: string;
@@ -34,11 +32,7 @@ export interface Offer {
   readonly left: readonly string[];
 }
 
-type Loose = Record<string, unknown>;
-const isLoose = (x: unknown): x is Loose =>
-  x !== null && typeof x === 'object' && !Array.isArray(x);
 const text = (x: unknown): string => (typeof x === 'string' ? x.slice(0, 120) : '');
-const listOf = (x: unknown): unknown[] => (Array.isArray(x) ? (x as unknown[]) : []);
 
 /** @returns the offer, or a sentence that says why there is none */
 export function readOffer(raw: unknown): Offer | string {
@@ -49,7 +43,7 @@ export function readOffer(raw: unknown): Offer | string {
   const left: string[] = [];
   const known = (list: unknown, what: string): Loose[] =>
     listOf(list).filter((x): x is Loose => {
-      if (isLoose(x) && typeof x.id === 'string' && ID.test(x.id)) return true;
+      if (isLoose(x) && isId(x.id)) return true;
       const id = isLoose(x) ? text(x.id) : '';
       left.push(`${what} “${id}” cannot be used: an id has letters, digits, - and _, 64 at most.`);
       return false;

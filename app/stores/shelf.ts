@@ -7,7 +7,6 @@ import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
 import { settings } from '../storage/settings';
-import { fileStem, offerFile } from '../storage/files';
 import { useShelfFiles } from './shelfFiles';
 import { useSystem } from './system';
 import { hereZone } from './zone';
@@ -191,14 +190,9 @@ export const useShelf = defineStore('shelf', () => {
   }
   /** Offers the raw row of a system that cannot be read. */
   async function saveRaw(id: string) {
-    const raw = await store.raw(id);
-    if (!raw.ok) trouble.value = raw.message;
-    else
-      offerFile(
-        JSON.stringify(raw.value, null, 2),
-        `${fileStem(systems.value.find((s) => s.id === id)?.name ?? id)}-raw.json`,
-        'application/json',
-      );
+    const { saveRaw: save } = await import('../storage/saveFiles');
+    const refused = await save(id, systems.value.find((x) => x.id === id)?.name);
+    if (refused) trouble.value = refused;
   }
 
   /** What was taken off the shelf in this page, the last last: each can be put back. */

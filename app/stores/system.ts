@@ -3,7 +3,6 @@ import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
 import type { Step, SystemDocument, WaterState } from '../../core/system';
 import { store } from '../storage/db';
-import { offerFile } from '../storage/files';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
 import { useOtherWindows } from './otherWindows';
@@ -98,10 +97,9 @@ export const useSystem = defineStore('system', () => {
   }
   /** Offers the row of a system that cannot be opened, as it lies in the store. */
   async function rawToFile(id: string) {
-    const raw = await store.raw(id);
-    if (raw.ok)
-      offerFile(JSON.stringify(raw.value, null, 1), 'mizuna-raw.json', 'application/json');
-    else autosave.trouble.value = raw.message;
+    const { saveRaw } = await import('../storage/saveFiles');
+    const refused = await saveRaw(id);
+    if (refused) autosave.trouble.value = refused;
   }
 
   return {

@@ -5,6 +5,8 @@ import { tzOffset } from '@date-fns/tz';
 export type LocalDay = string;
 /** Milliseconds since 1970, UTC. */
 export type Moment = number;
+/** A number of hours, minutes, months or days as calendars write it. */
+export const twoDigits = (n: number): string => String(n).padStart(2, '0');
 /** Whether something is written as a day of the calendar. */
 export function isDay(x: unknown): x is LocalDay {
   if (typeof x !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(x)) return false;

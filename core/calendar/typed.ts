@@ -6,6 +6,7 @@ import {
   localDay,
   localMinutes,
   momentOf,
+  twoDigits,
   type LocalDay,
   type Moment,
 } from './time.ts';
@@ -43,8 +44,7 @@ export function typedDay(
 /** A moment as it stands in a field of date and time. */
 export function fieldMoment(at: Moment, zone: string): string {
   const minutes = localMinutes(at, zone);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${localDay(at, zone)}T${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`;
+  return `${localDay(at, zone)}T${twoDigits(Math.floor(minutes / 60))}:${twoDigits(minutes % 60)}`;
 }
 
 /**

@@ -50,6 +50,9 @@ const BY_ID = new Map(READ_FIELDS.map((f) => [f.id, f]));
 /** The row of a field. */
 export const readField = (id: ReadField): FieldOfLog => BY_ID.get(id)!;
 
+/** Most that one entry gives or counts: kg, m³, pieces. */
+export const MOST_GIVEN = { mass: 10_000, volume: 1000, count: 1_000_000 } as const;
+
 /** What a kit’s lid calls a reading whose value is told as nitrogen. */
 const PLAIN: Partial<Record<ReadField, string>> = {
   tan: 'ammonia',

@@ -5,32 +5,12 @@ import type { Moment } from './types.ts';
 
 /** The gate for values from outside: their unit, their range, their time. What does not pass is shown, not logged. */
 
-/** Units as devices and files write them, as they are typed. */
-const WRITTEN: Readonly<Record<string, string>> = {
-  c: '°C',
-  degc: '°C',
-  celsius: '°C',
-  f: '°F',
-  degf: '°F',
-  fahrenheit: '°F',
-  'mg/l': 'mg/L',
-  'm3/s': 'm³/s',
-};
-/** SI units of the fields, in which a value is where its unit is not named. */
-const SI: Partial<Record<QuantityKind, readonly string[]>> = {
-  flow: ['m³/s', 'm3/s'],
-};
-
 /** A value in a named unit, in SI; null where the unit is none of its kind. */
 export function inSi(value: number, unit: string, kind: QuantityKind): number | null {
   const name = unit.trim();
-  if (name === '' || SI[kind]?.includes(name)) return value;
-  const written = WRITTEN[name.toLowerCase()] ?? name;
+  if (name === '') return value;
   // Two values give factor and zero point, whatever number the value itself is.
-  const [zero, one] = [
-    parse(`0 ${written}`, kind, 'metric'),
-    parse(`1 ${written}`, kind, 'metric'),
-  ];
+  const [zero, one] = [parse(`0 ${name}`, kind, 'metric'), parse(`1 ${name}`, kind, 'metric')];
   if (!zero.ok || !one.ok) return null;
   return zero.value + value * (one.value - zero.value);
 }

@@ -1,5 +1,7 @@
 import Joi from 'joi';
-import { READ_FIELDS } from './fields.ts';
+import { RESERVED } from '../system/loose.ts';
+import { id as idField } from '../system/schema/fields.ts';
+import { MOST_GIVEN, READ_FIELDS } from './fields.ts';
 import { MOST_WRITES, inOrder, mergeEntry } from './entries.ts';
 import { SIGNS } from './signs.ts';
 import { ENTRY_KINDS, OUTCOMES, type Change, type Entry, type LeftOut } from './types.ts';
@@ -11,7 +13,6 @@ export const MOST_ENTRIES = 1_000_000;
 /** Moments of the years 1 to 9999: an entry that is dated oddly is kept and asked about. */
 const [FIRST, LAST] = [Date.parse('0001-01-01'), Date.parse('9999-12-31')];
 
-const key = Joi.string().pattern(/^[\w-]{1,64}$/);
 const short = Joi.string()
   .allow('')
   .max(128)
@@ -38,9 +39,9 @@ const fields = {
   zone: short.required(),
   about: short,
   what: short,
-  mass: amount(10_000),
-  volume: amount(1000),
-  count: amount(1_000_000),
+  mass: amount(MOST_GIVEN.mass),
+  volume: amount(MOST_GIVEN.volume),
+  count: amount(MOST_GIVEN.count),
   outcome: Joi.string().valid(...OUTCOMES),
   until: moment,
   seen: Joi.array()
@@ -53,7 +54,7 @@ const fields = {
 } as const satisfies Record<string, Joi.Schema>;
 
 export const entrySchema = Joi.object({
-  id: key.invalid('__proto__', 'constructor', 'prototype').required(),
+  id: idField,
   written: moment.required(),
   ...fields,
   changes: Joi.array()
@@ -92,7 +93,7 @@ const told = (error: Joi.ValidationError): string => error.message.replace(/"([^
 
 /** Why a value that a field has or had cannot be; null where it can. A field of a newer program is not judged. */
 function faultOfChange({ field, value }: Change): string | null {
-  if (['id', 'written', 'changes', '__proto__', 'constructor', 'prototype'].includes(field))
+  if (['id', 'written', 'changes', ...RESERVED].includes(field))
     return `“${field}” is not corrected.`;
   if (value === null || !(field in fields)) return null;
   const { error } = fields[field as keyof typeof fields].validate(value, { convert: false });

@@ -4,6 +4,7 @@ import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
 import { LONGEST_HISTORY } from '../system/history.ts';
+import { isId, isLoose, listOf, type Loose } from '../system/loose.ts';
 import { LONGEST_NAME, plainName, plainText } from '../system/plainName.ts';
 import {
   DEEPEST,
@@ -20,10 +21,6 @@ import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './w
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
 export { writeBackup, writeSystem, writeWith, type Beside, type FiledPhoto } from './write.ts';
-
-type Loose = Record<string, unknown>;
-const isLoose = (x: unknown): x is Loose =>
-  x !== null && typeof x === 'object' && !Array.isArray(x);
 
 type Refused = { readonly ok: false; readonly message: string };
 const refuse = (message: string): Refused => ({ ok: false, message });
@@ -174,11 +171,7 @@ function editsOf(x: unknown): Edit[] | null {
 /** Entries of the log that a step goes with; what they may be set to is judged where it is done. */
 function notedOf(x: unknown): Pick<Step, 'noted'> {
   const noted = listOf(x).flatMap((n): Noted[] =>
-    isLoose(n) &&
-    typeof n.id === 'string' &&
-    n.id.length <= 64 &&
-    isLoose(n.undo) &&
-    isLoose(n.redo)
+    isLoose(n) && isId(n.id) && isLoose(n.undo) && isLoose(n.redo)
       ? [{ id: n.id, undo: n.undo, redo: n.redo }]
       : [],
   );
@@ -284,8 +277,6 @@ function besideOf({ log, photos }: { log?: unknown; photos?: unknown }) {
     refused: [...read.refused, ...seen.refused],
   };
 }
-
-const listOf = (x: unknown): unknown[] => (Array.isArray(x) ? (x as unknown[]) : []);
 
 function raisedHistory(document: Loose, row: Loose): { past: unknown; future: unknown } {
   const steps = (x: unknown): Step[] =>

@@ -12,5 +12,3 @@ export const LARGEST_PHOTOS = 48_000_000;
 /** A photograph is made smaller until it has no more characters than this; a larger one of elsewhere is read up to that. */
 export const SMALL_PHOTO = 900_000;
 export const LARGEST_PHOTO = 8_000_000;
-/** Least characters that stay for the log of a system whose photographs fill its file. */
-export const LOG_ROOM = 12_000_000;

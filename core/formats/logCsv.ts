@@ -1,4 +1,4 @@
-import { ahead, knowsZone } from '../calendar/index.ts';
+import { ahead, knowsZone, twoDigits } from '../calendar/index.ts';
 import { READ_FIELDS, type FieldOfLog } from '../entries/fields.ts';
 import type { Entry } from '../entries/types.ts';
 import {
@@ -40,7 +40,6 @@ function figures(x: number): string {
         .replace(/\.?0+$/, '')
         .replace(/^-0$/, '0');
 }
-const two = (n: number) => String(n).padStart(2, '0');
 
 /** Whether a table was written by this program, as its heads say. */
 export const isOwnTable = (heads: readonly string[]): boolean =>
@@ -56,7 +55,7 @@ function wallOf(at: number, zone: string): readonly [string, string, string] {
   return [
     day,
     clock.replace(/(:\d{2})\.000Z$/, '$1').replace(/Z$/, ''),
-    `${sign}${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`,
+    `${sign}${twoDigits(Math.floor(minutes / 60))}:${twoDigits(minutes % 60)}`,
   ];
 }
 

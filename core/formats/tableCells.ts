@@ -1,5 +1,5 @@
-import { knowsZone, momentOf, typedDay } from '../calendar/index.ts';
-import { parse, type QuantityKind } from '../quantity/index.ts';
+import { knowsZone, momentOf, monthAndDay, twoDigits, typedDay } from '../calendar/index.ts';
+import { dayOf, parse, type QuantityKind } from '../quantity/index.ts';
 
 /** Cells of a table that somebody wrote: dates, times of day, numbers, as they are meant or not at all. */
 
@@ -25,7 +25,6 @@ export function markOf(cells: readonly string[]): DecimalMark | Asked {
 }
 
 const DATE = /^(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})(?:[T, ]+(.*))?$/;
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 /** A date with its month in letters. */
 const NAMED =
   /^(?:(\d{1,2})\.?[ -]([a-z]{3,9})\.?|([a-z]{3,9})\.? (\d{1,2}))[, -]+(\d{4}|\d{2})(?:[T, ]+(.*))?$/i;
@@ -61,12 +60,14 @@ function dateOf(text: string, order: DateOrder): DateRead | null {
     [y, mo, d] =
       order === 'ymd' || m[1]!.length === 4 ? [a, b, c] : order === 'dmy' ? [c, b, a] : [c, a, b];
   } else {
-    mo = 1 + MONTHS.indexOf((n![2] ?? n![3])!.slice(0, 3).toLowerCase());
-    [y, d] = [Number(n![5]), Number(n![1] ?? n![4])];
+    // As a day of a year with 29 February; whether this year has it is seen below.
+    const inYear = dayOf(`${n![1] ?? n![4]} ${n![2] ?? n![3]}`);
+    if (inYear === null) return null;
+    [mo, d] = monthAndDay(inYear);
+    y = Number(n![5]);
   }
   const year = y < 100 ? 2000 + y : y;
-  const two = (x: number) => String(x).padStart(2, '0');
-  const day = `${year}-${two(mo)}-${two(d)}`;
+  const day = `${year}-${twoDigits(mo)}-${twoDigits(d)}`;
   return typedDay(day).ok ? { day, rest: (m?.[4] ?? n?.[6] ?? '').trim() } : null;
 }
 

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { SCALES_OF, asNitrogen, type KitScale } from '../life/index.ts';
 import { knowsZone } from '../calendar/index.ts';
 import { correct } from '../entries/entries.ts';
-import { READ_FIELDS } from '../entries/fields.ts';
+import { MOST_GIVEN, READ_FIELDS } from '../entries/fields.ts';
 import { canBe } from '../entries/gate.ts';
 import { signOf } from '../entries/signs.ts';
 import {
@@ -13,7 +13,7 @@ import {
   type EntryValues,
 } from '../entries/types.ts';
 import { parse, type QuantityKind, type UnitSystem } from '../quantity/index.ts';
-import { plainText, type ReadingId, type SystemDocument } from '../system/index.ts';
+import { isId, plainText, same, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { isOwnTable, rowsOf } from './logCsv.ts';
 import {
   ASKED,
@@ -105,7 +105,7 @@ export const COLUMN_USES: readonly Use[] = [
 const USE = new Map(COLUMN_USES.map((u) => [u.id, u]));
 
 /** Heads that name the air, a room or a lamp: its warmth is not the water’s. */
-const NOT_WATER =
+const OF_AIR =
   /\b(air|room|outside|outdoors?|ambient|indoor|house|greenhouse|luft|raum|aussen|außen|soil|media|bed)\b/;
 
 /** Units that may be chosen for a column of a kind, as they are typed. */
@@ -187,16 +187,6 @@ function unitWords(head: string, heads: RegExp): { inside: string[]; behind: str
     behind: runs(words(bare), true),
   };
 }
-const WRITTEN: Readonly<Record<string, string>> = {
-  celsius: '°C',
-  centigrade: '°C',
-  fahrenheit: '°F',
-  dkh: '°dH',
-  '°dkh': '°dH',
-  '°dh': '°dH',
-  pounds: 'lb',
-  ounces: 'oz',
-};
 /** Gallons and what is made of them, of one country. */
 const GALLONS: Readonly<Record<string, string>> = {
   gal: 'gal',
@@ -217,16 +207,18 @@ const DOUBTFUL = /^(qt|quarts?|pt|pints?)$/;
  * @returns empty where the kind has none; {@link ASKED} where none is named or it is not known
  */
 function unitIn(head: string, kind: QuantityKind | null, heads: RegExp, own: UnitSystem): string {
-  if (!kind || !UNITS_OF[kind]) return '';
+  const choices = kind && UNITS_OF[kind];
+  if (!choices) return '';
+  const one = (unit: string) => parse(`1 ${unit}`, kind, own);
   const { inside, behind } = unitWords(head, heads);
-  for (const run of [...inside, ...behind]) {
-    const unit = WRITTEN[run] ?? run;
+  for (const unit of [...inside, ...behind]) {
     if (GALLONS[unit]) {
       if (own === 'metric') return ASKED;
       return `${own === 'us' ? 'US' : 'imp'} ${GALLONS[unit]}`;
     }
-    if (!DOUBTFUL.test(unit) && !/^[\d.,+-]/.test(unit) && parse(`1 ${unit}`, kind, own).ok)
-      return unit;
+    const known = DOUBTFUL.test(unit) || /^[\d.,+-]/.test(unit) ? null : one(unit);
+    // As it stands among the choices, where it is one of them by another name.
+    if (known?.ok) return choices.find((c) => same(one(c), known)) ?? unit;
   }
   // Where no unit is named at all, mg/L is what everybody means of what is dissolved.
   return kind === 'concentration' && !inside.length && !behind.length ? 'mg/L' : ASKED;
@@ -262,7 +254,7 @@ export function guessMapping(table: Table, zone: string, own: UnitSystem = 'metr
       .replace(/[([].*$/, '')
       .trim();
     const use = COLUMN_USES.find((u) => !taken.has(u.id) && u.heads.test(text));
-    if (!use || (use.id === 'temperature' && NOT_WATER.test(head.toLowerCase())))
+    if (!use || (use.id === 'temperature' && OF_AIR.test(head.toLowerCase())))
       return { use: null, unit: '', scale: null };
     taken.add(use.id);
     return {
@@ -288,9 +280,6 @@ export interface ImportedRows {
 }
 
 const EMPTY = /^(|-|–|n\/?a|null|none)$/i;
-/** Least and most of what is given. */
-const AMOUNTS = { mass: 10_000, volume: 1000, count: 1_000_000 } as const;
-
 /** Where rows of a table may lie, by name and by id. */
 const placesOf = (system: Pick<SystemDocument, 'vessels' | 'paths'>): Map<string, string> =>
   new Map(
@@ -358,7 +347,7 @@ export function entriesOfTable(
     const row = i + 2;
     const skip = (why: string) => void skipped.push({ row, why });
     const cell = (use: ColumnUse): string => cells[column.get(use) ?? -1] ?? '';
-    const given = /^[\w-]{1,64}$/.test(cell('id')) ? cell('id') : '';
+    const given = isId(cell('id')) ? cell('id') : '';
     const before = given ? known.get(given) : undefined;
     // A row of this program’s own table that reads as its entry does: nothing was changed in it.
     if (before && asOwn?.(before).every((x, k) => plainCell(x) === (cells[k] ?? ''))) {
@@ -402,7 +391,7 @@ export function entriesOfTable(
       const field = AMOUNT_OF[use!] ?? null;
       if (!field) return;
       if (x < 0) return skip(`${head}: ${text} is less than nothing.`);
-      if (x > AMOUNTS[field]) return skip(`${head}: ${text} is more than any system takes.`);
+      if (x > MOST_GIVEN[field]) return skip(`${head}: ${text} is more than any system takes.`);
       const value = field === 'count' && use !== 'count' ? Math.round(x) : x;
       if (use === field) own[field] = value;
       else if (value > 0) found.push({ ...when, kind: use as EntryKind, [field]: value });
@@ -437,7 +426,7 @@ export function entriesOfTable(
 }
 
 /** Where a column’s amount goes. */
-const AMOUNT_OF: Partial<Record<ColumnUse, keyof typeof AMOUNTS>> = {
+const AMOUNT_OF: Partial<Record<ColumnUse, keyof typeof MOST_GIVEN>> = {
   mass: 'mass',
   volume: 'volume',
   count: 'count',

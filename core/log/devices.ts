@@ -201,7 +201,7 @@ function dryRun(
 }
 
 /** Whether a plug’s rule may act by itself: never on a pump or on what is not known, which only a hand switches. */
-export const ruleMay = (t: Tended, about: string): boolean =>
+export const ruleMay = (t: Pick<Tended, 'system'>, about: string): boolean =>
   about === OTHER_LOAD || t.system.devices.some((d) => d.id === about);
 
 /** A reading that a rule acts on is no older than this. */
@@ -233,7 +233,7 @@ export function ruleOf(
   const { rule } = plug;
   const at = heard?.came ?? null;
   const leave = (state: RuleState['state']): RuleState => ({ state, wants: null, heard: at });
-  if (!rule || !ruleMay(t as Tended, plug.about)) return leave('by-hand');
+  if (!rule || !ruleMay(t, plug.about)) return leave('by-hand');
   if (!t.system.care.channels.some((c) => c.id === rule.channel)) return leave('unbound');
   if (now - Math.max(at ?? -Infinity, since) > FRESH) {
     const safe = rule.quiet === 'stay' ? null : rule.quiet === 'on';

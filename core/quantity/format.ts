@@ -1,4 +1,5 @@
 import { dayOfMonthYear, monthAndDay } from '../calendar/dayOfYear.ts';
+import { twoDigits } from '../calendar/time.ts';
 import { displayUnits, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
 
 /** A number ready to show, apart from its unit so that the two can be set in different sizes. */
@@ -57,10 +58,9 @@ export function formatDuration(seconds: number): string {
 /** A time of day, "07:30", from seconds since midnight; seconds are shown only where there are any. */
 export function formatClock(seconds: number): string {
   const whole = ((Math.round(seconds) % 86400) + 86400) % 86400;
-  const two = (n: number) => String(n).padStart(2, '0');
   const s = whole % 60;
-  const text = `${two(Math.floor(whole / 3600))}:${two(Math.floor(whole / 60) % 60)}`;
-  return s ? `${text}:${two(s)}` : text;
+  const text = `${twoDigits(Math.floor(whole / 3600))}:${twoDigits(Math.floor(whole / 60) % 60)}`;
+  return s ? `${text}:${twoDigits(s)}` : text;
 }
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];

@@ -120,11 +120,13 @@ function parseClock(text: string): Parsed {
   return value > 86400 ? fail : { ok: true, value };
 }
 
+const TEMPERATURE =
+  /^([+-]?\d+(?:[.,]\d+)?)\s*(?:(?:°|deg(?=[cf]))\s*)?(c(?:elsius|entigrade)?|f(?:ahrenheit)?|k(?:elvin)?)?$/i;
 function parseTemperature(text: string, system: UnitSystem): Parsed {
-  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°\s*)?([cfk])?$/i.exec(text.replace('−', '-'));
+  const m = TEMPERATURE.exec(text.replace('−', '-'));
   if (!m) return { ok: false, message: `“${text}” is not ${askedFor('temperature')}.` };
   const value = Number(m[1]!.replace(',', '.'));
-  const unit = m[2]?.toLowerCase() ?? (system === 'us' ? 'f' : 'c');
+  const unit = m[2]?.[0]!.toLowerCase() ?? (system === 'us' ? 'f' : 'c');
   if (unit === 'f') return { ok: true, value: ((value - 32) * 5) / 9 };
   return { ok: true, value: unit === 'k' ? value - 273.15 : value };
 }

@@ -6,6 +6,7 @@ export * from './find.ts';
 export * from './flowOrder.ts';
 export * from './history.ts';
 export * from './limits.ts';
+export * from './loose.ts';
 export * from './plainName.ts';
 export * from './planting.ts';
 export * from './stands.ts';

@@ -1,16 +1,15 @@
 import { crossCheck } from './crossCheck.ts';
 import { applyEdits, readAt, type Edit } from './edit.ts';
 import { fieldAt, rangeOf } from './fields.ts';
+import { isLoose } from './loose.ts';
 import type { SystemDocument } from './types.ts';
 
 /** Differences of two documents as edits, and the merging of two that began as the same one. */
 
 type Entry = { readonly id: string };
 
-const isObject = (x: unknown): x is Record<string, unknown> =>
-  x !== null && typeof x === 'object' && !Array.isArray(x);
 const isCollection = (x: unknown): x is readonly Entry[] =>
-  Array.isArray(x) && x.every((e) => isObject(e) && typeof e.id === 'string');
+  Array.isArray(x) && x.every((e) => isLoose(e) && typeof e.id === 'string');
 
 /** Whether two values of a document say the same. */
 export function same(a: unknown, b: unknown): boolean {
@@ -18,7 +17,7 @@ export function same(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) && Array.isArray(b)) {
     return a.length === b.length && a.every((x, i) => same(x, b[i]));
   }
-  if (!isObject(a) || !isObject(b)) return false;
+  if (!isLoose(a) || !isLoose(b)) return false;
   const keys = Object.keys(a).filter((k) => a[k] !== undefined);
   const others = Object.keys(b).filter((k) => b[k] !== undefined);
   return keys.length === others.length && keys.every((k) => same(a[k], b[k]));
@@ -44,8 +43,8 @@ function compare(from: unknown, to: unknown, at: string, out: Edit[]): void {
       return;
     }
   }
-  const keys = isObject(from) && isObject(to) ? [...Object.keys(from), ...Object.keys(to)] : [];
-  const whole = !isObject(from) || !isObject(to) || from.kind !== to.kind || !keys.every(nameable);
+  const keys = isLoose(from) && isLoose(to) ? [...Object.keys(from), ...Object.keys(to)] : [];
+  const whole = !isLoose(from) || !isLoose(to) || from.kind !== to.kind || !keys.every(nameable);
   if (whole && at) {
     out.push({ at, to });
     return;

@@ -1,3 +1,4 @@
+import { isLoose, type Loose } from './loose.ts';
 import { DOCUMENT_VERSION } from './types.ts';
 import {
   NO_CARE,
@@ -8,8 +9,6 @@ import {
   USUAL_SITE,
   USUAL_WATER,
 } from './usual.ts';
-
-type Loose = Record<string, unknown>;
 
 /** Brings a document of one version up to the next. */
 export type Raise = (document: Loose) => Loose;
@@ -115,10 +114,6 @@ export const STEPS: Readonly<Record<number, Raise>> = {
       : document.care,
   }),
 };
-
-function isLoose(x: unknown): x is Loose {
-  return x !== null && typeof x === 'object' && !Array.isArray(x);
-}
 
 /** Every entry of a list changed; what is no list, and what is no entry, is left for the schema to name. */
 function each(list: unknown, change: (entry: Loose) => Loose): unknown {

@@ -3,6 +3,7 @@ import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { readSystem } from '../../core/formats/file.ts';
 import { isDay } from '../../core/calendar/time.ts';
+import { isLoose, type Loose } from '../../core/system/loose.ts';
 import { isOwnName } from '../settings.ts';
 import { MOST_SPEED, NO_FAULTS, type Bench, type Faults, type Message } from './bench.ts';
 import { weatherOf } from './weather.ts';
@@ -21,9 +22,6 @@ const MOST_LISTENERS = 8;
 
 const word = (c: Context, status: 400 | 403 | 404 | 409 | 413 | 415 | 429 | 504, error: string) =>
   c.json({ error }, status);
-type Loose = Record<string, unknown>;
-const isLoose = (x: unknown): x is Loose =>
-  x !== null && typeof x === 'object' && !Array.isArray(x);
 
 async function bodyOf(c: Context): Promise<Loose | null> {
   try {

@@ -13,7 +13,7 @@ import {
 } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
-import QuantityField from '../../parts/QuantityField.vue';
+import QuantityFields from '../../parts/QuantityFields.vue';
 import { useDevices } from '../../stores/devices';
 import type { Channel, Plug } from '../../stores/offer';
 import { useLog } from '../../stores/log';
@@ -131,6 +131,14 @@ const bound = computed(() => [
 const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;
 const ruleReads = (p: Plug): ReadingId | null =>
   devices.useOf(plugUse(p)?.rule?.channel ?? '')?.reads ?? null;
+/** The two limits of a rule, by what its probe reads. */
+const ruleFields = (id: ReadingId) => {
+  const { kind, min, max, step } = readField(id);
+  return [
+    { key: 'limit' as const, label: 'this', kind, min, max, step },
+    { key: 'until' as const, label: 'off again past', kind, min, max, step },
+  ];
+};
 const QUIET = [
   { id: 'off', name: 'goes off' },
   { id: 'on', name: 'goes on' },
@@ -351,20 +359,12 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                 setRule(p, { ...plugUse(p)!.rule!, when: $event as 'below' | 'above' })
               "
             />
-            <template v-if="ruleReads(p)">
-              <QuantityField
-                v-for="key in ['limit', 'until'] as const"
-                :key="key"
-                :model-value="plugUse(p)!.rule![key]"
-                :kind="readField(ruleReads(p)!).kind"
-                :label="key === 'limit' ? 'this' : 'off again past'"
-                :min="readField(ruleReads(p)!).min"
-                :max="readField(ruleReads(p)!).max"
-                :step="readField(ruleReads(p)!).step"
-                @commit="(v) => v !== null && setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
-                @nudge="(v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
-              />
-            </template>
+            <QuantityFields
+              v-if="ruleReads(p)"
+              :fields="ruleFields(ruleReads(p)!)"
+              :values="plugUse(p)!.rule!"
+              @set="(key, v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
+            />
             <PlainChoice
               :model-value="plugUse(p)!.rule!.quiet"
               class="wide"

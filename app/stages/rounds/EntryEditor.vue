@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import {
   KIND_WORDS,
+  MOST_GIVEN,
   READ_FIELDS,
   fieldMoment,
   writesOf,
@@ -56,15 +57,15 @@ const rows = computed(() => {
     field: 'mass' | 'volume' | 'count',
     label: string,
     kind: QuantityKind,
-    max: number,
     step: number,
   ) => {
     const v = e.value[field];
-    if (v !== undefined) out.push({ field, end: null, label, kind, min: 0, max, step, value: v });
+    if (v !== undefined)
+      out.push({ field, end: null, label, kind, min: 0, max: MOST_GIVEN[field], step, value: v });
   };
-  amount('mass', 'Amount', e.value.kind === 'harvest' ? 'mass' : 'dose', 10_000, 0.001);
-  amount('volume', 'Amount', e.value.kind === 'dose' ? 'liquid' : 'volume', 1000, 0.001);
-  amount('count', 'How many', e.value.kind === 'dose' ? 'share' : 'count', 1e6, 1);
+  amount('mass', 'Amount', e.value.kind === 'harvest' ? 'mass' : 'dose', 0.001);
+  amount('volume', 'Amount', e.value.kind === 'dose' ? 'liquid' : 'volume', 0.001);
+  amount('count', 'How many', e.value.kind === 'dose' ? 'share' : 'count', 1);
   return out;
 });
 function set(row: Row, to: number | null) {

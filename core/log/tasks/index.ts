@@ -5,7 +5,7 @@ import { listedFields } from '../../entries/fields.ts';
 import { MEMORY } from '../../limits/index.ts';
 import { entriesOfKind, newest, type Tended } from '../../readings/index.ts';
 import { addDays, localDay, momentOf, type LocalDay } from '../../calendar/time.ts';
-import type { Moment } from '../../entries/types.ts';
+import type { Entry, Moment } from '../../entries/types.ts';
 import { daysOf, nextAfter, type Every } from './recurrence.ts';
 import { rulesOf, startDay, today } from './rules.ts';
 import type { Schedule, Task, TaskRule } from './types.ts';
@@ -32,25 +32,24 @@ interface Record {
 /** Records of all tasks; what was not done for long counts as never done. */
 function recordsOf(t: Tended, rules: readonly TaskRule[]): Map<string, Record> {
   const oldest = t.now - MEMORY.forgotten * 1000;
-  const ticks = new Map<string, { last: Moment | null; later: Moment | null }>();
+  const ticks = new Map<string, { last: Moment | null; putOff: Entry | null }>();
   const ticked = entriesOfKind(t.entries, 'task');
   for (let i = ticked.length - 1; i >= 0 && ticked[i]!.at >= oldest; i--) {
     const e = ticked[i]!;
     const id = e.what ?? '';
-    const there = ticks.get(id) ?? { last: null, later: null };
+    const there = ticks.get(id) ?? { last: null, putOff: null };
     ticks.set(id, there);
     if (there.last !== null) continue;
     if (e.outcome !== 'later') there.last = e.at;
-    else if (there.later === null && e.until !== undefined) there.later = e.until;
+    else if (e.until !== undefined) there.putOff ??= e;
   }
   return new Map(
     rules.map((rule): [string, Record] => {
-      const { last = null, later = null } = ticks.get(rule.id) ?? {};
-      const done = rule.doneBy && doneLast(t, rule.doneBy, Math.max(oldest, last ?? oldest));
-      if (done === undefined || done === null) return [rule.id, { last, later }];
+      const { last = null, putOff = null } = ticks.get(rule.id) ?? {};
+      const done = rule.doneBy ? doneLast(t, rule.doneBy, last ?? oldest) : null;
       // What was put off before it was done is put off no more.
-      const putOff = ticked.findLast((e) => e.what === rule.id && e.outcome === 'later');
-      return [rule.id, { last: done, later: putOff && putOff.at > done ? later : null }];
+      const later = done === null || (putOff && putOff.at > done) ? (putOff?.until ?? null) : null;
+      return [rule.id, { last: done ?? last, later }];
     }),
   );
 }

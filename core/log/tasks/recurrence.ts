@@ -1,6 +1,6 @@
 import * as rrule from 'rrule';
 import type { TaskUnit } from '../../system/index.ts';
-import { addDays, daysBetween, type LocalDay } from '../../calendar/time.ts';
+import { addDays, daysBetween, twoDigits, type LocalDay } from '../../calendar/time.ts';
 
 /** Days that repeat, by the rules of RFC 5545. The package is CommonJS and has its names on its default where it is loaded as such. */
 const { Frequency, RRule } =
@@ -53,9 +53,8 @@ function turnBefore({ every, unit }: Every, begins: LocalDay, day: LocalDay): Lo
   const turns = Math.floor((months(day) - months(begins)) / turn);
   if (turns <= 0) return begins;
   const month = months(begins) + turns * turn;
-  const two = (n: number) => String(n).padStart(2, '0');
   const date = Math.min(28, Number(begins.slice(8)));
-  return `${String(Math.floor(month / 12)).padStart(4, '0')}-${two((month % 12) + 1)}-${two(date)}`;
+  return `${String(Math.floor(month / 12)).padStart(4, '0')}-${twoDigits((month % 12) + 1)}-${twoDigits(date)}`;
 }
 const ruleOf = (e: Every, begins: LocalDay, from: LocalDay) =>
   new RRule({ ...optionsOf(e, begins), dtstart: noon(turnBefore(e, begins, from)) });

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { FIELDS } from '../fields.ts';
+import { ID, RESERVED } from '../loose.ts';
 import { LONGEST_NAME } from '../plainName.ts';
 
 /** Pieces of the schema: numbers in the range of their field, ids, names, pairs. */
@@ -10,8 +11,8 @@ export const num = (at: keyof typeof FIELDS & string): Joi.NumberSchema => {
   return Joi.number().strict().min(field.min).max(field.max).required().label(field.label);
 };
 export const id = Joi.string()
-  .pattern(/^[\w-]{1,64}$/)
-  .invalid('__proto__', 'constructor', 'prototype')
+  .pattern(ID)
+  .invalid(...RESERVED)
   .required();
 /** One line of text: no control signs, which other programs would take as commands. */
 export const name = Joi.string()
