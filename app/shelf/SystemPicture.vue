@@ -3,8 +3,7 @@ import { useIntersectionObserver } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { Assessment } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
-import SectionDrawing from '../section/SectionDrawing.vue';
-import { pictureOf } from '../section/exportSvg';
+import type SectionDrawing from '../section/SectionDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { inTurn } from './inTurn';
 
@@ -34,6 +33,17 @@ const seen = ref(false);
 const drawn = shallowRef<Drawn | null>(null);
 const src = ref('');
 const failed = ref(false);
+
+/** What draws comes with the first system that has no picture yet: not with the first sight of the shelf. */
+const drawing = shallowRef<typeof SectionDrawing>();
+async function drawer() {
+  const [section, { pictureOf }] = await Promise.all([
+    import('../section/SectionDrawing.vue'),
+    import('../section/exportSvg'),
+  ]);
+  drawing.value = section.default;
+  return pictureOf;
+}
 
 const { stop } = useIntersectionObserver(
   box,
@@ -67,7 +77,7 @@ watch(
     if (mine !== wanted.value) return;
     emit('seen');
     if (known) return show(known);
-    const made = await props.draw();
+    const [made, pictureOf] = await Promise.all([props.draw(), drawer()]);
     await inTurn(async () => {
       if (mine !== wanted.value) return;
       // Drawn to the size of its box from the first, whenever the page gets to measuring.
@@ -90,7 +100,8 @@ watch(
 <template>
   <div ref="box" class="picture">
     <img v-if="src" :src="src" :alt="`${label} from the side`" />
-    <SectionDrawing
+    <component
+      :is="drawing"
       v-else-if="drawn"
       :system="drawn.system"
       :assessment="drawn.assessment"

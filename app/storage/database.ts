@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
+import type { RunUnderWay } from '../../core/formats/underWay';
 import type { Entry } from '../../core/entries/types';
 import {
   isLoose,
@@ -6,7 +7,6 @@ import {
   type Kept as History,
   type Loose,
   type SystemDocument,
-  type WaterState,
 } from '../../core/system';
 
 /** What this browser keeps, table by table. */
@@ -72,18 +72,9 @@ export interface StoredRaw {
 }
 
 /** A practice run under way, on a copy of the system as it was when it began. */
-export interface StoredRun {
+export interface StoredRun extends Omit<RunUnderWay, 'acts'> {
   readonly id: string;
   readonly system: string;
-  readonly begun: number;
-  readonly seed: number;
-  /** It is played on purpose, not drawn by its seed. */
-  readonly scenario: string | null;
-  /** Lesson that it belongs to; empty where it belongs to none. */
-  readonly lesson: string;
-  /** The water as it was last read when the run began; null where it begins as the design has it. */
-  readonly water: WaterState | null;
-  readonly document: SystemDocument;
 }
 /** One act of a run; acts of all windows count, in the order of their time. */
 export interface StoredAct {

@@ -46,6 +46,30 @@ describe('a run of two windows', () => {
   });
 });
 
+describe('a run under way', () => {
+  it('goes into a backup and comes out of it, where none is under way', async () => {
+    const { id: _, system: __, ...begun } = run('a', 1);
+    await runStore.begin(run('a', 1));
+    await runStore.act('pair', act('x', 10, 'look'));
+    await runStore.act('pair', { ...act('y', 20, 'measure'), about: 'tank' });
+    const filed = await runStore.filed('pair');
+    const acts = [
+      { at: 10, act: 'look', about: '' },
+      { at: 20, act: 'measure', about: 'tank' },
+    ];
+    expect(filed).toEqual({ ok: true, value: { ...begun, acts } });
+    if (!filed.ok) return;
+
+    await runStore.end('pair');
+    expect(await runStore.filed('pair')).toEqual({ ok: true, value: null });
+    await runStore.take('pair', filed.value!);
+    expect(await runStore.filed('pair')).toEqual(filed);
+    await runStore.act('pair', { ...act('z', 5, 'wait'), run: 'of another' });
+    await runStore.take('pair', { ...filed.value!, seed: 99 });
+    expect(await runStore.filed('pair')).toEqual(filed);
+  });
+});
+
 describe('what is remembered', () => {
   it('is merged where it says how, whichever window writes last', async () => {
     mergeSettings('seen/', (a, b) => [...new Set([...(a as number[]), ...(b as number[])])].sort());

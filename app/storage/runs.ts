@@ -1,3 +1,5 @@
+import { nanoid } from 'nanoid';
+import type { RunUnderWay } from '../../core/formats/underWay';
 import { tellOthers } from './channel';
 import { actsOf, database, deleteRuns, type StoredAct, type StoredRun } from './database';
 import { plain } from './db';
@@ -20,6 +22,11 @@ export interface KeptRun {
 }
 const inOrder = (a: StoredAct, b: StoredAct): number =>
   a.at - b.at || (a.id < b.id ? -1 : Number(a.id > b.id));
+
+const filed = ({ run: { id: _, system: __, ...run }, acts }: KeptRun): RunUnderWay => ({
+  ...run,
+  acts: acts.map(({ at, act, about }) => ({ at, act, about })),
+});
 
 export const runStore = {
   /** The run of a system that is under way, begun last; nothing where none is. */
@@ -51,6 +58,28 @@ export const runStore = {
     const kept = await runs.write([plain(run)]);
     tellOthers({ what: 'run', id: run.system });
     return kept;
+  },
+  /**
+   * Takes in the run of a file, where none is under way here.
+   *
+   * @returns what the store said
+   */
+  async take(system: string, of: RunUnderWay): Promise<Kept<unknown>> {
+    const there = await runStore.open(system);
+    if (!there.ok || there.value) return there;
+    const { acts: done, ...rest } = of;
+    const id = nanoid(12);
+    const kept = await runs.write([plain({ ...rest, id, system })]);
+    const rows = done.map((a, i) => plain({ ...a, run: id, id: `${a.at}-${i}` }));
+    const all = rows.length ? await acts.write(rows) : kept;
+    tellOthers({ what: 'run', id: system });
+    return kept.ok ? all : kept;
+  },
+  /** The run of a system that is under way, as it goes with it in a file. */
+  async filed(system: string): Promise<Kept<RunUnderWay | null>> {
+    const kept = await runStore.open(system);
+    if (kept.ok) return { ok: true, value: kept.value && filed(kept.value) };
+    return kept.rest ? { ...kept, rest: filed(kept.rest) } : { ...kept, rest: null };
   },
   async act(system: string, act: StoredAct): Promise<Kept<unknown>> {
     const kept = await acts.write([plain(act)]);

@@ -16,6 +16,7 @@ import { store, type StoredPhoto } from './db';
 import { fileStem, offerFile, offerParts } from './files';
 import { partOf } from './held';
 import { logStore } from './log';
+import { runStore } from './runs';
 
 /** Files that are made of what is kept. Apart from those that are opened, since the shelf needs them only at a press. */
 
@@ -115,9 +116,12 @@ export async function saveBackup(
     if (!kept.ok) unread.push(kept.message);
     if (!kept.ok || !kept.value) continue;
     const { document, past, future } = kept.value;
-    const alone = sizeOf(backupRow({ document, past, future }));
+    const run = partOf(await runStore.filed(id), null);
+    missing.untold ||= !run.whole;
+    const bare = { document, past, future, underWay: run.value };
+    const alone = sizeOf(backupRow(bare));
     const beside = await besideOf(id, LARGEST_BACKUP - around - alone, missing);
-    const row = new Blob([backupRow({ document, past, future, ...beside })]);
+    const row = new Blob([backupRow({ ...bare, ...beside })]);
     if (size + row.size > LARGEST_BACKUP && files.at(-1)!.length) {
       files.push([]);
       size = around;

@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
+import type { RunUnderWay } from '../../core/formats/underWay';
 import type { FiledPhoto } from '../../core/formats/write';
 import type { LogNews } from '../../core/entries/entries';
 import type { Entry, LeftOut } from '../../core/entries/types';
@@ -166,6 +167,12 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     tellOthers({ what: 'log', id });
   }
 
+  async function takeRun(id: string, run: RunUnderWay) {
+    const { runStore } = await import('../storage/runs');
+    const kept = await runStore.take(id, run);
+    if (!kept.ok) trouble.value = kept.message;
+  }
+
   async function takeBackup(backup: Backup) {
     if (!loaded.value) await load();
     let put = 0;
@@ -174,6 +181,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       const { id, there: stood } = await take(kept);
       await takeLog(id, kept.log ?? []);
       await takePhotos(id, kept.photos ?? []);
+      if (kept.underWay) await takeRun(id, kept.underWay);
       if (stood) there++;
       else put++;
     }

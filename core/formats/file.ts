@@ -17,6 +17,7 @@ import {
 import { readLog } from '../entries/schema.ts';
 import type { Entry, LeftOut } from '../entries/types.ts';
 import { runsOf } from '../practice/classList.ts';
+import { runUnderWayOf } from './underWay.ts';
 import { BACKUP_KIND, BACKUP_VERSION, type BackedUp, type FiledPhoto } from './write.ts';
 
 export { LARGEST_BACKUP, LARGEST_FILE } from './limits.ts';
@@ -239,6 +240,10 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
     }
     const beside = besideOf(row as Loose);
     for (const r of beside.refused) refused.push({ ...r, why: `${name}. ${r.why}` });
+    const { underWay } = row as Loose;
+    const run = underWay === undefined ? null : runUnderWayOf(underWay, readDocument);
+    if (underWay !== undefined && !run)
+      refused.push({ why: `${name}. Its practice cannot be read.`, raw: underWay });
     // Steps of an older version are walked in their own version first.
     const old = raw!.version !== DOCUMENT_VERSION;
     const kept = old ? raisedHistory(raw!, row as Loose) : (row as Loose);
@@ -252,6 +257,7 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
       future: stepsOf(read.system, kept.future, 'edits'),
       ...(beside.log.length ? { log: beside.log } : {}),
       ...(beside.photos.length ? { photos: beside.photos } : {}),
+      ...(run ? { underWay: run } : {}),
     });
   });
   return {

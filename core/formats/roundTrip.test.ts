@@ -95,6 +95,26 @@ const photos = fc.array(
 const runs = fc.uniqueArray(fc.oneof(fc.constant(MOST_SEED), fc.integer({ min: 1, max: 999 })), {
   maxLength: 30,
 });
+const underWay = fc.option(
+  fc.tuple(anySystem, anySystem).chain(([document, other]) =>
+    fc.record({
+      begun: fc.integer({ min: 0, max: LAST }),
+      seed: fc.constantFrom(1, MOST_SEED),
+      scenario: fc.constantFrom(null, 'pump-dead'),
+      lesson: fc.constantFrom('', 'siphon'),
+      water: fc.constantFrom(null, document.water, other.water),
+      document: fc.constant(document),
+      acts: fc.array(
+        fc.record({
+          at: fc.integer({ min: 0, max: LAST }),
+          act: fc.constantFrom('look', 'x'.repeat(64)),
+          about: fc.constantFrom('', 'tank'),
+        }),
+        { maxLength: 4 },
+      ),
+    }),
+  ),
+);
 const same = (x: unknown): unknown => JSON.parse(JSON.stringify(x));
 
 describe('what is kept', () => {
@@ -113,16 +133,18 @@ describe('what is kept', () => {
 
   it('comes back from a backup as it was, with the steps that were made and their entries', () => {
     fc.assert(
-      fc.property(anySystem, log, photos, (system, l, p) => {
+      fc.property(anySystem, log, photos, underWay, (system, l, p, run) => {
         const next = applyEdits(system, [{ at: 'site.humidity', to: 0.41 }]);
         const noted = [{ id: 'e1', undo: { deleted: true }, redo: { deleted: null } }];
         const past = [{ ...stepBetween(system, next, 'drier'), noted }];
-        const kept = { document: next, past, future: [], log: l, photos: p };
+        const kept = { document: next, past, future: [], log: l, photos: p, underWay: run };
         const file = readAnyFile(writeBackup([kept], { units: 'us' }, '2026-12-01T00:00:00Z'));
         if (!file.ok || file.what !== 'backup') throw new Error('no backup');
         expect(file.backup.refused).toEqual([]);
         const [back] = file.backup.systems;
-        expect({ log: [], photos: [], ...back }).toEqual(same({ ...kept, log: mergeLogs(l, []) }));
+        expect({ log: [], photos: [], underWay: null, ...back }).toEqual(
+          same({ ...kept, log: mergeLogs(l, []) }),
+        );
       }),
       { numRuns: cases(20, 300) },
     );

@@ -1,6 +1,7 @@
 import type { Entry } from '../entries/types.ts';
 import type { Kept } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
+import type { RunUnderWay } from './underWay.ts';
 import { LARGEST_PHOTO, LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';
 
 /** The text of a system file: JSON, indented so that it can be read and compared. */
@@ -81,7 +82,7 @@ export function writeWith(
 }
 
 /** A system of a backup, with what goes with it. */
-export type BackedUp = Kept & Beside;
+export type BackedUp = Kept & Omit<Beside, 'runs'> & { readonly underWay?: RunUnderWay | null };
 
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */
@@ -102,13 +103,21 @@ export const writeBackup = (
 /** A backup's text up to its first system, one system of it, and what closes it. */
 export const backupHead = (settings: Readonly<Record<string, unknown>>, made: string): string =>
   `${JSON.stringify({ kind: BACKUP_KIND, version: BACKUP_VERSION, made, settings }).slice(0, -1)},"systems":[`;
-/** One system of a backup, with its history, its log and its photographs. */
-export const backupRow = ({ document, past, future, log = [], photos = [] }: BackedUp): string =>
+/** One system of a backup, with its history, its log, its photographs and its run under way. */
+export const backupRow = ({
+  document,
+  past,
+  future,
+  log = [],
+  photos = [],
+  underWay = null,
+}: BackedUp): string =>
   JSON.stringify({
     document,
     past,
     future,
     ...(log.length ? { log } : {}),
     ...(photos.length ? { photos } : {}),
+    ...(underWay ? { underWay } : {}),
   });
 export const BACKUP_TAIL = ']}\n';

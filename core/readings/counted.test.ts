@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { planOf, tasksOf, type Entry } from '../log/index.ts';
-import { newEntry } from '../entries/entries.ts';
+import { correct, living, newEntry, ordered, remove } from '../entries/entries.ts';
 import { NOW, demoDocument, entriesOf, tendedDemo, tendedOf } from '../test/tended.ts';
 import { counted, isPast } from './counted.ts';
-import { latestReadings } from './tended.ts';
+import { entriesOfKind, latestOn, latestReadings } from './tended.ts';
 
 const DAY = 86_400_000;
 const reading = (id: string, at: number, ph: number): Entry =>
@@ -52,5 +52,42 @@ describe('a clock that is wrong', () => {
     const next = counted(log, NOW + DAY);
     expect(next.entries).toHaveLength(3);
     expect(counted(sound, NOW).entries).toBe(counted(sound, NOW + DAY).entries);
+  });
+});
+
+describe('a log that grows', () => {
+  it('tells, carried on with each entry, what it tells when it is gone through anew', () => {
+    const kinds = ['reading', 'feed', 'look', 'dose'] as const;
+    const odd = (x: number, n: number) => Math.floor(Math.abs(Math.sin(x) * 1e4)) % n;
+    const all = (entries: readonly Entry[]) => ({
+      entries,
+      readings: latestReadings(entries),
+      parts: ['tank', 'bed', 'none'].map((part) => latestOn(entries, part)),
+      kinds: kinds.map((kind) => entriesOfKind(entries, kind)),
+    });
+    const logs: { log: readonly Entry[]; told: ReturnType<typeof all> }[] = [];
+    let log: readonly Entry[] = [];
+    for (let i = 0; i < 120; i++) {
+      const at = NOW - (200 - i) * 3_600_000 - (odd(i, 7) === 0 ? DAY : 0);
+      const values = {
+        kind: kinds[odd(i, 4)]!,
+        zone: 'UTC',
+        at,
+        about: odd(i, 3) ? 'tank' : 'bed',
+      };
+      const e = newEntry(
+        `e${i}`,
+        { ...values, ...(odd(i, 2) ? { ph: 6 + odd(i, 20) / 10 } : {}) },
+        at,
+      );
+      log = [...log, odd(i, 11) === 0 ? remove(e, at + 1) : e];
+      // Now and then an entry that stands there is corrected.
+      if (odd(i, 13) === 0)
+        log = log.map((x, k) => (k === odd(i, log.length) ? correct(x, { ph: 5 }, NOW) : x));
+      logs.push({ log, told: all(counted(log, NOW).entries) });
+    }
+    // Other entries that say the same: nothing is carried on to them.
+    for (const { log, told } of logs)
+      expect(told).toEqual(all(ordered(living(log.map((e) => ({ ...e }))))));
   });
 });

@@ -1,5 +1,6 @@
 import { EARLIEST } from '../calendar/time.ts';
-import { living, ordered } from '../entries/entries.ts';
+import { inOrder, living, ordered } from '../entries/entries.ts';
+import { grown } from '../entries/grown.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 import { MEMORY } from '../limits/index.ts';
 
@@ -19,7 +20,13 @@ export interface Counted {
 }
 
 /** The entries of a log in order that were not taken out; the same list for the same log. */
-const livingOf = new WeakMap<readonly Entry[], readonly Entry[]>();
+const livingOf = grown<readonly Entry[]>([], (before, log, from) => {
+  const fresh = ordered(living(log.slice(from)));
+  const [first] = fresh;
+  const latest = before.at(-1);
+  const all = before.length ? [...before, ...fresh] : fresh;
+  return !latest || !first || inOrder(latest, first) <= 0 ? all : ordered(all);
+});
 const last = new WeakMap<
   readonly Entry[],
   Counted & { readonly from: number; readonly to: number }
@@ -42,8 +49,7 @@ export function firstFrom(entries: readonly Entry[], at: Moment): number {
  * @param log entries as they are kept, in any order; those taken out among them or not
  */
 export function counted(log: readonly Entry[], now: Moment): Counted {
-  let all = livingOf.get(log);
-  if (!all) livingOf.set(log, (all = ordered(living(log))));
+  const all = livingOf(log);
   const from = firstFrom(all, EARLIEST);
   const to = firstFrom(all, now + CLOCK + 1);
   const before = last.get(all);

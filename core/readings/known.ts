@@ -34,6 +34,7 @@ import {
 } from '../limits/index.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
 import { READINGS, type ReadingId, type SystemDocument, type WaterState } from '../system/index.ts';
+import { firstFrom } from './counted.ts';
 import { runningSince } from './running.ts';
 import type { Doubt, Knowledge, Known, KnownFrom } from './types.ts';
 import {
@@ -117,8 +118,8 @@ class Walk {
   private readonly tanOfFeed: number;
 
   /** Readings from then on are judged, and what was done from then on moves the pH that is known now. */
-  private readonly judgedFrom: Moment;
-  private readonly carriedFrom: Moment;
+  readonly judgedFrom: Moment;
+  readonly carriedFrom: Moment;
 
   /** @param lastPh when the pH was last read */
   constructor(g: Ground, lastPh: Moment) {
@@ -291,12 +292,34 @@ class Walk {
     }
   }
 
+  /**
+   * Where the walk begins for each reading: at the last one before any is judged. What was read earlier is known no
+   * more, and a log of years is not gone through for it.
+   *
+   * @param entries in order of time
+   * @param first index of the first that is not forgotten
+   */
+  standing(entries: readonly Entry[], first: number): void {
+    const from = firstFrom(entries, Math.min(this.judgedFrom, this.carriedFrom));
+    for (let i = from - 1; i >= first; i--) {
+      const e = entries[i]!;
+      if (e.kind !== 'reading') continue;
+      for (const key in e) {
+        const id = key as ReadingId;
+        if (!IS_READING.has(key) || OF_A_PART.has(id) || this.begins.has(id)) continue;
+        if (e[id] === undefined) continue;
+        if (!this.wrongPlace(id, e.about ?? '', pairOf(e[id]))) this.begins.set(id, e.at);
+      }
+    }
+  }
+  private readonly begins = new Map<ReadingId, Moment>();
+
   reading(e: Entry): void {
     for (const key in e) {
       if (!IS_READING.has(key)) continue;
       const id = key as ReadingId;
       const given = e[id];
-      if (given === undefined) continue;
+      if (given === undefined || e.at < (this.begins.get(id) ?? -Infinity)) continue;
       if (id === 'level') {
         this.volume.level(e.about ?? this.store(), given as number, e.at);
       }
@@ -508,10 +531,12 @@ export function knowledgeOf(
   const walk = new Walk(g, lastPh);
   const oldest = now - MEMORY.forgotten * 1000;
   walk.start(runningSince(system, entries));
+  const first = firstFrom(entries, oldest);
+  walk.standing(entries, first);
   let fedBefore = 0;
   let dosedBefore = 0;
-  for (const e of entries) {
-    if (e.at < oldest) continue;
+  for (let i = first; i < entries.length; i++) {
+    const e = entries[i]!;
     if (e.kind === 'reading') {
       walk.reading(e);
       if (e.tan !== undefined) fedBefore = walk.fed;

@@ -5,6 +5,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { middle } from '../entries/fields.ts';
 import type { Entry, EntryKind, Moment } from '../entries/types.ts';
+import { grown } from '../entries/grown.ts';
 import { counted } from './counted.ts';
 import { STARTING_WATER, knowledgeOf } from './known.ts';
 import { runningSince } from './running.ts';
@@ -52,57 +53,41 @@ const latestOfEntry = (e: Entry, id: ReadingId): Latest | null => {
 const IS_READING: ReadonlySet<string> = new Set(READINGS);
 
 type Found = Partial<Record<ReadingId, Latest>>;
-/** Takes from an entry what was not read later. */
-function takeFrom(e: Entry, into: Found): number {
-  let taken = 0;
-  for (const key in e) {
-    if (!IS_READING.has(key) || into[key as ReadingId]) continue;
-    into[key as ReadingId] = latestOfEntry(e, key as ReadingId)!;
-    taken++;
-  }
-  return taken;
+/** The last readings of all parts together, and of each. */
+interface LastRead {
+  readonly all: Found;
+  readonly parts: ReadonlyMap<string, Found>;
 }
-/** Readings from the newest back, until all is found or forgotten. @param entries in order of time */
-function* readingsBack(entries: readonly Entry[]): Generator<Entry> {
-  const oldest = (entries.at(-1)?.at ?? 0) - MEMORY.forgotten * 1000;
-  for (let i = entries.length - 1; i >= 0; i--) {
-    const e = entries[i]!;
-    if (e.at < oldest) return;
-    if (e.kind === 'reading') yield e;
-  }
-}
-
-const ofAll = new WeakMap<readonly Entry[], Found>();
-/** The last reading of each kind; of what is read at several parts, the last of any. */
-export function latestReadings(entries: readonly Entry[]): Found {
-  const there = ofAll.get(entries);
-  if (there) return there;
-  const out: Found = {};
-  let missing = READINGS.length;
-  for (const e of readingsBack(entries)) {
-    missing -= takeFrom(e, out);
-    if (missing === 0) break;
-  }
-  ofAll.set(entries, out);
-  return out;
-}
-
-const byPart = new WeakMap<readonly Entry[], Map<string, Found>>();
-/** The last reading of each kind on one part; of one log all parts are looked up at once. */
-export function latestOn(entries: readonly Entry[], about: string): Found {
-  let parts = byPart.get(entries);
-  if (!parts) {
-    parts = new Map();
-    for (const e of readingsBack(entries)) {
-      const at = e.about ?? '';
-      const there = parts.get(at) ?? {};
-      takeFrom(e, there);
-      parts.set(at, there);
+const lastRead = grown<LastRead>({ all: {}, parts: new Map() }, (before, log, from) => {
+  const all = { ...before.all };
+  const parts = new Map([...before.parts].map(([at, found]) => [at, { ...found }]));
+  for (let i = from; i < log.length; i++) {
+    const e = log[i]!;
+    if (e.kind !== 'reading') continue;
+    const at = e.about ?? '';
+    const part = parts.get(at) ?? {};
+    parts.set(at, part);
+    for (const key in e) {
+      if (!IS_READING.has(key)) continue;
+      const id = key as ReadingId;
+      const read = latestOfEntry(e, id);
+      if (read) all[id] = part[id] = read;
     }
-    byPart.set(entries, parts);
   }
-  return parts.get(about) ?? {};
+  return { all, parts };
+});
+
+/** What of a log is not forgotten. @param entries in order of time */
+function remembered(found: Found | undefined, entries: readonly Entry[]): Found {
+  const oldest = (entries.at(-1)?.at ?? 0) - MEMORY.forgotten * 1000;
+  return Object.fromEntries(Object.entries(found ?? {}).filter(([, l]) => l.at! >= oldest));
 }
+/** The last reading of each kind; of what is read at several parts, the last of any. @param entries in order of time */
+export const latestReadings = (entries: readonly Entry[]): Found =>
+  remembered(lastRead(entries).all, entries);
+/** The last reading of each kind on one part. @param entries in order of time */
+export const latestOn = (entries: readonly Entry[], about: string): Found =>
+  remembered(lastRead(entries).parts.get(about), entries);
 
 /** Readings of the design’s starting water, without a date. */
 function designed(s: SystemDocument): Found {
@@ -234,21 +219,21 @@ export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean):
   return out;
 }
 
-const byKind = new WeakMap<readonly Entry[], Map<EntryKind, Entry[]>>();
-/** Entries of one kind, in order of time; of one log all kinds are told apart at once. */
-export function entriesOfKind(entries: readonly Entry[], kind: EntryKind): readonly Entry[] {
-  let kinds = byKind.get(entries);
-  if (!kinds) {
-    kinds = new Map();
-    for (const e of entries) {
-      const there = kinds.get(e.kind);
-      if (there) there.push(e);
-      else kinds.set(e.kind, [e]);
-    }
-    byKind.set(entries, kinds);
+const byKind = grown<ReadonlyMap<EntryKind, readonly Entry[]>>(new Map(), (before, log, from) => {
+  const fresh = new Map<EntryKind, Entry[]>();
+  for (let i = from; i < log.length; i++) {
+    const e = log[i]!;
+    const there = fresh.get(e.kind);
+    if (there) there.push(e);
+    else fresh.set(e.kind, [e]);
   }
-  return kinds.get(kind) ?? [];
-}
+  const kinds = new Map(before);
+  for (const [kind, own] of fresh) kinds.set(kind, [...(before.get(kind) ?? []), ...own]);
+  return kinds;
+});
+/** Entries of one kind, in order of time. */
+export const entriesOfKind = (entries: readonly Entry[], kind: EntryKind): readonly Entry[] =>
+  byKind(entries).get(kind) ?? [];
 
 /** The newest entry of a kind that is wanted. */
 export function newest(

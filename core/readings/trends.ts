@@ -200,7 +200,9 @@ export function fillTold(s: SystemDocument, bed: string, read: Seconds): FillTol
 
 /** A sum over a span of days, by entries of a kind. */
 export const sumOver = (t: Tended, days: number, of: (e: Entry) => number | undefined): number =>
-  t.entries.reduce((sum, e) => (e.at > t.now - days * DAY ? sum + (of(e) ?? 0) : sum), 0);
+  t.entries
+    .slice(firstFrom(t.entries, t.now - days * DAY))
+    .reduce((sum, e) => sum + (of(e) ?? 0), 0);
 
 /** What came out and went in, over some days. */
 export interface Account {
