@@ -1,6 +1,6 @@
 import { cases } from '../core/test/cases';
 import { expect, test } from '@playwright/test';
-import { editAndKill, noteAndKill, tendAndKill } from './kill';
+import { buildAndKill, editAndKill, noteAndKill, tendAndKill } from './kill';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -24,8 +24,8 @@ for (let run = 1; run <= RUNS; run++) {
   });
 }
 
-/** One of each in every test run, a thousand by night: noting and tending. */
-const NOTES = Number(process.env.KILL_NOTES ?? cases(1, 500));
+/** One of each in every test run, a thousand by night: noting, tending and building. */
+const NOTES = Number(process.env.KILL_NOTES ?? cases(1, 333));
 const WORK = { noting: noteAndKill, tending: tendAndKill };
 for (const [what, kill] of Object.entries(WORK))
   for (let run = 1; run <= NOTES; run++) {
@@ -43,3 +43,19 @@ for (const [what, kill] of Object.entries(WORK))
       expect(found).toBeLessThanOrEqual(confirmed + 1);
     });
   }
+
+for (let run = 1; run <= NOTES; run++) {
+  test(`a browser killed while building keeps a hold point in design and log alike, run ${run}`, async ({
+    baseURL,
+  }) => {
+    const after = 60 + 1500 * Math.random();
+    const { confirmed, under, done, noted } = await buildAndKill(baseURL!, after);
+    test.info().annotations.push({
+      type: 'kill',
+      description: `${after.toFixed(0)} ms, ${under ? 'under way' : 'at rest'}, passed: ${confirmed}`,
+    });
+    if (!under) expect({ done, noted }).toEqual({ done: confirmed, noted: confirmed });
+    // The design and the log are written in the same event: they never tell different things.
+    expect(noted).toBe(done);
+  });
+}

@@ -218,3 +218,77 @@ export async function tendAndKill(at: string, after: number): Promise<NoteResult
   );
   return { confirmed, found };
 }
+
+/** What a kill left of a hold point: as it was called kept, as the design has it, and as the log has it. */
+export interface BuildResult {
+  /** Whether it was passed when everything was called kept last. */
+  readonly confirmed: boolean;
+  /** A press was under way when the kill came: either may be there. */
+  readonly under: boolean;
+  readonly done: boolean;
+  readonly noted: boolean;
+}
+
+/** Passes a hold point of the build and takes it back, again and again, kills the browser at a moment, and looks. */
+export async function buildAndKill(at: string, after: number): Promise<BuildResult> {
+  const system = `${at}/system/potting-shed-pair`;
+  const name = 'Agree on the place and its load';
+  const openTab = (page: Page, tab: string) =>
+    page.getByRole('tablist').getByRole('tab', { name: tab, exact: true }).click();
+  const card = (page: Page) => page.getByRole('article', { name });
+  const back = (page: Page) => card(page).getByRole('button', { name: 'Not done after all' });
+  const steps = async (page: Page) => {
+    await page.goto(`${system}/build`);
+    await openTab(page, 'Steps');
+  };
+  let confirmed = false;
+  let under = false;
+  const seen = await workAndKill(
+    at,
+    after,
+    async (page) => {
+      await page.getByRole('link', { name: /Potting-shed pair/ }).waitFor();
+      await steps(page);
+      await card(page).waitFor();
+      for (const yes of await card(page).getByRole('button', { name: 'Yes', exact: true }).all())
+        await yes.click();
+      const level = page.getByRole('textbox', { name: 'Out of level' });
+      await level.fill('5 mm');
+      await level.press('Enter');
+      await card(page)
+        .getByRole('button', { name: 'Passed' })
+        .and(page.locator(':enabled'))
+        .waitFor();
+      await page.getByRole('status').getByText('kept', { exact: true }).waitFor();
+    },
+    async (page, dead) => {
+      await page.getByRole('button', { name: new RegExp(`^(◆ )?${name}`) }).click();
+      const press = confirmed ? back(page) : card(page).getByRole('button', { name: 'Passed' });
+      await press.waitFor();
+      if (dead()) return;
+      under = true;
+      await press.click();
+      await page.getByRole('status').getByText('kept', { exact: true }).waitFor();
+      if (dead()) return;
+      confirmed = !confirmed;
+      under = false;
+      // A moment of rest, so that many kills come when nothing is under way.
+      await new Promise((resolve) => setTimeout(resolve, 150));
+    },
+    async (again) => {
+      await steps(again);
+      await again.getByRole('button', { name: new RegExp(`^(◆ )?${name}`) }).click();
+      await card(again).waitFor();
+      const done = await back(again).isVisible();
+      await again.goto(`${system}/rounds`);
+      await openTab(again, 'Log');
+      await again
+        .getByText(/\d+ of \d+ entries|Nothing is in the log/)
+        .first()
+        .waitFor();
+      const noted = (await again.getByText(name).count()) > 0;
+      return { done, noted };
+    },
+  );
+  return { confirmed, under, ...seen };
+}
