@@ -231,3 +231,32 @@ test('three windows: what two edit is all there, whenever the third opens it', a
   await kept(page);
   await kept(other);
 });
+
+test('practice in two windows is one run: what is done in either counts in both, after a reload too', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, 'Potting-shed pair');
+  await page.goto('/practice/potting-shed-pair');
+  const acts = (p: Page) => p.getByRole('list').locator('.when');
+  const act = (p: Page, id: string) => press(p.locator(`[data-act="${id}"]`));
+  await page.getByLabel('The run of a number').fill('4');
+  await page.getByLabel('The run of a number').press('Enter');
+  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await act(page, 'look-water');
+  await expect(acts(page)).toHaveCount(1);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(acts(other)).toHaveCount(1);
+  await act(other, 'look-fish');
+  await expect(acts(other)).toHaveCount(2);
+  await expect(
+    page.getByText('Something was done in another window; it counts here too.'),
+  ).toBeVisible();
+  await expect(acts(page)).toHaveCount(2);
+  await act(page, 'look-water');
+  await expect(acts(page)).toHaveCount(3);
+  await expect(acts(other)).toHaveCount(3);
+  await other.reload();
+  await expect(acts(other)).toHaveCount(3);
+});
