@@ -46,7 +46,7 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
       return { x: r.x + r.width / 2, y: r.y + r.height / 2 };
     });
   await page.mouse.click(riser.x, riser.y);
-  await expect(page.getByRole('button', { name: /1120 mm Hose, Fill line/ })).toHaveAttribute(
+  await expect(page.getByRole('button', { name: /1530 mm Hose, Fill line/ })).toHaveAttribute(
     'aria-expanded',
     'true',
   );

@@ -1,7 +1,9 @@
 import { PIPES, pipeById } from '../catalogue/index.ts';
-import { bore, mm, say } from '../quantity/index.ts';
+import { GUARD_CLEAR } from '../findings/index.ts';
+import { bore, mm, say, type Phrase } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import { vesselOf, type BellSiphon, type Standpipe, type SystemDocument } from '../system/index.ts';
+import { DOWNTURN } from './course.ts';
 import type { Piece } from './types.ts';
 
 /** What stands around a drain in its bed: bell, guard, sleeve. */
@@ -21,8 +23,30 @@ export function pipeOfBore(width: Metres): (typeof PIPES)[number] | undefined {
   return Math.abs(best.bore - width) <= 0.1 * width ? best : undefined;
 }
 
+/** A guard is made of a pipe wider than the design by no more than this share, where the next narrower one binds. */
+const WIDER = 0.25;
+/** Pipe of a guard that lets the bell out; nothing where no pipe of the table does. @param bell outside width of the bell */
+function pipeOfGuard(width: Metres, bell: Metres): (typeof PIPES)[number] | undefined {
+  const clears = (p: (typeof PIPES)[number]) => p.bore - bell >= 2 * GUARD_CLEAR;
+  const near = pipeOfBore(width);
+  if (near && clears(near)) return near;
+  return PIPES.filter(
+    (p) => p.outside !== undefined && clears(p) && p.bore >= width && p.bore <= (1 + WIDER) * width,
+  ).sort((x, y) => x.bore - y.bore)[0];
+}
+
 /** Stock of a piece that no pipe of the table fits: its width says what to look for. */
-const special = (width: Metres): string => `tube-${Math.round(width * 1000)}`;
+const special = (width: Metres): string => `tube-${Math.ceil(width * 1000 - 1e-6)}`;
+
+/** An opening is so much wider than the pipe that passes it. */
+const PASSES: Metres = 0.004;
+/** Where a way out through the wall leaves what stands around its pipe. */
+function sideOpening(p: Standpipe | BellSiphon): Phrase {
+  if (p.drop >= 0) return [];
+  const outside = pipeById(p.pipe)?.outside ?? p.bore;
+  const height = -p.drop + (p.elbows >= 2 ? DOWNTURN : 0);
+  return say` Cut an opening of ${bore(outside + PASSES)} into its side, its middle ${mm(height)} over the floor: the pipe leaves there.`;
+}
 
 /** Pieces around a drain: cut lengths from its heights. */
 export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece[] {
@@ -44,7 +68,10 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
         stock: pipe?.id ?? special(SLEEVE_BORE * outside),
         cut,
         coil: false,
-        why: say`Stands on the floor and ends ${mm(cut - p.crest)} over the crest; notch its foot so that water comes in at the bottom, with at least three times the bore’s opening.`,
+        why: [
+          ...say`Stands on the floor and ends ${mm(cut - p.crest)} over the crest; notch its foot so that water comes in at the bottom, with at least three times the bore’s opening.`,
+          ...sideOpening(p),
+        ],
         fittings: [],
         spans: [],
         around: { from: 0, to: cut, wide: pipe?.outside ?? SLEEVE_BORE * outside },
@@ -62,26 +89,34 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       stock: bell?.id ?? special(p.bellBore),
       cut: height - s.build.stopGap,
       coil: false,
-      why: say`Crest ${mm(p.crest)} and gap ${mm(p.gap)} to the inside of its cap, − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
+      why: [
+        ...say`Crest ${mm(p.crest)} and gap ${mm(p.gap)} to the inside of its cap, − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
+        ...sideOpening(p),
+      ],
       fittings: [],
       spans: [],
       around: { from: 0, to: height, wide: bell?.outside ?? p.bellBore },
     },
   ];
   if (p.guard) {
-    const pipe = pipeOfBore(p.guard.diameter);
+    const inner = bell?.outside ?? p.bellBore;
+    const pipe = pipeOfGuard(p.guard.diameter, inner);
+    const tube = Math.max(p.guard.diameter, inner + 2 * GUARD_CLEAR);
     out.push({
       id: `${p.id}-guard`,
       about: p.id,
       role: 'guard',
       name: 'Guard',
-      stock: pipe?.id ?? special(p.guard.diameter),
+      stock: pipe?.id ?? special(tube),
       cut: top,
       coil: false,
-      why: say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
+      why: [
+        ...say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
+        ...sideOpening(p),
+      ],
       fittings: [],
       spans: [],
-      around: { from: 0, to: top, wide: pipe?.outside ?? p.guard.diameter },
+      around: { from: 0, to: top, wide: pipe?.outside ?? tube },
     });
   }
   return out;

@@ -68,6 +68,18 @@ export function joistSpacing(pressure: number, thickness: Metres = DECK): Metres
   return ((384 * DECK_STIFFNESS * inertia * SAG_SHARE) / (5 * pressure * GRAVITY)) ** (1 / 3);
 }
 
+/**
+ * Widest spacing of joists by their own strength and sag.
+ *
+ * @param pressure on the deck, kg/m²
+ * @param span of a joist, between the bearers
+ * @source both are linear in the load, and so in the width of deck that a joist carries
+ */
+export function joistsApart(x: Section, pressure: number, span: Metres): Metres {
+  const each = pressure * span;
+  return Math.min(1 / bendingUse(x, each, span), (span * SAG_SHARE) / sag(x, each, span));
+}
+
 /** Plastic channel: long-term stiffness, Pa, and its wall, m. Practice. */
 const CHANNEL_STIFFNESS = 1e9;
 const CHANNEL_WALL: Metres = 0.0025;

@@ -1,4 +1,5 @@
 import {
+  bendRadius,
   isSocketed,
   jointName,
   jointSize,
@@ -158,7 +159,13 @@ export function piecesOf(
         stock: c.pipe,
         cut,
         coil,
-        why: say`${distance(length)} of way and ${share(HOSE_SLACK)} of slack, to the next centimetre. Bend it wide; warm it in hot water to push it over a barb.`,
+        why: [
+          ...say`${distance(length)} of way and ${share(HOSE_SLACK)} of slack, to the next centimetre. `,
+          ...(spans.length > 1
+            ? say`Bend it to a radius of ${mm(bendRadius(c.pipe) ?? 0)} or more: tighter, it kinks. `
+            : []),
+          ...say`Warm it in hot water to push it over a barb.`,
+        ],
         fittings: [],
         spans,
         around: null,

@@ -15,6 +15,10 @@ import type { Piece, Run } from './types.ts';
 
 const runs = (s: SystemDocument): Run[] =>
   s.paths.map((p) => runOf(s, p, (stock) => stockLengthOf(s, stock)));
+const wrong = (s: SystemDocument) =>
+  runs(s)
+    .flatMap((r) => r.questions)
+    .filter((q) => q.level === 'wrong');
 const pieces = (s: SystemDocument): Piece[] => runs(s).flatMap((r) => r.pieces);
 const cuts = (s: SystemDocument, path: string) =>
   Object.fromEntries(
@@ -55,6 +59,37 @@ describe('the cut list of a siphon bed', () => {
     const cut = hose.reduce((sum, p) => sum + p.cut, 0);
     expect(cut).toBeGreaterThanOrEqual(1.05 * way - 1e-9);
     expect(cut).toBeLessThan(1.05 * way + 0.01 * hose.length);
+  });
+
+  it('has hose in one piece between its fittings, bent where it can be', () => {
+    // 19 mm hose bends to 6 bores: 114 mm. The tap is its only fitting; it goes over in a bow of that radius.
+    const line = runs(s).find((r) => r.path === 'lift')!;
+    expect(line.joints.map((j) => j.kind)).toEqual(['pump', 'valve', 'open']);
+    expect(cuts(s, 'lift')).toEqual({ 'lift-1': 1530, 'lift-2': 480 });
+    expect(line.legs.map((l) => Math.round(l.length * 1000))).toEqual([1114, 672, 114]);
+    const [long] = pieces(s).filter((p) => p.about === 'lift');
+    expect(tell(long!.why, 'metric')).toContain('Bend it to a radius of 114 mm or more');
+    // 38 mm hose wants 228 mm on both sides of a corner: where the way to the side is shorter, it has elbows.
+    const stiff = applyEdits(s, [
+      { at: 'paths.lift.pipe', to: 'hose-38' },
+      { at: 'paths.lift.run', to: 0.62 },
+    ]);
+    const kinds = runs(stiff)
+      .find((r) => r.path === 'lift')!
+      .joints.map((j) => j.kind);
+    expect(kinds.filter((k) => k === 'elbow-90')).toHaveLength(1);
+  });
+
+  it('has elbows at the corners of an air-lift of rigid pipe', () => {
+    const lift = runs(demo('bubble-lift')).find((r) => r.path === 'lift')!;
+    expect(lift.joints.map((j) => j.kind)).toEqual(['pump', 'elbow-90', 'elbow-90', 'open']);
+    expect(lift.pieces.map((p) => p.name)).toEqual([
+      'Rising piece',
+      'Level piece',
+      'Falling piece',
+    ]);
+    const close = applyEdits(demo('bubble-lift'), [{ at: 'paths.lift.run', to: 0.3 }]);
+    expect(wrong(close).map((q) => q.id)).toEqual(['lift-2-close']);
   });
 
   it('follows a socket that was measured', () => {
@@ -186,10 +221,6 @@ describe.each(NAMES)('every path of %s', (name) => {
 
 describe('what stands in the way of cutting', () => {
   const s = demo('potting-shed-pair');
-  const wrong = (x: SystemDocument) =>
-    runs(x)
-      .flatMap((r) => r.questions)
-      .filter((q) => q.level === 'wrong');
 
   it('is said where fittings sit too close, with what their sockets need', () => {
     const low = applyEdits(s, [{ at: 'paths.siphon.drop', to: 0.06 }]);
@@ -219,6 +250,28 @@ describe('what stands in the way of cutting', () => {
       'elbow-90',
       'open',
     ]);
+  });
+
+  it('is said where a pipe would lie under the ground, and the fix raises what it leaves', () => {
+    const deep = applyEdits(s, [
+      { at: 'vessels.bed.floor', to: 0.1 },
+      { at: 'paths.siphon.drop', to: 0.25 },
+    ]);
+    const q = wrong(deep).find((x) => x.id === 'siphon-ground')!;
+    expect(tell(q.sentence, 'metric')).toBe(
+      '“Bell siphon” reaches 150 mm under the ground. Raise “Bed”, or lead the pipe higher.',
+    );
+    expect(q.fix!.edits).toEqual([{ at: 'vessels.bed.floor', to: 0.25 }]);
+    expect(wrong(applyEdits(deep, q.fix!.edits)).some((x) => x.id === 'siphon-ground')).toBe(false);
+    // A sump in the ground takes what falls below it.
+    const sunk = applyEdits(deep, [{ at: 'vessels.tank.floor', to: -0.4 }]);
+    expect(wrong(sunk).some((x) => x.id === 'siphon-ground')).toBe(false);
+    const twin = demo('twin-beds');
+    const link = twin.paths.find((p) => p.kind === 'link' && p.height < 0)!;
+    const { floor } = twin.vessels.find((v) => v.id === link.from)!;
+    const low = applyEdits(twin, [{ at: `paths.${link.id}.height`, to: -floor - 0.1 }]);
+    expect(wrong(twin).map((x) => x.id)).not.toContain(`${link.id}-ground`);
+    expect(wrong(low).map((x) => x.id)).toContain(`${link.id}-ground`);
   });
 
   it('is said where a crest lies under the mouth of its own elbow, and leads the way out lower', () => {

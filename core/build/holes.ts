@@ -2,7 +2,6 @@ import { pipeById } from '../catalogue/index.ts';
 import { bore, mm, say, type Phrase } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
-  planOfOne,
   vesselOf,
   type Drain,
   type Link,
@@ -12,6 +11,7 @@ import {
   type Wall,
   type WaterPath,
 } from '../system/index.ts';
+import { floorOutline, outlineAt, type Outline } from '../water/shape.ts';
 import { ALLOWANCE, DOWNTURN } from './course.ts';
 import { buildKey } from './keys.ts';
 import type { Figures } from '../assess/figures.ts';
@@ -28,11 +28,16 @@ const STUB_DROP: Metres = 0.02;
 /** A pipe this close under a rim is laid over it. */
 const OVER: Metres = 0.03;
 
-/** Walls and floor of a vessel’s plan, m: of a round one the square around it. */
-const across = (v: Vessel, on: Wall): Metres => {
-  const { length, width } = planOfOne(v);
+/** How wide a wall is at a height over the floor, m: of a round vessel the square around it. */
+const across = (v: Vessel, on: Wall, height: Metres): Metres => {
+  const { length, width } = outlineAt(v.shape, height);
   return on === 'left' || on === 'right' ? width : length;
 };
+/** A face of a vessel, inside, as holes in it are measured: its floor, or a wall at a height, m. */
+export function faceOf(v: Vessel, on: Hole['on'], height: Metres): Outline {
+  if (on === 'floor') return floorOutline(v.shape);
+  return { round: false, length: across(v, on, height), width: v.shape.height };
+}
 
 /** Where a hole in the floor is, from the left and the front wall: as chosen, else spread over the floor. */
 function floorPlace(
@@ -41,7 +46,7 @@ function floorPlace(
   path: string,
   nth: number,
 ): { x: Metres; y: Metres } {
-  const { length, width } = planOfOne(v);
+  const { length, width } = floorOutline(v.shape);
   const own = s.build.routes.find((r) => r.id === path);
   const usual = { x: length * (0.72 - 0.24 * nth), y: width / 2 };
   if (usual.x < 0.08 * length) usual.x = length / 2;
@@ -63,7 +68,7 @@ function floorPlace(
 function linkPlace(s: SystemDocument, v: Vessel, key: string, leaves: boolean) {
   const at = floorPlace(s, v, key, 2);
   const chosen = s.build.routes.some((r) => r.id === key);
-  return chosen ? at : { ...at, y: planOfOne(v).width * (leaves ? 0.3 : 0.7) };
+  return chosen ? at : { ...at, y: floorOutline(v.shape).width * (leaves ? 0.3 : 0.7) };
 }
 
 /** A sealed hole for a pipe: its diameter as the maker of what sits in it asks, nothing where it was not noted. */
@@ -74,6 +79,7 @@ function sealed(s: SystemDocument, seal: SealKind, pipe: string, fitting: string
     pipe,
     diameter: s.build.holes.find((h) => h.id === key)?.diameter ?? null,
     asked: `build.holes.${key}`,
+    count: 1,
   };
 }
 
@@ -94,7 +100,7 @@ export function overRim(s: SystemDocument, p: Link): boolean {
 }
 
 /** A level return that comes in lower than the rim of what it runs to passes its wall. */
-function entryHole(s: SystemDocument, p: Drain): Hole[] {
+export function entryHole(s: SystemDocument, p: Drain): Hole[] {
   const [from, to] = [vesselOf(s, p.from), vesselOf(s, p.to)];
   const z = from.floor - p.drop + (p.elbows >= 2 ? DOWNTURN : 0) - to.floor;
   if (p.run <= ALLOWANCE || z > to.shape.height - OVER || z <= 0) return [];
@@ -105,7 +111,7 @@ function entryHole(s: SystemDocument, p: Drain): Hole[] {
       path: p.id,
       what: `way in of “${p.name}”`,
       on: 'left',
-      x: across(to, 'left') / 2,
+      x: across(to, 'left', z) / 2,
       y: z,
       ...sealed(s, 'rubber-seal', p.pipe),
     },
@@ -119,7 +125,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
   const route = s.build.routes.find((r) => r.id === p.id);
   const wall = (v: Vessel, usual: Wall, height: Metres): Pick<Hole, 'on' | 'x' | 'y'> => {
     const on = route?.side ?? usual;
-    return { on, x: route?.along ?? across(v, on) / 2, y: height };
+    return { on, x: route?.along ?? across(v, on, height) / 2, y: height };
   };
   const seal = (usual: SealKind): SealKind => route?.seal ?? usual;
   switch (p.kind) {
@@ -211,6 +217,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
                 what: `joining pipe “${p.name}”${to.count > 1 ? `, one in each of ${to.count}` : ''}`,
                 ...wall(to, 'left', Math.max(half, z - to.floor + half)),
                 ...sealed(s, usual, p.pipe),
+                count: to.count,
               },
             ]),
       ];
@@ -248,6 +255,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
           pipe: null,
           diameter: p.diameter,
           asked: null,
+          count: 1,
         },
       ];
     case 'open-end':
@@ -309,18 +317,18 @@ export function spread(s: SystemDocument, holes: readonly Hole[]): Hole[] {
     if (group.length < 2) return h;
     const v = vesselOf(s, h.vessel);
     const k = group.indexOf(h);
-    if (!isRound(v)) return { ...h, x: (across(v, h.on as Wall) * (k + 1)) / (group.length + 1) };
+    if (!isRound(v))
+      return { ...h, x: (across(v, h.on as Wall, h.y) * (k + 1)) / (group.length + 1) };
     const first = AROUND.indexOf(h.on as Wall);
     const on = AROUND[(first + k) % AROUND.length]!;
     const turns = Math.ceil(group.length / AROUND.length);
     const turn = Math.floor(k / AROUND.length);
-    return { ...h, on, x: (across(v, on) * (turn + 1)) / (turns + 1) };
+    return { ...h, on, x: (across(v, on, h.y) * (turn + 1)) / (turns + 1) };
   });
 }
 
 /** Whether a vessel is round in plan: edges are those of the square around it. */
-export const isRound = (v: Vessel): boolean =>
-  v.shape.kind === 'cylinder' || v.shape.kind === 'tapered-round';
+export const isRound = (v: Vessel): boolean => floorOutline(v.shape).round;
 
 /** What is asked and what is wrong about the holes of a system. */
 export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Question[] {
@@ -347,11 +355,10 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
   holes.forEach((h, i) => {
     const v = vesselOf(s, h.vessel);
     const reach = reachOfHole(h);
-    const { length, width } = planOfOne(v);
-    const [wide, high] = h.on === 'floor' ? [length, width] : [across(v, h.on), v.shape.height];
-    const edge = Math.min(h.x, wide - h.x, h.y, high - h.y);
-    const round = h.on === 'floor' && isRound(v);
-    const free = round ? length / 2 - Math.hypot(h.x - length / 2, h.y - width / 2) : edge;
+    const { round, length, width } = faceOf(v, h.on, h.y);
+    const free = round
+      ? length / 2 - Math.hypot(h.x - length / 2, h.y - width / 2)
+      : Math.min(h.x, length - h.x, h.y, width - h.y);
     if (free < reach)
       wrong(
         h,

@@ -4,7 +4,7 @@ export { buildKey } from './keys.ts';
 export { isTimber } from './types.ts';
 export { stockKind, stockLengthOf, stockName } from './stocks.ts';
 export { buildOf, type Stand } from './stand.ts';
-export { isRound, reachOfHole } from './holes.ts';
+export { faceOf, isRound, reachOfHole } from './holes.ts';
 export { sizeOf } from './course.ts';
 export type { Bar } from './nesting.ts';
 export { notedParts, SHOPS, type NotedPart } from './parts/index.ts';

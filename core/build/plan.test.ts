@@ -3,7 +3,10 @@ import fc from 'fast-check';
 import { sectionById, sectionFigures } from '../catalogue/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
-import { applyEdits, vesselOf, type Edit, type SystemDocument } from '../system/index.ts';
+import { assess } from '../assess/index.ts';
+import { applyEdits, LAYOUTS, vesselOf, type Edit, type SystemDocument } from '../system/index.ts';
+import { cases } from '../test/cases.ts';
+import { madeUp } from '../test/makeups.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { demo } from '../test/demo.ts';
 import { bendingUse, bucklingUse, sag } from './beams.ts';
@@ -102,11 +105,17 @@ describe('a stand', () => {
       to: { id: 'bed', make: 'tub', stand: 'frame', bearer: 'timber-45x70', leg: 'timber-70x70' },
     });
     const heavy = applyEdits(weak, [{ at: 'vessels.bed.media.medium', to: 'gravel' }]);
-    const stand = planOf(heavy).stands[0]!;
-    // More legs are tried before it is called weak.
+    // More legs are tried before it is called weak, but none in the tank that stands under it.
+    expect(planOf(heavy).stands[0]!.legs).toBe(4);
+    expect(planOf(heavy).questions.map((q) => q.id)).toContain('bed-stand');
+    const away = applyEdits(heavy, [
+      { at: 'paths.siphon.run', to: 2 },
+      { at: 'paths.spare.run', to: 2 },
+    ]);
+    const stand = planOf(away).stands[0]!;
     expect(stand.legs).toBeGreaterThan(4);
     expect(stand.checks.every((x) => x.use <= 1)).toBe(true);
-    const tall = applyEdits(heavy, [
+    const tall = applyEdits(away, [
       { at: 'vessels.bed.floor', to: 4 },
       { at: 'build.vessels.bed.leg', to: 'timber-45x70' },
     ]);
@@ -231,5 +240,89 @@ describe('pieces that were cut', () => {
     const bare = applyEdits(s, [{ at: 'paths.siphon.guard', to: null }]);
     expect(state(bare)).toMatchObject({ 'siphon-guard': 'gone' });
     expect(cutStates(s, [])).toHaveLength(cut.length);
+  });
+});
+
+describe('what is bought', () => {
+  const of = (s: SystemDocument) =>
+    planOf(s)
+      .questions.filter((q) => q.id.endsWith('-bought'))
+      .map((q) => tell(q.sentence, 'metric'));
+  it('lets the bell out of its guard, where no pipe of its width does', () => {
+    // 4 in is 102.26 wide: (102.26 − 88.9) / 2 = 6.68 mm around a 3 in bell. A tube of 110 leaves 10.6.
+    const stock = (s: SystemDocument) => planOf(s).pieces.find((p) => p.role === 'guard')!.stock;
+    expect(stock(pair)).toBe('tube-110');
+    // 88.9 + 2 · 10 = 108.9 mm.
+    expect(stock(edited({ at: 'paths.siphon.guard.diameter', to: 0.095 }))).toBe('tube-109');
+    const slim = { at: 'paths.siphon.bellBore', to: 0.0525 };
+    expect(stock(edited(slim, { at: 'paths.siphon.guard.diameter', to: 0.1 }))).toBe('sch40-4');
+    // 3 in binds a bell of 2 in by (77.93 − 60.33) / 2 = 8.8 mm: the next that clears is 4 in.
+    expect(stock(edited(slim, { at: 'paths.siphon.guard.diameter', to: 0.085 }))).toBe('sch40-4');
+  });
+  it('is no bell that is tighter than the design’s around its mouth', () => {
+    expect(of(pair)).toEqual([]);
+    // Bore 26.64, mouth 74 outside: √(26.64² + 74²) = 78.6 mm; 3 in, bought for 82, is 77.93 wide.
+    const tight = applyEdits(pair, [
+      { at: 'paths.siphon.bellBore', to: 0.082 },
+      { at: 'paths.siphon.mouthOutside', to: 0.074 },
+    ]);
+    expect(of(tight)).toEqual([
+      '3 in schedule 40 is 77.9 mm wide inside: too tight a bell for “Bell siphon”, which wants 78.6 mm around its mouth.',
+    ]);
+    const { edits } = planOf(tight).questions.find((q) => q.id === 'siphon-bell-bought')!.fix!;
+    expect(edits).toEqual([{ at: 'paths.siphon.bellBore', to: 0.10226 }]);
+    expect(of(applyEdits(tight, edits))).toEqual([]);
+  });
+});
+
+describe('seals', () => {
+  it('of holes are those of the joints, and those that are bought', () => {
+    const systems = [
+      ...LAYOUTS.map((l) => demo(l.demo.file)),
+      demo('eight-beds'),
+      demo('pair-and-more'),
+      ...fc.sample(madeUp(10), { numRuns: cases(30, 500), seed: 4 }),
+    ];
+    let seals = 0;
+    for (const s of systems) {
+      const { holes, joints, parts } = buildPlan({ system: s, a: assess(s), day: null });
+      const count = (rows: readonly (readonly [string, number])[]) => {
+        const out: Record<string, number> = {};
+        for (const [key, n] of rows) out[key] = (out[key] ?? 0) + n;
+        return out;
+      };
+      // The thread of a float valve is its own seal.
+      const asked = count(
+        holes
+          .filter((h) => h.seal && !h.asked?.includes('.float-valve--'))
+          .map((h) => [buildKey(h.seal!, h.pipe!), h.count] as const),
+      );
+      const seal = (kind: string) => kind === 'bulkhead' || kind === 'rubber-seal';
+      const joined = count(
+        joints.filter((j) => seal(j.kind)).map((j) => [buildKey(j.kind, j.pipe), 1] as const),
+      );
+      expect(joined).toEqual(asked);
+      for (const [key, n] of Object.entries(asked)) {
+        const part = parts.find(
+          (p) => p.id === buildKey('plumbing', ...key.split('--')) || p.id.endsWith(key),
+        )!;
+        expect(part.count! - (part.spare ?? 0), `${key} ${part.id}`).toBe(n);
+        seals += n;
+      }
+    }
+    expect(seals).toBeGreaterThan(100);
+  });
+  it('and a pipe that leaves a sleeve or a bell at its side has its opening', () => {
+    const side = edited({ at: 'paths.siphon.drop', to: -0.06 });
+    const why = (role: string) =>
+      tell(planOf(side).pieces.find((p) => p.about === 'siphon' && p.role === role)!.why, 'metric');
+    // 1 in is 33.4 mm outside, and 4 mm wider.
+    for (const role of ['bell', 'guard'])
+      expect(why(role)).toMatch(
+        /Cut an opening of 37\.4 mm into its side, its middle \d+ mm over the floor/,
+      );
+    expect(tell(plan.pieces.find((p) => p.role === 'bell')!.why, 'metric')).not.toContain(
+      'opening of',
+    );
   });
 });

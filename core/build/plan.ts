@@ -1,6 +1,7 @@
 import type { Figures } from '../assess/figures.ts';
 import type { Metres } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
+import { boughtQuestions } from './bought.ts';
 import { coilsOf, cuttingsOf, type Coil, type Cutting } from './cutting.ts';
 import { costOf, type Cost } from './cost.ts';
 import { holeQuestions, spread, underWater } from './holes.ts';
@@ -65,8 +66,12 @@ export function cutStates(s: SystemDocument, pieces: readonly Piece[]): CutState
 export function buildPlan(c: Figures): BuildPlan {
   const { system: s } = c;
   const runs = s.paths.map((p) => runOf(s, p, (stock) => stockLengthOf(s, stock)));
+  const holes = spread(
+    s,
+    runs.flatMap((r) => r.holes),
+  ).map((h): DrilledHole => ({ ...h, under: underWater(c, h) }));
   const stands = s.vessels.flatMap((v): Stand[] => {
-    const x = standOf(c, v.id);
+    const x = standOf(c, v.id, holes);
     return x ? [x] : [];
   });
   const pieces = [
@@ -75,10 +80,6 @@ export function buildPlan(c: Figures): BuildPlan {
     ...s.vessels.flatMap((v) => carcassPieces(s, v)),
   ];
   const joints = runs.flatMap((r) => r.joints);
-  const holes = spread(
-    s,
-    runs.flatMap((r) => r.holes),
-  ).map((h): DrilledHole => ({ ...h, under: underWater(c, h) }));
   const made = {
     pieces,
     joints,
@@ -97,6 +98,7 @@ export function buildPlan(c: Figures): BuildPlan {
       ...runs.flatMap((r) => r.questions),
       ...stands.flatMap((x) => x.questions),
       ...holeQuestions(s, holes),
+      ...boughtQuestions(s, pieces),
     ],
     parts,
     steps: stepsOf({ c, ...made, parts: lines }),

@@ -1,4 +1,4 @@
-import { pipeById, socketDepth, type JointKind } from '../catalogue/index.ts';
+import { bendRadius, pipeById, socketDepth, type JointKind } from '../catalogue/index.ts';
 import { lineLength } from '../network/pipes.ts';
 import { distance, mm, say } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
@@ -23,7 +23,7 @@ import {
   type Course,
   type Station,
 } from './course.ts';
-import { holesOf, overRim } from './holes.ts';
+import { entryHole, holesOf, overRim } from './holes.ts';
 import type { Joint, Leg, Piece, Question, Run } from './types.ts';
 
 /**
@@ -48,6 +48,8 @@ interface Drafted {
   readonly legs: readonly Leg[];
   readonly courses: readonly Course[];
   readonly extra?: readonly Piece[];
+  /** Fittings at the end of a leg that are pushed onto another, with no pipe between. */
+  readonly besides?: readonly { readonly kind: JointKind; readonly leg: number }[];
   readonly questions?: readonly Question[];
   readonly allowance: Metres;
 }
@@ -125,46 +127,68 @@ function turnOf(s: SystemDocument, p: PumpedLine): Metres {
   return Math.max(end + 0.04, ...rims.map((z) => z + OVER_RIM));
 }
 
+/**
+ * Corners of a line that are elbows: all of a rigid one; of a hose those that it cannot be bent around, since it has not
+ * its radius on both sides.
+ *
+ * @param corners between its first three legs
+ */
+function elbowsAt(pipe: string, legs: readonly Leg[], corners: number): boolean[] {
+  const radius = bendRadius(pipe);
+  const left = legs.map((l) => l.length);
+  return Array.from({ length: corners }, (_, i) => {
+    const [a, b] = [left[i]!, left[i + 1]!];
+    if (radius === null || Math.min(a, b) < radius - 1e-9) return true;
+    left[i + 1] = b - radius;
+    return false;
+  });
+}
+
 function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
   const from = vesselOf(s, p.from);
   const to = vesselOf(s, p.to);
   const intake = from.floor + p.pump.intake;
   const end = to.floor + p.end;
   const below = p.end < 0.02 && !p.peak;
-  const turn = below ? to.floor - UNDER_FLOOR : turnOf(s, p);
-  const up = turn - intake;
-  const last = Math.abs(end - turn);
-  const total = lineLength(s, p);
-  const level = total - Math.abs(up) - last;
-  const legs = [
-    leg(Math.abs(up), up < 0 ? 'down' : 'up'),
-    leg(level, 'level'),
-    leg(last, below ? 'up' : 'down'),
-  ];
   const hose = isHose(p.pipe);
   const branched = p.branches.length > 0;
-  // Where a line branches its first tee is the second corner.
-  const corners = level > 0.02 ? (last < 1e-6 || branched ? 1 : 2) : 0;
-  const elbows = p.fittings.find((f) => f.fitting === 'elbow-90')?.count ?? 0;
-  const atCorners = hose ? Math.min(elbows, corners) : corners;
+  const total = lineLength(s, p);
+  const way = (turn: Metres) => {
+    const up = turn - intake;
+    const last = Math.abs(end - turn);
+    const level = total - Math.abs(up) - last;
+    const legs = [
+      leg(Math.abs(up), up < 0 ? 'down' : 'up'),
+      leg(level, 'level'),
+      leg(last, below ? 'up' : 'down'),
+    ];
+    // Where a line branches its first tee is the second corner.
+    const corners = level > 0.02 || (!hose && last > 1e-6) ? (last < 1e-6 || branched ? 1 : 2) : 0;
+    return { turn, up, level, legs, corners, turns: elbowsAt(p.pipe, legs, corners) };
+  };
+  const least = way(below ? to.floor - UNDER_FLOOR : turnOf(s, p));
+  // A hose goes over in a bow, where it is long enough: higher, and in one piece.
+  const radius = bendRadius(p.pipe);
+  const bow =
+    radius !== null && !below && !p.peak && !p.pinholes
+      ? way(Math.max(least.turn, end + radius))
+      : least;
+  const { turn, up, level, legs, corners, turns } = bow.turns.includes(true) ? least : bow;
+  const atCorners = turns.filter(Boolean).length;
   const where = legs[1]!.length >= legs[0]!.length / 2 ? 1 : 0;
-  const middle = inline(p, atCorners + (branched ? 1 : 0));
-  const endKind: JointKind = p.venturi
-    ? 'venturi'
-    : p.pinholes
-      ? 'cap'
-      : below
-        ? 'bulkhead'
-        : 'open';
+  const middle = inline(p, corners + (branched ? 1 : 0));
+  const inside: JointKind[] = p.venturi ? ['venturi'] : p.pinholes ? ['cap'] : [];
+  const endKind: JointKind = below ? 'bulkhead' : (inside[0] ?? 'open');
   const stations: Station[] = [
     { kind: 'pump', leg: 0, at: 0 },
-    ...(p.barb === null ? [] : [{ kind: 'reducing-barb' as const, leg: 0, at: 0.02 }]),
+    // A hose is pushed over the pump's own barb.
+    ...(p.barb === null ? [] : [{ kind: 'reducing-barb' as const, leg: 0, at: hose ? 0 : 0.02 }]),
     ...(hose || p.pump.airLift || Math.abs(up) < 2 * OVER_PUMP
       ? []
       : [{ kind: 'union' as const, leg: 0, at: OVER_PUMP / Math.abs(up) }]),
-    ...(atCorners >= 1 ? [{ kind: 'elbow-90' as const, leg: 0, at: 1 }] : []),
+    ...(turns[0] ? [{ kind: 'elbow-90' as const, leg: 0, at: 1 }] : []),
     ...middle.map((kind, i): Station => ({ kind, leg: where, at: (i + 1) / (middle.length + 1) })),
-    ...(atCorners >= 2 ? [{ kind: 'elbow-90' as const, leg: 1, at: 1 }] : []),
+    ...(turns[1] ? [{ kind: 'elbow-90' as const, leg: 1, at: 1 }] : []),
     ...(p.peak?.vented ? [{ kind: 'tee' as const, leg: 1, at: 0.5 }] : []),
     ...(branched ? [{ kind: 'tee' as const, leg: 2, at: 0 }] : []),
     { kind: endKind, leg: 2, at: 1, insideFirst: false },
@@ -206,7 +230,7 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
         { kind: 'tee', leg: 0, at: 0 },
         ...(b.valve === null ? [] : [{ kind: 'valve' as const, leg: 1, at: 0.3 }]),
         {
-          kind: b.pinholes ? 'cap' : b.end < 0.02 ? 'bulkhead' : 'open',
+          kind: b.end < 0.02 && !p.peak ? 'bulkhead' : b.pinholes ? 'cap' : 'open',
           leg: 1,
           at: 1,
           insideFirst: false,
@@ -219,9 +243,10 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
   return {
     legs: [...legs, ...branchLegs],
     courses,
+    besides: below ? inside.map((kind) => ({ kind, leg: 2 })) : [],
     allowance: 0,
     questions: [
-      ...(hose || p.pump.airLift ? [] : missingElbows(p, corners)),
+      ...missingElbows(p, atCorners),
       ...(short
         ? [
             {
@@ -272,6 +297,8 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
     : { kind: 'open', leg: 0, at: 0 };
   const role = { role: 'standpipe' as const, name: 'Standpipe' };
   const around = aroundDrain(s, p);
+  // A return that comes in under a rim passes that wall by a seal.
+  const entry = entryHole(s, p).map((h) => ({ kind: h.seal!, leg: 1 }));
   if (p.drop < 0) {
     // Through the wall: an upright pipe inside, an elbow, and out.
     const down = p.elbows >= 2 ? DOWNTURN : 0;
@@ -289,6 +316,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
     return {
       ...whole(p, legs, stations, { names: { 0: role }, lower: lower(p) }),
       extra: around,
+      besides: entry,
       questions: missingElbows(p, 1),
       allowance: 0,
     };
@@ -320,6 +348,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
   return {
     ...whole(p, legs, stations, { names: { 0: role, 1: { role: 'pipe', name: 'Drop pipe' } } }),
     extra: around,
+    besides: straight ? entry.map((x) => ({ ...x, leg: 0 })) : entry,
     questions: p.elbows === 0 && !straight ? missingElbows(p, needs) : [],
     allowance: straight ? p.run : 0,
   };
@@ -469,6 +498,39 @@ function draftFloat(p: FloatValve): Drafted {
   };
 }
 
+/** A pipe that would lie in the ground beside vessels that stand on it. */
+function underGround(s: SystemDocument, p: WaterPath): Question[] {
+  const from = vesselOf(s, p.from);
+  const to = vesselOf(s, p.to);
+  const half = 'pipe' in p ? (pipeById(p.pipe)?.outside ?? pipeById(p.pipe)?.bore ?? 0) / 2 : 0;
+  const low =
+    p.kind === 'link'
+      ? p.height < 0 && Math.min(from.floor, to.floor) >= 0
+        ? from.floor + p.height - half
+        : 0
+      : 'drop' in p && to.floor >= 0
+        ? from.floor - p.drop
+        : 0;
+  if (low > -1e-9) return [];
+  return [
+    {
+      id: `${p.id}-ground`,
+      about: p.id,
+      level: 'wrong',
+      sentence: say`“${p.name}” reaches ${mm(-low)} under the ground. Raise “${from.name}”, or lead the pipe higher.`,
+      fix: {
+        label: say`Raise “${from.name}” by ${mm(-low)}`,
+        edits: [
+          { at: `vessels.${from.id}.floor`, to: Math.ceil((from.floor - low) * 200) / 200 },
+          ...(p.kind === 'link'
+            ? [{ at: `vessels.${to.id}.floor`, to: Math.ceil((to.floor - low) * 200) / 200 }]
+            : []),
+        ],
+      },
+    },
+  ];
+}
+
 function draft(s: SystemDocument, p: WaterPath): Drafted | null {
   switch (p.kind) {
     case 'pumped-line':
@@ -512,7 +574,16 @@ export function runOf(
       allowance: 0,
     };
   const made = d.courses.map((c) => piecesOf(s, c));
-  const joints: Joint[] = made.flatMap((m) => m.joints);
+  const joints: Joint[] = [
+    ...made.flatMap((m) => m.joints),
+    ...(d.besides ?? []).map(({ kind, leg }, i): Joint => ({
+      id: `${p.id}-beside-${i + 1}`,
+      path: p.id,
+      kind,
+      pipe: 'pipe' in p ? p.pipe : '',
+      at: { leg, a: 1, b: 1 },
+    })),
+  ];
   const pieces: Piece[] = [...made.flatMap((m) => m.pieces), ...(d.extra ?? [])];
   const whole = splitLong(s, { joints, pieces }, stockLength);
   return {
@@ -521,7 +592,7 @@ export function runOf(
     joints: whole.joints,
     pieces: whole.pieces,
     holes: holesOf(s, p),
-    questions: [...made.flatMap((m) => m.questions), ...(d.questions ?? [])],
+    questions: [...made.flatMap((m) => m.questions), ...(d.questions ?? []), ...underGround(s, p)],
     allowance: d.allowance,
   };
 }

@@ -1,25 +1,27 @@
 import type { Figures } from '../assess/figures.ts';
 import { sectionById, SECTIONS, type Section } from '../catalogue/index.ts';
 import { mass, mm, say, share, type Phrase } from '../quantity/index.ts';
-import type { Kilograms, Metres, Share } from '../quantity/si.ts';
+import type { Kilograms, Metres, Share, SquareMetres } from '../quantity/si.ts';
 import {
-  planOf,
-  planOfOne,
+  drains,
   vesselOf,
   type SystemDocument,
   type Vessel,
   type VesselBuild,
 } from '../system/index.ts';
+import { floorOutline, outlineAt } from '../water/shape.ts';
 import {
   bendingUse,
   bucklingUse,
   channelSpacing,
   DECK,
+  joistsApart,
   joistSpacing,
   sag,
   SAG_SHARE,
 } from './beams.ts';
-import type { Piece, Question } from './types.ts';
+import { reachOfHole } from './holes.ts';
+import type { Hole, Piece, Question } from './types.ts';
 
 /** What a vessel stands on, and the frame of a lined one: members, checks, boards to cut. */
 
@@ -31,17 +33,38 @@ const MOST_JOIST: Metres = 0.45;
 const MOST_PAIRS = 8;
 /** Braces run this share of the height down the legs. */
 const BRACE = 0.6;
+/** Shortest leg and joist that can be fixed. */
+const LEAST_LEG: Metres = 0.05;
+const LEAST_JOIST: Metres = 0.05;
 /** A liner hangs so far over the rim all round, before it is fixed and trimmed. */
 export const LINER_OVERLAP: Metres = 0.15;
+/** Room around what passes a deck: for a hand at the bulkhead's nut, and between a leg and what stands beside it. */
+const ROOM: Metres = 0.01;
+const BESIDE: Metres = 0.02;
+/** A vessel smaller than this stands on a deck that is larger than it. */
+const SMALL: Metres = 0.6;
+/** Joists closer than this are called too weak: a stronger section is meant. */
+const CLOSEST_JOISTS: Metres = 0.12;
+/** A frame is made longer than its vessel by no more, to clear what stands under it. */
+const MOST_LONGER: Metres = 0.6;
 /** From so much on a structural engineer is asked. */
 const HEAVY: Kilograms = 500;
 const TALL: Metres = 1.2;
 
 export interface Check {
-  readonly id: 'bending' | 'sag' | 'buckling';
+  readonly id: 'bending' | 'sag' | 'buckling' | 'joist';
   /** Share of what it bears; above 1 it is too weak. */
   readonly use: Share;
   readonly sentence: Phrase;
+}
+
+/** A hole in a deck for what passes the floor of its vessel, m from the deck’s left and front edge. */
+export interface CutOut {
+  readonly hole: string;
+  readonly what: string;
+  readonly x: Metres;
+  readonly y: Metres;
+  readonly diameter: Metres;
 }
 
 export interface Stand {
@@ -53,15 +76,23 @@ export interface Stand {
   readonly legs: number;
   readonly perLeg: Kilograms;
   readonly span: Metres;
-  /** Spacing of the joists under its deck. */
+  /** Widest spacing of the joists under its deck. */
   readonly joists: Metres;
+  /** Plan of its deck: under the whole of what it carries, beyond it where that is small. */
+  readonly deck: { readonly length: Metres; readonly width: Metres };
+  /** Bearers are so long: as the deck, or longer to clear what stands under it. */
+  readonly bearers: Metres;
+  /** Middles of the joists, m along the bearers from the deck’s left end, or its front where they run across. */
+  readonly joistsAt: readonly Metres[];
+  readonly cutOuts: readonly CutOut[];
   readonly checks: readonly Check[];
   readonly pieces: readonly Piece[];
   /** Why an engineer is asked; null where it is an ordinary shelf. */
   readonly engineer: Phrase | null;
   readonly questions: readonly Question[];
-  /** Blocks to lay, where it stands on blocks. */
+  /** Blocks to lay, where it stands on blocks, and slabs or planks that make up the height above them. */
   readonly blocks: number;
+  readonly packed: Metres;
 }
 
 /** Up to here blocks carry it; higher it wants a frame. */
@@ -71,6 +102,8 @@ const LONGEST_FRAME: Metres = 2.4;
 /** Height of a concrete block, and how far apart pairs of them are laid. */
 const BLOCK: Metres = 0.19;
 const BLOCKS_APART: Metres = 0.6;
+/** The board on top makes up for so much. */
+const BOARD: Metres = 0.02;
 
 const USUAL: Omit<VesselBuild, 'id' | 'stand'> = {
   make: 'tub',
@@ -139,49 +172,140 @@ function passing(
   return SECTIONS.filter((x) => x.use.includes(use) && x.material === like.material).find(works);
 }
 
+/** Plan of what stands on a stand, m: a row by its whole length, a lying barrel in its cradle at its widest. */
+export function footOf(v: Vessel): { length: Metres; width: Metres; area: SquareMetres } {
+  const lies = v.shape.kind === 'half-barrel' || v.shape.kind === 'measured';
+  const { round, length, width } = lies
+    ? outlineAt(v.shape, v.shape.height)
+    : floorOutline(v.shape);
+  const area = (round ? Math.PI / 4 : 1) * length * width * v.count;
+  return { length: length * v.count, width, area };
+}
+
+/** What stands under a vessel's frame: what its drains fall into, lower than its deck. */
+function underneath(s: SystemDocument, v: Vessel): Vessel | null {
+  const into = (x: Vessel) => {
+    const half = footOf(x).length / 2;
+    return drains(s)
+      .filter((d) => d.from === x.id && d.drop > 0 && d.run <= half)
+      .map((d) => d.to);
+  };
+  const below = s.vessels.find((u) => into(v).includes(u.id) && u.floor + u.shape.height > 0);
+  if (!below) return null;
+  // Several over one, or a small one over a large: how they stand in plan is not in the design.
+  const alone = s.vessels.every((x) => x.id === v.id || !into(x).includes(below.id));
+  return alone && 2 * footOf(v).length >= footOf(below).length ? below : null;
+}
+
+/**
+ * Middles of joists between two ends, no farther apart than they may be, beside what passes between them.
+ *
+ * @param passing what passes the deck: its middle along the bearers and how far from it no joist may be
+ * @returns the joists, and what is wider than the room between two of them
+ */
+export function layJoists(
+  from: Metres,
+  to: Metres,
+  apart: Metres,
+  passing: readonly { readonly id: string; readonly at: Metres; readonly half: Metres }[],
+): { readonly at: Metres[]; readonly wide: string[] } {
+  const at = [from];
+  const meeting = (x: Metres) => passing.filter((p) => Math.abs(p.at - x) < p.half - 1e-9);
+  const wide = new Set([...meeting(from), ...meeting(to)].map((p) => p.id));
+  let last = from;
+  while (to - last > 1e-9) {
+    const left = to - last;
+    let next = last + left / Math.ceil(left / apart - 1e-9);
+    if (next < to - 1e-9 && meeting(next).length) {
+      const beside = passing
+        .flatMap((p) => [p.at - p.half, p.at + p.half])
+        .filter((x) => x > last + 1e-6 && x <= last + apart + 1e-9 && x < to && !meeting(x).length);
+      if (beside.length) next = Math.max(...beside);
+      else {
+        for (const p of meeting(next)) wide.add(p.id);
+        next = Math.min(to, Math.max(...meeting(next).map((p) => p.at + p.half)));
+      }
+    }
+    at.push(next);
+    last = next;
+  }
+  return { at, wide: [...wide] };
+}
+
 /**
  * What a raised vessel stands on.
  *
+ * @param holes of the whole system: what passes a floor passes its deck
  * @returns nothing for what stands on the ground, hangs on a wall or is dug in
  */
-export function standOf(c: Pick<Figures, 'system' | 'a'>, vessel: string): Stand | null {
+export function standOf(
+  c: Pick<Figures, 'system' | 'a'>,
+  vessel: string,
+  holes: readonly Hole[],
+): Stand | null {
   const { system: s, a } = c;
   const v = vesselOf(s, vessel);
   if (!isRaised(v)) return null;
   const own = buildOf(s, vessel);
   const whole = a.weights.find((w) => w.vessel === vessel)!.mass;
-  const plan = planOf(v);
-  const longest = Math.max(plan.length, plan.width);
-  const frames = own.stand === 'frame' ? Math.ceil(longest / LONGEST_FRAME - 1e-9) : 1;
-  const load = whole / frames;
-  const length = longest / frames;
-  const width = Math.min(plan.length, plan.width);
+  const foot = footOf(v);
+  const across = foot.width > foot.length;
   const bearer = sectionById(own.bearer) ?? sectionById(USUAL.bearer)!;
   const leg = sectionById(own.leg) ?? sectionById(USUAL.leg)!;
-  const height = Math.max(0.05, v.floor - DECK - bearer.depth);
+  const frame = own.stand === 'frame';
+  // Under a small vessel the timbers stand outside it, where no outlet comes down.
+  const margin = frame && Math.max(foot.length, foot.width) < SMALL ? bearer.breadth : 0;
+  const deck = { length: foot.length + 2 * margin, width: foot.width + 2 * margin };
+  const longest = Math.max(deck.length, deck.width);
+  const width = Math.min(deck.length, deck.width);
+  const below = frame ? underneath(s, v) : null;
+  const foot2 = below && outlineAt(below.shape, below.shape.height);
+  const beneath = foot2 ? (across ? foot2.width : foot2.length * below.count) : 0;
+  const wanted = beneath > 0 ? beneath + 2 * (leg.breadth + BESIDE) : 0;
+  const bearers = wanted <= longest + MOST_LONGER ? Math.max(longest, wanted) : longest;
+  const frames = frame ? Math.ceil(bearers / LONGEST_FRAME - 1e-9) : 1;
+  const load = whole / frames;
+  const length = bearers / frames;
+  const height = Math.max(LEAST_LEG, v.floor - DECK - bearer.depth);
+  const clears = (n: number) =>
+    beneath === 0 || length / (n - 1) - leg.breadth >= beneath + 2 * BESIDE - 1e-9;
   let pairs = 2;
   // Legs are added until the bearers pass; their own buckling asks for a thicker leg.
   while (
     pairs < MOST_PAIRS &&
+    clears(pairs + 1) &&
     checksOf(bearer, leg, load, length, height, pairs).some((x) => x.id !== 'buckling' && x.use > 1)
   )
     pairs++;
-  pairs = Math.max(pairs, Math.ceil(v.legs / 2));
-  const pressure = load / Math.max(0.01, length * width);
+  if (clears(Math.ceil(v.legs / 2))) pairs = Math.max(pairs, Math.ceil(v.legs / 2));
+  const pressure = whole / Math.max(0.01, foot.area);
+  const between = Math.max(LEAST_JOIST, width - 2 * bearer.breadth);
+  const strong = joistsApart(bearer, pressure, between);
   const joists = Math.min(
     MOST_JOIST,
+    Math.max(CLOSEST_JOISTS, strong),
     v.role === 'channel'
-      ? channelSpacing(width, v.shape.height, load / length)
+      ? channelSpacing(width, v.shape.height, whole / longest)
       : joistSpacing(pressure),
   );
-  const checks = checksOf(bearer, leg, load, length, height, pairs);
+  const cutOuts = frame ? cutOutsOf(v, holes, margin) : [];
+  const laid = frame
+    ? joistsOf(longest, frames, joists, bearer, across, cutOuts)
+    : { at: [], wide: [] };
+  const gap = Math.max(0, ...laid.at.slice(1).map((x, i) => x - laid.at[i]!));
+  const checks = [
+    ...checksOf(bearer, leg, load, length, height, pairs),
+    joistCheck(bearer, pressure, between, gap),
+  ];
   const { span, perLeg } = membersOf(load, length, pairs);
   const where = s.site.floor;
   const engineer =
     whole > HEAVY || v.floor > TALL || where === 'balcony' || where === 'roof'
       ? say`${mass(whole)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. A structural engineer says whether it stands.`
       : null;
-  const frame = own.stand === 'frame';
+  const courses = Math.floor(v.floor / BLOCK + 1e-9);
+  const rest = v.floor - courses * BLOCK;
+  const size = { length, width, height, pairs, joists, bearer, leg };
   return {
     vessel,
     kind: own.stand,
@@ -191,20 +315,138 @@ export function standOf(c: Pick<Figures, 'system' | 'a'>, vessel: string): Stand
     perLeg,
     span,
     joists,
+    deck,
+    bearers,
+    joistsAt: laid.at,
+    cutOuts,
     checks: frame ? checks : [],
-    pieces: frame
-      ? framePieces(v, frames, { length, width, height, pairs, joists, bearer, leg })
-      : [],
+    pieces: frame ? framePieces(v, frames, size, { count: laid.at.length, between, longest }) : [],
     engineer,
-    questions:
-      frame && !passes(checks)
-        ? tooWeak(v, own, checks, { bearer, leg, load, length, height, pairs })
-        : [],
-    blocks:
-      own.stand === 'blocks'
-        ? 2 * (Math.ceil(longest / BLOCKS_APART) + 1) * Math.ceil(v.floor / BLOCK - 1e-9)
-        : 0,
+    questions: frame
+      ? [
+          ...(passes(checks) ? [] : tooWeak(v, own, checks, { ...size, load, pressure, between })),
+          ...standQuestions(v, own, {
+            ...{ cutOuts, wide: laid.wide, bearer, across, width, below, beneath },
+            clears: clears(pairs),
+          }),
+        ]
+      : [],
+    blocks: own.stand === 'blocks' ? 2 * (Math.ceil(longest / BLOCKS_APART) + 1) * courses : 0,
+    packed: own.stand === 'blocks' && rest > BOARD + 1e-9 ? rest : 0,
   };
+}
+
+/** Holes in a deck under the holes of a vessel’s floor; the same under each of a row. */
+function cutOutsOf(v: Vessel, holes: readonly Hole[], margin: Metres): CutOut[] {
+  const floor = floorOutline(v.shape);
+  const foot = footOf(v);
+  // A floor that is narrower than its vessel stands in the middle of the deck.
+  const [dx, dy] = [(foot.length / v.count - floor.length) / 2, (foot.width - floor.width) / 2];
+  return holes
+    .filter((h) => h.vessel === v.id && h.on === 'floor')
+    .flatMap((h) =>
+      Array.from({ length: v.count }, (_, k): CutOut => ({
+        hole: h.id,
+        what: h.what,
+        x: margin + dx + h.x + (k * foot.length) / v.count,
+        y: margin + dy + h.y,
+        diameter: 2 * (reachOfHole(h) + ROOM),
+      })),
+    );
+}
+
+/** Joists of all frames of a deck, each frame with its own at both ends. */
+function joistsOf(
+  longest: Metres,
+  frames: number,
+  apart: Metres,
+  bearer: Section,
+  across: boolean,
+  cutOuts: readonly CutOut[],
+): { readonly at: Metres[]; readonly wide: string[] } {
+  const half = bearer.breadth / 2;
+  const passing = cutOuts.map((x) => ({
+    id: x.hole,
+    at: across ? x.y : x.x,
+    half: x.diameter / 2 + half,
+  }));
+  const each = Array.from({ length: frames }, (_, i) =>
+    layJoists((i * longest) / frames + half, ((i + 1) * longest) / frames - half, apart, passing),
+  );
+  return { at: each.flatMap((x) => x.at), wide: [...new Set(each.flatMap((x) => x.wide))] };
+}
+
+function joistCheck(x: Section, pressure: number, span: Metres, apart: Metres): Check {
+  const each = pressure * apart * span;
+  const use = Math.max(bendingUse(x, each, span), sag(x, each, span) / (span * SAG_SHARE));
+  return {
+    id: 'joist',
+    use,
+    sentence: say`Joists of ${x.name} over ${mm(span)}, ${mm(apart)} apart, use ${share(use)} of what they bear.`,
+  };
+}
+
+/** What keeps a stand from being built as it is drawn. */
+function standQuestions(
+  v: Vessel,
+  own: VesselBuild,
+  x: {
+    cutOuts: readonly CutOut[];
+    wide: readonly string[];
+    bearer: Section;
+    across: boolean;
+    width: Metres;
+    below: Vessel | null;
+    beneath: Metres;
+    clears: boolean;
+  },
+): Question[] {
+  const wrong = (key: string, sentence: Phrase, fix: Question['fix'] = null): Question => ({
+    id: `${v.id}-${key}`,
+    about: v.id,
+    level: 'wrong',
+    sentence,
+    fix,
+  });
+  const out: Question[] = [];
+  const least = DECK + x.bearer.depth + LEAST_LEG;
+  if (v.floor < least - 1e-9)
+    out.push(
+      wrong(
+        'stand-low',
+        say`A frame with bearers of ${x.bearer.name}, its deck and its shortest legs is ${mm(least)} high. The floor of “${v.name}” is at ${mm(v.floor)}.`,
+        {
+          label: say`Put it on blocks`,
+          edits: [{ at: `build.vessels.${v.id}`, to: { ...own, stand: 'blocks' } }],
+        },
+      ),
+    );
+  for (const c of x.cutOuts) {
+    const y = x.across ? c.x : c.y;
+    const free = Math.min(y, x.width - y) - c.diameter / 2 - x.bearer.breadth;
+    if (free < 0)
+      out.push(
+        wrong(
+          `stand-${c.hole}`,
+          say`The ${c.what} meets a bearer of the stand: move its hole ${mm(-free)} towards the middle of “${v.name}”.`,
+        ),
+      );
+    else if (x.wide.includes(c.hole))
+      out.push(
+        wrong(
+          `stand-${c.hole}`,
+          say`The ${c.what} does not pass between two joists of the stand: move its hole along “${v.name}”.`,
+        ),
+      );
+  }
+  if (x.below && !x.clears)
+    out.push(
+      wrong(
+        'stand-below',
+        say`“${x.below.name}” is ${mm(x.beneath)} long and stands under “${v.name}”: the legs of the stand do not clear it. Use stronger bearers with legs at their ends only, or put “${v.name}” beside it.`,
+      ),
+    );
+  return out;
 }
 
 function tooWeak(
@@ -218,19 +460,19 @@ function tooWeak(
     length: Metres;
     height: Metres;
     pairs: number;
+    pressure: number;
+    between: Metres;
   },
 ): Question[] {
   const worst = checks.reduce((a, b) => (b.use > a.use ? b : a));
   const isLeg = worst.id === 'buckling';
   const better = passing(isLeg ? 'leg' : 'bearer', isLeg ? x.leg : x.bearer, (section) =>
-    checksOf(
-      isLeg ? x.bearer : section,
-      isLeg ? section : x.leg,
-      x.load,
-      x.length,
-      x.height,
-      x.pairs,
-    ).every((k) => (k.id === 'buckling') !== isLeg || k.use <= 1),
+    isLeg
+      ? bucklingUse(section, membersOf(x.load, x.length, x.pairs).perLeg, x.height) <= 1
+      : joistsApart(section, x.pressure, x.between) >= CLOSEST_JOISTS &&
+        checksOf(section, x.leg, x.load, x.length, x.height, x.pairs).every(
+          (k) => k.id === 'buckling' || k.use <= 1,
+        ),
   );
   return [
     {
@@ -263,7 +505,12 @@ interface FrameSize {
   readonly leg: Section;
 }
 
-function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
+function framePieces(
+  v: Vessel,
+  frames: number,
+  f: FrameSize,
+  joists: { readonly count: number; readonly between: Metres; readonly longest: Metres },
+): Piece[] {
   const board = (
     key: string,
     n: number,
@@ -272,7 +519,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
     name: string,
     why: Phrase,
   ): Piece[] =>
-    Array.from({ length: n * frames }, (_, i): Piece => ({
+    Array.from({ length: n }, (_, i): Piece => ({
       id: `${v.id}-${key}-${i + 1}`,
       about: v.id,
       role: 'timber',
@@ -285,31 +532,32 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
       spans: [],
       around: null,
     }));
-  const between = f.width - 2 * f.bearer.breadth;
-  const joists = Math.max(2, Math.ceil(f.length / f.joists) + 1);
+  const longer = f.length * frames - joists.longest;
   const drop = Math.min(BRACE * f.height, f.length / f.pairs);
   return [
     ...board(
       'bearer',
-      2,
+      2 * frames,
       f.bearer,
       f.length,
       'Bearer',
       frames > 1
         ? say`One of ${String(frames)} frames side by side; two bearers each.`
-        : say`As long as the vessel; two, with its edges over them.`,
+        : longer > 1e-9
+          ? say`Two, ${mm(longer / 2)} longer than the vessel at either end: the legs clear what stands under it.`
+          : say`As long as the vessel; two, with its edges over them.`,
     ),
     ...board(
       'joist',
-      joists,
+      joists.count,
       f.bearer,
-      Math.max(0.05, between),
+      joists.between,
       'Joist',
-      say`Between the bearers, ${mm(f.joists)} apart at the most: so far the deck under a full bed sags no more than it may.`,
+      say`Between the bearers, ${mm(f.joists)} apart at the most: so far the deck and the joists bear a full bed.`,
     ),
     ...board(
       'leg',
-      2 * f.pairs,
+      2 * f.pairs * frames,
       f.leg,
       f.height,
       'Leg',
@@ -317,7 +565,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
     ),
     ...board(
       'stretcher',
-      f.pairs,
+      f.pairs * frames,
       f.leg,
       f.width,
       'Stretcher',
@@ -326,7 +574,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
     ...(f.height > 0.3
       ? board(
           'brace',
-          4,
+          4 * frames,
           f.leg,
           Math.SQRT2 * drop,
           'Brace',
@@ -340,7 +588,7 @@ function framePieces(v: Vessel, frames: number, f: FrameSize): Piece[] {
 export function linerOf(s: SystemDocument, v: Vessel): { length: Metres; width: Metres } | null {
   const lined = buildOf(s, v.id).make === 'lined-frame' || v.shape.kind === 'pond';
   if (!lined) return null;
-  const { length, width } = planOfOne(v);
+  const { length, width } = outlineAt(v.shape, v.shape.height);
   const round = 2 * (v.shape.height + LINER_OVERLAP);
   return { length: length + round, width: width + round };
 }
@@ -348,7 +596,7 @@ export function linerOf(s: SystemDocument, v: Vessel): { length: Metres; width: 
 /** Boards of a lined frame: its walls; its deck is the sheet under it. */
 export function carcassPieces(s: SystemDocument, v: Vessel): Piece[] {
   if (buildOf(s, v.id).make !== 'lined-frame') return [];
-  const { length, width } = planOfOne(v);
+  const { length, width } = outlineAt(v.shape, v.shape.height);
   const boards = SECTIONS.filter((x) => x.use.includes('board'));
   const board = boards.find((x) => x.depth >= v.shape.height) ?? boards[boards.length - 1]!;
   const rows = Math.ceil(v.shape.height / board.depth - 1e-9);

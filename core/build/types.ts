@@ -67,6 +67,8 @@ export interface Hole {
   readonly diameter: Metres | null;
   /** Place of the document that holds the diameter. */
   readonly asked: string | null;
+  /** So many of it are drilled: one in each of a row. */
+  readonly count: number;
 }
 
 /** A hole and what is under water there: always, in the flood only, or never. */

@@ -79,5 +79,14 @@ const corrugated = ([19, 25, 32, 38] as const).map((bore): PipeSize => ({
 
 export const PIPES: readonly PipeSize[] = [...schedule40, ...metric, ...hose, ...corrugated];
 
+/** A hose bends to a radius of so many of its bores without a kink. Practice; its maker's figure wins. */
+const BEND: Readonly<Partial<Record<PipeSize['family'], number>>> = { hose: 6, corrugated: 3 };
+/** Smallest radius that a hose is bent to, to its middle, m; null for a pipe that does not bend. */
+export function bendRadius(pipe: string): Metres | null {
+  const p = pipeById(pipe);
+  const times = p && BEND[p.family];
+  return times ? times * p.bore : null;
+}
+
 /** The pipe size with this id, or nothing. */
 export const pipeById = (id: string): PipeSize | undefined => PIPES.find((p) => p.id === id);

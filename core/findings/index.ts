@@ -8,5 +8,5 @@ export * from './alike.ts';
 export * from './derivation.ts';
 export * from './fixes.ts';
 export * from './reminders.ts';
-export { geometryChecks } from './rules/siphon-geometry.ts';
+export { geometryChecks, GUARD_CLEAR } from './rules/siphon-geometry.ts';
 export { DUTY_RANGE } from './rules/duty-range.ts';

@@ -9,7 +9,14 @@ import { LARGEST_BACKUP, readAnyFile, readSystem, writeWith } from './file.ts';
 import { photosWithin } from './write.ts';
 import { buildInWords, buildReport } from './buildReport.ts';
 import { stepsIcs } from './calendar.ts';
-import { CHECK_BAR, PAPERS, pagesOf, templatesOf, templatesSvg } from './templates.ts';
+import {
+  CHECK_BAR,
+  PAPERS,
+  pagesOf,
+  partsOfSheet,
+  templatesOf,
+  templatesSvg,
+} from './templates.ts';
 
 /** What leaves the build as text: report, tables, templates, calendar. */
 
@@ -116,10 +123,10 @@ describe('templates', () => {
   });
 
   it('wrap around the pipe that they are for', () => {
-    // 3 in bell: outside 88.9 mm; 4 in guard: 114.3 mm.
+    // 3 in bell: outside 88.9 mm; 4 in guard: 110 mm.
     expect(sheets.find((x) => x.id === 'siphon-notches')!.width).toBeCloseTo(Math.PI * 88.9, 6);
     const slots = sheets.find((x) => x.id === 'siphon-slots')!;
-    expect(slots.width).toBeCloseTo(Math.PI * 114.3, 6);
+    expect(slots.width).toBeCloseTo(Math.PI * 110, 6);
     // Slots of 4 mm from 10 to 80 mm: together at least the 60 cm² of the design.
     const count = (slots.body.match(/<rect/g) ?? []).length;
     expect(count * 4 * 70).toBeGreaterThanOrEqual(6000);
@@ -155,7 +162,7 @@ describe('templates', () => {
     const [move] = numbers(pages, /#part-siphon-slots-1-0\)"><g transform="translate\(-([\d.]+) /g);
     // The second begins 10 mm before the first ends, and ends with the strip.
     expect(widths[0]! - move!).toBeCloseTo(10, 3);
-    expect(move! + widths[1]!).toBeCloseTo(Math.PI * 114.3, 2);
+    expect(move! + widths[1]!).toBeCloseTo(Math.PI * 110, 2);
   });
 
   it('are all in one drawing for any drawing program', () => {
@@ -248,5 +255,45 @@ describe('a file with photographs', () => {
       ok: true,
       photos: [],
     });
+  });
+});
+
+describe('a template in parts', () => {
+  it('rejoins to its length: the marks of two parts lie on one line of the template', () => {
+    const tall = templatesOf(pair, plan, 'metric').find((x) => x.id.endsWith('-section'))!;
+    for (const [wide, high] of [
+      [190, 257],
+      [195.9, 239.4],
+      [80, 100],
+    ] as const) {
+      const parts = partsOfSheet({ ...tall, height: 640, width: 300 }, wide, high);
+      expect(parts.length).toBeGreaterThan(3);
+      const marks = { x: new Map<number, number>(), y: new Map<number, number>() };
+      let far = 0;
+      for (const p of parts) {
+        const [, x, y] = /translate\((-?[\d.]+) (-?[\d.]+)\)/.exec(p.body)!.map(Number) as [
+          number,
+          number,
+          number,
+        ];
+        far = Math.max(far, -y + p.height);
+        const joins = p.body.slice(p.body.lastIndexOf('</g>'));
+        for (const [, x1, y1, x2, y2] of joins.matchAll(
+          /x1="([-\d.]+)" y1="([-\d.]+)" x2="([-\d.]+)" y2="([-\d.]+)"/g,
+        )) {
+          const upright = x1 === x2;
+          const at =
+            Math.round(((upright ? Number(x1) - x : Number(y1) - y) + Number.EPSILON) * 1000) /
+            1000;
+          expect(upright || y1 === y2).toBe(true);
+          const of = marks[upright ? 'x' : 'y'];
+          of.set(at, (of.get(at) ?? 0) + 1);
+        }
+      }
+      // The last part ends where the template does, and every mark is on both sides of its cut.
+      expect(far).toBeCloseTo(640, 6);
+      for (const n of [...marks.x.values(), ...marks.y.values()]) expect(n % 2).toBe(0);
+      expect(marks.y.size).toBeGreaterThan(1);
+    }
   });
 });

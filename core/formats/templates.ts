@@ -217,6 +217,11 @@ function stripsOf(p: BellSiphon, pieces: readonly Piece[], units: UnitSystem): S
         `${p.name}: slots of the guard`,
         [
           `${count} slots, ${format(SLOT.width / MM, 'bore', units)} wide: ${format(p.guard.slotArea, 'opening', units)} open, as the design wants.`,
+          ...(pipeById(guard.stock)
+            ? []
+            : [
+                `For a tube ${format(guard.around.wide, 'bore', units)} wide outside; around another, spread the slots evenly.`,
+              ]),
         ],
         Math.PI * guard.around.wide * MM,
         high + 10,
@@ -276,8 +281,8 @@ const caption = (s: Sheet, x: number, y: number): string =>
   text(x, y + 4, s.title, { 'font-size': 4, 'font-weight': 650 }) +
   s.lines.map((l, i) => text(x, y + 9 + i * LINE, l)).join('');
 
-/** A template in parts that fit a page, with marks where they join. */
-function partsOfSheet(s: Sheet, wide: number, high: number): Sheet[] {
+/** A template in parts that fit a page, with marks where they join; all in mm. */
+export function partsOfSheet(s: Sheet, wide: number, high: number): Sheet[] {
   const most = high - captionHeight(s);
   if (s.width <= wide && s.height <= most) return [s];
   const room = { w: wide - OVERLAP, h: most - LINE - OVERLAP };
@@ -290,11 +295,13 @@ function partsOfSheet(s: Sheet, wide: number, high: number): Sheet[] {
       const w = Math.min(room.w + OVERLAP, s.width - x);
       const h = Math.min(room.h + OVERLAP, s.height - y);
       const id = `part-${s.id}-${i}-${j}`;
+      // In the middle of what two parts share: the same line of the template on both.
+      const half = OVERLAP / 2;
       const joins = [
-        ...(i + 1 < across ? [lineTo(room.w, -2, room.w, h + 2, DASH)] : []),
-        ...(i > 0 ? [lineTo(OVERLAP, -2, OVERLAP, h + 2, DASH)] : []),
-        ...(j + 1 < down ? [lineTo(-2, room.h, w + 2, room.h, DASH)] : []),
-        ...(j > 0 ? [lineTo(-2, OVERLAP, w + 2, OVERLAP, DASH)] : []),
+        ...(i + 1 < across ? [lineTo(room.w + half, -2, room.w + half, h + 2, DASH)] : []),
+        ...(i > 0 ? [lineTo(half, -2, half, h + 2, DASH)] : []),
+        ...(j + 1 < down ? [lineTo(-2, room.h + half, w + 2, room.h + half, DASH)] : []),
+        ...(j > 0 ? [lineTo(-2, half, w + 2, half, DASH)] : []),
       ].join('');
       const clip = element(
         'clipPath',

@@ -233,6 +233,42 @@ export function halfWidth(shape: Shape, z: Metres): Metres {
   }
 }
 
+/** Plan of a vessel at a height, inside, m: of a round one the square around it. */
+export interface Outline {
+  readonly round: boolean;
+  /** Along what is seen from the side, and away from the looker. */
+  readonly length: Metres;
+  readonly width: Metres;
+}
+
+/** Plan of a shape at a height above its floor; above the rim the rim's. */
+export function outlineAt(shape: Shape, z: Metres): Outline {
+  const length = 2 * halfWidth(shape, z);
+  const outline = (width: Metres): Outline => ({ round: false, length, width });
+  switch (shape.kind) {
+    case 'cylinder':
+    case 'tapered-round':
+      return { round: true, length, width: length };
+    case 'box':
+    case 'measured':
+      return outline(shape.width);
+    case 'tapered-box': {
+      const t = Math.min(1, Math.max(0, z / shape.height));
+      return outline(shape.bottomWidth + (shape.topWidth - shape.bottomWidth) * t);
+    }
+    case 'half-barrel':
+      return outline(shape.length);
+    case 'pond':
+      // Its banks run out alike on all sides.
+      return outline((shape.width * length) / shape.length);
+  }
+}
+/** A round floor is flat enough for a flange as far as it rises so much, m. Practice. */
+const NEARLY_FLAT: Metres = 0.005;
+/** Plan of a shape's floor, as far as it is flat. */
+export const floorOutline = (shape: Shape): Outline =>
+  outlineAt(shape, shape.kind === 'half-barrel' ? NEARLY_FLAT : 0);
+
 /** Widest half width seen from the side, m. */
 export function widest(shape: Shape): Metres {
   const heights =

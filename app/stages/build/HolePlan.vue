@@ -8,6 +8,8 @@ const props = defineProps<{
   wide: number;
   high: number;
   floor: boolean;
+  /** Drawn in the square around it, as its holes are measured. */
+  round: boolean;
   holes: readonly {
     id: string;
     x: number;
@@ -45,7 +47,8 @@ const inWords = computed(() =>
 
 <template>
   <svg class="plan" :viewBox="`0 0 ${WIDE} ${height}`" role="img" :aria-label="inWords">
-    <rect class="face" :x="X(0)" :y="Y(high)" :width="wide * scale" :height="high * scale" />
+    <circle v-if="round" class="face" :cx="X(wide / 2)" :cy="Y(high / 2)" :r="(wide / 2) * scale" />
+    <rect v-else class="face" :x="X(0)" :y="Y(high)" :width="wide * scale" :height="high * scale" />
     <g
       v-for="h in holes"
       :key="h.id"

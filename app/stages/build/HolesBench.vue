@@ -1,15 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { reachOfHole, type BuildPlan, type DrilledHole } from '../../../core/build';
+import { faceOf, reachOfHole, type BuildPlan, type DrilledHole } from '../../../core/build';
 import { format, tell, type QuantityKind } from '../../../core/quantity';
-import {
-  fieldAt,
-  pathAt,
-  planOfOne,
-  vesselOf,
-  type RouteChoice,
-  type Wall,
-} from '../../../core/system';
+import { fieldAt, pathAt, vesselOf, type RouteChoice, type Wall } from '../../../core/system';
 import LevelMark from '../../findings/LevelMark.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
@@ -40,14 +33,15 @@ const faces = computed(() => {
   }
   return [...out.values()].map((x) => {
     const v = vesselOf(doc.value, x.vessel);
-    const { length, width } = planOfOne(v);
-    const side = x.on === 'left' || x.on === 'right' ? width : length;
+    // A wall that leans is drawn as wide as it is at its highest hole.
+    const face = faceOf(v, x.on, Math.max(...x.holes.map((h) => h.y)));
     return {
       ...x,
       key: `${x.vessel}-${x.on}`,
       title: x.on === 'floor' ? `${v.name}, floor from above` : `${v.name}, ${x.on} wall`,
-      wide: x.on === 'floor' ? length : side,
-      high: x.on === 'floor' ? width : v.shape.height,
+      wide: face.length,
+      high: face.width,
+      round: face.round,
     };
   });
 });
@@ -119,6 +113,7 @@ async function save() {
       <HolePlan
         :wide="face.wide"
         :high="face.high"
+        :round="face.round"
         :floor="face.on === 'floor'"
         :holes="face.holes.map((h) => ({ ...h, reach: reachOfHole(h) }))"
         :chosen="bench.hole"

@@ -148,7 +148,7 @@ describe('what a vessel stands on', () => {
   it('is checked and chosen', async () => {
     const system = open('potting-shed-pair');
     const w = await show(StandsGroup, { stands: planNow().stands });
-    expect(w.text()).toContain('Bearers of 45 × 95 mm softwood over 1200 mm use 82');
+    expect(w.text()).toContain('Bearers of 45 × 95 mm softwood over 1280 mm use 87.7 %');
     const bearers = w
       .findAllComponents({ name: 'VSelect' })
       .find((x) => x.props('label') === 'Bearers')!;

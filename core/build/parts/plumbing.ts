@@ -145,7 +145,7 @@ export function plumbingParts(
   if (lined.length)
     out.push(
       line('plumbing', ['backing'], 'Rot-free backing plate', {
-        count: lined.length,
+        count: lined.reduce((sum, h) => sum + h.count, 0),
         note: say`Behind every hole in a liner: the flange clamps liner and plate, not the board.`,
       }),
       line('plumbing', ['sealant'], 'Sealant, aquarium grade', {

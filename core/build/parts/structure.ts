@@ -2,18 +2,16 @@ import { timerById } from '../../catalogue/index.ts';
 import { area, distance, flow, head, litres, mass, mm, power, say } from '../../quantity/index.ts';
 import {
   controlOf,
-  planOf,
-  planOfOne,
   pumpedLines,
+  siteArea,
   vesselOf,
   type SystemDocument,
 } from '../../system/index.ts';
 import type { Assessment } from '../../assess/index.ts';
 import { grossTo } from '../../assess/waterBalance.ts';
-import { shapeArea } from '../../water/shape.ts';
+import { outlineAt, shapeArea } from '../../water/shape.ts';
 import { DECK } from '../beams.ts';
 import { BARROW, type MediaFill } from '../media.ts';
-import { isRound } from '../holes.ts';
 import { linerOf, type Stand } from '../stand.ts';
 import type { Cutting } from '../cutting.ts';
 import { line } from './line.ts';
@@ -28,7 +26,7 @@ const SHEET = 2.44 * 1.22;
 /** Tubs, liners, felt, rafts, pots and lids. */
 export function vesselParts(s: SystemDocument): PartLine[] {
   return s.vessels.flatMap((v, i): PartLine[] => {
-    const { length, width } = planOfOne(v);
+    const { round, length, width } = outlineAt(v.shape, v.shape.height);
     const out: PartLine[] = [];
     const liner = linerOf(s, v);
     if (liner)
@@ -47,14 +45,14 @@ export function vesselParts(s: SystemDocument): PartLine[] {
     else if (v.role === 'felt')
       out.push(
         line('vessels', ['felt', v.id], `Felt of “${v.name}”`, {
-          size: say`${area(length * width * v.count)}, two layers`,
+          size: say`${area(siteArea(v))}, two layers`,
           note: say`Rot-free, with a drip edge at its foot and a waterproof sheet between it and the wall.`,
         }),
       );
     else
       out.push(
         line('vessels', ['vessel', v.id], v.name, {
-          size: isRound(v)
+          size: round
             ? say`${distance(length)} across, ${mm(v.shape.height)} deep inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`
             : say`${distance(length)} × ${distance(width)} × ${mm(v.shape.height)} inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`,
           count: v.count,
@@ -105,23 +103,30 @@ export function timberParts(
       }),
     );
   const framed = stands.filter((x) => x.kind === 'frame');
-  const deck = framed.reduce((sum, x) => {
-    const v = vesselOf(s, x.vessel);
-    const { length, width } = planOf(v);
-    return sum + length * width;
-  }, 0);
+  const deck = framed.reduce((sum, x) => sum + x.deck.length * x.deck.width, 0);
+  const cutOuts = framed.reduce((sum, x) => sum + x.cutOuts.length, 0);
   if (deck > 0)
     out.push(
       line('timber', ['deck'], 'Plywood for decks, weatherproof', {
         size: say`${mm(DECK)} thick, sheets of ${area(SHEET)}`,
         count: Math.ceil(deck / SHEET - 1e-9),
-        note: say`${area(deck)} in all.`,
+        note: cutOuts
+          ? say`${area(deck)} in all; cut-outs for outlets: ${String(cutOuts)}.`
+          : say`${area(deck)} in all.`,
       }),
       line('timber', ['screws'], 'Stainless screws and coach bolts', {
         note: say`Two bolts where a leg meets a bearer: screws alone shear in wet wood.`,
       }),
     );
   const blocks = stands.reduce((sum, x) => sum + x.blocks, 0);
+  const packed = stands.filter((x) => x.packed > 0);
+  if (packed.length)
+    out.push(
+      line('timber', ['slabs'], 'Paving slabs or planks', {
+        size: say`${mm(Math.max(...packed.map((x) => x.packed)))} high in all`,
+        note: say`Laid flat, on the blocks where there are any, up to the height of the floor: ${packed.map((x) => `“${vesselOf(s, x.vessel).name}”`).join(', ')}.`,
+      }),
+    );
   if (blocks)
     out.push(
       line('timber', ['blocks'], 'Concrete block', {

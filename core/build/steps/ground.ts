@@ -1,6 +1,6 @@
 import type { Figures } from '../../assess/figures.ts';
 import { jointName, pipeById, isSocketed } from '../../catalogue/index.ts';
-import { load, mass, mm, say } from '../../quantity/index.ts';
+import { bore, load, mass, mm, say, type Phrase } from '../../quantity/index.ts';
 import type { Metres } from '../../quantity/si.ts';
 import { vesselOf, type Vessel } from '../../system/index.ts';
 import { holeSentence } from '../holes.ts';
@@ -12,6 +12,9 @@ import { measure, step, yes } from './make.ts';
 import type { Entry, Step } from './types.ts';
 
 /** Steps from the place to vessels that stand, drilled. */
+
+/** Phrases with commas between. */
+const listed = (all: readonly Phrase[]): Phrase => all.flatMap((x, i) => (i ? [', ', ...x] : x));
 
 /** Out of level by so much, a bed's far end floods too deep or not at all. */
 const LEVEL: Metres = 0.005;
@@ -206,12 +209,26 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
             ? [
                 say`Cut bearers, joists, legs and braces by the cut list; label every piece.`,
                 say`Join the legs in pairs, bolt the bearers on, joists between, deck on top. Then the braces: without them it folds sideways.`,
+                [
+                  ...say`Middles of the joists from the ${stand.deck.width > stand.deck.length ? 'front' : 'left'} end of the deck: `,
+                  ...listed(stand.joistsAt.map((x) => say`${mm(x)}`)),
+                  '.',
+                ],
+                ...stand.cutOuts.map(
+                  (x) =>
+                    say`Cut the deck out for the ${x.what}: ${bore(x.diameter)} wide, ${mm(x.x)} from its left and ${mm(x.y)} from its front edge.`,
+                ),
                 say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}, ${mass(stand.perLeg)} on each of ${String(stand.legs)} legs: a pad under each, level within ${mm(LEVEL)}. Shake it: it must not rack.`,
                 ...stand.checks.map((x) => x.sentence),
                 ...(stand.engineer ? [stand.engineer] : []),
               ]
             : [
                 say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}. Level within ${mm(LEVEL)}, on firm ground, a board on top.`,
+                ...(stand.packed > 0
+                  ? [
+                      say`${stand.blocks ? 'Slabs or planks on the blocks' : 'Slabs or planks'} make up ${mm(stand.packed)}: its floor is ${mm(v.floor)} above the ground.`,
+                    ]
+                  : []),
                 ...(stand.engineer ? [stand.engineer] : []),
               ],
         hands: 2,
@@ -304,7 +321,7 @@ export function vesselSteps(w: Work): Step[] {
               : say`Both edges from the template; wood behind the wall, drill slowly, deburr. Largest hole first: you can still start again beside it.`,
           ],
           after: ['measure', ...(lined ? bases : [])],
-          minutes: 15 * holes.length,
+          minutes: 15 * holes.reduce((sum, h) => sum + h.count, 0),
           caution: say`Clamp it, goggles on. Never cut a drum that held anything flammable or unknown.`,
         })
       : null;

@@ -15,15 +15,18 @@ export type { Work } from './work.ts';
 /**
  * Orders steps so that each follows what it needs, else as they were given.
  *
- * @throws RangeError where steps wait for each other
+ * @throws RangeError where steps wait for each other, or for one that there is not
  */
 export function inOrder(steps: readonly Step[]): Step[] {
   const known = new Set(steps.map((x) => x.id));
+  for (const x of steps)
+    for (const id of [...x.after, ...x.tests])
+      if (!known.has(id)) throw new RangeError(`${x.id} waits for ${id}, which is no step`);
   const left = [...steps];
   const out: Step[] = [];
   const done = new Set<string>();
   while (left.length) {
-    const next = left.findIndex((x) => x.after.every((id) => done.has(id) || !known.has(id)));
+    const next = left.findIndex((x) => x.after.every((id) => done.has(id)));
     if (next < 0)
       throw new RangeError(`Steps wait for each other: ${left.map((x) => x.id).join()}`);
     const [x] = left.splice(next, 1);

@@ -4,7 +4,7 @@ import type { Metres, Seconds } from '../../quantity/si.ts';
 import { drains, pumpedLines, vesselOf } from '../../system/index.ts';
 import { highestRim } from '../../derived/index.ts';
 import { buildKey } from '../keys.ts';
-import { isTimber } from '../types.ts';
+import { isTimber, type Piece } from '../types.ts';
 import { buildOf } from '../stand.ts';
 import { measure, step, yes } from './make.ts';
 import type { Work } from './work.ts';
@@ -17,6 +17,11 @@ const CREST: Metres = 0.005;
 /** What the tin says wins; most cements and sealants want a day before water. Practice. */
 export const CURE: Seconds = 86400;
 
+/** Pipes and hoses that are cut. */
+const pipesOf = ({ pieces }: Pick<Work, 'pieces'>): Piece[] => pieces.filter((p) => !isTimber(p));
+/** Whether there is pipe or hose to cut and fit. */
+export const hasPipes = (w: Pick<Work, 'pieces'>): boolean => pipesOf(w).length > 0;
+
 /** Whether rigid pipe is joined that can be glued. */
 export const hasGlue = ({ joints }: Pick<Work, 'joints'>): boolean =>
   joints.some((j) => isSocketed(j.kind) && pipeById(j.pipe)?.outside !== undefined);
@@ -24,7 +29,7 @@ export const hasGlue = ({ joints }: Pick<Work, 'joints'>): boolean =>
 /** Cutting, dry fit, gluing, curing, pump and cables. @param set steps after which every vessel stands */
 export function joiningSteps(w: Work, set: readonly string[]): Step[] {
   const { system: s } = w.c;
-  const pipes = w.pieces.filter((p) => !isTimber(p));
+  const pipes = pipesOf(w);
   // Crests that set a flood’s depth; spare outlets are looked at when a drain is blocked.
   const mains = new Set(w.c.a.beds.map((b) => b.mainDrain));
   const crests = drains(s).filter((d) => mains.has(d.id));

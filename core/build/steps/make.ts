@@ -16,6 +16,7 @@ export const step = (
   cuts: [],
   tests: [],
   caution: null,
+  running: null,
   about: [],
   ...x,
 });

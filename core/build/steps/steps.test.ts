@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess } from '../../assess/index.ts';
+import { assess, type Assessment } from '../../assess/index.ts';
 import { madeUp } from '../../test/makeups.ts';
 import { cases } from '../../test/cases.ts';
 import { judgeWhole } from '../../findings/judge.ts';
@@ -9,6 +9,7 @@ import { applyEdits, LAYOUTS, measured, type SystemDocument } from '../../system
 import { checkSystem } from '../../system/schema/index.ts';
 import { demo } from '../../test/demo.ts';
 import { buildPlan, type BuildPlan } from '../plan.ts';
+import { bareEdits } from './wetTest.ts';
 import {
   canFinish,
   entryEdits,
@@ -100,6 +101,51 @@ describe('systems of any make-up', () => {
       expect(new Set(cut).size).toBe(cut.length);
       for (const p of plan.pieces) expect(p.cut, p.id).toBeGreaterThanOrEqual(0);
     }
+  });
+});
+
+describe('the water of every step', () => {
+  const RESERVE = (a: Assessment) => a.balance.reserves.map((r) => r.volume);
+  const both = [
+    ...NAMES.map((name) => demo(name)),
+    ...fc.sample(madeUp(10), { numRuns: cases(20, 300), seed: 21 }),
+  ];
+  it('is judged as the design is: no pump runs dry and nothing runs over, or the step says when to stop', () => {
+    let judged = 0;
+    let stopped = 0;
+    for (const s of both) {
+      const plan = buildPlan({ system: s, a: assess(s), day: null });
+      for (const x of plan.steps) {
+        if (!x.running) continue;
+        judged++;
+        const a = assess(applyEdits(s, x.running));
+        const dry = RESERVE(a).some((v) => v < -1e-6);
+        const over = [...a.balance.rest, ...a.balance.afterPowerCut].some(
+          (v) => v.freeboard < 0.0099,
+        );
+        if (!dry && !over) continue;
+        stopped++;
+        const said = x.caution ? tell(x.caution, 'metric') : '';
+        if (a.balance.reserves.length)
+          expect(said, x.id).toMatch(/Stop the pump with “.+” at .+ over its floor/);
+      }
+    }
+    expect(judged).toBeGreaterThan(100);
+    expect(stopped).toBeGreaterThan(0);
+  });
+
+  it('is more than the design’s where beds without stones take it: by hand in the lean-to', () => {
+    const s = demo('north-wall-lean-to');
+    const { steps } = planOf(s);
+    const fill = steps.find((x) => x.id === 'fill-test')!.how.map((x) => tell(x, 'metric'));
+    // The reserve of 130 L becomes −39 L without stones: 39 L and 2 L to spare are poured in.
+    expect(RESERVE(assess(s))[0]! * 1000).toBeCloseTo(130, 0);
+    const bare = applyEdits(s, bareEdits(s));
+    expect(RESERVE(assess(bare))[0]! * 1000).toBeCloseTo(-39, 0);
+    expect(fill[1]).toMatch(/^That is 41\.\d L more than the design has/);
+    const leak = steps.find((x) => x.id === 'leak')!;
+    expect(leak.caution).toBeNull();
+    expect(RESERVE(assess(applyEdits(s, leak.running!)))[0]! * 1000).toBeCloseTo(2, 0);
   });
 });
 
@@ -229,6 +275,12 @@ describe('a step', () => {
           expect(entryValue(out, x.id, e), `${name} ${x.id} ${e.id}`).toBeNull();
         }
     }
+  });
+
+  it('that waits for what there is not is refused', () => {
+    const a = { ...of('place'), id: 'a', after: ['none'] };
+    expect(() => inOrder([a])).toThrow('a waits for none, which is no step');
+    expect(() => inOrder([{ ...a, after: [], tests: ['none'] }])).toThrow(/no step/);
   });
 
   it('that waits for itself is refused', () => {

@@ -1,6 +1,6 @@
 import { assess } from '../../assess/index.ts';
 import type { Figures } from '../../assess/figures.ts';
-import { flow, litres, mm, say } from '../../quantity/index.ts';
+import { flow, litres, mm, say, type Phrase } from '../../quantity/index.ts';
 import type { CubicMetresPerSecond, Metres, Seconds, Share } from '../../quantity/si.ts';
 import {
   applyEdits,
@@ -14,9 +14,12 @@ import {
   type Vessel,
 } from '../../system/index.ts';
 import { waterOf } from '../../assess/index.ts';
+import { pumpsOf } from '../../network/index.ts';
+import { hasPipes } from './joining.ts';
 import { measure, step, yes } from './make.ts';
 import type { Work } from './work.ts';
 import type { Entry, Step } from './types.ts';
+import { moreWater, wetTest, type WetTest } from './wetTest.ts';
 
 /** Tests with water, before the stones hide every joint. */
 
@@ -43,20 +46,40 @@ function reckonedFlow(c: Figures, p: PumpedLine): CubicMetresPerSecond {
   return a.duties.find((d) => d.id === p.id)?.branches[0]?.flow ?? 0;
 }
 
-function leakSteps(w: Work, after: readonly string[]): Step[] {
-  const { system: s } = w.c;
+/** Where pumps would run dry before the beds are full, and there is no room for more water. */
+function stopInTime(s: SystemDocument, wet: WetTest): Phrase | null {
+  if (wet.runs) return null;
+  const low = pumpsOf(wet.a.net).map(
+    (p): Phrase => say`“${s.vessels[p.from]!.name}” at ${mm(p.cover)} over its floor`,
+  );
+  if (!low.length) return null;
+  return [
+    ...say`Without stones the beds take more water than there is room for. Stop the pump with `,
+    ...low.flatMap((x, i) => (i ? [', ', ...x] : x)),
+    ...say`, or test the beds one after the other.`,
+  ];
+}
+
+function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
+  const s = wet.system;
+  const more = waterOf(wet) - waterOf(w.c);
   return [
     step({
       id: 'fill-test',
       chapter: 'test',
       title: say`Fill with tap water, no stones`,
       how: [
-        say`${litres(waterOf(w.c))} in all, as the design says, vessel by vessel; stop and look at half.`,
+        say`${litres(waterOf(wet))} in all, vessel by vessel. Stop and look at half.`,
+        ...(more > 1e-6
+          ? [
+              say`That is ${litres(more)} more than the design has: without stones the beds take more, and the pump must stay covered.`,
+            ]
+          : []),
         ...s.vessels
           .filter((v) => v.fill > 0)
           .map(
             (v) =>
-              say`“${v.name}”: ${litres(v.fill)}, to ${mm(w.c.a.balance.rest.find((r) => r.vessel === v.id)?.level ?? 0)} over its floor.`,
+              say`“${v.name}”: ${litres(v.fill)}, to ${mm(wet.a.balance.rest.find((r) => r.vessel === v.id)?.level ?? 0)} over its floor.`,
           ),
       ],
       after,
@@ -74,6 +97,8 @@ function leakSteps(w: Work, after: readonly string[]): Step[] {
       after: ['fill-test'],
       minutes: 25,
       hold: true,
+      running: wet.edits,
+      caution: stopInTime(s, wet),
       tests: ['fill-test', ...after],
       about: s.paths.map((p) => p.id),
       entries: [
@@ -85,14 +110,14 @@ function leakSteps(w: Work, after: readonly string[]): Step[] {
           'dry',
           say`Every paper is dry`,
           say`At a flange: too loose, or its washer on the wrong side; a quarter turn, no more. At a joint: pushed short; cut it out. At a liner’s hole: the plate is missing or the cut is too large.`,
-          { step: 'dry-fit' },
+          { step: hasPipes(w) ? 'dry-fit' : after[0]! },
         ),
       ],
     }),
   ];
 }
 
-function flowStep(w: Work): Step[] {
+function flowStep(w: Work, wet: WetTest): Step[] {
   const lines = pumpedLines(w.c.system);
   if (!lines.length) return [];
   return [
@@ -107,6 +132,8 @@ function flowStep(w: Work): Step[] {
       after: ['leak'],
       minutes: 15,
       hold: true,
+      running: wet.edits,
+      caution: stopInTime(w.c.system, wet),
       tests: ['power'],
       about: lines.map((l) => l.id),
       entries: lines.map((l): Entry => {
@@ -127,9 +154,16 @@ function flowStep(w: Work): Step[] {
   ];
 }
 
-function siphonSteps(w: Work): Step[] {
+/** What a test waits for and looks at: what is joined, and the pump's flow where there is one. */
+interface Before {
+  readonly wet: WetTest;
+  readonly after: readonly string[];
+  readonly tests: readonly string[];
+}
+
+function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
   return w.c.system.paths.filter(isSiphon).map((p): Step => {
-    const window = w.c.a.siphons.find((x) => x.id === p.id);
+    const window = wet.a.siphons.find((x) => x.id === p.id);
     const tap: Entry['goTo'] = { stage: 'drain', about: p.id };
     return step({
       id: `siphon-${p.id}`,
@@ -143,10 +177,12 @@ function siphonSteps(w: Work): Step[] {
             ]
           : []),
       ],
-      after: ['flow'],
+      after,
       minutes: 40,
       hold: true,
-      tests: ['dry-fit', 'flow'],
+      running: wet.edits,
+      caution: stopInTime(w.c.system, wet),
+      tests,
       about: [p.id, p.from],
       entries: [
         measure('starts', say`Times it started`, 'count', {
@@ -165,7 +201,7 @@ function siphonSteps(w: Work): Step[] {
 }
 
 /** What holds a level without a siphon: overflow of a timer's flood, floats, a float valve, felt. */
-function levelSteps(w: Work): Step[] {
+function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
   const { system: s, a } = w.c;
   const out: Step[] = [];
   for (const b of a.beds) {
@@ -178,10 +214,12 @@ function levelSteps(w: Work): Step[] {
         chapter: 'test',
         title: say`Flood “${v.name}” to its overflow`,
         how: [say`Pump on until it spills into “${main.name}”; let it run so for five minutes.`],
-        after: ['flow'],
+        after,
         minutes: 20,
         hold: true,
-        tests: ['dry-fit', 'flow'],
+        running: wet.edits,
+        caution: stopInTime(s, wet),
+        tests,
         about: [v.id, main.id],
         entries: [
           measure('stands', say`Water stands over the floor`, 'length', {
@@ -211,6 +249,8 @@ function levelSteps(w: Work): Step[] {
         after: ['leak'],
         minutes: 30,
         hold: true,
+        running: wet.edits,
+        caution: stopInTime(s, wet),
         tests: [`row-${row.id}`, 'leak'],
         about: [row.id],
         entries: [
@@ -236,6 +276,8 @@ function levelSteps(w: Work): Step[] {
         after: ['flow'],
         minutes: 20,
         hold: true,
+        running: wet.edits,
+        caution: stopInTime(s, wet),
         tests: ['power', 'flow'],
         about: [l.id, f.vessel],
         entries: [
@@ -299,10 +341,12 @@ function levelSteps(w: Work): Step[] {
           chapter: 'test',
           title: say`Wet the whole felt of “${vesselOf(s, p.from).name}”`,
           how: [say`Pump on for its usual time; look from the side for dry strips.`],
-          after: ['flow'],
+          after,
           minutes: 30,
           hold: true,
-          tests: [`wall-${p.from}`, 'flow'],
+          running: wet.edits,
+          caution: stopInTime(s, wet),
+          tests: [`wall-${p.from}`, ...tests],
           about: [p.from],
           entries: [
             yes(
@@ -333,8 +377,9 @@ function levelSteps(w: Work): Step[] {
 }
 
 /** The cut of power, and each drain blocked. */
-function failureSteps(w: Work, running: readonly string[]): Step[] {
-  const { system: s, a } = w.c;
+function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[] {
+  const s = w.c.system;
+  const { a } = wet;
   const out: Step[] = [];
   if (pumpedLines(s).length)
     out.push(
@@ -346,6 +391,8 @@ function failureSteps(w: Work, running: readonly string[]): Step[] {
         after: running,
         minutes: 20,
         hold: true,
+        running: wet.edits,
+        caution: stopInTime(s, wet),
         tests: running,
         about: s.vessels.filter(isStore).map((v) => v.id),
         entries: [
@@ -384,20 +431,28 @@ function failureSteps(w: Work, running: readonly string[]): Step[] {
         (p.kind === 'standpipe' || (p.kind === 'link' && p.height > 0)),
     );
     const to = v.rimTo ? vesselOf(s, v.rimTo).name : null;
+    const blocked = wetTest(w.c, [{ at: `paths.${b.mainDrain}`, to: undefined }]);
+    const more = blocked.runs ? moreWater(blocked, wet) : [];
     out.push(
       step({
         id: `blocked-${b.id}`,
         chapter: 'test',
         title: say`Block the drain of “${v.name}”`,
         how: [
+          ...more.map(
+            (x) =>
+              say`Pour ${litres(x.volume)} more into “${vesselOf(s, x.vessel).name}” first: the bed takes it, and the pump must stay covered.`,
+          ),
           say`A wet cloth in its mouth, pump on, ten minutes. Stay beside it.`,
           ...(Number.isFinite(b.toRim)
-            ? [say`By the design it is at the rim after ${{ value: b.toRim, kind: 'time' }}.`]
+            ? [say`It is at the rim after about ${{ value: b.toRim, kind: 'time' }}.`]
             : []),
         ],
         after: pumpedLines(s).length ? ['power-off'] : running,
         minutes: 20,
         hold: true,
+        running: blocked.edits,
+        caution: stopInTime(s, blocked),
         tests: running,
         about: [b.id, b.mainDrain],
         entries: [
@@ -425,9 +480,17 @@ function failureSteps(w: Work, running: readonly string[]): Step[] {
 
 /** All tests with water, in order; `after` is what must be joined. */
 export function testSteps(w: Work, after: readonly string[]): Step[] {
-  const leak = leakSteps(w, after);
-  const moving = [...flowStep(w), ...siphonSteps(w), ...levelSteps(w)];
+  const wet = wetTest(w.c);
+  const leak = leakSteps(w, wet, after);
+  const flow = flowStep(w, wet);
+  const moved = flow.map((x) => x.id);
+  const before: Before = {
+    wet,
+    after: moved.length ? moved : ['leak'],
+    tests: [...(hasPipes(w) ? ['dry-fit'] : after), ...moved],
+  };
+  const moving = [...flow, ...siphonSteps(w, before), ...levelSteps(w, before)];
   const running = moving.length ? moving.map((x) => x.id) : ['leak'];
-  const failing = failureSteps(w, running);
+  const failing = failureSteps(w, wet, running);
   return [...leak, ...moving, ...failing];
 }

@@ -1,6 +1,7 @@
 import type { Stage } from '../../findings/index.ts';
 import type { Phrase, QuantityKind } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
+import type { Edit } from '../../system/index.ts';
 
 /** The work from the design to the running system, as steps in order. */
 
@@ -59,6 +60,8 @@ export interface Step {
   /** Steps whose work a hold point tests. */
   readonly tests: readonly string[];
   readonly caution: Phrase | null;
+  /** Edits that make of the design what stands there while the step is done, where pumps run; null where none runs. */
+  readonly running: readonly Edit[] | null;
   /** Vessels and paths that the drawing shows for it. */
   readonly about: readonly string[];
 }

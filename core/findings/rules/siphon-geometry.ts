@@ -18,7 +18,8 @@ import { defineRule, type Verdict } from '../rule.ts';
 
 const BREAK = [0.01, 0.04] as const;
 
-const GUARD_CLEAR = 0.01;
+/** Least room between a bell and the guard around it, m. Practice. */
+export const GUARD_CLEAR = 0.01;
 
 const LEAST_DROP = 0.15;
 

@@ -1,0 +1,46 @@
+import { PIPES, pipeById } from '../catalogue/index.ts';
+import { geometryChecks } from '../findings/index.ts';
+import { bore, say } from '../quantity/index.ts';
+import type { Metres } from '../quantity/si.ts';
+import { boreOf } from '../network/index.ts';
+import { bellSiphons, type BellSiphon, type SystemDocument } from '../system/index.ts';
+import type { Piece, Question } from './types.ts';
+
+/** Bell siphons with the pipes that are bought for them: a pipe of the shelf is seldom as wide as the design asks. */
+
+type Rigid = (typeof PIPES)[number] & { readonly outside: Metres };
+const RIGID = PIPES.filter((x): x is Rigid => x.outside !== undefined).sort(
+  (a, b) => a.bore - b.bore,
+);
+
+/**
+ * What is wrong with the bells of a system as their pipes are bought; guards are chosen to clear them.
+ *
+ * @param pieces of the system
+ */
+export function boughtQuestions(s: SystemDocument, pieces: readonly Piece[]): Question[] {
+  return bellSiphons(s).flatMap((p): Question[] => {
+    const stock = (role: Piece['role']) =>
+      pipeById(pieces.find((x) => x.about === p.id && x.role === role)?.stock ?? '') as
+        Rigid | undefined;
+    const bell = stock('bell');
+    const bought: BellSiphon = { ...p, bellBore: bell?.bore ?? p.bellBore };
+    const ring = geometryChecks(bought, boreOf(s, p)).find((c) => c.part === 'ring');
+    if (!bell || !ring || ring.ok) return [];
+    const wider = RIGID.find((x) => x.bore >= ring.limit && x.bore > bell.bore);
+    return [
+      {
+        id: `${p.id}-bell-bought`,
+        about: p.id,
+        level: 'wrong',
+        sentence: say`${bell.name} is ${bore(bell.bore)} wide inside: too tight a bell for “${p.name}”, which wants ${bore(ring.limit)} around its mouth.`,
+        fix: wider
+          ? {
+              label: say`Make the bell of ${wider.name}`,
+              edits: [{ at: `paths.${p.id}.bellBore`, to: wider.bore }],
+            }
+          : null,
+      },
+    ];
+  });
+}
