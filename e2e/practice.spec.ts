@@ -191,3 +191,41 @@ test.describe('on the phone', () => {
     );
   });
 });
+
+test('a link to another run asks before it ends the one under way; who begins goes on at the first thing to do', async ({
+  page,
+}) => {
+  await openPractice(page, 'potting-shed-pair');
+  await page.getByRole('button', { name: 'Go and look' }).press('Enter');
+  await expect(page.locator('[data-act]').first()).toBeFocused();
+  await act(page, 'look-water').click();
+  await expect(done(page)).toHaveCount(1);
+  const mine = (await page
+    .getByText(/run \d+$/)
+    .first()
+    .textContent())!;
+  await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
+  const asked = page.getByRole('alertdialog', { name: 'Another run' });
+  await expect(asked).toContainText(`The link is to run ${CUT}`);
+  await expect(done(page)).toHaveCount(1);
+  await axeClean(page);
+  await asked.getByRole('button', { name: 'Go on with mine' }).click();
+  await expect(asked).toHaveCount(0);
+  await expect(page.getByText(/run \d+$/).first()).toHaveText(mine);
+  await page.reload();
+  await asked.getByRole('button', { name: `Begin run ${CUT}` }).click();
+  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await expect(page.getByText(new RegExp(`run ${CUT}$`)).first()).toBeVisible();
+});
+
+test('a system whose fish die by themselves is not practised on: it says what to mend', async ({
+  page,
+}) => {
+  await openShelf(page);
+  await page.goto('/practice/the-first-attempt');
+  await expect(page.getByRole('alert')).toContainText('Mend it first, then practise.');
+  await expect(page.getByRole('button', { name: 'Go and look' })).toHaveCount(0);
+  await axeClean(page);
+  await page.getByRole('link', { name: 'See what to mend' }).click();
+  await expect(page).toHaveURL(/system\/the-first-attempt/);
+});

@@ -130,8 +130,14 @@ async function take(i: number) {
       <p>{{ verdict }}</p>
       <ul v-if="d.faults.length" class="plain">
         <li v-for="x in d.faults" :key="x.kind">
-          {{ d.faults.length > 1 ? `${x.name}: since` : 'Since' }}
-          {{ when(Math.max(0, x.struck)) }}; {{ endOf(x) }}.
+          <template v-if="x.long"
+            >{{ d.faults.length > 1 ? `${x.name}: long` : 'Long' }} before you came;
+            {{ endOf(x) }}.</template
+          >
+          <template v-else
+            >{{ d.faults.length > 1 ? `${x.name}: since` : 'Since' }}
+            {{ when(Math.max(0, x.struck)) }}; {{ endOf(x) }}.</template
+          >
         </li>
       </ul>
     </section>

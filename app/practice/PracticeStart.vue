@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { isSeed } from '../../core/practice/classList';
+import { tell } from '../../core/quantity';
 import { useLearned } from '../stores/learned';
 import { usePractice } from '../stores/practice';
+import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 
 /** Before a run: what this is, how much can happen here, a number for a class, and what is due again. */
 const practice = usePractice();
 const system = useSystem();
+const settings = useSettings();
 const learned = useLearned();
 const number = ref('');
 const problem = ref('');
@@ -33,6 +36,20 @@ function withNumber() {
       meanwhile. Nothing of it touches your own system.
     </p>
     <p v-if="!practice.scope" class="quiet" role="status">The copy is being made …</p>
+    <template v-else-if="practice.scope.mend">
+      <p class="problem" role="alert">{{ tell(practice.scope.mend, settings.units) }}</p>
+      <v-btn
+        block
+        height="56"
+        variant="flat"
+        color="primary"
+        :to="{ name: 'design', params: { id: system.document!.id } }"
+        >See what to mend</v-btn
+      >
+      <v-btn class="course" variant="outlined" :to="{ name: 'course' }"
+        >The course, lesson by lesson</v-btn
+      >
+    </template>
     <template v-else>
       <v-btn
         block

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiVolumeHigh, mdiVolumeOff } from '@mdi/js';
-import { computed, onBeforeUnmount, provide, watch } from 'vue';
+import { computed, onBeforeUnmount, provide, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { isSeed } from '../../core/practice/classList';
 import { BEARING } from '../section/bearing';
@@ -33,12 +33,23 @@ watch(
   },
   { immediate: true },
 );
+/** Number of a link that was followed while a run is under way. */
+const linked = ref<number | null>(null);
+async function takeLinked() {
+  const n = linked.value;
+  linked.value = null;
+  if (n !== null) await practice.take(n);
+}
 /** A teacher’s link names a number: the same run for all. */
 watch(
   [() => practice.scope, () => route.query.seed],
   ([scope, seed]) => {
     const n = Number(seed);
-    if (scope && isSeed(n) && (practice.seed !== n || !practice.view)) void practice.take(n);
+    linked.value = null;
+    if (!scope || scope.mend || !isSeed(n) || (practice.seed === n && practice.view)) return;
+    // A run under way is not ended by a link: it is asked about.
+    if (practice.view && !practice.told) linked.value = n;
+    else void practice.take(n);
   },
   { immediate: true },
 );
@@ -76,6 +87,14 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
     </template>
     <p v-if="practice.trouble" class="trouble" role="alert">{{ practice.trouble }}</p>
     <p v-if="practice.notice" class="notice" role="status">{{ practice.notice }}</p>
+    <div v-if="linked !== null" class="linked" role="alertdialog" aria-label="Another run">
+      <p>
+        The link is to run {{ linked }}. Run {{ practice.seed }} is under way here: what you did in
+        it ends with it.
+      </p>
+      <v-btn variant="flat" color="primary" @click="linked = null">Go on with mine</v-btn>
+      <v-btn variant="outlined" @click="takeLinked">Begin run {{ linked }}</v-btn>
+    </div>
     <DebriefPanel v-if="practice.told" />
     <RunPanel v-else-if="practice.view" />
     <PracticeStart v-else />
@@ -89,6 +108,12 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
 <style scoped>
 .notice {
   padding: 6px 14px;
+  background: var(--wash);
+}
+.linked {
+  display: grid;
+  gap: 8px;
+  padding: 12px 14px;
   background: var(--wash);
 }
 .trouble {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { tell } from '../../core/quantity';
 import type { ActGroup } from '../../core/practice';
 import PanelGroup from '../parts/PanelGroup.vue';
@@ -60,11 +60,16 @@ const costOf = (a: { minutes: number; tests: number; money: number }) =>
     .join(', ');
 const entries = computed(() => [...view.value.entries].reverse());
 const latest = computed(() => entries.value[0] ?? null);
+const box = ref<HTMLElement>();
+/** Who pressed “Go and look” goes on with the keyboard where the first thing is to be done. */
+onMounted(() =>
+  box.value?.querySelector<HTMLElement>('[data-act]')?.focus({ preventScroll: true }),
+);
 const left = computed(() => Math.max(0, view.value.ends - view.value.t));
 </script>
 
 <template>
-  <div class="run">
+  <div ref="box" class="run">
     <div class="now">
       <p class="clock">
         <strong>{{ whenWords(view.t, view.begins) }}</strong>

@@ -10,6 +10,7 @@ import {
   debrief,
   drawn,
   groundOf,
+  mendFirst,
   missingFor,
   scenariosFor,
   soundsOf,
@@ -66,6 +67,8 @@ export interface PracticeScope {
   readonly can: number;
   readonly of: number;
   readonly needs: readonly string[];
+  /** What to mend before anything can be practised here; null where its fish live. */
+  readonly mend: Phrase | null;
 }
 
 /** One who stands by has seen the last half hour, and no more of the time before he came than these, s. */
@@ -151,7 +154,13 @@ const api = {
   scope(system: SystemDocument): PracticeScope {
     const g = groundFor(system);
     const needs = new Set(SCENARIOS.flatMap((s) => missingFor(g, s)));
-    return { can: scenariosFor(g).length, of: SCENARIOS.length, needs: [...needs] };
+    const mend = mendFirst(g);
+    return {
+      can: mend ? 0 : scenariosFor(g).length,
+      of: SCENARIOS.length,
+      needs: mend ? [] : [...needs],
+      mend,
+    };
   },
   /** Begins a run, or goes on with one. @param scenario where it is not drawn by the seed */
   begin(

@@ -281,7 +281,7 @@ describe('seals', () => {
       ...LAYOUTS.map((l) => demo(l.demo.file)),
       demo('eight-beds'),
       demo('pair-and-more'),
-      ...fc.sample(madeUp(10), { numRuns: cases(30, 500), seed: 4 }),
+      ...fc.sample(madeUp(10), { numRuns: cases(30, 150), seed: 4 }),
     ];
     let seals = 0;
     for (const s of systems) {

@@ -18,6 +18,13 @@ export const PH_DAY = defineLimits(
   { depends: 'fish', source: STEPS },
   { fish: 0.3 },
 );
+/** pH beside what fish are used to, within hours, from which all of it is strain, and from which they die. */
+export const PH_SHOCK = defineLimits(
+  'pH beside that of the last hours, with fish',
+  'ph',
+  { depends: 'fish', source: STEPS },
+  { strain: 1, deadly: 1.7 },
+);
 /** Time until the next step, and over which movements add up. */
 export const PH_WAIT = defineLimits(
   'wait after a step of pH',

@@ -347,7 +347,9 @@ export const ACTS: readonly ActKind[] = [
       const found = cure(w, 'open-tap', about);
       const back = setOtherwise(w, `paths.${about}.valve`);
       return nothing(
-        found || back ? say`It was shut; it is open.` : say`They stand where they should.`,
+        found || back
+          ? say`One was turned down; it is back where it was.`
+          : say`They stand where they should.`,
       );
     },
   },

@@ -37,7 +37,7 @@ export const LESSONS: readonly Lesson[] = [
     predict: 'fill/bed', guess: say`How long does the bed then take to fill?`, find: 'sleeping-bell' },
   { id: 'siphon-window', title: 'The siphon’s window', about: say`A bell starts only above a certain flow and stops only below another. Between the two lies its window; the tap of the line puts the pump into it.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'paths.lift.valve', to: 0.35 }], stage: 'lift', goal: 'siphon-start', ask: say`Open the tap of the fill line until the siphon starts for sure.`,
-    field: 'paths.lift.valve', predict: 'start/siphon', guess: say`At what flow does it start?`, find: 'endless-bell' },
+    field: 'paths.lift.valve', predict: 'start/siphon', guess: say`At what flow does it start?`, find: 'turned-tap' },
   { id: 'reserve', title: 'Water enough for the pump', about: say`With every bed full the tank stands lowest. The pump must still be covered then, and some days later too.`,
     demo: 'potting-shed-pair', spoil: [{ at: 'vessels.tank.fill', to: 0.3 }], stage: 'vessels', goal: 'dry-run', ask: say`Pull the tank’s water line up until the pump stays covered.`,
     predict: 'reserve/tank', guess: say`How much water is then left over the intake with the bed full?`, find: 'away-for-a-week' },

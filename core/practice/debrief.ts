@@ -26,6 +26,8 @@ export interface Told {
   readonly struck: Seconds;
   /** When it was put right; null where it was not. */
   readonly cured: Seconds | null;
+  /** It had gone on for long when it told: no hour is named for it. */
+  readonly long: boolean;
   /** There is an act that puts it right; else it passes. */
   readonly curable: boolean;
   readonly advice: Phrase;
@@ -219,6 +221,7 @@ export function debrief(
         name: f.name(g, h.about),
         struck: h.from,
         cured: state.hidden[i]!.cured,
+        long: f.long ?? false,
         curable: f.cures.length > 0,
         advice: f.advice,
       };

@@ -1,4 +1,4 @@
-import { CHLORINE_LIMITS } from '../limits/index.ts';
+import { CHLORINE_LIMITS, PH_DAY, PH_SHOCK } from '../limits/index.ts';
 import {
   NITROGEN_IN_FISH,
   carbonateConstants,
@@ -8,7 +8,7 @@ import {
   unionisedShare,
   type FishWater,
 } from '../life/index.ts';
-import type { Network } from '../network/types.ts';
+import { DAY, type Network } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
 import { levelAt } from '../water/vessel.ts';
@@ -77,14 +77,34 @@ export function homeWater(g: Ground, s: State, volumes: ArrayLike<number>): Home
   };
 }
 
+/** Fish get used to another pH in so long. Practice. */
+const USED_TO: Seconds = 12 * HOUR;
+/** Share of the fish that a sudden change of pH kills in an hour, once it is deadly. Practice. */
+const SHOCK = 0.05;
+/** What a sudden change of pH does: strain, 0–1, and the share that dies in an hour. @param off from what they are used to */
+export function shockOf(off: number): { readonly strain: number; readonly dying: number } {
+  const x = Math.abs(off);
+  const strain = (x - PH_DAY.fish) / (PH_SHOCK.strain - PH_DAY.fish);
+  return {
+    strain: Math.min(1, Math.max(0, strain)),
+    dying: x > PH_SHOCK.deadly ? SHOCK * (x - PH_SHOCK.deadly) : 0,
+  };
+}
+
 /** Takes the fish through a step. */
 export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Seconds): void {
   const hours = dt / HOUR;
   const w = homeWater(g, s, volumes);
+  // On the first day the water settles into its rhythm; nobody is there yet.
+  if (s.usedTo === null || s.t < DAY) s.usedTo = w.ph;
+  const shock = shockOf(w.ph - s.usedTo);
+  s.usedTo += (w.ph - s.usedTo) * (1 - Math.exp(-dt / USED_TO));
   for (const group of g.groups) {
     const shoal = s.shoals.find((x) => x.id === group.id);
     if (!shoal || !(shoal.alive > 1e-6)) continue;
-    const { strain, dying } = fishState(group.kind, w);
+    const is = fishState(group.kind, w);
+    const strain = Math.max(is.strain, shock.strain);
+    const dying = is.dying + shock.dying;
     s.tally.stress += strain * shoal.alive * hours;
     if (!(dying > 0)) continue;
     const dead = shoal.alive * (1 - Math.exp(-dying * hours));
@@ -123,6 +143,7 @@ export function farePlants(
 ): void {
   const hours = dt / HOUR;
   const salty = saltsShare(g, s) > SALTY;
+  if (salty) s.salty += dt;
   for (const { vessel, count, flooded } of g.plants) {
     const v = net.vessels[vessel]!;
     const p = s.planted.find((x) => x.vessel === v.id);

@@ -3,6 +3,7 @@ export * from './types.ts';
 export { groundOf, type Ground } from './ground.ts';
 export * from './acts.ts';
 export * from './scenarios.ts';
+export { livesIn, mendFirst } from './lives.ts';
 export * from './run.ts';
 export * from './looks.ts';
 export * from './information.ts';

@@ -100,10 +100,27 @@ export interface FirstSign extends Act {
 /** How often one might have looked, s. */
 const EVERY: Seconds = 1800;
 
+/** How often what is usual is looked at, s. */
+const OFTEN: Seconds = 300;
+/** A siphon has been through its cycle in so long; every minute of it is looked at. */
+const CYCLES: Seconds = 7200;
+/** Moments at which a timer has just switched something, up to a moment. */
+function switched(g: Ground, till: Seconds): Seconds[] {
+  return g.network([]).controls.flatMap((c) =>
+    (c.spans ?? []).flatMap(([a, b]) => {
+      const at: Seconds[] = [];
+      for (let t = a + Math.min(MINUTE, (b - a) / 2); t <= till; t += c.period) at.push(t);
+      return at;
+    }),
+  );
+}
+/** What strikes is looked for in the minute after it, s. */
+const MINUTE: Seconds = 60;
+
 /**
- * When the first sign of a run’s trouble could have been seen, had someone looked every half hour: the first look
- * that differs from the same look at the same hour in a system where nothing happened. Readings are tried where no
- * look tells.
+ * When the first sign of a run’s trouble could have been seen, had someone looked every half hour and as it struck: the
+ * first look or reading that shows what the same system, in which nothing happened, did not show until then. So the phase of
+ * a siphon is no sign. Where both tell at once it is the look.
  *
  * @returns null where nothing could be told until the end
  */
@@ -112,23 +129,33 @@ export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | n
   const world = (hidden: readonly Hidden[]) =>
     new Coupled(g, startState(g, setup.day, hidden), setup.day);
   const struck = world(setup.hidden);
+  // One goes by the same steps as the struck one, the other tells what is usual at any time.
   const sound = world([]);
-  const looks = looksOf(g).filter((a) => actOf(a.act).group === 'look');
-  const reads = looksOf(g).filter((a) => actOf(a.act).group === 'measure');
-  const from = Math.max(0, Math.min(...setup.hidden.map((h) => h.from)));
-  struck.advance(from);
-  sound.advance(from);
-  let byReading: FirstSign | null = null;
-  for (let t = from; t <= till; t += EVERY) {
+  const usual = world([]);
+  const isLook = (a: Act) => actOf(a.act).group === 'look';
+  const tries = looksOf(g)
+    .sort((a, b) => Number(isLook(b)) - Number(isLook(a)))
+    .map((act) => ({ act, shown: new Set<string>() }));
+  // Before that the first midnight’s water has not found its rhythm.
+  const strikes = setup.hidden.map((h) => Math.max(CYCLES, h.from));
+  const from = Math.min(...strikes);
+  const looked = new Set(strikes.map((x) => x + MINUTE));
+  for (let t = EVERY; t <= till; t += EVERY) looked.add(t);
+  // What a sound system shows at any time: also while a timer has its pump on for minutes.
+  const moments = new Set([...looked, ...switched(g, till)]);
+  for (let t = OFTEN; t <= till; t += OFTEN) moments.add(t);
+  for (let t = Math.max(MINUTE, from - CYCLES); t < from; t += MINUTE) moments.add(t);
+  for (const t of [...moments].filter((x) => x <= till).sort((a, b) => a - b)) {
+    usual.advance(t);
+    for (const { act, shown } of tries) shown.add(keyOf(glance(usual, act)));
+    if (t < from || !looked.has(t)) continue;
     struck.advance(t);
     sound.advance(t);
-    for (const a of byReading ? looks : [...looks, ...reads]) {
-      const seen = glance(struck, a);
-      if (keyOf(seen) === keyOf(glance(sound, a))) continue;
-      const sign: FirstSign = { ...a, at: t, words: seen.words };
-      if (actOf(a.act).group === 'look') return sign;
-      byReading ??= sign;
+    for (const { act, shown } of tries) {
+      const seen = glance(struck, act);
+      if (!shown.has(keyOf(seen)) && keyOf(seen) !== keyOf(glance(sound, act)))
+        return { ...act, at: t, words: seen.words };
     }
   }
-  return byReading;
+  return null;
 }

@@ -3,10 +3,11 @@ import { KIT_STEPS } from '../log/things.ts';
 import { readField } from '../entries/fields.ts';
 import { signOf, type SignId } from '../entries/signs.ts';
 import { isOn } from '../day/index.ts';
-import { say, type Phrase } from '../quantity/index.ts';
+import { mm, say, type Phrase } from '../quantity/index.ts';
+import { levelAt } from '../water/vessel.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';
 import { aliveShare, type Coupled } from './coupled.ts';
-import { SALTY, homeWater, saltsShare } from './fare.ts';
+import { homeWater } from './fare.ts';
 
 /** What a grower sees, hears and measures: never the state itself. */
 
@@ -39,6 +40,7 @@ const CLOUDY = 1.2;
 /** Roots that had no water for so long beyond their usual pause wilt by day. */
 const WILTS = 4 * 3600;
 const BROWNS = 24 * 3600;
+const EDGES = 12 * 3600;
 /** Pests are seen from below the leaves from so much on. */
 const PESTS_SEEN = 0.05;
 /** A level that has fallen by more than this of its usual depth is missed, a flow below this of its usual is weak. */
@@ -63,10 +65,11 @@ export function lookAtFish(w: Coupled): Seen {
       out.add('fish-hide');
   }
   if (s.rot > LEFT_OVER * g.life.feed) out.add('feed-left');
-  if (!out.size) out.add('fish-well');
   const before = g.groups.reduce((sum, x) => sum + x.count, 0);
   const tub = s.set.tub.reduce((sum, x) => sum + x.count, 0);
   const now = Math.round(s.shoals.reduce((sum, x) => sum + x.alive, tub));
+  if (now === 0) return signs([], say`No fish of ${String(before)} is alive.`);
+  if (!out.size) out.add('fish-well');
   return signs(
     [...out],
     now < before
@@ -95,7 +98,8 @@ export function lookAtLeaves(w: Coupled): Seen {
     if (p.wet > BROWNS) out.add('roots-brown');
   }
   if (s.pests > PESTS_SEEN) out.add('pests');
-  if (saltsShare(g, s) > SALTY) out.add('leaf-edges-brown');
+  // Edges brown within a day of too strong a solution, and stay brown.
+  if (s.salty > EDGES) out.add('leaf-edges-brown');
   return signs(out.size ? [...out] : ['leaves-well']);
 }
 
@@ -186,10 +190,32 @@ export function lookAtPump(w: Coupled, about: string): Seen {
   if (s.water.modes.dry[p.lead]) return signs(['pump-noise']);
   if (p.loose && flow > 1e-6)
     return signs(['flow-weak'], say`Its pipe is off: the jet lands on the floor.`);
-  if (flow < 1e-7)
-    return on > 0 ? signs(['pump-still']) : { signs: [], words: say`It rests.`, reading: null };
+  if (flow < 1e-7) {
+    const rests = (words: Phrase): Seen => ({ signs: [], words, reading: null });
+    if (!(on > 0)) return rests(say`It rests: its timer has it off.`);
+    const float = floatOf(w, about);
+    if (float?.down)
+      return rests(say`It waits: its float is down, and switches it on at ${mm(float.on)}.`);
+    return signs(['pump-still']);
+  }
   const usual = g.running[k]! * Math.min(1, on);
   return signs([usual > 0 && flow < WEAK * usual * 0.97 ? 'flow-weak' : 'pump-well']);
+}
+
+/** The float that a pump hangs on, where it hangs on one: whether it holds the pump off, as it should by the level. */
+function floatOf(
+  w: Coupled,
+  about: string,
+): { readonly down: boolean; readonly on: number } | null {
+  const line = w.ground.system.paths.find((p) => p.id === about);
+  if (line?.kind !== 'pumped-line' || !line.float) return null;
+  const { vessel, on, off } = line.float;
+  const net = w.ground.network(w.state.set.edits);
+  const i = net.vessels.findIndex((v) => v.id === vessel);
+  const level = levelAt(net.vessels[i]!.storage, Math.max(0, w.state.water.volumes[i]!));
+  // One that pumps out waits below its upper mark, one that fills above its upper mark.
+  const wet = on > off;
+  return { down: wet ? level < on : level > on, on };
 }
 
 /** Share of the last minutes in which a control should have been on, by the programme that it was given. */

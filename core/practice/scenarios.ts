@@ -2,6 +2,7 @@ import { dayAfter } from '../calendar/dayOfYear.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf } from './faults/index.ts';
+import { livesIn, seasonDay } from './lives.ts';
 import { FIRST_MORNING } from './start.ts';
 import type { Ground } from './ground.ts';
 import type { Hidden } from './types.ts';
@@ -72,11 +73,15 @@ export const SCENARIOS: readonly Scenario[] = [
 ];
 
 /** Needs of a scenario that a system does not have, told without its faults; none where it can happen there. */
-export const missingFor = (g: Ground, s: Scenario): string[] =>
-  s.strikes.flatMap((x) => {
+export const missingFor = (g: Ground, s: Scenario): string[] => [
+  ...s.strikes.flatMap((x) => {
     const f = practiceFaultOf(x.kind);
     return f.places(g).length ? [] : [f.needs];
-  });
+  }),
+  ...(s.season === null || livesIn(g, s.season)
+    ? []
+    : [`fish that live through the ${s.season} here`]),
+];
 /** The scenarios that can happen in a system. */
 export const scenariosFor = (g: Ground): Scenario[] =>
   SCENARIOS.filter((s) => !missingFor(g, s).length);
@@ -93,9 +98,6 @@ export interface Setup {
   readonly ends: Seconds;
 }
 
-const SUMMER = 200;
-const WINTER = 20;
-
 /**
  * A run of a scenario in a system.
  *
@@ -105,13 +107,7 @@ const WINTER = 20;
 export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
   if (missingFor(g, scenario).length) throw new RangeError('This cannot happen in this system.');
   const random = chance(seed);
-  const north = (g.system.site.latitude ?? 45) >= 0;
-  const middle =
-    scenario.season === null
-      ? 110 + 80 * random()
-      : (scenario.season === 'summer') === north
-        ? SUMMER
-        : WINTER;
+  const middle = scenario.season === null ? 110 + 80 * random() : seasonDay(g, scenario.season);
   const day = dayAfter(1, Math.round(middle + 20 * (random() - 0.5)) - 1);
   const begins = FIRST_MORNING + (scenario.hour - 8) * 3600 + Math.round(random() * 4) * 300;
   const hidden = scenario.strikes.map((x): Hidden => {

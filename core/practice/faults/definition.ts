@@ -37,6 +37,8 @@ export interface PracticeFault<Id extends string = string> {
   readonly strike?: (g: Ground, state: State, about: string) => void;
   /** What happens anew every so often while it lasts. */
   readonly goesOn?: (g: Ground, state: State, about: string, hours: number) => void;
+  /** It has gone on for weeks when it strikes. */
+  readonly long?: boolean;
   /** After this it is over by itself. */
   readonly lasts?: Seconds;
   /** It is not well before it was put right, however little it does by then. */

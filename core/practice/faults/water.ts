@@ -81,7 +81,7 @@ const fromDrill = (r: Row): PracticeFault =>
         }),
     ...(r.kind === 'power-cut' ? { effects: () => ({ power: false }) } : {}),
     ...(r.lasts ? { lasts: r.lasts } : {}),
-    ...(r.kind === 'top-up-forgotten' ? { strike: lapse } : {}),
+    ...(r.kind === 'top-up-forgotten' ? { strike: lapse, long: true } : {}),
     cures: r.cures,
     advice: r.advice,
     ...(r.lifeDrill ? { lifeDrill: r.lifeDrill } : {}),
