@@ -1,4 +1,4 @@
-import { PIPES, pipeById } from '../catalogue/index.ts';
+import { pipeById, RIGID_PIPES, type RigidPipe } from '../catalogue/index.ts';
 import { GUARD_CLEAR } from '../findings/index.ts';
 import { bore, mm, say, type Phrase } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
@@ -15,9 +15,8 @@ const SLEEVE_OVER: Metres = 0.05;
 const SLEEVE_BORE = 1.3;
 
 /** Rigid pipe whose bore is nearest to a width; nothing where none is within a tenth of it. */
-export function pipeOfBore(width: Metres): (typeof PIPES)[number] | undefined {
-  const rigid = PIPES.filter((p) => p.outside !== undefined);
-  const best = rigid.reduce((x, p) =>
+export function pipeOfBore(width: Metres): RigidPipe | undefined {
+  const best = RIGID_PIPES.reduce((x, p) =>
     Math.abs(p.bore - width) < Math.abs(x.bore - width) ? p : x,
   );
   return Math.abs(best.bore - width) <= 0.1 * width ? best : undefined;
@@ -26,13 +25,11 @@ export function pipeOfBore(width: Metres): (typeof PIPES)[number] | undefined {
 /** A guard is made of a pipe wider than the design by no more than this share, where the next narrower one binds. */
 const WIDER = 0.25;
 /** Pipe of a guard that lets the bell out; nothing where no pipe of the table does. @param bell outside width of the bell */
-function pipeOfGuard(width: Metres, bell: Metres): (typeof PIPES)[number] | undefined {
-  const clears = (p: (typeof PIPES)[number]) => p.bore - bell >= 2 * GUARD_CLEAR;
+function pipeOfGuard(width: Metres, bell: Metres): RigidPipe | undefined {
+  const clears = (p: RigidPipe) => p.bore - bell >= 2 * GUARD_CLEAR;
   const near = pipeOfBore(width);
   if (near && clears(near)) return near;
-  return PIPES.filter(
-    (p) => p.outside !== undefined && clears(p) && p.bore >= width && p.bore <= (1 + WIDER) * width,
-  ).sort((x, y) => x.bore - y.bore)[0];
+  return RIGID_PIPES.find((p) => clears(p) && p.bore >= width && p.bore <= (1 + WIDER) * width);
 }
 
 /** Stock of a piece that no pipe of the table fits: its width says what to look for. */
@@ -55,9 +52,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
   if (p.kind === 'standpipe') {
     if (!p.fromBottom) return [];
     const outside = pipeById(p.pipe)?.outside ?? p.bore;
-    const pipe = PIPES.filter(
-      (x) => x.outside !== undefined && x.bore >= SLEEVE_BORE * outside,
-    ).sort((a, b) => a.bore - b.bore)[0];
+    const pipe = RIGID_PIPES.find((x) => x.bore >= SLEEVE_BORE * outside);
     const cut = Math.min(bed.shape.height, p.crest + SLEEVE_OVER);
     return [
       {

@@ -1,17 +1,11 @@
-import { PIPES, pipeById } from '../catalogue/index.ts';
+import { pipeById, RIGID_PIPES } from '../catalogue/index.ts';
 import { geometryChecks } from '../findings/index.ts';
 import { bore, say } from '../quantity/index.ts';
-import type { Metres } from '../quantity/si.ts';
 import { boreOf } from '../network/index.ts';
-import { bellSiphons, type BellSiphon, type SystemDocument } from '../system/index.ts';
+import { bellSiphons, type SystemDocument } from '../system/index.ts';
 import type { Piece, Question } from './types.ts';
 
 /** Bell siphons with the pipes that are bought for them: a pipe of the shelf is seldom as wide as the design asks. */
-
-type Rigid = (typeof PIPES)[number] & { readonly outside: Metres };
-const RIGID = PIPES.filter((x): x is Rigid => x.outside !== undefined).sort(
-  (a, b) => a.bore - b.bore,
-);
 
 /**
  * What is wrong with the bells of a system as their pipes are bought; guards are chosen to clear them.
@@ -20,14 +14,12 @@ const RIGID = PIPES.filter((x): x is Rigid => x.outside !== undefined).sort(
  */
 export function boughtQuestions(s: SystemDocument, pieces: readonly Piece[]): Question[] {
   return bellSiphons(s).flatMap((p): Question[] => {
-    const stock = (role: Piece['role']) =>
-      pipeById(pieces.find((x) => x.about === p.id && x.role === role)?.stock ?? '') as
-        Rigid | undefined;
-    const bell = stock('bell');
-    const bought: BellSiphon = { ...p, bellBore: bell?.bore ?? p.bellBore };
-    const ring = geometryChecks(bought, boreOf(s, p)).find((c) => c.part === 'ring');
-    if (!bell || !ring || ring.ok) return [];
-    const wider = RIGID.find((x) => x.bore >= ring.limit && x.bore > bell.bore);
+    const bell = pipeById(pieces.find((x) => x.about === p.id && x.role === 'bell')?.stock ?? '');
+    if (!bell) return [];
+    const checks = geometryChecks({ ...p, bellBore: bell.bore }, boreOf(s, p));
+    const ring = checks.find((c) => c.part === 'ring');
+    if (!ring || ring.ok) return [];
+    const wider = RIGID_PIPES.find((x) => x.bore >= ring.limit && x.bore > bell.bore);
     return [
       {
         id: `${p.id}-bell-bought`,

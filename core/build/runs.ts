@@ -348,7 +348,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
   return {
     ...whole(p, legs, stations, { names: { 0: role, 1: { role: 'pipe', name: 'Drop pipe' } } }),
     extra: around,
-    besides: straight ? entry.map((x) => ({ ...x, leg: 0 })) : entry,
+    besides: entry,
     questions: p.elbows === 0 && !straight ? missingElbows(p, needs) : [],
     allowance: straight ? p.run : 0,
   };

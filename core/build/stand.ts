@@ -259,8 +259,8 @@ export function standOf(
   const longest = Math.max(deck.length, deck.width);
   const width = Math.min(deck.length, deck.width);
   const below = frame ? underneath(s, v) : null;
-  const foot2 = below && outlineAt(below.shape, below.shape.height);
-  const beneath = foot2 ? (across ? foot2.width : foot2.length * below.count) : 0;
+  const rim = below && outlineAt(below.shape, below.shape.height);
+  const beneath = rim ? (across ? rim.width : rim.length * below.count) : 0;
   const wanted = beneath > 0 ? beneath + 2 * (leg.breadth + BESIDE) : 0;
   const bearers = wanted <= longest + MOST_LONGER ? Math.max(longest, wanted) : longest;
   const frames = frame ? Math.ceil(bearers / LONGEST_FRAME - 1e-9) : 1;
@@ -295,7 +295,7 @@ export function standOf(
   const gap = Math.max(0, ...laid.at.slice(1).map((x, i) => x - laid.at[i]!));
   const checks = [
     ...checksOf(bearer, leg, load, length, height, pairs),
-    joistCheck(bearer, pressure, between, gap),
+    joistCheck(bearer, between, gap, strong),
   ];
   const { span, perLeg } = membersOf(load, length, pairs);
   const where = s.site.floor;
@@ -376,9 +376,9 @@ function joistsOf(
   return { at: each.flatMap((x) => x.at), wide: [...new Set(each.flatMap((x) => x.wide))] };
 }
 
-function joistCheck(x: Section, pressure: number, span: Metres, apart: Metres): Check {
-  const each = pressure * apart * span;
-  const use = Math.max(bendingUse(x, each, span), sag(x, each, span) / (span * SAG_SHARE));
+/** @param most that joists may lie apart by their own strength, to which their load and so their use is in proportion */
+function joistCheck(x: Section, span: Metres, apart: Metres, most: Metres): Check {
+  const use = apart / most;
   return {
     id: 'joist',
     use,

@@ -79,6 +79,13 @@ const corrugated = ([19, 25, 32, 38] as const).map((bore): PipeSize => ({
 
 export const PIPES: readonly PipeSize[] = [...schedule40, ...metric, ...hose, ...corrugated];
 
+/** A pipe that keeps its shape: it has an outside. */
+export type RigidPipe = PipeSize & { readonly outside: Metres };
+/** Rigid pipes, the narrowest first. */
+export const RIGID_PIPES: readonly RigidPipe[] = PIPES.filter(
+  (p): p is RigidPipe => p.outside !== undefined,
+).sort((a, b) => a.bore - b.bore);
+
 /** A hose bends to a radius of so many of its bores without a kink. Practice; its maker's figure wins. */
 const BEND: Readonly<Partial<Record<PipeSize['family'], number>>> = { hose: 6, corrugated: 3 };
 /** Smallest radius that a hose is bent to, to its middle, m; null for a pipe that does not bend. */

@@ -53,12 +53,12 @@ export function runUnderWayOf(
   const document = read(raw.document);
   const acts = listOf(raw.acts).map(actOf);
   if (!document.ok || !idOr(scenario, null) || !idOr(lesson, '')) return null;
-  if (acts.length > MOST_ACTS || acts.includes(null)) return null;
+  if (acts.length > MOST_ACTS || !acts.every((a) => a !== null)) return null;
   const wet = raw.water === null ? document : checkSystem({ ...document.system, water: raw.water });
   if (!wet.ok) return null;
   return {
     ...{ begun, seed, scenario, lesson, document: document.system },
     water: raw.water === null ? null : wet.system.water,
-    acts: acts.filter((a) => a !== null),
+    acts,
   };
 }

@@ -1,5 +1,15 @@
 import { ACIDS, BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
-import { days, dose, liquid, litres, mass, say, time, type Phrase } from '../quantity/index.ts';
+import {
+  days,
+  dose,
+  liquid,
+  listed,
+  litres,
+  mass,
+  say,
+  time,
+  type Phrase,
+} from '../quantity/index.ts';
 import { cropKinds, fishKindOf, programmes, type SystemDocument } from '../system/index.ts';
 import { READ_FIELDS } from '../entries/fields.ts';
 import { signOf } from '../entries/signs.ts';
@@ -67,8 +77,6 @@ const values = (e: Entry): Phrase[] =>
           : [{ value: v[0], kind: f.kind }, ' to ', { value: v[1], kind: f.kind }];
     return [[`${f.short} `, ...told]];
   });
-const joined = (all: readonly Phrase[]): Phrase =>
-  all.flatMap((p, i) => (i ? [', ', ...p] : [...p]));
 
 /** A task of such a name is a step of the build; its note says which. */
 export const BUILD_STEP = 'build/';
@@ -105,7 +113,7 @@ export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null)
   const of = what ? ` of ${what.toLowerCase()}` : '';
   switch (e.kind) {
     case 'reading':
-      return joined(values(e));
+      return listed(values(e));
     case 'look': {
       const seen = (e.seen ?? []).flatMap((id) => signOf(id)?.words ?? []);
       return [seen.length ? seen.join(', ') : 'Looked'];

@@ -40,6 +40,7 @@ import {
   lookAtTimer,
   lookAtWater,
   measure,
+  inWords,
   type Seen,
 } from './looks.ts';
 import { newTapWater } from './newWater.ts';
@@ -73,7 +74,6 @@ export interface ActKind {
   readonly until?: (t: Seconds) => Seconds;
 }
 
-const nothing = (words: Phrase): Seen => ({ signs: [], words, reading: null });
 const whole = () => [''];
 const nameOf = (g: Ground, id: string): string => partName(g.system, id);
 const paths = (g: Ground, wanted: (p: Ground['system']['paths'][number]) => boolean) =>
@@ -111,7 +111,7 @@ function cure(w: Coupled, act: string, about: string): boolean {
 const mends =
   (id: string, found: (g: Ground, about: string) => Phrase, not: Phrase): ActKind['does'] =>
   (w, about) =>
-    nothing(cure(w, id, about) ? found(w.ground, about) : not);
+    inWords(cure(w, id, about) ? found(w.ground, about) : not);
 
 /** Sets something otherwise than the design has it, or back where nothing is given. @returns whether it was otherwise */
 function setOtherwise(w: Coupled, at: string, to?: unknown): boolean {
@@ -346,7 +346,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w, about) => {
       const found = cure(w, 'open-tap', about);
       const back = setOtherwise(w, `paths.${about}.valve`);
-      return nothing(
+      return inWords(
         found || back
           ? say`One was turned down; it is back where it was.`
           : say`They stand where they should.`,
@@ -362,7 +362,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w, about) => {
       const to = HALF_OPEN * (valveOf(w.ground, about)!.valve ?? 1);
       setOtherwise(w, `paths.${about}.valve`, to);
-      return nothing(say`It is at ${share(to)} of its turn.`);
+      return inWords(say`It is at ${share(to)} of its turn.`);
     },
   },
   {
@@ -392,7 +392,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 2,
     does: (w, about) => {
       setOtherwise(w, `controls.${about}`, { id: about, kind: 'always-on' });
-      return nothing(say`It runs until you put it back on its timer.`);
+      return inWords(say`It runs until you put it back on its timer.`);
     },
   },
   {
@@ -403,7 +403,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 1,
     does: (w, about) => {
       const was = setOtherwise(w, `controls.${about}`);
-      return nothing(was ? say`It runs by its programme.` : say`It hung on it all the time.`);
+      return inWords(was ? say`It runs by its programme.` : say`It hung on it all the time.`);
     },
   },
   {
@@ -445,7 +445,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w, about) => {
       cure(w, 'unplug-heater', about);
       w.state.set.unheated = true;
-      return nothing(say`It is off.`);
+      return inWords(say`It is off.`);
     },
   },
   {
@@ -457,7 +457,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w) => {
       const given = topUp(w);
       cure(w, 'top-up', '');
-      return nothing(
+      return inWords(
         given > 1e-3 ? say`${litres(given)} went in.` : say`The level stands at the mark.`,
       );
     },
@@ -474,7 +474,7 @@ export const ACTS: readonly ActKind[] = [
       lose(home(w), CHANGE);
       addWater(home(w), water, newTapWater(w.ground, w.state.temperature, false));
       cure(w, 'change-water', '');
-      return nothing(say`${litres(water)} are changed.`);
+      return inWords(say`${litres(water)} are changed.`);
     },
   },
   {
@@ -506,7 +506,7 @@ export const ACTS: readonly ActKind[] = [
         body[CARBON]! += bicarbonate(by) * volumes[k]!;
       });
       cure(w, 'bicarbonate', '');
-      return nothing(
+      return inWords(
         say`${dose(gramsFor(BASE, by, volumes[0]! + volumes[1]!) / 1000)} are in. The pH rises by ${phWord(step ? step.phNow - ph : 0)} at most.`,
       );
     },
@@ -524,7 +524,7 @@ export const ACTS: readonly ActKind[] = [
       const chloramine = w.ground.system.site.tap.chlorine === 'chloramine';
       for (const body of w.state.bodies) breakChlorine(body, 1, chloramine);
       cure(w, 'thiosulphate', '');
-      return nothing(say`It is in; it acts within minutes.`);
+      return inWords(say`It is in; it acts within minutes.`);
     },
   },
   {
@@ -537,7 +537,7 @@ export const ACTS: readonly ActKind[] = [
       const much = w.state.rot > 0.3 * w.ground.life.feed;
       w.state.rot *= 0.15;
       cure(w, 'net-feed', '');
-      return nothing(much ? say`A good deal came out.` : say`There was next to nothing.`);
+      return inWords(much ? say`A good deal came out.` : say`There was next to nothing.`);
     },
   },
   {
@@ -550,7 +550,7 @@ export const ACTS: readonly ActKind[] = [
       const any = w.state.deadNitrogen > 0.05;
       w.state.deadNitrogen *= 0.05;
       cure(w, 'take-out-dead', '');
-      return nothing(any ? say`Dead fish came out.` : say`You find none.`);
+      return inWords(any ? say`Dead fish came out.` : say`You find none.`);
     },
   },
   {
@@ -561,7 +561,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 0.5,
     does: (w) => {
       w.state.set.feeding = 0;
-      return nothing(say`The jar stays shut.`);
+      return inWords(say`The jar stays shut.`);
     },
   },
   {
@@ -572,7 +572,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 0.5,
     does: (w) => {
       w.state.set.feeding = 1;
-      return nothing(say`Fed at eight and at six.`);
+      return inWords(say`Fed at eight and at six.`);
     },
   },
   {
@@ -584,7 +584,7 @@ export const ACTS: readonly ActKind[] = [
     does: (w) => {
       const fish = total(w.ground.groups, (x) => x.mass);
       w.state.set.air = BATTERY_AIR + BATTERY_PER_FISH * fish;
-      return nothing(say`It bubbles.`);
+      return inWords(say`It bubbles.`);
     },
   },
   {
@@ -599,7 +599,7 @@ export const ACTS: readonly ActKind[] = [
       for (const x of shoals) x.alive /= 2;
       const before = new Map(set.tub.map((x) => [x.id, x.count]));
       set.tub = moved.map((x) => ({ id: x.id, count: x.count + (before.get(x.id) ?? 0) }));
-      return nothing(say`They are in the tub; they cannot stay there for long.`);
+      return inWords(say`They are in the tub; they cannot stay there for long.`);
     },
   },
   {
@@ -616,7 +616,7 @@ export const ACTS: readonly ActKind[] = [
         if (shoal) shoal.alive += x.count;
       }
       set.tub = [];
-      return nothing(any ? say`They swim.` : say`The tub is empty.`);
+      return inWords(any ? say`They swim.` : say`The tub is empty.`);
     },
   },
   {
@@ -632,7 +632,7 @@ export const ACTS: readonly ActKind[] = [
         x.alive += n;
         added += n;
       }
-      return nothing(
+      return inWords(
         say`${String(added)} more swim; new ones ought to stand apart for two weeks first.`,
       );
     },
@@ -645,7 +645,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 15,
     does: (w) => {
       w.state.set.shaded = true;
-      return nothing(say`It hangs.`);
+      return inWords(say`It hangs.`);
     },
   },
   {
@@ -662,7 +662,7 @@ export const ACTS: readonly ActKind[] = [
         (ICE * ICE_HEAT) / (1000 * WATER_HEAT * Math.max(0.01, allVolume(w.ground, w.state))),
       );
       s.temperature -= by;
-      return nothing(say`The water cools by ${degrees(by)}.`);
+      return inWords(say`The water cools by ${degrees(by)}.`);
     },
   },
   {
@@ -673,7 +673,7 @@ export const ACTS: readonly ActKind[] = [
     minutes: 15,
     does: (w) => {
       for (const p of w.state.planted) p.dry = 0;
-      return nothing(say`All roots are wet.`);
+      return inWords(say`All roots are wet.`);
     },
   },
   {
@@ -686,7 +686,7 @@ export const ACTS: readonly ActKind[] = [
       const any = w.state.pests > 0.02;
       w.state.pests *= 0.1;
       cure(w, 'pick-leaves', '');
-      return nothing(
+      return inWords(
         any ? say`Aphids sat under the leaves; most are gone.` : say`The leaves are clean.`,
       );
     },

@@ -21,6 +21,7 @@ import {
   LESSONS,
   livesIn,
   lookAtFish,
+  lookAtPump,
   looksOf,
   mendFirst,
   missingFor,
@@ -33,6 +34,7 @@ import {
   type Ground,
   type Setup,
 } from './index.ts';
+import { volumeAt } from '../water/vessel.ts';
 import { startState } from './start.ts';
 
 /** What practice must never teach: to do worse than nothing, to see what is not there, to keep fish that die anyway. */
@@ -73,7 +75,39 @@ describe('a run', () => {
     const w = new Coupled(g, startState(g, 150, []), 150).advance(3600);
     for (const x of w.state.shoals) x.alive = 0;
     expect(lookAtFish(w).signs).toEqual([]);
-    expect(tell(lookAtFish(w).words, 'metric')).toContain('No fish of 14 is alive.');
+    expect(tell(lookAtFish(w).words, 'metric')).toBe('No fish of 14 is alive.');
+  });
+});
+
+describe('a pump at rest', () => {
+  const g = ground('bean-buckets');
+  const line = g.system.paths.find((p) => p.kind === 'pumped-line' && p.float)!;
+  const net = g.network([]);
+  const pump = net.paths.find((p) => p.id === line.id && p.kind === 'pump')!;
+  if (pump.kind !== 'pump' || !pump.float) throw new Error('no float');
+  const { lead, float } = pump;
+  /** Stands still with its float so, the water at a share of the way from the level that stops it to the one that starts it. */
+  const look = (held: 0 | 1, share: number) => {
+    const w = new Coupled(g, startState(g, 150, []), 150);
+    const { state } = w;
+    // Its timer has had it on for a minute.
+    state.t = (net.controls[pump.control]?.spans?.[0]?.[0] ?? 0) + 60;
+    const volumes = state.water.volumes.slice();
+    const level = float.off + share * (float.on - float.off);
+    volumes[float.vessel] = volumeAt(net.vessels[float.vessel]!.storage, level);
+    const modes = { ...state.water.modes, held: Uint8Array.from(state.water.modes.held) };
+    modes.held[lead] = held;
+    state.water = { ...state.water, volumes, modes };
+    w.pieces = [{ ...w.over(60), carried: net.paths.map(() => 0), time: 60 }];
+    return lookAtPump(w, line.id);
+  };
+  it('waits where its float holds it until the water comes, and stands still where nothing does', () => {
+    expect(tell(look(1, 0.5).words, 'metric')).toMatch(
+      /^It waits: its float is down, and switches it on at \d+ mm\.$/,
+    );
+    // Its float lets it run, and it does not; or it holds on where the water has long come: it hangs.
+    expect(look(0, 0.5).signs).toEqual(['pump-still']);
+    expect(look(1, 1.2).signs).toEqual(['pump-still']);
   });
 });
 

@@ -96,7 +96,7 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
   const hours = dt / HOUR;
   const w = homeWater(g, s, volumes);
   // On the first day the water settles into its rhythm; nobody is there yet.
-  if (s.usedTo === null || s.t < DAY) s.usedTo = w.ph;
+  if (s.t < DAY) s.usedTo = w.ph;
   const shock = shockOf(w.ph - s.usedTo);
   s.usedTo += (w.ph - s.usedTo) * (1 - Math.exp(-dt / USED_TO));
   for (const group of g.groups) {

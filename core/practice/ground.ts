@@ -1,6 +1,7 @@
 import { compile } from '../assess/compile.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { DayTrace } from '../day/index.ts';
+import type { Finding } from '../findings/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import {
   DENITRIFIED,
@@ -35,6 +36,7 @@ import {
 export interface Ground {
   readonly system: SystemDocument;
   readonly c: Figures;
+  readonly findings: readonly Finding[];
   readonly life: LifeBalance;
   readonly groups: readonly Group[];
   readonly hasFish: boolean;
@@ -120,7 +122,7 @@ function longestPause(wet: readonly boolean[]): Seconds {
 
 /** Figures of a system for its practice; once for all its runs. */
 export function groundOf(system: SystemDocument): Ground {
-  const { a, day, trace } = judgeWhole(system);
+  const { a, day, trace, findings } = judgeWhole(system);
   const c: Figures = { system, a, day };
   const life = lifeOf(c);
   const groups = groupsOf(system).filter((g) => g.count > 0);
@@ -154,6 +156,7 @@ export function groundOf(system: SystemDocument): Ground {
   return {
     system,
     c,
+    findings,
     life,
     groups,
     hasFish: groups.length > 0,

@@ -100,6 +100,8 @@ export interface FirstSign extends Act {
 /** How often one might have looked, s. */
 const EVERY: Seconds = 1800;
 
+/** What strikes is looked for in the minute after it, s. */
+const MINUTE: Seconds = 60;
 /** How often what is usual is looked at, s. */
 const OFTEN: Seconds = 300;
 /** A siphon has been through its cycle in so long; every minute of it is looked at. */
@@ -114,8 +116,6 @@ function switched(g: Ground, till: Seconds): Seconds[] {
     }),
   );
 }
-/** What strikes is looked for in the minute after it, s. */
-const MINUTE: Seconds = 60;
 
 /**
  * When the first sign of a run’s trouble could have been seen, had someone looked every half hour and as it struck: the

@@ -1,4 +1,3 @@
-import { judgeWhole } from '../findings/judge.ts';
 import { say, type Phrase } from '../quantity/index.ts';
 import { aliveShare, Coupled } from './coupled.ts';
 import type { Ground } from './ground.ts';
@@ -8,7 +7,7 @@ import { FIRST_MORNING, startState } from './start.ts';
 
 export type Season = 'summer' | 'winter';
 /** Days of the year on which runs are set in the north, and how long the longest is followed. */
-export const SEASON_DAYS: Readonly<Record<Season, number>> = { summer: 200, winter: 20 };
+const SEASON_DAYS: Readonly<Record<Season, number>> = { summer: 200, winter: 20 };
 const MILD = 150;
 const FOLLOWED = 36 * 3600;
 /** So much of the fish’s mass is alive at the end where they live. */
@@ -39,8 +38,7 @@ export const livesIn = (g: Ground, season: Season | null): boolean =>
 /** What is to be mended before a system can be practised on; null where its fish live. */
 export function mendFirst(g: Ground): Phrase | null {
   if (livesIn(g, null)) return null;
-  const { findings } = judgeWhole(g.system);
-  const first = findings.find((f) => f.level === 'stop');
+  const first = g.findings.find((f) => f.level === 'stop');
   return [
     ...say`The fish of this system die in it within two days, with nothing else happening. Mend it first, then practise.`,
     ...(first ? [' ', ...first.sentence] : []),

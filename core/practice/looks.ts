@@ -4,6 +4,8 @@ import { readField } from '../entries/fields.ts';
 import { signOf, type SignId } from '../entries/signs.ts';
 import { isOn } from '../day/index.ts';
 import { mm, say, type Phrase } from '../quantity/index.ts';
+import type { PumpPath } from '../network/types.ts';
+import type { Metres } from '../quantity/si.ts';
 import { levelAt } from '../water/vessel.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';
 import { aliveShare, type Coupled } from './coupled.ts';
@@ -22,6 +24,8 @@ export interface Seen {
   readonly reading: { readonly id: ReadingId; readonly low: number; readonly high: number } | null;
 }
 
+/** What is told in words alone, without a sign of the log. */
+export const inWords = (words: Phrase): Seen => ({ signs: [], words, reading: null });
 const signs = (all: readonly SignId[], more: Phrase = []): Seen => ({
   signs: all,
   words: [
@@ -68,7 +72,7 @@ export function lookAtFish(w: Coupled): Seen {
   const before = g.groups.reduce((sum, x) => sum + x.count, 0);
   const tub = s.set.tub.reduce((sum, x) => sum + x.count, 0);
   const now = Math.round(s.shoals.reduce((sum, x) => sum + x.alive, tub));
-  if (now === 0) return signs([], say`No fish of ${String(before)} is alive.`);
+  if (now === 0) return inWords(say`No fish of ${String(before)} is alive.`);
   if (!out.size) out.add('fish-well');
   return signs(
     [...out],
@@ -119,7 +123,7 @@ export function feelBed(w: Coupled, about: string): Seen {
         : p.dry <= WILTS + pause
           ? say`It is damp below and dry on top.`
           : say`It is dry as deep as your finger goes.`;
-  return { signs: [], words, reading: null };
+  return inWords(words);
 }
 
 /** The water: clear or not, its smell, its level, the floor. */
@@ -158,14 +162,13 @@ export function lookAtDrain(w: Coupled, about: string): Seen {
   const rim = recent.high[p.from]! > v.height - 1e-3;
   if (rim) return signs(['bed-spills']);
   const flood = v.floodLevel ?? Infinity;
-  const plain = (words: Phrase): Seen => ({ signs: [], words, reading: null });
   if (v.bed && !(inflow > 1e-6) && g.pause < 3600)
-    return plain(say`No water comes into “${v.name}”.`);
+    return inWords(say`No water comes into “${v.name}”.`);
   if (!isSiphon(path)) {
     const runs = recent.carried[k]! > 1e-5;
     const over = recent.high[p.from]! > g.usualHigh[p.from]! + 0.012;
     if (v.bed && over && runs) return signs(['bed-slow']);
-    return plain(runs ? say`Water runs down it.` : say`No water runs down it.`);
+    return inWords(runs ? say`Water runs down it.` : say`No water runs down it.`);
   }
   const full = recent.low[p.from]! > 0.97 * flood;
   const usualFull = g.usualLow[p.from]! > 0.9 * flood;
@@ -191,31 +194,27 @@ export function lookAtPump(w: Coupled, about: string): Seen {
   if (p.loose && flow > 1e-6)
     return signs(['flow-weak'], say`Its pipe is off: the jet lands on the floor.`);
   if (flow < 1e-7) {
-    const rests = (words: Phrase): Seen => ({ signs: [], words, reading: null });
-    if (!(on > 0)) return rests(say`It rests: its timer has it off.`);
-    const float = floatOf(w, about);
-    if (float?.down)
-      return rests(say`It waits: its float is down, and switches it on at ${mm(float.on)}.`);
+    if (!(on > 0)) return inWords(say`It rests: its timer has it off.`);
+    const wanted = own.kind === 'pump' ? waitsFor(w, own) : null;
+    if (wanted !== null)
+      return inWords(say`It waits: its float is down, and switches it on at ${mm(wanted)}.`);
     return signs(['pump-still']);
   }
   const usual = g.running[k]! * Math.min(1, on);
   return signs([usual > 0 && flow < WEAK * usual * 0.97 ? 'flow-weak' : 'pump-well']);
 }
 
-/** The float that a pump hangs on, where it hangs on one: whether it holds the pump off, as it should by the level. */
-function floatOf(
-  w: Coupled,
-  about: string,
-): { readonly down: boolean; readonly on: number } | null {
-  const line = w.ground.system.paths.find((p) => p.id === about);
-  if (line?.kind !== 'pumped-line' || !line.float) return null;
-  const { vessel, on, off } = line.float;
-  const net = w.ground.network(w.state.set.edits);
-  const i = net.vessels.findIndex((v) => v.id === vessel);
-  const level = levelAt(net.vessels[i]!.storage, Math.max(0, w.state.water.volumes[i]!));
-  // One that pumps out waits below its upper mark, one that fills above its upper mark.
-  const wet = on > off;
-  return { down: wet ? level < on : level > on, on };
+/**
+ * Level at which the float of a pump switches it on, where the float holds it and the water has not come there: one that
+ * holds beyond that hangs.
+ */
+function waitsFor(w: Coupled, p: PumpPath): Metres | null {
+  const { modes, volumes } = w.state.water;
+  if (!p.float || modes.held[p.lead] !== 1) return null;
+  const { vessel, on, off } = p.float;
+  const { storage } = w.ground.network(w.state.set.edits).vessels[vessel]!;
+  const level = levelAt(storage, Math.max(0, volumes[vessel]!));
+  return (off > on ? level > on : level < on) ? on : null;
 }
 
 /** Share of the last minutes in which a control should have been on, by the programme that it was given. */
@@ -232,8 +231,7 @@ function spansOn(w: Coupled, control: number, time: number): number {
 export function lookAtTimer(w: Coupled, about: string): Seen {
   const net = w.network(w.state.t);
   const i = net.controls.findIndex((c) => c.id === about);
-  if (!w.now().power)
-    return { signs: [], words: say`It is dark, and its clock stands.`, reading: null };
+  if (!w.now().power) return inWords(say`It is dark, and its clock stands.`);
   const should = w.ground.network(w.state.set.edits).controls[i]!;
   const is = net.controls[i]!;
   const now = isOn(is, w.state.t);
@@ -242,7 +240,7 @@ export function lookAtTimer(w: Coupled, about: string): Seen {
   const words = same
     ? say`It is ${now ? 'on' : 'off'}, as it should be at this hour; its clock is right.`
     : say`It is ${now ? 'on' : 'off'}; by its programme it should be ${wanted ? 'on' : 'off'}. Something is wrong with it.`;
-  return { signs: [], words, reading: null };
+  return inWords(words);
 }
 
 /** The things with a plug that keep the water warm and aired. */
@@ -261,7 +259,7 @@ export function lookAtPlugs(w: Coupled): Seen {
   }
   parts.push(e.power ? 'there is power' : 'there is no power');
   const text = parts.join('; ');
-  return { signs: [], words: [`${text[0]!.toUpperCase()}${text.slice(1)}.`], reading: null };
+  return inWords([`${text[0]!.toUpperCase()}${text.slice(1)}.`]);
 }
 
 /** Sounds in words, and for the ear. */

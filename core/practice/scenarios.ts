@@ -2,7 +2,7 @@ import { dayAfter } from '../calendar/dayOfYear.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf } from './faults/index.ts';
-import { livesIn, seasonDay } from './lives.ts';
+import { livesIn, seasonDay, type Season } from './lives.ts';
 import { FIRST_MORNING } from './start.ts';
 import type { Ground } from './ground.ts';
 import type { Hidden } from './types.ts';
@@ -24,7 +24,7 @@ export interface Scenario {
   readonly hour: number;
   readonly hours: number;
   /** Time of the year in which it happens; null in any. */
-  readonly season: 'summer' | 'winter' | null;
+  readonly season: Season | null;
 }
 
 const at = (kind: string, before: number, grows = 0): Strike => ({ kind, before, grows });

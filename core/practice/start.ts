@@ -89,7 +89,7 @@ export function startState(g: Ground, day: number, hidden: readonly Hidden[]): S
     })),
     pests: 0,
     circulation: 1,
-    usedTo: null,
+    usedTo: ph,
     salty: 0,
     hidden: [...hidden],
     set: { edits: [], feeding: 1, air: 0, shaded: false, tub: [], unheated: false },

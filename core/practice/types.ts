@@ -84,8 +84,8 @@ export interface State {
   pests: Share;
   /** How much of its usual water the beds got of late, 0–1. */
   circulation: Share;
-  /** pH that the fish are used to: that of the last hours; null before the first. */
-  usedTo: number | null;
+  /** pH that the fish are used to: that of the last hours. */
+  usedTo: number;
   /** How long the solution was so strong that leaves’ edges brown. */
   salty: Seconds;
   hidden: Hidden[];

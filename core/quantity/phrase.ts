@@ -27,6 +27,10 @@ export function say(strings: TemplateStringsArray, ...values: (string | number |
   return out;
 }
 
+/** Phrases one after the other, with commas between. */
+export const listed = (all: readonly Phrase[]): Phrase =>
+  all.flatMap((x, i) => (i ? [', ', ...x] : [...x]));
+
 const of =
   (kind: QuantityKind) =>
   (value: number): Told => ({ value, kind });

@@ -118,8 +118,8 @@ class Walk {
   private readonly tanOfFeed: number;
 
   /** Readings from then on are judged, and what was done from then on moves the pH that is known now. */
-  readonly judgedFrom: Moment;
-  readonly carriedFrom: Moment;
+  private readonly judgedFrom: Moment;
+  private readonly carriedFrom: Moment;
 
   /** @param lastPh when the pH was last read */
   constructor(g: Ground, lastPh: Moment) {

@@ -43,10 +43,6 @@ export function planOf(v: Vessel): { length: Metres; width: Metres } {
   return { length: length * v.count, width: shapeArea(v.shape, top) / length };
 }
 
-/** Length and depth of one of the vessels that stand side by side. */
-export const planOfOne = (v: Vessel): { length: Metres; width: Metres } =>
-  planOf({ ...v, count: 1 });
-
 /** Ground for plants in a site. */
 export function siteArea(v: Vessel): SquareMetres {
   if (v.role === 'felt') {

@@ -1,6 +1,6 @@
 import type { Figures } from '../../assess/figures.ts';
 import { jointName, pipeById, isSocketed } from '../../catalogue/index.ts';
-import { bore, load, mass, mm, say, type Phrase } from '../../quantity/index.ts';
+import { bore, listed, load, mass, mm, say } from '../../quantity/index.ts';
 import type { Metres } from '../../quantity/si.ts';
 import { vesselOf, type Vessel } from '../../system/index.ts';
 import { holeSentence } from '../holes.ts';
@@ -12,9 +12,6 @@ import { measure, step, yes } from './make.ts';
 import type { Entry, Step } from './types.ts';
 
 /** Steps from the place to vessels that stand, drilled. */
-
-/** Phrases with commas between. */
-const listed = (all: readonly Phrase[]): Phrase => all.flatMap((x, i) => (i ? [', ', ...x] : x));
 
 /** Out of level by so much, a bed's far end floods too deep or not at all. */
 const LEVEL: Metres = 0.005;

@@ -1,6 +1,6 @@
 import { assess } from '../../assess/index.ts';
 import type { Figures } from '../../assess/figures.ts';
-import { flow, litres, mm, say, type Phrase } from '../../quantity/index.ts';
+import { flow, listed, litres, mm, say, type Phrase } from '../../quantity/index.ts';
 import type { CubicMetresPerSecond, Metres, Seconds, Share } from '../../quantity/si.ts';
 import {
   applyEdits,
@@ -19,7 +19,7 @@ import { hasPipes } from './joining.ts';
 import { measure, step, yes } from './make.ts';
 import type { Work } from './work.ts';
 import type { Entry, Step } from './types.ts';
-import { moreWater, wetTest, type WetTest } from './wetTest.ts';
+import { moreWater, ROOM, wetTest, wetTestWith, type WetTest } from './wetTest.ts';
 
 /** Tests with water, before the stones hide every joint. */
 
@@ -29,8 +29,6 @@ const LEAK_WATCH: Seconds = 1200;
 const CYCLES = 3;
 /** A pump that gives less than this of what was reckoned has a reason. */
 const POOR_FLOW: Share = 0.7;
-/** Air that must stay over the water after a power cut, and under a rim with a drain blocked. */
-const ROOM: Metres = 0.01;
 /** Buckets of a row differ by no more. */
 const EVEN: Metres = 0.01;
 /** Overflows stand so far over their crest at the most. */
@@ -55,7 +53,7 @@ function stopInTime(s: SystemDocument, wet: WetTest): Phrase | null {
   if (!low.length) return null;
   return [
     ...say`Without stones the beds take more water than there is room for. Stop the pump with `,
-    ...low.flatMap((x, i) => (i ? [', ', ...x] : x)),
+    ...listed(low),
     ...say`, or test the beds one after the other.`,
   ];
 }
@@ -431,15 +429,14 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
         (p.kind === 'standpipe' || (p.kind === 'link' && p.height > 0)),
     );
     const to = v.rimTo ? vesselOf(s, v.rimTo).name : null;
-    const blocked = wetTest(w.c, [{ at: `paths.${b.mainDrain}`, to: undefined }]);
-    const more = blocked.runs ? moreWater(blocked, wet) : [];
+    const blocked = wetTestWith(w.c, wet, [{ at: `paths.${b.mainDrain}`, to: undefined }]);
     out.push(
       step({
         id: `blocked-${b.id}`,
         chapter: 'test',
         title: say`Block the drain of “${v.name}”`,
         how: [
-          ...more.map(
+          ...moreWater(blocked, wet).map(
             (x) =>
               say`Pour ${litres(x.volume)} more into “${vesselOf(s, x.vessel).name}” first: the bed takes it, and the pump must stay covered.`,
           ),

@@ -8,8 +8,8 @@ import { applyEdits, type Edit, type SystemDocument } from '../../system/index.t
  * dry for it. Every state that a step brings about is judged by what judges the design.
  */
 
-/** Air that must stay over the water while it is tested. */
-const ROOM: Metres = 0.01;
+/** Air that must stay over the water while it is tested: after a power cut too, and under a rim with a drain blocked. */
+export const ROOM: Metres = 0.01;
 /** Poured in beyond what is missing, and the most turns until no pump misses any. */
 const SPARE: CubicMetres = 0.002;
 const TURNS = 8;
@@ -46,29 +46,38 @@ const missing = ({ balance }: Assessment) =>
     null,
   );
 
-/**
- * Water for a test of a system: as the design has it, and more where a pump would run dry.
- *
- * @param changes what the step changes besides, as a drain that is blocked
- */
-export function wetTest(c: Pick<Figures, 'system'>, changes: readonly Edit[] = []): WetTest {
-  const edits = [...bareEdits(c.system), ...changes];
-  let system = applyEdits(c.system, edits);
-  let a = assess(system);
-  const fills: Edit[] = [];
+/** A system in a test: its water as the edits have it, and more where a pump would run dry and there is room. */
+function poured(s: SystemDocument, edits: readonly Edit[]): WetTest {
+  const system = applyEdits(s, edits);
+  const asIs: WetTest = { edits, system, a: assess(system), runs: false };
+  let last = asIs;
   for (let turn = 0; turn < TURNS; turn++) {
-    const short = missing(a);
+    const short = missing(last.a);
     if (!short) break;
-    const v = system.vessels.find((x) => x.id === short.vessel)!;
+    const v = last.system.vessels.find((x) => x.id === short.vessel)!;
     const more: Edit = { at: `vessels.${v.id}.fill`, to: v.fill - short.volume + SPARE };
-    fills.push(more);
-    system = applyEdits(system, [more]);
-    a = assess(system);
+    const fuller = applyEdits(last.system, [more]);
+    last = { edits: [...last.edits, more], system: fuller, a: assess(fuller), runs: false };
   }
-  if (missing(a) === null && hasRoom(a))
-    return { edits: [...edits, ...fills], system, a, runs: true };
-  const poured = applyEdits(c.system, edits);
-  return { edits, system: poured, a: assess(poured), runs: false };
+  return missing(last.a) === null && hasRoom(last.a) ? { ...last, runs: true } : asIs;
+}
+
+/** The test of a system: as the design has it, without its stones. */
+export const wetTest = ({ system }: Pick<Figures, 'system'>): WetTest =>
+  poured(system, bareEdits(system));
+
+/**
+ * A test in which something is changed besides, as a drain that is blocked: with the water that stands there already.
+ *
+ * @param wet the test; where its pumps have to be stopped in time, they have to be in this one too
+ */
+export function wetTestWith(
+  { system }: Pick<Figures, 'system'>,
+  wet: WetTest,
+  changes: readonly Edit[],
+): WetTest {
+  const edits = [...wet.edits, ...changes];
+  return wet.runs ? poured(system, edits) : { ...wet, edits };
 }
 
 /** What one test needs beyond another, by vessel. */
