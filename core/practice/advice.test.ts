@@ -111,6 +111,41 @@ describe('a pump at rest', () => {
   });
 });
 
+describe('a timer after a power cut', () => {
+  it('is late by the length of the cut until its clock is set, and only where that changes its day', () => {
+    const g = ground('attic-frame');
+    const scenario = scenarioOf('dark-evening');
+    const setup = setupOf(g, scenario, 3);
+    const [cut, timer] = setup.hidden;
+    expect(setup.hidden.map((h) => h.kind)).toEqual(['power-cut', 'timer-late']);
+    expect(timer!.from).toBe(cut!.from + cut!.lasts!);
+    const w = new Coupled(g, startState(g, setup.day, setup.hidden), setup.day);
+    const spans = (t: number) => w.network(t).controls[0]!.spans!.map(([a]) => a / 3600);
+    const [usual, after] = [spans(0), spans(timer!.from + 1)];
+    expect(usual).toEqual([7, 10, 13, 16, 19]);
+    // 20 h late: 19 + 20 − 24 = 15, and so on.
+    expect(after).toEqual([3, 6, 9, 12, 15]);
+    w.advance(timer!.from + 60);
+    perform(w, { act: 'set-timer', about: timer!.about }, 0.5);
+    expect(w.state.hidden[1]!.cured).toBe(w.state.t);
+    expect(spans(w.state.t + 1)).toEqual(usual);
+    expect(practiceFaultOf('timer-late').name(g, 'timer')).toBe(
+      'The timer runs 20 hours late',
+    );
+  });
+  it('is left out where the programme repeats within the cut, and where the run ends before it', () => {
+    // Hourly, and every two hours.
+    for (const name of ['polytunnel-three', 'terrace-steps'])
+      expect(practiceFaultOf('timer-late').places(ground(name)), name).toEqual([]);
+    const g = ground('attic-frame');
+    const brief = { ...scenarioOf('dark-evening'), hours: 8 };
+    expect(setupOf(g, brief, 3).hidden.map((h) => h.kind)).toEqual(['power-cut']);
+    expect(missingFor(ground('potting-shed-pair'), scenarioOf('cut-and-clock'))).toEqual([
+      'a timer with a programme by the clock',
+    ]);
+  });
+});
+
 describe('a sudden change of pH', () => {
   it('strains fish from what a day may move on, all of it from one unit, and kills beyond', () => {
     expect(shockOf(0.3)).toEqual({ strain: 0, dying: 0 });

@@ -25,6 +25,8 @@ export interface Scenario {
   readonly hours: number;
   /** Time of the year in which it happens; null in any. */
   readonly season: Season | null;
+  /** Faults that must be possible in a system besides those that strike. */
+  readonly needs?: readonly string[];
 }
 
 const at = (kind: string, before: number, grows = 0): Strike => ({ kind, before, grows });
@@ -40,7 +42,7 @@ const scene = (
 export const SCENARIOS: readonly Scenario[] = [
   scene('still-morning', [], 8, 24),
   scene('dark-evening', [at('power-cut', 1)], 20, 24),
-  scene('cut-and-clock', [at('power-cut', 10), at('timer-late', 2)], 8, 30),
+  { ...scene('cut-and-clock', [at('power-cut', 10)], 8, 30), needs: ['timer-late'] },
   scene('silent-pump', [at('pump-fails', 2)], 7, 24),
   scene('slow-slime', [at('pump-clogged', 60, 72)], 8, 30),
   scene('loose-end', [at('delivery-off', 0.2)], 18, 24),
@@ -74,8 +76,8 @@ export const SCENARIOS: readonly Scenario[] = [
 
 /** Needs of a scenario that a system does not have, told without its faults; none where it can happen there. */
 export const missingFor = (g: Ground, s: Scenario): string[] => [
-  ...s.strikes.flatMap((x) => {
-    const f = practiceFaultOf(x.kind);
+  ...[...s.strikes.map((x) => x.kind), ...(s.needs ?? [])].flatMap((kind) => {
+    const f = practiceFaultOf(kind);
     return f.places(g).length ? [] : [f.needs];
   }),
   ...(s.season === null || livesIn(g, s.season)
@@ -110,7 +112,8 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
   const middle = scenario.season === null ? 110 + 80 * random() : seasonDay(g, scenario.season);
   const day = dayAfter(1, Math.round(middle + 20 * (random() - 0.5)) - 1);
   const begins = FIRST_MORNING + (scenario.hour - 8) * 3600 + Math.round(random() * 4) * 300;
-  const hidden = scenario.strikes.map((x): Hidden => {
+  const ends = begins + scenario.hours * 3600;
+  const strikes = scenario.strikes.map((x): Hidden => {
     const f = practiceFaultOf(x.kind);
     const places = f.places(g);
     const about = places[Math.floor(random() * places.length)]!;
@@ -126,15 +129,28 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
       struck: false,
     };
   });
+  const left = strikes.flatMap((h) => (h.lasts === null ? [] : leftBy(g, h, h.from + h.lasts)));
   return {
     scenario: scenario.id,
     seed,
     day,
-    hidden,
+    hidden: [...strikes, ...left.filter((h) => h.from < ends)],
     begins,
-    ends: begins + scenario.hours * 3600,
+    ends,
   };
 }
+
+/** What a fault leaves behind when it is over, at every place where it can. */
+const leftBy = (g: Ground, over: Hidden, from: Seconds): Hidden[] =>
+  (practiceFaultOf(over.kind).leaves ?? []).flatMap((kind) => {
+    const f = practiceFaultOf(kind);
+    return f.places(g).map(
+      (about): Hidden => ({
+        ...{ kind, about, from, grows: 0 },
+        ...{ lasts: f.lasts ?? null, cured: null, struck: false },
+      }),
+    );
+  });
 
 /** A scenario by chance, of those that can happen. @throws RangeError where none can */
 export function drawn(g: Ground, seed: number): Scenario {

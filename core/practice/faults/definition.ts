@@ -41,6 +41,8 @@ export interface PracticeFault<Id extends string = string> {
   readonly long?: boolean;
   /** After this it is over by itself. */
   readonly lasts?: Seconds;
+  /** Faults that begin at all their places when it is over. */
+  readonly leaves?: readonly string[];
   /** It is not well before it was put right, however little it does by then. */
   readonly mustCure?: boolean;
   /** Acts that put it right. */

@@ -6,7 +6,7 @@ import {
   type LifeFaultId,
   type Severity,
 } from '../../drills/index.ts';
-import type { NetControl, Network } from '../../network/types.ts';
+import { DAY, type NetControl, type Network } from '../../network/types.ts';
 import { say, type Phrase } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
 import type { Ground } from '../ground.ts';
@@ -19,6 +19,7 @@ interface Row {
   readonly needs: string;
   readonly cures: readonly string[];
   readonly lasts?: Seconds;
+  readonly leaves?: readonly string[];
   readonly lifeDrill?: LifeFaultId;
   readonly advice: Phrase;
 }
@@ -28,7 +29,7 @@ const CUT: Seconds = 20 * 3600;
 
 // prettier-ignore
 const ROWS: readonly Row[] = [
-  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, lifeDrill: 'no-power', advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
+  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, leaves: ['timer-late'], lifeDrill: 'no-power', advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
   { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeDrill: 'no-pump', advice: say`A spare pump on the shelf; a look at the jet every day.` },
   { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`A screen round the intake, rinsed every month; a fill timed every month tells of it early.` },
   { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`A clamp on the last joint; an intake that leaves the fish water when the pump throws it on the floor.` },
@@ -81,6 +82,7 @@ const fromDrill = (r: Row): PracticeFault =>
         }),
     ...(r.kind === 'power-cut' ? { effects: () => ({ power: false }) } : {}),
     ...(r.lasts ? { lasts: r.lasts } : {}),
+    ...(r.leaves ? { leaves: r.leaves } : {}),
     ...(r.kind === 'top-up-forgotten' ? { strike: lapse, long: true } : {}),
     cures: r.cures,
     advice: r.advice,
@@ -103,7 +105,7 @@ const lapse: NonNullable<PracticeFault['strike']> = (g, s) => {
   s.water = { ...s.water, volumes };
 };
 
-/** A clock that stood as long as the mains were away: the programme comes as much too late. */
+/** A programme that runs late by some time. */
 function late(c: NetControl, by: Seconds): NetControl {
   if (!c.spans) return c;
   const { period } = c;
@@ -123,23 +125,27 @@ function late(c: NetControl, by: Seconds): NetControl {
       .sort((x, y) => x[0] - y[0]),
   };
 }
-const LATE: Seconds = 8 * 3600;
+/** A timer on the mains has no power in a cut: its clock is late by the length of the cut. */
+const isDaily = (c: NetControl): boolean => !!c.spans?.length && c.period >= DAY - 1;
+const sameSpans = (a: NetControl, b: NetControl): boolean =>
+  JSON.stringify(a.spans) === JSON.stringify(b.spans);
 
 export const timerLate = definePracticeFault({
   id: 'timer-late',
   name: (g, about) =>
-    `The timer${g.network([]).controls.length > 1 ? ` “${about}”` : ''} has lost eight hours`,
+    `The timer${g.network([]).controls.length > 1 ? ` “${about}”` : ''} runs ${CUT / 3600} hours late`,
   places: (g) =>
     g
       .network([])
-      .controls.flatMap((c) => (c.spans?.length && c.period >= 86_400 - 1 ? [c.id] : [])),
+      // A programme that repeats within the cut's length is the same after it.
+      .controls.flatMap((c) => (isDaily(c) && !sameSpans(c, late(c, CUT)) ? [c.id] : [])),
   needs: 'a timer with a programme by the clock',
   inject: (_, about) => (net) => ({
     ...net,
-    controls: net.controls.map((c) => (c.id === about ? late(c, LATE) : c)),
+    controls: net.controls.map((c) => (c.id === about ? late(c, CUT) : c)),
   }),
   cures: ['set-timer'],
-  advice: say`After every cut: set the timer’s clock. A digital timer with a cell keeps it.`,
+  advice: say`Set the timer’s clock after every power cut. A digital timer with a battery keeps its time.`,
 });
 
 export const WATER_FAULTS: readonly PracticeFault[] = [...ROWS.map(fromDrill), timerLate];
