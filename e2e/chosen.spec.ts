@@ -57,7 +57,7 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
   page,
 }) => {
   await openDemo(page, 'North-wall lean-to', 'Lift');
-  const head = page.getByRole('textbox', { name: 'Greatest flow on the box' });
+  const head = page.getByRole('textbox', { name: 'Greatest flow on its box' });
   await head.fill('1200 L/h');
   await head.press('Enter');
   await settled(page);

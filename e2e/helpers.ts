@@ -41,7 +41,7 @@ const STAGES = {
   Rounds: 'rounds',
 } as const;
 
-/** Opens a demo where its address leads, and waits for its day and its fixes. */
+/** Opens a demo where its address leads, and depends on its day and its fixes. */
 export async function openDemo(
   page: Page,
   name: string,

@@ -116,18 +116,18 @@ test('pulls the standpipe, the tank and the pump; water and numbers follow while
 test('types box figures, a bucket test, media and units', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Lift');
   const flow = page.getByRole('button', { name: /^Flow:/ });
-  await page.getByRole('textbox', { name: 'Greatest flow on the box' }).fill('600 gph');
-  await page.getByRole('textbox', { name: 'Greatest flow on the box' }).press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Greatest flow on the box' })).toHaveValue(
+  await page.getByRole('textbox', { name: 'Greatest flow on its box' }).fill('600 gph');
+  await page.getByRole('textbox', { name: 'Greatest flow on its box' }).press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Greatest flow on its box' })).toHaveValue(
     '2271.2 L/h',
   );
   await page.getByRole('textbox', { name: 'Bucket test' }).fill('10 L/min');
   await page.getByRole('textbox', { name: 'Bucket test' }).press('Enter');
   await expect(flow).toContainText('600');
-  await page.getByRole('textbox', { name: 'Greatest head on the box' }).fill('two metres');
-  await page.getByRole('textbox', { name: 'Greatest head on the box' }).press('Enter');
+  await page.getByRole('textbox', { name: 'Greatest head on its box' }).fill('two metres');
+  await page.getByRole('textbox', { name: 'Greatest head on its box' }).press('Enter');
   await expect(page.getByText('“two metres” is not a head')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Greatest head on the box' }).press('Escape');
+  await page.getByRole('textbox', { name: 'Greatest head on its box' }).press('Escape');
 
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page

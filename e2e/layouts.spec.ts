@@ -135,7 +135,7 @@ test('a measurement corrects the model and says which finding it moves', async (
   await expect(fill.getByRole('list', { name: 'Findings that it moves' })).toBeVisible();
   await field.fill('4 min 30 s');
   await field.press('Enter');
-  await expect(fill).toContainText(/The stones hold \d+\.?\d* % instead of/);
+  await expect(fill).toContainText(/The media have voids of \d+\.?\d* % instead of/);
   const watch = fill.getByRole('button', { name: /Start the stopwatch/ });
   await watch.click();
   const running = fill.getByRole('button', { name: /Stop the stopwatch/ });

@@ -180,7 +180,7 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
   await expect(does).toHaveCount(0);
 });
 
-test('a season in which fish cannot be kept says from which day, and what would keep them', async ({
+test('a season in which fish cannot be kept says from which day, and what would keep the water at the water at them', async ({
   page,
 }) => {
   await openDemo(page, 'Warm balcony', 'Life');
@@ -204,13 +204,13 @@ test('sums answer in one’s own measures, with and without a system', async ({ 
   await expect(page.getByText(/about \d+ in all/)).toBeVisible();
   await page.getByText('How it is worked out').click();
   await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
-  await choose(page, 'Sum', 'Change of water');
+  await choose(page, 'Sum', 'Water change');
   await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
   // Inside a system the litres are its own; they are told in other units when those are switched.
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Sums');
-  await choose(page, 'Sum', 'Change of water');
+  await choose(page, 'Sum', 'Water change');
   await expect(field(page, 'Water in the system')).toHaveValue('620 L');
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();

@@ -163,7 +163,7 @@ test('what would have kept it away is pressed in the debrief, and is an edit of 
   await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
   await page.getByRole('button', { name: /talk it over/ }).click();
   await debriefed(page);
-  await page.getByRole('button', { name: /^Hang a stone of .* on a battery/ }).click();
+  await page.getByRole('button', { name: /^Add an air stone with .* on a battery/ }).click();
   await expect(page).toHaveURL(/potting-shed-pair\/life/);
   const undo = page.getByRole('button', { name: /^Undo/ });
   await undo.click();

@@ -47,7 +47,7 @@ describe('a finding on the screen', () => {
   it('says what a fix will change before it is pressed, and pressing is one edit that undoes', async () => {
     const { w, fixes } = card(low, 'loose-delivery');
     const button = w.find(`[data-fix="${fixes[0]!.id}"]`);
-    expect(button.text()).toBe('Raise the pump 170 mm, to 270 mm off the floor');
+    expect(button.text()).toBe('Raise the pump by by 170 mm, to 270 mm above the floor');
     const effect = w.find(`[id="${button.attributes('aria-describedby')}"]`);
     expect(effect.text()).toContain('Intake above the floor 100 mm → 270 mm');
     await button.trigger('click');
@@ -64,7 +64,7 @@ describe('a finding on the screen', () => {
     useSettings().units = 'imperial';
     await w.vm.$nextTick();
     expect(w.text()).toContain('imp gal are on the floor');
-    expect(w.find('.fix').text()).toBe('Raise the pump 6.69 in, to 10.6 in off the floor');
+    expect(w.find('.fix').text()).toBe('Raise the pump by by 6.69 in, to 10.6 in above the floor');
   });
 
   it('tells levels by word and mark, not by colour alone', () => {

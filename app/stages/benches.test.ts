@@ -231,7 +231,7 @@ describe('measuring', () => {
     const m = system.document!.measurements.find((x) => x.kind === 'fill-time')!;
     expect(m).toMatchObject({ vessel: 'bed', time });
     await nextTick();
-    expect(w.text()).toMatch(/The stones hold \d+(\.\d)? % instead of/);
+    expect(w.text()).toMatch(/The media have voids of \d+(\.\d)? % instead of/);
     // Once more replaces it.
     watch.vm.$emit('use', time + 5);
     await nextTick();

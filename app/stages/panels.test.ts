@@ -126,7 +126,7 @@ describe('the lift panel', () => {
     const duty = system.assessment!.duties[0]!;
     const w = mountIt(DutyCurve, { duty });
     expect(w.find('[role=img]').attributes('aria-label')).toMatch(
-      /^The pump gives 1201 L\/h at 1\.05 m of its 1\.9 m/,
+      /^The pump delivers 1201 L\/h at 1\.05 m of its 1\.9 m/,
     );
     const points = dutyCurve(system.assessment!.net, duty.id);
     const ink = { text: 'a', rule: 'b', pump: 'c', line: 'd', good: 'e' };

@@ -183,7 +183,7 @@ describe('the line', () => {
       });
     await type('5');
     counted(5);
-    // More than a line takes is said, and not cut to the limit.
+    // More than a pipe loses is said, and not cut to the limit.
     await type('2400');
     counted(5);
     expect(elbows.text()).toContain('2400 is outside 0 to 50.');

@@ -42,7 +42,7 @@ function sideOpening(p: Standpipe | BellSiphon): Phrase {
   if (p.drop >= 0) return [];
   const outside = pipeById(p.pipe)?.outside ?? p.bore;
   const height = -p.drop + (p.elbows >= 2 ? DOWNTURN : 0);
-  return say` Cut an opening of ${bore(outside + PASSES)} into its side, its middle ${mm(height)} over the floor: the pipe leaves there.`;
+  return say` Cut an opening of ${bore(outside + PASSES)} into its side for the pipe, centred ${mm(height)} above the floor.`;
 }
 
 /** Pieces around a drain: cut lengths from its heights. */
@@ -64,7 +64,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
         cut,
         coil: false,
         why: [
-          ...say`Stands on the floor and ends ${mm(cut - p.crest)} over the crest; notch its foot so that water comes in at the bottom, with at least three times the bore’s opening.`,
+          ...say`Place it on the floor. It ends ${mm(cut - p.crest)} above the overflow height. Cut notches into its foot with at least three times the area of the bore, so that water enters at the bottom.`,
           ...sideOpening(p),
         ],
         fittings: [],
@@ -85,7 +85,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       cut: height - s.build.stopGap,
       coil: false,
       why: [
-        ...say`Crest ${mm(p.crest)} and gap ${mm(p.gap)} to the inside of its cap, − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
+        ...say`Standpipe height ${mm(p.crest)} + gap ${mm(p.gap)} to the inside of its cap − ${bore(s.build.stopGap)} left at the stop. Cut ${String(p.notches.count)} notches of ${mm(p.notches.width)}, ${mm(p.breakHeight)} high, into its foot.`,
         ...sideOpening(p),
       ],
       fittings: [],
@@ -106,7 +106,7 @@ export function aroundDrain(s: SystemDocument, p: Standpipe | BellSiphon): Piece
       cut: top,
       coil: false,
       why: [
-        ...say`From the floor to ${mm(GUARD_OVER)} over the stones, so that none falls in. Slot it low: ${{ value: p.guard.slotArea, kind: 'opening' }} open in all.`,
+        ...say`It reaches from the floor to ${mm(GUARD_OVER)} above the media, so that no media fall in. Cut slots near its foot, ${{ value: p.guard.slotArea, kind: 'opening' }} open in total.`,
         ...sideOpening(p),
       ],
       fittings: [],

@@ -25,7 +25,7 @@ export function boughtQuestions(s: SystemDocument, pieces: readonly Piece[]): Qu
         id: `${p.id}-bell-bought`,
         about: p.id,
         level: 'wrong',
-        sentence: say`${bell.name} is ${bore(bell.bore)} wide inside: too tight a bell for “${p.name}”, which wants ${bore(ring.limit)} around its mouth.`,
+        sentence: say`${bell.name} is ${bore(bell.bore)} wide inside. That is too narrow a bell for “${p.name}”, which needs ${bore(ring.limit)} around its mouth.`,
         fix: wider
           ? {
               label: say`Make the bell of ${wider.name}`,

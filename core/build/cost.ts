@@ -98,7 +98,7 @@ export function costOf(c: Figures, parts: readonly NotedPart[]): Cost {
       cost: times(r.energy, kwh),
       of:
         energy === null
-          ? say`as soon as the day is worked out`
+          ? say`when the day is calculated`
           : say`${{ value: energy, kind: 'energy' }}`,
     },
     ...(c.system.fish.length
@@ -109,7 +109,7 @@ export function costOf(c: Figures, parts: readonly NotedPart[]): Cost {
             cost: times(r.feed, feed),
             of: say`${{ value: feed, kind: 'mass' }}`,
           },
-          { id: 'fish' as const, name: 'Fish', cost: r.fish, of: say`as you enter it` },
+          { id: 'fish' as const, name: 'Fish', cost: r.fish, of: say`as entered` },
         ]
       : []),
     {
@@ -119,7 +119,7 @@ export function costOf(c: Figures, parts: readonly NotedPart[]): Cost {
       of: say`${{ value: water, kind: 'volume' }}`,
     },
     ...(c.system.solution
-      ? [{ id: 'solution' as const, name: 'Solution', cost: r.solution, of: say`as you enter it` }]
+      ? [{ id: 'solution' as const, name: 'Solution', cost: r.solution, of: say`as entered` }]
       : []),
   ];
   const month = sumOf(running.map((x) => x.cost));
@@ -141,24 +141,24 @@ function paybackOf(
   if (harvest === null || total === null)
     return {
       payback: null,
-      verdict: say`With prices and the worth of a month’s harvest this says when it has paid for itself.`,
+      verdict: say`Enter prices and the value of a month’s harvest to see when the system has paid for itself.`,
     };
   const best = harvest - (month ?? 0);
   const worst = harvest * POOR_HARVEST - (month ?? 0);
   if (best <= 0)
     return {
       payback: null,
-      verdict: say`Not in money: a month costs more than its harvest would in the shop. It pays in what you eat and learn.`,
+      verdict: say`It does not pay in money: a month costs more than its harvest would cost in a shop. It pays in fresh food and in what you learn.`,
     };
   const soonest = total / best;
   if (worst <= 0)
     return {
       payback: [soonest, Infinity],
-      verdict: say`In ${monthsOf(soonest)} at the very best; at half the harvest, as first years often bring, not in money.`,
+      verdict: say`In ${monthsOf(soonest)} with the whole harvest. With half of it, as is common in the first years, never.`,
     };
   return {
     payback: [soonest, total / worst],
-    verdict: say`In ${monthsOf(soonest)} to ${monthsOf(total / worst)}: with the whole harvest, and with half of it as first years often bring.`,
+    verdict: say`In ${monthsOf(soonest)} with the whole harvest, in ${monthsOf(total / worst)} with half of it, as is common in the first years.`,
   };
 }
 

@@ -160,9 +160,9 @@ export function piecesOf(
         cut,
         coil,
         why: [
-          ...say`${distance(length)} of way and ${share(HOSE_SLACK)} of slack, to the next centimetre. `,
+          ...say`Route of ${distance(length)} plus ${share(HOSE_SLACK)} of slack, rounded up to a centimetre. `,
           ...(spans.length > 1
-            ? say`Bend it to a radius of ${mm(bendRadius(c.pipe) ?? 0)} or more: tighter, it kinks. `
+            ? say`Bend it to a radius of at least ${mm(bendRadius(c.pipe) ?? 0)}, or it kinks. `
             : []),
           ...say`Warm it in hot water to push it over a barb.`,
         ],
@@ -187,7 +187,7 @@ export function piecesOf(
           id: `${id}-mouth`,
           about: c.about,
           level: 'wrong',
-          sentence: say`The crest lies ${mm(to - from)} over the ${jointName(b.kind).toLowerCase()}’s centre, whose own mouth stands ${mm(-faces)} higher: lead the way out lower.`,
+          sentence: say`The overflow height is ${mm(to - from)} above the centre of the ${jointName(b.kind).toLowerCase()}, but the fitting itself is ${mm(-faces)} taller. Place the outlet lower.`,
           fix: c.lower?.(-faces) ?? null,
         });
       continue;
@@ -197,7 +197,7 @@ export function piecesOf(
         id: `${id}-close`,
         about: c.about,
         level: 'wrong',
-        sentence: say`${jointName(a.kind)} and ${jointName(b.kind).toLowerCase()} of ${size!.name} sit ${mm(to - from)} apart; their sockets need ${mm(to - from - faces)}.`,
+        sentence: say`${jointName(a.kind)} and ${jointName(b.kind).toLowerCase()} of ${size!.name} are ${mm(to - from)} apart. Their sockets need ${mm(to - from - faces)}.`,
         fix: null,
       });
     }
@@ -248,7 +248,7 @@ export function splitLong(
         ...p,
         id: `${p.id}-${String.fromCharCode(97 + k)}`,
         cut: each,
-        why: say`${distance(p.cut)} in all, longer than ${distance(most)} that is sold: ${String(n)} pieces with a coupling between, which takes ${bore(lost)}.`,
+        why: say`The whole length of ${distance(p.cut)} is longer than the ${distance(most)} that shops sell. Use ${String(n)} pieces with a coupling between them, which takes up ${bore(lost)}.`,
         spans: [{ leg: on.leg, a: joint(k), b: joint(k + 1) }],
       };
     });

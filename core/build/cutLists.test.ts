@@ -9,7 +9,7 @@ import type { Piece, Run } from './types.ts';
 
 /**
  * Cut lists worked by hand, in mm. Sockets after ASTM D2466: ¾ in 18.3, 1 in 22.2, 1¼ in 23.8, 1½ in 27.8, 2 in
- * 29.4. Elbow and tee: half the outside diameter and 1 from centre to stop. Bulkhead: stop 5 over the floor inside
+ * 29.4. Elbow and tee: half the outside diameter and 1 from centre to stop. Bulkhead: stop 5 above the floor inside
  * and 30 under it. A millimetre stays free at each stop.
  */
 
@@ -32,9 +32,9 @@ describe('the cut list of a siphon bed', () => {
 
   it('is that of its heights and sockets', () => {
     // Crest 235. Its mouth is the large end of a reducer: 27.8 of a 1½ in socket, then 3 to the stop of the small one.
-    // So the pipe ends 235 − 27.8 − 3 = 204.2 over the floor, less 1; and begins 5 + 1 over it in the bulkhead.
+    // So the pipe ends 235 − 27.8 − 3 = 204.2 above the floor, less 1; and begins 5 + 1 over it in the bulkhead.
     const standpipe = 235 - 27.8 - 3 - 1 - (5 + 1);
-    // Drop 250 to the elbow’s centre, whose stop lies 33.4 / 2 + 1 above; the bulkhead’s 30 under the floor.
+    // Drop 250 to the elbow’s centre, whose stop lies 33.4 / 2 + 1 above; the bulkhead’s 30 below the floor.
     const drop = 250 - (33.4 / 2 + 1) - 1 - (30 + 1);
     // 50 to the side, from the elbow’s stop.
     const level = 50 - (33.4 / 2 + 1) - 1;
@@ -68,7 +68,7 @@ describe('the cut list of a siphon bed', () => {
     expect(cuts(s, 'lift')).toEqual({ 'lift-1': 1530, 'lift-2': 480 });
     expect(line.legs.map((l) => Math.round(l.length * 1000))).toEqual([1114, 672, 114]);
     const [long] = pieces(s).filter((p) => p.about === 'lift');
-    expect(tell(long!.why, 'metric')).toContain('Bend it to a radius of 114 mm or more');
+    expect(tell(long!.why, 'metric')).toContain('Bend it to a radius of at least at least 114 mm or more');
     // 38 mm hose wants 228 mm on both sides of a corner: where the way to the side is shorter, it has elbows.
     const stiff = applyEdits(s, [
       { at: 'paths.lift.pipe', to: 'hose-38' },
@@ -225,7 +225,7 @@ describe('what stands in the way of cutting', () => {
   it('is said where fittings sit too close, with what their sockets need', () => {
     const low = applyEdits(s, [{ at: 'paths.siphon.drop', to: 0.06 }]);
     expect(wrong(low).map((q) => tell(q.sentence, 'metric'))).toEqual([
-      'Bulkhead and 90° elbow of 1 in schedule 40 sit 60 mm apart; their sockets need 92 mm.',
+      'Bulkhead and 90° elbow of 1 in schedule 40 sit 60 mm apart. Their sockets need 92 mm.',
     ]);
   });
 
@@ -236,7 +236,7 @@ describe('what stands in the way of cutting', () => {
     ]);
     const q = wrong(rigid)[0]!;
     expect(tell(q.sentence, 'metric')).toBe(
-      'The way of “Fill line” turns twice and the design counts no elbow: each takes flow.',
+      '“Fill line” turns twice and the design counts no elbow. Each elbow reduces the flow.',
     );
     const mended = applyEdits(rigid, q.fix!.edits);
     expect(wrong(mended)).toEqual([]);
@@ -259,7 +259,7 @@ describe('what stands in the way of cutting', () => {
     ]);
     const q = wrong(deep).find((x) => x.id === 'siphon-ground')!;
     expect(tell(q.sentence, 'metric')).toBe(
-      '“Bell siphon” reaches 150 mm under the ground. Raise “Bed”, or lead the pipe higher.',
+      '“Bell siphon” is 150 mm below the ground. Raise “Bed”, or move the pipe higher.',
     );
     expect(q.fix!.edits).toEqual([{ at: 'vessels.bed.floor', to: 0.25 }]);
     expect(wrong(applyEdits(deep, q.fix!.edits)).some((x) => x.id === 'siphon-ground')).toBe(false);

@@ -109,7 +109,7 @@ export function entryHole(s: SystemDocument, p: Drain): Hole[] {
       id: `${p.id}-entry`,
       vessel: to.id,
       path: p.id,
-      what: `way in of “${p.name}”`,
+      what: `inlet of “${p.name}”`,
       on: 'left',
       x: across(to, 'left', z) / 2,
       y: z,
@@ -140,7 +140,7 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
             id: `${p.id}-hole`,
             vessel: from.id,
             path: p.id,
-            what: `way out of “${p.name}”`,
+            what: `outlet of “${p.name}”`,
             ...wall(
               from,
               'right',
@@ -277,11 +277,11 @@ const DRY: Metres = 0.005;
 
 /** Where a hole is and what it wants, as it is told to whom drills it. */
 export function holeSentence(h: Hole): Phrase {
-  const size = h.diameter === null ? say`ask its maker for the hole` : say`${bore(h.diameter)}`;
+  const size = h.diameter === null ? say`enter its hole size` : say`${bore(h.diameter)}`;
   const where =
     h.on === 'floor'
       ? say`in the floor, ${mm(h.x)} from the left and ${mm(h.y)} from the front`
-      : say`in the ${h.on} wall, ${mm(h.x)} from its left end and ${mm(h.y)} over the floor`;
+      : say`in the ${h.on} wall, ${mm(h.x)} from its left end and ${mm(h.y)} above the floor`;
   return [...say`For the ${h.what}: `, ...size, ...say`; centre `, ...where, '.'];
 }
 
@@ -346,7 +346,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
       id: at,
       about: h.vessel,
       level: 'ask',
-      sentence: say`What hole does ${what} want? Its maker says; ${String(list.length)} ${list.length > 1 ? 'holes wait' : 'hole waits'} for it.`,
+      sentence: say`Which hole size does ${what} need? Enter the size printed on its packet. ${list.length > 1 ? `${String(list.length)} holes depend` : 'One hole depends'} on it.`,
       fix: null,
     });
   }
@@ -362,7 +362,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
     if (free < reach)
       wrong(
         h,
-        say`The hole for the ${h.what} is ${mm(Math.max(0, free))} from an edge of “${v.name}”; its flange needs ${mm(reach)}.`,
+        say`The hole for the ${h.what} is ${mm(Math.max(0, free))} from an edge of “${v.name}”. Its flange needs ${mm(reach)}.`,
         'edge',
       );
     for (const other of holes.slice(i + 1)) {
@@ -371,7 +371,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
       if (gap < APART)
         wrong(
           h,
-          say`The holes for the ${h.what} and the ${other.what} are too close: ${mm(Math.hypot(h.x - other.x, h.y - other.y))} between centres, and ${bore(reach + reachOfHole(other) + APART)} keep their flanges apart.`,
+          say`The holes for the ${h.what} and the ${other.what} are too close: ${mm(Math.hypot(h.x - other.x, h.y - other.y))} between centres. Their flanges need ${bore(reach + reachOfHole(other) + APART)}.`,
           other.id,
         );
     }

@@ -30,8 +30,8 @@ describe('holes', () => {
   it('ask for the maker’s figure and never invent one', () => {
     expect(plan.holes.map((h) => h.diameter)).toEqual([null, null]);
     expect(plan.questions.map((q) => tell(q.sentence, 'metric'))).toEqual([
-      'What hole does a bulkhead for 1 in schedule 40 want? Its maker says; 1 hole waits for it.',
-      'What hole does a bulkhead for 1½ in schedule 40 want? Its maker says; 1 hole waits for it.',
+      'What hole does a bulkhead for 1 in schedule 40 want? Its maker says; 1 hole depends on it.',
+      'What hole does a bulkhead for 1½ in schedule 40 want? Its maker says; 1 hole depends on it.',
     ]);
     const id = buildKey('bulkhead', 'sch40-1');
     const told = planOf(edited({ at: `build.holes.${id}`, to: { id, diameter: 0.045 } }));
@@ -224,7 +224,7 @@ describe('pieces that were cut', () => {
       .map((p) => ({ id: p.id, length: p.cut }));
     const s = edited({ at: 'build.cut', to: cut });
     expect(new Set(planOf(s).cut.map((x) => x.state))).toEqual(new Set(['fits']));
-    // 20 mm lower: what carries the crest is too long; the drop under the floor still fits.
+    // 20 mm lower: what carries the crest is too long; the drop below the floor still fits.
     const lower = applyEdits(s, [{ at: 'paths.siphon.crest', to: 0.215 }]);
     const state = (x: SystemDocument) =>
       Object.fromEntries(planOf(x).cut.map((c) => [c.id, c.state]));
@@ -267,7 +267,7 @@ describe('what is bought', () => {
       { at: 'paths.siphon.mouthOutside', to: 0.074 },
     ]);
     expect(of(tight)).toEqual([
-      '3 in schedule 40 is 77.9 mm wide inside: too tight a bell for “Bell siphon”, which wants 78.6 mm around its mouth.',
+      '3 in schedule 40 is 77.9 mm wide inside. That is too narrow a bell for “Bell siphon”, which needs 78.6 mm around its mouth.',
     ]);
     const { edits } = planOf(tight).questions.find((q) => q.id === 'siphon-bell-bought')!.fix!;
     expect(edits).toEqual([{ at: 'paths.siphon.bellBore', to: 0.10226 }]);
@@ -319,7 +319,7 @@ describe('seals', () => {
     // 1 in is 33.4 mm outside, and 4 mm wider.
     for (const role of ['bell', 'guard'])
       expect(why(role)).toMatch(
-        /Cut an opening of 37\.4 mm into its side, its middle \d+ mm over the floor/,
+        /Cut an opening of 37\.4 mm into its side for the pipe, centred \d+ mm above the floor/,
       );
     expect(tell(plan.pieces.find((p) => p.role === 'bell')!.why, 'metric')).not.toContain(
       'opening of',

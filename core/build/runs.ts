@@ -92,7 +92,7 @@ function missingElbows(p: WaterPath, needs: number): Question[] {
       id: `${p.id}-elbows`,
       about: p.id,
       level: 'wrong',
-      sentence: say`The way of “${p.name}” turns ${needs === 1 ? 'once' : 'twice'} and the design counts ${counted ? 'one elbow' : 'no elbow'}: each takes flow.`,
+      sentence: say`“${p.name}” needs ${needs === 1 ? 'one elbow' : 'two elbows'} and the design counts ${counted ? 'one' : 'none'}. Each elbow reduces the flow.`,
       fix: { label: needs === 1 ? say`Count one elbow` : say`Count two elbows`, edits: [edit] },
     },
   ];
@@ -253,7 +253,7 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
               id: `${p.id}-short`,
               about: p.id,
               level: 'wrong' as const,
-              sentence: say`“${p.name}” goes over the rim and down again, and the design counts ${distance(p.run)} beyond its rise: that is ${distance(-level)} short before it has gone any way to the side.`,
+              sentence: say`“${p.name}” goes over the rim and down again. The design counts ${distance(p.run)} besides its rise, which is at least ${distance(-level)} too short.`,
               fix: {
                 label: say`Count ${distance(Math.ceil((p.run - level + 0.1) * 20) / 20)}`,
                 edits: [
@@ -277,7 +277,7 @@ const lower =
     return drop > -SPARE
       ? null
       : {
-          label: say`Lead it ${mm(drop - p.drop)} lower`,
+          label: say`Lower it by ${mm(drop - p.drop)}`,
           edits: [{ at: `paths.${p.id}.drop`, to: drop }],
         };
   };
@@ -517,7 +517,7 @@ function underGround(s: SystemDocument, p: WaterPath): Question[] {
       id: `${p.id}-ground`,
       about: p.id,
       level: 'wrong',
-      sentence: say`“${p.name}” reaches ${mm(-low)} under the ground. Raise “${from.name}”, or lead the pipe higher.`,
+      sentence: say`“${p.name}” reaches ${mm(-low)} below the ground. Raise “${from.name}”, or move the pipe higher.`,
       fix: {
         label: say`Raise “${from.name}” by ${mm(-low)}`,
         edits: [

@@ -195,7 +195,7 @@ describe('what stands under a bed', () => {
   it('that is far longer is said', () => {
     const long = edited({ at: 'vessels.tank.shape.diameter', to: 2.4 });
     expect(said(long, 'bed-stand-below')).toMatch(
-      /“Fish tank” is 2400 mm long and stands under “Bed”/,
+      /“Fish tank” is 2400 mm long and is under “Bed”/,
     );
     expect(long.stands[0]!.bearers).toBeCloseTo(1.2, 9);
   });
@@ -213,7 +213,7 @@ describe('a low stand', () => {
   it('of a frame says that it is taller than the floor, and the fix is one on blocks', () => {
     const p = at(0.12, 'frame');
     expect(said(p, 'bed-stand-low')).toBe(
-      'A frame with bearers of 45 × 95 mm softwood, its deck and its shortest legs is 163 mm high. The floor of “Bed” is at 120 mm.',
+      'A frame with bearers of 45 × 95 mm softwood, a deck and the shortest legs is 163 mm high. The floor of “Bed” is at 120 mm.',
     );
     const { edits } = p.questions.find((q) => q.id === 'bed-stand-low')!.fix!;
     expect(edits).toEqual([

@@ -151,12 +151,12 @@ function checksOf(
     {
       id: 'sag',
       use: drop / (span * SAG_SHARE),
-      sentence: say`They sag ${mm(drop)} in the years; ${mm(span * SAG_SHARE)} still looks straight and keeps the water level.`,
+      sentence: say`Over the years they sag ${mm(drop)}. At most ${mm(span * SAG_SHARE)} is recommended, so that the bed stays level.`,
     },
     {
       id: 'buckling',
       use: post,
-      sentence: say`Legs of ${leg.name}, ${mm(height)} tall, carry ${mass(perLeg)} each: ${share(post)} of what makes them buckle.`,
+      sentence: say`Legs of ${leg.name}, ${mm(height)} tall, carry ${mass(perLeg)} each, ${share(post)} of their buckling strength.`,
     },
   ];
 }
@@ -301,7 +301,7 @@ export function standOf(
   const where = s.site.floor;
   const engineer =
     whole > HEAVY || v.floor > TALL || where === 'balcony' || where === 'roof'
-      ? say`${mass(whole)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. A structural engineer says whether it stands.`
+      ? say`${mass(whole)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. Ask a structural engineer.`
       : null;
   const courses = Math.floor(v.floor / BLOCK + 1e-9);
   const rest = v.floor - courses * BLOCK;
@@ -382,7 +382,7 @@ function joistCheck(x: Section, span: Metres, apart: Metres, most: Metres): Chec
   return {
     id: 'joist',
     use,
-    sentence: say`Joists of ${x.name} over ${mm(span)}, ${mm(apart)} apart, use ${share(use)} of what they bear.`,
+    sentence: say`Joists of ${x.name} over ${mm(span)}, ${mm(apart)} apart, use ${share(use)} of their strength.`,
   };
 }
 
@@ -414,7 +414,7 @@ function standQuestions(
     out.push(
       wrong(
         'stand-low',
-        say`A frame with bearers of ${x.bearer.name}, its deck and its shortest legs is ${mm(least)} high. The floor of “${v.name}” is at ${mm(v.floor)}.`,
+        say`A frame with bearers of ${x.bearer.name}, a deck and the shortest legs is ${mm(least)} high. The floor of “${v.name}” is at ${mm(v.floor)}.`,
         {
           label: say`Put it on blocks`,
           edits: [{ at: `build.vessels.${v.id}`, to: { ...own, stand: 'blocks' } }],
@@ -428,14 +428,14 @@ function standQuestions(
       out.push(
         wrong(
           `stand-${c.hole}`,
-          say`The ${c.what} meets a bearer of the stand: move its hole ${mm(-free)} towards the middle of “${v.name}”.`,
+          say`The ${c.what} hits a bearer of the stand. Move its hole ${mm(-free)} towards the middle of “${v.name}”.`,
         ),
       );
     else if (x.wide.includes(c.hole))
       out.push(
         wrong(
           `stand-${c.hole}`,
-          say`The ${c.what} does not pass between two joists of the stand: move its hole along “${v.name}”.`,
+          say`The ${c.what} does not fit between two joists of the stand. Move its hole along “${v.name}”.`,
         ),
       );
   }
@@ -443,7 +443,7 @@ function standQuestions(
     out.push(
       wrong(
         'stand-below',
-        say`“${x.below.name}” is ${mm(x.beneath)} long and stands under “${v.name}”: the legs of the stand do not clear it. Use stronger bearers with legs at their ends only, or put “${v.name}” beside it.`,
+        say`“${x.below.name}” is ${mm(x.beneath)} long and is under “${v.name}”, where the legs of the stand would be. Use stronger bearers with legs at their ends only, or put “${v.name}” beside it.`,
       ),
     );
   return out;
@@ -482,7 +482,7 @@ function tooWeak(
       sentence: [...say`The stand of “${v.name}” is too weak. `, ...worst.sentence],
       fix: better
         ? {
-            label: say`Take ${better.name}`,
+            label: say`Use ${better.name}`,
             edits: [
               {
                 at: `build.vessels.${v.id}`,
@@ -542,10 +542,10 @@ function framePieces(
       f.length,
       'Bearer',
       frames > 1
-        ? say`One of ${String(frames)} frames side by side; two bearers each.`
+        ? say`Two for each of ${String(frames)} frames side by side.`
         : longer > 1e-9
-          ? say`Two, ${mm(longer / 2)} longer than the vessel at either end: the legs clear what stands under it.`
-          : say`As long as the vessel; two, with its edges over them.`,
+          ? say`Two, ${mm(longer / 2)} longer than the vessel at both ends, so that the legs fit beside the vessel below.`
+          : say`Two, as long as the vessel, under its edges.`,
     ),
     ...board(
       'joist',
@@ -553,7 +553,7 @@ function framePieces(
       f.bearer,
       joists.between,
       'Joist',
-      say`Between the bearers, ${mm(f.joists)} apart at the most: so far the deck and the joists bear a full bed.`,
+      say`Between the bearers, at most ${mm(f.joists)} apart, so that deck and joists can carry a full bed.`,
     ),
     ...board(
       'leg',
@@ -561,7 +561,7 @@ function framePieces(
       f.leg,
       f.height,
       'Leg',
-      say`From the ground to under the bearers: the vessel’s floor less deck and bearer.`,
+      say`From the ground to the underside of the bearers: the height of the vessel’s floor less deck and bearer.`,
     ),
     ...board(
       'stretcher',
@@ -578,7 +578,7 @@ function framePieces(
           f.leg,
           Math.SQRT2 * drop,
           'Brace',
-          say`Diagonally from leg to bearer on the long sides and across: without them a full stand folds sideways.`,
+          say`Diagonally from leg to bearer, along and across. Without them a full stand folds sideways.`,
         )
       : []),
   ];
@@ -618,7 +618,7 @@ export function carcassPieces(s: SystemDocument, v: Vessel): Piece[] {
     ...wall(
       'long',
       length + 2 * board.breadth,
-      say`Inside length and the thickness of both short walls; ${String(rows)} high.`,
+      say`Inside length plus the thickness of both short walls, ${String(rows)} boards high.`,
     ),
     ...wall('short', width, say`Inside width, between the long walls.`),
   ];

@@ -51,7 +51,7 @@ const LOOSE_KEEPS: Share = DRILL_LIMITS.loose;
 /** Roots drown or dry when a bed stands so this much longer than on a day without the fault. */
 const ROOTS: Seconds = DRILL_LIMITS.roots;
 
-export const DRILL_WHY = say`Failed: more than ${litres(SPILL_FAILS)} on the floor, a pump that draws air, or fish with less than ${share(FISH_FAIL)} of their water. With loss: drops on the floor, roots wet or dry for ${time(ROOTS)} more than usual, fish with less than ${share(FISH_WELL)}. Our own lines.`;
+export const DRILL_WHY = say`Failed means more than ${litres(SPILL_FAILS)} on the floor, a pump that draws air, or fish with less than ${share(FISH_FAIL)} of their water. “With loss” means less on the floor, roots wet or dry for ${time(ROOTS)} more than usual, or fish with less than ${share(FISH_WELL)} of their water. These limits are our own.`;
 
 interface Ground {
   readonly system: SystemDocument;
@@ -125,10 +125,10 @@ function gradeBy({ lost, fish, kept, roots, dry }: Harm, loses: KnownFault['lose
 function lostInWords(fault: KnownFault, o: Outcome, { lost, dry }: Harm, where: string): Phrase {
   if (fault.loses === 'leak') return say`${litres(lost)} leak away in ${time(fault.follow)}.`;
   if (fault.loses === 'loose-end')
-    return say`The pump throws ${litres(lost)} on the floor before ${dry ? 'it draws air' : 'anyone comes'}.`;
+    return say`The pump empties ${litres(lost)} onto the floor before ${dry ? 'it draws air' : 'you notice'}.`;
   return o.overAfter === null
     ? say`${litres(lost)} land on the floor.`
-    : say`${litres(lost)} land on the floor, the first drop ${time(o.overAfter)} after it strikes, over the rim of “${where}”.`;
+    : say`${litres(lost)} land on the floor. “${where}” overflows after ${time(o.overAfter)}.`;
 }
 
 /** What came of a fault, in the grower's words, the water first. */
@@ -145,20 +145,20 @@ function outcomeInWords(s: SystemDocument, fault: KnownFault, o: Outcome, harm: 
   if (worst)
     parts.push(
       worst.what === 'wet'
-        ? say`“${name(worst.bed)}” stands flooded for ${time(worst.time)}.`
+        ? say`“${name(worst.bed)}” stays flooded for ${time(worst.time)}.`
         : say`“${name(worst.bed)}” gets no water for ${time(worst.time)}.`,
     );
   if (fish && fish.share < FISH_WELL)
     parts.push(
       fish.until === null
         ? say`The fish keep ${share(fish.share)} of their water, ${litres(fish.volume)}, ${mm(kept!.depth)} deep.`
-        : say`After ${time(fish.until)} the fish have less than a quarter of their water; at the least ${litres(fish.volume)} are left.`,
+        : say`After ${time(fish.until)} the fish have less than a quarter of their water. At the lowest, ${litres(fish.volume)} are left.`,
     );
   if (!parts.length)
     parts.push(
       fish
-        ? say`Nothing is lost; the fish keep ${share(fish.share)} of their water.`
-        : say`Nothing is lost.`,
+        ? say`No water is lost. The fish keep ${share(fish.share)} of their water.`
+        : say`No water is lost.`,
     );
   return parts.flatMap((p, i) => (i ? [' ', ...p] : [...p]));
 }

@@ -119,7 +119,7 @@ describe('pumps', () => {
     expect(state.level('clear')).toBeLessThan(at(net, day, 0).level('clear'));
   });
 
-  it('clogged to 40 % of its box it gives a little more than that of its flow: less is lost on the way', () => {
+  it('clogged to 40 % of its box figure figure it gives a little more than that of its flow: less is lost on the way', () => {
     const { net, usual } = struck(make('bed-over-tank'), 'pump-clogged/lift');
     const flow = (n: Network) => at(n, simulate(n, 400), 300).flow('lift');
     const kept = flow(net) / flow(usual);
@@ -268,7 +268,7 @@ describe('how hard they strike', () => {
     expect(names).toContain('Power cut of 30 h');
     expect(names).toContain('The pump of “Fill line” clogs to 75 %');
     expect(names).toContain('“Bell siphon” is blocked to 70 %');
-    expect(names).toContain('Topping up forgotten for 3 d');
+    expect(names).toContain('No top-up for 3 d');
     expect(names).toContain('“Fish tank” leaks 12 L an hour');
     expect(withHow({}).map((f) => f.name)).toContain('“Bell siphon” is blocked');
   });

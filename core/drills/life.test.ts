@@ -131,7 +131,7 @@ describe('what would make a fault of what lives go better', () => {
     const strong = applyEdits(demo('window-sill-tank'), [{ at: 'devices.heater.power', to: 500 }]);
     const [fix] = fixesForLifeDrill(strong, 'heater-stuck');
     expect(tell(fix!.label, 'metric')).toMatch(
-      /^Put a heater of \d+ W in place of the one of 500 W/,
+      /^Replace the \d+ W instead of the one of 500 W/,
     );
     const before = judgeWhole(strong).findings.filter((f) => f.level === 'stop').length;
     const after = judgeWhole(applyEdits(strong, fix!.edits)).findings;

@@ -10,27 +10,27 @@ export function remindersOf(system: SystemDocument): Reminder[] {
       id: 'food-grade',
       stage: 'vessels',
       sentence:
-        'Containers and pipes are food grade. Check found ones for cracks; never cut a drum that held flammable or unknown contents.',
+        'Use food-grade containers and pipes. Check used ones for cracks. Never cut a drum that held flammable or unknown contents.',
     },
     {
       id: 'weight',
       stage: 'place',
       sentence:
-        'Water weighs a kilogram a litre. Keep tall stands from tipping and racking; a structural engineer or the building’s manager says what a floor, balcony or roof carries.',
+        'Water weighs one kilogram per litre. Secure tall stands against tipping. Ask a structural engineer or the building’s manager what a floor, balcony or roof can carry.',
     },
     {
       id: 'electricity',
       stage: 'place',
       sentence:
         system.site.outletProtected === true
-          ? 'Drip loop in every cable, plugs above the highest water, unplug before hands go in. Low voltage is safer.'
-          : 'Plug the pump into an outlet behind a residual-current device (RCD or GFCI) fitted by a licensed electrician. Drip loop in every cable, plugs above the highest water, unplug before hands go in.',
+          ? 'Make a drip loop in every cable and keep plugs above the highest water. Unplug before you put your hands in. Low voltage is safer.'
+          : 'Use an outlet with a residual-current device (RCD or GFCI), fitted by a licensed electrician. Make a drip loop in every cable and keep plugs above the highest water. Unplug before you put your hands in.',
     },
     {
       id: 'second-look',
       stage: 'drain',
       sentence:
-        'Test with water before the stones go in, outdoors first: no leak for twenty minutes, drain blocked, power off. Rinse dusty media wet.',
+        'Test with water before you add the media, outdoors first. Look for leaks for twenty minutes, then block the drain, then cut the power. Rinse dusty media wet.',
     },
   ];
   if (fish) {
@@ -38,7 +38,7 @@ export function remindersOf(system: SystemDocument): Reminder[] {
       id: 'metals',
       stage: 'vessels',
       sentence:
-        'No galvanised steel, copper, brass, lead or treated timber in fish water: zinc and copper kill fish, worst in soft, acid water.',
+        'Use no galvanised steel, copper, brass, lead or treated timber in fish water. Zinc and copper kill fish, most of all in soft, acidic water.',
     });
     out.push({
       id: 'open-water',
@@ -54,52 +54,52 @@ export function remindersOf(system: SystemDocument): Reminder[] {
     add(
       'children',
       'place',
-      'Small children: a cover or a fence on open water, nothing to climb beside it, chemicals locked away.',
+      'Where small children live, cover or fence open water, leave nothing to climb on beside it, and lock chemicals away.',
     );
   if (near.pets === true || near.rodents === true)
     add(
       'animals',
       'place',
-      'Keep pets, birds and rodents off water and beds: lids, nets, no feed left open; wash what is eaten raw.',
+      'Keep pets, birds and rodents away from water and beds with lids and nets. Close the feed. Wash what you eat raw.',
     );
   if (near.sleepers === true)
     add(
       'sleepers',
       'place',
-      'A siphon gurgles and an air pump hums all night: rubber feet, a bend in the drain, air pump on a shelf over the water line.',
+      'A siphon gurgles and an air pump hums all night. Use rubber feet and a bend in the drain. Place the air pump on a shelf above the water level.',
     );
   if (system.site.floor === 'balcony' || system.site.floor === 'roof')
     add(
       'spill',
       'place',
-      'A leak reaches whoever lives below: test outdoors first, a tray with an outlet under it, and ask the building’s manager before the first filling.',
+      'A leak reaches whoever lives below. Test outdoors first, put a tray with a drain under the system, and ask the building’s manager before you fill it.',
     );
   if (fish) {
     add(
       'law',
       'life',
-      'Check whether keeping the species is allowed where you live; never release fish, shrimp or plants. A vet for disease; kill by the local rules.',
+      'Check whether the species is allowed where you live. Never release fish, shrimp or plants. Ask a vet about disease. Follow the local rules for slaughter.',
     );
     add(
       'hands',
       'life',
-      'Wash hands and produce. Weak immunity and broken skin: gloves. Fish treated with medicine are not eaten within their waiting time.',
+      'Wash hands and produce. Wear gloves over broken skin or with a weak immune system. Do not eat treated fish before the medicine’s waiting time has passed.',
     );
   }
   add(
     'tools',
     'build',
-    'Eye and hearing protection at saw and drill, the work clamped, two people where it is heavy.',
+    'Wear eye and hearing protection when you saw and drill. Clamp the work. Lift heavy parts with two people.',
   );
   add(
     'cement',
     'build',
-    'Solvent cement and primer: fresh air, no flame, gloves, and cured to the end before fish.',
+    'Use solvent cement and primer in fresh air, with gloves and away from flames. Let them cure fully before fish go in.',
   );
   add(
     'chemicals',
     'life',
-    'Acids, lime, carbonates: gloves and eye protection, chemical into water and never water into it, never two at once, locked away.',
+    'Wear gloves and eye protection with acids, lime and carbonates. Add the chemical to water, never water to the chemical. Never mix two. Lock them away.',
   );
   return out;
 }

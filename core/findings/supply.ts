@@ -62,7 +62,7 @@ export const floodOf = (r: Reserve): { rest: Given; swing: Given } => ({
   rest: given(String.raw`V_\mathrm{rest}`, 'at rest', r.rest, 'volume', ORIGIN.entered),
   swing: given(
     String.raw`V_\mathrm{swing}`,
-    'in beds and lines',
+    'in beds and pipes',
     r.swing,
     'volume',
     ORIGIN.balance,

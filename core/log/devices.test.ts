@@ -204,7 +204,7 @@ describe('a plug', () => {
       expect(at(false, old)).toMatchObject({ state: 'quiet', wants: null });
       const stay = { ...plug, rule: { ...plug.rule!, quiet: 'stay' as const } };
       expect(at(true, old, stay)).toMatchObject({ state: 'quiet', wants: null });
-      // Just after it began to listen it waits for the first word.
+      // Just after it began to listen it depends on the first word.
       expect(at(true, null, plug, NOW - 60_000)).toEqual({
         state: 'waiting',
         wants: null,

@@ -209,7 +209,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'look-leaves',
     group: 'look',
     abouts: (g) => (g.plants.length ? [''] : []),
-    label: () => say`Look at the leaves, from below too`,
+    label: () => say`Look at the leaves, also from below`,
     minutes: 2,
     does: (w) => lookAtLeaves(w),
   },
@@ -229,7 +229,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'look-water',
     group: 'look',
     abouts: whole,
-    label: () => say`Look at the water, its level, the floor`,
+    label: () => say`Look at the water, its level and the floor`,
     minutes: 1,
     does: (w) => lookAtWater(w),
   },
@@ -245,7 +245,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'look-pump',
     group: 'look',
     abouts: lines,
-    label: (g, id) => say`Look at the jet of “${nameOf(g, id)}”`,
+    label: (g, id) => say`Look at the water from “${nameOf(g, id)}”`,
     minutes: 1,
     does: (w, about) => lookAtPump(w, about),
   },
@@ -290,7 +290,7 @@ export const ACTS: readonly ActKind[] = [
     label: (g, id) => {
       const p = g.system.paths.find((x) => x.id === id)!;
       return 'guard' in p && p.guard !== null
-        ? say`Lift the guard of “${p.name}”, clear it and its pipe`
+        ? say`Lift the guard of “${p.name}” and clear it and its pipe`
         : say`Clear “${p.name}” and its pipe`;
     },
     minutes: 12,
@@ -304,12 +304,12 @@ export const ACTS: readonly ActKind[] = [
     id: 'reseat',
     group: 'mend',
     abouts: (g) => paths(g, isSiphon),
-    label: (g, id) => say`Lift the bell of “${nameOf(g, id)}”, rinse it, seat it anew`,
+    label: (g, id) => say`Lift the bell of “${nameOf(g, id)}”, rinse it and put it back`,
     minutes: 10,
     does: mends(
       'reseat',
       (g, id) => say`“${nameOf(g, id)}” starts and stops again.`,
-      say`It sat as it should.`,
+      say`It was placed correctly.`,
     ),
   },
   {
@@ -327,29 +327,29 @@ export const ACTS: readonly ActKind[] = [
     label: (g, id) => say`Put the spare pump on “${nameOf(g, id)}”`,
     minutes: 25,
     money: 40,
-    does: mends('new-pump', () => say`It runs.`, say`It runs as the old one did.`),
+    does: mends('new-pump', () => say`It runs.`, say`It runs like the old one.`),
   },
   {
     id: 'refit',
     group: 'mend',
     abouts: lines,
-    label: (g, id) => say`Push the joints of “${nameOf(g, id)}” home`,
+    label: (g, id) => say`Push the joints of “${nameOf(g, id)}” together`,
     minutes: 5,
-    does: mends('refit', () => say`Its end had come off; it sits again.`, say`All are tight.`),
+    does: mends('refit', () => say`Its end had come off. It is fixed again.`, say`All joints are tight.`),
   },
   {
     id: 'open-tap',
     group: 'mend',
     abouts: lines,
-    label: (g, id) => say`Turn the taps of “${nameOf(g, id)}” to where they were`,
+    label: (g, id) => say`Set the valves of “${nameOf(g, id)}” to their mark`,
     minutes: 1,
     does: (w, about) => {
       const found = cure(w, 'open-tap', about);
       const back = setOtherwise(w, `paths.${about}.valve`);
       return inWords(
         found || back
-          ? say`One was turned down; it is back where it was.`
-          : say`They stand where they should.`,
+          ? say`One valve was turned down. It is back at its mark.`
+          : say`The valves are at their mark.`,
       );
     },
   },
@@ -357,12 +357,12 @@ export const ACTS: readonly ActKind[] = [
     id: 'throttle',
     group: 'mend',
     abouts: (g) => lines(g).filter((id) => valveOf(g, id)!.valve !== null),
-    label: (g, id) => say`Turn the tap of “${nameOf(g, id)}” down`,
+    label: (g, id) => say`Close the valve of “${nameOf(g, id)}” further`,
     minutes: 1,
     does: (w, about) => {
       const to = HALF_OPEN * (valveOf(w.ground, about)!.valve ?? 1);
       setOtherwise(w, `paths.${about}.valve`, to);
-      return inWords(say`It is at ${share(to)} of its turn.`);
+      return inWords(say`It is ${share(to)} open.`);
     },
   },
   {
@@ -374,7 +374,7 @@ export const ACTS: readonly ActKind[] = [
         .paths.flatMap((p) => (p.kind === 'float' || (p.kind === 'pump' && p.float) ? [p.id] : [])),
     label: (g, id) => say`Lift the float of “${nameOf(g, id)}” by hand`,
     minutes: 2,
-    does: mends('free-float', () => say`It hung; it moves again.`, say`It moves freely.`),
+    does: mends('free-float', () => say`It was stuck. It moves again.`, say`It moves freely.`),
   },
   {
     id: 'set-timer',
@@ -382,7 +382,7 @@ export const ACTS: readonly ActKind[] = [
     abouts: timers,
     label: (g, id) => ['Set ', ...timerName(g, id), ' anew'],
     minutes: 4,
-    does: mends('set-timer', () => say`It keeps its programme again.`, say`It was right.`),
+    does: mends('set-timer', () => say`It was wrong. It follows its programme again.`, say`It was set correctly.`),
   },
   {
     id: 'timer-on',
@@ -403,16 +403,16 @@ export const ACTS: readonly ActKind[] = [
     minutes: 1,
     does: (w, about) => {
       const was = setOtherwise(w, `controls.${about}`);
-      return inWords(was ? say`It runs by its programme.` : say`It hung on it all the time.`);
+      return inWords(was ? say`It follows its programme.` : say`It was on the timer already.`);
     },
   },
   {
     id: 'seal',
     group: 'mend',
     abouts: (g) => g.system.vessels.filter((_, i) => g.rest[i]! > 1e-3).map((v) => v.id),
-    label: (g, id) => say`Feel along the seams of “${nameOf(g, id)}”, tighten what drips`,
+    label: (g, id) => say`Feel along the joints of “${nameOf(g, id)}” and tighten those that drip`,
     minutes: 20,
-    does: mends('seal', () => say`A joint dripped; it is dry.`, say`All is dry.`),
+    does: mends('seal', () => say`A joint dripped. It is dry now.`, say`All joints are dry.`),
   },
   {
     id: 'mend-air',
@@ -421,7 +421,7 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Put the spare air pump on`,
     minutes: 8,
     money: 15,
-    does: mends('mend-air', () => say`The stones bubble.`, say`The stones bubble as before.`),
+    does: mends('mend-air', () => say`The air stones bubble.`, say`The air stones bubble as before.`),
   },
   {
     id: 'new-heater',
@@ -432,8 +432,8 @@ export const ACTS: readonly ActKind[] = [
     money: 25,
     does: mends(
       'new-heater',
-      () => say`The new one keeps its degrees.`,
-      say`It does what the old one did.`,
+      () => say`The new heater holds its temperature.`,
+      say`The new heater does the same as the old one.`,
     ),
   },
   {
@@ -452,13 +452,13 @@ export const ACTS: readonly ActKind[] = [
     id: 'top-up',
     group: 'tend',
     abouts: whole,
-    label: () => say`Top up to the mark, with treated water`,
+    label: () => say`Top up to the mark with treated water`,
     minutes: 8,
     does: (w) => {
       const given = topUp(w);
       cure(w, 'top-up', '');
       return inWords(
-        given > 1e-3 ? say`${litres(given)} went in.` : say`The level stands at the mark.`,
+        given > 1e-3 ? say`You added ${litres(given)}.` : say`The level is at the mark.`,
       );
     },
   },
@@ -467,21 +467,21 @@ export const ACTS: readonly ActKind[] = [
     group: 'tend',
     abouts: whole,
     label: (g) =>
-      say`Change ${litres(CHANGE * g.home.reduce((sum, i) => sum + g.rest[i]!, 0))} for treated water`,
+      say`Change ${litres(CHANGE * g.home.reduce((sum, i) => sum + g.rest[i]!, 0))} of water for treated water`,
     minutes: 25,
     does: (w) => {
       const water = CHANGE * homeVolume(w.ground, w.state);
       lose(home(w), CHANGE);
       addWater(home(w), water, newTapWater(w.ground, w.state.temperature, false));
       cure(w, 'change-water', '');
-      return inWords(say`${litres(water)} are changed.`);
+      return inWords(say`You changed ${litres(water)}.`);
     },
   },
   {
     id: 'bicarbonate',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Dissolve potassium bicarbonate for one small step, pour it in slowly`,
+    label: () => say`Dissolve potassium bicarbonate for one small step and pour it in slowly`,
     minutes: 5,
     does: (w) => {
       const { bodies, temperature } = w.state;
@@ -507,7 +507,7 @@ export const ACTS: readonly ActKind[] = [
       });
       cure(w, 'bicarbonate', '');
       return inWords(
-        say`${dose(gramsFor(BASE, by, volumes[0]! + volumes[1]!) / 1000)} are in. The pH rises by ${phWord(step ? step.phNow - ph : 0)} at most.`,
+        say`You added ${dose(gramsFor(BASE, by, volumes[0]! + volumes[1]!) / 1000)}. The pH rises by at most ${phWord(step ? step.phNow - ph : 0)}.`,
       );
     },
   },
@@ -524,62 +524,62 @@ export const ACTS: readonly ActKind[] = [
       const chloramine = w.ground.system.site.tap.chlorine === 'chloramine';
       for (const body of w.state.bodies) breakChlorine(body, 1, chloramine);
       cure(w, 'thiosulphate', '');
-      return inWords(say`It is in; it acts within minutes.`);
+      return inWords(say`You added it. It works within minutes.`);
     },
   },
   {
     id: 'net-feed',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Net out what lies uneaten`,
+    label: () => say`Remove uneaten feed with a net`,
     minutes: 6,
     does: (w) => {
       const much = w.state.rot > 0.3 * w.ground.life.feed;
       w.state.rot *= 0.15;
       cure(w, 'net-feed', '');
-      return inWords(much ? say`A good deal came out.` : say`There was next to nothing.`);
+      return inWords(much ? say`You removed a lot of feed.` : say`There was almost none.`);
     },
   },
   {
     id: 'take-out-dead',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Look under pump and plants for dead fish, take them out`,
+    label: () => say`Look under pump and plants for dead fish and remove them`,
     minutes: 6,
     does: (w) => {
       const any = w.state.deadNitrogen > 0.05;
       w.state.deadNitrogen *= 0.05;
       cure(w, 'take-out-dead', '');
-      return inWords(any ? say`Dead fish came out.` : say`You find none.`);
+      return inWords(any ? say`You removed dead fish.` : say`You find no dead fish.`);
     },
   },
   {
     id: 'stop-feeding',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`No feed until I say so`,
+    label: () => say`Stop feeding`,
     minutes: 0.5,
     does: (w) => {
       w.state.set.feeding = 0;
-      return inWords(say`The jar stays shut.`);
+      return inWords(say`You feed nothing from now on.`);
     },
   },
   {
     id: 'feed-again',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Feed as usual from now on`,
+    label: () => say`Feed as usual again`,
     minutes: 0.5,
     does: (w) => {
       w.state.set.feeding = 1;
-      return inWords(say`Fed at eight and at six.`);
+      return inWords(say`You feed at eight and at six again.`);
     },
   },
   {
     id: 'battery-air',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Hang a stone on a battery pump into the tank`,
+    label: () => say`Add an air stone with a battery pump`,
     minutes: 4,
     does: (w) => {
       const fish = total(w.ground.groups, (x) => x.mass);
@@ -591,7 +591,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'fish-out',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Net half of the fish into an aerated tub`,
+    label: () => say`Move half of the fish into an aerated tub`,
     minutes: 20,
     does: (w) => {
       const { shoals, set } = w.state;
@@ -599,7 +599,7 @@ export const ACTS: readonly ActKind[] = [
       for (const x of shoals) x.alive /= 2;
       const before = new Map(set.tub.map((x) => [x.id, x.count]));
       set.tub = moved.map((x) => ({ id: x.id, count: x.count + (before.get(x.id) ?? 0) }));
-      return inWords(say`They are in the tub; they cannot stay there for long.`);
+      return inWords(say`They are in the tub. They cannot stay there for long.`);
     },
   },
   {
@@ -616,14 +616,14 @@ export const ACTS: readonly ActKind[] = [
         if (shoal) shoal.alive += x.count;
       }
       set.tub = [];
-      return inWords(any ? say`They swim.` : say`The tub is empty.`);
+      return inWords(any ? say`They are back in the tank.` : say`The tub is empty.`);
     },
   },
   {
     id: 'fish-add',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Put new fish in, one for every four`,
+    label: () => say`Add new fish, one for every four`,
     minutes: 30,
     does: (w) => {
       let added = 0;
@@ -633,7 +633,7 @@ export const ACTS: readonly ActKind[] = [
         added += n;
       }
       return inWords(
-        say`${String(added)} more swim; new ones ought to stand apart for two weeks first.`,
+        say`You added ${String(added)} fish. New fish should be in quarantine for two weeks first.`,
       );
     },
   },
@@ -641,18 +641,18 @@ export const ACTS: readonly ActKind[] = [
     id: 'shade',
     group: 'tend',
     abouts: (g) => (g.system.site.kind === 'indoor' ? [] : ['']),
-    label: () => say`Hang shade over tank and beds`,
+    label: () => say`Shade the tank and the beds`,
     minutes: 15,
     does: (w) => {
       w.state.set.shaded = true;
-      return inWords(say`It hangs.`);
+      return inWords(say`Tank and beds are in the shade.`);
     },
   },
   {
     id: 'cool',
     group: 'tend',
     abouts: hasFish,
-    label: () => say`Float frozen bottles in the tank`,
+    label: () => say`Float closed bottles of frozen water in the tank`,
     minutes: 6,
     money: 1,
     does: (w) => {
@@ -680,14 +680,14 @@ export const ACTS: readonly ActKind[] = [
     id: 'pick-leaves',
     group: 'tend',
     abouts: (g) => (g.plants.length ? [''] : []),
-    label: () => say`Wipe and pick the leaves clean, worst plants out`,
+    label: () => say`Wipe pests off the leaves and remove the worst plants`,
     minutes: 20,
     does: (w) => {
       const any = w.state.pests > 0.02;
       w.state.pests *= 0.1;
       cure(w, 'pick-leaves', '');
       return inWords(
-        any ? say`Aphids sat under the leaves; most are gone.` : say`The leaves are clean.`,
+        any ? say`There were aphids under the leaves. Most are gone.` : say`The leaves are clean.`,
       );
     },
   },
@@ -713,7 +713,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'wait-morning',
     group: 'wait',
     abouts: whole,
-    label: () => say`Leave it until seven in the morning`,
+    label: () => say`Wait until seven in the morning`,
     minutes: 0,
     until: (t) => {
       const seven = Math.floor(t / DAY) * DAY + 7 * 3600;
@@ -727,7 +727,7 @@ const BY_ID = new Map(ACTS.map((a) => [a.id, a]));
 /** The kind of an act. @throws RangeError where there is none of that id */
 export function actOf(id: string): ActKind {
   const a = BY_ID.get(id);
-  if (!a) throw new RangeError(`No act ${id}`);
+  if (!a) throw new RangeError(`No action ${id}`);
   return a;
 }
 

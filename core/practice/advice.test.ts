@@ -103,7 +103,7 @@ describe('a pump at rest', () => {
   };
   it('waits where its float holds it until the water comes, and stands still where nothing does', () => {
     expect(tell(look(1, 0.5).words, 'metric')).toMatch(
-      /^It waits: its float is down, and switches it on at \d+ mm\.$/,
+      /^The pump is off, because its float is down. The float switches it on at \d+ mm\.$/,
     );
     // Its float lets it run, and it does not; or it holds on where the water has long come: it hangs.
     expect(look(0, 0.5).signs).toEqual(['pump-still']);
@@ -129,9 +129,7 @@ describe('a timer after a power cut', () => {
     perform(w, { act: 'set-timer', about: timer!.about }, 0.5);
     expect(w.state.hidden[1]!.cured).toBe(w.state.t);
     expect(spans(w.state.t + 1)).toEqual(usual);
-    expect(practiceFaultOf('timer-late').name(g, 'timer')).toBe(
-      'The timer runs 20 hours late',
-    );
+    expect(practiceFaultOf('timer-late').name(g, 'timer')).toBe('The timer runs 20 hours late');
   });
   it('is left out where the programme repeats within the cut, and where the run ends before it', () => {
     // Hourly, and every two hours.

@@ -40,7 +40,7 @@ export function mendFirst(g: Ground): Phrase | null {
   if (livesIn(g, null)) return null;
   const first = g.findings.find((f) => f.level === 'stop');
   return [
-    ...say`The fish of this system die in it within two days, with nothing else happening. Mend it first, then practise.`,
+    ...say`The fish in this system die within two days even without a fault. Solve its problems first, then practise.`,
     ...(first ? [' ', ...first.sentence] : []),
   ];
 }

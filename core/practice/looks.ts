@@ -115,14 +115,14 @@ export function feelBed(w: Coupled, about: string): Seen {
   const p = w.state.planted.find((x) => x.vessel === about);
   const { pause } = w.ground;
   const words = !p
-    ? say`It is as it was.`
+    ? say`The leaves have not changed.`
     : p.wet > STANDS
-      ? say`It stands in water, and the water does not fall.`
+      ? say`The media are full of water, and the level does not fall.`
       : p.dry <= STAYS_WET + pause
-        ? say`It is wet a finger deep.`
+        ? say`The media are wet one finger deep.`
         : p.dry <= WILTS + pause
-          ? say`It is damp below and dry on top.`
-          : say`It is dry as deep as your finger goes.`;
+          ? say`The media are damp below and dry on top.`
+          : say`The media are dry as deep as your finger reaches.`;
   return inWords(words);
 }
 
@@ -163,12 +163,12 @@ export function lookAtDrain(w: Coupled, about: string): Seen {
   if (rim) return signs(['bed-spills']);
   const flood = v.floodLevel ?? Infinity;
   if (v.bed && !(inflow > 1e-6) && g.pause < 3600)
-    return inWords(say`No water comes into “${v.name}”.`);
+    return inWords(say`No water flows into “${v.name}”.`);
   if (!isSiphon(path)) {
     const runs = recent.carried[k]! > 1e-5;
     const over = recent.high[p.from]! > g.usualHigh[p.from]! + 0.012;
     if (v.bed && over && runs) return signs(['bed-slow']);
-    return inWords(runs ? say`Water runs down it.` : say`No water runs down it.`);
+    return inWords(runs ? say`Water runs down the felt.` : say`No water runs down the felt.`);
   }
   const full = recent.low[p.from]! > 0.97 * flood;
   const usualFull = g.usualLow[p.from]! > 0.9 * flood;
@@ -192,12 +192,12 @@ export function lookAtPump(w: Coupled, about: string): Seen {
   const on = own.kind === 'pump' ? spansOn(w, own.control, recent.time) : 0;
   if (s.water.modes.dry[p.lead]) return signs(['pump-noise']);
   if (p.loose && flow > 1e-6)
-    return signs(['flow-weak'], say`Its pipe is off: the jet lands on the floor.`);
+    return signs(['flow-weak'], say`Its pipe has come off. The water lands on the floor.`);
   if (flow < 1e-7) {
-    if (!(on > 0)) return inWords(say`It rests: its timer has it off.`);
+    if (!(on > 0)) return inWords(say`The pump is off, because its timer is off.`);
     const wanted = own.kind === 'pump' ? waitsFor(w, own) : null;
     if (wanted !== null)
-      return inWords(say`It waits: its float is down, and switches it on at ${mm(wanted)}.`);
+      return inWords(say`The pump is off, because its float is down. The float switches it on at ${mm(wanted)}.`);
     return signs(['pump-still']);
   }
   const usual = g.running[k]! * Math.min(1, on);
@@ -231,15 +231,15 @@ function spansOn(w: Coupled, control: number, time: number): number {
 export function lookAtTimer(w: Coupled, about: string): Seen {
   const net = w.network(w.state.t);
   const i = net.controls.findIndex((c) => c.id === about);
-  if (!w.now().power) return inWords(say`It is dark, and its clock stands.`);
+  if (!w.now().power) return inWords(say`It has no power, and its clock has stopped.`);
   const should = w.ground.network(w.state.set.edits).controls[i]!;
   const is = net.controls[i]!;
   const now = isOn(is, w.state.t);
   const wanted = isOn(should, w.state.t);
   const same = JSON.stringify(is.spans) === JSON.stringify(should.spans);
   const words = same
-    ? say`It is ${now ? 'on' : 'off'}, as it should be at this hour; its clock is right.`
-    : say`It is ${now ? 'on' : 'off'}; by its programme it should be ${wanted ? 'on' : 'off'}. Something is wrong with it.`;
+    ? say`It is ${now ? 'on' : 'off'}, as it should be at this hour. Its clock is right.`
+    : say`It is ${now ? 'on' : 'off'}, but by its programme it should be ${wanted ? 'on' : 'off'}.`;
   return inWords(words);
 }
 
@@ -248,7 +248,7 @@ export function lookAtPlugs(w: Coupled): Seen {
   const e = w.now();
   const parts: string[] = [];
   if (airPumpsOf(w.ground.system).length)
-    parts.push(e.power && e.air > 0.5 ? 'the stones bubble' : 'no bubbles come from the stones');
+    parts.push(e.power && e.air > 0.5 ? 'the air stones bubble' : 'no bubbles come from the air stones');
   const [heater] = heatersOf(w.ground.system);
   if (heater) {
     const on =

@@ -436,7 +436,7 @@ describe('the debrief', () => {
     const d = debrief(g, { scenario: 'dark-evening', seed: 3, acts: [] });
     expect(d.fixes.map((f) => tell(f.label, 'metric'))).toEqual([
       expect.stringMatching(/on a battery$/),
-      expect.stringMatching(/^Keep \d+ fish in place of 14/),
+      expect.stringMatching(/^Keep \d+ fish instead of 14/),
     ]);
     for (const f of d.fixes) {
       const setup = setupOf(g, scenarioOf('dark-evening'), 3);

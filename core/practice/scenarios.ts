@@ -144,12 +144,10 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
 const leftBy = (g: Ground, over: Hidden, from: Seconds): Hidden[] =>
   (practiceFaultOf(over.kind).leaves ?? []).flatMap((kind) => {
     const f = practiceFaultOf(kind);
-    return f.places(g).map(
-      (about): Hidden => ({
-        ...{ kind, about, from, grows: 0 },
-        ...{ lasts: f.lasts ?? null, cured: null, struck: false },
-      }),
-    );
+    return f.places(g).map((about): Hidden => ({
+      ...{ kind, about, from, grows: 0 },
+      ...{ lasts: f.lasts ?? null, cured: null, struck: false },
+    }));
   });
 
 /** A scenario by chance, of those that can happen. @throws RangeError where none can */

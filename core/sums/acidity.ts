@@ -59,7 +59,7 @@ const beforeOf = (v: SumValues) => ({
 });
 
 const CAUTION =
-  'Gloves and eye protection. Add chemical to water, never water to chemical; never two at once. Small steps with fish, and read again before the next. Never hydrochloric or sulphuric acid by this sum.';
+  'Wear gloves and eye protection. Add the chemical to water, never water to the chemical, and never mix two. With fish, use small steps and measure before the next. Never use this calculator for hydrochloric or sulphuric acid.';
 const SOURCE =
   'Plummer & Busenberg (1982), closed water; equivalent masses of the pure substance. Technical grades and old stock may be weaker.';
 
@@ -79,7 +79,7 @@ const explained = (v: SumValues, c: Correction, perEquivalent: number): Answer['
         'plain',
         'from both',
       ),
-      given(String.raw`\Delta Alk`, 'in all', c.whole, 'hardness', 'solved'),
+      given(String.raw`\Delta Alk`, 'in total', c.whole, 'hardness', 'solved'),
       given(
         String.raw`\beta`,
         'carbon per equivalent of the substance',
@@ -97,7 +97,7 @@ function airFirst(v: SumValues): Phrase[] {
   const co2 = freeCarbonDioxide(b.ph, b.alkalinity, carbonateConstants(b.temperature));
   return co2 > CARBON_DIOXIDE_LIMITS.usual
     ? [
-        say`The water holds ${concentration(co2)} of free carbon dioxide. Aerate well for a day first and read again: the pH may come up by itself.`,
+        say`The water holds ${concentration(co2)} of free carbon dioxide. Aerate it for a day first and measure again. The pH may rise by itself.`,
       ]
     : [];
 }
@@ -105,16 +105,16 @@ function airFirst(v: SumValues): Phrase[] {
 const again = (c: Correction): Phrase[] =>
   c.steps > 1
     ? [
-        say`Wait ${time(c.wait)}, read pH and alkalinity, and work out the next step from that: about ${String(c.steps)} in all.`,
+        say`Wait ${time(c.wait)}, measure pH and alkalinity, and calculate the next step. You need about ${String(c.steps)} steps.`,
       ]
-    : [say`Wait ${time(c.wait)} and read again.`];
+    : [say`Wait ${time(c.wait)} and measure again.`];
 
 function buffered(v: SumValues, target: { ph: number } | { alkalinity: number }): Answer | Phrase {
   const b = BUFFERS.find((x) => x.id === v.substance)!;
   const c = correction(beforeOf(v), target, b.carbonPerEquivalent, v.fish === 'yes');
   if (!c)
-    return say`${b.name} does not bring this water to that pH: it buffers itself before. Take a stronger buffer, in small steps.`;
-  if (c.whole <= 0) return say`It is there already; a buffer only raises.`;
+    return say`${b.name} cannot raise this water to that pH. Use a stronger buffer, in small steps.`;
+  if (c.whole <= 0) return say`The value is reached already. A buffer can only raise it.`;
   const whole = gramsFor(b, c.whole, n(v, 'volume')) / 1000;
   const now = gramsFor(b, c.now, n(v, 'volume')) / 1000;
   const results: SumResult[] = [
@@ -128,19 +128,19 @@ function buffered(v: SumValues, target: { ph: number } | { alkalinity: number })
     },
     {
       key: 'whole',
-      label: 'In all',
+      label: 'In total',
       value: whole,
       kind: 'dose',
       measures: powder(whole, b.gramsPerTeaspoon),
     },
-    { key: 'ph', label: 'pH then', value: c.phNow, kind: 'ph' },
+    { key: 'ph', label: 'pH afterwards', value: c.phNow, kind: 'ph' },
     {
       key: 'alkalinity',
-      label: 'Alkalinity in the end',
+      label: 'Alkalinity at the end',
       value: n(v, 'alkalinity') + c.whole,
       kind: 'hardness',
     },
-    { key: 'air', label: 'pH after it has met the air', value: c.phInAir, kind: 'ph' },
+    { key: 'air', label: 'pH after aeration', value: c.phInAir, kind: 'ph' },
   ];
   return {
     results,
@@ -148,7 +148,7 @@ function buffered(v: SumValues, target: { ph: number } | { alkalinity: number })
       ...airFirst(v),
       say`Dissolve ${dose(now)} of ${b.name.toLowerCase()} in a bucket of the system’s water and pour it in slowly where the water moves: pH ${ph(c.phNow)}.`,
       ...again(c),
-      say`It brings ${b.brings}. ${b.note}`,
+      say`It adds ${b.brings}. ${b.note}`,
     ],
     wait: c.wait,
     explained: explained(v, c, b.carbonPerEquivalent),
@@ -169,7 +169,7 @@ export const phUp = defineSum({
   fill,
   work: (v) =>
     n(v, 'target') <= n(v, 'ph')
-      ? say`The pH is there already.`
+      ? say`The pH is reached already.`
       : buffered(v, { ph: n(v, 'target') }),
   treatments: ['base', 'change', 'wait'],
   caution: CAUTION,
@@ -209,9 +209,9 @@ export const phDown = defineSum({
   fill,
   work: (v) => {
     const acid = ACIDS.find((a) => a.id === v.substance)!;
-    if (n(v, 'target') >= n(v, 'ph')) return say`The pH is there already; an acid only lowers.`;
+    if (n(v, 'target') >= n(v, 'ph')) return say`The pH is reached already. An acid can only lower it.`;
     const c = correction(beforeOf(v), { ph: n(v, 'target') }, 0, v.fish === 'yes');
-    if (!c) return say`This water cannot be brought there.`;
+    if (!c) return say`This water cannot reach that value.`;
     const measure = (change: number, ph: number) =>
       millilitresFor(acid, change, n(v, 'volume'), ph) * 1e-6;
     const now = measure(c.now, c.phNow);
@@ -229,14 +229,14 @@ export const phDown = defineSum({
         },
         {
           key: 'whole',
-          label: 'In all',
+          label: 'In total',
           value: whole,
           kind: 'liquid',
           measures: liquidMeasures(whole, n(v, 'drops')),
         },
-        { key: 'ph', label: 'pH then', value: c.phNow, kind: 'ph' },
-        { key: 'alkalinity', label: 'Alkalinity in the end', value: left, kind: 'hardness' },
-        { key: 'air', label: 'pH after it has met the air', value: c.phInAir, kind: 'ph' },
+        { key: 'ph', label: 'pH afterwards', value: c.phNow, kind: 'ph' },
+        { key: 'alkalinity', label: 'Alkalinity at the end', value: left, kind: 'hardness' },
+        { key: 'air', label: 'pH after aeration', value: c.phInAir, kind: 'ph' },
         {
           key: 'strength',
           label: 'Strength of the acid, eq/L',

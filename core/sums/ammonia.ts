@@ -43,7 +43,7 @@ export const ammoniaSafety = defineSum({
       worst > UNIONISED_LIMITS.caution ? changesTo(high, safe, 0, CHANGE_LIMITS.atOnce) : null;
     const word =
       worst >= UNIONISED_LIMITS.deadly
-        ? say`Deadly for many: act at once.`
+        ? say`Deadly for many fish: act at once.`
         : worst >= UNIONISED_LIMITS.act
           ? say`Act now.`
           : worst >= UNIONISED_LIMITS.caution
@@ -59,9 +59,9 @@ export const ammoniaSafety = defineSum({
           main: true,
         },
         { key: 'unionised_low', label: 'and at least', value: low * part, kind: 'concentration' },
-        { key: 'share', label: 'Of the whole', value: part, kind: 'share' },
-        { key: 'tan', label: 'Total as N, at most', value: high, kind: 'concentration' },
-        { key: 'safe', label: 'Safe up to, total', value: safe, kind: 'concentration' },
+        { key: 'share', label: 'Share of the total', value: part, kind: 'share' },
+        { key: 'tan', label: 'Total ammonia (TAN) as N, at most', value: high, kind: 'concentration' },
+        { key: 'safe', label: 'Total ammonia is safe up to', value: safe, kind: 'concentration' },
         ...(change
           ? [
               {
@@ -79,12 +79,12 @@ export const ammoniaSafety = defineSum({
           ? [
               say`Stop feeding. Treat the new water for chlorine and bring it within ${degrees(TEMPERATURE_LIMITS.within)}.`,
               change.times > 1
-                ? say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now, and ${String(change.times - 1)} times more, each after a test in ${time(CHANGE_WAIT.grave)}.`
+                ? say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now, and ${String(change.times - 1)} times more. Test ${time(CHANGE_WAIT.grave)} after each change.`
                 : say`Change ${litres(change.share * n(v, 'volume'))} (${share(change.share)}) now.`,
-              say`Do not raise the pH: the same ammonia would be more poisonous.`,
-              say`Read the pH of your tap first: where it is higher than the tank’s, do not change water.`,
+              say`Do not raise the pH, because the same ammonia would be more toxic.`,
+              say`Measure the pH of your tap water first. If it is higher than the tank’s, do not change water.`,
             ]
-          : [say`Test again tomorrow while the bed is young, else in a week.`]),
+          : [say`Test again tomorrow in a new system, otherwise in a week.`]),
       ],
       wait: change ? CHANGE_WAIT.grave : CHANGE_WAIT.span,
       explained: {
@@ -101,6 +101,6 @@ export const ammoniaSafety = defineSum({
   },
   treatments: ['change', 'stop-feeding', 'feed-less', 'base', 'wait'],
   planned: { change: 'change' },
-  caution: `As nitrogen: caution at ${concentration(UNIONISED_LIMITS.caution).value} mg/L un-ionised, act at ${UNIONISED_LIMITS.act}. The same reading is harmless at low pH and deadly at high pH.`,
+  caution: `Un-ionised, as nitrogen: be careful at ${concentration(UNIONISED_LIMITS.caution).value} mg/L, act at ${UNIONISED_LIMITS.act} mg/L. The same reading is harmless at low pH and deadly at high pH.`,
   source: 'Emerson and others (1975), J. Fish. Res. Board Can. 32, 2379–2383.',
 });

@@ -13,7 +13,7 @@ export const chlorine = defineSum({
   title: 'Chlorine or chloramine',
   concerns: 'fish',
   inputs: [
-    oneOf('kind', 'The tap has', [
+    oneOf('kind', 'The tap water has', [
       { id: 'chlorine', name: 'chlorine' },
       { id: 'chloramine', name: 'chloramine' },
     ]),
@@ -58,7 +58,7 @@ export const chlorine = defineSum({
           ? [
               {
                 key: 'stand_short',
-                label: 'Or standing aerated, at least',
+                label: 'Or aerate it, at least',
                 value: stands[0],
                 kind: 'time' as const,
               },
@@ -67,23 +67,23 @@ export const chlorine = defineSum({
           : []),
         {
           key: 'ammonia',
-          label: 'Ammonia freed in the system, as N',
+          label: 'Ammonia released into the system, as N',
           value: freed,
           kind: 'concentration',
         },
       ],
       steps: [
-        say`Dissolve ${dose(amount)} of ${by.name} in the ${litres(n(v, 'volume'))} of new water, stir, wait five minutes.`,
+        say`Dissolve ${dose(amount)} of ${by.name} in the ${litres(n(v, 'volume'))} of new water, stir and wait five minutes.`,
         ...(kind === 'chloramine'
           ? [
-              say`Chloramine does not leave by standing. Broken, it frees ammonia: ${concentration(freed)} as N in the system. A conditioner that also binds ammonia, by its label, is the safer way.`,
+              say`Chloramine does not leave when water stands. When it breaks down, it releases ammonia: ${concentration(freed)} as N in the system. A conditioner that also binds ammonia is safer. Follow its label.`,
             ]
           : stands
             ? [
-                say`Or let it stand aerated: half of it leaves in ${time(CHLORINE_WAIT.halfLife[0])} to ${time(CHLORINE_WAIT.halfLife[1])} by depth and stirring, to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
+                say`Or aerate it. Half of the chlorine leaves in ${time(CHLORINE_WAIT.halfLife[0])} to ${time(CHLORINE_WAIT.halfLife[1])}, by depth and stirring. It falls to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
               ]
             : []),
-        say`Proof: a total-chlorine test (DPD) that reads to ${concentration(CHLORINE_LIMITS.proof)}. With a coarser strip let it stand four more half-lives after it reads nothing. A free-chlorine strip says nothing about chloramine.`,
+        say`Check with a total chlorine test (DPD) that reads down to ${concentration(CHLORINE_LIMITS.proof)}. With a coarser strip, wait four more half-lives after it shows none. A free chlorine strip does not show chloramine.`,
       ],
       wait: 300,
       explained: {
@@ -99,7 +99,7 @@ export const chlorine = defineSum({
   },
   treatments: ['dechlorinate'],
   caution:
-    'Fish gills are harmed by hundredths of a mg/L. Treat new water before it goes in, not after.',
+    'Hundredths of a mg/L harm fish gills. Treat new water before it goes in, not after.',
   source:
     'USDA Forest Service (2005); molar masses. Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory.',
 });

@@ -15,7 +15,7 @@ export const feedToday = defineSum({
       FISH.map((k) => ({ id: k.id, name: k.name })),
     ),
     asked('count', 'How many', 'count', 14, [1, 100000], 1),
-    asked('mass', 'Mass of one', 'mass', 0.06, [0.00005, 20], 0.005),
+    asked('mass', 'Mass of one fish', 'mass', 0.06, [0.00005, 20], 0.005),
     asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
     asked('meals', 'Meals a day', 'count', 2, [1, 8], 1),
   ],
@@ -53,10 +53,10 @@ export const feedToday = defineSum({
           value: Math.round(grams / pellet.grams),
           kind: 'count',
         },
-        { key: 'pellet', label: 'of a size of', value: pellet.diameter / 1000, kind: 'bore' },
+        { key: 'pellet', label: 'Pellet size', value: pellet.diameter / 1000, kind: 'bore' },
         {
           key: 'tan',
-          label: 'It gives ammonia, as N',
+          label: 'Ammonia produced, as N',
           value: tanFromFeed(grams, proteinOf(group, kind)) / 1000,
           kind: 'dose',
         },
@@ -64,10 +64,10 @@ export const feedToday = defineSum({
       steps:
         grams > 0
           ? [
-              say`What they eat in five minutes is enough; take the rest out. Stop where feed is left over.`,
-              say`${share(rationShare(kind, n(v, 'mass'), n(v, 'temperature')))} of their mass a day at this size and warmth.`,
+              say`Give only what they eat in five minutes and remove the rest. Stop when they leave feed.`,
+              say`${share(rationShare(kind, n(v, 'mass'), n(v, 'temperature')))} of their mass a day at this size and temperature.`,
             ]
-          : [say`At ${temperature(n(v, 'temperature'))} ${kind.name} do not eat: feed nothing.`],
+          : [say`At ${temperature(n(v, 'temperature'))} ${kind.name} do not eat. Do not feed them.`],
       wait: 86400,
       explained: {
         title: 'Feed of a day',
@@ -80,7 +80,7 @@ export const feedToday = defineSum({
             'of their mass a day',
             rationShare(kind, n(v, 'mass'), n(v, 'temperature')),
             'share',
-            'by mass and warmth',
+            'by mass and temperature',
           ),
         ],
       },
@@ -89,7 +89,7 @@ export const feedToday = defineSum({
   treatments: ['stop-feeding', 'feed-less'],
   planned: { feed: 'feed' },
   caution:
-    'A young bed bears little feed: begin with a quarter until ammonia and nitrite stay down.',
+    'A new bed can process little feed. Start with a quarter until ammonia and nitrite stay low.',
   source:
     'Farming practice: fry 5–10 % of their mass a day, 5–50 g 3–5 %, over 50 g 1–2 %; less in the cold.',
 });

@@ -18,7 +18,7 @@ export const heaterSum = defineSum({
       { id: 'bare', name: 'bare plastic' },
       { id: 'foam', name: 'foam boards' },
     ]),
-    asked('water', 'Water to be kept at', 'temperature', 24, [1, 36], 1),
+    asked('water', 'Water temperature wanted', 'temperature', 24, [1, 36], 1),
     asked('air', 'Air', 'temperature', 18, [-30, 40], 1),
     asked('humidity', 'Humidity', 'share', 0.6, [0.05, 1], 0.05),
     asked('power', 'Heater', 'power', 200, [1, 8000], 25),
@@ -56,7 +56,7 @@ export const heaterSum = defineSum({
     const need = Math.max(0, loss);
     return {
       results: [
-        { key: 'power', label: 'Heater that keeps it', value: need, kind: 'power', main: true },
+        { key: 'power', label: 'Power needed', value: need, kind: 'power', main: true },
         { key: 'energy', label: 'Energy a day', value: need * 86400, kind: 'energy' },
         {
           key: 'cost',
@@ -64,14 +64,14 @@ export const heaterSum = defineSum({
           value: (need * 24 * n(v, 'price')) / 1000,
           kind: 'ratio',
         },
-        { key: 'warm_up', label: 'From air to there with the heater', value: warms, kind: 'time' },
+        { key: 'warm_up', label: 'Time to warm up from air temperature', value: warms, kind: 'time' },
       ],
       steps: [
         n(v, 'power') >= need
-          ? say`${power(need)} keep the water at ${temperature(n(v, 'water'))}; the heater of ${power(n(v, 'power'))} is enough.`
-          : say`${power(need)} would keep ${temperature(n(v, 'water'))}; the heater of ${power(n(v, 'power'))} does not.`,
-        Number.isFinite(warms) ? say`It warms up in ${time(warms)}.` : say`It never gets there.`,
-        say`A lid saves most of what evaporates, foam most of what goes through the walls. Two small heaters are safer than a large one.`,
+          ? say`${power(need)} keep the water at ${temperature(n(v, 'water'))}. The ${power(n(v, 'power'))} heater is enough.`
+          : say`${power(need)} would keep the water at ${temperature(n(v, 'water'))}. The ${power(n(v, 'power'))} heater is too weak.`,
+        Number.isFinite(warms) ? say`It warms up in ${time(warms)}.` : say`It never reaches this temperature.`,
+        say`A lid prevents most of the evaporation, and foam most of the loss through the walls. Two small heaters are safer than one large one.`,
       ],
       explained: {
         title: 'Heat that leaves',
@@ -92,6 +92,6 @@ export const heaterSum = defineSum({
     };
   },
   caution:
-    'Heater with a guard, never dry, behind a residual-current device; unplug it before the water goes down.',
+    'Use a heater with a guard, behind a residual-current device, and never run it dry. Unplug it before the water level falls.',
   source: 'Heat through walls and lid, and evaporation at 0.68 Wh/g.',
 });

@@ -15,7 +15,7 @@ export const lampSum = defineSum({
       'Crop',
       CROPS.map((c) => ({ id: c.id, name: c.name })),
     ),
-    asked('area', 'Ground under the lamp', 'area', 0.7, [0.01, 50], 0.05),
+    asked('area', 'Area under the lamp', 'area', 0.7, [0.01, 50], 0.05),
     oneOf(
       'lamp',
       'Lamp',
@@ -23,7 +23,7 @@ export const lampSum = defineSum({
     ),
     asked('power', 'Its power', 'power', 100, [1, 5000], 5),
     asked('time', 'On for', 'time', 50400, [3600, 86400], 1800),
-    asked('sun', 'Light of the sun besides', 'light', 0, [0, 70], 1),
+    asked('sun', 'Sunlight in addition', 'light', 0, [0, 70], 1),
     asked('price', 'Price of a kWh', 'ratio', 0.3, [0, 5], 0.05),
   ],
   fill: (c) => {
@@ -50,7 +50,7 @@ export const lampSum = defineSum({
         { key: 'need', label: 'Power for a fair crop', value: need, kind: 'power' },
         {
           key: 'good',
-          label: 'Power that it makes good use of',
+          label: 'Power for the best crop',
           value: Math.max(0, (good - n(v, 'sun')) / per),
           kind: 'power',
         },
@@ -69,9 +69,9 @@ export const lampSum = defineSum({
       ],
       steps: [
         now >= least
-          ? say`${crop.name} want ${light(least)} and get ${light(now)}.`
-          : say`${crop.name} want ${light(least)} and get ${light(now)}: ${power(need)} of this lamp, or longer than ${time(n(v, 'time'))}.`,
-        say`${String(crop.dayLength[0])} to ${String(crop.dayLength[1])} hours of light suit it; beyond that it bolts or does not flower.`,
+          ? say`${crop.name} need ${light(least)} and get ${light(now)}.`
+          : say`${crop.name} need ${light(least)} and get ${light(now)}. Use ${power(need)} of this lamp, or run it for longer than ${time(n(v, 'time'))}.`,
+        say`${String(crop.dayLength[0])} to ${String(crop.dayLength[1])} hours of light suit this crop. With more or less it bolts or does not flower.`,
       ],
       explained: {
         title: 'Light of a lamp',
@@ -86,6 +86,6 @@ export const lampSum = defineSum({
     };
   },
   caution:
-    'Lamps over water: hung so that they cannot fall in, splash-proof, behind a residual-current device.',
+    'Over water use splash-proof lamps behind a residual-current device, and hang them so that they cannot fall in.',
   source: 'Efficacy by the kind of lamp; 80 % of its light lands on the plants.',
 });

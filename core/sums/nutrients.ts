@@ -24,7 +24,7 @@ export const nutrientMix = defineSum({
       PROGRAMMES.map((p) => ({ id: p.id, name: p.name })),
     ),
     oneOf('stage', 'For', GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse()),
-    asked('volume', 'Water really in the system', 'volume', 0.1, [0.001, 50], 0.005),
+    asked('volume', 'Water in the system', 'volume', 0.1, [0.001, 50], 0.005),
     asked('strength', 'Strength', 'share', 1, [0.1, 1.5], 0.05),
     asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),
   ],
@@ -51,19 +51,19 @@ export const nutrientMix = defineSum({
           main: true,
           ...(p.unit === 'mL' ? { measures: liquidMeasures(p.amount * 1e-6) } : {}),
         })),
-        { key: 'ec', label: 'EC then, about', value: ec, kind: 'conductivity' as const },
+        { key: 'ec', label: 'EC afterwards, about', value: ec, kind: 'conductivity' as const },
       ],
       steps: [
-        say`Let the pump run. Add one part at a time in this order, each stirred in before the next; never concentrates together.`,
+        say`Let the pump run. Add one part at a time in this order and stir it in before the next. Never mix concentrates.`,
         say`${programme.note}`,
-        say`After half an hour measure EC (about ${conductivity(ec)}) and pH, and correct the pH by ${ph(PH_STEP.noFish)} at most at a time.`,
+        say`After half an hour measure EC (about ${conductivity(ec)}) and pH. Correct the pH by at most ${ph(PH_STEP.noFish)} at a time.`,
       ],
       wait: 1800,
       explained: {
         title: 'Parts of a solution',
         formula: String.raw`v_i = a_i \cdot V \cdot s`,
         given: [
-          given('V', 'water really in the system', n(v, 'volume'), 'volume', 'entered'),
+          given('V', 'water in the system', n(v, 'volume'), 'volume', 'entered'),
           given('s', 'strength', n(v, 'strength'), 'share', 'entered'),
           ...programme.parts.map((p, i) =>
             given(`a_{${i + 1}}`, `${p.name}, ${p.unit}/L`, p.perLitre[stage], 'plain', 'label'),
@@ -73,7 +73,7 @@ export const nutrientMix = defineSum({
     };
   },
   caution:
-    'Gloves and eye protection with concentrates. Half strength for seedlings and light feeders. Organic brews are of unknown strength: measure their EC first.',
+    'Wear gloves and eye protection with concentrates. Use half strength for seedlings and light feeders. Organic brews have an unknown strength: measure their EC first.',
   source: SOURCE,
 });
 
@@ -101,15 +101,15 @@ export const topUp = defineSum({
     const part = doseToTarget(ec, n(v, 'target'), n(v, 'response'));
     return {
       results: [
-        { key: 'ec', label: 'EC then', value: ec, kind: 'conductivity', main: true },
-        { key: 'dose', label: 'Of a full dose, to the EC wanted', value: part, kind: 'share' },
+        { key: 'ec', label: 'EC afterwards', value: ec, kind: 'conductivity', main: true },
+        { key: 'dose', label: 'Part of a full dose for the EC wanted', value: part, kind: 'share' },
       ],
       steps: [
-        say`${litres(n(v, 'added'))} of water bring it to ${conductivity(ec)}.`,
+        say`${litres(n(v, 'added'))} of water change the EC to ${conductivity(ec)}.`,
         part > 0
-          ? say`Add ${share(part)} of a full dose of each part, one after the other, stir, wait half an hour, measure.`
-          : say`It is strong enough: plain water only.`,
-        say`Note what the dose raised it by: that is the response to reckon with next time.`,
+          ? say`Add ${share(part)} of a full dose of each part, one after the other. Stir, wait half an hour and measure.`
+          : say`It is strong enough. Add plain water only.`,
+        say`Log how much the dose raised the EC. Use that figure next time.`,
       ],
       wait: 1800,
       explained: {
@@ -119,7 +119,7 @@ export const topUp = defineSum({
           given('EC', 'before', n(v, 'ec'), 'conductivity', 'entered'),
           given('V', 'before', n(v, 'volume'), 'volume', 'entered'),
           given(String.raw`\Delta V`, 'added', n(v, 'added'), 'volume', 'entered'),
-          given(String.raw`EC_w`, 'of the added', n(v, 'tap'), 'conductivity', 'entered'),
+          given(String.raw`EC_w`, 'of the added water', n(v, 'tap'), 'conductivity', 'entered'),
         ],
       },
     };
@@ -143,21 +143,21 @@ export const solutionChange = defineSum({
       results: [
         {
           key: 'half',
-          label: 'Top-ups add to half of it after',
+          label: 'Top-ups reach half of the volume after',
           value: byTopUps[0],
           kind: 'time',
           main: true,
         },
-        { key: 'whole', label: 'and to all of it after', value: byTopUps[1], kind: 'time' },
-        { key: 'weeks_short', label: 'By weeks, soonest', value: byWeeks[0], kind: 'time' },
+        { key: 'whole', label: 'and the whole volume after', value: byTopUps[1], kind: 'time' },
+        { key: 'weeks_short', label: 'By weeks, earliest', value: byWeeks[0], kind: 'time' },
         { key: 'weeks_long', label: 'By weeks, latest', value: byWeeks[1], kind: 'time' },
       ],
       steps: [
-        say`One school goes by weeks, ${time(byWeeks[0])} to ${time(byWeeks[1])}; another by top-ups, when they add to half or to all of it; the third when EC or pH drift and topping up no longer mends it.`,
-        say`Small reservoirs go by weeks, large ones by top-ups. Run the old solution onto garden beds, not into a pond.`,
+        say`One rule goes by time: after ${time(byWeeks[0])} to ${time(byWeeks[1])}. Another goes by top-ups: when they reach half or all of the volume. A third goes by EC and pH: when they drift and topping up no longer helps.`,
+        say`Use time for small reservoirs and top-ups for large ones. Pour the old solution onto garden beds, not into a pond.`,
       ],
       explained: {
-        title: 'Time until top-ups add to a volume',
+        title: 'Time until top-ups reach one volume',
         formula: String.raw`t = \frac{V}{\dot V}`,
         given: [
           given('V', 'working volume', n(v, 'volume'), 'volume', 'entered'),
@@ -166,6 +166,6 @@ export const solutionChange = defineSum({
       },
     };
   },
-  caution: 'What plants leave builds up unseen: EC alone does not show which salts are left.',
+  caution: 'Salts that plants do not use build up. EC alone does not show which salts they are.',
   source: 'Schools of solution growers, side by side.',
 });

@@ -28,11 +28,11 @@ const ofValues = (v: SumValues): WithoutPower => {
 
 export const oxygenLeft = defineSum({
   id: 'oxygen',
-  title: 'Oxygen, and minutes without power',
+  title: 'Oxygen, and time without power',
   concerns: 'fish',
   inputs: [
     asked('temperature', 'Water', 'temperature', 22, [1, 40], 1),
-    asked('altitude', 'Above the sea', 'run', 0, [-400, 5000], 10),
+    asked('altitude', 'Height above the sea', 'run', 0, [-400, 5000], 10),
     asked('volume', 'Water of the fish', 'volume', 0.5, [0.001, 50], 0.01),
     asked('surface', 'Its surface', 'area', 0.8, [0.001, 100], 0.05),
     asked('fish', 'Mass of the fish', 'mass', 3, [0.0001, 5000], 0.1),
@@ -40,8 +40,8 @@ export const oxygenLeft = defineSum({
     asked('start', 'Oxygen when the power fails', 'concentration', 7, [0, 20], 0.5),
     asked('stress', 'Under stress at', 'concentration', 3, [0.5, 8], 0.5),
     asked('lethal', 'Deadly at', 'concentration', 1.5, [0.2, 5], 0.5),
-    asked('air', 'Air on a battery', 'flow', 0, [0, 0.01], 1e-5),
-    asked('depth', 'Depth of its stone', 'length', STONE_DEPTH, [0.02, 3], 0.05),
+    asked('air', 'Air from a battery pump', 'flow', 0, [0, 0.01], 1e-5),
+    asked('depth', 'Depth of its air stone', 'length', STONE_DEPTH, [0.02, 3], 0.05),
   ],
   // The group that is short of oxygen first, as the finding has it.
   fill: (c) => {
@@ -95,8 +95,8 @@ export const oxygenLeft = defineSum({
         Number.isFinite(stress)
           ? say`Without pump and air the fish are under stress after ${time(stress)}.`
           : say`The surface alone gives them enough.`,
-        say`Water at this temperature and altitude holds ${concentration(w.saturated)} at most. What is above it leaves by itself.`,
-        say`In a power cut do not feed. Pour water from a jug in and out of the tank, or run a stone from a battery.`,
+        say`Water at this temperature and altitude holds at most ${concentration(w.saturated)}. More than that leaves by itself.`,
+        say`In a power cut do not feed. Lift water with a jug and pour it back, or run an air stone from a battery.`,
       ],
       explained: {
         title: 'Oxygen after a power cut',
@@ -109,7 +109,7 @@ export const oxygenLeft = defineSum({
             'use, g/h',
             peakUse(w.use),
             'plain',
-            'of their feed, no less than at rest; just fed, and with the solids',
+            'from their feed, at least the use at rest, just fed, with the solids',
           ),
           given('A', 'surface', w.area, 'area', 'entered'),
           given('V', 'water', w.volume, 'volume', 'entered'),
@@ -118,6 +118,6 @@ export const oxygenLeft = defineSum({
     };
   },
   caution:
-    'Fish that gulp air last longer; that is no plan. Try it only with a watch in hand and the plug beside you.',
+    'Fish that gulp air live longer. Do not rely on it. If you test this, watch the fish and stay beside the plug.',
   source: 'Benson & Krause (1984); still surface by common practice.',
 });

@@ -55,12 +55,12 @@ export const salt = defineSum({
       steps:
         amount > 0
           ? [
-              say`Dissolve ${dose(amount)} of salt without additives in a bucket and pour it in over a day, in thirds.`,
+              say`Dissolve ${dose(amount)} of salt without additives in a bucket. Pour it in over a day, a third at a time.`,
               say`Feed little and aerate. Test again in ${time(SALT_WAIT.test)}.`,
-              say`Strawberries, beans, and most leaves suffer from salt; it leaves only with a change of water.`,
+              say`Salt harms strawberries, beans and most leafy crops. Only a water change removes it.`,
             ]
           : [
-              say`The chloride there is shields the fish from ${concentration(nitrogen)} of nitrite nitrogen.`,
+              say`The chloride in the water protects the fish from ${concentration(nitrogen)} of nitrite nitrogen.`,
             ],
       wait: SALT_WAIT.test,
       explained: {
@@ -75,7 +75,7 @@ export const salt = defineSum({
             'SRAC 462, cited from memory',
           ),
           given('N', 'nitrite, as N', nitrogen, 'concentration', 'entered'),
-          given(String.raw`Cl^-`, 'chloride there', n(v, 'chloride'), 'concentration', 'entered'),
+          given(String.raw`Cl^-`, 'chloride in the water', n(v, 'chloride'), 'concentration', 'entered'),
         ],
       },
     };
@@ -83,6 +83,6 @@ export const salt = defineSum({
   treatments: ['salt', 'change', 'aerate', 'stop-feeding', 'feed-less'],
   planned: { salt: 'salt' },
   caution:
-    'Salt harms many crops and builds up. It shields the fish while the bacteria grow; it takes no nitrite away.',
+    'Salt harms many crops and builds up. It protects the fish while the bacteria grow. It does not remove nitrite.',
   source: 'SRAC 462, cited from memory.',
 });

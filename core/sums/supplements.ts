@@ -26,7 +26,7 @@ export const iron = defineSum({
     const chelate = CHELATES.find((x) => x.id === v.chelate)!;
     const amount = chelateFor(n(v, 'target'), n(v, 'volume'), chelate.iron);
     const falls: Phrase[] =
-      n(v, 'ph') > chelate.holds ? [say`At this pH it falls apart within days: take EDDHA.`] : [];
+      n(v, 'ph') > chelate.holds ? [say`At this pH it breaks down within days. Use EDDHA.`] : [];
     return {
       results: [
         {
@@ -39,9 +39,9 @@ export const iron = defineSum({
         },
       ],
       steps: [
-        say`Dissolve ${dose(amount)} in a jug and pour it in where the water moves; the water may turn red or brown for a day.`,
+        say`Dissolve ${dose(amount)} in a jug and pour it in where the water moves. The water may turn red or brown for a day.`,
         ...falls,
-        say`Again every three weeks while the system is young, or when young leaves pale between green veins. Potassium and calcium come with the buffers, in turn.`,
+        say`Repeat every three weeks in a new system, or when young leaves turn pale between green veins. The buffers supply potassium and calcium if you alternate them.`,
       ],
       wait: 21 * 86400,
       explained: {
@@ -61,7 +61,7 @@ export const iron = defineSum({
             'iron in the chelate',
             chelate.iron,
             'share',
-            'its kind; the label of your own wins',
+            'by type; your own label comes first',
           ),
         ],
       },
@@ -69,7 +69,7 @@ export const iron = defineSum({
   },
   treatments: ['iron'],
   caution:
-    'Chelated iron only; rust and sulphate of iron do not stay dissolved. Mixed supplements spoil in days: make up what you use.',
+    'Use chelated iron only. Rust and iron sulphate do not stay dissolved. Mixed supplements spoil within days, so mix only what you use.',
   source:
     'UVI, cited from memory: 2 mg/L Fe every three weeks; chelates by the pH to which they hold.',
 });

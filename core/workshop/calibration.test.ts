@@ -50,7 +50,7 @@ describe('a measurement', () => {
     expect(assess(s).beds[0]!.fill).toBeCloseTo(time, 1);
     const voids = assess(s).net.vessels[1]!.voids;
     expect(voids / assess(pair()).net.vessels[1]!.voids).toBeCloseTo(time / m.predicted, 1);
-    expect(tell(m.correction!, 'metric')).toMatch(/^The stones hold \d/);
+    expect(tell(m.correction!, 'metric')).toMatch(/^The media have voids of \d/);
   });
 
   it('of a fill that no stones could take speaks of the flow', () => {
@@ -75,7 +75,7 @@ describe('a measurement', () => {
     const bare = of(pots, 'fill-time').predicted;
     const timed = applyEdits(pots, [note('fill-time', { vessel: 'frame' }, { time: 0.9 * bare })]);
     expect(tell(of(timed, 'fill-time').correction!, 'metric')).toBe(
-      'It fills in 90 % of the time reckoned.',
+      'It fills in 90 % of the calculated time.',
     );
   });
 
@@ -93,7 +93,7 @@ describe('a measurement', () => {
     const s = pair(note('flow', { path: 'lift' }, { flow: 900 * LH }));
     const m = of(s, 'flow');
     expect(tell(m.correction!, 'metric')).toBe(
-      `The pump gives ${Math.round((1000 * 900 * LH) / m.predicted) / 10} % of what its box says for this line.`,
+      `The pump delivers ${Math.round((1000 * 900 * LH) / m.predicted) / 10} % of the flow by its box, through this pipe.`,
     );
     const start = of(
       pair(note('starting-flow', { path: 'siphon' }, { flow: 600 * LH })),
@@ -143,7 +143,7 @@ describe('where a range matters', () => {
     const s = pair({ at: 'vessels.tank.fill', to: fill });
     const risk = risksOf(s).find((r) => r.key === 'reserve/tank')!;
     expect(risk.level).toBe('stop');
-    expect(tell(risk.if, 'metric')).toBe('if the stones of “Bed” hold 52 %');
+    expect(tell(risk.if, 'metric')).toBe('if the media of “Bed” hold 52 %');
     expect(tell(risk.sentence, 'metric')).toMatch(/are missing over the pump’s intake/);
   });
 });

@@ -53,15 +53,15 @@ function fillCorrection(
   const fill = (x: Assessment) => x.beds.find((y) => y.id === v.id)!.fill;
   const medium = v.media && mediumById(v.media.medium);
   if (!v.media || !medium)
-    return say`It fills in ${share(time / fill(bare))} of the time reckoned.`;
+    return say`It fills in ${share(time / fill(bare))} of the calculated time.`;
   const now = calibrated.net.vessels[index]!.voids;
   const was = bare.net.vessels[index]!.voids;
   const open = 1 - v.media.clogging;
   if (now > medium.voids[2] * open + BEYOND)
-    return say`The stones would have to hold ${share(now)} instead of ${share(was)}, more than such stones can: less water comes in than reckoned. Do the bucket test first.`;
+    return say`The media would need voids of ${share(now)} instead of ${share(was)}, more than such media can have. Less water flows in than calculated. Do the bucket test first.`;
   if (now < medium.voids[0] * open - BEYOND)
-    return say`The stones would hold only ${share(now)} instead of ${share(was)}: either roots and solids fill them, or more water comes in than reckoned. Do the bucket test first.`;
-  return say`The stones hold ${share(now)} instead of ${share(was)}.`;
+    return say`The media would have voids of only ${share(now)} instead of ${share(was)}. Roots and solids fill them, or more water flows in than calculated. Do the bucket test first.`;
+  return say`The media have voids of ${share(now)} instead of ${share(was)}.`;
 }
 
 /** The flow of each pumped line, by bucket and stopwatch. */
@@ -75,14 +75,14 @@ function bucketTests(s: SystemDocument): Measurable[] {
       kind: 'flow',
       on: l.id,
       name: `Bucket test of ${l.name}`,
-      how: 'Hold a bucket under the outlet and time it. Volume and time may be typed together.',
+      how: 'Hold a bucket under the outlet and time it. You can enter volume and time together.',
       quantity: 'flow',
       predicted,
       range: m ? [predicted, predicted] : rangeOver(bare, flow),
       measured: m?.flow ?? null,
       correction:
         m && predicted > 0
-          ? say`The pump gives ${share(m.flow / predicted)} of what its box says for this line.`
+          ? say`The pump delivers ${share(m.flow / predicted)} of the flow by its box, through this pipe.`
           : null,
     };
   });
@@ -93,12 +93,12 @@ const TIMED = {
   'fill-time': {
     figure: 'fill',
     name: 'Fill',
-    how: 'From its lowest to where the siphon starts, or the overflow spills.',
+    how: 'From the lowest level until the siphon starts or the overflow spills.',
   },
   'drain-time': {
     figure: 'drain',
     name: 'Drain',
-    how: 'From the flood mark until it stops, or is almost empty.',
+    how: 'From the flood level until it stops or is almost empty.',
   },
 } as const;
 
@@ -144,9 +144,9 @@ function drainCorrection(
   const now = siphon(calibrated);
   const was = siphon(bare);
   if (now?.kind === 'drain' && was?.kind === 'drain' && now.prime && was.prime)
-    return say`The siphon runs at ${share(now.prime.efficiency)} of the full pipe instead of ${share(was.prime.efficiency)}.`;
+    return say`The siphon drains ${share(now.prime.efficiency)} of the flow of a full pipe instead of ${share(was.prime.efficiency)}.`;
   const drain = bare.beds.find((b) => b.id === v.id)?.drain ?? NaN;
-  return say`It drains at ${share(drain / time)} of what was reckoned.`;
+  return say`It drains at ${share(drain / time)} of the calculated rate.`;
 }
 
 /** The voids of a bed's stones, by bucket. */
@@ -158,8 +158,8 @@ function voidsOf({ id, name, media }: Vessel): Measurable[] {
     {
       kind: 'voids',
       on: id,
-      name: `Voids of the stones in ${name}`,
-      how: 'Soak a bucket of stones, drain it for a quarter of an hour, fill it to the top, and measure what then runs out.',
+      name: `Voids of the media in ${name}`,
+      how: 'Soak a bucket of media and drain it for a quarter of an hour. Fill it to the top, then measure the water that runs out.',
       quantity: 'share',
       predicted: usual,
       range: [low, high],
@@ -167,7 +167,7 @@ function voidsOf({ id, name, media }: Vessel): Measurable[] {
       correction:
         media.voids === null
           ? null
-          : say`They hold ${share(media.voids)} instead of the ${share(usual)} of the table.`,
+          : say`They have voids of ${share(media.voids)} instead of the ${share(usual)} of the table.`,
     },
   ];
 }
@@ -183,7 +183,7 @@ function startingFlows(s: SystemDocument): Measurable[] {
         kind: 'starting-flow',
         on: p.id,
         name: `Smallest flow that starts ${p.name}`,
-        how: 'Close the tap until it no longer starts, open it a little, and bucket-test that flow.',
+        how: 'Close the valve until the siphon no longer starts. Open it a little and do a bucket test of that flow.',
         quantity: 'flow',
         predicted: w.start.expected,
         range: [w.start.low, w.start.high],

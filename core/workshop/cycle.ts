@@ -20,15 +20,15 @@ export function cycleOf(p: Siphon, primesAt: Metres): CycleMoment[] {
       name: 'It fills',
       level: half,
       seen: bell
-        ? 'Water climbs alike in the bed and under the bell. Nothing leaves.'
-        : 'Water climbs in the bed and in the loop’s rising leg. Nothing leaves.',
+        ? 'Water rises equally in the bed and under the bell. No water leaves.'
+        : 'Water rises in the bed and in the rising part of the loop. No water leaves.',
       heard: 'Only the inlet.',
     },
     {
       id: 'spills',
       name: 'It spills',
       level: p.crest + 0.4 * (primesAt - p.crest),
-      seen: 'A thin film runs over the mouth and down the pipe’s wall; the outlet drips, then trickles.',
+      seen: 'A thin film runs over the mouth and down the wall of the pipe. The outlet drips, then trickles.',
       heard: 'A light patter in the pipe.',
     },
     {
@@ -36,15 +36,15 @@ export function cycleOf(p: Siphon, primesAt: Metres): CycleMoment[] {
       name: 'It starts',
       level: primesAt,
       seen: bell
-        ? 'The mouth drowns; the water falls in as a plug and pulls the bell’s air down with it.'
-        : 'The top of the loop fills; the falling leg runs full to its end.',
-      heard: 'A gulp, then a rush. If it gurgles on and off, too little comes in.',
+        ? 'The mouth goes under water. The water falls in as a plug and pulls the air out of the bell.'
+        : 'The top of the loop fills, and the falling part runs full to its end.',
+      heard: 'A gulp, then a rush. If it gurgles on and off, too little water flows in.',
     },
     {
       id: 'runs',
       name: 'It runs',
       level: half,
-      seen: 'A full, clear jet at the outlet; the bed falls faster than it filled.',
+      seen: 'A full, clear jet at the outlet. The level falls faster than it rose.',
       heard: 'A steady pour.',
     },
     {
@@ -52,16 +52,16 @@ export function cycleOf(p: Siphon, primesAt: Metres): CycleMoment[] {
       name: 'It draws air',
       level: p.breakHeight + 0.004,
       seen: bell
-        ? 'The level reaches the notches; a swirl forms, bubbles go up under the bell.'
-        : 'The level reaches the inlet; a swirl forms, bubbles run up the leg.',
-      heard: 'Slurping. If it goes on for minutes, too much comes in.',
+        ? 'The level reaches the notches. A swirl forms, and bubbles rise under the bell.'
+        : 'The level reaches the inlet. A swirl forms, and bubbles rise in the pipe.',
+      heard: 'Slurping. If it goes on for minutes, too much water flows in.',
     },
     {
       id: 'breaks',
       name: 'It stops',
       level: p.breakHeight,
-      seen: 'The jet breaks off; the pipe empties. The bed rises again from here.',
-      heard: 'A last gasp of air, then quiet.',
+      seen: 'The jet stops and the pipe empties. Then the level rises again.',
+      heard: 'A last gulp of air, then silence.',
     },
   ];
 }

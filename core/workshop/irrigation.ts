@@ -163,9 +163,9 @@ export function irrigationFor(
   const needs: Need[] = [
     {
       id: 'thirst',
-      name: 'Plants’ thirst',
+      name: 'Water for plants',
       interval: thirst,
-      why: `What the roots may drink of the water that the medium holds, at the peak use of the day${lamps ? ' under lamps' : ''}.`,
+      why: `The water that the media hold for the roots, used at the peak rate of the day${lamps ? ' under lamps' : ''}.`,
     },
   ];
   const source = s.vessels.findIndex((x) => x.id === duty.from);
@@ -178,7 +178,7 @@ export function irrigationFor(
       id: 'turnover',
       name: 'Fish',
       interval: turnover,
-      why: 'The tank’s water passes the bed once an hour, counted over the whole day.',
+      why: 'The tank’s water flows through the bed once an hour, averaged over the whole day.',
     });
   }
   const air = Math.max(on + times.drain + ROOT_AIR, on / MOST_FLOODED);
@@ -186,15 +186,15 @@ export function irrigationFor(
     id: 'air',
     name: 'Root air',
     interval: air,
-    why: 'A quarter of an hour drained between floods, and flooded for no more than half of the day.',
+    why: 'The bed is drained for a quarter of an hour between floods, and flooded for at most half of the day.',
   });
   needs.push({
     id: 'night',
     name: 'Night',
     interval: Math.min(thirst / NIGHT, turnover),
     why: fish
-      ? 'In the dark plants drink a seventh; the fish’s water wants the bed as by day.'
-      : 'In the dark plants drink about a seventh of what they do by day.',
+      ? 'In the dark plants use a seventh of the water. The fish’s water needs the bed as much as by day.'
+      : 'In the dark plants use about a seventh of the water that they use by day.',
   });
   const asked = Math.min(thirst, turnover);
   const governs: NeedId = asked < air ? 'air' : turnover < thirst ? 'turnover' : 'thirst';
@@ -213,7 +213,7 @@ export function irrigationFor(
     conflict:
       reached === null
         ? null
-        : `Fish ask for a flood every ${minutes(turnover)}, and fill, drain and root air take ${minutes(air)}: at that the water passes the bed ${Math.round(reached * 100) / 100} times an hour. Counted while the pump runs it is ${Math.round(3600 * turnoverBy(duty.flow, 1, water) * 100) / 100}. A larger pump, a smaller tank or a siphon gives both.`,
+        : `Fish need a flood every ${minutes(turnover)}, but fill, drain and root air take ${minutes(air)}. The water then flows through the bed ${Math.round(reached * 100) / 100} times an hour. Counted only while the pump runs, it is ${Math.round(3600 * turnoverBy(duty.flow, 1, water) * 100) / 100} times. A larger pump, a smaller tank or a siphon solves this.`,
   };
 }
 

@@ -117,10 +117,10 @@ function interleaved<T>(list: readonly T[], kind: (x: T) => string): T[] {
 function setsApart(f: Found, all: readonly Found[]): string {
   const most = (of: (x: Found) => number) => all.every((x) => of(x) <= of(f) + 1e-9);
   const parts: string[] = [];
-  if (most((x) => x.planted)) parts.push('most to plant');
-  if (most((x) => -severityScore(x.open))) parts.push('fewest open findings');
-  if (most((x) => x.margin)) parts.push('most to spare');
-  if (most((x) => -x.beds) && all.some((x) => x.beds > f.beds)) parts.push('least to build');
-  if (f.layout === 'tray-over-reservoir') parts.push('quiet: the pump runs little');
+  if (most((x) => x.planted)) parts.push('most plants');
+  if (most((x) => -severityScore(x.open))) parts.push('fewest problems');
+  if (most((x) => x.margin)) parts.push('largest margins');
+  if (most((x) => -x.beds) && all.some((x) => x.beds > f.beds)) parts.push('simplest to build');
+  if (f.layout === 'tray-over-reservoir') parts.push('quietest: the pump runs little');
   return parts.join(', ');
 }

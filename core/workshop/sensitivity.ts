@@ -44,7 +44,7 @@ export function uncertainties(s: SystemDocument): Uncertain[] {
       id: `voids/${v.id}`,
       ends: [low, high].map((x) => ({
         edits: [{ at: `vessels.${v.id}.media.voids`, to: x }],
-        if: say`if the stones of “${v.name}” hold ${share(x)}`,
+        if: say`if the media of “${v.name}” have voids of ${share(x)}`,
       })),
     });
   }
@@ -54,7 +54,7 @@ export function uncertainties(s: SystemDocument): Uncertain[] {
       id: `pump/${l.id}`,
       ends: PUMP.map((x) => ({
         edits: pumpAt(l, x),
-        if: say`if the pump of “${l.name}” gives ${share(x)} of its box`,
+        if: say`if the pump of “${l.name}” delivers ${share(x)} of its box figure`,
       })),
     });
   }
@@ -64,7 +64,7 @@ export function uncertainties(s: SystemDocument): Uncertain[] {
       id: `siphon/${p.id}`,
       ends: EFFICIENCY.map((x) => ({
         edits: [{ at: `paths.${p.id}.efficiency`, to: x }],
-        if: say`if “${p.name}” runs at ${share(x)} of the full pipe`,
+        if: say`if “${p.name}” drains ${share(x)} of the flow of a full pipe`,
       })),
     });
   }

@@ -90,7 +90,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
     if (open !== null)
       offer({
         id: 'valve',
-        label: say`Set the tap of “${line.name}” to ${share(open)}: ${openingInWords(open)}`,
+        label: say`Set the valve of “${line.name}” to ${share(open)}: ${openingInWords(open)}`,
         edits: [{ at: `paths.${line.id}.valve`, to: open }],
         open,
       });
@@ -124,7 +124,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
   if (drop)
     offer({
       id: 'drop',
-      label: say`Let the pipe fall ${mm(drop.x)} under the floor`,
+      label: say`Extend the pipe to ${mm(drop.x)} below the floor`,
       edits: drop.e,
       drop: drop.x,
     });

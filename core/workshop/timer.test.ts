@@ -211,7 +211,7 @@ describe('settings of the timer in hand', () => {
     expect(control.rows.map((r) => r.start / HOUR)).toEqual([6, 7.5, 9, 10.5, 12, 13.5, 15, 16.5]);
     expect(pinsOf(control.rows, 900)).toEqual([24, 30, 36, 42, 48, 54, 60, 66]);
     expect(lost).toEqual([
-      'Its steps make 15 min of the 12 min that are needed: the pump goes round over the overflow for 3 min more each time.',
+      '15 min of the 12 min. Each time, water returns over the overflow for 3 min more.',
     ]);
   });
 
@@ -227,7 +227,7 @@ describe('settings of the timer in hand', () => {
     const few = settingsFor('c', 'digital-8', null, w);
     expect(few.wanted).toBe(17);
     expect(few.given).toBe(8);
-    expect(few.lost[0]).toMatch(/^It has 8 programs and 17 floods are wanted/);
+    expect(few.lost[0]).toMatch(/^It has 8 programs, but 17 floods are wanted/);
     expect(settingsFor('c', 'clock-plug', null, w).lost).toEqual([]);
     const own = settingsFor('c', 'clock-plug', { step: 300, programs: 20 }, w);
     expect(own.given).toBe(17);

@@ -82,7 +82,7 @@ export function settingsFor(
   const lost: string[] = [];
   if (on > w.on + 1)
     lost.push(
-      `Its steps make ${inWords(on)} of the ${inWords(w.on)} that are needed: the pump goes round over the overflow for ${inWords(on - w.on)} more each time.`,
+      `${inWords(w.on)} are needed, and the steps of this timer allow ${inWords(on)}. Each time, water returns over the overflow for ${inWords(on - w.on)} more.`,
     );
   const day = spread(w.light.rise, w.light.set, w.day, least);
   const night = spread(w.light.set, w.light.rise + DAY, w.night, least).slice(1);
@@ -93,11 +93,11 @@ export function settingsFor(
     const more = given - wanted;
     if (w.night > w.day * 1.05 && more > 0.5)
       lost.push(
-        `It knows no night: ${Math.round(more)} floods more than the plants ask for, and a pump that is heard in the dark.`,
+        `It cannot change at night. It gives ${Math.round(more)} more floods than the plants need, and you hear the pump in the dark.`,
       );
     if (on + off > w.day * 1.02)
       lost.push(
-        `The bed needs ${inWords(on + off)} from flood to flood; ${inWords(w.day)} were asked.`,
+        `The bed needs ${inWords(on + off)} from flood to flood, more than the ${inWords(w.day)} that are wanted.`,
       );
     return {
       control: { id, kind: 'interval', device: deviceId, own, on, off },
@@ -128,11 +128,11 @@ export function settingsFor(
   if (rows.length < wanted)
     lost.push(
       device.programs !== null && wanted > device.programs
-        ? `It has ${device.programs} programs and ${wanted} floods are wanted: by day they stand up to ${inWords(longest)} apart instead of ${inWords(w.day)}.`
-        : `Only ${rows.length} of ${wanted} floods fit between fill, drain and root air.`,
+        ? `It has ${device.programs} programs, but ${wanted} floods are wanted. By day they are up to ${inWords(longest)} apart instead of ${inWords(w.day)}.`
+        : `Only ${rows.length} of ${wanted} floods fit, because fill, drain and root air take time.`,
     );
   else if (longest > w.day * 1.1 + step)
-    lost.push(`Rounded to its steps, floods stand up to ${inWords(longest)} apart by day.`);
+    lost.push(`Rounded to its steps, floods are up to ${inWords(longest)} apart by day.`);
   return {
     control: { id, kind: 'programs', device: deviceId, own, rows },
     wanted,

@@ -47,8 +47,8 @@ export function livingParts(c: Figures): PartLine[] {
             : say`at least ${dose(dechlorinate(by, level, water) / 1000)}`,
         note:
           level === null
-            ? say`How much depends on the chlorine in your tap: test it, or ask the supplier.`
-            : say`For the first filling; chlorine alone also leaves aerated water in days, chloramine does not.`,
+            ? say`The amount depends on the chlorine in your tap water. Test it, or ask the supplier.`
+            : say`For the first filling. Chlorine also leaves aerated water within days. Chloramine does not.`,
       }),
       line('water', ['chlorine-test'], 'Chlorine test, total', {}),
     );
@@ -56,11 +56,11 @@ export function livingParts(c: Figures): PartLine[] {
   if (s.fish.length) {
     out.push(
       line('water', ['kit'], 'Drop kit: ammonia, nitrite, nitrate, pH, carbonate hardness', {
-        note: say`Daily while the bacteria settle in. Look at its date.`,
+        note: say`You need it every day while the system cycles. Check its expiry date.`,
       }),
       line('water', ['thermometer'], 'Thermometer', {}),
       line('water', ['buffer'], 'Buffer against a falling pH', {
-        note: say`Potassium bicarbonate and a calcium carbonate, in turn.`,
+        note: say`Alternate potassium bicarbonate and a calcium carbonate.`,
       }),
       ...(s.plan.start === 'fishless'
         ? [
@@ -73,19 +73,19 @@ export function livingParts(c: Figures): PartLine[] {
         line('water', ['fish', f.id], fishKindOf(s, f.kind)?.name ?? 'Fish', {
           size: say`${mass(f.meanMass)} each`,
           count: f.count,
-          note: say`Bought when the water is ready, not before. ${fishKindOf(s, f.kind)?.law ?? ''}`,
+          note: say`Buy them when the water is ready, not before. ${fishKindOf(s, f.kind)?.law ?? ''}`,
         }),
       ),
       line('water', ['feed'], 'Feed', {
         size: say`${mass((feedADay.value(c, '') ?? 0) * FEED_DAYS)} for the first ${String(FEED_DAYS)} days`,
-        note: say`Fresh and dry: old feed loses its vitamins.`,
+        note: say`Buy it fresh and store it dry. Old feed loses its vitamins.`,
       }),
     );
     if (wormArea(s) > 0)
       out.push(
         line('plants', ['worms'], 'Composting worms', {
           size: say`${mass(WORMS * wormArea(s))}`,
-          note: say`A handful for each square metre, when the bed has run in.`,
+          note: say`Add a handful per square metre when the bed has cycled.`,
         }),
       );
   }
@@ -104,7 +104,7 @@ export function livingParts(c: Figures): PartLine[] {
         );
     out.push(
       line('water', ['meter'], 'Meters for EC and pH, with their standards', {}),
-      line('water', ['ph'], 'pH up and pH down', { note: say`Gloves and goggles.` }),
+      line('water', ['ph'], 'pH up and pH down', { note: say`Wear gloves and goggles.` }),
     );
   }
   for (const x of standsOf(s)) {

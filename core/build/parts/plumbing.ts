@@ -45,7 +45,7 @@ function fittings(joints: readonly Joint[]): PartLine[] {
       spare,
       note:
         kind === 'bulkhead' || kind === 'rubber-seal'
-          ? say`Ask for the hole it wants and write it down here before you drill.`
+          ? say`Enter the hole size printed on its packet before you drill.`
           : spare
             ? say`${String(n)} in the design.`
             : say``,
@@ -74,7 +74,7 @@ export function plumbingParts(
         count: c.nesting.bought,
         note: pipeById(c.stock)
           ? say`Food-grade or drinking-water pipe.`
-          : say`No pipe of the usual rows has this bore: a drain tube or a pot without its bottom may.`,
+          : say`No common pipe has this bore. A drain tube or a pot without its bottom may fit.`,
       }),
     );
   }
@@ -83,7 +83,7 @@ export function plumbingParts(
       line('plumbing', ['coil', c.stock], c.name, {
         count: c.bought,
         unit: 'metre',
-        note: say`${distance(c.length)} by the cut list, slack in it. Dark, so that no algae grow in it.`,
+        note: say`${distance(c.length)} by the cut list, with slack. Buy a dark hose, so that no algae grow in it.`,
       }),
     );
   }
@@ -93,7 +93,7 @@ export function plumbingParts(
       line('plumbing', ['bell-cap', bore], 'Cap of the bell', {
         size: say`${pipeOfBore(Number(bore))?.name ?? 'as its tube'}`,
         count: n,
-        note: say`Airtight: it is what the siphon pulls against.`,
+        note: say`It must be airtight, or the siphon does not start.`,
       }),
     );
   const hoses = pieces.filter((p) => p.coil);
@@ -113,7 +113,7 @@ export function plumbingParts(
     out.push(
       line('plumbing', ['bracket'], 'Pipe bracket', {
         count: 2 * lines,
-        note: say`A delivery is held at both ends: one that comes loose throws the tank on the floor.`,
+        note: say`Fix a delivery pipe at both ends. If it comes off, the pump empties the tank onto the floor.`,
       }),
     );
   const screened = s.paths.filter((p) => p.kind === 'link' && p.screen !== null);
@@ -121,20 +121,20 @@ export function plumbingParts(
     out.push(
       line('plumbing', ['screen'], 'Screen before a joining pipe', {
         count: screened.length,
-        note: say`Slotted or of plastic mesh, wider than the pipe, to lift out and clean.`,
+        note: say`Slotted or plastic mesh, wider than the pipe, so that you can lift it out and clean it.`,
       }),
     );
   const glued = joints.some((j) => isSocketed(j.kind) && pipeById(j.pipe)?.outside !== undefined);
   if (glued)
     out.push(
       line('plumbing', ['cement'], 'Solvent cement and cleaner', {
-        note: say`For pressure lines and what lies under a floor; drains that are pushed dry come apart again. Fresh air, no flame.`,
+        note: say`Use it for pressure pipes and for joints under a floor. Drain pipes pushed together dry come apart again. Work in fresh air, away from flames.`,
       }),
     );
   if (holes.some((h) => h.seal === 'bulkhead'))
     out.push(
       line('plumbing', ['tape'], 'Thread tape', {
-        note: say`On threads only, never under a flat washer.`,
+        note: say`Use it on threads only, never under a flat washer.`,
       }),
     );
   const lined = holes.filter(
@@ -146,10 +146,10 @@ export function plumbingParts(
     out.push(
       line('plumbing', ['backing'], 'Rot-free backing plate', {
         count: lined.reduce((sum, h) => sum + h.count, 0),
-        note: say`Behind every hole in a liner: the flange clamps liner and plate, not the board.`,
+        note: say`Put one behind every hole in a liner. The flange clamps the liner and the plate, not the board.`,
       }),
       line('plumbing', ['sealant'], 'Sealant, aquarium grade', {
-        note: say`Without fungicide; it cures before water comes to it.`,
+        note: say`Buy it without fungicide. Let it cure before it gets wet.`,
       }),
     );
   return out;

@@ -34,19 +34,19 @@ export function vesselParts(s: SystemDocument): PartLine[] {
         line('vessels', ['liner', v.id], `Liner of “${v.name}”`, {
           size: say`${distance(liner.length)} × ${distance(liner.width)}`,
           count: v.count,
-          note: say`Safe for fish and food; with what hangs over the rim until it is fixed.`,
+          note: say`Safe for fish and food. The size includes the overlap at the rim.`,
         }),
         line('vessels', ['fleece', v.id], `Fleece under “${v.name}”`, {
           size: say`${area(liner.length * liner.width)}`,
           count: v.count,
-          note: say`Under the liner, against splinters and stones.`,
+          note: say`It protects the liner from splinters and stones in the ground.`,
         }),
       );
     else if (v.role === 'felt')
       out.push(
         line('vessels', ['felt', v.id], `Felt of “${v.name}”`, {
           size: say`${area(siteArea(v))}, two layers`,
-          note: say`Rot-free, with a drip edge at its foot and a waterproof sheet between it and the wall.`,
+          note: say`Rot-proof, with a drip edge at its foot and a waterproof sheet between felt and wall.`,
         }),
       );
     else
@@ -58,8 +58,8 @@ export function vesselParts(s: SystemDocument): PartLine[] {
           count: v.count,
           note:
             v.role === 'tank'
-              ? say`Food grade, no galvanised steel and no copper; check for cracks.`
-              : say`Food grade; stiff enough to stand full.`,
+              ? say`Food grade, no galvanised steel and no copper. Check for cracks.`
+              : say`Food grade, and stiff enough when full.`,
         }),
       );
     if (v.role === 'raft')
@@ -80,7 +80,7 @@ export function vesselParts(s: SystemDocument): PartLine[] {
       out.push(
         line('vessels', ['lid', v.id], `Lid of “${v.name}”`, {
           count: v.count,
-          note: say`Light-tight, with gaps for pipes: no algae, no jumping fish, less to evaporate.`,
+          note: say`Light-tight, with gaps for pipes. It stops algae and jumping fish and reduces evaporation.`,
         }),
       );
     return out;
@@ -99,7 +99,7 @@ export function timberParts(
       line('timber', ['length', c.stock], c.name, {
         size: say`${distance(c.length)} long`,
         count: c.nesting.bought,
-        note: say`Straight, without large knots in the middle of a bearer; untreated or fish-safe where it may drip.`,
+        note: say`Straight, without large knots in the middle of a bearer. Untreated or fish-safe where it may drip.`,
       }),
     );
   const framed = stands.filter((x) => x.kind === 'frame');
@@ -111,8 +111,8 @@ export function timberParts(
         size: say`${mm(DECK)} thick, sheets of ${area(SHEET)}`,
         count: Math.ceil(deck / SHEET - 1e-9),
         note: cutOuts
-          ? say`${area(deck)} in all; cut-outs for outlets: ${String(cutOuts)}.`
-          : say`${area(deck)} in all.`,
+          ? say`${area(deck)} in total, with ${String(cutOuts)} cut-outs for outlets.`
+          : say`${area(deck)} in total.`,
       }),
       line('timber', ['screws'], 'Stainless screws and coach bolts', {
         note: say`Two bolts where a leg meets a bearer: screws alone shear in wet wood.`,
@@ -123,7 +123,7 @@ export function timberParts(
   if (packed.length)
     out.push(
       line('timber', ['slabs'], 'Paving slabs or planks', {
-        size: say`${mm(Math.max(...packed.map((x) => x.packed)))} high in all`,
+        size: say`up to ${mm(Math.max(...packed.map((x) => x.packed)))} high`,
         note: say`Laid flat, on the blocks where there are any, up to the height of the floor: ${packed.map((x) => `“${vesselOf(s, x.vessel).name}”`).join(', ')}.`,
       }),
     );
@@ -131,7 +131,7 @@ export function timberParts(
     out.push(
       line('timber', ['blocks'], 'Concrete block', {
         count: blocks,
-        note: say`Hollows upright, on level ground, a board on top.`,
+        note: say`Lay them on level ground with the hollows upright and a board on top.`,
       }),
     );
   return out;
@@ -169,20 +169,20 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
           size: p.pump.airLift
             ? say`lifts ${flow(duty?.flow ?? p.pump.maxFlow)}`
             : say`${flow(p.pump.maxFlow)} and ${head(p.pump.maxHead)} on the box`,
-          note: say`It is to give ${flow(duty?.flow ?? 0)} at ${head(duty?.head ?? 0)}; ${power(p.pump.power)}.`,
+          note: say`It must deliver ${flow(duty?.flow ?? 0)} at ${head(duty?.head ?? 0)} (${power(p.pump.power)}).`,
         },
       ),
     );
     if (!p.pump.airLift)
       out.push(
         line('electrics', ['guard', p.id], `Coarse guard for the intake of “${p.name}”`, {
-          note: say`Wide slots: a fine sponge clogs and starves the pump.`,
+          note: say`Choose wide slots. A fine sponge clogs and the pump runs dry.`,
         }),
       );
     if (p.float)
       out.push(
         line('electrics', ['float', p.id], `Float switch of “${p.name}”`, {
-          note: say`On at ${mm(p.float.on)}, off at ${mm(p.float.off)}; rated for the pump’s current.`,
+          note: say`It switches on at ${mm(p.float.on)} and off at ${mm(p.float.off)}. It must be rated for the pump’s current.`,
         }),
       );
   }
@@ -201,11 +201,11 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
     const on = vesselOf(s, d.vessel).name;
     if (d.kind === 'air-pump')
       out.push(
-        line('electrics', ['device', d.id], `Air pump for “${on}”, with stones and line`, {
+        line('electrics', ['device', d.id], `Air pump for “${on}”, with air stones and tube`, {
           size: say`${flow(d.flow)} of air, ${power(d.power)}`,
           note: d.backup
-            ? say`On a battery when the power fails; a check valve in its line.`
-            : say`A check valve in its line, or it stands above the water.`,
+            ? say`With a battery for power cuts and a check valve in its tube.`
+            : say`Put a check valve in its tube, or place it above the water.`,
         }),
       );
     if (d.kind === 'heater')
@@ -222,7 +222,7 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
   if (out.length)
     out.push(
       line('electrics', ['protected-outlet'], 'Outlet with residual-current protection', {
-        note: say`Fitted by a licensed electrician, above the highest water.`,
+        note: say`A licensed electrician fits it, above the highest water.`,
       }),
       line('electrics', ['ties'], 'Cable ties for drip loops', {}),
     );
@@ -248,7 +248,7 @@ export function toolParts(
             ['saw'],
             x.timber ? 'Saw for pipe and timber, mitre box' : 'Fine saw, mitre box',
             {
-              note: say`Square cuts: its blade takes ${{ value: s.build.kerf, kind: 'bore' }}.`,
+              note: say`Make square cuts. The blade removes ${{ value: s.build.kerf, kind: 'bore' }}.`,
             },
           ),
           line('tools', ['deburr'], 'File or knife to chamfer cut ends'),
@@ -263,7 +263,7 @@ export function toolParts(
       ? [line('tools', ['drill'], 'Drill, clamp, goggles and ear protection')]
       : []),
     line('tools', ['bucket'], 'Bucket with litre marks, stopwatch', {
-      note: say`For the flow test; a phone is a stopwatch.`,
+      note: say`For the flow test. A phone has a stopwatch.`,
     }),
   ];
 }

@@ -6,10 +6,10 @@ export const SHOPS = [
   { id: 'plumbing', name: 'Plumbing and irrigation counter' },
   { id: 'electrics', name: 'Pumps and electrics' },
   { id: 'timber', name: 'Timber yard' },
-  { id: 'stones', name: 'Stones and media' },
+  { id: 'stones', name: 'Grow media' },
   { id: 'water', name: 'Pond and aquarium counter' },
   { id: 'plants', name: 'Nursery' },
-  { id: 'tools', name: 'Tools, own or borrowed' },
+  { id: 'tools', name: 'Tools to own or borrow' },
 ] as const;
 export type Shop = (typeof SHOPS)[number]['id'];
 

@@ -35,15 +35,15 @@ function mediaSteps(w: Work): Step[] {
     step({
       id: 'rinse',
       chapter: 'fill',
-      title: say`Rinse the stones`,
+      title: say`Rinse the media`,
       how: [
         ...w.media.map(
           (m) =>
             say`${m.name} for “${vesselOf(s, m.vessel).name}”: ${litres(m.bought)}, ${String(m.bags)} ${m.bags > 1 ? 'bags' : 'bag'}, ${String(m.barrows)} barrow ${m.barrows > 1 ? 'loads' : 'load'}; ${mass(m.wet)} wet.`,
         ),
-        say`In the bag with holes, in a crate, or in the bed with its drain led away: until the water runs clear.`,
+        say`Rinse in the bag with holes, in a crate, or in the bed with its drain led away, until the water runs clear.`,
         ...(clay
-          ? [say`Soak what floats for a day: dry, it swims up and takes the plants along.`]
+          ? [say`Soak floating media for a day. Dry media float up and lift the plants.`]
           : []),
       ],
       after: ['empty'],
@@ -55,17 +55,17 @@ function mediaSteps(w: Work): Step[] {
       entries: [
         yes(
           'clear',
-          say`What runs out is clear in a glass`,
-          say`Rinse on: fines settle in the guard and the siphon and choke them in weeks.`,
+          say`The outflow is clear in a glass`,
+          say`Rinse more. Fine dust clogs the guard and the siphon within weeks.`,
         ),
         yes(
           'vinegar',
-          say`Vinegar on a stone does not fizz, or you want it to`,
-          say`It is carbonate and holds the pH high: another stone, unless you want a buffer.`,
+          say`Vinegar on the media does not fizz, or you want a buffer`,
+          say`These media contain carbonate, which keeps the pH high. Use other media, unless you want a buffer.`,
           { stage: 'vessels', about: vessels[0]! },
         ),
       ],
-      caution: say`Rinse wet, not dry: the dust harms lungs. Not into a drain that clogs.`,
+      caution: say`Rinse media wet: dry dust harms your lungs. Do not rinse into a drain that can clog.`,
     }),
     ...groups.map((list): Step => {
       const v = list[0]!;
@@ -82,9 +82,9 @@ function mediaSteps(w: Work): Step[] {
         how: [
           ...(layers.length
             ? [
-                say`Guard in its place first, the coarsest stones by hand around it, then from the far end towards it; never tipped onto pipes.`,
+                say`Put the guard in place first and lay the coarsest media around it by hand. Then fill from the far end. Never tip media onto pipes.`,
                 ...layers.map((m): Phrase => say`${m.name}: ${litres(m.volume)}${each}.`),
-                ...(v.media ? [say`Its top at ${mm(v.media.top)} over the floor, level.`] : []),
+                ...(v.media ? [say`Level the top at ${mm(v.media.top)} above the floor.`] : []),
               ]
             : []),
           ...pots.map((m): Phrase => say`Pots: ${m.name}, ${litres(m.volume)}${each}.`),
@@ -95,11 +95,11 @@ function mediaSteps(w: Work): Step[] {
         about: list.map((x) => x.id),
         entries: v.media
           ? [
-              measure('top', say`Top of the stones over the floor`, 'length', {
+              measure('top', say`Top of the media above the floor`, 'length', {
                 least: v.media.top - MEDIA_TOP,
                 most: v.media.top + MEDIA_TOP,
                 optional: true,
-                means: say`The dry layer over the flood keeps algae and gnats away: fill up to ${mm(v.media.top)}, or enter what it really is under Vessels.`,
+                means: say`The dry layer above the flood keeps algae and gnats away. Fill up to ${mm(v.media.top)}, or enter the real height under Vessels.`,
                 goTo: { stage: 'vessels', about: v.id },
               }),
             ]
@@ -111,7 +111,7 @@ function mediaSteps(w: Work): Step[] {
       chapter: 'fill',
       title: say`Flush the fines to waste`,
       how: [
-        say`Fill, drain to waste, twice or three times; clean the guard and the pump after each.`,
+        say`Fill and drain to waste two or three times. Clean the guard and the pump after each.`,
       ],
       after: filled,
       minutes: 60,
@@ -121,8 +121,8 @@ function mediaSteps(w: Work): Step[] {
       entries: [
         yes(
           'clear',
-          say`The floor of the tank shows through the water`,
-          say`Once more: what is fine now is mud later.`,
+          say`You can see the floor of the tank through the water`,
+          say`Flush once more. Fine dust becomes mud later.`,
           {
             step: 'flush',
           },
@@ -146,21 +146,21 @@ function waterSteps(w: Work, after: string): Step[] {
     step({
       id: 'water',
       chapter: 'fill',
-      title: say`Fill with the water that stays`,
+      title: say`Fill with the final water`,
       how: [
         say`${litres(water)}.`,
         ...(!chlorinated
           ? []
           : level === null
             ? [
-                say`Test its total chlorine first: how much of a treatment it needs follows from that.`,
+                say`Test its total chlorine first. The amount of treatment depends on it.`,
               ]
             : kind === 'chloramine'
               ? [
-                  say`Chloramine does not leave by standing: ${dose(dechlorinate(by, level, water) / 1000)} “${by.name}”.`,
+                  say`Chloramine does not leave when water stands. Stir in ${dose(dechlorinate(by, level, water) / 1000)} “${by.name}”.`,
                 ]
               : [
-                  say`Stir in ${dose(dechlorinate(by, level, water) / 1000)} “${by.name}”, or let it stand aerated until the clock has run.`,
+                  say`Stir in ${dose(dechlorinate(by, level, water) / 1000)} “${by.name}”, or aerate the water until the timer below has run out.`,
                 ]),
       ],
       after: [after],
@@ -169,11 +169,11 @@ function waterSteps(w: Work, after: string): Step[] {
         chlorinated && stand && kind === 'chlorine' && !tap.treated
           ? {
               time: stand[1],
-              what: say`Chlorine leaves aerated water; treated water need not wait.`,
+              what: say`Chlorine leaves aerated water. Treated water is ready at once.`,
             }
           : null,
       about: s.vessels.filter((v) => v.fill > 0).map((v) => v.id),
-      caution: say`Chemicals into water, never the other way round; gloves and goggles.`,
+      caution: say`Add chemicals to water, never water to chemicals. Wear gloves and goggles.`,
     }),
   );
   const entries: Entry[] = [];
@@ -182,7 +182,7 @@ function waterSteps(w: Work, after: string): Step[] {
       measure('chlorine', say`Total chlorine`, 'concentration', {
         least: 0,
         most: CHLORINE_LIMITS.target,
-        means: say`Not under ${{ value: CHLORINE_LIMITS.target, kind: 'concentration' }}: it burns gills and kills the bacteria that you want. Treat again, test again.`,
+        means: say`It is not below ${{ value: CHLORINE_LIMITS.target, kind: 'concentration' }}. Chlorine burns gills and kills the bacteria that you need. Treat and test again.`,
         goTo: { step: 'water' },
       }),
     );
@@ -197,7 +197,7 @@ function waterSteps(w: Work, after: string): Step[] {
       id: 'treated',
       chapter: 'fill',
       title: say`Test the water`,
-      how: [say`An hour after treating, from the middle of the tank.`],
+      how: [say`Take a sample from the middle of the tank one hour after the treatment.`],
       after: ['water'],
       minutes: 10,
       hold: true,
@@ -218,20 +218,20 @@ function waterSteps(w: Work, after: string): Step[] {
         how: [
           ...mix(programme, 'leaf', water, strength).map((part) =>
             part.unit === 'g'
-              ? say`${part.name}: ${dose(part.amount / 1000)}, stirred in before the next.`
-              : say`${part.name}: ${liquid(part.amount * 1e-6)}, stirred in before the next.`,
+              ? say`Stir in ${dose(part.amount / 1000)} of ${part.name} before the next part.`
+              : say`Stir in ${liquid(part.amount * 1e-6)} of ${part.name} before the next part.`,
           ),
-          say`Concentrates never meet undiluted. Then pH, in small steps.`,
+          say`Never mix undiluted concentrates. Then adjust the pH in small steps.`,
         ],
         after: ['treated'],
         minutes: 30,
-        caution: say`Gloves and goggles; label what you keep, lock it away.`,
+        caution: say`Wear gloves and goggles. Label leftovers and lock them away.`,
       }),
       step({
         id: 'mixed',
         chapter: 'fill',
         title: say`Measure the solution`,
-        how: [say`After half an hour of pumping.`],
+        how: [say`Measure after half an hour of pumping.`],
         after: ['mix'],
         minutes: 10,
         hold: true,
@@ -240,14 +240,14 @@ function waterSteps(w: Work, after: string): Step[] {
           measure('ec', say`EC`, 'conductivity', {
             least: ec * (1 - MIX),
             most: ec * (1 + MIX),
-            means: say`Reckoned ${{ value: ec, kind: 'conductivity' }}: more or less water than thought, tap water of its own strength, or a part forgotten.`,
+            means: say`Expected is ${{ value: ec, kind: 'conductivity' }}. Check the amount of water, the conductivity of your tap water, and whether you added every part.`,
             goTo: { stage: 'life', about: '' },
             writes: { to: 'place', at: 'water.conductivity' },
           }),
           measure('ph', say`pH`, 'ph', {
             least: SOLUTION_PH[0],
             most: SOLUTION_PH[1],
-            means: say`Small steps, then wait and measure again.`,
+            means: say`Adjust in small steps, wait, and measure again.`,
             goTo: { stage: 'life', about: '' },
             writes: { to: 'place', at: 'water.ph' },
           }),
@@ -266,18 +266,18 @@ function startSteps(w: Work, after: string): Step[] {
     step({
       id: 'run',
       chapter: 'start',
-      title: say`Let it run`,
+      title: say`Run it for some days`,
       how: [
-        say`Some days without anyone living in it. Look mornings and evenings: level, leaks, siphon, guard.`,
+        say`Run the system for some days without fish and plants. Check level, leaks, siphon and guard every morning and evening.`,
         ...(timed.length
           ? [
-              say`Time a fill and a drain by stopwatch: with them the days ahead are yours and no table’s.`,
+              say`Time a fill and a drain with a stopwatch. Mizuna then uses your own times instead of tables.`,
             ]
           : []),
       ],
       after: [after],
       minutes: 30,
-      wait: { time: RUNNING_IN, what: say`What was pushed askew shows now.` },
+      wait: { time: RUNNING_IN, what: say`Joints that were pushed in crooked leak now.` },
       about: timed.map((b) => b.id),
       entries: timed.slice(0, 2).flatMap((b): Entry[] => [
         measure(buildKey('fill', b.id), say`“${vesselOf(s, b.id).name}” fills in`, 'time', {
@@ -303,7 +303,7 @@ function startSteps(w: Work, after: string): Step[] {
         chapter: 'start',
         title: say`Plant`,
         how: [
-          say`Hold the beds flooded meanwhile (service mode). Rinse the soil off bought seedlings; roots go where the flood reaches them.`,
+          say`Hold the beds flooded while you plant (service mode). Rinse the soil off bought seedlings. Set the roots where the flood reaches them.`,
           ...crops.map(
             (x): Phrase =>
               say`${String(x.plants)} × ${x.kind.name} in “${vesselOf(s, x.stand.vessel).name}”, ${mm(x.kind.spacing)} apart.`,
@@ -321,7 +321,7 @@ function startSteps(w: Work, after: string): Step[] {
         chapter: 'start',
         title: say`Add composting worms`,
         how: [
-          say`${mass(WORMS * wormArea(s))}, rinsed, onto the stones at dusk, when the bed has run in.`,
+          say`When the bed has cycled, rinse ${mass(WORMS * wormArea(s))} of worms and put them onto the media at dusk.`,
         ],
         after: ['run'],
         minutes: 10,
@@ -338,7 +338,7 @@ export function fillSteps(w: Work, tested: readonly string[]): Step[] {
     id: 'empty',
     chapter: 'fill',
     title: say`Empty it to waste`,
-    how: [say`The test water has glue and dust in it: not into the beds, not to fish.`],
+    how: [say`The test water contains glue and dust. Keep it away from beds and fish.`],
     after: tested,
     minutes: 30,
   });
@@ -351,7 +351,7 @@ export function fillSteps(w: Work, tested: readonly string[]): Step[] {
         chapter: 'fill',
         title: say`Cut and float the raft of “${v.name}”`,
         how: [
-          say`A finger’s width smaller than the water all round, holes for the net pots at the crop’s spacing, its pale side up.`,
+          say`Cut it a finger’s width smaller than the water on all sides, with holes for the net pots at the crop’s spacing. Its pale side faces up.`,
         ],
         after: ['empty'],
         minutes: 60,

@@ -28,8 +28,8 @@ export function placeStep({ c, stands }: Work): Step {
     chapter: 'prepare',
     title: say`Agree on the place and its load`,
     how: [
-      say`Full, everything weighs ${mass(total)}; the heaviest is “${vesselOf(c.system, heaviest.vessel).name}” with ${mass(heaviest.mass)}, ${load(heaviest.load)} under it.`,
-      say`Mark the outlines on the floor with tape: nothing is moved once it is full. Look where water would run if it leaked.`,
+      say`The full system weighs ${mass(total)}. The heaviest vessel is “${vesselOf(c.system, heaviest.vessel).name}” with ${mass(heaviest.mass)}, ${load(heaviest.load)} under it.`,
+      say`Mark the outlines on the floor with tape: you cannot move a full system. Check where water would run if it leaked.`,
       ...(engineer ? [engineer] : []),
     ],
     after: [],
@@ -38,22 +38,22 @@ export function placeStep({ c, stands }: Work): Step {
     entries: [
       yes(
         'floor',
-        say`The floor carries it`,
-        say`Not agreed: lighter stones, less water or another place. This tool compares weights, it approves nothing: an engineer or the building’s manager says.`,
+        say`The floor can carry it`,
+        say`Use lighter media, less water or another place. Mizuna compares weights and approves nothing. Ask an engineer or the building’s manager.`,
         { stage: 'place', about: '' },
       ),
       measure('level', say`Out of level, from end to end`, 'length', {
         most: FLOOR_LEVEL,
-        means: say`Pack it level before anything stands on it: a bed that leans floods its low end too deep.`,
+        means: say`Level it before you put anything on it. A bed that leans floods too deep at its low end.`,
       }),
       yes(
         'outlet',
         say`The outlet is protected (RCD) and above the water`,
-        say`Let a licensed electrician fit a protected outlet first.`,
+        say`Have a licensed electrician fit a protected outlet first.`,
         { stage: 'place', about: '' },
       ),
     ],
-    caution: say`Water is heavy: a kilogram a litre. Local codes come before this list.`,
+    caution: say`Water weighs one kilogram per litre. Local codes come before this list.`,
   });
 }
 
@@ -69,10 +69,10 @@ export function measureStep({ c, joints, holes }: Work): Step {
         buildKey('hole', key),
         key.startsWith('float-valve')
           ? say`Hole for the float valve’s thread`
-          : say`Hole that the ${h.seal === 'bulkhead' ? 'bulkhead' : 'rubber seal'} for ${stockName(h.pipe!)} wants`,
+          : say`Hole size of the ${h.seal === 'bulkhead' ? 'bulkhead' : 'rubber seal'} for ${stockName(h.pipe!)}`,
         'bore',
         {
-          means: say`It is on the packet or the maker’s sheet. Too large cannot be mended.`,
+          means: say`It is printed on the packet or the maker’s sheet. A hole that is too large cannot be repaired.`,
           writes: { to: 'hole', hole: key },
         },
       ),
@@ -102,8 +102,8 @@ export function measureStep({ c, joints, holes }: Work): Step {
     chapter: 'prepare',
     title: say`Measure what you bought`,
     how: [
-      say`Put a rule into a socket until it touches the stop: makers differ by millimetres. Elbows and tees may differ too.`,
-      say`What you measure changes the cut list at once; what you leave empty is taken from the tables.`,
+      say`Put a ruler into a socket until it touches the stop. Makers differ by millimetres, and so may elbows and tees.`,
+      say`Your measurements change the cut list at once. Mizuna uses table values for empty fields.`,
     ],
     after: ['buy'],
     minutes: 20,
@@ -121,7 +121,7 @@ export const buyStep = ({ parts, cuttings }: Work): Step =>
       say`${String(parts.filter((p) => p.shop !== 'plants').length)} lines, sorted by where they are bought; ${String(
         cuttings.reduce((sum, x) => sum + x.nesting.bought, 0),
       )} lengths of pipe and timber.`,
-      say`Fish and plants wait until the water is ready.`,
+      say`Do not buy fish and plants before the water is ready.`,
     ],
     after: ['place'],
     minutes: 180,
@@ -156,7 +156,6 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
   const v = list[0]!;
   const about = list.map((x) => x.id);
   const stand = w.stands.find((x) => x.vessel === v.id);
-  const count = list.reduce((sum, x) => sum + x.count, 0);
   const base = { chapter: 'make' as const, about, after: ['buy'] };
   const boards = (role: 'timber' | 'wall') =>
     w.pieces.filter((p) => p.role === role && about.includes(p.about)).map((p) => p.id);
@@ -168,13 +167,13 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         id: `wall-${v.id}`,
         title: say`Hang the felt: ${named(list)}`,
         how: [
-          say`A waterproof sheet on battens first, so that the wall behind stays dry and air passes.`,
-          say`Then the felt in two layers, its foot in the gutter or over the tank; the header pipe along its top, level, its end closed.`,
+          say`Fix a waterproof sheet on battens first, so that the wall behind stays dry and ventilated.`,
+          say`Then hang the felt in two layers, its foot in the gutter or above the tank. Fix the header pipe level along its top and close its end.`,
           say`Drill the header’s holes downwards, from the middle to the ends.`,
         ],
         hands: 2,
         minutes: 180,
-        caution: say`A wet wall weighs: fix it into the structure, not into plaster.`,
+        caution: say`A wet wall is heavy. Fix it to the structure, not to plaster.`,
       }),
     );
   if (v.shape.kind === 'pond')
@@ -184,12 +183,12 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         id: `dig-${v.id}`,
         title: say`Dig and line ${named(list)}`,
         how: [
-          say`Check for cables and pipes before the first spade. Batter the sides, take out stones and roots, then sand and fleece.`,
-          say`Lay the liner loose, ${mm(LINER_OVERLAP)} over the edge all round; trim only when it has been full for a day.`,
+          say`Check for cables and pipes before you dig. Slope the sides, remove stones and roots, then lay sand and fleece.`,
+          say`Lay the liner loosely, ${mm(LINER_OVERLAP)} over the edge on all sides. Trim it when the pond has been full for a day.`,
         ],
         hands: 2,
         minutes: 480,
-        caution: say`Open water near small children: a fence or a grid before it is filled. Local law may require one.`,
+        caution: say`Where small children live, fit a fence or a grid before you fill it. Local law may require one.`,
       }),
     );
   if (stand)
@@ -200,30 +199,30 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         title:
           stand.kind === 'frame'
             ? say`Build the stand for ${named(list)}`
-            : say`Set up what ${named(list)} ${count > 1 ? 'stand' : 'stands'} on`,
+            : say`Set up the base of ${named(list)}`,
         how:
           stand.kind === 'frame'
             ? [
-                say`Cut bearers, joists, legs and braces by the cut list; label every piece.`,
-                say`Join the legs in pairs, bolt the bearers on, joists between, deck on top. Then the braces: without them it folds sideways.`,
+                say`Cut bearers, joists, legs and braces by the cut list and label every piece.`,
+                say`Join the legs in pairs, bolt the bearers on, then add joists and deck. Fit the braces last: without them the stand folds sideways.`,
                 [
-                  ...say`Middles of the joists from the ${stand.deck.width > stand.deck.length ? 'front' : 'left'} end of the deck: `,
+                  ...say`Centres of the joists, measured from the ${stand.deck.width > stand.deck.length ? 'front' : 'left'} end of the deck: `,
                   ...listed(stand.joistsAt.map((x) => say`${mm(x)}`)),
                   '.',
                 ],
                 ...stand.cutOuts.map(
                   (x) =>
-                    say`Cut the deck out for the ${x.what}: ${bore(x.diameter)} wide, ${mm(x.x)} from its left and ${mm(x.y)} from its front edge.`,
+                    say`Cut a hole of ${bore(x.diameter)} into the deck for the ${x.what}, ${mm(x.x)} from its left and ${mm(x.y)} from its front edge.`,
                 ),
-                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}, ${mass(stand.perLeg)} on each of ${String(stand.legs)} legs: a pad under each, level within ${mm(LEVEL)}. Shake it: it must not rack.`,
+                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}, ${mass(stand.perLeg)} on each of ${String(stand.legs)} legs. Put a pad under each and level it within ${mm(LEVEL)}. Shake it: it must not move sideways.`,
                 ...stand.checks.map((x) => x.sentence),
                 ...(stand.engineer ? [stand.engineer] : []),
               ]
             : [
-                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}. Level within ${mm(LEVEL)}, on firm ground, a board on top.`,
+                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}. Level it within ${mm(LEVEL)} on firm ground, with a board on top.`,
                 ...(stand.packed > 0
                   ? [
-                      say`${stand.blocks ? 'Slabs or planks on the blocks' : 'Slabs or planks'} make up ${mm(stand.packed)}: its floor is ${mm(v.floor)} above the ground.`,
+                      say`${stand.blocks ? 'Slabs or planks on the blocks' : 'Slabs or planks'} add ${mm(stand.packed)}, so that its floor is ${mm(v.floor)} above the ground.`,
                     ]
                   : []),
                 ...(stand.engineer ? [stand.engineer] : []),
@@ -231,7 +230,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         hands: 2,
         minutes: stand.kind === 'frame' ? 150 * list.length : 45,
         cuts: boards('timber'),
-        caution: say`Eye and hearing protection at the saw; tall stands are tied to the wall.`,
+        caution: say`Wear eye and hearing protection when you saw. Fix tall stands to the wall.`,
       }),
     );
   if (buildOf(w.c.system, v.id).make === 'lined-frame')
@@ -242,9 +241,9 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         after: ['buy', ...(stand ? [`stand-${v.id}`] : [])],
         title: say`Build and line ${named(list)}`,
         how: [
-          say`Screw the walls together on the deck, square by its diagonals; round the edges over. Screws go in above the water line only.`,
-          say`Fleece, then the liner, folded at the corners and not cut, ${mm(LINER_OVERLAP)} over the rim; batten it above the water.`,
-          say`Supports under its length no farther apart than ${mm(stand?.joists ?? 0.4)}: a wet frame sags.`,
+          say`Screw the walls together on the deck and check the diagonals. Round the edges. Put screws above the water level only.`,
+          say`Lay fleece, then the liner, ${mm(LINER_OVERLAP)} over the rim. Fold it at the corners and do not cut it. Fix it with a batten above the water.`,
+          say`Support it at least every ${mm(stand?.joists ?? 0.4)}: a wet frame sags.`,
         ],
         hands: 2,
         minutes: 120 * list.length,
@@ -256,9 +255,9 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
       step({
         ...base,
         id: `channel-${v.id}`,
-        title: say`Lay ${named(list)} to its fall`,
+        title: say`Lay ${named(list)} with its slope`,
         how: [
-          say`Supports no farther apart than ${mm(stand?.joists ?? 0.4)}; a string shows the fall. A dip holds water and starves the roots after it.`,
+          say`Support it at least every ${mm(stand?.joists ?? 0.4)} and check the slope with a string. Water collects in a dip and the roots after it get too little.`,
         ],
         hands: 2,
         minutes: 45,
@@ -271,8 +270,8 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
         id: `row-${v.id}`,
         title: say`Line up the ${String(v.count)} of ${named(list)}`,
         how: [
-          say`On one level: a row fills as deep as its lowest. Sight along the rims with a string, ${mm(LEVEL)} at the most.`,
-          say`Number them; the manifold runs along one side, a tee at each.`,
+          say`Set all at one level, within ${mm(LEVEL)}: the lowest one decides how deep the row fills. Check the rims with a string.`,
+          say`Number them. The manifold runs along one side with a tee at each.`,
         ],
         minutes: 60,
       }),
@@ -307,19 +306,19 @@ export function vesselSteps(w: Work): Step[] {
             ...(same
               ? [
                   ...holes.filter((h) => h.vessel === v.id).map(holeSentence),
-                  ...(list.length > 1 ? [say`The same in each.`] : []),
+                  ...(list.length > 1 ? [say`Drill the same holes in each.`] : []),
                 ]
               : holes.map((h) => [
                   ...say`“${vesselOf(w.c.system, h.vessel).name}”: `,
                   ...holeSentence(h),
                 ])),
             lined
-              ? say`Backing plate behind the liner first; cut the liner last, smaller than the hole, and clamp it between the flanges.`
-              : say`Both edges from the template; wood behind the wall, drill slowly, deburr. Largest hole first: you can still start again beside it.`,
+              ? say`Fix the backing plate behind the liner first. Cut the liner last, smaller than the hole, and clamp it between the flanges.`
+              : say`Measure both edges from the template. Hold wood behind the wall, drill slowly and deburr. Drill the largest hole first, while you can still move it.`,
           ],
           after: ['measure', ...(lined ? bases : [])],
           minutes: 15 * holes.reduce((sum, h) => sum + h.count, 0),
-          caution: say`Clamp it, goggles on. Never cut a drum that held anything flammable or unknown.`,
+          caution: say`Clamp the work and wear goggles. Never cut a drum that held flammable or unknown contents.`,
         })
       : null;
     out.push(...site, ...(drill ? [drill] : []));
@@ -333,11 +332,11 @@ export function vesselSteps(w: Work): Step[] {
         title: say`Set ${named(list)} in place`,
         how: [
           raised
-            ? say`Floor ${mm(v.floor)} above the ground, level both ways.`
+            ? say`Set its floor ${mm(v.floor)} above the ground, level in both directions.`
             : v.floor < 0
-              ? say`Sunk ${mm(-v.floor)} into the ground; backfill evenly as it is filled, so that it keeps its shape.`
-              : say`On a smooth base: one stone under it starts a crack.`,
-          say`Bulkheads in now, while both sides can be reached: washer on the flange’s side, hand-tight and a quarter turn.`,
+              ? say`Set it ${mm(-v.floor)} deep into the ground. Backfill evenly while you fill it, so that it keeps its shape.`
+              : say`Use a smooth base. A single stone under it can start a crack.`,
+          say`Fit the bulkheads now, while you can reach both sides. Put the washer on the flange’s side. Tighten by hand, then a quarter turn.`,
         ],
         after: [...bases, ...(drill ? [drill.id] : []), ...(bases.length || drill ? [] : ['buy'])],
         hands: 2,

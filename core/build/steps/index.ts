@@ -21,14 +21,14 @@ export function inOrder(steps: readonly Step[]): Step[] {
   const known = new Set(steps.map((x) => x.id));
   for (const x of steps)
     for (const id of [...x.after, ...x.tests])
-      if (!known.has(id)) throw new RangeError(`${x.id} waits for ${id}, which is no step`);
+      if (!known.has(id)) throw new RangeError(`${x.id} depends on ${id}, which is no step`);
   const left = [...steps];
   const out: Step[] = [];
   const done = new Set<string>();
   while (left.length) {
     const next = left.findIndex((x) => x.after.every((id) => done.has(id)));
     if (next < 0)
-      throw new RangeError(`Steps wait for each other: ${left.map((x) => x.id).join()}`);
+      throw new RangeError(`Steps depend on each other: ${left.map((x) => x.id).join()}`);
     const [x] = left.splice(next, 1);
     out.push(x!);
     done.add(x!.id);

@@ -42,22 +42,22 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         chapter: 'make',
         title: say`Cut the pipes and hoses`,
         how: [
-          say`${String(pipes.length)} pieces by the cut list: longest first, square, chamfered outside, deburred inside. Write its name on each.`,
-          say`Tick them off as you cut: if the design changes later, Mizuna says which still fit.`,
+          say`Cut ${String(pipes.length)} pieces by the cut list, the longest first. Cut square, chamfer outside, deburr inside, and write its name on each.`,
+          say`Tick each piece when you have cut it. If the design changes later, Mizuna shows which pieces still fit.`,
         ],
         after: ['measure'],
         minutes: 10 * pipes.length,
         cuts: pipes.map((p) => p.id),
         about: [...new Set(pipes.map((p) => p.about))],
-        caution: say`Eye protection; clamp the pipe.`,
+        caution: say`Wear eye protection and clamp the pipe.`,
       }),
       step({
         id: 'dry-fit',
         chapter: 'join',
         title: say`Fit everything dry`,
         how: [
-          say`Push every piece to its mark, nothing glued. Look along each line: it must lie without strain.`,
-          say`Mark each joint across pipe and fitting with a line, so that it goes together again the same way.`,
+          say`Push every piece to its mark without glue. Look along each pipe: it must not be under strain.`,
+          say`Draw a line across pipe and fitting at each joint, so that you can join them again the same way.`,
         ],
         after: ['cut', ...set],
         minutes: 60,
@@ -68,26 +68,26 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
           yes(
             'reach',
             say`Every piece reaches both its stops`,
-            say`One is short or long: measure socket and face of the two fittings at its ends and enter them; the cut list then says the right length.`,
+            say`Measure socket and face of the two fittings at its ends and enter them. The cut list then shows the right length.`,
             { step: 'measure' },
           ),
           ...crests.map((d) =>
             measure(
               buildKey('crest', d.id),
-              say`Crest of “${d.name}” over the floor of “${vesselOf(s, d.from).name}”`,
+              say`Overflow height of “${d.name}” above the floor of “${vesselOf(s, d.from).name}”`,
               'length',
               {
                 least: d.crest - CREST,
                 most: d.crest + CREST,
-                means: say`The design says ${mm(d.crest)}. Cut the standpipe anew, or enter the real crest there and look what it changes.`,
+                means: say`The design has ${mm(d.crest)}. Cut a new standpipe, or enter the real height there and check what changes.`,
                 goTo: { stage: 'drain', about: d.id },
               },
             ),
           ),
           yes(
             'apart',
-            say`Pump, guards and standpipes come out again by hand`,
-            say`Put a union or a cuff where it must come apart: what cannot be taken out is never cleaned.`,
+            say`You can take out pump, guards and standpipes by hand`,
+            say`Fit a union or a cuff where it must come apart. Parts that you cannot take out are never cleaned.`,
             { stage: 'drain', about: '' },
           ),
         ],
@@ -100,19 +100,19 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         chapter: 'join',
         title: say`Glue and seal`,
         how: [
-          say`Pressure lines and what lies under a floor; leave standpipes, bells and guards dry.`,
-          say`Clean, cement both faces, push with a quarter turn to the mark, hold for thirty seconds.`,
+          say`Glue pressure pipes and joints under a floor. Do not glue standpipes, bells and guards.`,
+          say`Clean and cement both faces. Push with a quarter turn to the mark and hold for thirty seconds.`,
         ],
         after: ['dry-fit'],
         minutes: 45,
-        wait: { time: CURE, what: say`Cement and sealant cure; the tin’s own time wins.` },
-        caution: say`Fresh air, no flame, gloves. Uncured cement kills fish.`,
+        wait: { time: CURE, what: say`Cement and sealant must cure. The time on the tin comes first.` },
+        caution: say`Work in fresh air, away from flames, with gloves. Uncured cement kills fish.`,
       }),
       step({
         id: 'cured',
         chapter: 'join',
-        title: say`See that it has cured`,
-        how: [say`Before any water: what leaks now was pushed short or wiped dry.`],
+        title: say`Check that it has cured`,
+        how: [say`Check before any water goes in.`],
         after: ['glue'],
         minutes: 10,
         hold: true,
@@ -120,14 +120,14 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         entries: [
           yes(
             'time',
-            say`The tin’s own time is over, at this temperature`,
-            say`Wait on: cold doubles it.`,
+            say`The time on the tin has passed, for this temperature`,
+            say`Wait longer. Cold doubles the time.`,
             { step: 'glue' },
           ),
           yes(
             'firm',
-            say`No joint turns, no smell of solvent`,
-            say`Cut that joint out and make it anew with a coupling.`,
+            say`No joint turns and nothing smells of solvent`,
+            say`Cut that joint out and replace it with a coupling.`,
             {
               step: 'glue',
             },
@@ -146,10 +146,10 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         how: [
           ...lines.map((l) =>
             l.pump.airLift
-              ? say`“${l.name}”: its air pump stands above the water, or has a check valve in its line.`
-              : say`“${l.name}”: intake ${mm(l.pump.intake)} over the floor of “${vesselOf(s, l.from).name}”, coarse guard on, the line held at both ends.`,
+              ? say`“${l.name}”: place its air pump above the water, or fit a check valve in its tube.`
+              : say`“${l.name}”: set the intake ${mm(l.pump.intake)} above the floor of “${vesselOf(s, l.from).name}”, fit the coarse guard and fix the pipe at both ends.`,
           ),
-          say`A drip loop in every cable, plugs above ${mm(top?.z ?? 0)}: no water stands higher. The pump gets power only when its intake is covered.`,
+          say`Make a drip loop in every cable and keep plugs above ${mm(top?.z ?? 0)}, the highest possible water. Switch the pump on only when its intake is under water.`,
         ],
         after: pipes.length ? ['dry-fit'] : [...set],
         minutes: 30,
@@ -160,21 +160,21 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
           yes(
             'trips',
             say`The outlet’s test button cuts the power`,
-            say`Do not go on: a licensed electrician mends the outlet.`,
+            say`Stop here. Have a licensed electrician repair the outlet.`,
             { stage: 'place', about: '' },
           ),
-          measure('plug', say`Lowest connection above the ground`, 'length', {
+          measure('plug', say`Lowest plug above the ground`, 'length', {
             least: top?.z ?? 0,
             means: say`Raise it above every rim: a blocked drain fills a vessel to its rim.`,
             writes: { to: 'place', at: 'site.power.height' },
           }),
           yes(
             'loops',
-            say`Every cable hangs in a drip loop`,
-            say`Water runs along a cable into the plug: let it hang below the outlet first.`,
+            say`Every cable has a drip loop`,
+            say`Water runs along a cable into the plug. Let the cable hang below the outlet first.`,
           ),
         ],
-        caution: say`Unplug before hands go in. No extension leads in the wet.`,
+        caution: say`Unplug before you put your hands in. Use no extension leads in wet places.`,
       }),
     );
   return out;

@@ -43,7 +43,7 @@ describe.each(NAMES)('the steps of %s', (name) => {
     expect(new Set(ids).size).toBe(ids.length);
     for (const [i, x] of steps.entries())
       for (const id of x.after) {
-        expect(ids, `${x.id} waits for ${id}`).toContain(id);
+        expect(ids, `${x.id} depends on ${id}`).toContain(id);
         expect(ids.indexOf(id)).toBeLessThan(i);
       }
   });
@@ -127,7 +127,7 @@ describe('the water of every step', () => {
         stopped++;
         const said = x.caution ? tell(x.caution, 'metric') : '';
         if (a.balance.reserves.length)
-          expect(said, x.id).toMatch(/Stop the pump with “.+” at .+ over its floor/);
+          expect(said, x.id).toMatch(/Stop the pump with “.+” at .+ above its floor/);
       }
     }
     expect(judged).toBeGreaterThan(100);
@@ -277,13 +277,13 @@ describe('a step', () => {
     }
   });
 
-  it('that waits for what there is not is refused', () => {
+  it('that depends on what there is not is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['none'] };
-    expect(() => inOrder([a])).toThrow('a waits for none, which is no step');
+    expect(() => inOrder([a])).toThrow('a depends on none, which is no step');
     expect(() => inOrder([{ ...a, after: [], tests: ['none'] }])).toThrow(/no step/);
   });
 
-  it('that waits for itself is refused', () => {
+  it('that depends on itself is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['b'] };
     const b = { ...of('place'), id: 'b', after: ['a'] };
     expect(() => inOrder([a, b])).toThrow(/wait for each other/);

@@ -48,11 +48,11 @@ function reckonedFlow(c: Figures, p: PumpedLine): CubicMetresPerSecond {
 function stopInTime(s: SystemDocument, wet: WetTest): Phrase | null {
   if (wet.runs) return null;
   const low = pumpsOf(wet.a.net).map(
-    (p): Phrase => say`“${s.vessels[p.from]!.name}” at ${mm(p.cover)} over its floor`,
+    (p): Phrase => say`“${s.vessels[p.from]!.name}” is at ${mm(p.cover)} above its floor`,
   );
   if (!low.length) return null;
   return [
-    ...say`Without stones the beds take more water than there is room for. Stop the pump with `,
+    ...say`Without media the beds take more water than there is room for. Stop the pump when `,
     ...listed(low),
     ...say`, or test the beds one after the other.`,
   ];
@@ -65,32 +65,32 @@ function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
     step({
       id: 'fill-test',
       chapter: 'test',
-      title: say`Fill with tap water, no stones`,
+      title: say`Fill with tap water, without media`,
       how: [
-        say`${litres(waterOf(wet))} in all, vessel by vessel. Stop and look at half.`,
+        say`Fill in ${litres(waterOf(wet))}, vessel by vessel. Stop at half and look for leaks.`,
         ...(more > 1e-6
           ? [
-              say`That is ${litres(more)} more than the design has: without stones the beds take more, and the pump must stay covered.`,
+              say`That is ${litres(more)} more than the design has. Without media the beds take more water, and the pump must stay under water.`,
             ]
           : []),
         ...s.vessels
           .filter((v) => v.fill > 0)
           .map(
             (v) =>
-              say`“${v.name}”: ${litres(v.fill)}, to ${mm(wet.a.balance.rest.find((r) => r.vessel === v.id)?.level ?? 0)} over its floor.`,
+              say`“${v.name}”: ${litres(v.fill)}, to ${mm(wet.a.balance.rest.find((r) => r.vessel === v.id)?.level ?? 0)} above its floor.`,
           ),
       ],
       after,
       minutes: 45,
       about: s.vessels.filter((v) => v.fill > 0).map((v) => v.id),
-      caution: say`Outdoors or where a leak does no harm, if it can be.`,
+      caution: say`Test outdoors or where a leak does no harm, if you can.`,
     }),
     step({
       id: 'leak',
       chapter: 'test',
       title: say`Watch for leaks`,
       how: [
-        say`Dry paper under every joint and flange, pumps running once through. Twenty minutes, then look again in an hour.`,
+        say`Put dry paper under every joint and flange and run the pumps once. Look after twenty minutes and again after an hour.`,
       ],
       after: ['fill-test'],
       minutes: 25,
@@ -102,12 +102,12 @@ function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
       entries: [
         measure('watched', say`Watched`, 'time', {
           least: LEAK_WATCH,
-          means: say`Slow leaks show after a while: watch for ${{ value: LEAK_WATCH, kind: 'time' }}.`,
+          means: say`Slow leaks take time to show. Watch for ${{ value: LEAK_WATCH, kind: 'time' }}.`,
         }),
         yes(
           'dry',
           say`Every paper is dry`,
-          say`At a flange: too loose, or its washer on the wrong side; a quarter turn, no more. At a joint: pushed short; cut it out. At a liner’s hole: the plate is missing or the cut is too large.`,
+          say`A flange is loose or its washer is on the wrong side: tighten it by a quarter turn, no more. Cut out a joint that leaks. At a hole in a liner the plate is missing or the cut is too large.`,
           { step: hasPipes(w) ? 'dry-fit' : after[0]! },
         ),
       ],
@@ -124,8 +124,8 @@ function flowStep(w: Work, wet: WetTest): Step[] {
       chapter: 'test',
       title: say`Bucket test`,
       how: [
-        say`A bucket under the outlet, at its real height, timed twice. Volume and time may be typed together.`,
-        say`Mizuna goes by what you measure from here on.`,
+        say`Hold a bucket under the outlet at its real height and time it twice. You can enter volume and time together.`,
+        say`Mizuna uses your measurement from now on.`,
       ],
       after: ['leak'],
       minutes: 15,
@@ -138,11 +138,11 @@ function flowStep(w: Work, wet: WetTest): Step[] {
         const reckoned = reckonedFlow(w.c, l);
         return measure(
           `flow-${l.id}`,
-          say`Flow of “${l.name}”; ${flow(reckoned)} by its box`,
+          say`Flow of “${l.name}” (${flow(reckoned)} by its box)`,
           'flow',
           {
             least: POOR_FLOW * reckoned,
-            means: say`Far less than ${flow(reckoned)}: a kink, air in the line, a tap half shut, a clogged guard, or a pump that is not what its box says.`,
+            means: say`Far less than ${flow(reckoned)} means a kink, air in the pipe, a half-closed valve, a clogged guard, or a pump that is weaker than its box says.`,
             goTo: { stage: 'lift', about: l.id },
             writes: { to: 'flow', path: l.id },
           },
@@ -168,10 +168,10 @@ function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
       chapter: 'test',
       title: say`Let “${p.name}” start and stop by itself`,
       how: [
-        say`Pump on, hands off. Count; listen for the gurgle at its end.`,
+        say`Switch the pump on and watch. Count the cycles and listen for the gurgle at the end of each.`,
         ...(window
           ? [
-              say`It wants between ${flow(window.start.expected)} and ${flow(window.stopsBelow)}; by the design it gets ${flow(window.inflow)}.`,
+              say`It needs between ${flow(window.start.expected)} and ${flow(window.stopsBelow)}. By the design it gets ${flow(window.inflow)}.`,
             ]
           : []),
       ],
@@ -185,12 +185,12 @@ function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
       entries: [
         measure('starts', say`Times it started`, 'count', {
           least: CYCLES,
-          means: say`It does not start: too little water for its bore (open the tap), air at the bell’s cap or the loop’s joints, or a drop pipe that never fills: put an elbow or a water lock at its foot.`,
+          means: say`If it gets too little water for its bore, open the valve. If air leaks in at the bell’s cap or at a joint, seal it. If the drop pipe never fills, fit an elbow or a water trap at its foot.`,
           goTo: tap,
         }),
         measure('stops', say`Times it stopped`, 'count', {
           least: CYCLES,
-          means: say`It does not stop: too much water comes in (close the tap), notches too low or too small to let air in, or a foot that stays drowned.`,
+          means: say`If too much water flows in, close the valve a little. If the notches are too low or too small, they let no air in. The end of the drain pipe must not stay under water.`,
           goTo: tap,
         }),
       ],
@@ -211,7 +211,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         id: `overflow-${v.id}`,
         chapter: 'test',
         title: say`Flood “${v.name}” to its overflow`,
-        how: [say`Pump on until it spills into “${main.name}”; let it run so for five minutes.`],
+        how: [say`Run the pump until the water flows into “${main.name}”, then for five more minutes.`],
         after,
         minutes: 20,
         hold: true,
@@ -220,16 +220,16 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         tests,
         about: [v.id, main.id],
         entries: [
-          measure('stands', say`Water stands over the floor`, 'length', {
+          measure('stands', say`Water level above the floor`, 'length', {
             least: main.crest - ROOM,
             most: main.crest + OVER_CREST,
-            means: say`Higher than ${mm(main.crest + OVER_CREST)}: the overflow is too narrow for the pump or its foot is drowned. Lower: its crest was cut short.`,
+            means: say`Above ${mm(main.crest + OVER_CREST)} the overflow is too narrow for the pump, or its lower end is under water. Below it the standpipe was cut too short.`,
             goTo: { stage: 'drain', about: main.id },
           }),
           yes(
             'off',
-            say`Pump off, it drains back as it should`,
-            say`A check valve in the line, a line that ends over the water or a clogged guard holds it back.`,
+            say`With the pump off, it drains back completely`,
+            say`A check valve, a pipe that ends above the water or a clogged guard stops it.`,
             { stage: 'drain', about: main.id },
           ),
         ],
@@ -242,8 +242,8 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
       step({
         id: `even-${row.id}`,
         chapter: 'test',
-        title: say`See that all of “${row.name}” fill alike`,
-        how: [say`Fill halfway, pump off, wait a minute, then measure each from its floor.`],
+        title: say`Check that all of “${row.name}” fill equally`,
+        how: [say`Fill halfway, switch the pump off, wait a minute, then measure each from its floor.`],
         after: ['leak'],
         minutes: 30,
         hold: true,
@@ -252,9 +252,9 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         tests: [`row-${row.id}`, 'leak'],
         about: [row.id],
         entries: [
-          measure('spread', say`Highest less lowest`, 'length', {
+          measure('spread', say`Highest level less lowest level`, 'length', {
             most: EVEN,
-            means: say`One stands lower than the others, or a stub of the manifold is clogged or full of air.`,
+            means: say`One is lower than the others, or a branch of the manifold is clogged or full of air.`,
             goTo: { step: `row-${row.id}` },
           }),
         ],
@@ -269,7 +269,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         chapter: 'test',
         title: say`Set the float switch of “${l.name}”`,
         how: [
-          say`On at ${mm(f.on)} and off at ${mm(f.off)} over the floor of “${vesselOf(s, f.vessel).name}”: move its stop on the cable or rod until it does so twice.`,
+          say`It must switch on at ${mm(f.on)} and off at ${mm(f.off)} above the floor of “${vesselOf(s, f.vessel).name}”. Move its stop on the cable or rod until it does so twice.`,
         ],
         after: ['flow'],
         minutes: 20,
@@ -288,13 +288,13 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
           measure('off', say`Switches off at`, 'length', {
             least: f.off - EVEN,
             most: f.off + EVEN,
-            means: say`Its stroke is fixed by the free length of its cable.`,
+            means: say`Change the free length of its cable, which sets its stroke.`,
             goTo: { stage: 'drain', about: l.id },
           }),
           yes(
             'free',
             say`It swings free of walls and pipes`,
-            say`Tie hoses away: a float that hangs up runs the pump dry.`,
+            say`Tie hoses away. A float that gets stuck runs the pump dry.`,
           ),
         ],
       }),
@@ -306,24 +306,24 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         step({
           id: `valve-${p.id}`,
           chapter: 'test',
-          title: say`See that “${p.name}” shuts`,
-          how: [say`Let it fill “${vesselOf(s, p.to).name}” by itself; bend or set its arm.`],
+          title: say`Check that “${p.name}” closes`,
+          how: [say`Let it fill “${vesselOf(s, p.to).name}” by itself. Bend or set its arm.`],
           after: ['leak'],
           minutes: 30,
           hold: true,
           tests: ['leak'],
           about: [p.id, p.to],
           entries: [
-            measure('level', say`It shuts at`, 'length', {
+            measure('level', say`It closes at`, 'length', {
               least: p.level - EVEN,
               most: p.level + EVEN,
-              means: say`Set the arm: the design says ${mm(p.level)}.`,
+              means: say`Set the arm to the ${mm(p.level)} of the design.`,
               goTo: { stage: 'drain', about: p.id },
             }),
             yes(
               'tight',
-              say`No drop follows in ten minutes`,
-              say`Grit on the seat, or more head than it shuts against.`,
+              say`No drop comes through in ten minutes`,
+              say`Clean grit from its seat, or use a valve for more head.`,
               {
                 stage: 'drain',
                 about: p.id,
@@ -338,7 +338,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
           id: `felt-${p.from}`,
           chapter: 'test',
           title: say`Wet the whole felt of “${vesselOf(s, p.from).name}”`,
-          how: [say`Pump on for its usual time; look from the side for dry strips.`],
+          how: [say`Run the pump for its usual time and look from the side for dry strips.`],
           after,
           minutes: 30,
           hold: true,
@@ -350,7 +350,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
             yes(
               'wet',
               say`It is dark from end to end`,
-              say`Level the header; clear or widen the holes over the dry strip.`,
+              say`Level the header pipe. Clear or widen the holes above the dry strip.`,
               {
                 stage: 'lift',
                 about: p.from,
@@ -358,13 +358,13 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
             ),
             yes(
               'back',
-              say`Every drop comes back`,
-              say`Longer drip edge, or a gutter that reaches beyond it.`,
+              say`All water returns`,
+              say`Fit a longer drip edge, or a gutter that reaches beyond it.`,
               {
                 step: `wall-${p.from}`,
               },
             ),
-            yes('wall', say`The wall behind is dry`, say`Take it down: the sheet behind leaks.`, {
+            yes('wall', say`The wall behind is dry`, say`Take it down. The sheet behind leaks.`, {
               step: `wall-${p.from}`,
             }),
           ],
@@ -398,19 +398,19 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
             const after = a.balance.afterPowerCut.find((r) => r.vessel === v.id);
             return measure(
               `room-${v.id}`,
-              say`Water to the rim of “${v.name}”; ${mm(after?.freeboard ?? 0)} reckoned`,
+              say`Water level below the rim of “${v.name}” (${mm(after?.freeboard ?? 0)} expected)`,
               'length',
               {
                 least: ROOM,
-                means: say`It is too full for what flows back: pour in less, or let the line draw air above the water so that it cannot siphon back.`,
+                means: say`It is too full for the water that flows back. Fill in less, or let the pipe draw air above the water, so that it cannot siphon back.`,
                 goTo: { stage: 'vessels', about: v.id },
               },
             );
           }),
           yes(
             'floor',
-            say`Nothing came onto the floor`,
-            say`Find where it ran over; that vessel takes more than the design says.`,
+            say`No water came onto the floor`,
+            say`Find the vessel that overflowed. It gets more water than the design says.`,
             {
               stage: 'vessels',
               about: '',
@@ -438,11 +438,11 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
         how: [
           ...moreWater(blocked, wet).map(
             (x) =>
-              say`Pour ${litres(x.volume)} more into “${vesselOf(s, x.vessel).name}” first: the bed takes it, and the pump must stay covered.`,
+              say`Pour ${litres(x.volume)} more into “${vesselOf(s, x.vessel).name}” first. The bed takes it, and the pump must stay under water.`,
           ),
-          say`A wet cloth in its mouth, pump on, ten minutes. Stay beside it.`,
+          say`Put a wet cloth into its mouth and run the pump for ten minutes. Stay beside it.`,
           ...(Number.isFinite(b.toRim)
-            ? [say`It is at the rim after about ${{ value: b.toRim, kind: 'time' }}.`]
+            ? [say`The water reaches the rim after about ${{ value: b.toRim, kind: 'time' }}.`]
             : []),
         ],
         after: pumpedLines(s).length ? ['power-off'] : running,
@@ -453,19 +453,19 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
         tests: running,
         about: [b.id, b.mainDrain],
         entries: [
-          measure('rim', say`Highest water under the rim`, 'length', {
+          measure('rim', say`Highest water level below the rim`, 'length', {
             least: spare || !to ? ROOM : 0,
             means: spare
-              ? say`“${spare.name}” does not carry the pump’s flow: lower its crest or widen it.`
-              : say`There is no second outlet: the water goes over the rim. Add one, or a timer that cannot overfill it.`,
+              ? say`“${spare.name}” does not carry the pump’s flow. Lower its overflow height or widen it.`
+              : say`It has no backup overflow, so the water goes over the rim. Add one, or a timer that cannot overfill it.`,
             goTo: { stage: 'drain', about: spare?.id ?? b.mainDrain },
           }),
           yes(
             'way',
             to
               ? say`What came out ran into “${to}” or another vessel`
-              : say`All of it found its way back`,
-            say`Lead the spare outlet over the tank: what leaves the system empties it.`,
+              : say`All water returned to the system`,
+            say`Lead the backup overflow to the tank. Water that leaves the system empties it.`,
             { stage: 'drain', about: spare?.id ?? b.mainDrain },
           ),
         ],

@@ -36,7 +36,7 @@ export const CHAPTERS: Readonly<Record<Chapter, string>> = {
   prepare: 'Prepare',
   make: 'Cut, drill and set up',
   join: 'Join',
-  test: 'Test with water, before the stones',
+  test: 'Test with water, before the media',
   fill: 'Fill',
   start: 'Run and plant',
 };

@@ -15,7 +15,7 @@ export const floatStuck = defineFault({
       return [
         {
           about: p.id,
-          name: `The float switch of “${p.name}” sticks, the pump does not stop`,
+          name: `The float switch of “${p.name}” gets stuck and the pump does not stop`,
           inject: onlyPump(p.lead, (x) => ({ ...x, float: null })),
         },
         ...(empties(p)
@@ -23,7 +23,7 @@ export const floatStuck = defineFault({
               {
                 about: `${p.id}-off`,
                 part: p.id,
-                name: `The float switch of “${p.name}” sticks, the pump does not start`,
+                name: `The float switch of “${p.name}” gets stuck and the pump does not start`,
                 inject: onlyPump(p.lead, (x) => ({
                   ...x,
                   float: { ...float, on: 1e3, off: 1e3 - 1 },
@@ -38,13 +38,13 @@ export const floatStuck = defineFault({
         ? [
             {
               about: p.id,
-              name: `“${p.name}” sticks open`,
+              name: `“${p.name}” gets stuck open`,
               inject: onlyPath<FloatPath>(p.id, (v) => ({ ...v, stuck: 1 })),
             },
             {
               about: `${p.id}-shut`,
               part: p.id,
-              name: `“${p.name}” sticks shut`,
+              name: `“${p.name}” gets stuck closed`,
               inject: onlyPath<FloatPath>(p.id, (v) => ({ ...v, stuck: 0 })),
             },
           ]

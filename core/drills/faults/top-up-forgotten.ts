@@ -13,7 +13,7 @@ export const topUpForgotten = defineFault({
   instances: ({ system, how }) => [
     {
       about: 'system',
-      name: `Topping up forgotten for ${formatDuration(how.forgotten)}`,
+      name: `No top-up for ${formatDuration(how.forgotten)}`,
       inject: (n) => ({
         ...n,
         vessels: n.vessels.map((v, i) => ({

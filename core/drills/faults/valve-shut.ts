@@ -24,7 +24,7 @@ export const valveShut = defineFault({
             {
               about: p.id,
               part: line.id,
-              name: `The tap of “${p.name}” is knocked shut`,
+              name: `The valve of “${p.name}” is closed by accident`,
               inject: (n: Network) => shutEnd(n, i),
             },
           ]

@@ -28,10 +28,10 @@ function left(x: Alive, exchange: number) {
 
 function told(x: ReturnType<typeof left>, what: string): Phrase {
   const { kind } = x.g;
-  if (!Number.isFinite(x.stress)) return say`${what}: what still runs keeps ${kind.name} in air.`;
+  if (!Number.isFinite(x.stress)) return say`${what}: ${kind.name} still get enough oxygen.`;
   return Number.isFinite(x.lethal)
-    ? say`${what}: ${kind.name} are short of air after ${time(x.stress)} and die after ${time(x.lethal)}.`
-    : say`${what}: ${kind.name} are short of air after ${time(x.stress)}, and go on gasping at ${concentration(kind.oxygen.stress)}.`;
+    ? say`${what}: ${kind.name} run short of oxygen after ${time(x.stress)} and die after ${time(x.lethal)}.`
+    : say`${what}: ${kind.name} run short of oxygen after ${time(x.stress)} and gasp at ${concentration(kind.oxygen.stress)}.`;
 }
 const graded = (x: ReturnType<typeof left>, lasts: number) =>
   x.lethal < lasts ? 'failed' : gradeBelow(x.stress, lasts, 0);
@@ -47,7 +47,7 @@ const still = ({ c, life }: Alive) =>
 
 export const noPower = defineLifeFault({
   id: 'no-power',
-  advice: say`Air on a battery, fewer fish, a larger tank. In a cut do not feed; pour water from a jug in and out of the tank.`,
+  advice: say`Use an air pump with a battery, fewer fish or a larger tank. In a power cut do not feed. Lift water with a jug and pour it back.`,
   strike: (x) => {
     const worst = x.oxygen.cuts.reduce<(typeof x.oxygen.cuts)[number] | null>(
       (a, b) => (!a || b.toStress < a.toStress ? b : a),
@@ -57,7 +57,7 @@ export const noPower = defineLifeFault({
     if (!worst || !g) return null;
     const l = { g, stress: worst.toStress, lethal: worst.toLethal };
     return {
-      name: 'Power cut: what the fish breathe',
+      name: 'Power cut: oxygen for the fish',
       grade: graded(l, x.how.powerCut),
       sentence: told(l, 'Without pump and air'),
     };
@@ -67,14 +67,14 @@ export const noPower = defineLifeFault({
 
 export const noPump = defineLifeFault({
   id: 'no-pump',
-  advice: say`A stone with its own air pump, on another plug than the water pump; a spare pump on the shelf.`,
+  advice: say`Add an air stone with its own air pump, on a different plug from the water pump. Have a spare pump ready.`,
   strike: (x) => {
     if (!x.c.a.duties.length) return null;
     const l = left(x, x.oxygen.byStones + still(x));
     return {
-      name: 'Pump fails overnight: what the fish breathe',
+      name: 'Pump fails overnight: oxygen for the fish',
       grade: graded(l, UNNOTICED),
-      sentence: told(l, 'Without the pump’s falls'),
+      sentence: told(l, 'Without falling water'),
     };
   },
   remedies: (s, vessel) => [...addAir(s, vessel), ...fewerFish(s, vessel)],
@@ -82,7 +82,7 @@ export const noPump = defineLifeFault({
 
 export const noAir = defineLifeFault({
   id: 'air-pump-stops',
-  advice: say`Listen for it every day; two small air pumps in place of one; a longer fall back into the tank.`,
+  advice: say`Listen for the air pump every day. Use two small air pumps instead of one, or let the water fall further into the tank.`,
   strike: (x) => {
     if (!(x.oxygen.byStones > 0)) return null;
     const exchange = Math.max(0, Math.min(...x.oxygen.exchange) - x.oxygen.byStones);
@@ -90,7 +90,7 @@ export const noAir = defineLifeFault({
     return {
       name: 'Air pump stops',
       grade: graded(l, UNNOTICED),
-      sentence: told(l, 'With the stones dead and the water still falling'),
+      sentence: told(l, 'With the air stones off and the water still falling'),
     };
   },
   remedies: (s, vessel) => [...longerFall(s, vessel), ...fewerFish(s, vessel)],

@@ -45,7 +45,7 @@ const OVERFED = 4;
 
 export const overfeeding = defineLifeFault({
   id: 'overfeeding',
-  advice: say`Take out what is not eaten in five minutes; weigh the feed; a day without is better than a day with too much.`,
+  advice: say`Weigh the feed and remove what the fish do not eat in five minutes. A day without feed is better than a day with too much.`,
   strike: (x) => {
     const { life, oxygen } = x;
     if (!(life.feed > 0) || life.capacity === null) return null;
@@ -59,7 +59,7 @@ export const overfeeding = defineLifeFault({
     const byAir = gradeBelow(low, comfort, stress);
     const byAmmonia = gradeAbove(poison(x, tan), UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act);
     return {
-      name: 'Overfed: four days’ feed at once',
+      name: 'Overfeeding: four days’ feed at once',
       grade:
         byAir === 'failed' || byAmmonia === 'failed'
           ? 'failed'
@@ -68,8 +68,8 @@ export const overfeeding = defineLifeFault({
             : 'passed',
       sentence:
         excess > 0
-          ? say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}, ammonia rises by ${concentration(excess / waterOf(x.c))}.`
-          : say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day: oxygen falls to ${concentration(low)}; the bacteria keep up with the ammonia.`,
+          ? say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day. Oxygen falls to ${concentration(low)} and ammonia rises by ${concentration(excess / waterOf(x.c))}.`
+          : say`${mass((OVERFED * life.feed) / 1000)} of feed rot by the next day. Oxygen falls to ${concentration(low)}. The bacteria can process the ammonia.`,
     };
   },
   remedies: (s, vessel) => [...addAir(s, vessel), ...fewerFish(s, vessel)],
@@ -77,16 +77,16 @@ export const overfeeding = defineLifeFault({
 
 export const deadFish = defineLifeFault({
   id: 'dead-fish',
-  advice: say`Count the fish every day. Take a dead one out at once and look why it died.`,
+  advice: say`Count the fish every day. Remove a dead fish at once and find out why it died.`,
   strike: (x) => {
     const g = x.life.groups.filter((y) => y.count > 0).sort((a, b) => b.meanMass - a.meanMass)[0];
     if (!g) return null;
     const rise = (g.meanMass * NITROGEN_IN_FISH) / waterOf(x.c);
     const now = poison(x, (x.c.system.water.tan ?? 0) + rise);
     return {
-      name: 'A dead fish, unnoticed',
+      name: 'A dead fish that nobody notices',
       grade: gradeAbove(now, UNIONISED_LIMITS.caution, UNIONISED_LIMITS.act),
-      sentence: say`A rotting ${g.kind.name} of ${mass(g.meanMass)} frees ${concentration(rise)} of ammonia before the bacteria take it up; ${concentration(now)} of it would be un-ionised.`,
+      sentence: say`A rotting fish of ${mass(g.meanMass)} (${g.kind.name}) releases ${concentration(rise)} of ammonia before the bacteria process it. ${concentration(now)} of it would be un-ionised.`,
     };
   },
   remedies: () => [],
@@ -97,7 +97,7 @@ const TOPPED_UP = 0.2;
 
 export const untreatedTap = defineLifeFault({
   id: 'tap-untreated',
-  advice: say`A tub in which new water stands aerated or is treated; vitamin C or thiosulphate at hand. The sum “Chlorine or chloramine” has the dose.`,
+  advice: say`Aerate or treat new water in a separate tub. Have vitamin C or thiosulphate ready. The calculator “Chlorine or chloramine” shows the dose.`,
   strike: (x) => {
     const { tap } = x.c.system.site;
     if (tap.chlorine === 'none') return null;
@@ -106,12 +106,12 @@ export const untreatedTap = defineLifeFault({
     const mixed = level * TOPPED_UP;
     const freed = freedAmmonia(kind, level, TOPPED_UP);
     return {
-      name: 'Topped up from the tap, untreated',
+      name: 'Top-up with untreated tap water',
       grade: gradeAbove(mixed, CHLORINE_LIMITS.target, 0.1),
       sentence:
         kind === 'chloramine'
-          ? say`${litres(TOPPED_UP * waterOf(x.c))} from the tap leave ${concentration(mixed)} of chloramine, ten times and more what gills and bacteria bear, and free ${concentration(freed)} of ammonia.`
-          : say`${litres(TOPPED_UP * waterOf(x.c))} from the tap leave ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`,
+          ? say`${litres(TOPPED_UP * waterOf(x.c))} of tap water leave ${concentration(mixed)} of chloramine and release ${concentration(freed)} of ammonia. Gills and bacteria tolerate less than a tenth of this chloramine.`
+          : say`${litres(TOPPED_UP * waterOf(x.c))} of tap water leave ${concentration(mixed)} of chlorine in the fish’s water. The maximum is ${concentration(CHLORINE_LIMITS.target)}.`,
     };
   },
   remedies: () => [],
@@ -119,7 +119,7 @@ export const untreatedTap = defineLifeFault({
 
 export const phCrash = defineLifeFault({
   id: 'ph-crash',
-  advice: say`Test alkalinity every two weeks; shell in a bag where the water comes in, or potassium bicarbonate and lime in turn.`,
+  advice: say`Test alkalinity every two weeks. Hang a bag of shell where the water flows in, or alternate potassium bicarbonate and lime.`,
   strike: (x) => {
     const { water, site } = x.c.system;
     const now = water.alkalinity ?? site.tap.alkalinity;
@@ -136,8 +136,8 @@ export const phCrash = defineLifeFault({
       name: 'Buffer forgotten: pH crash',
       grade: gradeBelow(lasts, 60, 14),
       sentence: Number.isFinite(lasts)
-        ? say`${hardness(now)} of alkalinity are down to ${hardness(ALKALINITY_RANGE.floor)} in ${days(lasts)}. Then the pH falls within days, the bacteria slow down and ammonia rises.`
-        : say`Top-up and plants give back as much alkalinity as the bacteria use: no crash.`,
+        ? say`Alkalinity falls from ${hardness(now)} to ${hardness(ALKALINITY_RANGE.floor)} in ${days(lasts)}. Then the pH falls within days, the bacteria slow down and ammonia rises.`
+        : say`Top-up and plants replace the alkalinity that the bacteria use, so the pH does not crash.`,
     };
   },
   remedies: (s, vessel) => [...lessFeed(s, vessel), ...fewerFish(s, vessel)],
@@ -160,7 +160,7 @@ const coldAir = ({ c }: Alive) =>
 
 export const heaterOff = defineLifeFault({
   id: 'heater-fails',
-  advice: say`Two small heaters in place of one, foam round the tank, a thermometer that is looked at. Warm it up again slowly.`,
+  advice: say`Use two small heaters instead of one, put foam around the tank, and check a thermometer every day. Warm the water up again slowly.`,
   strike: (x) => {
     const [h] = heatersOf(x.c.system);
     const g = x.life.groups.find((y) => y.count > 0);
@@ -170,7 +170,7 @@ export const heaterOff = defineLifeFault({
     return {
       name: 'Heater fails in the coldest month',
       grade: gradeBelow(t, g.kind.best[0], low),
-      sentence: say`After ${time(UNNOTICED)} the water is down to ${temperature(t)}; ${g.kind.name} live from ${temperature(low)} up.`,
+      sentence: say`After ${time(UNNOTICED)} the water is at ${temperature(t)}. ${g.kind.name} need at least ${temperature(low)}.`,
     };
   },
   remedies: addLid,
@@ -178,7 +178,7 @@ export const heaterOff = defineLifeFault({
 
 export const heaterStuck = defineLifeFault({
   id: 'heater-stuck',
-  advice: say`A heater no stronger than it must be, a second thermostat in the line, a thermometer that is looked at.`,
+  advice: say`Use a heater no stronger than needed, a second thermostat, and check a thermometer every day.`,
   strike: (x) => {
     const heaters = heatersOf(x.c.system);
     const g = x.life.groups.find((y) => y.count > 0);
@@ -189,7 +189,7 @@ export const heaterStuck = defineLifeFault({
     return {
       name: 'Heater stuck on',
       grade: gradeAbove(t, g.kind.best[1], most),
-      sentence: say`After ${time(UNNOTICED)} the water is at ${temperature(t)}; ${g.kind.name} live up to ${temperature(most)}, and warm water holds less oxygen.`,
+      sentence: say`After ${time(UNNOTICED)} the water is at ${temperature(t)}. ${g.kind.name} live up to ${temperature(most)}, and warm water holds less oxygen.`,
     };
   },
   remedies: weakerHeater,

@@ -59,7 +59,7 @@ export function careAdjustments(
     rounds > 1
       ? [
           ...first.title,
-          ...say`, then test in ${time(first.wait ?? CHANGE_WAIT.calm)}. About ${String(rounds)} such steps in all`,
+          ...say`. Test again after ${time(first.wait ?? CHANGE_WAIT.calm)}. You will need about ${String(rounds)} such steps`,
         ]
       : [...first.title, ', then test again'];
   return once(`care-${first.treatment}`, edits, label);

@@ -123,7 +123,7 @@ export function addSecondOverflow(s: SystemDocument, a: Assessment, bed: string)
         },
       ],
       label: (k) =>
-        say`Add a second overflow of ${list[k]!.name}, vented, its crest at ${mm(round)}`,
+        say`Add a second overflow of ${list[k]!.name}, with a vent, its top edge at ${mm(round)}`,
     },
   ];
 }

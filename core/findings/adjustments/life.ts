@@ -18,7 +18,7 @@ export function fewerFish(s: SystemDocument, vessel: string): Adjustment[] {
       graded: true,
       edits: (k) => [{ at: `fish.${id}.count`, to: count - 1 - k }],
       label: (k) =>
-        say`Keep ${String(count - 1 - k)} fish in place of ${String(count)}: give ${String(k + 1)} away`,
+        say`Keep ${String(count - 1 - k)} fish instead of ${String(count)}: give ${String(k + 1)} away`,
     },
   ];
 }
@@ -37,7 +37,7 @@ export function moreFish(s: SystemDocument, vessel: string): Adjustment[] {
       count: Math.max(10, 9 * count),
       graded: true,
       edits: (k) => [{ at: `fish.${id}.count`, to: count + 1 + k }],
-      label: (k) => say`Stock ${String(k + 1)} more, ${String(count + 1 + k)} in all`,
+      label: (k) => say`Add ${String(k + 1)} fish, ${String(count + 1 + k)} in total`,
     },
   ];
 }
@@ -69,7 +69,7 @@ export function lessFeed(s: SystemDocument, vessel: string): Adjustment[] {
       label: (k) =>
         PORTIONS[k] === 0
           ? say`Stop feeding for now`
-          : say`Feed ${feed((grams * PORTIONS[k]!) / 1000)} in place of ${feed(grams / 1000)}`,
+          : say`Feed ${feed((grams * PORTIONS[k]!) / 1000)} instead of ${feed(grams / 1000)}`,
     },
   ];
 }
@@ -106,8 +106,8 @@ export function addAir(s: SystemDocument, vessel: string, backup = false): Adjus
           ],
           label: (k) =>
             backup
-              ? say`Hang a stone of ${litres(pumps[k]!.flow * 60)} of air a minute into “${v.name}”, on a battery`
-              : say`Hang a stone of ${litres(pumps[k]!.flow * 60)} of air a minute into “${v.name}”`,
+              ? say`Add an air stone with ${litres(pumps[k]!.flow * 60)} of air a minute to “${v.name}”, with a battery backup`
+              : say`Add an air stone with ${litres(pumps[k]!.flow * 60)} of air a minute to “${v.name}”`,
         },
       ]
     : [];
@@ -124,7 +124,7 @@ export function longerFall(s: SystemDocument, vessel: string): Adjustment[] {
     `paths.${main.id}.drop`,
     -0.02,
     (from, to) =>
-      say`Let “${main.name}” end ${mm(from - to)} higher, so that its water falls further`,
+      say`Raise the end of “${main.name}” by ${mm(from - to)}, so that the water falls further`,
   );
 }
 
@@ -146,7 +146,7 @@ export function addHeater(s: SystemDocument, vessel: string, setpoint: number): 
         },
       ],
       label: (k) =>
-        say`Put a heater of ${power(stronger[k]!.power)} into “${v.name}”, set to ${temperature(setpoint)}, with its guard and never dry`,
+        say`Put a heater of ${power(stronger[k]!.power)} into “${v.name}”, set to ${temperature(setpoint)}, with a guard and always under water`,
     },
   ];
 }
@@ -175,7 +175,7 @@ export function weakerHeater(s: SystemDocument, vessel: string): Adjustment[] {
       graded: true,
       edits: (k) => [{ at: `devices.${there.id}`, to: { ...there, power: weaker[k]!.power } }],
       label: (k) =>
-        say`Put a heater of ${power(weaker[k]!.power)} in place of the one of ${power(there.power)}`,
+        say`Replace the ${power(there.power)} heater with one of ${power(weaker[k]!.power)}`,
     },
   ];
 }
@@ -187,7 +187,7 @@ export const moreShade = (s: SystemDocument): Adjustment[] =>
     'shade',
     'site.sun.shade',
     0.05,
-    (_, to) => say`Shade it: cloth that takes ${share(to)} of the light`,
+    (_, to) => say`Shade it with cloth that blocks ${share(to)} of the light`,
   );
 
 /** More plants of a stand: further rows and columns by turns. */
@@ -232,7 +232,7 @@ export function otherKind(
         { at: `fish.${group.id}.meanMass`, to: kinds[k]!.stockMass },
         { at: `fish.${group.id}.count`, to: Math.max(group.count, kinds[k]!.shoal) },
       ],
-      label: (k) => say`Keep ${kinds[k]!.name} in place of ${group.kind.name}`,
+      label: (k) => say`Keep ${kinds[k]!.name} instead of ${group.kind.name}`,
     },
   ];
 }

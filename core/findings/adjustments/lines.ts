@@ -10,8 +10,8 @@ const L_H = 1e-3 / 3600;
 export const adjustIntake = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): Adjustment[] =>
   adjustNumber(s, `${line.id}-intake`, `paths.${line.id}.pump.intake`, dir * 0.01, (from, to) =>
     dir < 0
-      ? say`Lower the pump ${mm(from - to)}, to ${mm(to)} off the floor`
-      : say`Raise the pump ${mm(to - from)}, to ${mm(to)} off the floor`,
+      ? say`Lower the pump by ${mm(from - to)}, to ${mm(to)} above the floor`
+      : say`Raise the pump by ${mm(to - from)}, to ${mm(to)} above the floor`,
   );
 
 /**
@@ -30,14 +30,14 @@ export const adjustValve = (s: SystemDocument, line: PumpedLine, dir: 1 | -1): A
             edits: (k) => [
               { at: `paths.${line.id}.valve`, to: Math.round((0.95 - 0.05 * k) * 100) / 100 },
             ],
-            label: (k) => say`Fit a tap in “${line.name}” and open it ${share(0.95 - 0.05 * k)}`,
+            label: (k) => say`Fit a valve in “${line.name}” and open it ${share(0.95 - 0.05 * k)}`,
           },
         ]
       : []
     : adjustNumber(s, `${line.id}-valve`, `paths.${line.id}.valve`, dir * 0.05, (_, to) =>
         dir < 0
-          ? say`Close the tap of “${line.name}” to ${share(to)} open`
-          : say`Open the tap of “${line.name}” to ${share(to)}`,
+          ? say`Close the valve of “${line.name}” to ${share(to)} open`
+          : say`Open the valve of “${line.name}” to ${share(to)}`,
       );
 
 /**
@@ -57,7 +57,7 @@ export const adjustPumpFlow = (s: SystemDocument, line: PumpedLine, dir: 1 | -1)
         `${line.id}-pump`,
         `paths.${line.id}.pump.maxFlow`,
         dir * 100 * L_H,
-        (_, to) => say`Take a ${dir > 0 ? 'stronger' : 'smaller'} pump: ${flow(to)} on the box`,
+        (_, to) => say`Use a ${dir > 0 ? 'stronger' : 'smaller'} pump, rated ${flow(to)} on its box`,
         () => clear,
       );
 };
@@ -79,7 +79,7 @@ export const adjustPumpHead = (s: SystemDocument, line: PumpedLine): Adjustment[
     `${line.id}-head`,
     `paths.${line.id}.pump.maxHead`,
     0.1,
-    (_, b0) => say`Take a pump that reaches ${head(b0)}`,
+    (_, b0) => say`Use a pump that reaches ${head(b0)}`,
   );
 
 /** Rinses a clogged filter. */

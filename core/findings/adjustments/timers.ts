@@ -23,8 +23,8 @@ export function adjustTimer(
   if (control.kind === 'interval') {
     return adjustNumber(s, `${control.id}-${what}`, `${at}.${what}`, dir * 60, (_, to) =>
       what === 'on'
-        ? say`Run the pump ${time(to)} at a time`
-        : say`Let it rest ${time(to)} between floods`,
+        ? say`Run the pump for ${time(to)} at a time`
+        : say`Pause the pump for ${time(to)} between floods`,
     );
   }
   if (!control.rows.length) return [];
@@ -77,7 +77,7 @@ export function adjustTimer(
               },
             ];
           },
-          label: (k) => say`Spread ${String(n - 1 - k)} programs over the same hours`,
+          label: (k) => say`Use ${String(n - 1 - k)} floods over the same hours`,
         },
       ];
 }

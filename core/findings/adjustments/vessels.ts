@@ -22,7 +22,7 @@ export const adjustHeight = (s: SystemDocument, vessel: string): Adjustment[] =>
     `${vessel}-height`,
     `vessels.${vessel}.shape.height`,
     0.01,
-    (from, to) => say`Take a vessel ${mm(to - from)} taller for “${v.name}”: ${mm(to)}`,
+    (from, to) => say`Use a vessel ${mm(to - from)} taller for “${v.name}”: ${mm(to)}`,
   );
 };
 

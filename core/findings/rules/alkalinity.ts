@@ -30,8 +30,8 @@ export const alkalinity = defineRule({
         sentence:
           level === 'fine'
             ? say`Alkalinity is at ${hardness(now)}.`
-            : say`Alkalinity is at ${hardness(now)}; under ${hardness(FLOOR)} the pH can crash within days, since bacteria use it up.`,
-        why: say`Each gram of ammonia nitrogen that is nitrified uses ${String(ALKALINITY_PER_N)} g of it; plants and denitrification give half of that back. ${hardness(WISH)} to ${hardness(ALKALINITY_RANGE.high)} is usual with fish and crops.`,
+            : say`Alkalinity is at ${hardness(now)}. Below ${hardness(FLOOR)} the pH can crash within days, because bacteria use alkalinity up.`,
+        why: say`Bacteria use ${String(ALKALINITY_PER_N)} g of it for each gram of ammonia nitrogen. Plants and denitrification give half of that back. ${hardness(WISH)} to ${hardness(ALKALINITY_RANGE.high)} is usual with fish and crops.`,
         source: 'Stoichiometry of nitrification; common practice.',
       },
     ];
@@ -48,7 +48,7 @@ export const alkalinity = defineRule({
         'alkalinity',
         f.measured,
         'hardness',
-        s.water.alkalinity === null ? 'not read' : 'last read',
+        s.water.alkalinity === null ? 'not measured' : 'last reading',
       ),
       given('V', 'water of the system', waterOf({ a }), 'volume', 'water balance'),
     ],

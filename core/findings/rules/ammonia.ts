@@ -30,9 +30,9 @@ export const ammonia = defineRule({
         kind: 'concentration',
         sentence:
           level === 'fine'
-            ? say`Of ${concentration(tan!)} ammonia, ${concentration(now)} is un-ionised at pH ${ph(acidity!)}: no danger.`
-            : say`Of ${concentration(tan!)} ammonia, ${concentration(now)} is un-ionised at pH ${ph(acidity!)}; total ammonia of up to ${concentration(safe)} would be safe.${now >= deadly ? ' This is deadly for many fish.' : ''}`,
-        why: say`The same reading is harmless at low pH and deadly at high pH in warm water: the un-ionised part is what poisons. As nitrogen: caution at ${concentration(caution)}, act at ${concentration(act)}.`,
+            ? say`Total ammonia is ${concentration(tan!)}. At pH ${ph(acidity!)}, ${concentration(now)} of it is un-ionised, which is safe.`
+            : say`Total ammonia is ${concentration(tan!)}. At pH ${ph(acidity!)}, ${concentration(now)} of it is un-ionised. Total ammonia up to ${concentration(safe)} would be safe.${now >= deadly ? ' This is deadly for many fish.' : ''}`,
+        why: say`The same reading is harmless at low pH and deadly at high pH in warm water, because only the un-ionised part is toxic. As nitrogen: be careful at ${concentration(caution)}, act at ${concentration(act)}.`,
         source: 'Emerson and others (1975).',
       },
     ];

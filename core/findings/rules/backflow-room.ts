@@ -34,12 +34,12 @@ export const backflowRoom = defineRule({
           sentence:
             level === 'stop'
               ? over > 0
-                ? say`${litres(over)} run over the rim of “${v.name}” when the power fails and the beds drain back.`
-                : say`“${v.name}” stands full to its rim when the power fails and the beds drain back.`
+                ? say`When the power fails, the beds drain back and “${v.name}” overflows: ${litres(over)} run over its rim.`
+                : say`When the power fails, the beds drain back and fill “${v.name}” to its rim.`
               : level === 'watch'
-                ? say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back, less than the ${mm(BACKFLOW_WISH)} wished.`
-                : say`${mm(room)} of room stay in “${v.name}” when the power fails and the beds drain back.`,
-          why: say`In a power cut the beds, the siphons and the lines run back by themselves. A vessel filled to the brim while the beds stand full has no room for that water.`,
+                ? say`When the power fails and the beds drain back, “${v.name}” has ${mm(room)} of room left. At least ${mm(BACKFLOW_WISH)} is recommended.`
+                : say`When the power fails and the beds drain back, “${v.name}” has ${mm(room)} of room left.`,
+          why: say`In a power cut the beds, siphons and pipes drain back by themselves. A vessel that is filled to the rim while the beds are full has no room for that water.`,
           source: PRACTICE,
         },
       ];
@@ -60,7 +60,7 @@ export const backflowRoom = defineRule({
         given(String.raw`h_\mathrm{rest}`, 'at rest', rest[i]!.level, 'length', ORIGIN.balance),
         given(
           String.raw`h_\mathrm{cut}`,
-          'once all that can has run back',
+          'after everything has drained back',
           afterPowerCut[i]!.level,
           'length',
           ORIGIN.balance,

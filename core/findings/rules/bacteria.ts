@@ -30,11 +30,11 @@ export const bacteria = defineRule({
         kind: 'share',
         sentence:
           level === 'fine'
-            ? say`The bacteria can process ${feed(capacity / 1000)} of ammonia; the fish give off ${feed(tan / 1000)}.`
+            ? say`The bacteria can process ${feed(capacity / 1000)} of ammonia. The fish produce ${feed(tan / 1000)}.`
             : level === 'watch'
-              ? say`The fish give off ${feed(tan / 1000)} of ammonia, ${share(used)} of what the bacteria can process once the bed has run in.`
-              : say`The fish give off ${feed(tan / 1000)} of ammonia and the bacteria can process ${feed(capacity / 1000)}: it builds up.`,
-        why: say`Bacteria live on stones that are wet often enough; warmth, pH and oxygen set how fast they work. A young bed does only a part of it.`,
+              ? say`The fish produce ${feed(tan / 1000)} of ammonia. That is ${share(used)} of what the bacteria can process once the bed has cycled.`
+              : say`The fish produce ${feed(tan / 1000)} of ammonia and the bacteria can process ${feed(capacity / 1000)}. Ammonia builds up.`,
+        why: say`Bacteria live on media that are wet often enough. Temperature, pH and oxygen set how fast they work. A new bed has only a part of them.`,
         source: 'FAO 589: 0.57 g NH₃/m² a day as design figure; TAN after Timmons & Ebeling.',
       },
     ];
@@ -50,7 +50,7 @@ export const bacteria = defineRule({
             `${v.id}-clean`,
             `vessels.${v.id}.media.clogging`,
             -0.01,
-            () => say`Wash the stones of “${v.name}”`,
+            () => say`Wash the media of “${v.name}”`,
           )
         : [],
     ),
@@ -64,7 +64,7 @@ export const bacteria = defineRule({
       e && {
         ...e,
         given: [
-          given('TAN', 'given off by the fish', made, 'feed', 'feed and protein'),
+          given('TAN', 'produced by the fish', made, 'feed', 'feed and protein'),
           ...e.given,
         ],
       }

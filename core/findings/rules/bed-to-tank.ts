@@ -31,13 +31,13 @@ export const bedToTank = defineRule({
           kind: 'ratio' as const,
           sentence:
             level === 'fine'
-              ? say`Bed to tank is ${ratio(r)} by volume.`
+              ? say`The bed to tank ratio is ${ratio(r)} by volume.`
               : r < 0.5
-                ? say`Bed to tank is ${ratio(r)} by volume: stock the fish by the bed, not by the tank.`
+                ? say`The bed to tank ratio is ${ratio(r)} by volume. Stock the fish by the size of the bed, not of the tank.`
                 : sump
-                  ? say`Bed to tank is ${ratio(r)} by volume; even with a sump ${ratio(BED_TO_TANK.withSump)} is the most.`
-                  : say`Bed to tank is ${ratio(r)} by volume; beyond ${ratio(BED_TO_TANK.plain)} a sump should take the swing.`,
-          why: say`One rule begins at ${ratio(BED_TO_TANK.plain)} and goes up to ${ratio(BED_TO_TANK.withSump)} with a sump and mature beds. Another compares the water in the flooded media with the tank, ${ratio(BED_TO_TANK.flooded[0])} to ${ratio(BED_TO_TANK.flooded[1])}, here ${ratio(inVoids)}. Small beds clean for fewer fish; large ones take the tank’s water with each flood.`,
+                  ? say`The bed to tank ratio is ${ratio(r)} by volume. Even with a sump, ${ratio(BED_TO_TANK.withSump)} is the maximum.`
+                  : say`The bed to tank ratio is ${ratio(r)} by volume. Above ${ratio(BED_TO_TANK.plain)}, add a sump that takes the change of level.`,
+          why: say`One rule starts at ${ratio(BED_TO_TANK.plain)} and goes up to ${ratio(BED_TO_TANK.withSump)} with a sump and mature beds. Another compares the water in the flooded media with the tank: ${ratio(BED_TO_TANK.flooded[0])} to ${ratio(BED_TO_TANK.flooded[1])}, here ${ratio(inVoids)}. Small beds clean the water of fewer fish. Large beds take much of the tank’s water with each flood.`,
           source: `${PRACTICE} The schools disagree; both figures are shown.`,
         },
       ];

@@ -28,9 +28,9 @@ export const carbonDioxide = defineRule({
         kind: 'concentration',
         sentence:
           level === 'watch'
-            ? say`The water holds ${concentration(now)} of free carbon dioxide; above ${concentration(limit)} fish breathe hard. A dose for its pH would be too much once it has left.`
+            ? say`The water holds ${concentration(now)} of free carbon dioxide. Above ${concentration(limit)} fish breathe hard. Add air first: a dose for this pH would be too much once the carbon dioxide is gone.`
             : say`The water holds ${concentration(now)} of free carbon dioxide.`,
-        why: say`Carbon dioxide makes water acidic until air carries it off.`,
+        why: say`Carbon dioxide makes water acidic until aeration removes it.`,
         source: 'Plummer & Busenberg (1982); common practice, stricter for trout.',
       },
     ];

@@ -29,11 +29,11 @@ export const ceiling = defineRule({
         kind: 'length',
         sentence:
           level === 'stop'
-            ? say`“${top.name}” reaches ${mm(top.rim)} up; the room is ${mm(room)} high.`
+            ? say`“${top.name}” is ${mm(top.rim)} high, and the room is only ${mm(room)} high.`
             : level === 'watch'
-              ? say`Plants on “${top.name}” will stand up to ${mm(need)}; under a ceiling at ${mm(room)} a hand and the light want ${mm(OVER)} over them.`
+              ? say`Plants on “${top.name}” will reach ${mm(need)}. The ceiling is at ${mm(room)}. Leave ${mm(OVER)} above the plants for your hands and the light.`
               : say`The tallest plants end ${mm(room - need)} under the ceiling.`,
-        why: say`Rim of the highest vessel and the tallest crop on it, as the table of crops has it.`,
+        why: say`This adds the height of the tallest crop, from the table of crops, to the rim of the highest vessel.`,
         source: PRACTICE,
       },
     ];
@@ -45,7 +45,7 @@ export const ceiling = defineRule({
       `${f.about}-floor`,
       `vessels.${f.about}.floor`,
       -0.01,
-      (from, to) => say`Stand it ${mm(from - to)} lower`,
+      (from, to) => say`Lower it by ${mm(from - to)}`,
     ),
 
   explain: (c) => heightNeeded.explain(c, ''),

@@ -32,11 +32,11 @@ export const chainSupply = defineRule({
           kind: 'flow',
           sentence:
             level === 'stop'
-              ? say`“${v.name}” runs empty: ${flow(supply)} come in on average and ${flow(draw)} are drawn.`
+              ? say`“${v.name}” runs empty. ${flow(supply)} flow in on average and ${flow(draw)} are pumped out.`
               : level === 'watch'
-                ? say`“${v.name}” gets ${flow(supply)} on average for the ${flow(draw)} that are drawn; a filter that clogs will starve it.`
-                : say`“${v.name}” gets ${flow(supply)} on average for the ${flow(draw)} that are drawn; the rest runs over.`,
-          why: say`Pumps in a chain are never equal. The first must bring more than the second takes over the day, and what is too much runs back over an overflow. A fifth to spare is our own number.`,
+                ? say`“${v.name}” gets ${flow(supply)} on average and ${flow(draw)} are pumped out. If a filter clogs, it runs empty.`
+                : say`“${v.name}” gets ${flow(supply)} on average and ${flow(draw)} are pumped out. The rest overflows.`,
+          why: say`Two pumps in a row are never equal. The first must deliver more than the second takes over the day, and the surplus must return over an overflow. A fifth to spare is our own number.`,
           source: PRACTICE,
         },
       ];
@@ -62,7 +62,7 @@ export const chainSupply = defineRule({
       given: [
         given(
           String.raw`\overline{Q}_\mathrm{out}`,
-          'drawn, over the day',
+          'pumped out, over the day',
           out.reduce((t, d) => t + d.onShare * d.flow, 0),
           'flow',
           ORIGIN.duty,

@@ -27,9 +27,9 @@ export const circuit = defineRule({
         kind: 'power',
         sentence:
           level === 'fine'
-            ? say`Everything at once draws ${power(drawn)} of the ${power(carries)} that the circuit carries.`
-            : say`Everything at once draws ${power(drawn)}; the circuit carries ${power(carries)}, and ${power(SPARE * carries)} of it for long.`,
-        why: say`Pumps, lamps, heaters and air pumps by their boxes. What else hangs on the circuit comes on top; an electrician says what it carries.`,
+            ? say`All devices together draw ${power(drawn)} of the ${power(carries)} that the circuit can carry.`
+            : say`All devices together draw ${power(drawn)}. The circuit can carry ${power(carries)} for a short time and ${power(SPARE * carries)} for long.`,
+        why: say`This adds the rated power of pumps, lamps, heaters and air pumps. Other devices on the circuit come on top. An electrician can say what the circuit carries.`,
         source: 'Common practice: four fifths of a circuit for loads that run for hours.',
       },
     ];

@@ -27,7 +27,7 @@ function smaller(s: SystemDocument, id: string): Adjustment[] {
       ],
       label: (k) => say`Plant ${String(fewer[k]!.columns)} by ${String(fewer[k]!.rows)} there`,
     },
-    ...once(`${id}-out`, [{ at: `crops.${id}`, to: undefined }], say`Take them out of the plan`),
+    ...once(`${id}-out`, [{ at: `crops.${id}`, to: undefined }], say`Remove them from the plan`),
   ];
 }
 
@@ -59,8 +59,8 @@ export const cropCrowding = defineRule({
             measured: out,
             limit: LEAST,
             kind: 'share',
-            sentence: say`${share(out)} of the ${x.kind.name} stand outside “${v.name}”.`,
-            why: say`At their spacing they need more ground than the bed has there.`,
+            sentence: say`${share(out)} of the ${x.kind.name} do not fit into “${v.name}”.`,
+            why: say`At this spacing they need more area than the bed has there.`,
             source: 'Spacing by the table of crops.',
           },
         ];
@@ -74,8 +74,8 @@ export const cropCrowding = defineRule({
               measured: hit.ground,
               limit: LEAST * x.area,
               kind: 'area',
-              sentence: say`${x.kind.name} and ${hit.y.kind.name} share ${area(hit.ground)} of “${v.name}” at the same time.`,
-              why: say`Each plant needs its ring of ground; crowded ones stay small and rot.`,
+              sentence: say`${x.kind.name} and ${hit.y.kind.name} overlap on ${area(hit.ground)} of “${v.name}” at the same time.`,
+              why: say`Each plant needs its own area. Crowded plants stay small and rot.`,
               source: 'Spacing by the table of crops.',
             },
           ]
@@ -89,7 +89,7 @@ export const cropCrowding = defineRule({
     const x = lifeOf(c).stands.find((y) => y.stand.id === c.f.part);
     return x
       ? {
-          title: 'Ground of a stand',
+          title: 'Area of a planting',
           formula: String.raw`A = n \cdot s^2`,
           given: [
             given('n', 'plants', x.plants, 'count', ORIGIN.entered),

@@ -35,7 +35,7 @@ function lamps(s: SystemDocument, vessel: string): Adjustment[] {
         },
       ],
       label: (k) =>
-        say`Hang ${power(choices[k]!.watts)} of lamps (${choices[k]!.l.name.toLowerCase()}) over “${v.name}”, on for ${time(on)} a day`,
+        say`Add lamps over “${v.name}”: ${power(choices[k]!.watts)} (${choices[k]!.l.name.toLowerCase()}), on for ${time(on)} a day`,
     },
   ];
 }
@@ -67,9 +67,9 @@ export const cropLight = defineRule({
           kind: 'light',
           sentence:
             level === 'watch'
-              ? say`“${v.name}” gets ${light(now)}; ${first.kind.name} want ${light(least)} at least and use up to ${light(good)}.`
-              : say`“${v.name}” gets ${light(now)}; ${first.kind.name} want ${light(least)} at least.`,
-          why: say`Light that plants can use, of a mean day. Pale, long and lying plants ask for more of it.`,
+              ? say`“${v.name}” gets ${light(now)}. ${first.kind.name} need at least ${light(least)} and can use up to ${light(good)}.`
+              : say`“${v.name}” gets ${light(now)}. ${first.kind.name} need at least ${light(least)}.`,
+          why: say`This is the light that plants can use on an average day. Pale, long or fallen plants have too little of it.`,
           source:
             'Ranges of greenhouse practice; sun after Duffie & Beckman with half of it through the air.',
         },

@@ -39,15 +39,15 @@ export const cropRoots = defineRule({
           limit: dryGrown ? kind.roots : ROOM_FOR_ROOTS * kind.roots,
           kind: 'length' as const,
           sentence: dryGrown
-            ? say`The water of “${v.name}” comes up to ${mm(zone.dry)} under the top; the roots of ${kind.name} go ${mm(kind.roots)} deep and do not reach it.`
+            ? say`The water in “${v.name}” rises to ${mm(zone.dry)} below the top. The roots of ${kind.name} grow ${mm(kind.roots)} deep and do not reach it.`
             : shallow
-              ? say`${kind.name} root ${mm(kind.roots)} deep; “${v.name}” gives them ${mm(zone.depth)}.`
+              ? say`${kind.name} need ${mm(kind.roots)} of depth for their roots. “${v.name}” has ${mm(zone.depth)}.`
               : kind.start === 'seed' && reach.seed > 0
-                ? say`The roots of ${kind.name} reach the flood. Seed lies ${mm(reach.seed)} over it: sow at the wet line or on a wick.`
+                ? say`The roots of ${kind.name} reach the flood. Seed lies ${mm(reach.seed)} above it: sow at the wet level or on a wick.`
                 : reach.plug > 0
-                  ? say`The roots of ${kind.name} reach the flood; plugs sit ${mm(reach.plug)} lower than the top.`
-                  : say`The roots of ${kind.name} reach the flood, ${mm(zone.dry)} down.`,
-          why: say`The top of the stones stays dry against algae and gnats. A plug’s roots reach ${mm(SEEDLING_ROOTS)}; short ones sit lower, or on a cotton cord from the wet zone.`,
+                  ? say`The roots of ${kind.name} reach the flood if you set the plugs ${mm(reach.plug)} below the top.`
+                  : say`The roots of ${kind.name} reach the flood, ${mm(zone.dry)} below the top.`,
+          why: say`The top of the media stays dry to keep algae and gnats away. The roots of a plug reach ${mm(SEEDLING_ROOTS)}. Set short plugs lower, or on a cotton cord from the wet zone.`,
           source: 'Rooting depths by the table of crops.',
         },
       ];
@@ -60,7 +60,7 @@ export const cropRoots = defineRule({
       `${f.about}-media`,
       `vessels.${f.about}.media.top`,
       -0.005,
-      (from, to) => say`Take ${mm(from - to)} of stones off, so that their top stands at ${mm(to)}`,
+      (from, to) => say`Remove ${mm(from - to)} of media, so that the top is at ${mm(to)}`,
     ),
 
   explain: (c) => {
@@ -73,7 +73,7 @@ export const cropRoots = defineRule({
       given: [
         given(
           String.raw`z_\mathrm{top}`,
-          'top of what they grow in',
+          'top of the media',
           zone.top,
           'length',
           ORIGIN.entered,

@@ -31,8 +31,8 @@ export const cropSize = defineRule({
           sentence:
             over === 'wide'
               ? say`One ${kind.name} takes ${area(kind.spacing ** 2)}; “${v.name}” has ${area(plan.length * plan.width)}.`
-              : say`${kind.name} stand ${mm(kind.height)} tall over ${mm(zone.depth)} of root: they fall over without a stake that holds in the frame.`,
-          why: say`A large plant shades the rest, drinks the bed empty between floods and fills its drain with roots.`,
+              : say`${kind.name} grow ${mm(kind.height)} tall on ${mm(zone.depth)} of root depth. They fall over without a stake fixed to the frame.`,
+          why: say`A large plant shades the others, dries the bed between floods and fills the drain with roots.`,
           source: PRACTICE,
         },
       ];

@@ -27,16 +27,16 @@ function betterTime(s: SystemDocument, id: string): Adjustment[] {
         ];
       },
       label: (k) =>
-        say`Plant them out about ${day(Math.min(358, (s.site.frost.last ?? 100) + 7 + 21 * k))}`,
+        say`Plant them out around ${day(Math.min(358, (s.site.frost.last ?? 100) + 7 + 21 * k))}`,
     },
-    ...once(`${id}-out`, [{ at: `crops.${id}`, to: undefined }], say`Take them out of the plan`),
+    ...once(`${id}-out`, [{ at: `crops.${id}`, to: undefined }], say`Remove them from the plan`),
   ];
 }
 
 /** Air and frost while each crop is in the ground. */
 export const cropWarmth = defineRule({
   id: 'crop-warmth',
-  title: 'warmth for the plants',
+  title: 'temperature for the plants',
   stage: 'life',
   needsDay: false,
 
@@ -54,8 +54,8 @@ export const cropWarmth = defineRule({
             level: 'watch',
             measured: night,
             limit: kind.growth[0],
-            sentence: say`${kind.name} stand in the open while there is frost, and one night kills them.`,
-            why: say`They are planted out after the last frost and cleared before the first; started indoors some weeks before.`,
+            sentence: say`${kind.name} are outdoors while there is frost. One night of frost kills them.`,
+            why: say`Plant them out after the last frost and clear them before the first. Start them indoors some weeks earlier.`,
             source: 'Frost dates as entered; hardiness by the table of crops.',
           },
         ];
@@ -72,9 +72,9 @@ export const cropWarmth = defineRule({
             limit: least,
             sentence:
               kind.start === 'seed' && !start.comesUp
-                ? say`${kind.name} grow well; seed wants ${temperature(kind.germination[0])} to ${temperature(kind.germination[1])} and the bed is at ${temperature(start.bed)}: start it indoors.`
-                : say`${kind.name} are warm enough while they stand.`,
-            why: say`Means of the months while they are in the ground. The bed is cooler than the air, by what evaporates.`,
+                ? say`${kind.name} grow well. Their seed needs ${temperature(kind.germination[0])} to ${temperature(kind.germination[1])} and the bed is at ${temperature(start.bed)}: start the seed indoors.`
+                : say`${kind.name} are warm enough while they are in the bed.`,
+            why: say`These are monthly averages while they are in the bed. Evaporation makes the bed cooler than the air.`,
             source: 'Table of crops.',
           },
         ];
@@ -87,10 +87,10 @@ export const cropWarmth = defineRule({
           limit: cold ? least : most,
           sentence: cold
             ? kind.frost === 'hardy'
-              ? say`${kind.name} meet a month of ${temperature(low)}: they live and stand still until spring.`
-              : say`${kind.name} meet a month of ${temperature(low)}; they grow from ${temperature(least)} up.`
-            : say`${kind.name} meet days of ${temperature(high)}; they grow up to ${temperature(most)} and bolt or drop fruit beyond.`,
-          why: say`Means of the months while they are in the ground; set their days in the plan.`,
+              ? say`The coldest month for ${kind.name} has ${temperature(low)}. They survive and do not grow until spring.`
+              : say`The coldest month for ${kind.name} has ${temperature(low)}. They grow from ${temperature(least)} up.`
+            : say`The warmest days for ${kind.name} reach ${temperature(high)}. Above ${temperature(most)} they bolt or drop fruit.`,
+          why: say`These are monthly averages while they are in the bed. Change their dates in the plan.`,
           source: 'Table of crops.',
         },
       ];
@@ -104,7 +104,7 @@ export const cropWarmth = defineRule({
     if (!x) return null;
     const air = airOver(c.system, x.stand);
     return {
-      title: 'Air while it is in the ground',
+      title: 'Air temperature while it is in the bed',
       formula: String.raw`t_\mathrm{low} \le t_\mathrm{cold}, \quad t_\mathrm{warm} \le t_\mathrm{high}`,
       given: [
         given(

@@ -35,15 +35,15 @@ export const dryLayer = defineRule({
           kind: 'length' as const,
           sentence:
             layer < 0
-              ? say`The flood stands ${mm(-layer)} over the media in “${v.name}”.`
+              ? say`The flood rises ${mm(-layer)} above the media in “${v.name}”.`
               : level === 'fine'
                 ? say`${mm(layer)} of media stay dry above the flood in “${v.name}”.`
                 : thin
-                  ? say`Only ${mm(layer)} of media stay dry above the flood in “${v.name}”; ${mm(low)} keep it clean.`
-                  : say`${mm(layer)} of media stay dry above the flood in “${v.name}”, more than the ${mm(DRY_LAYER[1])} that seedlings reach through.`,
+                  ? say`Only ${mm(layer)} of media stay dry above the flood in “${v.name}”. At least ${mm(low)} is recommended.`
+                  : say`${mm(layer)} of media stay dry above the flood in “${v.name}”. The roots of seedlings reach through at most ${mm(DRY_LAYER[1])}.`,
           why: floats
-            ? say`A dry top keeps off algae and gnats, and its weight holds dry expanded clay down until it is soaked: about ${mm(DRY_LAYER_FLOATING)} for media that float.`
-            : say`A dry top keeps off algae and gnats and stops splashing; ${mm(DRY_LAYER[0])} to ${mm(DRY_LAYER[1])} is usual. The flood stands at the crest and the head that the flow needs over it.`,
+            ? say`A dry top keeps algae and gnats away. Its weight also holds dry expanded clay down until it is soaked: about ${mm(DRY_LAYER_FLOATING)} for media that float.`
+            : say`A dry top keeps algae and gnats away and stops splashing. ${mm(DRY_LAYER[0])} to ${mm(DRY_LAYER[1])} is usual. The flood level is the overflow height plus the head that the flow needs above it.`,
           source: PRACTICE,
         },
       ];
@@ -60,8 +60,8 @@ export const dryLayer = defineRule({
         more ? 0.005 : -0.005,
         (from, to) =>
           more
-            ? say`Add ${mm(to - from)} of stones, up to ${mm(to)}`
-            : say`Take ${mm(from - to)} of stones off, down to ${mm(to)}`,
+            ? say`Add ${mm(to - from)} of media, up to ${mm(to)}`
+            : say`Remove ${mm(from - to)} of media, down to ${mm(to)}`,
       ),
       ...adjustCrest(s, v.id, more ? -1 : 1),
     ];

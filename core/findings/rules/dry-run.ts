@@ -25,7 +25,7 @@ export const dryRun = defineRule({
           level === 'stop'
             ? say`The pump of “${line.name}” draws air at ${clock(first?.t ?? 0)} and runs dry for ${time(p.dry)} of the day.`
             : say`The pump of “${line.name}” stays covered all day.`,
-        why: say`Water cools and greases a pump. Dry, it burns out within minutes or hours, and nothing is delivered.`,
+        why: say`Water cools and lubricates a pump. A dry pump burns out within minutes or hours, and delivers nothing.`,
         source: 'Simulated day.',
       };
     });

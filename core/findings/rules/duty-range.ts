@@ -27,11 +27,11 @@ export const dutyRange = defineRule({
         kind: 'share',
         sentence:
           level === 'fine'
-            ? say`The pump gives ${flow(d.flow)}, ${share(part)} of its greatest flow.`
+            ? say`The pump delivers ${flow(d.flow)}, ${share(part)} of its maximum flow.`
             : part < DUTY_RANGE[0]
-              ? say`The pump gives only ${flow(d.flow)}, ${share(part)} of its greatest flow.`
-              : say`The pump gives ${flow(d.flow)}, ${share(part)} of its greatest flow: there is almost nothing for it to push against.`,
-        why: say`Between ${share(DUTY_RANGE[0])} and ${share(DUTY_RANGE[1])} of its greatest flow a pump runs cool and its two box figures tell the truth.`,
+              ? say`The pump delivers only ${flow(d.flow)}, ${share(part)} of its maximum flow.`
+              : say`The pump delivers ${flow(d.flow)}, ${share(part)} of its maximum flow. It has almost no head to work against.`,
+        why: say`Between ${share(DUTY_RANGE[0])} and ${share(DUTY_RANGE[1])} of its maximum flow a pump runs cool, and the two figures on its box describe it well.`,
         source: PRACTICE,
       };
     }),
@@ -51,11 +51,11 @@ export const dutyRange = defineRule({
     const d = a.duties.find((x) => x.id === f.about);
     return d
       ? {
-          title: 'Where on its curve the pump works',
+          title: 'Share of the pump’s maximum flow',
           formula: String.raw`\frac{Q}{Q_0}`,
           given: [
             given('Q', 'flow', d.flow, 'flow', ORIGIN.duty),
-            given('Q_0', 'greatest flow, wear taken off', d.maxFlow, 'flow', 'the box'),
+            given('Q_0', 'maximum flow, less wear', d.maxFlow, 'flow', 'the box'),
           ],
         }
       : null;

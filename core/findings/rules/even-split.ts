@@ -86,14 +86,14 @@ export const evenSplit = defineRule({
           sentence:
             level === 'stop'
               ? gravity
-                ? say`“${to}” gets nothing from “${name}”: its overflow stands above the water.`
-                : say`“${to}” gets nothing from “${name}”: its end stands above what the pump still lifts there.`
+                ? say`“${to}” gets no water from “${name}”, because its overflow is above the water level.`
+                : say`“${to}” gets no water from “${name}”, because its end is higher than the pump can lift there.`
               : level === 'watch'
-                ? say`“${name}” shares unevenly: “${to}” gets ${flow(least.flow)} of the ${flow(mean)} that an even split would give.`
+                ? say`“${name}” splits unevenly: “${to}” gets ${flow(least.flow)}. An even split would give ${flow(mean)}.`
                 : say`“${name}” gives each bed about ${flow(mean)}.`,
           why: gravity
-            ? say`Over a crest a few millimetres are the whole flow: of two overflows the lower takes almost all. Cut them level, with water in the tank to measure by. Within ${share(SPLIT_WISH)} is our own line.`
-            : say`Water takes the shortest and lowest way. A tap in each branch holds the favoured ones back; the openings hang together, so they are worked out at once. Within ${share(SPLIT_WISH)} is our own line.`,
+            ? say`At an overflow a few millimetres decide: the lower of two takes almost all the water. Cut them level, with water in the tank to measure by. Within ${share(SPLIT_WISH)} is our own limit.`
+            : say`Water takes the shortest and lowest way. A valve in each branch slows the ones that get too much. Each opening changes the others, so they are calculated together. Within ${share(SPLIT_WISH)} is our own limit.`,
           source: gravity
             ? 'Ring weirs under one water level, C = 0.6.'
             : 'One head at each tee; losses by Darcy–Weisbach with Churchill (1977).',
@@ -108,7 +108,7 @@ export const evenSplit = defineRule({
     return once(
       `${line.id}-even`,
       edits,
-      say`Set the taps of “${line.name}” to ${openings(edits.map((e) => e.to as number))} open`,
+      say`Set the valves of “${line.name}” to ${openings(edits.map((e) => e.to as number))} open`,
     );
   },
 

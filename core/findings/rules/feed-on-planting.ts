@@ -37,12 +37,12 @@ export const feedToPlanting = defineRule({
         sentence:
           level === 'fine'
             ? now < LEAST * low
-              ? say`The planted ground gets ${feeding(now)} of feed: little, as counter tanks do; plants grow slowly.`
-              : say`The planted ground gets ${feeding(now)} of feed; the school’s range is ${feeding(low)} to ${feeding(high)}.`
+              ? say`The planted area gets ${feeding(now)} of feed. That is little, as in small indoor tanks, so plants grow slowly.`
+              : say`The planted area gets ${feeding(now)} of feed. This rule of thumb recommends ${feeding(low)} to ${feeding(high)}.`
             : much
-              ? say`The planted ground gets ${feeding(now)} of feed; plants clear ${feeding(high)}, and nitrate rises.`
-              : say`The planted ground gets ${feeding(now)} of feed; it feeds plants from ${feeding(low)} on, and they starve meanwhile.`,
-        why: say`Plants take up what the feed leaves in the water. The ranges count on what beds denitrify as well: uptake alone would not close them.`,
+              ? say`The planted area gets ${feeding(now)} of feed. The plants can use ${feeding(high)}, so nitrate rises.`
+              : say`The planted area gets ${feeding(now)} of feed. Plants need at least ${feeding(low)}, so they lack nutrients.`,
+        why: say`Plants take up what the feed leaves in the water. The ranges also include the nitrogen that beds denitrify.`,
         source:
           'UVI and FAO 589: 40–50 g/m² a day for leaves, 50–80 for fruit, 60–100 in rafts and channels.',
       },

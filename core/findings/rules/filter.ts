@@ -25,9 +25,9 @@ export const filter = defineRule({
           kind: 'share',
           sentence:
             level === 'watch'
-              ? say`The filter of “${l.name}” is taken as ${share(clogging)} clogged: rinse it in tank water.`
-              : say`The filter of “${l.name}” is taken as ${share(clogging)} clogged.`,
-          why: say`Its loss grows with the square of what is closed. Rinsed in tank water it keeps its bacteria; tap water kills them. Beyond ${share(0.6)} is our own line.`,
+              ? say`The filter of “${l.name}” is entered as ${share(clogging)} clogged. Rinse it in tank water.`
+              : say`The filter of “${l.name}” is entered as ${share(clogging)} clogged.`,
+          why: say`A clogged filter takes much of the pump’s head. Rinse it in tank water to save its bacteria: tap water kills them. The limit of ${share(0.6)} is our own.`,
           source: 'Our own number.',
         },
       ];

@@ -39,10 +39,10 @@ const water: Need = {
       level: 'stop',
       measured: t,
       limit: t < low ? low : high,
-      sentence: say`The water is at ${temperature(t)}; ${g.kind.name} live between ${temperature(low)} and ${temperature(high)}.`,
+      sentence: say`The water is at ${temperature(t)}. ${g.kind.name} live between ${temperature(low)} and ${temperature(high)}.`,
     };
   },
-  why: say`Outside its range a kind does not live for long; near its ends it does not eat or grow.`,
+  why: say`Outside its range a species does not live for long. Near the ends of the range it does not eat or grow.`,
   adjust: ({ system: s }, g) =>
     once(
       `${g.id}-warmth`,
@@ -65,10 +65,10 @@ const tank: Need = {
       level: 'watch',
       measured: volume,
       limit: g.kind.smallestTank,
-      sentence: say`${g.kind.name} want a tank of ${litres(g.kind.smallestTank)} at least; “${s.vessels[i]!.name}” has ${litres(volume)}.`,
+      sentence: say`${g.kind.name} need a tank of at least ${litres(g.kind.smallestTank)}. “${s.vessels[i]!.name}” has ${litres(volume)}.`,
     };
   },
-  why: say`Room to turn, to flee and to grow up in; by common practice of keepers.`,
+  why: say`They need room to turn, to flee and to grow. The figure is common practice of fish keepers.`,
   adjust: () => [],
   meaning: 'water of the tank',
 };
@@ -83,24 +83,24 @@ const company: Need = {
         level: g.kind.id === 'giant-river-prawn' ? 'watch' : 'stop',
         measured: g.count,
         limit: 1,
-        sentence: say`${String(g.count)} ${g.kind.name} in one tank fight; keep one.`,
+        sentence: say`${String(g.count)} ${g.kind.name} in one tank fight. Keep one.`,
       };
     if (g.kind.temper !== 'shoal' || g.count >= g.kind.shoal) return null;
     return {
       level: 'watch',
       measured: g.count,
       limit: g.kind.shoal,
-      sentence: say`${String(g.count)} ${g.kind.name} are too few to be calm; they live in shoals of ${String(g.kind.shoal)} and more.`,
+      sentence: say`${String(g.count)} ${g.kind.name} are too few to be calm. They live in shoals of at least ${String(g.kind.shoal)}.`,
     };
   },
-  why: say`Fighting kinds are kept single, shoaling kinds in groups.`,
+  why: say`Keep fighting species alone and shoaling species in groups.`,
   adjust: (_, g) =>
     once(
       `${g.id}-company`,
       [{ at: `fish.${g.id}.count`, to: g.kind.temper === 'single' ? 1 : g.kind.shoal }],
       g.kind.temper === 'single' ? say`Keep one` : say`Keep ${String(g.kind.shoal)}`,
     ),
-  meaning: 'fish of the kind',
+  meaning: 'fish of this species',
 };
 
 /** A fish eats what is a twentieth of its mass. */
@@ -118,10 +118,10 @@ const peace: Need = {
       level: 'watch',
       measured: prey.meanMass,
       limit: MOUTHFUL * g.meanMass,
-      sentence: say`${g.kind.name} eat what fits their mouth, and ${prey.kind.name} do.`,
+      sentence: say`${g.kind.name} eat fish that fit into their mouth, and ${prey.kind.name} fit.`,
     };
   },
-  why: say`A fish swallows another of up to a twentieth of its mass.`,
+  why: say`A fish can swallow another fish of up to a twentieth of its mass.`,
   adjust: () => [],
   meaning: 'mass of the smaller',
 };
@@ -138,12 +138,12 @@ const acidity: Need = {
       level: off > 1 ? 'stop' : 'watch',
       measured: now,
       limit: now < low ? low : high,
-      sentence: say`The water is at pH ${ph(now)}; ${g.kind.name} live between ${ph(low)} and ${ph(high)}.`,
+      sentence: say`The water is at pH ${ph(now)}. ${g.kind.name} live between ${ph(low)} and ${ph(high)}.`,
     };
   },
-  why: say`With fish the pH is moved in small steps: ${ph(PH_STEP.fish)} at once, ${ph(PH_DAY.fish)} in a day.`,
+  why: say`With fish, change the pH in small steps: at most ${ph(PH_STEP.fish)} at once and ${ph(PH_DAY.fish)} in a day.`,
   adjust: (c) => careAdjustments(c, ['ph']),
-  meaning: 'pH, last read',
+  meaning: 'pH, last reading',
 };
 
 /** Bacteria are slow below it. */
@@ -166,12 +166,12 @@ const overlap: Need = {
       level: 'watch',
       measured: high,
       limit: low,
-      sentence: say`${g.kind.name} live from pH ${ph(g.kind.ph[0])} up and ${crop.kind.name} grow up to pH ${ph(Math.max(CROPS_BEAR, crop.kind.ph[1]))}: there is no pH for both and the bacteria.`,
+      sentence: say`${g.kind.name} need at least pH ${ph(g.kind.ph[0])} and ${crop.kind.name} grow up to pH ${ph(Math.max(CROPS_BEAR, crop.kind.ph[1]))}. No pH suits both and the bacteria.`,
     };
   },
-  why: say`One water serves fish, bacteria and plants: their ranges have to meet, commonly between ${ph(AQUAPONIC_PH.good[0])} and ${ph(AQUAPONIC_PH.good[1])}.`,
+  why: say`Fish, bacteria and plants share one water, so their ranges must overlap. Usual is pH ${ph(AQUAPONIC_PH.good[0])} to ${ph(AQUAPONIC_PH.good[1])}.`,
   adjust: () => [],
-  meaning: 'highest pH that the crops bear',
+  meaning: 'highest pH that the crops tolerate',
 };
 
 const NEEDS: readonly Need[] = [water, tank, company, peace, acidity, overlap];
@@ -179,7 +179,7 @@ const NEEDS: readonly Need[] = [water, tank, company, peace, acidity, overlap];
 /** What each kind of fish asks of water, tank and company. */
 export const fishKeeping = defineRule({
   id: 'fish-keeping',
-  title: 'what the fish ask',
+  title: 'lowest pH for the fish',
   stage: 'life',
   needsDay: false,
 
@@ -210,7 +210,7 @@ export const fishKeeping = defineRule({
           measured: g.count,
           limit: g.kind.shoal,
           kind: 'count',
-          sentence: say`${g.kind.name} have the water, the room and the company they ask for.`,
+          sentence: say`${g.kind.name} have the water, the room and the company they need.`,
           why: say`${g.kind.law}`,
           source: g.kind.source,
         },
@@ -240,6 +240,6 @@ export const fishKeeping = defineRule({
       ),
       given('x_0', `what ${g.kind.name} ask`, f.limit, f.kind, g.kind.source),
     ];
-    return { title: 'What the kind asks', formula: 'x \\leftrightarrow x_0', given: rows };
+    return { title: 'What the species needs', formula: 'x \\leftrightarrow x_0', given: rows };
   },
 });

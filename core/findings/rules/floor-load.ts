@@ -32,10 +32,10 @@ export const floorLoad = defineRule({
         kind: 'load',
         sentence: over
           ? known === null
-            ? say`“${v.name}” weighs ${load(worst.load)} on its footprint; home floors are commonly made for ${load(150)} to ${load(200)}.`
-            : say`“${v.name}” weighs ${load(worst.load)} on its footprint; you noted that the floor carries ${load(known)}.`
-          : say`“${v.name}” weighs ${load(worst.load)} on its footprint.`,
-        why: say`Water, stones, vessel, plants and fish at the fullest moment. This compares weights with common design loads and approves nothing: ask a structural engineer or the building’s manager, and follow local codes.`,
+            ? say`“${v.name}” loads its footprint with ${load(worst.load)}. Home floors are usually designed for ${load(150)} to ${load(200)}.`
+            : say`“${v.name}” loads its footprint with ${load(worst.load)}. You entered that the floor carries ${load(known)}.`
+          : say`“${v.name}” loads its footprint with ${load(worst.load)}.`,
+        why: say`This counts water, media, vessel, plants and fish at the fullest moment. It compares the weight with common design loads and approves nothing. Ask a structural engineer or the building’s manager, and follow local codes.`,
         source:
           'Common design loads of homes 1.5–2.0 kPa; balconies 2.5–4; flat roofs 0.4–1; old floors often less.',
       },

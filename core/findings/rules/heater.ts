@@ -27,9 +27,9 @@ export const heater = defineRule({
         kind: 'power',
         sentence:
           level === 'watch'
-            ? say`Keeping the water at ${temperature(need.keeps)} takes ${power(need.power)} in air of ${temperature(need.air)}; the heater gives ${power(has)}.`
-            : say`The heater of ${power(has)} keeps ${temperature(need.keeps)}; ${power(need.power)} are enough.`,
-        why: say`Heat leaves through walls and lid and with what evaporates. Foam round the tank and a lid save more than half. A heater has a guard and is never dry.`,
+            ? say`Keeping the water at ${temperature(need.keeps)} takes ${power(need.power)} when the air is at ${temperature(need.air)}. The heater has ${power(has)}.`
+            : say`The ${power(has)} heater keeps the water at ${temperature(need.keeps)}. ${power(need.power)} would be enough.`,
+        why: say`Heat is lost through the walls, the lid and by evaporation. Foam around the tank and a lid save more than half. Use a heater with a guard, and never run it dry.`,
         source: 'Bare plastic 5–6 W/m²K, 30 mm of foam 1; evaporation 0.68 Wh/g.',
       },
     ];

@@ -34,7 +34,7 @@ export const hoseBore = defineRule({
       const common = {
         about: d.id,
         level,
-        why: say`Losses beyond half the lift or ${head(1)} are paid every hour and a wider hose ends them; between ${speed(VELOCITY[0])} and ${speed(VELOCITY[1])} silt is carried and nothing hums.`,
+        why: say`Head loss above half the lift, or above ${head(1)}, costs power every hour. A wider hose prevents it. Between ${speed(VELOCITY[0])} and ${speed(VELOCITY[1])} silt does not settle and the pipe is quiet.`,
         source: `${PRACTICE} Losses by Darcy–Weisbach with Churchill (1977).`,
       } as const;
       if (slow || (fast && !eats)) {
@@ -45,8 +45,8 @@ export const hoseBore = defineRule({
             limit: slow ? VELOCITY[0] : VELOCITY[1],
             kind: 'velocity',
             sentence: slow
-              ? say`Water creeps through the ${bore(d.bore)} line at ${speed(d.velocity)}; silt settles below ${speed(VELOCITY[0])}.`
-              : say`Water races through the ${bore(d.bore)} line at ${speed(d.velocity)}.`,
+              ? say`Water flows through the ${bore(d.bore)} pipe at only ${speed(d.velocity)}. Silt settles below ${speed(VELOCITY[0])}.`
+              : say`Water flows too fast through the ${bore(d.bore)} pipe: ${speed(d.velocity)}.`,
           },
         ];
       }
@@ -57,8 +57,8 @@ export const hoseBore = defineRule({
           limit: allowed,
           kind: 'head',
           sentence: eats
-            ? say`The ${bore(d.bore)} line eats ${head(d.pipeLoss)} of head on a lift of ${head(d.staticHead)}.`
-            : say`The ${bore(d.bore)} line takes ${head(d.pipeLoss)} of head at ${speed(d.velocity)}.`,
+            ? say`The ${bore(d.bore)} pipe loses ${head(d.pipeLoss)} of head on a lift of ${head(d.staticHead)}.`
+            : say`The ${bore(d.bore)} pipe loses ${head(d.pipeLoss)} of head at ${speed(d.velocity)}.`,
         },
       ];
     }),
@@ -76,7 +76,7 @@ export const hoseBore = defineRule({
     return (
       loss && {
         ...loss,
-        note: 'It may take half the lift, at most 1 m; under 0.1 m a new hose is never worth it.',
+        note: 'It may lose half the lift, at most 1 m. Below 0.1 m a new hose is never worth it.',
       }
     );
   },

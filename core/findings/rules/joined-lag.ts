@@ -78,9 +78,9 @@ export const joinedLag = defineRule({
           kind: 'length',
           sentence:
             level === 'fine'
-              ? say`“${name}” follows ${mm(lag)} behind while “${p.name}” runs.`
-              : say`“${name}” lags ${mm(lag)} behind while “${p.name}” takes ${flow(s.flowAtCrest)}: the siphon breaks while it still holds water.`,
-          why: say`What the siphon takes must come through the joining pipes, and each loses head to it: bore, bends and half-clogged guards. Behind wide pipes joined beds fall together; ${mm(LAG_WISH)} is little beside the flood. The lines between are our own.`,
+              ? say`The level in “${name}” lags ${mm(lag)} behind while “${p.name}” runs.`
+              : say`The level in “${name}” lags ${mm(lag)} behind while “${p.name}” takes ${flow(s.flowAtCrest)}. The siphon stops while the bed still holds water.`,
+          why: say`The siphon draws its water through the joining pipes. Each pipe loses head in its bore, bends and guards. With wide pipes joined beds drain together. A lag of ${mm(LAG_WISH)} is small beside the flood. The limits are our own.`,
           source: 'Head lost in the joining pipes, Darcy–Weisbach with Churchill (1977).',
         },
       ];
@@ -93,7 +93,7 @@ export const joinedLag = defineRule({
     const w = a.siphons.find((x) => x.id === f.about);
     return w
       ? {
-          title: 'How far the furthest bed lags behind',
+          title: 'Lag of the furthest bed',
           formula: String.raw`\Delta h = \sum_i \left(1 + \Sigma K + \tfrac{f L}{d}\right) \frac{v_i^2}{2g}`,
           given: [
             given('Q_s', 'what the siphon takes at the crest', w.flowAtCrest, 'flow', ORIGIN.duty),

@@ -31,9 +31,9 @@ export const looseDelivery = defineRule({
           kind: 'share' as const,
           sentence:
             level === 'fine'
-              ? say`${share(l.shareLeft)} of the water in “${v.name}” stays for the fish if the delivery comes off.`
-              : say`${share(l.shareLeft)} of the water in “${v.name}” stays for the fish if the delivery comes off; ${litres(l.lost)} are on the floor in ${time(l.time)}.`,
-          why: say`A delivery pipe that is knocked off throws the tank out down to the pump’s intake. Standing the pump higher keeps water for the fish. ${share(LOOSE_WISH)} of the tank is our own number.`,
+              ? say`If the delivery pipe comes off, ${share(l.shareLeft)} of the water in “${v.name}” is left for the fish.`
+              : say`If the delivery pipe comes off, ${share(l.shareLeft)} of the water in “${v.name}” is left for the fish. ${litres(l.lost)} are on the floor within ${time(l.time)}.`,
+          why: say`If the delivery pipe comes off, the pump empties the tank down to its intake. A higher pump leaves more water for the fish. ${share(LOOSE_WISH)} of the tank is our own number.`,
           source: 'Our own number: 40 % of the tank.',
         },
       ];
@@ -45,7 +45,7 @@ export const looseDelivery = defineRule({
     const l = a.loose.find((x) => x.pump === f.about);
     return l
       ? {
-          title: 'Left for the fish if the delivery comes off',
+          title: 'Water left if the delivery pipe comes off',
           formula: String.raw`\frac{V_\mathrm{left}}{V_\mathrm{left} + V_\mathrm{lost}}`,
           given: [
             given(String.raw`V_\mathrm{left}`, 'under the intake', l.left, 'volume', ORIGIN.shape),

@@ -30,10 +30,10 @@ export const nitrite = defineRule({
         sentence:
           level === 'fine'
             ? shielded && now >= caution
-              ? say`Nitrite is at ${concentration(now)}; chloride of ${concentration(chloride!)} shields the fish.`
+              ? say`Nitrite is at ${concentration(now)}. Chloride of ${concentration(chloride!)} protects the fish.`
               : say`Nitrite is at ${concentration(now)}.`
-            : say`Nitrite can be at ${concentration(now)}; ${first.kind.name} tolerate ${concentration(caution)}.`,
-        why: say`Nitrite keeps fish blood from carrying oxygen: they gasp in water that has enough. Chloride shields them from ${String(CHLORIDE_RATIO.least)} parts to one of nitrite nitrogen; salt harms many crops.`,
+            : say`Nitrite is at ${concentration(now)}. ${first.kind.name} tolerate ${concentration(caution)}.`,
+        why: say`Nitrite stops fish blood from carrying oxygen, so fish gasp even in water with enough oxygen. Chloride protects them from ${String(CHLORIDE_RATIO.least)} parts to one part of nitrite nitrogen. Salt harms many crops.`,
         source: 'SRAC 462, cited from memory.',
       },
     ];
@@ -57,7 +57,7 @@ export const nitrite = defineRule({
         'chloride',
         s.water.chloride ?? 0,
         'concentration',
-        s.water.chloride === null ? 'not read: none counted' : ORIGIN.entered,
+        s.water.chloride === null ? 'not measured: counted as none' : ORIGIN.entered,
       ),
     ],
   }),

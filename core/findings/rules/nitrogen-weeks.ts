@@ -40,11 +40,11 @@ export const nitrogenWeeks = defineRule({
         kind: 'share',
         sentence:
           level === 'fine'
-            ? say`In ${String(WEEKS - short - over)} weeks of the year the plants and the feed are in step; ${String(short)} are short of nitrogen, ${String(over)} have too much.`
+            ? say`In ${String(WEEKS - short - over)} weeks of the year feed and plants match. ${String(short)} weeks have too little nitrogen, ${String(over)} have too much.`
             : over >= short
-              ? say`In ${String(over)} weeks of the year the fish give three times what the plants take, from ${day(midWeek(at))} on: nitrate builds up.`
-              : say`In ${String(short)} weeks of the year the plants get less than half of what they take, from ${day(midWeek(at))} on: leaves pale.`,
-        why: say`Fish fed by the warmth of each week give ${mass(nitrogenGiven.value(c, '') ?? 0)} of nitrogen a week on the mean; plants and denitrification take ${mass(nitrogenTaken.value(c, '') ?? 0)}.`,
+              ? say`In ${String(over)} weeks of the year the fish produce three times what the plants take, from ${day(midWeek(at))} on. Nitrate builds up.`
+              : say`In ${String(short)} weeks of the year the plants get less than half of what they need, from ${day(midWeek(at))} on. Their leaves turn pale.`,
+        why: say`Fish eat by the temperature of each week. They produce ${mass(nitrogenGiven.value(c, '') ?? 0)} of nitrogen a week on average. Plants and denitrification take ${mass(nitrogenTaken.value(c, '') ?? 0)}.`,
         source:
           'TAN after Timmons & Ebeling; uptake by the table of crops; half of the nitrate denitrified in stones.',
       },
@@ -67,7 +67,7 @@ export const nitrogenWeeks = defineRule({
       given: [
         given(
           String.raw`N_\mathrm{fish}`,
-          'given off, a week on the mean',
+          'produced, weekly average',
           mean((w) => w.fish),
           'mass',
           'feed and protein',

@@ -33,13 +33,13 @@ export const offTime = defineRule({
                 : d.shortestOff,
           kind: 'time',
           sentence: !Number.isFinite(drain)
-            ? say`“${v.name}” has no way to drain while the pump stands still.`
+            ? say`“${v.name}” cannot drain while the pump is off.`
             : level === 'stop'
-              ? say`The pause is ${time(d.shortestOff)} and “${v.name}” needs ${time(drain)} to drain.`
+              ? say`The pause is ${time(d.shortestOff)}, but “${v.name}” needs ${time(drain)} to drain.`
               : level === 'watch'
-                ? say`The pause of ${time(d.shortestOff)} leaves the roots ${time(d.shortestOff - drain)} of air in “${v.name}”; ${time(ROOT_AIR)} are wished.`
-                : say`The pause is ${time(d.shortestOff)}: ${time(drain)} to drain, the rest is air for the roots.`,
-          why: say`Roots drown in standing water. The pause must cover the drain, from the pump’s stop until the last bed on it is all but empty, and then leave at least ${time(ROOT_AIR)} of air.`,
+                ? say`The pause of ${time(d.shortestOff)} leaves the roots in “${v.name}” ${time(d.shortestOff - drain)} of air. At least ${time(ROOT_AIR)} is recommended.`
+                : say`The pause is ${time(d.shortestOff)}. The bed drains in ${time(drain)}, and the rest is air for the roots.`,
+          why: say`Roots drown in standing water. The pause must be long enough for the last bed to drain after the pump stops, and then leave at least ${time(ROOT_AIR)} of air.`,
           source: PRACTICE,
         },
       ];

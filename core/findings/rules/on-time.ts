@@ -22,7 +22,7 @@ export const onTime = defineRule({
       const fill = fed.floods;
       const short = d.shortestOn < fill;
       const level = short ? 'stop' : d.shortestOn < ON_SPARE * fill ? 'watch' : 'fine';
-      const upstream = fed.behind ? ' once those before it are full' : '';
+      const upstream = fed.behind ? ' after the beds before it are full' : '';
       return {
         about: d.id,
         level,
@@ -35,13 +35,13 @@ export const onTime = defineRule({
               : d.shortestOn,
         kind: 'time',
         sentence: !Number.isFinite(fill)
-          ? say`“${v.name}” never fills: what comes in runs out below the flood mark.`
+          ? say`“${v.name}” never fills: the water drains before it reaches the flood level.`
           : short
-            ? say`The timer gives ${time(d.shortestOn)} and “${v.name}” needs ${time(fill)} to fill${upstream}.`
+            ? say`The timer runs the pump for ${time(d.shortestOn)}, but “${v.name}” needs ${time(fill)} to fill${upstream}.`
             : level === 'watch'
-              ? say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}; ${time(ON_SPARE * fill)} leave something for a tired pump.`
-              : say`The timer gives ${time(d.shortestOn)} for a fill of ${time(fill)}.`,
-        why: say`The on-time must cover the fill, from the pump’s start until the last bed on it is flooded, with ${share(HYDRAULIC_LIMITS.fillSpare[0])} to ${share(HYDRAULIC_LIMITS.fillSpare[1])} to spare, since pumps tire and guards clog. More does no harm: the water goes round over the overflow.`,
+              ? say`The timer runs the pump for ${time(d.shortestOn)} and the bed fills in ${time(fill)}. ${time(ON_SPARE * fill)} would allow for a worn pump.`
+              : say`The timer runs the pump for ${time(d.shortestOn)} and the bed fills in ${time(fill)}.`,
+        why: say`The pump must run until the last bed is flooded, plus ${share(HYDRAULIC_LIMITS.fillSpare[0])} to ${share(HYDRAULIC_LIMITS.fillSpare[1])}, because pumps wear and guards clog. More does no harm: the water returns over the overflow.`,
         source: PRACTICE,
       };
     }),

@@ -21,9 +21,9 @@ export const outlet = defineRule({
         limit: 1,
         kind: 'count',
         sentence: known
-          ? say`The outlet is behind a residual-current device.`
-          : say`The outlet is not behind a residual-current device (RCD or GFCI): hands in the water are not safe.`,
-        why: say`A faulty pump or heater puts the water under voltage; the device cuts it off before it harms. It is fitted by a licensed electrician, by the local code.`,
+          ? say`The outlet has a residual-current device.`
+          : say`The outlet has no residual-current device (RCD or GFCI). It is not safe to put your hands into the water.`,
+        why: say`A faulty pump or heater can make the water live. The device cuts the power before it harms you. A licensed electrician fits it, by the local code.`,
         source: 'Electrical safety around water.',
       },
     ];
@@ -34,7 +34,7 @@ export const outlet = defineRule({
       ? once(
           'outlet-protected',
           [{ at: 'site.outletProtected', to: true }],
-          say`Have an electrician fit a residual-current device, and note it`,
+          say`Have an electrician fit a residual-current device, then enter it here`,
         )
       : [],
 

@@ -22,7 +22,7 @@ export const overflowCapacity = defineRule({
       const room = v.shape.height - b.highest;
       const common = {
         about: p.id,
-        why: say`Over the crest the water stands as high as the flow needs. A drop pipe without a vent stays quiet up to a Froude number of ${String(FROUDE_LIMITS.quiet)}, here from a bore of ${bore(b.selfVenting)}; narrower ones run full, pull the bed down and gulp.`,
+        why: say`Above the overflow height the water rises as far as the flow needs. A drop pipe without a vent stays quiet up to a Froude number of ${String(FROUDE_LIMITS.quiet)}. Here that needs a bore of at least ${bore(b.selfVenting)}. A narrower pipe runs full, pulls the level down and gulps air.`,
         source: 'Wallis (1969); Simpson (1969); Hills (1983). Ring weir and orifice, C = 0.6.',
       } as const;
       if (room <= 0) {
@@ -33,7 +33,7 @@ export const overflowCapacity = defineRule({
             measured: b.allOutlets,
             limit: b.inflow,
             kind: 'flow',
-            sentence: say`“${p.name}” carries ${flow(b.allOutlets)} before the water reaches the rim, and the pump brings ${flow(b.inflow)}.`,
+            sentence: say`“${p.name}” carries ${flow(b.allOutlets)} before the water reaches the rim, but the pump delivers ${flow(b.inflow)}.`,
           },
         ];
       }
@@ -45,7 +45,7 @@ export const overflowCapacity = defineRule({
             measured: real,
             limit: b.selfVenting,
             kind: 'bore',
-            sentence: say`“${p.name}” gulps: at ${flow(b.inflow)} an unvented pipe of ${bore(real)} is narrower than the ${bore(b.selfVenting)} that vents itself.`,
+            sentence: say`“${p.name}” gulps air. At ${flow(b.inflow)} a pipe without a vent needs a bore of ${bore(b.selfVenting)}, and this one has ${bore(real)}.`,
           },
         ];
       }
@@ -56,7 +56,7 @@ export const overflowCapacity = defineRule({
           measured: b.allOutlets,
           limit: b.inflow,
           kind: 'flow',
-          sentence: say`“${p.name}” holds the flood at ${mm(b.highest)}, ${mm(b.highest - p.crest)} over its crest.`,
+          sentence: say`“${p.name}” limits the flood to ${mm(b.highest)}, ${mm(b.highest - p.crest)} above its overflow height.`,
         },
       ];
     }),
@@ -87,7 +87,7 @@ export const overflowCapacity = defineRule({
           title: 'What the overflow carries',
           formula: String.raw`\begin{aligned} Q = \min\Big(&\tfrac{2}{3} C \sqrt{2g}\, \pi D_c h^{1.5},\\ &C \tfrac{\pi d^2}{4} \sqrt{2 g h},\; Q_\mathrm{full}\Big) \end{aligned}`,
           given: [
-            given('Q', 'just under the rim', b.allOutlets, 'flow', 'all ways out'),
+            given('Q', 'just under the rim', b.allOutlets, 'flow', 'all outlets'),
             given(String.raw`Q_\mathrm{in}`, 'inflow', b.inflow, 'flow', ORIGIN.duty),
           ],
           note: 'C = 0.6.',

@@ -28,11 +28,11 @@ export const oxygen = defineRule({
         kind: 'concentration',
         sentence:
           level === 'fine'
-            ? say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}; ${first.kind.name} are at ease from ${concentration(comfort)} up.`
+            ? say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}. ${first.kind.name} are comfortable above ${concentration(comfort)}.`
             : level === 'watch'
-              ? say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}; ${first.kind.name} are at ease from ${concentration(comfort)} up and eat and grow less below.`
-              : say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}; under ${concentration(stress)} ${first.kind.name} gasp.`,
-        why: say`Falls, stones of the air pump and the surface bring oxygen in; fish, solids and bacteria use it, most of all after feeding. Every hour of the simulated day is followed.`,
+              ? say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}. Below ${concentration(comfort)} ${first.kind.name} eat and grow less.`
+              : say`Oxygen falls to ${concentration(o.lowest)} at ${clock(o.lowestAt)}. Below ${concentration(stress)} ${first.kind.name} gasp.`,
+        why: say`Falling water, air stones and the surface add oxygen. Fish, solids and bacteria use it, most of all after feeding. The simulation follows every hour of the day.`,
         source: oxygenLowest.derive(c, '')!.source,
       },
     ];

@@ -27,9 +27,9 @@ export const pinholes = defineRule({
               kind: 'share',
               sentence:
                 level === 'fine'
-                  ? say`The ${String(p.pinholes.count)} holes of “${p.name}” are ${share(part)} of its bore: they give alike.`
-                  : say`The ${String(p.pinholes.count)} holes of ${bore(p.pinholes.diameter)} of “${p.name}” are ${share(part)} of its bore: the first give more than the last.`,
-              why: say`As long as all holes together are at most half the bore, the pressure along the pipe hardly falls and each gives the same.`,
+                  ? say`The ${String(p.pinholes.count)} holes of “${p.name}” together have ${share(part)} of its bore area. All give the same flow.`
+                  : say`The ${String(p.pinholes.count)} holes of ${bore(p.pinholes.diameter)} in “${p.name}” together have ${share(part)} of its bore area. The first holes give more than the last.`,
+              why: say`If all holes together have at most half the bore area, the pressure is nearly the same along the pipe, and each hole gives the same flow.`,
               source: PRACTICE,
             },
           ];
@@ -65,7 +65,7 @@ export const pinholes = defineRule({
       for (const p of [l, ...l.branches]) {
         if (p.id !== f.about || !p.pinholes) continue;
         return {
-          title: 'Holes beside the bore',
+          title: 'Area of the holes against the bore',
           formula: String.raw`\frac{n\,d^2}{D^2}`,
           given: [
             given('n', 'holes', p.pinholes.count, 'count', ORIGIN.entered),

@@ -27,11 +27,11 @@ export const plugHeight = defineRule({
         kind: 'length',
         sentence:
           level === 'stop'
-            ? say`The lowest connection hangs ${mm(-clearance)} below the rim of “${top.name}”, where water can stand.`
+            ? say`The lowest plug is ${mm(-clearance)} below the rim of “${top.name}”. Water can reach it.`
             : level === 'watch'
-              ? say`The lowest connection hangs ${mm(clearance)} over the rim of “${top.name}”; ${mm(SPLASH)} keep it out of the splashes.`
-              : say`The lowest connection hangs ${mm(clearance)} over the highest water.`,
-        why: say`A blocked drain fills a vessel to its rim, and water runs along a cable: connections stand above the highest possible water, with a drip loop. A licensed electrician and the local code decide.`,
+              ? say`The lowest plug is ${mm(clearance)} above the rim of “${top.name}”. At least ${mm(SPLASH)} keeps it away from splashes.`
+              : say`The lowest plug is ${mm(clearance)} above the highest possible water.`,
+        why: say`A blocked drain fills a vessel to its rim, and water runs along cables. Keep plugs above the highest possible water, with a drip loop in the cable. A licensed electrician and the local code decide.`,
         source: 'Electrical safety around water; low voltage is safer.',
       },
     ];
@@ -43,7 +43,7 @@ export const plugHeight = defineRule({
       'plug-height',
       'site.power.height',
       0.05,
-      (_, to) => say`Move the lowest connection up to ${mm(to)}, by an electrician`,
+      (_, to) => say`Have an electrician move the lowest plug up to ${mm(to)}`,
     ),
 
   explain: (c) => plugClearance.explain(c, ''),

@@ -38,11 +38,11 @@ export const potsStand = defineRule({
           kind: 'ratio',
           sentence:
             level === 'fine'
-              ? say`The pots in “${v.name}” weigh ${mass(weighs)} dry and push ${mass(pushes)} of water aside: they stand.`
+              ? say`The pots in “${v.name}” weigh ${mass(weighs)} dry and displace ${mass(pushes)} of water. They do not float.`
               : level === 'watch'
-                ? say`The pots in “${v.name}” weigh hardly more than the water they push aside while they are dry; a stone in each holds them.`
-                : say`The pots in “${v.name}” float: dry they weigh less than the water they push aside at ${mm(depth)}.`,
-          why: say`A pot floats when its dry stones weigh less than the water that they, not their gaps, push aside at the deepest flood. Soaked they are heavier. Three tenths to spare are our own number.`,
+                ? say`The dry pots in “${v.name}” weigh hardly more than the water they displace. Put a heavy stone into each.`
+                : say`The pots in “${v.name}” float. Dry, they weigh less than the water they displace at a depth of ${mm(depth)}.`,
+          why: say`A pot floats when its dry media weigh less than the water that the grains displace at the deepest flood. Soaked media are heavier. Three tenths to spare is our own number.`,
           source: 'Archimedes; bulk densities of the media table.',
         },
       ];
@@ -55,7 +55,7 @@ export const potsStand = defineRule({
     const pots = s.vessels[i]?.pots;
     return pots
       ? {
-          title: 'Weight of a pot against the water it pushes aside',
+          title: 'Weight of a pot against the water it displaces',
           formula: String.raw`\frac{\rho_b\,H}{\rho_w\,(1 - \varphi)\,h}`,
           given: [
             given('H', 'height of a pot', pots.height, 'length', ORIGIN.entered),

@@ -27,7 +27,7 @@ export const powerCut = defineRule({
     if (!worst || !group) return [];
     const level = worst.toLethal < cut ? 'stop' : worst.toStress < cut ? 'watch' : 'fine';
     const cutSaid =
-      noted === null ? say`a cut of ${time(cut)}` : say`the longest cut you expect, ${time(cut)}`;
+      noted === null ? say`a power cut of ${time(cut)}` : say`the longest cut you expect, ${time(cut)}`;
     return [
       {
         about: group.vessel,
@@ -39,16 +39,16 @@ export const powerCut = defineRule({
         sentence:
           level === 'fine'
             ? Number.isFinite(worst.toStress)
-              ? say`When the power fails, ${group.kind.name} are short of air after ${time(worst.toStress)}.`
-              : say`When the power fails, the surface alone keeps ${group.kind.name} in air.`
+              ? say`In a power cut ${group.kind.name} run short of oxygen after ${time(worst.toStress)}.`
+              : say`In a power cut the surface alone gives ${group.kind.name} enough oxygen.`
             : [
-                ...say`When the power fails, ${group.kind.name} are short of air after ${time(worst.toStress)} and die after ${time(worst.toLethal)}; reckon with `,
+                ...say`In a power cut ${group.kind.name} run short of oxygen after ${time(worst.toStress)} and die after ${time(worst.toLethal)}. Plan for `,
                 ...cutSaid,
                 ...say`.`,
               ],
         why: group.kind.gulpsAir
-          ? say`Worked out from the day’s lowest, fed. ${group.kind.name} gulp air and last longer; that is no plan.`
-          : say`Worked out from the day’s lowest, fed, with what the still surface brings in.`,
+          ? say`This starts at the lowest oxygen of the day, after feeding. ${group.kind.name} can gulp air and live longer. Do not rely on it.`
+          : say`This starts at the lowest oxygen of the day, after feeding, and includes the oxygen from the still surface.`,
         source:
           'Decay towards what a still surface gives: 0.3 m a day; stress and lethal levels by kind.',
       },

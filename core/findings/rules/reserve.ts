@@ -27,11 +27,11 @@ export const reserve = defineRule({
         kind: 'volume',
         sentence:
           level === 'stop'
-            ? say`${litres(-r.volume)} are missing over the pump’s intake in “${name}” when every bed is full.`
+            ? say`When every bed is full, “${name}” is ${litres(-r.volume)} short of covering the pump’s intake.`
             : level === 'watch'
-              ? say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full; ${litres(r.wanted)} are wished.`
-              : say`${litres(r.volume)} stay over the pump’s intake in “${name}” when every bed is full.`,
-        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. Wished is the greater of ${share(RESERVE_SHARE)} of the vessel and ${String(RESERVE_DAYS)} days without topping up (${litres(a.balance.dailyWaterUse)} a day). ${mm(HEIGHT_LIMITS.overIntake)} over the intake is left out against drawing air.`,
+              ? say`When every bed is full, ${litres(r.volume)} of water are left above the pump’s intake in “${name}”. At least ${litres(r.wanted)} is recommended.`
+              : say`When every bed is full, ${litres(r.volume)} of water are left above the pump’s intake in “${name}”.`,
+        why: say`A flood takes ${litres(r.swing)} of ${litres(r.rest)}. A pump that runs dry burns out. The recommended reserve is ${share(RESERVE_SHARE)} of the vessel or ${String(RESERVE_DAYS)} days without topping up (${litres(a.balance.dailyWaterUse)} a day), whichever is more. The lowest ${mm(HEIGHT_LIMITS.overIntake)} above the intake do not count, because the pump would draw air.`,
         source: PRACTICE,
       };
     }),

@@ -29,9 +29,9 @@ function trickleAir(v: Vessel, f: BedFigures): Verdict {
     kind: 'share',
     sentence:
       level === 'watch'
-        ? say`“${v.name}” stands ${mm(f.highest)} deep in water all day, ${share(part)} of its stones; up to ${share(TRICKLE_DEPTH)} leave the roots air.`
-        : say`“${v.name}” stands ${mm(f.highest)} deep all day; the ${mm(top - f.highest)} above are the roots’ air, and seeds there want a wick.`,
-    why: say`A constant trickle is the simplest rhythm and the poorest in air: no water leaves the stones to draw air in after it. It does for shallow beds and small plants that root above the water line. ${share(TRICKLE_DEPTH)} is our own number.`,
+        ? say`“${v.name}” has ${mm(f.highest)} of water all day, ${share(part)} of its media depth. At most ${share(TRICKLE_DEPTH)} leaves the roots enough air.`
+        : say`“${v.name}” has ${mm(f.highest)} of water all day. The ${mm(top - f.highest)} above it give the roots air. Seeds up there need a wick.`,
+    why: say`A constant trickle is the simplest method and gives the least air, because no water leaves the media and draws air in. It suits shallow beds and small plants that root above the water level. ${share(TRICKLE_DEPTH)} is our own number.`,
     source: 'Our own number.',
   };
 }
@@ -51,7 +51,7 @@ export const rootAir = defineRule({
       if (f.trickle) return [trickleAir(v, f)];
       const joined = a.net.vessels[system.vessels.indexOf(v)]!.joined;
       const siphon = a.siphons.some((s) => joined.some((i) => system.vessels[i]!.id === s.bed));
-      const why = say`Each drain draws fresh air into the stones after the water. A flooded share up to ${share(FLOODED_WISH)} and ${time(ROOT_AIR)} of air between timed floods keep roots and bacteria breathing; a siphon bed breathes by its cycles, at least one an hour (our own number).`;
+      const why = say`Each time a bed drains, fresh air follows the water into the media. Roots and bacteria need the bed to be flooded for at most ${share(FLOODED_WISH)} of the day, with ${time(ROOT_AIR)} of air between timed floods. A siphon bed needs at least one cycle an hour (our own number).`;
       const common = { about: b.id, why, source: PRACTICE } as const;
       if (siphon) {
         const still = b.cyclesPerDay === 0;
@@ -67,8 +67,8 @@ export const rootAir = defineRule({
             sentence:
               level === 'watch'
                 ? still
-                  ? say`“${v.name}” does not cycle once in the day: no water falls out of its stones to draw fresh air in.`
-                  : say`“${v.name}” stands wet for ${time(wet)} on end.`
+                  ? say`“${v.name}” does not cycle once in the day. No water leaves its media to draw fresh air in.`
+                  : say`“${v.name}” stays flooded for ${time(wet)} without a break.`
                 : say`“${v.name}” drains ${String(Math.round(b.cyclesPerDay))} times a day and draws in ${litres(b.airDrawn)} of air.`,
           },
         ];
@@ -94,7 +94,7 @@ export const rootAir = defineRule({
           measured: b.floodedShare,
           limit: FLOODED_WISH,
           kind: 'share',
-          sentence: say`“${v.name}” stands flooded ${share(b.floodedShare)} of the day${level === 'watch' ? ': roots want air for at least half of it.' : '.'}`,
+          sentence: say`“${v.name}” is flooded for ${share(b.floodedShare)} of the day${level === 'watch' ? '. Roots need air for at least half of it.' : '.'}`,
         },
       ];
     });

@@ -35,9 +35,9 @@ export const rowFilling = defineRule({
           kind: 'length',
           sentence:
             level === 'fine'
-              ? say`The last bucket of “${many.name}” follows ${mm(lag)} behind the first.`
-              : say`The last bucket of “${many.name}” lags ${mm(lag)} behind the first as they fill; a wider manifold evens them out.`,
-          why: say`All buckets hang on one pipe. ${flow(figures.inflow)} enter it and fade along it, so that about a third of the whole loss lies between the first bucket and the last. ${mm(ROW_WISH)} is our own line.`,
+              ? say`The last bucket of “${many.name}” fills ${mm(lag)} behind the first.`
+              : say`The last bucket of “${many.name}” fills ${mm(lag)} behind the first. A wider manifold makes them more even.`,
+          why: say`All buckets are on one pipe. ${flow(figures.inflow)} enter it and the flow falls along it, so about a third of the whole head loss is between the first and the last bucket. ${mm(ROW_WISH)} is our own limit.`,
           source: 'Head lost in a pipe that gives off evenly: a third of the loss at full flow.',
         },
       ];

@@ -16,7 +16,7 @@ function ventedPeak(s: SystemDocument, a: Assessment, line: PumpedLine): number 
 /** Water that stands above the end of its line runs on when the pump stops. */
 export const runsOn = defineRule({
   id: 'runs-on',
-  title: 'line that runs on',
+  title: 'pipe that keeps flowing',
   stage: 'lift',
   needsDay: false,
 
@@ -31,8 +31,8 @@ export const runsOn = defineRule({
           measured: -d.staticHead,
           limit: 0,
           kind: 'length',
-          sentence: say`The water in “${vesselOf(system, d.from).name}” stands ${mm(-d.staticHead)} above the end of “${line.name}”: it runs on through the stopped pump.`,
-          why: say`A full pipe is a siphon. With its end below the water it empties the vessel down to the intake, pump or no pump, and no timer stops it. A vented peak above the water breaks the pull, or the line ends higher.`,
+          sentence: say`The water in “${vesselOf(system, d.from).name}” is ${mm(-d.staticHead)} above the end of “${line.name}”. It keeps flowing through the stopped pump.`,
+          why: say`A full pipe is a siphon. If it ends below the water level, it empties the vessel down to the intake even when the pump is off, and no timer stops it. A vent at a high point above the water breaks the siphon. A higher end of the pipe does so too.`,
           source: 'Bernoulli along the line.',
         },
       ];
@@ -44,7 +44,7 @@ export const runsOn = defineRule({
       return once(
         `${line.id}-vent`,
         [{ at: `paths.${line.id}.peak`, to: { height, vented: true } }],
-        say`Lead “${line.name}” over a vented peak, ${mm(height)} above the floor it feeds`,
+        say`Lead “${line.name}” over a high point with a vent, ${mm(height)} above the floor it feeds`,
       );
     }),
 

@@ -7,7 +7,7 @@ import { defineRule, type Verdict } from '../rule.ts';
 /** An outlet that no clog of the main drain closes. */
 export const secondOutlet = defineRule({
   id: 'second-outlet',
-  title: 'second way out',
+  title: 'backup overflow',
   stage: 'drain',
   needsDay: false,
 
@@ -21,8 +21,8 @@ export const secondOutlet = defineRule({
       const outcome = !clog
         ? []
         : clog.overAt === null
-          ? say` Tried for a day: the pump draws air before the rim is reached.`
-          : say` Tried for a day: ${litres(clog.spilled)} on the floor, ${litres(clog.left)} left below.`;
+          ? say` Simulated for a day: the pump draws air before the water reaches the rim.`
+          : say` Simulated for a day: ${litres(clog.spilled)} on the floor, ${litres(clog.left)} left below.`;
       return [
         {
           about: b.id,
@@ -33,18 +33,18 @@ export const secondOutlet = defineRule({
           sentence:
             b.otherOutlets <= 1e-9
               ? [
-                  ...say`“${v.name}” has no second way out: a clogged drain lets ${flow(b.inflow)} over the rim after ${time(b.toRim)}.`,
+                  ...say`“${v.name}” has no backup overflow. If its drain clogs, it overflows after ${time(b.toRim)} (${flow(b.inflow)}).`,
                   ...outcome,
                 ]
               : level === 'stop'
                 ? [
-                    ...say`The second way out of “${v.name}” carries ${flow(b.otherOutlets)}; with the drain clogged the pump brings ${flow(b.inflow)}.`,
+                    ...say`The backup overflow of “${v.name}” carries ${flow(b.otherOutlets)}. If the drain clogs, the pump delivers ${flow(b.inflow)}.`,
                     ...outcome,
                   ]
                 : level === 'watch'
-                  ? say`The second way out of “${v.name}” carries ${flow(b.otherOutlets)}, less than twice the ${flow(b.inflow)} that come in.`
-                  : say`With its drain clogged “${v.name}” still lets ${flow(b.otherOutlets)} out.`,
-          why: say`Roots and leaves clog drains. A second overflow, or a rim that leans towards the tank, must take the pump’s flow before the water reaches the rim; twice the flow is wished, since it clogs as well.`,
+                  ? say`The backup overflow of “${v.name}” carries ${flow(b.otherOutlets)}, less than twice the inflow of ${flow(b.inflow)}.`
+                  : say`If its drain clogs, “${v.name}” can still drain ${flow(b.otherOutlets)}.`,
+          why: say`Roots and leaves clog drains. A second overflow, or a rim that leans towards the tank, must carry the pump’s flow before the bed overflows. Twice the flow is recommended, because it can clog as well.`,
           source: PRACTICE,
         },
       ];
@@ -66,7 +66,7 @@ export const secondOutlet = defineRule({
     const b = a.beds.find((x) => x.id === f.about);
     return b
       ? {
-          title: 'What gets out with the main drain shut',
+          title: 'Outflow with the main drain blocked',
           formula: String.raw`Q_\mathrm{other}(H - 10\,\mathrm{mm}) \ge 2\,Q_\mathrm{in}`,
           given: [
             given(

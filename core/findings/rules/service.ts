@@ -22,15 +22,15 @@ export const service = defineRule({
             kind: 'count',
             sentence:
               system.service === 'flooded'
-                ? say`The beds are held flooded: pumps on, siphons given air. Let them run again when the planting is done.`
-                : say`The beds are held drained: the pumps stand still. Let them run again before roots and bacteria dry.`,
-            why: say`Held flooded, roots and bacteria drown within hours; held drained, they dry, and fish have no cleaned water. All other findings speak of this state while it lasts.`,
+                ? say`The beds are held flooded: the pumps run and the siphons get air. Resume normal running when you have planted.`
+                : say`The beds are held drained: the pumps are off. Resume normal running before roots and bacteria dry out.`,
+            why: say`In flooded beds roots and bacteria drown within hours. In drained beds they dry out and the fish get no clean water. All other findings describe this state while it lasts.`,
             source: PRACTICE,
           },
         ],
 
   adjustments: () =>
-    once('service-end', [{ at: 'service', to: null }], say`Let the beds run again`),
+    once('service-end', [{ at: 'service', to: null }], say`Resume normal running`),
 
   explain: () => ({
     title: 'Held for work',

@@ -51,7 +51,7 @@ const gap: Passage = {
       measured: p.gap,
       limit,
       ok: p.gap >= limit - 1e-9,
-      wrong: say`The bell of “${p.name}” sits ${mm(p.gap)} over the mouth; a quarter of the mouth, ${mm(limit)}, lets the water turn.`,
+      wrong: say`The bell of “${p.name}” is ${mm(p.gap)} above the mouth. The water needs at least a quarter of the mouth, ${mm(limit)}, to turn.`,
     };
   },
   adjust: (s, { id }) =>
@@ -87,7 +87,7 @@ const ring: Passage = {
       measured: p.bellBore,
       limit,
       ok: annulusArea(p) >= (Math.PI / 4) * d * d - 1e-12,
-      wrong: say`The bell of “${p.name}” is too tight around the mouth: ${bore(p.bellBore)}, and ${bore(limit)} give the rising water the pipe’s area.`,
+      wrong: say`The bell of “${p.name}” is too narrow around the mouth: ${bore(p.bellBore)}. It needs ${bore(limit)} to give the rising water the area of the pipe.`,
     };
   },
   adjust: (_, p) => {
@@ -144,7 +144,7 @@ const notches: Passage = {
     given: [
       given('n', 'notches', p.notches.count, 'count', ORIGIN.entered),
       given('b', 'width of one', p.notches.width, 'length', ORIGIN.entered),
-      given('h', 'their height: the break', p.breakHeight, 'length', ORIGIN.entered),
+      given('h', 'their height, where the siphon stops', p.breakHeight, 'length', ORIGIN.entered),
       standpipeBore(d),
       given('A_n', 'all notches', notchArea(p), 'area', 'product'),
     ],
@@ -158,7 +158,7 @@ const breakHeight: Passage = {
     measured: p.breakHeight,
     limit: p.breakHeight > BREAK[1] ? BREAK[1] : BREAK[0],
     ok: p.breakHeight >= BREAK[0] - 1e-9 && p.breakHeight <= BREAK[1] + 1e-9,
-    wrong: say`“${p.name}” breaks at ${mm(p.breakHeight)}; ${mm(BREAK[0])} to ${mm(BREAK[1])} drain the roots without sucking silt.`,
+    wrong: say`“${p.name}” stops at ${mm(p.breakHeight)}. At ${mm(BREAK[0])} to ${mm(BREAK[1])} it drains the roots and draws in no silt.`,
   }),
   adjust: (s, { id }, f) =>
     adjustNumber(
@@ -169,7 +169,7 @@ const breakHeight: Passage = {
       (_, to) => say`Cut the notches ${mm(to)} high`,
     ),
   explain: (p) => ({
-    title: 'Break height',
+    title: 'Height at which the siphon stops',
     formula: String.raw`10\,\mathrm{mm} \le b \le 40\,\mathrm{mm}`,
     given: [given('b', 'top edge of the notches', p.breakHeight, 'length', ORIGIN.entered)],
   }),
@@ -182,7 +182,7 @@ const drop: Passage = {
     measured: p.drop,
     limit: LEAST_DROP,
     ok: p.drop >= LEAST_DROP - 1e-9,
-    wrong: say`The pipe of “${p.name}” ends ${mm(p.drop)} under the bed’s floor; ${mm(LEAST_DROP)} of drop make the flow.`,
+    wrong: say`The pipe of “${p.name}” ends ${mm(p.drop)} below the bed’s floor. It needs a drop of at least ${mm(LEAST_DROP)} for its flow.`,
   }),
   adjust: (s, { id }) =>
     adjustNumber(
@@ -190,7 +190,7 @@ const drop: Passage = {
       `${id}-drop`,
       `paths.${id}.drop`,
       0.01,
-      (_, to) => say`Let the pipe fall ${mm(to)} under the floor`,
+      (_, to) => say`Extend the pipe to ${mm(to)} below the floor`,
     ),
   explain: (p) => ({
     title: 'Drop of the pipe',
@@ -209,7 +209,7 @@ const guard: Passage = {
       measured: clear,
       limit: GUARD_CLEAR,
       ok: clear >= GUARD_CLEAR - 1e-9,
-      wrong: say`The guard of “${p.name}” clears the bell by ${mm(clear)}; ${mm(GUARD_CLEAR)} let you lift it out and the water in.`,
+      wrong: say`The guard of “${p.name}” leaves ${mm(clear)} around the bell. You need ${mm(GUARD_CLEAR)} to lift the bell out and to let the water in.`,
     };
   },
   adjust: (s, { id }) =>
@@ -218,7 +218,7 @@ const guard: Passage = {
       `${id}-guard`,
       `paths.${id}.guard.diameter`,
       0.005,
-      (_, to) => say`Take a guard of ${mm(to)}`,
+      (_, to) => say`Use a guard of ${mm(to)}`,
     ),
   explain: (p) => ({
     title: 'Guard around the bell',
@@ -227,7 +227,7 @@ const guard: Passage = {
       given('D_g', 'guard', p.guard?.diameter ?? 0, 'length', ORIGIN.entered),
       given('D_b', 'bore of the bell', p.bellBore, 'bore', ORIGIN.entered),
     ],
-    note: '5 mm stand for the bell’s wall.',
+    note: '5 mm are allowed for the bell’s wall.',
   }),
 };
 
@@ -241,7 +241,7 @@ const slots: Passage = {
       measured: times,
       limit: SLOTS_TIMES,
       ok: p.guard.slotArea >= SLOTS_TIMES * boreArea(d) - 1e-9,
-      wrong: say`The guard’s slots of “${p.name}” are open by ${String(Math.round(times * 10) / 10)} times the bore; three times keep it fed when some are blocked.`,
+      wrong: say`The slots in the guard of “${p.name}” have ${String(Math.round(times * 10) / 10)} times the bore area. Three times is recommended, because some will clog.`,
     };
   },
   adjust: (_, p) => {
@@ -249,7 +249,7 @@ const slots: Passage = {
     return once(
       `${p.id}-slots`,
       [{ at: `paths.${p.id}.guard.slotArea`, to }],
-      say`Slot the guard low until ${opening(to)} are open`,
+      say`Cut slots low in the guard until ${opening(to)} are open`,
     );
   },
   explain: (p, d) => ({
@@ -287,7 +287,7 @@ export const siphonGeometry = defineRule({
       const d = boreOf(system, p);
       const checks = geometryChecks(p, d);
       const bad = checks.filter((c) => !c.ok);
-      const why = say`Water climbs between bell and standpipe, turns over the mouth and falls: nowhere on its way may the passage be narrower than the bore of ${bore(d)}.`;
+      const why = say`Water rises between bell and standpipe, turns over the mouth and falls. The passage must nowhere be narrower than the bore of ${bore(d)}.`;
       const one = (c: Check, level: 'watch' | 'fine', sentence: Verdict['sentence']): Verdict => ({
         about: p.id,
         ...(level === 'watch' ? { part: c.part } : {}),
@@ -304,7 +304,7 @@ export const siphonGeometry = defineRule({
         one(
           checks[0]!,
           'fine',
-          say`The parts of “${p.name}” fit: gap, ring, notches, break and drop.`,
+          say`The parts of “${p.name}” fit together: gap, ring, notches, stop height and drop.`,
         ),
       ];
     }),

@@ -62,12 +62,12 @@ export const siphonStart = defineRule({
         sentence:
           level === 'stop'
             ? taken
-              ? say`“${p.name}” does not start: other ways out leave it ${flow(s.reaches)} of ${flow(s.inflow)}, and it needs ${flow(s.start.low)} at the very least.`
-              : say`“${p.name}” does not start: ${flow(s.reaches)} trickle down a pipe that needs ${flow(s.start.low)} at the very least.`
+              ? say`“${p.name}” does not start. Other outlets leave it ${flow(s.reaches)} of ${flow(s.inflow)}. It needs at least ${flow(s.start.low)}.`
+              : say`“${p.name}” does not start. It gets ${flow(s.reaches)} and needs at least ${flow(s.start.low)}.`
             : level === 'watch'
-              ? say`“${p.name}” may start at ${flow(s.reaches)}; from ${flow(s.start.high)} it is sure to.`
-              : say`“${p.name}” starts: ${flow(s.reaches)} go down it, ${flow(s.start.high)} are enough.`,
-        why: say`A drop pipe runs full when the flow, set against its bore (Froude number), is high enough: never below ${String(FROUDE_LIMITS.quiet)}, always above ${String(FROUDE_LIMITS.full)}. With this mouth and outlet ${flow(s.start.expected)} are expected to do.`,
+              ? say`“${p.name}” may not start at ${flow(s.reaches)}. From ${flow(s.start.high)} it always starts.`
+              : say`“${p.name}” starts. It gets ${flow(s.reaches)} and needs ${flow(s.start.high)}.`,
+        why: say`A drop pipe runs full when the flow is high enough for its bore (Froude number): never below ${String(FROUDE_LIMITS.quiet)}, always above ${String(FROUDE_LIMITS.full)}. With this mouth and outlet, ${flow(s.start.expected)} should be enough.`,
         source: FULL_PIPE_SOURCE,
       };
     }),
@@ -94,7 +94,7 @@ export const siphonStart = defineRule({
               `${p.id}-crest`,
               `paths.${p.id}.crest`,
               0.005,
-              (from, to) => say`Raise “${p.name}” by ${mm(to - from)}, clear of the siphon’s start`,
+              (from, to) => say`Raise “${p.name}” by ${mm(to - from)}, above the level at which the siphon starts`,
             ),
           ),
       ];
@@ -104,14 +104,14 @@ export const siphonStart = defineRule({
     const w = a.siphons.find((x) => x.id === f.about);
     return w
       ? {
-          title: 'Flow that goes down the siphon before it runs',
+          title: 'Flow into the siphon before it starts',
           formula: String.raw`Q \ge Q_\mathrm{start} = \mathrm{Fr}\, A \sqrt{g\,d}`,
           given: [
-            given('Q', 'inflow less what other ways take', w.reaches, 'flow', ORIGIN.duty),
+            given('Q', 'inflow less what other outlets take', w.reaches, 'flow', ORIGIN.duty),
             given(String.raw`Q_\mathrm{in}`, 'inflow', w.inflow, 'flow', ORIGIN.duty),
             given(String.raw`Q_0`, 'never starts below', w.start.low, 'flow', ORIGIN.practice),
             given(String.raw`Q_1`, 'expected', w.start.expected, 'flow', 'mouth and outlet'),
-            given(String.raw`Q_2`, 'sure from', w.start.high, 'flow', ORIGIN.practice),
+            given(String.raw`Q_2`, 'always starts from', w.start.high, 'flow', ORIGIN.practice),
           ],
         }
       : null;

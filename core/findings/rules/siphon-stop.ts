@@ -23,11 +23,11 @@ export const siphonStop = defineRule({
         kind: 'flow',
         sentence:
           level === 'stop'
-            ? say`“${p.name}” never stops: ${flow(s.inflowAtBreak)} come in and it takes only ${flow(s.flowAtBreak)} at its break.`
+            ? say`“${p.name}” never stops. ${flow(s.inflowAtBreak)} flow in, and at its stop height it drains only ${flow(s.flowAtBreak)}.`
             : level === 'watch'
-              ? say`“${p.name}” may hang at its break: ${flow(s.inflowAtBreak)} come in, below ${flow(s.stopsBelow)} it is sure to stop.`
-              : say`“${p.name}” stops: ${flow(s.inflowAtBreak)} come in, it takes ${flow(s.flowAtBreak)} at its break.`,
-        why: say`At the break height the siphon must take clearly more than comes in, or the level hangs there and it runs on for ever. Air drawn in makes it hang earlier, so only ${String(100 * STOPS_SHARE)} % are counted on.`,
+              ? say`“${p.name}” may not stop. ${flow(s.inflowAtBreak)} flow in. Below ${flow(s.stopsBelow)} it always stops.`
+              : say`“${p.name}” stops. ${flow(s.inflowAtBreak)} flow in, and at its stop height it drains ${flow(s.flowAtBreak)}.`,
+        why: say`At its stop height the siphon must drain clearly more than flows in, or the level stays there and the siphon runs on. Air makes this happen earlier, so only ${String(100 * STOPS_SHARE)} % of its flow is counted.`,
         source: PRACTICE,
       };
     }),
@@ -40,7 +40,7 @@ export const siphonStop = defineRule({
         `${siphon.id}-drop`,
         `paths.${siphon.id}.drop`,
         0.02,
-        (from, to) => say`Let the pipe of “${siphon.name}” fall ${mm(to - from)} further`,
+        (from, to) => say`Extend the pipe of “${siphon.name}” down by ${mm(to - from)}`,
       ),
       ...adjustPipeSize(s, siphon.id, 1, `the standpipe of “${siphon.name}”`),
     ]),
@@ -54,13 +54,13 @@ export const siphonStop = defineRule({
           given: [
             given(
               String.raw`Q_\mathrm{in}`,
-              'inflow at the break',
+              'inflow at the stop height',
               w.inflowAtBreak,
               'flow',
               ORIGIN.duty,
             ),
-            given('Q_s(b)', 'what it takes at its break', w.flowAtBreak, 'flow', 'full pipe'),
-            given('0.6', 'sure to stop below this', w.stopsBelow, 'flow', ORIGIN.practice),
+            given('Q_s(b)', 'what it drains at its stop height', w.flowAtBreak, 'flow', 'full pipe'),
+            given('0.6', 'always stops below this', w.stopsBelow, 'flow', ORIGIN.practice),
           ],
         }
       : null;

@@ -37,9 +37,9 @@ export const solids = defineRule({
         kind: 'stocking',
         sentence:
           level === 'watch'
-            ? say`At ${stocking(densest.density)} the stones clog: they keep ${load(kept)} of solids in a year. A bed with worms bears the fish of ${stocking(SOLIDS_LIMIT.most)}.`
-            : say`The stones keep ${load(kept)} of solids in a year, which worms and roots bear.`,
-        why: say`Dry solids are a quarter and a little more of the feed; beds break down half to two thirds of them. What stays takes voids: floods get smaller and fill times shorter.`,
+            ? say`At ${stocking(densest.density)} the media clog: they collect ${load(kept)} of solids in a year. A bed with worms can handle up to ${stocking(SOLIDS_LIMIT.most)} of fish.`
+            : say`The media collect ${load(kept)} of solids in a year. Worms and roots can handle that.`,
+        why: say`A little more than a quarter of the feed becomes dry solids. Beds break down half to two thirds of them. The rest fills the gaps between the media, so floods get smaller and fill times shorter.`,
         source: `Dry solids 0.25–0.3 of the feed, 50–70 % broken down. ${PRACTICE}`,
       },
     ];

@@ -32,11 +32,11 @@ export const solutionStrength = defineRule({
         limit: now < ec.low ? ec.low : ec.high,
         kind: 'conductivity',
         sentence: ok
-          ? say`The solution is at ${conductivity(now)}, as its crops need it.`
+          ? say`The solution is at ${conductivity(now)}, which suits its crops.`
           : now < ec.low
-            ? say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too weak.`
-            : say`The solution is at ${conductivity(now)}; its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}: it is too strong.`,
-        why: say`Strength by conductivity, compensated for temperature. Too weak starves, too strong burns the tips and takes the water from the roots.`,
+            ? say`The solution is too weak: ${conductivity(now)}. Its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}.`
+            : say`The solution is too strong: ${conductivity(now)}. Its crops need ${conductivity(ec.low)} to ${conductivity(ec.high)}.`,
+        why: say`Conductivity, corrected for temperature, shows the strength. A weak solution starves plants. A strong one burns leaf tips and draws water out of the roots.`,
         source: 'Commonly published hydroponic tables.',
       });
     }
@@ -54,8 +54,8 @@ export const solutionStrength = defineRule({
         kind: 'ph',
         sentence: ok
           ? say`The solution is at pH ${ph(acidity)}.`
-          : say`The solution is at pH ${ph(acidity)}; its crops need ${ph(sour.low)} to ${ph(sour.high)}.`,
-        why: say`Outside this range iron, phosphate or calcium fall out and roots cannot take them.`,
+          : say`The solution is at pH ${ph(acidity)}. Its crops need ${ph(sour.low)} to ${ph(sour.high)}.`,
+        why: say`Outside this range iron, phosphate or calcium precipitate and roots cannot take them up.`,
         source: 'Commonly published hydroponic tables.',
       });
     }
@@ -72,7 +72,7 @@ export const solutionStrength = defineRule({
       : once(
           'solution-ec',
           [{ at: 'water.conductivity', to }],
-          say`Bring it to ${conductivity(to)}`,
+          say`Adjust it to ${conductivity(to)}`,
         );
   },
 
@@ -86,10 +86,10 @@ export const solutionStrength = defineRule({
       title: acid ? 'pH of the solution' : 'Strength of the solution',
       formula: String.raw`\max_i x_i^\mathrm{low} \le x \le \min_i x_i^\mathrm{high}`,
       given: [
-        given('x', 'last read', c.f.measured, kind, 'last read'),
+        given('x', 'last reading', c.f.measured, kind, 'last reading'),
         given(
           String.raw`x^\mathrm{low}`,
-          'its crops want at least',
+          'its crops need at least',
           range.low,
           kind,
           'table of crops',

@@ -25,9 +25,9 @@ export const spill = defineRule({
         kind: 'volume',
         sentence:
           level === 'stop'
-            ? say`${litres(day.spilled)} land on the floor in a day, first over the rim of “${where?.name ?? 'a vessel'}” at ${clock(first?.t ?? 0)}.`
-            : say`Nothing lands on the floor in the simulated day.`,
-        why: say`Water on the floor is lost to the fish and finds the ceiling below. The day is simulated from rest at midnight with this programme.`,
+            ? say`“${where?.name ?? 'A vessel'}” overflows at ${clock(first?.t ?? 0)}. ${litres(day.spilled)} land on the floor in a day.`
+            : say`No water lands on the floor in the simulated day.`,
+        why: say`Water on the floor is lost to the fish and damages the rooms below. The simulation starts at rest at midnight, with your timer settings.`,
         source: 'Simulated day.',
       },
     ];

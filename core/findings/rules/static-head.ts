@@ -26,8 +26,8 @@ export const staticHead = defineRule({
           measured: d.peakHead,
           limit: d.maxHead,
           kind: 'head' as const,
-          sentence: say`The line peaks ${head(d.peakHead)} above the water and the pump reaches ${head(d.maxHead)}: it never gets over.`,
-          why: say`To start, the pump must push water over the highest point once. Without a vent the down leg then fills and helps, and only the lift of ${head(d.staticHead)} to the end counts; with a vent the peak counts for good.`,
+          sentence: say`The pipe rises ${head(d.peakHead)} above the water, but the pump reaches only ${head(d.maxHead)}. No water gets over the top.`,
+          why: say`To start, the pump must push water over the highest point once. Without a vent the falling part then fills and helps, and only the lift of ${head(d.staticHead)} to the end counts. With a vent the highest point always counts.`,
           source: 'Bernoulli along the line.',
         };
       }
@@ -40,12 +40,12 @@ export const staticHead = defineRule({
         sentence:
           level === 'stop'
             ? part >= 1
-              ? say`The pump cannot lift ${head(d.staticHead)}: it reaches ${head(d.maxHead)}.`
-              : say`Nothing flows: the tap is shut.`
+              ? say`The pump cannot lift water ${head(d.staticHead)}. It reaches only ${head(d.maxHead)}.`
+              : say`No water flows, because the valve is closed.`
             : level === 'watch'
-              ? say`The lift of ${head(d.staticHead)} is ${share(part)} of what the pump reaches; little is left for the flow.`
-              : say`The lift is ${head(d.staticHead)} of the pump’s ${head(d.maxHead)}.`,
-        why: say`From the water surface to the end of the pipe, or to the surface it ends under. Up to ${share(HEAD_WISH)} of the greatest head leaves room for wear and a falling tank.`,
+              ? say`The lift of ${head(d.staticHead)} is ${share(part)} of the pump’s maximum head. Little is left for the flow.`
+              : say`The lift is ${head(d.staticHead)} of the pump’s maximum of ${head(d.maxHead)}.`,
+        why: say`The lift is measured from the water surface to the end of the pipe, or to the surface it ends under. At most ${share(HEAD_WISH)} of the maximum head is recommended, which allows for wear and a falling tank level.`,
         source: PRACTICE,
       };
     }),
@@ -62,7 +62,7 @@ export const staticHead = defineRule({
     const d = c.a.duties.find((x) => x.id === c.f.about);
     return lift && d
       ? {
-          title: 'Lift against what the pump reaches',
+          title: 'Lift against the pump’s maximum head',
           formula: String.raw`${lift.formula} \le ${HEAD_WISH}\,H_0`,
           given: [
             ...lift.given,

@@ -32,10 +32,10 @@ export const fishInWater = defineRule({
           sentence:
             level === 'fine'
               ? density > beginner
-                ? say`${stocking(density)} of fish in “${v.name}”: more than the ${stocking(beginner)} to begin with, within the ${stocking(guide)} of small units.`
-                : say`${stocking(density)} of fish in “${v.name}”: room to grow.`
-              : say`${stocking(density)} of fish in “${v.name}”; ${stocking(guide)} is the most for a small unit, and beyond it every fault is a matter of minutes.`,
-          why: say`Less water takes up less of every mistake: oxygen, ammonia and warmth move faster.`,
+                ? say`“${v.name}” has ${stocking(density)} of fish. Start with at most ${stocking(beginner)}. Small units can go up to ${stocking(guide)}.`
+                : say`“${v.name}” has ${stocking(density)} of fish. They have room to grow.`
+              : say`“${v.name}” has ${stocking(density)} of fish. The maximum for a small unit is ${stocking(guide)}. Above it, any fault can kill fish within minutes.`,
+          why: say`In less water, oxygen, ammonia and temperature change faster after a mistake.`,
           source:
             'FAO 589: 10 kg/m³ to begin with, 20 for small units, above only with aeration on a battery.',
         },

@@ -35,9 +35,9 @@ export const summer = defineRule({
           kind: 'temperature',
           sentence:
             level === 'watch'
-              ? say`About ${day(warm.day)} the solution is at ${temperature(warm.water)}: above ${temperature(SOLUTION_WARMTH.most)} roots lack oxygen and rot.`
-              : say`About ${day(warm.day)} the solution is at ${temperature(warm.water)}.`,
-          why: say`Roots do best at ${temperature(SOLUTION_WARMTH.best[0])} to ${temperature(SOLUTION_WARMTH.best[1])}: shade pipes, lids on, light colours, a stone with air.`,
+              ? say`Around ${day(warm.day)} the solution is at ${temperature(warm.water)}. Above ${temperature(SOLUTION_WARMTH.most)} roots lack oxygen and rot.`
+              : say`Around ${day(warm.day)} the solution is at ${temperature(warm.water)}.`,
+          why: say`Roots do best at ${temperature(SOLUTION_WARMTH.best[0])} to ${temperature(SOLUTION_WARMTH.best[1])}. Shade the pipes, close the lids, use light colours and an air stone.`,
           source: 'Common practice of solution growing.',
         },
       ];
@@ -55,9 +55,9 @@ export const summer = defineRule({
         kind: 'temperature',
         sentence:
           level === 'fine'
-            ? say`About ${day(warm.day)} the water is at ${temperature(warm.water)}; ${g.kind.name} bear it.`
-            : say`About ${day(warm.day)} the water is at ${temperature(warm.water)}; ${g.kind.name} do best up to ${temperature(best)} and live up to ${temperature(most)}.`,
-        why: say`Water is as warm as the air on the mean of day and night. Warm water holds less oxygen while fish use more. Shade, lids, water dug in, or a kind that likes warmth.`,
+            ? say`Around ${day(warm.day)} the water is at ${temperature(warm.water)}. ${g.kind.name} tolerate it.`
+            : say`Around ${day(warm.day)} the water is at ${temperature(warm.water)}. ${g.kind.name} do best up to ${temperature(best)} and live up to ${temperature(most)}.`,
+        why: say`Water follows the average air temperature of day and night. Warm water holds less oxygen while fish use more. Use shade, lids, a tank in the ground, or a species for warm water.`,
         source: g.kind.source,
       },
     ];
@@ -76,7 +76,7 @@ export const summer = defineRule({
       given: [
         given(
           't',
-          'air, mean of day and night',
+          'air, average of day and night',
           airOn(c.system, warm.day).mean,
           'temperature',
           ORIGIN.entered,

@@ -30,10 +30,10 @@ export const sunOnTank = defineRule({
           limit: BEARS,
           kind: 'time' as const,
           sentence: open
-            ? say`Sun falls on the open water of “${v.name}” for up to ${time(reaches)} a day: it turns green and warm.`
+            ? say`The sun shines on the open water of “${v.name}” for up to ${time(reaches)} a day. The water turns green and warm.`
             : v.lid
-              ? say`A lid keeps the sun off “${v.name}”.`
-              : say`Little sun falls on “${v.name}”.`,
+              ? say`A lid keeps the sun away from “${v.name}”.`
+              : say`Little sun reaches “${v.name}”.`,
           why: say`Light feeds algae, and warm water holds less oxygen. Roots suffer in warm water too.`,
           source: PRACTICE,
         };

@@ -27,8 +27,8 @@ export const supplyLasts = defineRule({
           measured: days * 86400,
           limit: level === 'stop' ? 86400 : 3 * 86400,
           kind: 'time',
-          sentence: say`“${vesselOf(system, p.from).name}” waters “${vesselOf(system, p.to).name}” for ${String(whole)} days: ${litres(from.volume)} for ${litres(loss)} a day.`,
-          why: say`Nothing runs back: plants and air take all of it. Three days bridge a weekend. Salts stay behind in the pots; rinse them from above now and then, and keep the tray covered or moving against mosquitoes.`,
+          sentence: say`“${vesselOf(system, p.from).name}” waters “${vesselOf(system, p.to).name}” for ${String(whole)} days. It holds ${litres(from.volume)} and the plants use ${litres(loss)} a day.`,
+          why: say`No water returns: plants and air take all of it. Three days are enough for a weekend. Salts stay in the pots, so rinse them from above now and then. Cover the tray or keep its water moving against mosquitoes.`,
           source: PRACTICE,
         },
       ];

@@ -16,7 +16,7 @@ const FISH_DEPTH = 0.15;
 /** A flood must leave the fish their water. */
 export const tankSwing = defineRule({
   id: 'tank-swing',
-  title: 'tank swing',
+  title: 'change of the tank level',
   stage: 'vessels',
   needsDay: false,
 
@@ -34,8 +34,8 @@ export const tankSwing = defineRule({
             measured: depth,
             limit: FISH_DEPTH,
             kind: 'length' as const,
-            sentence: say`The fish in “${v.name}” are left ${mm(depth)} of water when the beds are full.`,
-            why: say`Fish need water to turn and hide in at every moment of the cycle; less than ${mm(FISH_DEPTH)} is our own line.`,
+            sentence: say`When the beds are full, the fish in “${v.name}” have only ${mm(depth)} of water.`,
+            why: say`Fish need water to turn and hide in at every moment of the cycle. The limit of ${mm(FISH_DEPTH)} is our own.`,
             source: 'Our own number.',
           },
         ];
@@ -51,11 +51,11 @@ export const tankSwing = defineRule({
           kind: 'share' as const,
           sentence:
             swing > SWING_SUMP
-              ? say`Each flood takes ${share(swing)} of the fish’s water; beyond ${share(SWING_SUMP)} a sump, smaller beds or beds that take turns are better.`
+              ? say`Each flood takes ${share(swing)} of the fish’s water. Above ${share(SWING_SUMP)}, use a sump, smaller beds or beds that fill in turn.`
               : level === 'watch'
-                ? say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)}); up to ${share(SWING_WISH)} is calm for them.`
+                ? say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)}). At most ${share(SWING_WISH)} is recommended.`
                 : say`Each flood takes ${share(swing)} of the fish’s water (${litres(r.swing)}).`,
-          why: say`A level that rises and falls moves temperature and oxygen and frightens fish. Up to ${share(SWING_WISH)} is wished, up to ${share(SWING_SUMP)} is lived with.`,
+          why: say`A changing level changes temperature and oxygen and frightens fish. At most ${share(SWING_WISH)} is recommended, and up to ${share(SWING_SUMP)} is tolerated.`,
           source: PRACTICE,
         },
       ];
@@ -83,7 +83,7 @@ export const tankSwing = defineRule({
           ],
         }
       : {
-          title: 'Swing of the tank',
+          title: 'Change of the tank level',
           formula: String.raw`\frac{V_\mathrm{swing}}{V_\mathrm{rest}}`,
           given: [swing, rest],
         };

@@ -36,8 +36,8 @@ export const tapWater = defineRule({
     const harmful = !tap.treated && mixed > CHLORINE_LIMITS.target;
     const how =
       stands === null
-        ? say`Chloramine does not leave by standing: it needs a conditioner that also binds ammonia.`
-        : say`It leaves aerated water in ${time(stands[0])} to ${time(stands[1])}, or by ${mass(vitamin)} of vitamin C in ${litres(topUp)}.`;
+        ? say`Chloramine does not leave when water stands. Use a conditioner that also binds ammonia.`
+        : say`Chlorine leaves aerated water in ${time(stands[0])} to ${time(stands[1])}. ${mass(vitamin)} of vitamin C in ${litres(topUp)} removes it as well.`;
     return [
       {
         about: home.id,
@@ -46,13 +46,13 @@ export const tapWater = defineRule({
         limit: CHLORINE_LIMITS.target,
         kind: 'concentration',
         sentence: harmful
-          ? say`A week’s top-up straight from the tap, ${litres(topUp)}, leaves ${concentration(mixed)} of chlorine in the fish’s water; ${concentration(CHLORINE_LIMITS.target)} is the most.`
+          ? say`A week of top-up with untreated tap water (${litres(topUp)}) leaves ${concentration(mixed)} of chlorine in the fish’s water. The maximum is ${concentration(CHLORINE_LIMITS.target)}.`
           : tap.treated
-            ? say`The tap’s chlorine is taken out before the water goes in.`
-            : say`A week’s top-up from the tap leaves ${concentration(mixed)} of chlorine.`,
+            ? say`You remove the chlorine from tap water before it goes in.`
+            : say`A week of top-up with tap water leaves ${concentration(mixed)} of chlorine.`,
         why: [
           ...how,
-          ...say` Fish gills and bacteria are harmed first. Proof: a total-chlorine test (DPD) reading to ${concentration(CHLORINE_LIMITS.proof)}.`,
+          ...say` Chlorine harms fish gills and bacteria first. Check with a total chlorine test (DPD) that reads down to ${concentration(CHLORINE_LIMITS.proof)}.`,
         ],
         source:
           'Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory; half-life of standing 6–24 h.',
@@ -67,8 +67,8 @@ export const tapWater = defineRule({
           'tap-treated',
           [{ at: 'site.tap.treated', to: true }],
           s.site.tap.chlorine === 'chloramine'
-            ? say`Treat new water with a conditioner for chloramine, by its label, before it goes in`
-            : say`Let new water stand aerated, or treat it, before it goes in`,
+            ? say`Treat new water with a conditioner for chloramine, as its label says, before it goes in`
+            : say`Aerate new water or treat it before it goes in`,
         ),
 
   explain: ({ system: s, a }) => {

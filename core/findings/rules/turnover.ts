@@ -30,11 +30,11 @@ export const turnover = defineRule({
           kind: 'rate',
           sentence:
             level === 'fine'
-              ? say`The water of “${name}” passes the bed ${rate(t.average)}.`
+              ? say`The water of “${name}” flows through the bed ${rate(t.average)}.`
               : t.average < TURNOVER[0]
-                ? say`The water of “${name}” passes the bed only ${rate(t.average)}.`
-                : say`The water of “${name}” passes the bed ${rate(t.average)}, more than fish need.`,
-          why: say`Once to twice an hour carries waste to the bacteria and oxygen to the fish, counted over the whole day. Another school counts only while the pump runs: here ${rate(t.whileRunning)}.`,
+                ? say`The water of “${name}” flows through the bed only ${rate(t.average)}.`
+                : say`The water of “${name}” flows through the bed ${rate(t.average)}. Fish do not need that much.`,
+          why: say`Once to twice an hour, averaged over the whole day, carries waste to the bacteria and oxygen to the fish. Another rule counts only the time while the pump runs: here ${rate(t.whileRunning)}.`,
           source: PRACTICE,
         },
       ];

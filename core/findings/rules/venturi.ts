@@ -30,9 +30,9 @@ export const venturi = defineRule({
           kind: 'head',
           sentence:
             level === 'fine'
-              ? say`The venturi of “${l.name}” pulls with ${head(suction)} of suction and draws air.`
-              : say`The venturi of “${l.name}” draws no air: the water over it presses ${head(-suction)} harder than its throat of ${bore(l.venturi.throat)} pulls.`,
-          why: say`Where the pipe narrows water runs faster and its pressure falls, here below that of the air if the flow is enough for the depth over it. The tube that lets the air in ends above the highest water, or the bed drains out of it.`,
+              ? say`The venturi of “${l.name}” draws air, with ${head(suction)} of suction.`
+              : say`The venturi of “${l.name}” draws no air. The water above it is ${head(-suction)} too deep for its throat of ${bore(l.venturi.throat)}.`,
+          why: say`Where the pipe narrows, water runs faster and its pressure falls. With enough flow for its depth, the pressure falls below that of the air. The air tube must end above the highest water, or the bed drains through it.`,
           source: 'Bernoulli, a fifth of the difference lost in the diffuser.',
         },
       ];

@@ -33,10 +33,10 @@ export const winter = defineRule({
         sentence:
           level === 'fine'
             ? cold.water < g.kind.stopsFeeding
-              ? say`About ${day(cold.day)} the water is at ${temperature(cold.water)}: ${g.kind.name} live, and are not fed below ${temperature(g.kind.stopsFeeding)}.`
-              : say`About ${day(cold.day)} the water is at ${temperature(cold.water)}; ${g.kind.name} live and eat.`
-            : say`About ${day(cold.day)} the water is at ${temperature(cold.water)}; ${g.kind.name} live from ${temperature(survives)} up.`,
-        why: say`Water is as warm as the air on the mean of day and night, or what heaters keep it at. Cold fish do not eat, their bacteria hardly work.`,
+              ? say`Around ${day(cold.day)} the water is at ${temperature(cold.water)}. ${g.kind.name} survive. Do not feed them below ${temperature(g.kind.stopsFeeding)}.`
+              : say`Around ${day(cold.day)} the water is at ${temperature(cold.water)}. ${g.kind.name} live and eat.`
+            : say`Around ${day(cold.day)} the water is at ${temperature(cold.water)}. ${g.kind.name} need at least ${temperature(survives)} to survive.`,
+        why: say`Water follows the average air temperature of day and night, unless heaters warm it. Cold fish do not eat, and their bacteria hardly work.`,
         source: g.kind.source,
       },
     ];
@@ -59,7 +59,7 @@ export const winter = defineRule({
       given: [
         given(
           't',
-          'air, mean of day and night',
+          'air, average of day and night',
           airOn(c.system, cold.day).mean,
           'temperature',
           ORIGIN.entered,

@@ -28,7 +28,7 @@ export const airStops = definePracticeFault({
 const OVERFED = 3;
 export const overfed = definePracticeFault({
   id: 'overfeeding',
-  name: () => 'Someone fed three days’ feed at once',
+  name: () => 'Someone gave three days’ feed at once',
   places: anyFish,
   needs: 'fish',
   strike: (g, s) => void (s.rot += OVERFED * g.life.feed),
@@ -38,7 +38,7 @@ export const overfed = definePracticeFault({
 
 export const deadFish = definePracticeFault({
   id: 'dead-fish',
-  name: () => 'A fish died under the pump and rots',
+  name: () => 'A fish died under the pump and is rotting',
   places: anyFish,
   needs: 'fish',
   strike: (g, s) => {
@@ -58,9 +58,9 @@ const REPLACED = 0.15;
 export const untreated = definePracticeFault({
   id: 'tap-untreated',
   name: (g) =>
-    `Water changed straight from the tap with ${g.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine'} in it`,
+    `Someone changed water with untreated tap water that contains ${g.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine'}`,
   places: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? ['system'] : []),
-  needs: 'fish and a tap with chlorine',
+  needs: 'fish and tap water with chlorine',
   strike: (g, s) => {
     // As much was taken out before: the vessel is no fuller than it was.
     lose(s.bodies[0], REPLACED);
@@ -94,7 +94,7 @@ export const sour = definePracticeFault({
 
 export const heaterFails = definePracticeFault({
   id: 'heater-fails',
-  name: () => 'The heater is dead',
+  name: () => 'The heater has failed',
   places: (g) => firstOf(heatersOf(g.system)),
   needs: 'a heater',
   effects: () => ({ heater: 'off' }),
@@ -104,7 +104,7 @@ export const heaterFails = definePracticeFault({
 
 export const heaterStuck = definePracticeFault({
   id: 'heater-stuck',
-  name: () => 'The heater heats without end',
+  name: () => 'The heater does not switch off',
   places: (g) => firstOf(heatersOf(g.system)),
   needs: 'a heater',
   effects: () => ({ heater: 'stuck' }),
@@ -116,11 +116,11 @@ export const heat = definePracticeFault({
   id: 'heat-wave',
   name: () => 'A heat wave',
   places: (g) => (g.system.site.kind === 'indoor' ? [] : ['system']),
-  needs: 'a place out of doors or under glass',
+  needs: 'a place outdoors or under glass',
   effects: (strength) => ({ heat: 8 * strength }),
   lasts: 4 * 86_400,
   cures: [],
-  advice: say`Shade over tank and glass before the summer; air that runs through the night.`,
+  advice: say`Shade tank and glass before the summer, and run the air pump all night.`,
 });
 
 /** Pests double in so many hours where nobody picks them. Practice. */
@@ -128,7 +128,7 @@ const DOUBLING = 20;
 const FIRST_PESTS = 0.1;
 export const pests = definePracticeFault({
   id: 'pests',
-  name: () => 'New plants brought aphids along',
+  name: () => 'New plants brought aphids',
   places: (g) => (g.plants.length ? ['system'] : []),
   needs: 'plants',
   strike: (_, s) => void (s.pests = Math.max(s.pests, FIRST_PESTS)),
@@ -136,21 +136,21 @@ export const pests = definePracticeFault({
     s.pests = Math.min(1, s.pests * 2 ** (hours / DOUBLING));
   },
   cures: ['pick-leaves'],
-  advice: say`New plants stand apart for two weeks and are looked at from below.`,
+  advice: say`Put new plants in quarantine for two weeks and look at their leaves from below.`,
 });
 
 /** How much too strong it was mixed. */
 const TOO_STRONG = 1.7;
 export const strong = definePracticeFault({
   id: 'mixed-too-strong',
-  name: () => 'The solution was dosed twice',
+  name: () => 'Someone dosed the solution twice',
   places: (g) => (g.system.solution && !g.hasFish ? ['system'] : []),
   needs: 'a nutrient solution',
   strike: (_, s) => {
     for (const body of s.bodies) body[SALTS]! *= TOO_STRONG;
   },
   cures: ['change-water'],
-  advice: say`Note each dose as it goes in; read the EC before the next.`,
+  advice: say`Log each dose when you add it, and measure the EC before the next.`,
 });
 
 export const LIFE_FAULTS: readonly PracticeFault[] = [

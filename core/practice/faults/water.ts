@@ -29,20 +29,20 @@ const CUT: Seconds = 20 * 3600;
 
 // prettier-ignore
 const ROWS: readonly Row[] = [
-  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, leaves: ['timer-late'], lifeDrill: 'no-power', advice: say`An air pump on a battery, and a design that drains into vessels with room for it.` },
-  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeDrill: 'no-pump', advice: say`A spare pump on the shelf; a look at the jet every day.` },
-  { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`A screen round the intake, rinsed every month; a fill timed every month tells of it early.` },
-  { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`A clamp on the last joint; an intake that leaves the fish water when the pump throws it on the floor.` },
-  { kind: 'float-stuck', needs: 'a float', cures: ['free-float'], advice: say`Lift the float by hand once a month; an overflow that takes all that can come.` },
-  { kind: 'valve-shut', needs: 'a line with taps', cures: ['open-tap'], advice: say`Tape on the tap’s handle where it is right.` },
-  { kind: 'siphon-never-starts', needs: 'a bell siphon', cures: ['reseat'], advice: say`A flow in the middle of the siphon’s window; a spare standpipe that takes all of it.` },
-  { kind: 'siphon-never-stops', needs: 'a bell siphon', cures: ['reseat'], advice: say`A flow below what it stops at; a notch of the right height in the bell’s foot.` },
-  { kind: 'guard-clogged', needs: 'a drain with a guard', cures: ['clear'], advice: say`Guards that lift out by hand, and are lifted every month.` },
-  { kind: 'drain-blocked', needs: 'a drain', cures: ['clear'], advice: say`A second overflow that takes all of the flow and leads where it does no harm.` },
-  { kind: 'timer-stuck-on', needs: 'a timer', cures: ['set-timer'], advice: say`An overflow for a pump that never stops; a look at the timer with each look at the bed.` },
-  { kind: 'timer-stuck-off', needs: 'a timer', cures: ['set-timer'], advice: say`Media that hold water for a day; a look at the timer with each look at the bed.` },
-  { kind: 'top-up-forgotten', needs: 'water', cures: ['top-up'], advice: say`A mark on the wall at the right level; a reserve over the intake for a week.` },
-  { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`A tray under the joints, and the top-up noted: it tells of a leak before the floor does.` },
+  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, leaves: ['timer-late'], lifeDrill: 'no-power', advice: say`Use an air pump with a battery, and a design that drains into vessels with enough room.` },
+  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeDrill: 'no-pump', advice: say`Have a spare pump ready, and look at the flow every day.` },
+  { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`Put a screen around the intake and rinse it every month. Time a fill every month to notice it early.` },
+  { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`Put a clamp on the last joint. Place the intake high enough to leave water for the fish.` },
+  { kind: 'float-stuck', needs: 'a float', cures: ['free-float'], advice: say`Lift the float by hand once a month. Fit an overflow that carries the whole flow.` },
+  { kind: 'valve-shut', needs: 'a pipe with valves', cures: ['open-tap'], advice: say`Mark the right position of the valve with tape.` },
+  { kind: 'siphon-never-starts', needs: 'a bell siphon', cures: ['reseat'], advice: say`Set the flow to the middle of the siphon’s window, and fit a spare standpipe that carries the whole flow.` },
+  { kind: 'siphon-never-stops', needs: 'a bell siphon', cures: ['reseat'], advice: say`Set the flow below the limit at which the siphon stops, and cut the notches to the right height.` },
+  { kind: 'guard-clogged', needs: 'a drain with a guard', cures: ['clear'], advice: say`Use guards that you can lift out by hand, and lift them every month.` },
+  { kind: 'drain-blocked', needs: 'a drain', cures: ['clear'], advice: say`Fit a backup overflow that carries the whole flow to a safe place.` },
+  { kind: 'timer-stuck-on', needs: 'a timer', cures: ['set-timer'], advice: say`Fit an overflow for a pump that never stops. Check the timer whenever you check the bed.` },
+  { kind: 'timer-stuck-off', needs: 'a timer', cures: ['set-timer'], advice: say`Use media that hold water for a day. Check the timer whenever you check the bed.` },
+  { kind: 'top-up-forgotten', needs: 'water', cures: ['top-up'], advice: say`Mark the right level on the wall, and have a reserve above the intake for a week.` },
+  { kind: 'leak', needs: 'a vessel with water', cures: ['seal'], advice: say`Put a tray under the joints and log every top-up. A leak shows in the top-ups first.` },
 ];
 
 /** Where a fault can strike, and what it does there. @param strength that it has reached */
