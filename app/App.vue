@@ -79,10 +79,10 @@ const { isOverDropZone: dropping } = useDropZone(document, {
         {{ shelf.notice }}
         <v-btn size="small" variant="tonal" @click="shelf.notice = ''">Close</v-btn>
         <v-btn v-if="shelf.details.length" size="small" variant="tonal" @click="shelf.saveLeftOut()"
-          >Save what was left out</v-btn
+          >Save what could not be read</v-btn
         >
         <details v-if="shelf.details.length">
-          <summary>Why, one by one</summary>
+          <summary>All reasons</summary>
           <ul>
             <li v-for="(d, i) in shelf.details.slice(0, MOST_SHOWN)" :key="i">{{ d.why }}</li>
             <li v-if="shelf.details.length > MOST_SHOWN">

@@ -71,11 +71,11 @@ for (const theme of ['paper', 'evening'] as const) {
     await page.getByRole('button', { name: /^Fill:/ }).click();
     await axe(page, 'working', rules, 'aside');
     const bench = page.getByRole('tablist', { name: 'On the bench' });
-    for (const name of ['Siphon', 'Timer', 'Drills', 'Measure']) {
+    for (const name of ['Siphon', 'Timer', 'Fault tests', 'Measure']) {
       await bench.getByRole('tab', { name, exact: true }).click();
-      if (name === 'Drills') {
-        await page.getByRole('button', { name: 'Run all drills' }).click();
-        await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+      if (name === 'Fault tests') {
+        await page.getByRole('button', { name: 'Run all fault tests' }).click();
+        await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
           timeout: 60_000,
         });
       }
@@ -83,7 +83,7 @@ for (const theme of ['paper', 'evening'] as const) {
       await axe(page, name, rules, 'aside');
     }
     await page.getByRole('button', { name: /Life/ }).first().click();
-    for (const name of ['Plants', 'Season', 'Year', 'Sums']) {
+    for (const name of ['Plants', 'Season', 'Year', 'Calculators']) {
       await bench.getByRole('tab', { name, exact: true }).click();
       if (name === 'Season')
         await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
@@ -146,7 +146,7 @@ test('the first journey by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await settled(page);
   await page.locator('body').press('4');
-  const crest = slider(page, 'Crest of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
   await expect(crest).toHaveAttribute('aria-valuetext', '300 mm');
   for (let i = 0; i < 60; i++) {
     await page.keyboard.press('Tab');

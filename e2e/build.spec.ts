@@ -52,10 +52,10 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
   );
 
   // A piece of one’s own is used before anything is bought.
-  await page.getByRole('button', { name: 'I have a piece' }).click();
+  await page.getByRole('button', { name: 'Add a piece that I have' }).click();
   await type(page, 'Its length', '640 mm');
   await expect(
-    page.getByText('0 lengths of 3 m and 1 of your own; fewer will not do.'),
+    page.getByText('0 lengths of 3 m and 1 of your own. This is the minimum.'),
   ).toBeVisible();
 
   // Cut, then the siphon is made 20 mm lower.
@@ -69,17 +69,17 @@ test('a price and an own piece are entered, a piece is chosen and cut, and the d
   await expect(
     page.getByText(/Standpipe of “Bell siphon” is 197 mm and should be 177 mm/),
   ).toBeVisible();
-  await expect(page.getByText('1 of 2 pieces that are cut still fit.')).toBeVisible();
+  await expect(page.getByText('1 of 2 cut pieces still fit.')).toBeVisible();
 
   await bench(page, 'Parts');
   await page.getByRole('button', { name: /Lava rock/ }).click();
-  await type(page, 'Price of one', '12.50');
-  await expect(page.getByText('62.50 still to spend, as far as priced.')).toBeVisible();
+  await type(page, 'Price per item', '12.50');
+  await expect(page.getByText('62.50 still to spend, where prices are entered.')).toBeVisible();
   await page.getByRole('checkbox', { name: /Lava rock.*I have it/ }).check();
   await expect(page.getByText('No prices yet.')).toBeVisible();
 
   await bench(page, 'Holes');
-  await type(page, 'What hole does your seal want?', '44.5 mm');
+  await type(page, 'Which hole size does your seal need?', '44.5 mm');
   await expect(page.getByRole('button', { name: /⌀ 44.5 mm/ })).toBeVisible();
 });
 
@@ -90,9 +90,9 @@ test('a hold point fails, says what it means, and passes; its photo stays', asyn
   const passed = card.getByRole('button', { name: 'Passed' });
   await expect(passed).toBeDisabled();
   await card.getByRole('button', { name: 'No', exact: true }).first().click();
-  await expect(card.getByText(/an engineer or the building’s manager says/)).toBeVisible();
+  await expect(card.getByText(/Ask an engineer or the building’s manager/)).toBeVisible();
   await type(page, 'Out of level', '35 mm');
-  await expect(card.getByText(/Pack it level before anything stands on it/)).toBeVisible();
+  await expect(card.getByText(/Level it before you put anything on it/)).toBeVisible();
   await expect(
     page.getByRole('button', { name: /Agree on the place.*does not pass/ }),
   ).toBeVisible();
@@ -109,7 +109,7 @@ test('a hold point fails, says what it means, and passes; its photo stays', asyn
   await expect(page.getByText('2 of 27 done')).toBeVisible();
 
   // What was passed, and its photograph, are there after a reload.
-  await expect(page.getByRole('status').getByText('kept')).toBeVisible();
+  await expect(page.getByRole('status').getByText('Saved')).toBeVisible();
   await page.reload();
   await settled(page);
   await bench(page, 'Steps');
@@ -133,7 +133,7 @@ test('the build is printed: steps, shop, cuts, and templates whose 100 mm are 10
   await page.getByText('Print the build', { exact: true }).click();
   await expect(page.locator('html')).toHaveAttribute('data-printed', '');
   const sheets = page.locator('.sheets');
-  for (const text of ['Potting-shed pair: steps', 'Potting-shed pair: for the shop'])
+  for (const text of ['Potting-shed pair: steps', 'Potting-shed pair: shopping list'])
     await expect(sheets.getByText(text)).toHaveCount(1);
   const templates = await sheets.locator('.template').count();
   const pages = pagesOf(await page.pdf({ preferCSSPageSize: true }));

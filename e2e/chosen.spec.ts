@@ -57,7 +57,7 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
   page,
 }) => {
   await openDemo(page, 'North-wall lean-to', 'Lift');
-  const head = page.getByRole('textbox', { name: 'Greatest flow on its box' });
+  const head = page.getByRole('textbox', { name: 'Maximum flow on the box' });
   await head.fill('1200 L/h');
   await head.press('Enter');
   await settled(page);
@@ -107,7 +107,7 @@ test('the wheel comes closer to where it points, a drag moves the drawing, and b
   await expect.poll(async () => (await bed()).x - near.x).toBeCloseTo(60, 0);
   await page.mouse.move(far.midX, far.midY);
   await page.mouse.wheel(0, 3000);
-  await expect(page.getByRole('button', { name: 'Close up' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Zoom in' })).toBeVisible();
   await expect.poll(async () => Math.abs((await bed()).x - far.x)).toBeLessThan(1);
 });
 
@@ -149,7 +149,7 @@ test.describe('on a phone', () => {
       });
       await showFindings(page);
       await page.getByRole('button', { name: 'Whole system' }).click();
-      await expect(page.getByRole('button', { name: 'Close up' })).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Zoom in' })).toBeVisible();
     });
   }
 

@@ -46,7 +46,7 @@ test('what a probe says passes the gate: units turned, what cannot be shown and 
 }) => {
   await openDevices(page);
   await expect(page.getByText('Shed gateway')).toBeVisible();
-  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  await page.getByRole('button', { name: 'Log all of them' }).click();
   await expect.poll(() => gateway.listeners()).toBe(1);
   gateway.say('water', 68);
   gateway.say('odd', -5);
@@ -55,34 +55,34 @@ test('what a probe says passes the gate: units turned, what cannot be shown and 
   await expect(channel(page, 'odd')).toContainText('pH cannot be -5.');
   await expect(channel(page, 'air')).toContainText('Its clock is wrong by more than a month');
   await tab(page, 'Log');
-  await page.getByRole('textbox', { name: 'With the word' }).fill('temperature');
+  await page.getByRole('textbox', { name: 'With this text' }).fill('temperature');
   await expect(
     page.getByRole('listitem').filter({ hasText: 'temperature 20 °C' }).first(),
   ).toBeVisible();
   // Of the air nothing is logged before it is said what it reads, and a pH of -5 is none.
   for (const none of ['pH -5', 'temperature 8 °C']) {
-    await page.getByRole('textbox', { name: 'With the word' }).fill(none);
-    await expect(page.getByText('Nothing noted yet.')).toBeVisible();
+    await page.getByRole('textbox', { name: 'With this text' }).fill(none);
+    await expect(page.getByText('The log is empty.')).toBeVisible();
   }
   await tab(page, 'Today');
-  await expect(page.getByText('Air probe: say what it reads.')).toBeVisible();
+  await expect(page.getByText('Air probe: choose what it measures.')).toBeVisible();
 });
 
 test('a rule rests on its own probe, says so on Today, and goes on after a reload', async ({
   page,
 }) => {
   await openDevices(page);
-  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  await page.getByRole('button', { name: 'Log all of them' }).click();
   const heat = plug(page, 'heat');
-  // What hangs on it is not said: it is taken for a pump, which no rule switches.
-  await expect(heat.getByRole('button', { name: 'Give it a rule' })).toHaveCount(0);
-  await choose(page, heat, 'What hangs on it', 'something that needs no water');
-  await heat.getByRole('button', { name: 'Give it a rule' }).click();
+  // Device on this plug is not said: it is taken for a pump, which no rule switches.
+  await expect(heat.getByRole('button', { name: 'Add a rule' })).toHaveCount(0);
+  await choose(page, heat, 'Device on this plug', 'a device that needs no water');
+  await heat.getByRole('button', { name: 'Add a rule' }).click();
   gateway.say('air', 8);
   gateway.say('water', 68);
   await tab(page, 'Today');
   await expect(page.locator('[data-rule="heat"]')).toHaveText(
-    'Heater plug: its rule does not work before you choose its probe.',
+    'Heater plug: choose a probe for its rule.',
   );
   await tab(page, 'Devices');
   await choose(page, heat, 'On when the probe', 'Water probe, Fish tank');
@@ -103,7 +103,7 @@ test('a rule rests on its own probe, says so on Today, and goes on after a reloa
 test('answers of a plug are read: none of these is a success', async ({ page }) => {
   await openDevices(page);
   const heat = plug(page, 'heat');
-  await choose(page, heat, 'What hangs on it', 'something that needs no water');
+  await choose(page, heat, 'Device on this plug', 'a device that needs no water');
   const press = async () => {
     await heat.getByRole('button', { name: /^Switch o/ }).click();
     await heat.getByRole('button', { name: /^Yes, switch it/ }).click();
@@ -125,14 +125,14 @@ test('answers of a plug are read: none of these is a success', async ({ page }) 
   // One that hangs is waited for, and takes no second press.
   gateway.answer = () => undefined;
   await press();
-  await expect(heat).toContainText('is asked …');
+  await expect(heat).toContainText('switching …');
   await expect(heat.getByRole('button', { name: /^Switch/ })).toBeDisabled();
   gateway.answer = null;
 });
 
-test('a plug that is not known is no lamp: its level was just heard', async ({ page }) => {
+test('a plug that is unknown is no lamp: its level was just heard', async ({ page }) => {
   await openDevices(page);
-  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  await page.getByRole('button', { name: 'Log all of them' }).click();
   await expect.poll(() => gateway.listeners()).toBe(1);
   gateway.say('level', 0.02);
   await expect(plug(page, 'bare')).toContainText('20 mm');
@@ -148,11 +148,11 @@ test('an offer that is none, or of another version, is said and can be looked fo
   await expect(page.getByText(/speaks version 2 of the interface/)).toBeVisible();
   for (const offer of [{}, []]) {
     gateway.offer = offer;
-    await page.getByRole('button', { name: 'Look again' }).click();
+    await page.getByRole('button', { name: 'Search again' }).click();
     await expect(page.getByText(/offers no channels and no plugs/)).toBeVisible();
   }
   gateway.offer = { name: 'No plugs', interface: 1, channels: CHANNELS };
-  await page.getByRole('button', { name: 'Look again' }).click();
+  await page.getByRole('button', { name: 'Search again' }).click();
   await expect(page.getByText('No plugs')).toBeVisible();
 });
 
@@ -161,19 +161,19 @@ test('of two windows one writes and switches; when it closes the other does', as
   context,
 }) => {
   await openDevices(page);
-  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  await page.getByRole('button', { name: 'Log all of them' }).click();
   const other = await context.newPage();
   await other.goto(page.url());
   await expect.poll(() => gateway.listeners()).toBe(2);
   await tab(other, 'Devices');
-  await expect(other.getByText('Another window of this program writes the log')).toBeVisible();
+  await expect(other.getByText('Another window of Mizuna logs the readings')).toBeVisible();
   gateway.say('water', 86);
   await expect(channel(other, 'water')).toContainText('30 °C');
   await tab(other, 'Log');
-  await other.getByRole('textbox', { name: 'With the word' }).fill('temperature');
+  await other.getByRole('textbox', { name: 'With this text' }).fill('temperature');
   // Each reading stands once.
   await expect(other.getByRole('listitem').filter({ hasText: 'temperature 30 °C' })).toHaveCount(1);
   await page.close();
   await tab(other, 'Devices');
-  await expect(other.getByText('Another window of this program writes the log')).toHaveCount(0);
+  await expect(other.getByText('Another window of Mizuna logs the readings')).toHaveCount(0);
 });

@@ -64,7 +64,7 @@ export async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('tablist', { name: 'Beside the drawing' })).toBeVisible();
   // Looked at with every frame: an assertion that is asked again waits half a second in between.
   await page.waitForFunction(
-    () => !/working it out|looking for fixes/.test(document.body.textContent ?? ''),
+    () => !/calculating|searching for fixes/.test(document.body.textContent ?? ''),
   );
 }
 

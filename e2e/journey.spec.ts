@@ -17,7 +17,7 @@ test('the first attempt: pull, mend, undo, reload, save, open', async ({ page })
   await openDemo(page, 'The first attempt', 'Fill & drain');
   await showFindings(page);
   await expect(finding(page, 'reserve')).toHaveAttribute('data-level', 'stop');
-  await expect(finding(page, 'reserve')).toContainText('missing over the pump’s intake');
+  await expect(finding(page, 'reserve')).toContainText('short of covering the pump’s intake');
 
   // Pull the bed's stones up: the tag's value follows, everything is judged again.
   const stones = slider(page, 'Top of the media in Bed');
@@ -37,18 +37,18 @@ test('the first attempt: pull, mend, undo, reload, save, open', async ({ page })
   await expect(finding(page, 'dry-run')).toHaveCount(0);
   await settled(page);
   expect(await page.locator('[data-level="stop"]').count()).toBeLessThan(before);
-  const crest = slider(page, 'Crest of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
   const mended = await crest.getAttribute('aria-valuetext');
 
   await page.getByRole('button', { name: /^Undo: Cut the standpipe/ }).click();
   await expect(finding(page, 'reserve')).toHaveAttribute('data-level', 'stop');
   await expect(crest).toHaveAttribute('aria-valuetext', '300 mm');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
   await page.reload();
   await expect(finding(page, 'reserve')).toHaveAttribute('data-level', 'stop');
   await expect(stones).toHaveAttribute('aria-valuetext', pulled!);
-  await page.getByRole('button', { name: /^Do again: Cut the standpipe/ }).click();
+  await page.getByRole('button', { name: /^Redo: Cut the standpipe/ }).click();
   await expect(crest).toHaveAttribute('aria-valuetext', mended!);
   await expect(finding(page, 'reserve')).toHaveCount(0);
 
@@ -74,7 +74,10 @@ test('the first attempt: pull, mend, undo, reload, save, open', async ({ page })
     .getByRole('button', { name: /Fill & drain/ })
     .first()
     .click();
-  await expect(slider(page, 'Crest of Bell siphon')).toHaveAttribute('aria-valuetext', mended!);
+  await expect(slider(page, 'Overflow height of Bell siphon')).toHaveAttribute(
+    'aria-valuetext',
+    mended!,
+  );
   await expect(finding(page, 'reserve')).toHaveCount(0);
 });
 
@@ -116,18 +119,18 @@ test('pulls the standpipe, the tank and the pump; water and numbers follow while
 test('types box figures, a bucket test, media and units', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Lift');
   const flow = page.getByRole('button', { name: /^Flow:/ });
-  await page.getByRole('textbox', { name: 'Greatest flow on its box' }).fill('600 gph');
-  await page.getByRole('textbox', { name: 'Greatest flow on its box' }).press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Greatest flow on its box' })).toHaveValue(
+  await page.getByRole('textbox', { name: 'Maximum flow on the box' }).fill('600 gph');
+  await page.getByRole('textbox', { name: 'Maximum flow on the box' }).press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Maximum flow on the box' })).toHaveValue(
     '2271.2 L/h',
   );
   await page.getByRole('textbox', { name: 'Bucket test' }).fill('10 L/min');
   await page.getByRole('textbox', { name: 'Bucket test' }).press('Enter');
   await expect(flow).toContainText('600');
-  await page.getByRole('textbox', { name: 'Greatest head on its box' }).fill('two metres');
-  await page.getByRole('textbox', { name: 'Greatest head on its box' }).press('Enter');
+  await page.getByRole('textbox', { name: 'Maximum head on the box' }).fill('two metres');
+  await page.getByRole('textbox', { name: 'Maximum head on the box' }).press('Enter');
   await expect(page.getByText('“two metres” is not a head')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Greatest head on its box' }).press('Escape');
+  await page.getByRole('textbox', { name: 'Maximum head on the box' }).press('Escape');
 
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page
@@ -152,7 +155,7 @@ test('types box figures, a bucket test, media and units', async ({ page }) => {
   await page.getByRole('button', { name: 'Fish tank', exact: true }).click();
   await expect(reserve).not.toHaveText(reserveBefore!);
   await reserve.click();
-  await expect(page.getByRole('heading', { name: /Reserve over the pump/ })).toBeFocused();
+  await expect(page.getByRole('heading', { name: /Reserve above the pump/ })).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(reserve).toBeFocused();
 });
@@ -189,7 +192,7 @@ test('makes, copies, deletes and brings back systems', async ({ page }) => {
   await page.getByRole('button', { name: /Flood tray over reservoir/ }).click();
   await page.getByLabel('Name of the system').fill('My window tray');
   await page.getByLabel('Name of the system').press('Enter');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await expect(page.getByRole('link', { name: /My window tray/ })).toBeVisible();
   await page.getByRole('button', { name: 'Copy My window tray' }).click();

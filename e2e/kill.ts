@@ -236,7 +236,7 @@ export async function buildAndKill(at: string, after: number): Promise<BuildResu
   const openTab = (page: Page, tab: string) =>
     page.getByRole('tablist').getByRole('tab', { name: tab, exact: true }).click();
   const card = (page: Page) => page.getByRole('article', { name });
-  const back = (page: Page) => card(page).getByRole('button', { name: 'Not done after all' });
+  const back = (page: Page) => card(page).getByRole('button', { name: 'Mark as not done' });
   const steps = async (page: Page) => {
     await page.goto(`${system}/build`);
     await openTab(page, 'Steps');
@@ -259,7 +259,7 @@ export async function buildAndKill(at: string, after: number): Promise<BuildResu
         .getByRole('button', { name: 'Passed' })
         .and(page.locator(':enabled'))
         .waitFor();
-      await page.getByRole('status').getByText('kept', { exact: true }).waitFor();
+      await page.getByRole('status').getByText('Saved', { exact: true }).waitFor();
     },
     async (page, dead) => {
       await page.getByRole('button', { name: new RegExp(`^(◆ )?${name}`) }).click();
@@ -268,7 +268,7 @@ export async function buildAndKill(at: string, after: number): Promise<BuildResu
       if (dead()) return;
       under = true;
       await press.click();
-      await page.getByRole('status').getByText('kept', { exact: true }).waitFor();
+      await page.getByRole('status').getByText('Saved', { exact: true }).waitFor();
       if (dead()) return;
       confirmed = !confirmed;
       under = false;
@@ -283,7 +283,7 @@ export async function buildAndKill(at: string, after: number): Promise<BuildResu
       await again.goto(`${system}/rounds`);
       await openTab(again, 'Log');
       await again
-        .getByText(/\d+ of \d+ entries|Nothing is in the log/)
+        .getByText(/\d+ of \d+ entries|The log is empty/)
         .first()
         .waitFor();
       const noted = (await again.getByText(name).count()) > 0;

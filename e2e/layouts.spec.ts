@@ -2,7 +2,7 @@ import { LAYOUTS } from '../core/system/layouts/index.ts';
 import { expect, finding, openDemo, openShelf, settled, test, showFindings } from './helpers';
 import type { Page } from '@playwright/test';
 
-/** Every layout opens and plays; what is built on the benches is built in the real interface. */
+/** Every layout opens and plays; what is built, detailes is built in the real interface. */
 
 async function make(page: Page, name: string) {
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
@@ -55,7 +55,7 @@ test('a bed is added, its taps are set evenly, and undo takes it back', async ({
   await settled(page);
   await page.getByRole('button', { name: /Lift/ }).first().click();
   await page.getByRole('button', { name: 'Feed to the beds', exact: true }).click();
-  await page.getByRole('button', { name: /Set the taps for an even split/ }).click();
+  await page.getByRole('button', { name: /Set the valves for an even split/ }).click();
   await settled(page);
   await expect(finding(page, 'even-split')).toHaveCount(0);
   await page.keyboard.press('Control+z');
@@ -84,9 +84,9 @@ test('drills run with progress, play in the drawing, and a fix mends what failed
     .getByRole('button', { name: /Fill & drain/ })
     .first()
     .click();
-  await bench(page, 'Drills').click();
-  await page.getByRole('button', { name: 'Run all drills' }).click();
-  await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+  await bench(page, 'Fault tests').click();
+  await page.getByRole('button', { name: 'Run all fault tests' }).click();
+  await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
     timeout: 60_000,
   });
   const loose = page.locator('[data-drill="delivery-off/lift"]');
@@ -96,8 +96,8 @@ test('drills run with progress, play in the drawing, and a fix mends what failed
   await loose.getByRole('button', { name: /Raise the pump/ }).click();
   await expect(page.getByText(/^Drill:/)).toHaveCount(0);
   await settled(page);
-  await page.getByRole('button', { name: 'Run them again' }).click();
-  await expect(page.getByRole('button', { name: 'Run them again' })).toBeVisible({
+  await page.getByRole('button', { name: 'Run the fault tests again' }).click();
+  await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
     timeout: 60_000,
   });
   await expect(loose).toContainText('with loss');
@@ -107,7 +107,7 @@ test('a timer is set from what the bed asks for', async ({ page }) => {
   await openDemo(page, 'Under-stairs tray', 'Fill & drain');
   await bench(page, 'Timer').click();
   await expect(page.getByRole('img', { name: /Face of the timer/ })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Kind of timer' }).click({ force: true });
+  await page.getByRole('combobox', { name: 'Type of timer' }).click({ force: true });
   await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
   await expect(page.getByText(/Press \d+ pins of 15 min/)).toBeVisible();
   await page.getByRole('button', { name: /^Set dial with pins/ }).click();
@@ -132,7 +132,7 @@ test('a measurement corrects the model and says which finding it moves', async (
   await expect(fill).toContainText(
     /have to hold \d+\.?\d* % instead of .* Do the bucket test first/,
   );
-  await expect(fill.getByRole('list', { name: 'Findings that it moves' })).toBeVisible();
+  await expect(fill.getByRole('list', { name: 'Findings that change' })).toBeVisible();
   await field.fill('4 min 30 s');
   await field.press('Enter');
   await expect(fill).toContainText(/The media have voids of \d+\.?\d* % instead of/);
@@ -165,7 +165,7 @@ test('what is owned becomes a system', async ({ page }) => {
   await page.getByRole('link', { name: /From what I have/ }).click();
   await page.getByRole('button', { name: 'Search', exact: true }).click();
   await expect(page.getByRole('heading', { name: /^The best/ })).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Build on this' }).first().click();
+  await page.getByRole('button', { name: 'Open this system' }).first().click();
   await settled(page);
   await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
 });
@@ -176,6 +176,6 @@ test('service holds the beds flooded, and reminds of it', async ({ page }) => {
   await expect(finding(page, 'service')).toContainText('The beds are held flooded');
   await settled(page);
   await showFindings(page);
-  await finding(page, 'service').getByRole('button', { name: 'Let the beds run again' }).click();
+  await finding(page, 'service').getByRole('button', { name: 'Resume normal running' }).click();
   await expect(finding(page, 'service')).toHaveCount(0);
 });

@@ -26,19 +26,19 @@ async function type(page: Page, name: string | RegExp, text: string) {
 
 test('a place is noted, what is wrong with it is found and mended', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Place');
-  await expect(page.getByRole('button', { name: /Lowest connection at 1500 mm/ })).toBeVisible();
-  await type(page, 'Lowest connection', '900 mm');
+  await expect(page.getByRole('button', { name: /Lowest plug at 1500 mm/ })).toBeVisible();
+  await type(page, 'Lowest plug', '900 mm');
   await showFindings(page);
   await expect(finding(page, 'plug-height')).toHaveAttribute('data-level', 'stop');
   await settled(page);
   await finding(page, 'plug-height')
-    .getByRole('button', { name: /Move the lowest connection up/ })
+    .getByRole('button', { name: /Have an electrician move the lowest plug up/ })
     .click();
   await expect(finding(page, 'plug-height')).toHaveCount(0);
 
   // A climate is one choice; a warm one is too warm for nobody here, a hot one for the perch.
   await showPanel(page);
-  await choose(page, 'Air through the year', 'Hot all the year');
+  await choose(page, 'Air through the year', 'Hot all year');
   await expect(page.locator('figcaption').getByText(/Water from 2\d/)).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Climate/ }).click();
   await expect(page.locator('figcaption').getByText(/Water from [3-9]\.?\d* °C/)).toBeVisible();
@@ -47,13 +47,13 @@ test('a place is noted, what is wrong with it is found and mended', async ({ pag
 test('fish are stocked by a school, and go by it', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Life');
   await expect(page.getByRole('button', { name: /Feed to planting: .* governs/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Go by Fish per water' }).click();
+  await page.getByRole('button', { name: 'Use the rule Fish per water' }).click();
   await expect(page.getByRole('button', { name: /Fish per water: .* governs/ })).toBeVisible();
-  await page.getByRole('button', { name: /^Stock \d+ by this school/ }).click();
+  await page.getByRole('button', { name: /^Stock \d+ by this rule/ }).click();
   await expect(field(page, 'Fish')).toHaveValue('62');
   // Its working is a press away.
   await page.getByRole('button', { name: /^Fish per water:/ }).click();
-  await expect(page.getByText('Fish by this school').first()).toBeVisible();
+  await expect(page.getByText('Fish by this rule of thumb').first()).toBeVisible();
   await settled(page);
   await showFindings(page);
   await expect(page.locator('[data-finding="oxygen"]')).toHaveAttribute('data-level', /watch|stop/);
@@ -105,17 +105,17 @@ test('a bed is planned by hand and by keyboard, in plan and side view alike', as
   await expect(page.locator('.root.chosen').first()).toBeAttached();
 
   // Something new from the catalogue; it is told what its roots meet.
-  await page.getByRole('combobox', { name: 'Plant something' }).fill('Radish');
+  await page.getByRole('combobox', { name: 'Add a planting' }).fill('Radish');
   await page.getByRole('option', { name: 'Radish, root' }).click();
   await expect(page.getByRole('button', { name: /^Radish, \d+ plants/ })).toBeVisible();
-  await expect(page.getByText(/Sow at the wet line or on a wick/)).toBeVisible();
+  await expect(page.getByText(/Sow at the wet level or on a wick/)).toBeVisible();
 });
 
 test('a season is followed, planned on, and forecast from readings', async ({ page }) => {
   await openDemo(page, 'North-wall lean-to', 'Life');
   await bench(page, 'Season');
   await expect(page.getByRole('img', { name: /Ammonia peaks at .* on day/ })).toBeVisible();
-  await choose(page, 'Plan something', 'Buffer');
+  await choose(page, 'Plan an event', 'Buffer');
   const event = page.getByRole('slider', { name: 'Buffer' });
   await expect(event).toHaveAttribute('aria-valuetext', 'day 30');
   await event.focus();
@@ -134,13 +134,13 @@ test('a season is followed, planned on, and forecast from readings', async ({ pa
     await form.press('Tab');
     await type(page, 'Ammonia, from', String(tan));
     await type(page, 'Nitrite, from', String(nitrite));
-    await page.getByRole('button', { name: 'Note the reading' }).click();
+    await page.getByRole('button', { name: 'Add the reading' }).click();
     await expect(
       page.getByRole('button', { name: `Delete the reading of day ${day}` }),
     ).toBeVisible();
   }
   await page.getByRole('button', { name: 'Forecast from the readings' }).click();
-  await expect(page.getByRole('status').filter({ hasText: /Cycled|say too little/ })).toBeVisible({
+  await expect(page.getByRole('status').filter({ hasText: /Cycled|too few/ })).toBeVisible({
     timeout: 60_000,
   });
 });
@@ -152,8 +152,8 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
   await bench(page, 'Season');
   const tended = page.getByRole('button', { name: 'Tended', exact: true });
   await expect(tended).toHaveAttribute('aria-pressed', 'true');
-  const asks = page.getByRole('region', { name: 'What it asks' });
-  const yields = page.getByRole('region', { name: 'What it yields' });
+  const asks = page.getByRole('region', { name: 'Effort and cost' });
+  const yields = page.getByRole('region', { name: 'Yield' });
   await expect(asks.getByText(/ a day, .* a week/)).toBeVisible();
   await expect(asks.getByText('Feed', { exact: true })).toBeVisible();
   await expect(yields).toContainText(/Fish that died\s*0/);
@@ -173,8 +173,8 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
   await expect(told).toContainText(/Put 5 fish in\. As a matter of course/);
 
   // Left alone it is drawn over the other; alone it asks for no time.
-  await page.getByRole('button', { name: 'Left alone' }).click();
-  await expect(page.getByText('working it out')).toHaveCount(0);
+  await page.getByRole('button', { name: 'No care' }).click();
+  await expect(page.getByText('calculating')).toHaveCount(0);
   await tended.click();
   await expect(asks.getByText('Time', { exact: true })).toHaveCount(0);
   await expect(does).toHaveCount(0);
@@ -185,9 +185,9 @@ test('a season in which fish cannot be kept says from which day, and what would 
 }) => {
   await openDemo(page, 'Warm balcony', 'Life');
   await bench(page, 'Season');
-  const unkept = page.getByRole('status').filter({ hasText: /cannot be kept well/ });
+  const unkept = page.getByRole('status').filter({ hasText: /are not well/ });
   await expect(unkept).toContainText(/From day \d+ these fish/, { timeout: 60_000 });
-  await expect(unkept).toContainText(/tried over the whole season/);
+  await expect(unkept).toContainText(/simulated over the whole season/);
   await unkept.getByRole('button', { name: 'Change the design' }).click();
   await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
   await expect(unkept).toHaveCount(0, { timeout: 60_000 });
@@ -202,14 +202,14 @@ test('sums answer in one’s own measures, with and without a system', async ({ 
   await choose(page, 'Sum', 'pH up');
   await type(page, 'pH now', '6.2');
   await expect(page.getByText(/about \d+ in all/)).toBeVisible();
-  await page.getByText('How it is worked out').click();
+  await page.getByText('Calculation').click();
   await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
   await choose(page, 'Sum', 'Water change');
   await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
   // Inside a system the litres are its own; they are told in other units when those are switched.
   await openDemo(page, 'Potting-shed pair', 'Life');
-  await bench(page, 'Sums');
+  await bench(page, 'Calculators');
   await choose(page, 'Sum', 'Water change');
   await expect(field(page, 'Water in the system')).toHaveValue('620 L');
   await page.getByRole('button', { name: /^Units:/ }).click();
@@ -219,9 +219,9 @@ test('sums answer in one’s own measures, with and without a system', async ({ 
 
 test('a system without fish is asked nothing about fish', async ({ page }) => {
   await openDemo(page, 'Under-stairs tray', 'Life');
-  await expect(page.getByText(/live on what is mixed into the water/)).toBeVisible();
+  await expect(page.getByText(/Plants here live on nutrients in the water/)).toBeVisible();
   const panel = page.getByRole('region', { name: 'Life' });
-  await expect(panel.getByText(/Put fish in|Fish per water|Nitrite/)).toHaveCount(0);
+  await expect(panel.getByText(/Add fish|Fish per water|Nitrite/)).toHaveCount(0);
   await expect(
     page.getByRole('tablist', { name: 'On the bench' }).getByRole('tab', { name: 'Season' }),
   ).toHaveCount(0);
@@ -230,7 +230,7 @@ test('a system without fish is asked nothing about fish', async ({ page }) => {
   await expect(finding(page, 'solution-strength')).toHaveAttribute('data-level', 'watch');
 });
 
-test('a year is planned from what is wanted, becomes tasks and is taken back', async ({ page }) => {
+test('a year is planned from what is wanted, becomes tasks and is removed', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Year');
   const make = page.getByRole('button', { name: 'Plan the year' });

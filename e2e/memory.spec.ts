@@ -16,7 +16,7 @@ test('units and colours are this person’s, and stay after a reload', async ({ 
   await openDemo(page, 'Under-stairs tray');
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page.locator('.v-list-item').filter({ hasText: 'Imperial' }).click();
-  await page.getByRole('button', { name: 'Evening colours' }).click();
+  await page.getByRole('button', { name: 'Dark colours' }).click();
   await expect(page.locator('.v-application')).toHaveClass(/v-theme--evening/);
   await page.reload();
   await expect(page.locator('.v-application')).toHaveClass(/v-theme--evening/);
@@ -44,13 +44,13 @@ test('units and colours are this person’s, and stay after a reload', async ({ 
 
 test('undo goes back through everything, also what was done before a reload', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const crest = slider(page, 'Crest of Bell siphon');
-  const breaks = slider(page, 'Break height of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
+  const breaks = slider(page, 'Height at which Bell siphon stops');
   await crest.focus();
   await page.keyboard.press('ArrowDown');
   await breaks.focus();
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(breaks).toHaveAttribute('aria-valuetext', '35 mm');
   await page.getByRole('button', { name: /^Undo/ }).click();
@@ -58,8 +58,8 @@ test('undo goes back through everything, also what was done before a reload', as
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(crest).toHaveAttribute('aria-valuetext', '235 mm');
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
-  await page.getByRole('button', { name: /^Do again/ }).click();
-  await page.getByRole('button', { name: /^Do again/ }).click();
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await page.getByRole('button', { name: /^Redo/ }).click();
   await expect(breaks).toHaveAttribute('aria-valuetext', '35 mm');
 });
 
@@ -95,14 +95,14 @@ test('the first attempt is mended fix by fix until nothing is at stop', async ({
 
 test('two systems keep their own histories', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  await slider(page, 'Crest of Bell siphon').press('ArrowDown');
+  await slider(page, 'Overflow height of Bell siphon').press('ArrowDown');
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await page.getByRole('link', { name: /Under-stairs tray/ }).click();
   await settled(page);
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await page.getByRole('link', { name: /Potting-shed pair/ }).click();
-  await expect(page.getByRole('button', { name: /^Undo: Standpipe’s crest 230 mm/ })).toBeEnabled();
+  await expect(page.getByRole('button', { name: /^Undo: Standpipe height 230 mm/ })).toBeEnabled();
 });
 
 test('an unknown address leads to the shelf', async ({ page }) => {

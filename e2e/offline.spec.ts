@@ -70,7 +70,7 @@ test('after the first load everything works with the server gone', async ({ page
     .click();
   await expect(page.locator('.katex-display .katex-html')).toBeVisible();
   await slider(page, 'Rim of Bed').press('ArrowUp');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(slider(page, 'Rim of Bed')).toHaveAttribute('aria-valuetext', '345 mm');
   const document = await readFile('demo/potting-shed-pair.json', 'utf8');
@@ -126,15 +126,17 @@ test('a new version is offered, and taken only when the person says so', async (
   const name = page.getByLabel('Name of the system');
   await name.fill('Half a na');
   await page.evaluate(() => navigator.serviceWorker.getRegistration().then((r) => r?.update()));
-  const offer = page.getByRole('status').filter({ hasText: 'A new version of Mizuna is here' });
+  const offer = page
+    .getByRole('status')
+    .filter({ hasText: 'A new version of Mizuna is available' });
   await expect(offer).toBeVisible();
   await expect(name).toHaveValue('Half a na');
   await name.fill('Named before');
   await name.press('Enter');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await Promise.all([
     page.waitForEvent('load'),
-    offer.getByRole('button', { name: 'Use it now' }).click(),
+    offer.getByRole('button', { name: 'Use the new version' }).click(),
   ]);
   await expect(page.getByLabel('Name of the system')).toHaveValue('Named before');
   expect(await page.evaluate(() => fetch('/').then((r) => r.text()))).toContain('<title>Newer<');

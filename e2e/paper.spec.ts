@@ -47,7 +47,7 @@ test('the drawing is saved in millimetres and to scale, without anything of the 
 }) => {
   await page.emulateMedia({ colorScheme: 'dark' });
   await openDemo(page, 'Potting-shed pair');
-  const { name, text } = await save(page, 'Save the drawing');
+  const { name, text } = await save(page, 'Export the drawing');
   expect(name).toBe('Potting-shed-pair.svg');
   expect(text).not.toMatch(/var\(|currentColor|class=|style=|data-v|role=|tabindex|NaN|undefined/);
   expect(text).toContain("font-family=\"'Atkinson Hyperlegible Next',");
@@ -98,7 +98,7 @@ test('the drawing is saved in millimetres and to scale, without anything of the 
 
 test('the day is saved as a table', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair');
-  const { name, text } = await save(page, 'Save the day as a table');
+  const { name, text } = await save(page, 'Export the day as a table');
   expect(name).toBe('Potting-shed-pair-day.csv');
   expect(text.split('\r\n').length).toBeGreaterThan(500);
   expect(text).toContain('Bell siphon: siphon starts');

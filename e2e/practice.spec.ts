@@ -51,10 +51,10 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   };
   await openPractice(page, 'potting-shed-pair');
   await hidden();
-  await page.getByLabel('The run of a number').focus();
+  await page.getByLabel('Run number').focus();
   await page.keyboard.type(String(LEAK));
   await page.keyboard.press('Enter');
-  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await hidden();
   for (const [id, says] of [
     ['look-water', /The floor is wet/],
@@ -70,7 +70,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   await act(page, 'seal/tank').focus();
   await page.keyboard.press('Enter');
   await expect(
-    page.getByRole('status').filter({ hasText: 'A joint dripped; it is dry.' }),
+    page.getByRole('status').filter({ hasText: 'A joint dripped. It is dry now.' }),
   ).toBeVisible();
   await expect(done(page)).toHaveCount(3);
   // It goes on after a reload, where it was.
@@ -79,7 +79,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   await hidden();
   await axeClean(page);
 
-  await page.getByRole('button', { name: /talk it over/ }).focus();
+  await page.getByRole('button', { name: /Finish and review/ }).focus();
   await page.keyboard.press('Enter');
   await debriefed(page);
   await expect(page.getByRole('heading', { name: '“Fish tank” leaks 5 L an hour' })).toBeVisible();
@@ -95,11 +95,11 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
     format(here.mine.tally.lost, 'volume', 'metric'),
   );
   await expect(row('Work')).toContainText('22 min');
-  await expect(row('In order at the end')).toContainText('yes');
+  await expect(row('Solved at the end')).toContainText('yes');
   await expect(page.getByText(`Found by trying ${here.tried} lines`)).toBeVisible();
   await axeClean(page);
-  await page.getByRole('button', { name: 'Another one' }).click();
-  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await page.getByRole('button', { name: 'Another run' }).click();
+  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
 });
 
 test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }) => {
@@ -110,20 +110,20 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await axeClean(page);
   await page.getByRole('link', { name: `${first!.title}: begin` }).click();
   await expect(page.getByText('Only 7 mm of media stay dry')).toBeVisible();
-  const crest = slider(page, 'Crest of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
   // By steps, until the top of the stones is dry.
   await expect(async () => {
     await crest.press('ArrowDown');
-    await expect(page.getByText('It is in order.')).toBeVisible({ timeout: 400 });
+    await expect(page.getByText('Solved.')).toBeVisible({ timeout: 400 });
   }).toPass({ timeout: 45_000, intervals: [0] });
-  await expect(page.getByText('It is in order.')).toBeVisible();
+  await expect(page.getByText('Solved.')).toBeVisible();
   await page.getByLabel('Your guess').fill('6 min');
   await page.getByLabel('Your guess').press('Enter');
-  await page.getByRole('button', { name: 'That is my guess' }).click();
+  await page.getByRole('button', { name: 'Check my guess' }).click();
   await expect(page.getByText(/You guessed 6 min; it is/)).toBeVisible();
   await axeClean(page);
   await page.getByRole('button', { name: 'Go and look' }).click();
-  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await page.goto('/course');
   await page.getByRole('link', { name: `${first!.title}: go on` }).click();
   // The run of the lesson waits where it was left; found and put right, the lesson is done.
@@ -131,18 +131,18 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await page.getByRole('button', { name: 'Bell siphon', exact: true }).click();
   await act(page, 'reseat/siphon').click();
   await expect(done(page)).toHaveCount(1);
-  await page.getByRole('button', { name: /talk it over/ }).click();
+  await page.getByRole('button', { name: /Finish and review/ }).click();
   await debriefed(page);
-  await expect(page.getByText(/put right at/)).toBeVisible();
+  await expect(page.getByText(/solved at/)).toBeVisible();
   await page.getByRole('link', { name: 'The course' }).click();
   await expect(page.getByRole('link', { name: `${first!.title}: again` })).toBeVisible();
   // A list of runs for a class is a link, and a file with its system.
-  await page.getByLabel(/Numbers of runs/).fill('12, 57');
+  await page.getByLabel(/Run numbers/).fill('12, 57');
   await page.getByRole('button', { name: 'Make a list' }).click();
   await expect(page).toHaveURL(/runs=12/);
   await expect(page.getByRole('link', { name: 'Run 57' })).toHaveAttribute('href', /seed=57/);
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save it with its system' }).click();
+  await page.getByRole('button', { name: 'Save the list with its system' }).click();
   const file = await (await saved).path();
   await page.goto('/course');
   const chosen = page.waitForEvent('filechooser');
@@ -161,7 +161,7 @@ test('what would have kept it away is pressed in the debrief, and is an edit of 
   expect(drawn(groundOf(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
   await openShelf(page);
   await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
-  await page.getByRole('button', { name: /talk it over/ }).click();
+  await page.getByRole('button', { name: /Finish and review/ }).click();
   await debriefed(page);
   await page.getByRole('button', { name: /^Add an air stone with .* on a battery/ }).click();
   await expect(page).toHaveURL(/potting-shed-pair\/life/);
@@ -176,7 +176,7 @@ test.describe('on the phone', () => {
     test.setTimeout(90_000);
     await openPractice(page, 'under-stairs-tray');
     await page.getByRole('button', { name: 'Go and look' }).tap();
-    await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+    await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
     await act(page, 'look-leaves').tap();
     await expect(done(page)).toHaveCount(1);
     await act(page, 'wait-hour').tap();
@@ -184,7 +184,7 @@ test.describe('on the phone', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
       390,
     );
-    await page.getByRole('button', { name: /talk it over/ }).tap();
+    await page.getByRole('button', { name: /Finish and review/ }).tap();
     await debriefed(page);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
       390,
@@ -206,15 +206,15 @@ test('a link to another run asks before it ends the one under way; who begins go
     .textContent())!;
   await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
   const asked = page.getByRole('alertdialog', { name: 'Another run' });
-  await expect(asked).toContainText(`The link is to run ${CUT}`);
+  await expect(asked).toContainText(`The link opens run ${CUT}`);
   await expect(done(page)).toHaveCount(1);
   await axeClean(page);
-  await asked.getByRole('button', { name: 'Go on with mine' }).click();
+  await asked.getByRole('button', { name: 'Continue my run' }).click();
   await expect(asked).toHaveCount(0);
   await expect(page.getByText(/run \d+$/).first()).toHaveText(mine);
   await page.reload();
-  await asked.getByRole('button', { name: `Begin run ${CUT}` }).click();
-  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await asked.getByRole('button', { name: `Start run ${CUT}` }).click();
+  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await expect(page.getByText(new RegExp(`run ${CUT}$`)).first()).toBeVisible();
 });
 
@@ -223,9 +223,9 @@ test('a system whose fish die by themselves is not practised on: it says what to
 }) => {
   await openShelf(page);
   await page.goto('/practice/the-first-attempt');
-  await expect(page.getByRole('alert')).toContainText('Mend it first, then practise.');
+  await expect(page.getByRole('alert')).toContainText('Solve its problems first, then practise.');
   await expect(page.getByRole('button', { name: 'Go and look' })).toHaveCount(0);
   await axeClean(page);
-  await page.getByRole('link', { name: 'See what to mend' }).click();
+  await page.getByRole('link', { name: 'Show the problems' }).click();
   await expect(page).toHaveURL(/system\/the-first-attempt/);
 });

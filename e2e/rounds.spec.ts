@@ -24,9 +24,9 @@ test.describe('on the phone', () => {
     await expect(page.getByText(/^Noted: Fish lively/)).toBeVisible();
     await tap(/^Water temperature/);
     await tap('More');
-    await tap('Note it');
+    await tap('Add');
     await tap(/^pH/);
-    await tap('Note it');
+    await tap('Add');
     await tap(/^Fed:/);
     expect(taps).toBeLessThan(10);
     await expect(page.getByRole('button', { name: /^Water temperature.*· now/ })).toBeVisible();
@@ -42,7 +42,7 @@ test.describe('on the phone', () => {
     page,
   }) => {
     await openDemo(page, 'Potting-shed pair', 'Rounds');
-    await bench(page, 'Trouble');
+    await bench(page, 'Troubleshooting');
     await page.getByRole('button', { name: 'Gasping at the surface' }).click();
     const plan = page.getByRole('article', { name: 'Plan of care' });
     await expect(plan.locator('[data-aid="aerate"]')).toContainText('Bring air in now');
@@ -51,16 +51,16 @@ test.describe('on the phone', () => {
     await bench(page, 'Today');
     await page.getByRole('button', { name: /^Water temperature/ }).click();
     await page.getByRole('textbox', { name: 'Water temperature' }).fill('18');
-    await page.getByRole('button', { name: 'Note it' }).click();
-    await page.getByRole('button', { name: /^Ammonia in all/ }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('button', { name: /^Total ammonia/ }).click();
     await page.getByRole('button', { name: /^2 ?strong/ }).click();
     await page.getByRole('button', { name: /^pH/ }).click();
     await page.getByRole('textbox', { name: 'pH' }).fill('8');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
     await page.getByRole('button', { name: 'More readings' }).click();
     await page.getByRole('button', { name: /^Alkalinity/ }).click();
     await page.getByRole('textbox', { name: 'Alkalinity' }).fill('100');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
     // 2 mg/L at pH 8 with a tap of pH 7.4 and alkalinity 120: half of the 620 L, and what it does on the bands.
     const change = plan.locator('[data-step="change"]');
     await expect(change).toContainText(/Change 310 L of water \(50 %\)/);
@@ -73,7 +73,7 @@ test.describe('on the phone', () => {
     await expect(plan.locator('[data-aid="stop-feeding"]')).toBeVisible();
     await expect(plan.locator('[data-step="change"]')).toHaveCount(0);
     // Taken back, the plan is as it was.
-    await page.getByRole('button', { name: 'Take it back' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
     await expect(change).toContainText(/Change 310 L/);
     await change.getByRole('button', { name: 'Done' }).click();
     await bench(page, 'Tasks');
@@ -84,7 +84,7 @@ test.describe('on the phone', () => {
 test('a table of another hand is mapped, previewed and taken in', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Rounds');
   await bench(page, 'Log');
-  await page.getByRole('button', { name: 'Take in a table' }).click();
+  await page.getByRole('button', { name: 'Import a table' }).click();
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'Choose a table' }).click(),
@@ -100,27 +100,25 @@ test('a table of another hand is mapped, previewed and taken in', async ({ page 
   await expect(preview).toContainText('3 new entries');
   // The head does not say in which unit: nothing is taken in before that is answered.
   await expect(page.getByText('“Temp”: in which unit?', { exact: true })).toBeVisible();
-  const takeIn = preview.getByRole('button', { name: /^Take in 3/ });
+  const takeIn = preview.getByRole('button', { name: /^Import 3/ });
   await expect(takeIn).toBeDisabled();
   const column = page.getByRole('listitem').filter({ hasText: '19,5' });
   await column.getByRole('combobox', { name: 'In' }).click({ force: true });
   await page.getByRole('option', { name: '°C' }).click();
-  await expect(preview).toContainText('2 cells left out');
-  await preview.getByText('What is left out, and why').click();
-  await expect(preview).toContainText('Row 4: “bald” is no date.');
+  await expect(preview).toContainText('2 cells not imported');
+  await preview.getByText('What is not imported, and why').click();
+  await expect(preview).toContainText('Row 4: “bald” is not a date.');
   await takeIn.click();
-  await expect(page.getByText('3 entries taken in from notebook.csv.')).toBeVisible();
+  await expect(page.getByText('3 entries imported from notebook.csv.')).toBeVisible();
   await expect(page.getByRole('listitem')).toHaveCount(3);
   await expect(page.getByText(/TAN 0\.39 mg\/L to 0\.78 mg\/L/)).toBeVisible();
 });
 
-test('an entry is corrected, keeps what it was, and is put back when taken out', async ({
-  page,
-}) => {
+test('an entry is corrected, keeps what it was, and is put back when removed', async ({ page }) => {
   await openDemo(page, 'Work-bench bowl', 'Rounds');
   await page.getByRole('button', { name: /^pH/ }).click();
   await page.getByRole('textbox', { name: 'pH' }).fill('7.4');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await bench(page, 'Log');
   const list = page.getByRole('list', { name: 'Entries, the newest first' });
   await list.getByRole('button', { name: /7\.4/ }).click();
@@ -128,10 +126,10 @@ test('an entry is corrected, keeps what it was, and is put back when taken out',
   await editor.getByRole('textbox', { name: 'pH' }).fill('7.1');
   await editor.getByRole('textbox', { name: 'pH' }).press('Enter');
   await expect(list.getByRole('button', { name: /7\.1/ })).toBeVisible();
-  await expect(editor).toContainText('pH was 7.4 until corrected');
-  await editor.getByRole('button', { name: 'Take it out' }).click();
-  await expect(page.getByText('Nothing noted yet.')).toBeVisible();
-  await page.getByRole('button', { name: 'Put it back' }).first().click();
+  await expect(editor).toContainText('pH was 7.4 before the correction');
+  await editor.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByText('The log is empty.')).toBeVisible();
+  await page.getByRole('button', { name: 'Restore it' }).first().click();
   await expect(list.getByRole('button', { name: /7\.1/ })).toBeVisible();
 });
 
@@ -142,7 +140,7 @@ test('two devices come to one log by a file, shown before it is done', async ({
   await openDemo(page, 'Potting-shed pair', 'Rounds');
   await page.getByRole('button', { name: /^pH/ }).click();
   await page.getByRole('textbox', { name: 'pH' }).fill('6.9');
-  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('button', { name: /^pH 6\.9/ })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -176,26 +174,26 @@ test('two devices come to one log by a file, shown before it is done', async ({
 
 test('a start is forecast from its readings to the day that is safe for fish', async ({ page }) => {
   await openDemo(page, 'Spring start', 'Start-up');
-  const way = page.getByRole('list', { name: 'The way to a running system' });
-  await expect(way.locator('[aria-current="step"]')).toContainText('Bacteria grown');
+  const way = page.getByRole('list', { name: 'Steps to a running system' });
+  await expect(way.locator('[aria-current="step"]')).toContainText('Grow bacteria');
   await expect(page.getByText(/^Likely cycled between/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText(/^Safe to stock 5 european perch from/)).toBeVisible();
   await page.getByRole('tab', { name: 'Forecast' }).click();
   await expect(page.getByRole('img', { name: /^From 2\d readings: cycled between/ })).toBeVisible();
   // Nitrite was last read at 5 to 10 mg/L: the plan of care holds today’s ammonia, and the start says so.
-  await page.getByRole('tab', { name: 'On the system' }).click();
+  await page.getByRole('tab', { name: 'Drawing' }).click();
   await expect(
     page.getByText('No ammonia or nutrients. Give no ammonia while nitrite is over 5 mg/L.'),
   ).toBeVisible();
   await expect(
     page.getByText('No ammonia today. Give no ammonia while nitrite is over 5 mg/L.'),
   ).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Ammonia is in' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'I have added it' })).toHaveCount(0);
   // A test that shows it gone brings the dose back, up to 2 mg/L.
   await page.getByRole('button', { name: /^Nitrite, as N/ }).click();
   await page.getByRole('button', { name: /^0\.5 / }).click();
-  await page.getByRole('button', { name: 'Ammonia is in' }).click();
-  await expect(page.getByText('Today’s ammonia is in.')).toBeVisible();
+  await page.getByRole('button', { name: 'I have added it' }).click();
+  await expect(page.getByText('You have added today’s ammonia.')).toBeVisible();
 });
 
 test('the bench streams, drops out, comes back, and a plug that would run a pump dry stays off', async ({
@@ -204,21 +202,21 @@ test('the bench streams, drops out, comes back, and a plug that would run a pump
   await page.clock.install();
   await openDemo(page, 'The first attempt', 'Rounds');
   await bench(page, 'Devices');
-  await page.getByRole('button', { name: /^Put a simulated copy/ }).click();
-  await page.getByRole('button', { name: 'Write all of them into the log' }).click();
+  await page.getByRole('button', { name: /^Simulate the devices/ }).click();
+  await page.getByRole('button', { name: 'Log all of them' }).click();
   const warmth = page.locator('[data-channel="temperature"]');
   await expect(warmth).toContainText('°C, now');
-  await page.getByRole('button', { name: 'says nothing' }).click();
-  await expect(page.getByRole('button', { name: 'says nothing' })).toHaveAttribute(
+  await page.getByRole('button', { name: 'sends nothing' }).click();
+  await expect(page.getByRole('button', { name: 'sends nothing' })).toHaveAttribute(
     'aria-pressed',
     'true',
   );
   // Silence is told when it has lasted ten minutes, and no longer once it speaks again.
   await page.clock.fastForward('11:00');
-  await expect(warmth).toContainText(/Nothing heard for 1\d min/);
-  await page.getByRole('button', { name: 'says nothing' }).click();
+  await expect(warmth).toContainText(/No reading for 1\d min/);
+  await page.getByRole('button', { name: 'sends nothing' }).click();
   await expect(warmth).toContainText('°C, now');
-  await expect(warmth).not.toContainText('Nothing heard');
+  await expect(warmth).not.toContainText('No reading for');
   // Off by hand; on again the model says that it would run dry.
   const plug = page.locator('[data-plug="plug-lift"]');
   await plug.getByRole('button', { name: 'Switch off' }).click();

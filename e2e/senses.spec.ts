@@ -51,17 +51,17 @@ test('the first journey by the names and roles that a screen reader says', async
       - textbox "Name of the system": The first attempt
       - status: kept
       - button "Undo" [disabled]
-      - button "Do again" [disabled]
+      - button "Redo" [disabled]
       - button "Save to a file"
       - button "Print, drawing, table"
       - button "Keys"
       - note "A first hint"
       - navigation "Stages":
-        - button "2 Vessels 3 at stop"
-        - button "3 Lift 2 at stop"
-        - button "4 Fill & drain 2 at stop"
+        - button "2 Vessels 3 problems"
+        - button "3 Lift 2 problems"
+        - button "4 Fill & drain 2 problems"
       - region "The system from the side":
-        - paragraph: /Fish tank stands at 0 mm, water at \\d+ mm of 500 mm, 200 L at rest/
+        - paragraph: /Fish tank: floor at 0 mm, water at \\d+ mm of 500 mm, 200 L at rest/
         - group "The first attempt, drawn to scale with handles":
           - button "Fish tank in the drawing" [pressed]
           - button "Bed in the drawing"
@@ -84,7 +84,7 @@ test('the first journey by the names and roles that a screen reader says', async
       - complementary:
         - button /stop The pump of “Fill line” draws air/
         - paragraph:
-          - status: 10 at stop, 11 to watch
+          - status: 10 problems, 11 warnings
         - tablist "Beside the drawing":
           - tab "Vessels" [selected]
           - tab "Findings 21"
@@ -94,7 +94,7 @@ test('the first journey by the names and roles that a screen reader says', async
   // A finding: what it says, how it came about, why, and what can be pressed.
   await expect(finding(page, 'reserve')).toMatchAriaSnapshot(`
     - listitem:
-      - paragraph: /stop .* are missing over the pump’s intake/
+      - paragraph: /stop .* are short of covering the pump’s intake/
       - paragraph:
         - button /Show the working/
         - button "why"
@@ -107,7 +107,7 @@ test('the first journey by the names and roles that a screen reader says', async
   await finding(page, 'reserve')
     .getByRole('button', { name: /Show the working/ })
     .press('Enter');
-  const sheet = page.getByRole('region', { name: /^Reserve over the pump/ });
+  const sheet = page.getByRole('region', { name: /^Reserve above the pump/ });
   await expect(sheet.getByRole('heading')).toBeFocused();
   await expect(sheet.locator('math').first()).toBeAttached();
   await page.keyboard.press('Escape');
@@ -115,7 +115,9 @@ test('the first journey by the names and roles that a screen reader says', async
     finding(page, 'reserve').getByRole('button', { name: /Show the working/ }),
   ).toBeFocused();
   // A change that mends several stands once, at the gravest, and is named at the others.
-  await expect(finding(page, 'reserve')).toContainText(/Mended above, too: .*Cut the standpipe/);
+  await expect(finding(page, 'reserve')).toContainText(
+    /Also solved by a fix above: .*Cut the standpipe/,
+  );
   await finding(page, 'dry-run')
     .getByRole('button', { name: /Cut the standpipe/ })
     .press('Enter');
@@ -262,7 +264,7 @@ test('a handle that passes another keeps the focus, and the pointer that pulls i
   page,
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const crest = slider(page, 'Crest of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
   await crest.focus();
   for (let i = 0; i < 14; i++) await crest.press('ArrowUp');
   await expect(crest).toHaveAttribute('aria-valuetext', '305 mm');
@@ -280,7 +282,7 @@ test('finely with Alt, coarsely with Shift; bells go from one stock size to the 
   page,
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const crest = slider(page, 'Crest of Bell siphon');
+  const crest = slider(page, 'Overflow height of Bell siphon');
   await crest.focus();
   await crest.press('Alt+ArrowUp');
   await expect(crest).toHaveAttribute('aria-valuetext', '236 mm');
@@ -317,7 +319,7 @@ test('what an edit changed is shown for a moment, and first hints go for good', 
   await expect(deepest).toContainText('was 306 mm');
   await expect(page.locator('.handle.changed')).toHaveAttribute(
     'aria-label',
-    'Crest of Bell siphon',
+    'Overflow height of Bell siphon',
   );
   await expect(page.locator('.news')).toContainText('better');
   await expect(deepest).not.toContainText('was', { timeout: 8000 });

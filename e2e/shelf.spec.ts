@@ -66,7 +66,7 @@ test('a damaged row hides no other; it is named, its raw data saved, and taken a
   await lay(page, [{ id: 'odd', name: 'Odd one', updated: 5, rev: 1, document: { vessels: 3 } }]);
   await page.reload();
   const card = page.getByRole('article').filter({ hasText: 'Odd one' });
-  await expect(card).toContainText('is damaged where this browser keeps it');
+  await expect(card).toContainText('is damaged in this browser’s storage');
   await expect(page.getByRole('link', { name: 'Potting-shed pair' })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -95,10 +95,10 @@ test('what a backup refuses is one short sentence, with the rest on request; the
     ),
   });
   const told = page.locator('.notice').filter({ hasText: 'from the backup' });
-  await expect(told).toContainText('1 system put on the shelf');
+  await expect(told).toContainText('1 system added');
   await expect(told).toContainText('59 systems could not be read');
   expect((await told.boundingBox())!.height).toBeLessThan(200);
-  await told.getByText('Why, one by one').click();
+  await told.getByText('All reasons').click();
   await expect(told.getByRole('listitem')).toHaveCount(59);
   expect((await told.boundingBox())!.height).toBeLessThan(600);
 });

@@ -4,7 +4,7 @@ import { expect, openDemo, openFile, openShelf, slider, test, STILL } from './he
 
 test.use(STILL);
 
-const CREST = 'Crest of Bell siphon';
+const CREST = 'Overflow height of Bell siphon';
 
 /** A browser refuses with this very error; the real limit is too large to reach in a test. */
 const canBeFull = (page: Page) =>
@@ -26,10 +26,10 @@ test('a full store is said, work goes on in memory and into a file, and is kept 
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   await page.evaluate(() => Object.assign(window, { storeIsFull: true }));
   await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByRole('alert')).toContainText('store is full');
+  await expect(page.getByRole('alert')).toContainText('storage is full');
   await slider(page, CREST).press('ArrowDown');
   await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '225 mm');
-  await expect(page.getByText('not kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save it to a file' }).click(),
@@ -45,7 +45,7 @@ test('a full store is said, work goes on in memory and into a file, and is kept 
   await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '225 mm');
   await page.evaluate(() => Reflect.deleteProperty(window, 'storeIsFull'));
   await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.reload();
   await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '220 mm');
@@ -58,15 +58,15 @@ test('a new system that a full store refuses is not called kept, and leaving is 
   await openShelf(page);
   await page.evaluate(() => Object.assign(window, { storeIsFull: true }));
   await page.getByRole('button', { name: /^Flood tray over reservoir, timer/ }).click();
-  await expect(page.getByText('not kept', { exact: true })).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('store is full');
+  await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('storage is full');
   const asked = page.waitForEvent('dialog');
   const leaving = page.close({ runBeforeUnload: true });
   const dialog = await asked;
   expect(dialog.type()).toBe('beforeunload');
   await dialog.dismiss();
   await leaving;
-  await expect(page.getByText('not kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
 });
 
 test('a store that was cleared under the open system is said; nothing of it is lost', async ({
@@ -82,9 +82,9 @@ test('a store that was cleared under the open system is said; nothing of it is l
       }),
   );
   await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByRole('alert')).toContainText('the store was cleared');
-  await page.getByRole('button', { name: 'Keep it again' }).click();
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('the storage was cleared');
+  await page.getByRole('button', { name: 'Save it again' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '230 mm');
   await page.getByRole('button', { name: /^Undo: Standpipe/ }).click();
@@ -118,10 +118,10 @@ test('everything goes into one file and comes back from it, histories and all', 
   };
   await restore();
   const told = fresh.getByRole('status').filter({ hasText: 'from the backup' });
-  await expect(told).toContainText('1 system put on the shelf');
-  await expect(told).toContainText('6 systems stood there already');
+  await expect(told).toContainText('1 system added');
+  await expect(told).toContainText('6 systems already on the shelf');
   await restore();
-  await expect(told).toContainText('7 systems stood there already');
+  await expect(told).toContainText('7 systems already on the shelf');
   await expect(fresh.getByRole('link', { name: /Under-stairs tray/ })).toBeVisible();
   await fresh.getByRole('link', { name: /Potting-shed pair/ }).click();
   await fresh
@@ -148,7 +148,7 @@ test('a store that is busy is not called empty, lays out no examples, and lists 
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto('about:blank');
   const other = await besides(context);
   // Writes one after the other in one transaction: whoever wants to read has to wait.

@@ -4,8 +4,8 @@ import { expect, openDemo, settled, slider, test, STILL } from './helpers';
 
 test.use(STILL);
 
-const CREST = 'Crest of Bell siphon';
-const BREAK = 'Break height of Bell siphon';
+const CREST = 'Overflow height of Bell siphon';
+const BREAK = 'Height at which Bell siphon stops';
 
 async function second(context: BrowserContext, first: Page, deaf = false): Promise<Page> {
   const page = await context.newPage();
@@ -26,7 +26,7 @@ async function deletedOn(context: BrowserContext, first: Page): Promise<Page> {
   const shelf = await context.newPage();
   await shelf.goto('/');
   await shelf.getByRole('button', { name: 'Delete Potting-shed pair' }).click();
-  await expect(first.getByRole('alert')).toContainText('no longer in the browser’s store');
+  await expect(first.getByRole('alert')).toContainText('no longer in the browser’s storage');
   return shelf;
 }
 /** Presses a button in a window that is brought to the front: one in the background draws once a second. */
@@ -36,7 +36,7 @@ async function press(button: Locator): Promise<void> {
 }
 const reads = (page: Page, name: string, value: string) =>
   expect(slider(page, name)).toHaveAttribute('aria-valuetext', value);
-const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
+const kept = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
 test('a second window follows the first as it goes, and its undo is the same', async ({
   page,
@@ -49,7 +49,7 @@ test('a second window follows the first as it goes, and its undo is the same', a
   await slider(other, BREAK).press('ArrowUp');
   await reads(page, BREAK, '35 mm');
   await reads(page, CREST, '230 mm');
-  await press(other.getByRole('button', { name: /^Undo: Break/ }));
+  await press(other.getByRole('button', { name: /^Undo: Siphon stops/ }));
   await reads(page, BREAK, '30 mm');
   await press(page.getByRole('button', { name: /^Undo: Standpipe/ }));
   await reads(other, CREST, '235 mm');
@@ -98,8 +98,8 @@ test('changes made in both without hearing of each other are merged field by fie
 });
 
 for (const [choice, value] of [
-  [/Take this window’s: 240 mm/, '240 mm'],
-  [/Take the other’s: 230 mm/, '230 mm'],
+  [/Use this window’s: 240 mm/, '240 mm'],
+  [/Use the other window’s: 230 mm/, '230 mm'],
 ] as const) {
   test(`one number changed in both is asked about: ${value}`, async ({ page, context }) => {
     await openDemo(page, 'Potting-shed pair', 'Fill & drain');
@@ -122,7 +122,7 @@ test('what another window deletes is said, and can be kept again', async ({ page
   const other = await deletedOn(context, page);
   await slider(page, CREST).press('ArrowDown');
   await reads(page, CREST, '230 mm');
-  await press(page.getByRole('button', { name: 'Keep it again' }));
+  await press(page.getByRole('button', { name: 'Save it again' }));
   await expect(page.getByRole('alert')).toHaveCount(0);
   await kept(page);
   await expect(other.getByRole('link', { name: /Potting-shed pair/ })).toBeVisible();
@@ -162,7 +162,7 @@ for (const whose of ['this window’s', 'the other’s'] as const) {
     await kept(page);
     await slider(other, `Rim of ${name}`).press('ArrowUp');
     const asked = other.getByRole('alert');
-    await expect(asked).toContainText('was done in two windows does not go together');
+    await expect(asked).toContainText('The changes of two windows do not fit together');
     await press(asked.getByRole('button', { name: `Take ${whose} system` }));
     await expect(asked).toHaveCount(0);
     const mine = whose === 'this window’s';
@@ -192,7 +192,7 @@ test('a name that is being typed is not taken away by one from another window', 
   await expect(page.getByText('Changed in another window')).toBeAttached();
   await mine.pressSequentially(' door');
   await expect(mine).toHaveValue('Potting-shed pair by the door');
-  await slider(page, 'Crest of Bell siphon').press('ArrowDown');
+  await slider(page, 'Overflow height of Bell siphon').press('ArrowDown');
   await expect(other.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
     'Potting-shed pair by the door',
   );
@@ -240,9 +240,9 @@ test('practice in two windows is one run: what is done in either counts in both,
   await page.goto('/practice/potting-shed-pair');
   const acts = (p: Page) => p.getByRole('list').locator('.when');
   const act = (p: Page, id: string) => press(p.locator(`[data-act="${id}"]`));
-  await page.getByLabel('The run of a number').fill('4');
-  await page.getByLabel('The run of a number').press('Enter');
-  await expect(page.getByText('You have just come. What do you do first?')).toBeVisible();
+  await page.getByLabel('Run number').fill('4');
+  await page.getByLabel('Run number').press('Enter');
+  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await act(page, 'look-water');
   await expect(acts(page)).toHaveCount(1);
   const other = await context.newPage();
@@ -251,7 +251,7 @@ test('practice in two windows is one run: what is done in either counts in both,
   await act(other, 'look-fish');
   await expect(acts(other)).toHaveCount(2);
   await expect(
-    page.getByText('Something was done in another window; it counts here too.'),
+    page.getByText('You did something in another window. It counts here too.'),
   ).toBeVisible();
   await expect(acts(page)).toHaveCount(2);
   await act(page, 'look-water');

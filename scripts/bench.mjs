@@ -40,7 +40,7 @@ try {
     `shelf of 500 systems: first cards after ${ms(shelf.first)}, ${ms(shelf.again)} on later visits (wanted below 300 ms), ${shelf.nodes} elements; a step of scrolling to the frame after it median ${ms(shelf.drawn.median)}, 95th percentile ${ms(shelf.drawn.p95)} the first time, ${ms(shelf.known.median)}, ${ms(shelf.known.p95)} with pictures kept`,
   );
   for (const [system, stage, handle] of [
-    ['Potting-shed pair', 'Fill & drain', 'Crest of Bell siphon'],
+    ['Potting-shed pair', 'Fill & drain', 'Overflow height of Bell siphon'],
     ['The first attempt', 'Vessels', 'Rim of Bed'],
   ]) {
     const { number, frame } = await pulling(at, system, stage, handle);

@@ -159,7 +159,7 @@ describe('npm run report', () => {
   it('prints sentences without --json, findings and all, and exits 0', () => {
     const r = report(['demo/the-first-attempt.json']);
     expect(r.status).toBe(0);
-    expect(r.stdout).toMatch(/stop {2}reserve: .* are missing over the pump’s intake/);
+    expect(r.stdout).toMatch(/stop {2}reserve: .* short of covering the pump’s intake/);
   });
 
   it('is called by hand with a bad file: one sentence where errors go, and status 2', () => {

@@ -38,7 +38,7 @@ async function picture(
   if (path !== '/') await page.goto(`http://127.0.0.1:${port}${path}`);
   if (path !== '/') {
     await page.locator('.worst').first().waitFor();
-    await page.getByText('looking for fixes').first().waitFor({ state: 'detached' });
+    await page.getByText('searching for fixes').first().waitFor({ state: 'detached' });
     await page.waitForTimeout(900);
   }
   const hints = page.getByRole('button', { name: 'No more hints' });
@@ -110,8 +110,8 @@ try {
     act: async (page) => {
       await benchOf('Season')(page);
       await page.getByRole('img', { name: /Ammonia peaks/ }).waitFor();
-      await page.getByRole('button', { name: 'Left alone' }).click();
-      await page.getByText('working it out').waitFor({ state: 'detached', timeout: 60_000 });
+      await page.getByRole('button', { name: 'No care' }).click();
+      await page.getByText('calculating').waitFor({ state: 'detached', timeout: 60_000 });
       await page.getByRole('button', { name: /^Base/ }).first().click();
       await page.waitForTimeout(800);
     },
@@ -142,9 +142,11 @@ try {
   await picture('drills', {
     path: '/system/potting-shed-pair/drain',
     act: async (page) => {
-      await benchOf('Drills')(page);
-      await page.getByRole('button', { name: 'Run all drills' }).click();
-      await page.getByRole('button', { name: 'Run them again' }).waitFor({ timeout: 60000 });
+      await benchOf('Fault tests')(page);
+      await page.getByRole('button', { name: 'Run all fault tests' }).click();
+      await page
+        .getByRole('button', { name: 'Run the fault tests again' })
+        .waitFor({ timeout: 60000 });
       await page.getByRole('button', { name: /comes off at its highest/ }).click();
       await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
     },
@@ -173,7 +175,7 @@ try {
   });
   const practise = async (page, id, number, acts) => {
     await page.goto(`http://127.0.0.1:${port}/practice/${id}`);
-    await page.getByLabel('The run of a number').fill(String(number));
+    await page.getByLabel('Run number').fill(String(number));
     await page.getByRole('button', { name: 'Take it' }).click();
     await page.getByText('You have just come').waitFor();
     for (const [i, act] of acts.entries()) {
@@ -189,7 +191,7 @@ try {
   await picture('debrief', {
     act: async (page) => {
       await practise(page, 'potting-shed-pair', 13, ['look-fish', 'net-feed', 'shade']);
-      await page.getByRole('button', { name: /talk it over/ }).click();
+      await page.getByRole('button', { name: /Finish and review/ }).click();
       await page.getByText('What it cost').waitFor({ timeout: 60000 });
       await page.waitForTimeout(1500);
     },

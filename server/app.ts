@@ -46,7 +46,7 @@ export function createApp(
   app.use(async (c, next) => {
     const host = c.req.header('Host') ?? new URL(c.req.url).host;
     if (ownOnly && !isOwnName(host))
-      return c.text('This server answers to this machine only.', 421);
+      return c.text('This server answers this machine only.', 421);
     await next();
   });
   // On its way within one machine, packing costs more time than it saves.
@@ -60,7 +60,7 @@ export function createApp(
   if (bench && ownOnly) app.route('/devices/v1', deviceRoutes(bench));
   app.use(async (c, next) => {
     if (!['GET', 'HEAD'].includes(c.req.method))
-      return c.text('Only reading is possible here.', 405, { Allow: 'GET, HEAD' });
+      return c.text('This address can only be read.', 405, { Allow: 'GET, HEAD' });
     const { pathname } = new URL(c.req.url);
     try {
       decodeURIComponent(pathname);

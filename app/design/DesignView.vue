@@ -129,7 +129,7 @@ const benchProps = computed(() =>
 const MISSING = {
   gone: 'This system is not on the shelf',
   damaged: 'This system is damaged',
-  silent: 'This browser’s store does not answer',
+  silent: 'This browser’s storage does not answer',
 } as const;
 /** Beside the drawing lies the stage’s panel or the list of findings. */
 const side = ref<'panel' | 'findings'>('panel');
@@ -188,7 +188,7 @@ async function saveNetwork() {
   const { inpOf } = await import('../../core/formats/inp');
   const text = inpOf(system.document);
   if (text === null) {
-    system.trouble = 'There is no pump with a curve here, so there is no pipe network to save.';
+    system.trouble = 'This system has no pump with a curve, so there is no pipe network to export.';
     return;
   }
   offerFile(text, `${fileStem(system.document.name)}.inp`, 'text/plain;charset=utf-8');
@@ -292,7 +292,7 @@ const reminders = useKept(() =>
     <h1>{{ MISSING[system.missing] }}</h1>
     <p v-if="system.trouble" role="alert">{{ system.trouble }}</p>
     <p v-else>
-      It may have been deleted, or it lives in another browser. A saved file can be opened from the
+      It may have been deleted, or it is in another browser. You can open a saved file from the
       shelf.
     </p>
     <v-btn v-if="system.missing === 'damaged'" variant="tonal" @click="system.rawToFile(id)"
@@ -301,7 +301,7 @@ const reminders = useKept(() =>
     <v-btn v-if="system.missing === 'silent'" variant="tonal" @click="system.open(id)"
       >Try again</v-btn
     >
-    <v-btn variant="tonal" :to="{ name: 'shelf' }">To the shelf</v-btn>
+    <v-btn variant="tonal" :to="{ name: 'shelf' }">Go to the shelf</v-btn>
   </main>
 </template>
 

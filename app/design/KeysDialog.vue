@@ -8,13 +8,13 @@ const KEYS = [
   ['1 to 8', 'the stages, from Place to Rounds'],
   ['Space', 'play or stop the day'],
   ['← →', 'previous or next event'],
-  ['← → on a thing in the drawing', 'choose the next along the water’s way'],
-  ['Enter on it, or C', 'look at it closely'],
+  ['← → on a part in the drawing', 'choose the next part along the flow'],
+  ['Enter on it, or C', 'zoom in on it'],
   ['0', 'back to the whole system'],
-  ['+ −', 'nearer and further'],
-  ['↑ ↓', 'nudge the chosen tag or field, with Shift by ten, with Alt by a fifth'],
-  ['Enter', 'type the number of the chosen tag; so does a double click'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
+  ['+ −', 'zoom in and out'],
+  ['↑ ↓', 'change the chosen tag or field by one step, with Shift by ten, with Alt by a fifth'],
+  ['Enter', 'type the number of the chosen tag (or double click)'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Ctrl S', 'save to a file'],
   ['U', 'units'],
   ['?', 'this list'],
@@ -33,11 +33,9 @@ const KEYS = [
       </dl>
       <v-switch
         v-model="settings.singleKeys"
-        label="Single keys act (1 to 8, 0, C, +, −, Space, arrows, U, ?)"
+        label="Use single keys (1 to 8, 0, C, +, −, Space, arrows, U, ?)"
       />
-      <p class="quiet">
-        They act only where nothing else takes them: not in fields, menus, on buttons or tags.
-      </p>
+      <p class="quiet">Single keys do not work in fields, menus, buttons or tags.</p>
       <div class="end"><v-btn variant="tonal" @click="open = false">Close</v-btn></div>
     </v-card>
   </v-dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '../../core/quantity';
 import { ruleOf, STAGES, type Stage } from '../../core/findings';
 import { useTrace } from '../stores/trace';
 import { STAGE_KEY } from './keys';
@@ -24,7 +25,8 @@ const stops = (s: Stage) =>
       <b>{{ STAGE_KEY[s] }}</b>
       <span class="stage">{{ STAGE_NAMES[s] }}</span>
       <i v-if="stops(s)" class="stops"
-        >{{ stops(s) }}<span class="visually-hidden"> at stop</span></i
+        >{{ stops(s)
+        }}<span class="visually-hidden">{{ plural(stops(s), ' problem', ' problems') }}</span></i
       >
     </button>
   </nav>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '../../core/quantity';
 import { WHOLE } from '../../core/system';
 import { placeInWords, valueInWords } from '../parts/place';
 import { refused, unconfirmed } from '../storage/held';
@@ -17,18 +18,24 @@ const settings = useSettings();
     role="alert"
   >
     <p v-if="system.gone">
-      This system is no longer in the browser’s store: another window deleted it, or the store was
-      cleared. Your work goes on here.
+      This system is no longer in the browser’s storage. Another window deleted it, or the storage
+      was cleared. You can continue here.
       <v-btn size="small" variant="tonal" class="do" @click="system.keepAgain()"
-        >Keep it again</v-btn
+        >Save it again</v-btn
       >
       <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
         >Save it to a file</v-btn
       >
     </p>
     <p v-if="unconfirmed && !system.trouble && !system.gone" data-unconfirmed>
-      {{ refused }} {{ unconfirmed === 1 ? 'One thing is' : `${unconfirmed} things are` }} only in
-      this page; they are written as soon as there is room.
+      {{ refused }}
+      {{
+        plural(
+          unconfirmed,
+          'One change is only in this page. Mizuna saves it when there is room.',
+          '# changes are only in this page. Mizuna saves them when there is room.',
+        )
+      }}
       <v-btn size="small" variant="tonal" class="do" @click="system.toFile"
         >Save it to a file</v-btn
       >
@@ -42,22 +49,22 @@ const settings = useSettings();
     <template v-if="system.document">
       <p v-for="c in system.conflicts" :key="c.at">
         <template v-if="c.at === WHOLE">
-          What was done in two windows does not go together: a part was taken away in one that the
-          other still works with.
+          The changes of two windows do not fit together. One window removed a part that the other
+          still uses.
           <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, true)">
-            Take this window’s system
+            Use this window’s system
           </v-btn>
           <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, false)">
-            Take the other’s system
+            Use the other window’s system
           </v-btn>
         </template>
         <template v-else>
           {{ placeInWords(system.document, c.at) }} was changed in two windows.
           <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, true)">
-            Take this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
+            Use this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
           </v-btn>
           <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, false)">
-            Take the other’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
+            Use the other window’s: {{ valueInWords(c.at, c.theirs, settings.units) }}
           </v-btn>
         </template>
       </p>

@@ -40,8 +40,8 @@ function rename() {
 /** One word for all that is kept: the system, its log, photographs, runs and settings. */
 const saved = computed(() =>
   unconfirmed.value
-    ? 'not kept'
-    : { saved: 'kept', saving: 'keeping', failed: 'not kept' }[system.saving],
+    ? 'Not saved'
+    : { saved: 'Saved', saving: 'Saving…', failed: 'Not saved' }[system.saving],
 );
 
 const lastUndo = computed(() => system.past[system.past.length - 1]?.label ?? '');
@@ -79,7 +79,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
       :icon="mdiRedo"
       size="small"
       :disabled="!system.future.length"
-      :aria-label="nextRedo ? `Do again: ${nextRedo}` : 'Do again'"
+      :aria-label="nextRedo ? `Redo: ${nextRedo}` : 'Redo'"
       @click="system.redo()"
     />
     <v-btn
@@ -112,7 +112,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
         <v-list-item v-if="phone" title="Save to a file" @click="system.toFile" />
         <v-list-item
           v-if="phone"
-          :title="settings.theme === 'paper' ? 'Evening colours' : 'Paper colours'"
+          :title="settings.theme === 'paper' ? 'Dark colours' : 'Light colours'"
           @click="settings.nextTheme()"
         />
         <v-list-item
@@ -126,19 +126,19 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
           @click="emit('build')"
         />
         <v-list-item
-          title="Save the drawing"
+          title="Export the drawing"
           subtitle="SVG in millimetres, for any drawing program"
           @click="emit('drawing')"
         />
         <v-list-item
-          title="Save the day as a table"
+          title="Export the day as a table"
           subtitle="CSV of every level and flow, for a spreadsheet"
           @click="emit('day')"
         />
         <v-list-item
           v-if="system.document?.paths.some((p) => p.kind === 'pumped-line')"
-          title="Save the pipe network"
-          subtitle="EPANET text: pumps, pipes and taps, for hydraulic tools"
+          title="Export the pipe network"
+          subtitle="EPANET text with pumps, pipes and valves, for hydraulic tools"
           @click="emit('network')"
         />
       </v-list>

@@ -91,9 +91,9 @@ function changes(fix: Fix): string {
     }
     return [];
   });
-  if (fix.leaves === 'watch') parts.push('stays at watch');
-  if (fix.also.length) parts.push(`also mends ${titles(fix.also)}`);
-  if (fix.costs.length) parts.push(`then watch ${titles(fix.costs)}`);
+  if (fix.leaves === 'watch') parts.push('is still a warning');
+  if (fix.also.length) parts.push(`also solves ${titles(fix.also)}`);
+  if (fix.costs.length) parts.push(`new warning: ${titles(fix.costs)}`);
   return parts.join('; ');
 }
 function press(fix: Fix) {
@@ -167,10 +167,10 @@ function press(fix: Fix) {
       </li>
     </ul>
     <p v-if="above?.length" class="quiet above">
-      Mended above, too: {{ above.map((x) => tell(x.label, settings.units)).join('; ') }}.
+      Also solved by a fix above: {{ above.map((x) => tell(x.label, settings.units)).join('; ') }}.
     </p>
     <p v-if="!byPlan && !fixes.length && looking && finding.level !== 'fine'" class="quiet looking">
-      looking for fixes
+      searching for fixes
     </p>
   </li>
 </template>

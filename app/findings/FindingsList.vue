@@ -74,7 +74,7 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
   <section class="findings" aria-labelledby="findings-title">
     <header>
       <h2 id="findings-title">Findings</h2>
-      <span v-if="!cards.length" class="quiet">Nothing stands in the way.</span>
+      <span v-if="!cards.length" class="quiet">No problems found</span>
     </header>
     <ul>
       <FindingCard
@@ -88,14 +88,14 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
       />
     </ul>
     <p v-if="trace.fixesReady && !trace.fixesWhole" class="quiet">
-      This system is large: not every change was tried against each finding.
+      This system is large. Mizuna did not try every change against each finding.
     </p>
     <details v-if="trace.risks.length" class="risks">
-      <summary>Not measured, and it matters ({{ trace.risks.length }})</summary>
-      <ul aria-label="What could be worse">
+      <summary>Not measured, but important ({{ trace.risks.length }})</summary>
+      <ul aria-label="Possible problems">
         <li v-for="r in trace.risks" :key="r.key">
           <b
-            >{{ r.level === 'stop' ? 'May be at stop' : 'May be to watch' }}
+            >{{ r.level === 'stop' ? 'May be a problem' : 'May be a warning' }}
             {{ tell(r.if, settings.units) }}:</b
           >
           {{ tell(r.sentence, settings.units) }}
@@ -104,7 +104,7 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
       <button type="button" class="more" @click="measure">Measure it</button>
     </details>
     <button type="button" class="more" :aria-expanded="all" @click="all = !all">
-      {{ all ? 'Hide' : 'Show' }} what is fine ({{ fine.length }})
+      {{ all ? 'Hide' : 'Show' }} what is OK ({{ fine.length }})
     </button>
     <ul v-if="all">
       <FindingCard v-for="f in fine" :key="keyOf(f)" :finding="f" :fixes="[]" :looking="false" />

@@ -4,7 +4,7 @@ import { CUT, DROP } from './mark';
 
 /** Level by word, mark and colour together: a drop with a bar, half full, or a tick. */
 defineProps<{ level: Level }>();
-const WORD: Record<Level, string> = { stop: 'stop', watch: 'watch', fine: 'fine' };
+const WORD: Record<Level, string> = { stop: 'Problem', watch: 'Warning', fine: 'OK' };
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { groupAlike } from '../../core/findings';
-import { tell } from '../../core/quantity';
+import { tell, plural } from '../../core/quantity';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
@@ -23,9 +23,9 @@ const worst = computed(() => {
 const summary = computed(() => {
   const at = (level: string) => trace.open.filter((f) => f.level === level).length;
   const parts = [];
-  if (at('stop')) parts.push(`${at('stop')} at stop`);
-  if (at('watch')) parts.push(`${at('watch')} to watch`);
-  return parts.join(', ') || 'Nothing stands in the way.';
+  if (at('stop')) parts.push(plural(at('stop'), '# problem', '# problems'));
+  if (at('watch')) parts.push(plural(at('watch'), '# warning', '# warnings'));
+  return parts.join(', ') || 'No problems found';
 });
 </script>
 

@@ -32,7 +32,7 @@ describe('a finding on the screen', () => {
     const { w } = card(low, 'loose-delivery');
     expect(w.attributes('data-level')).toBe('watch');
     expect(w.text()).toContain('watch');
-    expect(w.text()).toContain('15.3 % of the water in “Fish tank” stays for the fish');
+    expect(w.text()).toContain('15.3 % of the water in “Fish tank” is left for the fish');
     expect(w.find('.numbers').text()).toMatch(/15\.3 %.*40 %/);
   });
 
@@ -47,7 +47,7 @@ describe('a finding on the screen', () => {
   it('says what a fix will change before it is pressed, and pressing is one edit that undoes', async () => {
     const { w, fixes } = card(low, 'loose-delivery');
     const button = w.find(`[data-fix="${fixes[0]!.id}"]`);
-    expect(button.text()).toBe('Raise the pump by by 170 mm, to 270 mm above the floor');
+    expect(button.text()).toBe('Raise the pump by 170 mm, to 270 mm above the floor');
     const effect = w.find(`[id="${button.attributes('aria-describedby')}"]`);
     expect(effect.text()).toContain('Intake above the floor 100 mm → 270 mm');
     await button.trigger('click');
@@ -64,7 +64,7 @@ describe('a finding on the screen', () => {
     useSettings().units = 'imperial';
     await w.vm.$nextTick();
     expect(w.text()).toContain('imp gal are on the floor');
-    expect(w.find('.fix').text()).toBe('Raise the pump by by 6.69 in, to 10.6 in above the floor');
+    expect(w.find('.fix').text()).toBe('Raise the pump by 6.69 in, to 10.6 in above the floor');
   });
 
   it('tells levels by word and mark, not by colour alone', () => {
@@ -84,8 +84,8 @@ describe('the list of findings', () => {
     system.document = applyEdits(low, [{ at: 'paths.spare', to: undefined }]);
     const trace = useTrace();
     const line = mountIt(WorstFinding);
-    expect(line.find('[role="status"]').text()).toMatch(/^1 at stop, \d+ to watch$/);
-    expect(line.find('.line').text()).toContain('has no second way out');
+    expect(line.find('[role="status"]').text()).toMatch(/^1 problem, \d+ warnings?$/);
+    expect(line.find('.line').text()).toContain('has no backup overflow');
     const w = mountIt(FindingsList);
     await w.vm.$nextTick();
     const shown = w.findAll('[data-finding]');

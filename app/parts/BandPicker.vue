@@ -38,8 +38,8 @@ function take(i: number) {
       <b>{{ label }}</b> <span class="quiet">{{ last }}</span>
     </p>
     <v-btn-toggle v-model="between" mandatory density="compact" variant="outlined">
-      <v-btn :value="false">Like one colour</v-btn>
-      <v-btn :value="true">Between two</v-btn>
+      <v-btn :value="false">Matches one colour</v-btn>
+      <v-btn :value="true">Between two colours</v-btn>
     </v-btn-toggle>
     <div class="steps">
       <v-btn
@@ -64,8 +64,8 @@ function take(i: number) {
       @update:model-value="setScale"
     />
     <div class="end">
-      <v-btn @click="emit('cancel')">Leave it</v-btn>
-      <v-btn @click="emit('number')">A number instead</v-btn>
+      <v-btn @click="emit('cancel')">Cancel</v-btn>
+      <v-btn @click="emit('number')">Enter a number</v-btn>
     </div>
   </div>
 </template>

@@ -32,15 +32,14 @@ const again = () => location.reload();
 
 <template>
   <main class="failed">
-    <h1>This page cannot be drawn</h1>
+    <h1>This page cannot be shown</h1>
     <p role="alert">
-      Something in {{ id ? 'this system' : 'it' }} stops the drawing. What this browser keeps is as
-      it was; nothing of it was changed.
+      {{ id ? 'This system' : 'This page' }} causes an error. Your saved data was not changed.
     </p>
     <p v-if="problem" role="alert">{{ problem }}</p>
     <p class="quiet">{{ failure instanceof Error ? failure.message : String(failure) }}</p>
     <div class="buttons">
-      <v-btn variant="tonal" @click="toShelf">To the shelf</v-btn>
+      <v-btn variant="tonal" @click="toShelf">Go to the shelf</v-btn>
       <v-btn variant="tonal" @click="again">Try again</v-btn>
       <v-btn v-if="id" variant="outlined" @click="saveRaw">Save its raw data</v-btn>
     </div>

@@ -12,19 +12,19 @@ const trace = useTrace();
 const HINTS = [
   {
     id: 'pull',
-    text: 'Pull a tag, or its dot in the drawing, and the water follows. Press Enter on it to type the number; arrow keys nudge it, with Alt finely.',
+    text: 'Pull a tag or its dot in the drawing, and the water follows. Press Enter on a tag to type its number. Arrow keys change it in steps, with Alt in small steps.',
   },
   {
     id: 'day',
-    text: 'Draw along the day below, or press Space: the water in the drawing stands as it does at that moment.',
+    text: 'Drag along the day strip, or press Space. The drawing shows the water levels at that moment.',
   },
   {
     id: 'fix',
-    text: 'A button under a finding is a change that was worked out and tried. Press it; undo takes it back.',
+    text: 'Each button under a finding is a change that Mizuna has tested. Press it to apply it. Undo reverses it.',
   },
   {
     id: 'working',
-    text: 'A number with dots under it shows how it came about: formula, your values, source.',
+    text: 'Press a number with dots under it to see its formula, your values and the source.',
   },
 ] as const;
 const hint = computed(() => HINTS.find((h) => settings.isNew(h.id)));
@@ -43,7 +43,7 @@ watch(
 <template>
   <div v-if="hint" role="note" class="hint no-print" aria-label="A first hint">
     <p>{{ hint.text }}</p>
-    <v-btn size="small" variant="tonal" @click="settings.markRead(hint.id)">Understood</v-btn>
+    <v-btn size="small" variant="tonal" @click="settings.markRead(hint.id)">OK</v-btn>
     <v-btn size="small" variant="tonal" @click="HINTS.forEach((h) => settings.markRead(h.id))">
       No more hints
     </v-btn>

@@ -35,7 +35,7 @@ function set(to: number | null) {
   const id = found.value?.id ?? `${props.measure}-${props.on}`;
   if (to === null) {
     if (found.value)
-      system.commit([{ at: `measurements.${id}`, to: undefined }], `${props.label} taken back`);
+      system.commit([{ at: `measurements.${id}`, to: undefined }], `${props.label} removed`);
     return;
   }
   const on =

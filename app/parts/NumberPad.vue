@@ -109,13 +109,13 @@ function typed(now: string | null) {
       <v-btn v-for="k in KEYS" :key="k" variant="outlined" height="52" @click="press(k)">{{
         k
       }}</v-btn>
-      <v-btn variant="outlined" height="52" aria-label="Take one back" @click="back"
+      <v-btn variant="outlined" height="52" aria-label="Delete one digit" @click="back"
         ><v-icon :icon="mdiBackspaceOutline"
       /></v-btn>
     </div>
     <div class="end">
-      <v-btn height="52" @click="emit('cancel')">Leave it</v-btn>
-      <v-btn height="52" variant="flat" color="primary" @click="take">Note it</v-btn>
+      <v-btn height="52" @click="emit('cancel')">Cancel</v-btn>
+      <v-btn height="52" variant="flat" color="primary" @click="take">Add</v-btn>
     </div>
   </div>
 </template>

@@ -42,7 +42,7 @@ function set(row: number, column: 0 | 1, value: number | null) {
   rows[row]![column] = value;
   put(rows);
 }
-/** Another pair after the last, as far on as the last two are apart. */
+/** Add a pair after the last, as far on as the last two are apart. */
 function add() {
   const rows = copy();
   const [a, b] = rows[rows.length - 1]!;
@@ -83,7 +83,7 @@ function drop(row: number) {
         :icon="mdiTrashCanOutline"
         size="small"
         :disabled="rows.length <= least"
-        :aria-label="`Take out pair ${i + 1}`"
+        :aria-label="`Remove pair ${i + 1}`"
         @click="drop(i)"
       />
     </div>
@@ -94,7 +94,7 @@ function drop(row: number) {
       variant="outlined"
       :prepend-icon="mdiPlus"
       @click="add"
-      >Another pair</v-btn
+      >Add a pair</v-btn
     >
   </div>
 </template>

@@ -31,7 +31,7 @@ const items = UNIT_SYSTEMS.map((u) => ({ id: u, name: UNIT_NAMES[u] }));
     v-if="!short"
     :icon="settings.theme === 'paper' ? mdiWeatherNight : mdiWhiteBalanceSunny"
     size="small"
-    :aria-label="settings.theme === 'paper' ? 'Evening colours' : 'Paper colours'"
+    :aria-label="settings.theme === 'paper' ? 'Dark colours' : 'Light colours'"
     @click="settings.nextTheme()"
   />
 </template>

@@ -15,11 +15,11 @@ async function take() {
 <template>
   <div v-if="outdated || (newVersion && !later)" class="offer no-print" role="status">
     <span v-if="outdated">
-      Another window went over to a new version of Mizuna. This one follows when you reload it.
+      Another window uses a new version of Mizuna. Reload this window to use it here.
     </span>
-    <span v-else>A new version of Mizuna is here.</span>
+    <span v-else>A new version of Mizuna is available.</span>
     <v-btn size="small" variant="tonal" @click="take">{{
-      outdated ? 'Reload' : 'Use it now'
+      outdated ? 'Reload' : 'Use the new version'
     }}</v-btn>
     <v-btn v-if="!outdated" size="small" variant="tonal" @click="later = true">Later</v-btn>
   </div>

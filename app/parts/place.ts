@@ -10,14 +10,14 @@ export function placeInWords(system: SystemDocument, at: string): string {
   const field = fieldAt(at);
   if (field) return `${field.label}${named}`;
   const inner = at.split('.').slice(2).join(', ');
-  return named ? `${inner || 'The whole'}${named}` : at.split('.').join(', ');
+  return named ? `${inner || 'Whole system'}${named}` : at.split('.').join(', ');
 }
 
 /** What stands at a place, in the reader's units; something larger than a number is only named. */
 export function valueInWords(at: string, value: unknown, units: UnitSystem): string {
   const field = fieldAt(at);
   if (field && typeof value === 'number') return format(value, field.kind, units);
-  if (value === undefined) return 'taken out';
+  if (value === undefined) return 'removed';
   if (value === null) return 'nothing';
   if (typeof value === 'string' || typeof value === 'number') return `“${String(value)}”`;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';

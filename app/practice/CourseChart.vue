@@ -24,8 +24,8 @@ const data = computed(() => {
   });
   return {
     datasets: [
-      line('as you did it', mine, ink.value.line, []),
-      ...(best === mine ? [] : [line('the best line', best, ink.value.second, [5, 4])]),
+      line('your actions', mine, ink.value.line, []),
+      ...(best === mine ? [] : [line('the best actions', best, ink.value.second, [5, 4])]),
     ],
   };
 });
@@ -36,7 +36,7 @@ const options = computed(() => ({
   scales: {
     x: {
       type: 'linear' as const,
-      title: { display: true, text: 'hours since you came', color: ink.value.text },
+      title: { display: true, text: 'hours since the start', color: ink.value.text },
       ticks: { color: ink.value.text },
       grid: { color: ink.value.rule },
     },
@@ -58,7 +58,7 @@ const options = computed(() => ({
 const low = (list: readonly number[]) => Math.min(...list).toFixed(1);
 const words = computed(
   () =>
-    `Oxygen of the fish’s water: as you did it down to ${low(props.debrief.mine.oxygen)} mg/L, on the best line to ${low(props.debrief.best.oxygen)} mg/L.`,
+    `Lowest oxygen for the fish: ${low(props.debrief.mine.oxygen)} mg/L with your actions, ${low(props.debrief.best.oxygen)} mg/L with the best actions.`,
 );
 </script>
 

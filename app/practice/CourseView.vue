@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LESSONS } from '../../core/practice/course';
-import { tell } from '../../core/quantity';
+import { tell, plural } from '../../core/quantity';
 import { MOST_RUNS, MOST_SEED, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -43,7 +43,7 @@ const list = computed(() => runsOf(named.value));
 const cut = computed(() => {
   const left = new Set(named.value).size - list.value.length;
   return left > 0
-    ? `The link names ${left} more: a list holds ${MOST_RUNS} runs, whole numbers from 1 to ${MOST_SEED.toLocaleString()}.`
+    ? `The link has ${left} more run numbers. A list can have ${MOST_RUNS}, and each is a whole number from 1 to ${MOST_SEED.toLocaleString()}.`
     : '';
 });
 const systems = computed(() =>
@@ -69,18 +69,20 @@ const problem = ref('');
 function makeList() {
   const all = numbersOf(numbers.value);
   if (!all.length || !all.every(isSeed)) {
-    problem.value = 'Whole numbers from 1 to 100,000, with commas between them.';
+    problem.value = 'Enter whole numbers from 1 to 100,000, separated by commas.';
     return;
   }
   problem.value =
-    all.length > MOST_RUNS ? `A list holds ${MOST_RUNS} runs; the first of yours are in it.` : '';
+    all.length > MOST_RUNS
+      ? `A list can have ${MOST_RUNS} runs. The list contains the first ones.`
+      : '';
   void router.push(classRoute(inSystem.value, runsOf(all)));
 }
 /** The list with its system as one file, for those who do not have it on their shelf. */
 async function save() {
   const kept = await store.get(inSystem.value);
   if (kept.ok && kept.value) await saveRuns(kept.value.document, list.value);
-  else problem.value = kept.ok ? 'This system is not on the shelf any more.' : kept.message;
+  else problem.value = kept.ok ? 'This system is no longer on the shelf.' : kept.message;
 }
 async function openList() {
   const id = await shelf.openFile(await chooseFile());
@@ -90,7 +92,7 @@ async function openList() {
   }
   problem.value = shelf.runs.length
     ? ''
-    : 'The file holds a system without a list for a class; it stands on the shelf.';
+    : 'The file has a system but no class list. The system is on the shelf now.';
   chosen.value = '';
   if (shelf.runs.length) await router.push(classRoute(id, shelf.runs));
 }
@@ -107,14 +109,17 @@ const print = () => window.print();
       <PersonMenu class="no-print" />
     </header>
     <p class="lead">
-      Ten short lessons: a question that is answered by pulling the drawing, a number that is
-      guessed before it is shown, and a trouble to find. Any of them at any time.
+      Ten short lessons in any order. In each you change a drawing, guess a number and find a fault.
       <span class="quiet" role="status">{{ finished }} of {{ lessons.length }} done.</span>
     </p>
     <p v-if="waiting" class="due no-print">
-      {{ waiting === 1 ? 'One trouble' : `${waiting} troubles` }} that went wrong
-      {{ waiting === 1 ? 'waits' : 'wait' }} to be met again, in another system: open one from the
-      shelf and press the practice button in its bar.
+      {{
+        plural(
+          waiting,
+          'You missed one fault. Try it again in another system: open one from the shelf and press the practice button.',
+          'You missed # faults. Try them again in another system: open one from the shelf and press the practice button.',
+        )
+      }}
     </p>
     <ol class="lessons">
       <li v-for="({ l, done }, i) in lessons" :key="l.id">
@@ -135,8 +140,8 @@ const print = () => window.print();
           :color="done.some(Boolean) && !done.every(Boolean) ? 'primary' : undefined"
           height="44"
           :to="{ name: 'lesson', params: { lesson: l.id } }"
-          :aria-label="`${l.title}: ${done.every(Boolean) ? 'again' : done.some(Boolean) ? 'go on' : 'begin'}`"
-          >{{ done.every(Boolean) ? 'Again' : done.some(Boolean) ? 'Go on' : 'Begin' }}</v-btn
+          :aria-label="`${l.title}: ${done.every(Boolean) ? 'again' : done.some(Boolean) ? 'continue' : 'begin'}`"
+          >{{ done.every(Boolean) ? 'Again' : done.some(Boolean) ? 'Continue' : 'Start' }}</v-btn
         >
       </li>
     </ol>
@@ -144,12 +149,10 @@ const print = () => window.print();
       <h2>For a class</h2>
       <template v-if="list.length && inSystem">
         <p v-if="elsewhere" role="status">
-          The system of this list is not on your shelf. Ask for the list as a file, which brings its
-          system along; in another system the same numbers hide something else.
+          The system of this list is not on your shelf. Ask your teacher for the list as a file,
+          which includes the system. In another system the same numbers give other faults.
         </p>
-        <p v-else>
-          Each number is the same run for all who take it in the same system, whatever it hides.
-        </p>
+        <p v-else>In the same system, each run number gives everyone the same fault.</p>
         <PlainChoice
           v-if="systems.length"
           class="no-print"
@@ -169,19 +172,17 @@ const print = () => window.print();
         </ol>
         <p class="quiet link">{{ link }}</p>
         <v-btn class="no-print" variant="outlined" height="44" @click="save"
-          >Save it with its system as a file</v-btn
+          >Save the list with its system as a file</v-btn
         >
       </template>
       <form class="make no-print" @submit.prevent="makeList">
-        <v-text-field v-model="numbers" label="Numbers of runs, as 12, 57, 930" maxlength="300" />
+        <v-text-field v-model="numbers" label="Run numbers, such as 12, 57, 930" maxlength="300" />
         <v-btn type="submit" variant="outlined" height="40">Make a list</v-btn>
       </form>
       <p v-if="problem" class="problem no-print" role="alert">{{ problem }}</p>
       <div class="buttons no-print">
-        <v-btn variant="outlined" height="44" @click="openList"
-          >Open a list that you were given</v-btn
-        >
-        <v-btn variant="outlined" height="44" @click="print">Print this page for the wall</v-btn>
+        <v-btn variant="outlined" height="44" @click="openList">Open a list from a file</v-btn>
+        <v-btn variant="outlined" height="44" @click="print">Print this page</v-btn>
       </div>
     </section>
   </main>

@@ -29,11 +29,11 @@ const labelOf = (a: Act) => {
 };
 const when = (s: number) => whenWords(s, d.value.begins);
 const title = computed(() =>
-  d.value.faults.length ? d.value.faults.map((x) => x.name).join('; ') : 'Nothing was wrong',
+  d.value.faults.length ? d.value.faults.map((x) => x.name).join('; ') : 'No fault',
 );
 const endOf = (x: { cured: number | null; curable: boolean }) => {
-  if (x.cured !== null) return `put right at ${when(x.cured)}`;
-  return x.curable ? 'not put right' : 'it passes by itself';
+  if (x.cured !== null) return `solved at ${when(x.cured)}`;
+  return x.curable ? 'not solved' : 'it ends by itself';
 };
 const hasFish = computed(() => (system.document?.fish.length ?? 0) > 0);
 const rows = computed(() => {
@@ -90,15 +90,14 @@ const verdict = computed(() => {
   const { mine, best, idle, faults } = d.value;
   if (!faults.length)
     return mine.tally.minutes > 90
-      ? 'Nothing was wrong. A look, a sound and a test or two would have told it.'
-      : 'Nothing was wrong, and you let it be.';
-  if (!mine.well) return 'It was not in order when the time was over.';
-  if (mine.loss <= 1.3 * best.loss + 5) return 'You did what there was to do, and in time.';
-  if (mine.loss < idle.loss - 1)
-    return 'It is in order again, though it cost more than it need have.';
+      ? 'There was no fault. Looking, listening and one or two tests would have shown it.'
+      : 'There was no fault, and you changed nothing.';
+  if (!mine.well) return 'The problem was not solved when the time was over.';
+  if (mine.loss <= 1.3 * best.loss + 5) return 'You solved the problem in time.';
+  if (mine.loss < idle.loss - 1) return 'The problem is solved, but it cost more than necessary.';
   return idle.loss < 5
-    ? 'This system bears that by itself: its design is the best answer to it.'
-    : 'It is in order again, though by itself more than by what was done.';
+    ? 'This system can handle this fault without your help. Its design prevents damage.'
+    : 'The problem is solved, mostly without your actions.';
 });
 const told = computed(() => d.value.tellings.filter((x) => x.bits > 0.05).slice(0, 3));
 const firstLook = computed(() => {
@@ -131,7 +130,7 @@ async function take(i: number) {
       <ul v-if="d.faults.length" class="plain">
         <li v-for="x in d.faults" :key="x.kind">
           <template v-if="x.long"
-            >{{ d.faults.length > 1 ? `${x.name}: long` : 'Long' }} before you came;
+            >{{ d.faults.length > 1 ? `${x.name}: long` : 'For weeks' }} before you came,
             {{ endOf(x) }}.</template
           >
           <template v-else
@@ -146,8 +145,8 @@ async function take(i: number) {
         <thead>
           <tr>
             <th scope="col"><span class="visually-hidden">What</span></th>
-            <th scope="col">As you did it</th>
-            <th scope="col">The best line</th>
+            <th scope="col">Your actions</th>
+            <th scope="col">The best actions</th>
           </tr>
         </thead>
         <tbody>
@@ -157,20 +156,20 @@ async function take(i: number) {
             <td>{{ r.best }}</td>
           </tr>
           <tr>
-            <th scope="row">In order at the end</th>
+            <th scope="row">Solved at the end</th>
             <td>{{ d.mine.well ? 'yes' : 'no' }}</td>
             <td>{{ d.best.well ? 'yes' : 'no' }}</td>
           </tr>
         </tbody>
       </table>
       <CourseChart v-if="hasFish" :debrief="d" />
-      <div class="buttons" role="group" aria-label="Play on the strip">
+      <div class="buttons" role="group" aria-label="Play on the day strip">
         <v-btn
           size="small"
           variant="outlined"
           :aria-pressed="shown === 'mine'"
           @click="play('mine')"
-          >Play what you did</v-btn
+          >Play your actions</v-btn
         >
         <v-btn
           v-if="d.best !== d.mine"
@@ -178,22 +177,23 @@ async function take(i: number) {
           variant="outlined"
           :aria-pressed="shown === 'best'"
           @click="play('best')"
-          >Play the best line</v-btn
+          >Play the best actions</v-btn
         >
       </div>
       <p v-if="d.best !== d.mine" class="quiet">
-        On the strip the dots are the levels of the other line.
+        On the strip the dots show the levels of the other actions.
       </p>
     </PanelGroup>
-    <PanelGroup v-if="d.faults.length" title="When it could have been seen">
+    <PanelGroup v-if="d.faults.length" title="First sign">
       <p v-if="d.sign">
         At {{ when(d.sign.at) }}: <b>{{ labelOf(d.sign) }}</b>. {{ t(d.sign.words) }}
       </p>
-      <p v-else>No look and no test would have told it in this time.</p>
+      <p v-else>No look and no test would have shown it in this time.</p>
     </PanelGroup>
-    <PanelGroup v-if="told.length" title="What would have told most">
+    <PanelGroup v-if="told.length" title="Most useful looks and tests">
       <p class="quiet">
-        Of {{ d.possible }} situations that could have come up here, as you came in:
+        {{ d.possible }} faults were possible when you came. The best looks and tests would have
+        ruled out:
       </p>
       <ol class="told">
         <li v-for="x in told" :key="`${x.act} ${x.about}`">
@@ -202,18 +202,18 @@ async function take(i: number) {
         </li>
       </ol>
       <p v-if="firstLook" class="quiet">
-        You began with “{{ labelOf(firstLook.e) }}”, number {{ firstLook.rank }} of
-        {{ d.tellings.length }} by what it tells.
+        You started with “{{ labelOf(firstLook.e) }}”, number {{ firstLook.rank }} of
+        {{ d.tellings.length }} by usefulness.
       </p>
     </PanelGroup>
-    <PanelGroup title="The best line, in hindsight">
+    <PanelGroup title="The best actions, in hindsight">
       <ol v-if="d.best.acts.length" class="told">
         <li v-for="(a, i) in d.best.acts" :key="i">{{ labelOf(a) }}</li>
       </ol>
-      <p v-else>To let it be.</p>
-      <p class="quiet">Found by trying {{ d.tried }} lines in the same water.</p>
+      <p v-else>Do nothing.</p>
+      <p class="quiet">Found by trying {{ d.tried }} sequences of actions in the same water.</p>
     </PanelGroup>
-    <PanelGroup v-if="d.faults.length" title="So that it does not happen at home">
+    <PanelGroup v-if="d.faults.length" title="How to prevent it at home">
       <ul class="plain">
         <li v-for="x in d.faults" :key="x.kind">{{ t(x.advice) }}</li>
       </ul>
@@ -221,7 +221,7 @@ async function take(i: number) {
         <li v-for="(x, i) in d.fixes" :key="i">
           <FixButton
             :label="t(x.label)"
-            :then="`in your own system: the same drill is then ${x.leaves === 'passed' ? 'passed' : 'passed with some loss'}`"
+            :then="`in your own system. The same fault test is then ${x.leaves === 'passed' ? 'passed' : 'passed with some loss'}`"
             @take="take(i)"
           />
         </li>
@@ -229,9 +229,9 @@ async function take(i: number) {
     </PanelGroup>
     <div class="buttons end">
       <v-btn variant="flat" color="primary" height="48" @click="practice.begin()"
-        >Another one</v-btn
+        >Another run</v-btn
       >
-      <v-btn variant="outlined" height="48" @click="practice.again()">The same again</v-btn>
+      <v-btn variant="outlined" height="48" @click="practice.again()">Repeat this run</v-btn>
       <v-btn variant="outlined" height="48" :to="{ name: 'course' }">The course</v-btn>
     </div>
   </div>

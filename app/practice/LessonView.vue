@@ -40,7 +40,7 @@ async function open(anew: boolean) {
   if (anew || !there.ok || !there.value) {
     const demo = await shelf.demoOf(lesson.demo);
     if (!demo) {
-      trouble.value = 'The system of this lesson is not there.';
+      trouble.value = 'The system of this lesson is missing.';
       return;
     }
     system.close();
@@ -91,9 +91,9 @@ const near = computed(() =>
 const nearWords = computed(() => {
   const n = near.value;
   if (n === null) return '';
-  if (n > 0.9) return 'As near as a stopwatch would tell.';
-  if (n > 0.6) return 'Near enough to plan with.';
-  return 'Further off than it feels: worth measuring at home.';
+  if (n > 0.9) return 'As exact as a stopwatch.';
+  if (n > 0.6) return 'Close enough for planning.';
+  return 'Too far off. Measure it in your own system.';
 });
 const take = () => guess.value !== null && void learned.learn(props.lesson, { guess: guess.value });
 async function find() {
@@ -140,10 +140,10 @@ const next = computed(() => {
         <b>{{ tell(l.ask, settings.units) }}</b>
       </p>
       <DocumentField v-if="l.field" :at="l.field" class="field" />
-      <p v-if="reached" class="ok" role="status">It is in order.</p>
+      <p v-if="reached" class="ok" role="status">Solved.</p>
       <p v-else-if="open1" role="status">{{ tell(open1.sentence, settings.units) }}</p>
-      <p v-else class="quiet" role="status">The day is worked out …</p>
-      <v-btn size="small" @click="open(true)">As it was at first</v-btn>
+      <p v-else class="quiet" role="status">Calculating the day …</p>
+      <v-btn size="small" @click="open(true)">Start again</v-btn>
     </PanelGroup>
     <PanelGroup title="2. Guess">
       <p>{{ tell(l.guess, settings.units) }}</p>
@@ -159,7 +159,7 @@ const next = computed(() => {
             @commit="guess = $event"
           />
           <v-btn variant="tonal" height="40" :disabled="guess === null || is === null" @click="take"
-            >That is my guess</v-btn
+            >Check my guess</v-btn
           >
         </div>
       </template>
@@ -169,12 +169,12 @@ const next = computed(() => {
       </p>
     </PanelGroup>
     <PanelGroup title="3. Find">
-      <p>
-        Something has happened to this system. Go and look: what you learnt above is where to begin.
-      </p>
+      <p>Something has happened to this system. Go and look. Use what you have learnt above.</p>
       <v-btn variant="flat" color="primary" height="48" @click="find">Go and look</v-btn>
-      <p v-if="!reached" class="quiet">What is wrong shows better in a system that is in order.</p>
-      <p v-if="taken.found" class="ok">You have found it before.</p>
+      <p v-if="!reached" class="quiet">
+        Complete part 1 first. It is easier to find a fault in a system without problems.
+      </p>
+      <p v-if="taken.found" class="ok">You have already found it.</p>
     </PanelGroup>
     <div class="next">
       <v-btn
@@ -189,7 +189,7 @@ const next = computed(() => {
   <main v-else class="none">
     <h1>{{ l ? l.title : 'There is no such lesson' }}</h1>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
-    <v-btn variant="tonal" :to="{ name: 'course' }">To the course</v-btn>
+    <v-btn variant="tonal" :to="{ name: 'course' }">Go to the course</v-btn>
   </main>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { isSeed } from '../../core/practice/classList';
-import { tell } from '../../core/quantity';
+import { tell, plural } from '../../core/quantity';
 import { useLearned } from '../stores/learned';
 import { usePractice } from '../stores/practice';
 import { useSettings } from '../stores/settings';
@@ -20,7 +20,7 @@ const waiting = computed(() =>
 function withNumber() {
   const n = Number(number.value);
   if (!isSeed(n)) {
-    problem.value = 'A whole number from 1 to 100,000, as your teacher or a friend gave it.';
+    problem.value = 'Enter a whole number from 1 to 100,000.';
     return;
   }
   problem.value = '';
@@ -31,11 +31,11 @@ function withNumber() {
 <template>
   <div class="start">
     <p>
-      You come to a copy of this system. Something may have happened to it, or nothing at all. Look,
-      listen, measure, put right what is wrong; each takes its minutes, and the water goes on
-      meanwhile. Nothing of it touches your own system.
+      You practise on a copy of this system. It may have a fault, or none. Look, listen, measure and
+      solve the problem. Each action takes some minutes, and the water keeps moving. Your own system
+      does not change.
     </p>
-    <p v-if="!practice.scope" class="quiet" role="status">The copy is being made …</p>
+    <p v-if="!practice.scope" class="quiet" role="status">Making the copy …</p>
     <template v-else-if="practice.scope.mend">
       <p class="problem" role="alert">{{ tell(practice.scope.mend, settings.units) }}</p>
       <v-btn
@@ -44,7 +44,7 @@ function withNumber() {
         variant="flat"
         color="primary"
         :to="{ name: 'design', params: { id: system.document!.id } }"
-        >See what to mend</v-btn
+        >Show the problems</v-btn
       >
       <v-btn class="course" variant="outlined" :to="{ name: 'course' }"
         >The course, lesson by lesson</v-btn
@@ -65,29 +65,27 @@ function withNumber() {
           variant="tonal"
           :disabled="practice.busy"
           @click="practice.begin(waiting[0]!.scenario)"
-          >Something you have met before</v-btn
+          >A fault that you have met before</v-btn
         >
-        <span class="quiet"
-          >{{ waiting.length === 1 ? 'One' : waiting.length }} of those that went wrong elsewhere
-          {{ waiting.length === 1 ? 'waits' : 'wait' }} to be met again.</span
-        >
+        <span class="quiet">{{
+          plural(
+            waiting.length,
+            'You missed this fault in another system. Try it again here.',
+            'You missed # faults in other systems. Try them again here.',
+          )
+        }}</span>
       </p>
       <form class="number" @submit.prevent="withNumber">
-        <v-text-field
-          v-model="number"
-          label="The run of a number"
-          inputmode="numeric"
-          maxlength="6"
-        />
+        <v-text-field v-model="number" label="Run number" inputmode="numeric" maxlength="6" />
         <v-btn type="submit" variant="outlined" height="40" :disabled="practice.busy"
-          >Take it</v-btn
+          >Start this run</v-btn
         >
       </form>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <p class="quiet">
-        {{ practice.scope.can }} of {{ practice.scope.of }} situations can come up here<template
+        {{ practice.scope.can }} of {{ practice.scope.of }} faults are possible here<template
           v-if="practice.scope.needs.length"
-          >; the others need {{ practice.scope.needs.join(', ') }}</template
+          >. The others need {{ practice.scope.needs.join(', ') }}</template
         >.
       </p>
       <v-btn class="course" variant="outlined" :to="{ name: 'course' }"

@@ -89,11 +89,11 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
     <p v-if="practice.notice" class="notice" role="status">{{ practice.notice }}</p>
     <div v-if="linked !== null" class="linked" role="alertdialog" aria-label="Another run">
       <p>
-        The link is to run {{ linked }}. Run {{ practice.seed }} is under way here: what you did in
-        it ends with it.
+        The link opens run {{ linked }}. Run {{ practice.seed }} is in progress here. Starting
+        another run ends it.
       </p>
-      <v-btn variant="flat" color="primary" @click="linked = null">Go on with mine</v-btn>
-      <v-btn variant="outlined" @click="takeLinked">Begin run {{ linked }}</v-btn>
+      <v-btn variant="flat" color="primary" @click="linked = null">Continue my run</v-btn>
+      <v-btn variant="outlined" @click="takeLinked">Start run {{ linked }}</v-btn>
     </div>
     <DebriefPanel v-if="practice.told" />
     <RunPanel v-else-if="practice.view" />
@@ -101,7 +101,7 @@ const isOpen = computed(() => system.document !== null && system.assessment !== 
   </PracticeFrame>
   <main v-else-if="system.missing" class="missing">
     <h1>This system is not on the shelf</h1>
-    <v-btn variant="tonal" :to="{ name: 'shelf' }">To the shelf</v-btn>
+    <v-btn variant="tonal" :to="{ name: 'shelf' }">Go to the shelf</v-btn>
   </main>
 </template>
 

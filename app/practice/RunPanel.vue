@@ -20,8 +20,8 @@ const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
 const GROUPS: readonly { id: ActGroup; name: string }[] = [
   { id: 'look', name: 'Look, listen, feel' },
   { id: 'measure', name: 'Measure' },
-  { id: 'mend', name: 'Put right' },
-  { id: 'tend', name: 'Tend' },
+  { id: 'mend', name: 'Repair' },
+  { id: 'tend', name: 'Care' },
   { id: 'wait', name: 'Wait' },
 ];
 /** With many parts, those of the thing that is tapped. */
@@ -74,10 +74,8 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
       <p class="clock">
         <strong>{{ whenWords(view.t, view.begins) }}</strong>
         <span class="quiet"
-          >{{
-            view.over ? 'The time is over.' : `${Math.round(left / 3600)} h until it is talked over`
-          }}
-          · run {{ practice.seed }}</span
+          >{{ view.over ? 'The time is over.' : `${Math.round(left / 3600)} h left` }} · run
+          {{ practice.seed }}</span
         >
       </p>
       <p class="latest" role="status" aria-live="polite">
@@ -85,7 +83,7 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
           <span class="quiet">{{ t(latest.label) }}</span>
           {{ t(latest.words) }}
         </template>
-        <template v-else>You have just come. What do you do first?</template>
+        <template v-else>You have just arrived. What do you do first?</template>
       </p>
     </div>
     <div class="tell">
@@ -96,14 +94,14 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
         :color="view.over ? 'primary' : undefined"
         :disabled="practice.busy"
         @click="practice.tellAll()"
-        >{{ view.over ? 'Talk it over' : 'I have done what I would: talk it over' }}</v-btn
+        >{{ view.over ? 'Review' : 'Finish and review' }}</v-btn
       >
       <p v-if="practice.busy && practice.progress > 0" class="quiet" role="status">
-        Other ways are tried, {{ Math.round(100 * practice.progress) }} % …
-        <v-btn size="small" @click="practice.enough()">That is enough</v-btn>
+        Trying other actions, {{ Math.round(100 * practice.progress) }} % …
+        <v-btn size="small" @click="practice.enough()">Stop the search</v-btn>
       </p>
     </div>
-    <div v-if="many && !view.over" class="at" role="group" aria-label="At which thing">
+    <div v-if="many && !view.over" class="at" role="group" aria-label="Where">
       <PickChip
         v-for="p in parts"
         :key="p.id"
@@ -140,7 +138,7 @@ const left = computed(() => Math.max(0, view.value.ends - view.value.t));
       </ol>
     </PanelGroup>
     <div class="leave">
-      <v-btn size="small" @click="practice.leave()">Leave this run</v-btn>
+      <v-btn size="small" @click="practice.leave()">End this run</v-btn>
     </div>
   </div>
 </template>

@@ -88,7 +88,7 @@ watch(
     <section class="page steps">
       <header>
         <h1>{{ doc.name }}: steps</h1>
-        <span>{{ plan.steps.length }} steps, ◆ hold points; {{ f(plan.weight, 'mass') }} full</span>
+        <span>{{ plan.steps.length }} steps, ◆ checkpoints; {{ f(plan.weight, 'mass') }} full</span>
       </header>
       <div class="drawing" :style="{ width: `${drawn.width}px`, height: `${drawn.height}px` }">
         <SectionDrawing
@@ -125,8 +125,10 @@ watch(
 
     <section class="page shop">
       <header>
-        <h1>{{ doc.name }}: for the shop</h1>
-        <span v-if="plan.cost.total !== null">{{ money(plan.cost.total) }} as far as priced</span>
+        <h1>{{ doc.name }}: shopping list</h1>
+        <span v-if="plan.cost.total !== null"
+          >{{ money(plan.cost.total) }} where prices are entered</span
+        >
       </header>
       <div class="columns">
         <div v-for="s in shops" :key="s.id" class="group">
@@ -173,7 +175,7 @@ watch(
         </div>
       </div>
       <div v-for="c in plan.coils" :key="c.stock" class="group">
-        <h2>{{ c.name }}: {{ f(c.bought, 'run') }} off the coil</h2>
+        <h2>{{ c.name }}: {{ f(c.bought, 'run') }} from a coil</h2>
         <div class="pieces">
           <p v-for="p in rows(c.pieces.map((id) => build.pieces.get(id)))" :key="p.id">
             ☐ <b>{{ f(p.cut, 'bore') }}</b> {{ names.get(p.about) }}

@@ -124,12 +124,12 @@ defineExpose({ drawing });
       <li v-for="t in works" :key="t">{{ t }}</li>
     </ul>
     <section class="columns" :class="{ dense: open.length > MANY }">
-      <h2>{{ open.length ? 'Open' : 'Nothing is open' }}</h2>
+      <h2>{{ open.length ? 'Open' : 'No open problems' }}</h2>
       <p v-for="x in printed" :key="`${x.id}${x.about}${x.part ?? ''}`" class="finding">
         <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
       </p>
       <p v-if="open.length > printed.length" class="finding">
-        and {{ open.length - printed.length }} more to watch, on the screen.
+        and {{ open.length - printed.length }} more warnings on the screen.
       </p>
       <h2>Cautions</h2>
       <p v-for="c in cautions" :key="c.id" class="caution">{{ c.sentence }}</p>

@@ -53,8 +53,8 @@ watch(
       </ul>
     </section>
     <p class="foot">
-      Stop and look where fish gasp, water lies on the floor, or the pump is silent. Unplug before
-      hands go in.
+      Stop and check when fish gasp, when water is on the floor or when the pump is silent. Unplug
+      before you put your hands in.
     </p>
   </article>
 </template>

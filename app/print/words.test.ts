@@ -36,7 +36,9 @@ describe('the words of the printed sheet', () => {
 
   it('a branched line names its ends and taps', () => {
     const feed = lines(make('pump-chain')).find((t) => t.startsWith('Feed to the beds'))!;
-    expect(feed).toMatch(/It gives \d+ L\/h to First bed, tap \d+(\.\d)? % open; .* to Third bed/);
+    expect(feed).toMatch(
+      /It delivers \d+ L\/h to First bed, tap \d+(\.\d)? % open; .* to Third bed/,
+    );
     const supply = lines(make('pump-chain')).find((t) => t.startsWith('Supply'))!;
     expect(supply).toContain('solids filter');
   });
@@ -47,14 +49,14 @@ describe('the words of the printed sheet', () => {
     );
     expect(lines(make('felt-wall'))[0]).toContain('28 holes of 1.8 mm');
     expect(lines(make('counter-tank'))[0]).toContain('venturi of 5.5 mm');
-    expect(way(make('joined-beds'), 'join-1')).toMatch(/under the floor, screened\.$/);
-    expect(way(make('wet-tray'), 'valve')).toMatch(/shuts at \d+ mm, seat \d+(\.\d)? mm\.$/);
+    expect(way(make('joined-beds'), 'join-1')).toMatch(/below the floor, screened\.$/);
+    expect(way(make('wet-tray'), 'valve')).toMatch(/closes at \d+ mm, seat \d+(\.\d)? mm\.$/);
     expect(way(make('felt-wall'), 'drip')).toContain('drips out in 7 min');
   });
 
   it('a siphon is told with its window, a dry bed with never', () => {
     expect(way(make('bed-over-tank'), 'siphon')).toMatch(
-      /crest 235 mm, drop 250 mm, mouth 40\.9 mm, bell 77\.9 mm with 6 notches of 12 mm, break 30 mm\. Starts from \d+ L\/h, sure to stop below \d+ L\/h/,
+      /crest 235 mm, drop 250 mm, mouth 40\.9 mm, bell 77\.9 mm with 6 notches of 12 mm, siphon stops at 30 mm\. Starts from \d+ L\/h, always stops below \d+ L\/h/,
     );
     const weak = applyEdits(make('bed-over-tank'), [{ at: 'paths.lift.pump.maxHead', to: 0.1 }]);
     expect(bedWords(figures(weak), 'bed', shown)).toMatch(/^Bed: never fills/);

@@ -70,7 +70,7 @@ export function lineWords(c: Figures, line: PumpedLine, f: Shown): string {
     `${line.name}: ${f(flow, 'flow')} at ${f(head, 'head')} of lift, ${pipe(line, f)}, ${f(c.a.duties.find((d) => d.id === line.id)!.length, 'run')}`,
     ...(parts.length ? [`, ${parts.join(', ')}`] : []),
     `; the pump ${rhythm(s, line, f)}.`,
-    ...(ends.length > 1 ? [` It gives ${ends.join('; ')}.`] : []),
+    ...(ends.length > 1 ? [` It delivers ${ends.join('; ')}.`] : []),
   ].join('');
 }
 
@@ -81,11 +81,11 @@ export function outletWords(c: Figures, p: WaterPath, f: Shown): string {
   if (isDrain(p)) {
     const w = c.a.siphons.find((x) => x.id === p.id);
     const window = w
-      ? ` Starts from ${f(startingFlow.value(c, p.id)!, 'flow')}, sure to stop below ${f(w.stopsBelow, 'flow')}; ${f(w.inflow, 'flow')} come in.`
+      ? ` Starts from ${f(startingFlow.value(c, p.id)!, 'flow')}, always stops below ${f(w.stopsBelow, 'flow')}. The inflow is ${f(w.inflow, 'flow')}.`
       : '';
     const bell =
       p.kind === 'bell-siphon'
-        ? `, mouth ${f(p.mouth, 'bore')}, bell ${f(p.bellBore, 'bore')} with ${p.notches.count} notches of ${f(p.notches.width, 'bore')}, break ${f(p.breakHeight, 'length')}`
+        ? `, mouth ${f(p.mouth, 'bore')}, bell ${f(p.bellBore, 'bore')} with ${p.notches.count} notches of ${f(p.notches.width, 'bore')}, siphon stops at ${f(p.breakHeight, 'length')}`
         : '';
     return `${p.name}, ${between}: ${pipe(p, f)}, crest ${f(p.crest, 'length')}, drop ${f(p.drop, 'length')}${bell}.${window}`;
   }
@@ -93,20 +93,20 @@ export function outletWords(c: Figures, p: WaterPath, f: Shown): string {
     case 'link': {
       const z =
         p.height < 0
-          ? `${f(-p.height, 'length')} under the floor`
+          ? `${f(-p.height, 'length')} below the floor`
           : p.height < 0.001
             ? 'at the floor'
-            : `${f(p.height, 'length')} over the floor`;
+            : `${f(p.height, 'length')} above the floor`;
       return `${p.name}, ${between}: ${pipe(p, f)}, ${f(p.run, 'run')}, ${z}${p.screen === null ? '' : ', screened'}.`;
     }
     case 'float-valve':
-      return `${p.name}, ${between}: shuts at ${f(p.level, 'length')}, seat ${f(p.seat, 'bore')}.`;
+      return `${p.name}, ${between}: closes at ${f(p.level, 'length')}, seat ${f(p.seat, 'bore')}.`;
     case 'hole':
-      return `${p.name}, ${between}: ${f(p.diameter, 'bore')}, ${p.height > 0 ? `${f(p.height, 'length')} over the floor` : 'in the floor'}.`;
+      return `${p.name}, ${between}: ${f(p.diameter, 'bore')}, ${p.height > 0 ? `${f(p.height, 'length')} above the floor` : 'in the floor'}.`;
     case 'open-end':
-      return `${p.name}, ${between}: open, a fall of ${f(p.slope, 'share')}.`;
+      return `${p.name}, ${between}: open, slope ${f(p.slope, 'share')}.`;
     case 'seep':
-      return `${p.name}, ${between}: drips out in ${f(p.drainDown, 'time')}, ${f(p.held, 'volume')} stay.`;
+      return `${p.name}, ${between}: drips for ${f(p.drainDown, 'time')}, ${f(p.held, 'volume')} stay in it.`;
     case 'pumped-line':
       return '';
   }

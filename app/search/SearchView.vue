@@ -41,10 +41,10 @@ const FIELDS = [
   { key: 'length', label: 'Tank, length', kind: 'length', min: 0.2, max: 4, step: 0.05 },
   { key: 'width', label: 'Tank, width', kind: 'length', min: 0.2, max: 3, step: 0.05 },
   { key: 'height', label: 'Tank, height', kind: 'length', min: 0.15, max: 1.5, step: 0.05 },
-  { key: 'maxHead', label: 'Pump, greatest head', kind: 'head', min: 0.3, max: 12, step: 0.1 },
+  { key: 'maxHead', label: 'Pump, maximum head', kind: 'head', min: 0.3, max: 12, step: 0.1 },
   {
     key: 'maxFlow',
-    label: 'Pump, greatest flow',
+    label: 'Pump, maximum flow',
     kind: 'flow',
     min: 50e-3 / 3600,
     max: 20,
@@ -52,18 +52,14 @@ const FIELDS = [
   },
   { key: 'floorLength', label: 'Floor, length', kind: 'length', min: 0.4, max: 10, step: 0.1 },
   { key: 'floorWidth', label: 'Floor, width', kind: 'length', min: 0.3, max: 4, step: 0.1 },
-  { key: 'headroom', label: 'May reach up to', kind: 'length', min: 0.6, max: 4, step: 0.05 },
+  { key: 'headroom', label: 'Height, at most', kind: 'length', min: 0.6, max: 4, step: 0.05 },
 ] as const;
 const hoses = PIPES.filter((p) => p.family === 'hose' && p.bore >= 0.01);
 const pipes = [
-  { id: 'any', name: 'Whatever suits' },
+  { id: 'any', name: 'Any' },
   ...PIPES.filter((p) => p.family === 'schedule-40' && p.bore < 0.06),
 ];
-const timers = [
-  { id: ANY_TIMER, name: 'Whatever suits' },
-  { id: 'none', name: 'No timer' },
-  ...TIMERS,
-];
+const timers = [{ id: ANY_TIMER, name: 'Any' }, { id: 'none', name: 'No timer' }, ...TIMERS];
 
 const running = ref(false);
 const progress = ref<Progress | null>(null);
@@ -90,7 +86,7 @@ async function look() {
     const found = await drillWorker.ask((w) => w.search(mine, what, onProgress));
     if (mine === request) result.value = found;
   } catch {
-    trouble.value = 'The search broke off. What you entered still stands; try it once more.';
+    trouble.value = 'The search stopped. Your entries are still here. Search once more.';
   }
   if (mine === request) running.value = false;
 }
@@ -111,8 +107,8 @@ const words = computed(() => {
   return p.stage === 'rough'
     ? `${n} combinations tried`
     : p.stage === 'whole'
-      ? `${n} tried; the best are worked out whole`
-      : `${n} tried; days are simulated`;
+      ? `${n} tried; calculating the best`
+      : `${n} tried; simulating days`;
 });
 const cards = computed(() =>
   (result.value?.found ?? []).map((found) => {
@@ -143,7 +139,7 @@ async function take(found: Found) {
       <div>
         <h1>From what I have</h1>
         <p class="quiet">
-          A tank, a pump, a hose, some floor: what could stand there, and would it run?
+          Enter your tank, pump, hose and floor. Mizuna shows which systems fit and work.
         </p>
       </div>
       <span class="grow" />
@@ -181,8 +177,8 @@ async function take(found: Found) {
     <v-progress-linear v-if="running" indeterminate aria-label="Searching" />
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <p v-if="result && !result.found.length" class="none">
-      Nothing that runs came of {{ result.tried.toLocaleString('en') }} combinations. A pump with
-      more head, a larger tank or more headroom opens the search.
+      None of {{ result.tried.toLocaleString('en') }} combinations works. Try a pump with more head,
+      a larger tank or a higher ceiling.
     </p>
     <template v-if="cards.length">
       <h2>The best {{ cards.length }} of {{ result!.tried.toLocaleString('en') }} combinations</h2>
@@ -201,23 +197,23 @@ async function take(found: Found) {
           >
           <p v-if="c.found.apart" class="apart">{{ c.found.apart }}</p>
           <p class="figures">
-            {{ f(c.found.planted, 'area') }} to plant, {{ f(c.found.flow, 'flow') }},
-            {{ Math.round(c.found.floods) }} floods a day, tank turned over
+            {{ f(c.found.planted, 'area') }} of plants, {{ f(c.found.flow, 'flow') }},
+            {{ Math.round(c.found.floods) }} floods a day, tank turnover
             {{ Math.round(c.found.turnover * 100) / 100 }} × an hour;
-            {{ Math.round(c.found.margin * 100) / 100 }} × to spare<template v-if="c.found.timer"
+            {{ Math.round(c.found.margin * 100) / 100 }} × margin<template v-if="c.found.timer"
               >; timer: {{ timerById(c.found.timer)?.name.toLowerCase() }}</template
             >
           </p>
           <details v-if="c.found.open.length">
-            <summary>{{ c.found.open.length }} to look at</summary>
+            <summary>{{ c.found.open.length }} open findings</summary>
             <ul>
               <li v-for="x in c.found.open" :key="x.id + x.about + (x.part ?? '')">
                 <LevelMark :level="x.level" /> {{ tell(x.sentence, settings.units) }}
               </li>
             </ul>
           </details>
-          <p v-else class="quiet">Nothing stands in the way.</p>
-          <v-btn variant="tonal" @click="take(c.found)">Build on this</v-btn>
+          <p v-else class="quiet">No problems found.</p>
+          <v-btn variant="tonal" @click="take(c.found)">Open this system</v-btn>
         </li>
       </ul>
     </template>

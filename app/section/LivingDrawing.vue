@@ -92,11 +92,11 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
 
 <template>
   <div class="living">
-    <div class="bar no-print" role="toolbar" aria-label="What is chosen">
+    <div class="bar no-print" role="toolbar" aria-label="Selection">
       <v-btn
         :icon="mdiChevronLeft"
         size="small"
-        aria-label="Before it along the water’s way"
+        aria-label="Previous part along the flow"
         @click="chosen.step(place, -1)"
       />
       <v-select
@@ -106,13 +106,13 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
         :items="names"
         item-title="name"
         item-value="at"
-        aria-label="Chosen thing"
+        aria-label="Selected part"
         @update:model-value="choose"
       />
       <v-btn
         :icon="mdiChevronRight"
         size="small"
-        aria-label="Next along the water’s way"
+        aria-label="Next part along the flow"
         @click="chosen.step(place, 1)"
       />
       <span class="grow" />
@@ -122,7 +122,7 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
         :prepend-icon="mdiMagnifyPlusOutline"
         @click="closer(place)"
       >
-        Close up
+        Zoom in
       </v-btn>
       <v-btn v-else size="small" :prepend-icon="mdiArrowExpandAll" @click="whole">
         Whole system

@@ -167,7 +167,7 @@ const floods = computed(() => {
             ? ''
             : dry >= 0
               ? `dry ${f(dry, 'length')}`
-              : `${f(-dry, 'length')} over the stones`,
+              : `${f(-dry, 'length')} above the media`,
       },
     ];
   });

@@ -148,7 +148,7 @@ const sun = computed(() => {
       tabindex="0"
       class="plug"
       :class="{ bad: plug.bad }"
-      :aria-label="`Lowest connection at ${f(plug.h, 'length')}, highest water at ${f(top!.z, 'length')}`"
+      :aria-label="`Lowest plug at ${f(plug.h, 'length')}, highest water at ${f(top!.z, 'length')}`"
       @click="emit('derive', 'plug-clearance')"
       @keydown.enter="emit('derive', 'plug-clearance')"
     >

@@ -35,15 +35,15 @@ describe('the drawing of a system', () => {
 
   it('says in words what it shows', () => {
     const text = draw(pair, 'vessels').find('.visually-hidden').text();
-    expect(text).toContain('Fish tank stands at 0 mm');
+    expect(text).toContain('Fish tank: floor at 0 mm');
     expect(text).toContain('620 L at rest');
-    expect(text).toContain('Bed stands at 950 mm, water at 244 mm of 330 mm');
+    expect(text).toContain('Bed: floor at 950 mm, water at 244 mm of 330 mm');
   });
 
   it('has a slider with name, value and range for everything that can be pulled', () => {
     const sliders = draw(pair, 'drain').findAll('[role="slider"]');
     const byName = new Map(sliders.map((s) => [s.attributes('aria-label'), s]));
-    const crest = byName.get('Crest of Bell siphon')!;
+    const crest = byName.get('Overflow height of Bell siphon')!;
     expect(crest.attributes()).toMatchObject({
       'aria-valuetext': '235 mm',
       'aria-valuenow': '0.235',
@@ -54,9 +54,9 @@ describe('the drawing of a system', () => {
     });
     expect([...byName.keys()]).toEqual([
       'Top of the media in Bed',
-      'Crest of Second overflow',
-      'Crest of Bell siphon',
-      'Break height of Bell siphon',
+      'Overflow height of Second overflow',
+      'Overflow height of Bell siphon',
+      'Height at which Bell siphon stops',
     ]);
   });
 
@@ -112,9 +112,9 @@ describe('the drawing of a system', () => {
     const w = draw(pair, 'drain');
     useSettings().units = 'us';
     await w.vm.$nextTick();
-    expect(w.find('[aria-label="Crest of Bell siphon"]').attributes('aria-valuetext')).toBe(
-      '9.25 in',
-    );
+    expect(
+      w.find('[aria-label="Overflow height of Bell siphon"]').attributes('aria-valuetext'),
+    ).toBe('9.25 in');
     expect(w.find('.ruler').text()).toContain('in');
   });
 });
@@ -179,8 +179,8 @@ describe('a handle', () => {
     extra: false,
     role: '',
     part: pair.vessels[1]!,
-    word: 'crest',
-    name: 'Crest of Bell siphon',
+    word: 'standpipe',
+    name: 'Overflow height of Bell siphon',
     kind: 'length',
     value: 0.235,
     min: 0.05,
@@ -212,7 +212,7 @@ describe('a handle', () => {
     const w = make({ tagged: false });
     expect(w.find('.tag').exists()).toBe(false);
     await w.find('.handle').trigger('pointerenter');
-    expect(w.find('.tag').text()).toMatch(/^crest\s*235 mm$/);
+    expect(w.find('.tag').text()).toMatch(/^standpipe\s*235 mm$/);
     await w.find('.handle').trigger('pointerleave');
     expect(w.find('.tag').exists()).toBe(false);
     await w.find('.handle').trigger('focus');

@@ -131,7 +131,7 @@ function vesselHandles({ s, a, scene, add }: Building) {
         ['vessels', 'drain'],
         v,
         `${at}.media.top`,
-        'stones to',
+        'media up to',
         `Top of the media in ${v.name}`,
         { x: p.right - 0.06, z: v.floor + v.media.top },
       );
@@ -167,9 +167,9 @@ function lineHandles({ s, scene, add }: Building) {
     const from = vessel(l.path.from);
     const to = vessel(l.path.to);
     const { name } = l.path;
-    add(['lift'], to, `${at}.end`, 'line ends at', `End of ${name}`, l.end);
+    add(['lift'], to, `${at}.end`, 'pipe ends at', `End of ${name}`, l.end);
     if (l.path.peak)
-      add(['lift'], to, `${at}.peak.height`, 'line peaks at', `Peak of ${name}`, {
+      add(['lift'], to, `${at}.peak.height`, 'pipe rises to', `Highest point of ${name}`, {
         x: l.points[2]!.x,
         z: to.floor + l.path.peak.height,
       });
@@ -212,13 +212,13 @@ function drainHandles({ s, scene, add }: Building) {
     const lowest = scene.drains.every(
       (x) => x.path.from !== d.path.from || x.path.crest >= d.path.crest,
     );
-    const word = isSiphon(d.path) || lowest ? 'crest' : 'spare crest';
-    add(['drain'], bed, `${at}.crest`, word, `Crest of ${d.path.name}`, {
+    const word = isSiphon(d.path) ? 'standpipe' : lowest ? 'overflow' : 'backup overflow';
+    add(['drain'], bed, `${at}.crest`, word, `Overflow height of ${d.path.name}`, {
       x: d.x,
       z: d.floor + d.path.crest,
     });
     if (isSiphon(d.path))
-      add(['drain'], bed, `${at}.breakHeight`, 'breaks at', `Break height of ${d.path.name}`, {
+      add(['drain'], bed, `${at}.breakHeight`, 'stops at', `Height at which ${d.path.name} stops`, {
         x: d.x + (d.path.kind === 'bell-siphon' ? d.path.bellBore / 2 : -0.05),
         z: d.floor + d.path.breakHeight,
       });
@@ -237,7 +237,7 @@ function otherHandles({ s, scene, add }: Building) {
         z: from.floor + w.path.height,
       });
     if (w.path.kind === 'float-valve')
-      add(['drain'], to, `${at}.level`, 'shut at', `Level at which ${w.path.name} shuts`, {
+      add(['drain'], to, `${at}.level`, 'closes at', `Level at which ${w.path.name} closes`, {
         x: w.points[w.points.length - 1]!.x,
         z: to.floor + w.path.level,
       });

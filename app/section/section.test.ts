@@ -418,7 +418,7 @@ describe('which tags stand beside the drawing', () => {
   it('the chosen part has all its handles at every stage', () => {
     const { all } = handles('sump-loop', 'paths.siphon-1');
     const own = all.filter((h) => h.thing === 'paths.siphon-1');
-    expect(own.map((h) => h.word).sort()).toEqual(['breaks at', 'crest']);
+    expect(own.map((h) => h.word).sort()).toEqual(['standpipe', 'stops at']);
     expect(own.every((h) => h.extra)).toBe(true);
   });
 });

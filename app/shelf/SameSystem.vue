@@ -2,14 +2,14 @@
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { READ_FIELDS, entryWords, type Entry } from '../../core/log';
-import { tell } from '../../core/quantity';
+import { tell, plural } from '../../core/quantity';
 import { momentWords } from '../stages/rounds/when';
 import { hereZone } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { openedRoute } from './openedRoute';
 
-/** A file of a system that stands here too: what its log would change is shown before anything is done. */
+/** A file of a system that is already here: what its log would change is shown before anything is done. */
 const shelf = useShelf();
 const settings = useSettings();
 const router = useRouter();
@@ -24,7 +24,7 @@ const changed = computed(() =>
     text: `${words(c.before)} becomes ${tell(entryWords(c.after, p.value.system), settings.units)} (${c.fields.map((f) => names.get(f) ?? f).join(', ')})`,
   })),
 );
-const count = (n: number) => `${n} ${n === 1 ? 'entry' : 'entries'}`;
+const count = (n: number) => plural(n, '# entry', '# entries');
 async function go(id: string | null) {
   if (id) await router.push(openedRoute(id, shelf.runs));
 }
@@ -39,28 +39,28 @@ const copy = async () => go(await shelf.copyTwin());
     @update:model-value="shelf.leaveTwin()"
   >
     <v-card class="pa-4">
-      <h2 id="same-title">“{{ p.system.name }}” stands here too</h2>
+      <h2 id="same-title">“{{ p.system.name }}” is already here</h2>
       <p>
-        Its log in the file brings <b>{{ count(p.news.added.length) }}</b>, corrects
-        <b>{{ p.news.changed.length }}</b> and takes out <b>{{ p.news.removed.length }}</b>. Of what
-        was corrected on both devices the latest counts; what it was is kept.
+        The log in the file adds <b>{{ count(p.news.added.length) }}</b>, corrects
+        <b>{{ p.news.changed.length }}</b> and removes <b>{{ p.news.removed.length }}</b>. If both
+        devices corrected an entry, the later correction counts. Earlier values are saved.
       </p>
       <ul>
         <li v-for="e in p.news.added.slice(0, FEW)" :key="e.id">New: {{ words(e) }}</li>
         <li v-if="p.news.added.length > FEW">and {{ p.news.added.length - FEW }} more</li>
         <li v-for="c in changed" :key="c.id">Corrected: {{ c.text }}</li>
-        <li v-for="e in p.news.removed.slice(0, FEW)" :key="e.id">Taken out: {{ words(e) }}</li>
+        <li v-for="e in p.news.removed.slice(0, FEW)" :key="e.id">Removed: {{ words(e) }}</li>
       </ul>
-      <p v-if="p.differs">The design in the file is another than the one here.</p>
+      <p v-if="p.differs">The design in the file differs from the one here.</p>
       <div class="buttons">
         <v-btn variant="flat" color="primary" @click="merge(false)">{{
           p.differs ? 'Merge the log, keep the design here' : 'Merge the log'
         }}</v-btn>
         <v-btn v-if="p.differs" variant="tonal" @click="merge(true)"
-          >Merge the log and take the file’s design</v-btn
+          >Merge the log and use the file’s design</v-btn
         >
-        <v-btn variant="outlined" @click="copy">Put it beside, as a copy</v-btn>
-        <v-btn @click="shelf.leaveTwin()">Leave it</v-btn>
+        <v-btn variant="outlined" @click="copy">Keep both</v-btn>
+        <v-btn @click="shelf.leaveTwin()">Cancel</v-btn>
       </div>
     </v-card>
   </v-dialog>

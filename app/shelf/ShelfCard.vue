@@ -128,7 +128,7 @@ async function save() {
     <span v-else class="quiet what">{{ system ? inWords(system) : '' }}</span>
     <div class="foot">
       <span class="state">
-        <span v-if="entry.held" class="held">not kept</span>
+        <span v-if="entry.held" class="held">Not saved</span>
         <template v-if="counts">
           <template v-if="counts.stop"><LevelMark level="stop" /> {{ counts.stop }}</template>
           <template v-if="counts.watch"><LevelMark level="watch" /> {{ counts.watch }}</template>

@@ -70,7 +70,7 @@ async function make(layout: string) {
       </svg>
       <div>
         <h1>Mizuna</h1>
-        <p class="quiet">Tank, bed, pump, siphon: see how the water moves before it does.</p>
+        <p class="quiet">Tank, bed, pump and siphon: see how the water moves before you build.</p>
       </div>
       <span class="grow" />
       <PersonMenu />
@@ -92,18 +92,15 @@ async function make(layout: string) {
     </p>
 
     <p v-for="r in shelf.removed" :key="r.id" class="undo" role="status">
-      “{{ r.name }}” is off the shelf.
+      “{{ r.name }}” deleted.
       <v-btn
         size="small"
         variant="tonal"
-        :aria-label="`Undo: put ${r.name} back`"
+        :aria-label="`Undo: restore ${r.name}`"
         @click="shelf.putBack(r.id)"
         >Undo</v-btn
       >
-      <v-btn
-        size="small"
-        :aria-label="`Close: ${r.name} stays off the shelf`"
-        @click="shelf.letGo(r.id)"
+      <v-btn size="small" :aria-label="`Close: ${r.name} stays deleted`" @click="shelf.letGo(r.id)"
         >Close</v-btn
       >
     </p>
@@ -125,13 +122,12 @@ async function make(layout: string) {
         </li>
       </ul>
       <p v-else-if="shelf.silent" class="empty" role="status">
-        This browser has not told yet what stands on the shelf. It is asked again every few seconds;
-        nothing is lost by waiting.
+        This browser’s storage has not answered yet. Mizuna tries again every few seconds. Nothing
+        is lost.
       </p>
       <p v-else-if="shelf.loaded" class="empty">
         The shelf is empty. Start from a layout below, open a file, or
-        <button type="button" class="link" @click="shelf.bringDemos()">
-          bring the demo systems</button
+        <button type="button" class="link" @click="shelf.bringDemos()">add the demo systems</button
         >.
       </p>
     </section>
@@ -142,21 +138,21 @@ async function make(layout: string) {
         <v-btn variant="tonal" :prepend-icon="mdiMagnify" :to="{ name: 'search' }">
           From what I have
         </v-btn>
-        <span class="quiet">A tank, a pump, some floor: the best few systems for them.</span>
+        <span class="quiet"
+          >Enter your tank, pump and floor, and compare the systems that fit.</span
+        >
       </p>
       <p class="have">
         <v-btn variant="tonal" :prepend-icon="mdiSchoolOutline" :to="{ name: 'course' }">
           The course
         </v-btn>
-        <span class="quiet">Ten short lessons, and troubles to meet before they are real.</span>
+        <span class="quiet">Ten short lessons, and faults to practise before they are real.</span>
       </p>
       <p class="have">
         <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'sums' }">
-          Sums
+          Calculators
         </v-btn>
-        <span class="quiet"
-          >A dose, a change of water, a feed: for any tank, without a system.</span
-        >
+        <span class="quiet">Doses, water changes and feed for any tank, without a system.</span>
       </p>
       <ul class="layouts">
         <li v-for="l in LAYOUTS" :key="l.id">
@@ -165,8 +161,8 @@ async function make(layout: string) {
       </ul>
     </section>
     <footer class="quiet">
-      Everything stays in this browser and in the files you save. A system file or a backup dragged
-      onto any page is opened; what a backup holds is put beside what stands here.
+      All data stays in this browser and in the files you save. Drag a system file or a backup onto
+      any page to open it. Systems of a backup are added to your own.
     </footer>
   </main>
 </template>

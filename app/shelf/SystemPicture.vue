@@ -109,7 +109,9 @@ watch(
       :flows="{}"
       :size="size"
     />
-    <p v-else-if="failed" class="quiet">It cannot be worked out, and so not drawn.</p>
+    <p v-else-if="failed" class="quiet">
+      This system cannot be calculated, so there is no picture.
+    </p>
   </div>
 </template>
 

@@ -117,7 +117,7 @@ describe('the siphon workshop', () => {
     const w = mountIt(SiphonPanel);
     const m = marginsOfWindow(system.assessment!.siphons[0]!);
     const two = (x: number) => String(Math.round(x * 100) / 100);
-    expect(w.text()).toContain(`${two(m.start)} × what surely starts it`);
+    expect(w.text()).toContain(`${two(m.start)} × the flow that always starts it`);
     expect(w.text()).toContain(`up to ${two(m.stop)} × as much`);
   });
 
@@ -155,7 +155,7 @@ describe('the siphon workshop', () => {
       { at: 'paths.siphon.mouth', to: 0.0525 },
       { at: 'paths.siphon.drop', to: 0.02 },
     );
-    expect(mountIt(SiphonPanel).text()).toContain('No flow both starts and stops this one');
+    expect(mountIt(SiphonPanel).text()).toContain('No flow always starts and stops this siphon');
   });
 });
 
@@ -165,7 +165,7 @@ describe('the timer in hand', () => {
     const w = mountIt(TimerPanel);
     expect(w.findAll('.needs tr').length).toBeGreaterThan(2);
     expect(w.findAll('.needs .governs')).toHaveLength(1);
-    select(w, 'Kind of timer').vm.$emit('update:modelValue', 'dial-15');
+    select(w, 'Type of timer').vm.$emit('update:modelValue', 'dial-15');
     await nextTick();
     await button(w, 'Set dial with pins').trigger('click');
     const set = readAt(system.document!, 'controls.timer') as Control & { kind: 'programs' };
@@ -199,7 +199,7 @@ describe('the timer in hand', () => {
     );
     const bench = useBench();
     const w = mountIt(TimerPanel);
-    select(w, 'Kind of timer').vm.$emit('update:modelValue', 'own');
+    select(w, 'Type of timer').vm.$emit('update:modelValue', 'own');
     await nextTick();
     await type(field(w, 'Programs a day'), '3');
     expect(bench.own).toEqual({ step: 60, programs: 3 });
@@ -260,7 +260,7 @@ describe('drills', () => {
     const system = open(pairOf('a', 'A'), { at: 'paths.spare', to: undefined });
     const drills = useDrills();
     const w = mountIt(DrillsBench);
-    await button(w, 'Run all drills').trigger('click');
+    await button(w, 'Run all fault tests').trigger('click');
     await vi.waitFor(() => expect(drills.running).toBe(false), { timeout: 20_000 });
     await nextTick();
     const rows = w.findAll('tbody tr');
@@ -290,9 +290,9 @@ describe('drills', () => {
     await nextTick();
     expect(w.text()).toContain('Power cut of 30 h');
     expect(w.text()).toContain('leaks 12 L an hour');
-    expect(w.text()).not.toContain('these are the drills');
+    expect(w.text()).not.toContain('These results are for the earlier');
     await type(field(w, 'Leak'), '2 L/h');
-    expect(w.text()).toContain('these are the drills');
+    expect(w.text()).toContain('These results are for the earlier');
   });
 
   it('that break off say so and keep what they had', async () => {
@@ -331,20 +331,20 @@ describe('make-up', () => {
     expect(system.document!.vessels.filter((v) => v.role === 'bed')).toHaveLength(3);
     w.unmount();
     const only = open(pairOf('a', 'A')).document!.vessels[0]!;
-    const take = button(mountIt(MakeUpGroup, { vessel: only.id }), /^Take Fish tank away/);
+    const take = button(mountIt(MakeUpGroup, { vessel: only.id }), /^Remove Fish tank/);
     expect(take.attributes('disabled')).toBeDefined();
-    expect(take.text().length).toBeGreaterThan('Take Fish tank away'.length);
+    expect(take.text().length).toBeGreaterThan('Remove Fish tank'.length);
   });
 
   it('a return is led elsewhere, to what it reaches only', async () => {
     const system = open(pumpChain.make('c', 'C'));
     const path = system.document!.paths.find((p) => p.id === 'over-1')!;
     const w = mountIt(ReturnChoice, { path });
-    const offered = select(w, 'Runs into').props('items') as { id: string }[];
+    const offered = select(w, 'Flows into').props('items') as { id: string }[];
     expect(offered.map((x) => x.id)).toContain('tank');
     expect(offered.map((x) => x.id)).not.toContain('bed-1');
     const other = offered.find((x) => x.id !== path.to)!;
-    select(w, 'Runs into').vm.$emit('update:modelValue', other.id);
+    select(w, 'Flows into').vm.$emit('update:modelValue', other.id);
     await nextTick();
     expect(system.document!.paths.find((p) => p.id === 'over-1')!.to).toBe(other.id);
   });

@@ -75,7 +75,7 @@ describe('the vessels panel', () => {
     const w = mountIt(FishBench);
     await w
       .findAll('button')
-      .find((b) => b.text() === 'Put fish in')!
+      .find((b) => b.text() === 'Add fish')!
       .trigger('click');
     expect(system.document!.fish).toEqual([
       {
@@ -109,7 +109,7 @@ describe('the lift panel', () => {
     expect(readAt(system.document!, 'paths.lift.bore')).toBe(0.025);
   });
 
-  it('a bucket test is entered as it was done, and taken back by emptying the field', async () => {
+  it('a bucket test is entered as it was done, and removed by emptying the field', async () => {
     const system = open(pairOf('a', 'A'));
     const w = mountIt(LiftPanel);
     await type(field(w, 'Bucket test'), '10 L in 40 s');
@@ -126,7 +126,7 @@ describe('the lift panel', () => {
     const duty = system.assessment!.duties[0]!;
     const w = mountIt(DutyCurve, { duty });
     expect(w.find('[role=img]').attributes('aria-label')).toMatch(
-      /^The pump delivers 1201 L\/h at 1\.05 m of its 1\.9 m/,
+      /^The pump gives 1201 L\/h at 1\.05 m of its 1\.9 m/,
     );
     const points = dutyCurve(system.assessment!.net, duty.id);
     const ink = { text: 'a', rule: 'b', pump: 'c', line: 'd', good: 'e' };
@@ -159,10 +159,10 @@ describe('the fill and drain panel', () => {
     const system = open(pairOf('a', 'A'));
     const window = system.assessment!.siphons[0]!;
     expect(mountIt(SiphonWindowBar, { window }).find('svg').attributes('aria-label')).toBe(
-      'Window of the siphon: 1154 L/h come in; it starts for sure from 769 L/h and stops for sure below 1540 L/h.',
+      'Window of the siphon: 1154 L/h flow in. It always starts from 769 L/h and always stops below 1540 L/h.',
     );
     const crossed = mountIt(SiphonWindowBar, { window: { ...window, stopsBelow: 1e-4 } });
-    expect(crossed.text()).toContain('no flow both starts and stops it for sure');
+    expect(crossed.text()).toContain('no flow always starts and stops it');
   });
 });
 
@@ -192,7 +192,7 @@ describe('the timer', () => {
     expect(now()).toEqual({ id: 'timer', kind: 'always-on' });
   });
 
-  it('adds, times, sorts and takes out programs', async () => {
+  it('adds, times, sorts and removes programs', async () => {
     const { w, now } = timer(programs);
     await w
       .findAll('button')
@@ -205,7 +205,7 @@ describe('the timer', () => {
     start.element.value = '7:30 pm';
     start.element.dispatchEvent(new Event('change', { bubbles: true }));
     expect((now() as { rows: { start: number }[] }).rows.at(-1)!.start).toBe(19.5 * 3600);
-    await w.find('[aria-label="Take out program 1"]').trigger('click');
+    await w.find('[aria-label="Remove program 1"]').trigger('click');
     expect((now() as { rows: unknown[] }).rows).toHaveLength(1);
   });
 
@@ -218,7 +218,7 @@ describe('the timer', () => {
   it('has no more programs than the device', () => {
     const rows = Array.from({ length: 8 }, (_, i) => ({ start: i * 7200, on: 300 }));
     const { w } = timer({ ...programs, rows });
-    const add = w.findAll('button').find((b) => b.text() === 'This timer has 8 programs')!;
+    const add = w.findAll('button').find((b) => b.text() === 'This timer has only 8 programs')!;
     expect(add.attributes('disabled')).toBeDefined();
   });
 });

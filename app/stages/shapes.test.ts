@@ -57,7 +57,7 @@ describe('shapes', () => {
     ['tapered-round', ['Diameter at the bottom', 'Diameter at the top']],
     ['half-barrel', ['Diameter', 'Length']],
     ['pond', ['Length', 'Width', 'Shape factor']],
-    ['measured', ['Width', 'Level 1', 'Poured so far 1', 'Poured so far 4']],
+    ['measured', ['Width', 'Level 1', 'Total poured in 1', 'Total poured in 4']],
   ])(
     '%s comes about the size of what was there, with its own fields, and is whole',
     async (kind, fields) => {
@@ -76,20 +76,22 @@ describe('shapes', () => {
     },
   );
 
-  it('poured litres are typed, sorted, added and taken out; what does not rise is refused', async () => {
+  it('poured litres are typed, sorted, added and removed; what does not rise is refused', async () => {
     open();
     const w = mountIt(VesselsPanel);
     await choose(w, 'Shape', 'measured');
     const points = () => (shapeOf('tank') as Extract<Shape, { kind: 'measured' }>).points;
-    await type(w, 'Poured so far 1', '150 L');
+    await type(w, 'Total poured in 1', '150 L');
     expect(points()[0]![1]).toBeCloseTo(0.15, 9);
-    await type(w, 'Poured so far 2', '100 L');
-    expect(w.find('.pairs .refused').text()).toContain('More litres must stand higher');
+    await type(w, 'Total poured in 2', '100 L');
+    expect(w.find('.pairs .refused').text()).toContain(
+      'Each measurement needs a higher level and more litres',
+    );
     expect(points()[1]![1]).toBeGreaterThan(0.3);
-    await press(w, 'Another pair');
+    await press(w, 'Add a pair');
     expect(points()).toHaveLength(5);
     expect(points()[4]![0]).toBeGreaterThan(points()[3]![0]);
-    await press(w, 'Take out pair 5');
+    await press(w, 'Remove pair 5');
     expect(points()).toHaveLength(4);
   });
 });
@@ -101,12 +103,12 @@ describe('what stands in a bed', () => {
     return w;
   };
 
-  it('layers are laid, told what they are, and taken out', async () => {
+  it('layers are laid, told what they are, and removed', async () => {
     const system = open();
     const w = await bed();
     const voids = () => assess(system.document!).balance.deepest[1]!.volume;
     const before = voids();
-    await press(w, 'A layer under it');
+    await press(w, 'Add a layer below');
     expect(voids()).toBeLessThan(before);
     await type(w, 'Top of layer 1', '60 mm');
     const layers = () => readAt(system.document!, 'vessels.bed.media.layers') as { top: number }[];
@@ -115,7 +117,7 @@ describe('what stands in a bed', () => {
     expect(layers()[0]).toMatchObject({ medium: 'coarse-sand', voids: null });
     await type(w, 'Top of layer 1', '400 mm');
     expect(layers()[0]!.top).toBeCloseTo(0.06, 9);
-    await press(w, 'Take out layer 1');
+    await press(w, 'Remove layer 1');
     expect(layers()).toEqual([]);
   });
 
@@ -124,7 +126,7 @@ describe('what stands in a bed', () => {
     const w = await bed();
     const full = () => assess(system.document!).balance.deepest[1]!.volume;
     const before = full();
-    await flip(w, 'Pots stand in it', true);
+    await flip(w, 'Pots in this vessel', true);
     expect(full()).toBeLessThan(before);
     await type(w, 'Pots', '4');
     expect(readAt(system.document!, 'vessels.bed.pots.count')).toBe(4);
@@ -132,7 +134,7 @@ describe('what stands in a bed', () => {
     const weight = assess(system.document!).weights[1]!;
     expect(weight.perLeg! * 4).toBeCloseTo(weight.mass, 9);
     expect(w.text()).toContain('Weight on each leg');
-    await flip(w, 'Pots stand in it', false);
+    await flip(w, 'Pots in this vessel', false);
     expect(full()).toBeCloseTo(before, 9);
   });
 });
@@ -158,11 +160,11 @@ describe('the line', () => {
     const w = mountIt(LiftPanel);
     const head = () => assess(system.document!).duties[0]!.staticHead;
     const before = head();
-    await flip(w, 'Peaks above its end', true);
+    await flip(w, 'Rises above its end', true);
     expect(head()).toBeCloseTo(before, 9);
-    await flip(w, 'Vent at the peak', true);
+    await flip(w, 'Vent at the highest point', true);
     expect(head() - before).toBeCloseTo(0.15, 9);
-    await type(w, 'Highest point of the line', '400 mm');
+    await type(w, 'Highest point of the pipe', '400 mm');
     expect(head() - before).toBeCloseTo(0.08, 9);
   });
 

@@ -142,7 +142,7 @@ describe('rows of other versions', () => {
       name: 'From tomorrow',
     });
     const kept = await store.get('newer');
-    expect(kept.ok ? '' : kept.message).toContain('“From tomorrow” was kept by a newer version');
+    expect(kept.ok ? '' : kept.message).toContain('“From tomorrow” was saved by a newer version');
     const list = await store.list();
     expect(list.ok && list.value.some((r) => r.id === 'newer')).toBe(true);
     await store.remove('newer');
@@ -183,7 +183,7 @@ describe('the shelf of a browser', () => {
     expect(ids).toContain('bad');
     expect((await store.get('good')).ok).toBe(true);
     const kept = await store.get('bad');
-    if (!kept.ok) expect(kept.message).toContain('is damaged where this browser keeps it');
+    if (!kept.ok) expect(kept.message).toContain('is damaged in this browser’s storage');
     expect(await store.raw('bad')).toEqual({ ok: true, value: bad });
     await store.remove('bad');
     await store.remove('good');

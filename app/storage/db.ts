@@ -246,8 +246,8 @@ export const store = {
     const name = typeof kept.value.name === 'string' ? kept.value.name : id;
     const message =
       read.state === 'newer'
-        ? `“${name}” was kept by a newer version of this program. It stays as it is; open it with that one.`
-        : `“${name}” is damaged where this browser keeps it and cannot be opened: ${read.why} Save its raw data; nothing of it is changed.`;
+        ? `“${name}” was saved by a newer version of Mizuna. Open it with that version. It was not changed.`
+        : `“${name}” is damaged in this browser’s storage and cannot be opened: ${read.why} Save its raw data. It was not changed.`;
     return { ok: false, message, damaged: true };
   },
   /**

@@ -250,7 +250,7 @@ describe('a store that does not answer', () => {
       'one',
       'two',
     ]);
-    expect(system.trouble).toContain('did not tell everything');
+    expect(system.trouble).toContain('did not answer completely');
   });
 });
 
@@ -287,6 +287,6 @@ describe('two systems taken off the shelf', () => {
     vi.spyOn(store, 'photos').mockResolvedValue({ ok: false, message: 'It does not answer.' });
     await shelf.remove('a', 'a');
     expect(await database.systems.count()).toBe(1);
-    expect(shelf.trouble).toBe('“a” was not taken off the shelf. It does not answer.');
+    expect(shelf.trouble).toBe('“a” was not deleted. It does not answer.');
   });
 });

@@ -17,11 +17,11 @@ export type Kept<T> =
     };
 
 const FULL =
-  'This browser’s store is full: what you do now is not kept here. Your work goes on; save it to a file.';
+  'This browser’s storage is full, so new changes are not saved. You can continue. Save your work to a file.';
 const BLOCKED =
-  'This browser does not let the program store anything. Your work goes on here; save it to a file to keep it.';
+  'This browser does not allow Mizuna to save data. You can continue here. Save your work to a file.';
 const SILENT =
-  'This browser’s store does not answer. Close other windows of this program, then reload this one.';
+  'This browser’s storage does not answer. Close other windows of Mizuna, then reload this one.';
 /** A store that has not answered after this is said to be silent; its answer still counts when it comes, ms. */
 const PATIENCE = 10_000;
 /** What was refused is offered again so often, ms. */

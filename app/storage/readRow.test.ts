@@ -72,7 +72,7 @@ describe('a stored row', () => {
       expect(read.ok && read.row.past).toEqual([]);
       expect(read.ok && read.row.document).toEqual(next);
     }
-    // The latest step can be taken back though one before it cannot.
+    // The latest step can be removed though one before it cannot.
     const read = readRow(row({}, { document: next, past: [astray, step] }));
     expect(read.ok && read.row.past).toEqual([step]);
   });
@@ -82,7 +82,7 @@ describe('a stored row', () => {
     await database.systems.put(bad);
     const kept = await store.get('bad');
     expect(kept).toMatchObject({ ok: false, damaged: true });
-    expect(!kept.ok && kept.message).toMatch(/^“Odd one” is damaged .*: .+\. Save its raw data;/);
+    expect(!kept.ok && kept.message).toMatch(/^“Odd one” is damaged .*: .+\. Save its raw data\./);
     expect(await store.raw('bad')).toEqual({ ok: true, value: bad });
     await store.put({ ...row({}), id: 'bad', name: 'Fresh' });
     expect((await database.systems.get('bad'))!.name).toBe('Odd one');

@@ -59,14 +59,14 @@ export function readRow(row: StoredSystem): ReadRow {
   if (document === null || typeof document !== 'object')
     return damaged('there is no system in it.');
   if (Number(document.version) > DOCUMENT_VERSION)
-    return { ok: false, state: 'newer', why: 'it was kept by a newer version of this program.' };
+    return { ok: false, state: 'newer', why: 'it was saved by a newer version of Mizuna.' };
   try {
     const raised = upToDate({
       document,
       past: listOf(row.past) as Step[],
       future: listOf(row.future) as Step[],
     });
-    if (!raised) return damaged('its version is none that there was.');
+    if (!raised) return damaged('its version is unknown.');
     const read = checkSystem(raised.document);
     if (!read.ok) return damaged(read.message);
     const whole: StoredSystem = {
@@ -80,6 +80,6 @@ export function readRow(row: StoredSystem): ReadRow {
       trust(whole);
     return { ok: true, row: whole };
   } catch {
-    return damaged('it cannot be made out.');
+    return damaged('it cannot be read.');
   }
 }

@@ -1,3 +1,4 @@
+import { plural } from '../../core/quantity';
 import { LARGEST_BACKUP, LARGEST_PHOTOS } from '../../core/formats/limits';
 import {
   BACKUP_TAIL,
@@ -29,20 +30,30 @@ interface Missing {
   /** The store did not tell everything. */
   untold: boolean;
 }
-const some = (n: number, one: string, many: string) =>
-  n === 1 ? `The oldest ${one}` : `The ${n} oldest ${many}`;
 function missingWords({ photos, entries, untold }: Missing): string | null {
   const out = [
     ...(untold
       ? [
-          'This browser’s store did not tell everything. The file holds what this page has; entries and photos of before may be missing. Save it again later.',
+          'This browser’s storage did not answer completely. The file has the data of this page. Older entries and photos may be missing. Save it again later.',
         ]
       : []),
     ...(photos
-      ? [`${some(photos, 'photo', 'photos')} did not fit into the file and stayed in this browser.`]
+      ? [
+          plural(
+            photos,
+            'The oldest photo did not fit into the file. It is still in this browser.',
+            'The # oldest photos did not fit into the file. They are still in this browser.',
+          ),
+        ]
       : []),
     ...(entries
-      ? [`${some(entries, 'entry', 'entries')} of the log did not fit and stayed in this browser.`]
+      ? [
+          plural(
+            entries,
+            'The oldest entry of the log did not fit. It is still in this browser.',
+            'The # oldest entries of the log did not fit. They are still in this browser.',
+          ),
+        ]
       : []),
   ];
   return out.length ? out.join(' ') : null;

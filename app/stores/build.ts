@@ -39,7 +39,7 @@ export const useBuild = defineStore('build', () => {
         trouble.value = '';
       }
     } catch {
-      trouble.value = 'The cut list could not be worked out. What is shown is from before.';
+      trouble.value = 'The cut list could not be calculated. You see the previous one.';
     }
     busy.value = false;
     if (waiting) {

@@ -57,7 +57,7 @@ describe('the one thing that is chosen', () => {
     chosen.showFinding('siphon-start/siphon', 'siphon');
     expect(chosen.at).toBe('paths.siphon');
     expect(chosen.finding.key).toBe('siphon-start/siphon');
-    system.commit([{ at: 'paths.spare', to: undefined }], 'Taken out');
+    system.commit([{ at: 'paths.spare', to: undefined }], 'Removed');
     expect(chosen.placeAt('drain')).toBe('paths.siphon');
     chosen.choose('paths.spare');
     expect(chosen.thing).toBeNull();

@@ -86,7 +86,7 @@ export const useDevices = defineStore('devices', () => {
       }
     } catch (error) {
       if ((error as Error).name === 'TimeoutError')
-        trouble.value = `The gateway has not answered within ${ANSWER / 1000} s. Look at it, then look again.`;
+        trouble.value = `The gateway has not answered within ${ANSWER / 1000} s. Check it, then search again.`;
     }
     offer.value = found;
     looked.value = true;
@@ -275,8 +275,8 @@ export const useDevices = defineStore('devices', () => {
     } catch (error) {
       const late = (error as Error).name === 'TimeoutError';
       const words = late
-        ? `no answer within ${ANSWER / 1000} s. It may have switched: go and look.`
-        : 'it does not answer. Nothing was switched.';
+        ? `no answer within ${ANSWER / 1000} s. It may have switched. Go and check.`
+        : 'it does not answer. It was not switched.';
       trouble.value = `${plug.name}: ${words}`;
       if (late || by === 'rule') alarm(plug, words);
     }
@@ -333,7 +333,8 @@ export const useDevices = defineStore('devices', () => {
       });
       if (!answer.ok)
         trouble.value =
-          ((await answer.json()) as { error?: string }).error ?? 'The bench does not answer.';
+          ((await answer.json()) as { error?: string }).error ??
+          'The simulated devices do not answer.';
       await find();
       if (path === 'PUT') {
         heard.value = new Map();
@@ -341,7 +342,7 @@ export const useDevices = defineStore('devices', () => {
       }
       if (path === 'DELETE') stop();
     } catch {
-      trouble.value = 'The bench does not answer.';
+      trouble.value = 'The simulated devices do not answer.';
     }
   }
   const put = () => system.document && bench('PUT', { system: toRaw(system.document) });

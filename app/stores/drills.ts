@@ -57,7 +57,8 @@ export const useDrills = defineStore('drills', () => {
       await drillWorker.ask((w) => w.all(mine, doc, struck.value, onProgress));
     } catch {
       if (mine === request)
-        trouble.value = 'The drills could not be run. The findings on the screen still hold.';
+        trouble.value =
+          'The fault tests could not be run. The findings on the screen are still valid.';
     }
     if (mine !== request) return;
     running.value = false;
@@ -92,7 +93,8 @@ export const useDrills = defineStore('drills', () => {
       // What was asked for another drill meanwhile is not this one's.
       if (open.value === drill.fault && ran.value === doc) fixes.value = found;
     } catch {
-      trouble.value = 'This drill could not be played. The findings on the screen still hold.';
+      trouble.value =
+        'This fault test could not be played. The findings on the screen are still valid.';
     }
   }
   /** Shows what would make a fault of what lives go better. */
@@ -107,7 +109,7 @@ export const useDrills = defineStore('drills', () => {
       if (openLife.value === id && toRaw(system.document) === doc) lifeFixes.value = found;
     } catch {
       trouble.value =
-        'What would help could not be worked out. The findings on the screen still hold.';
+        'The changes against this fault could not be calculated. The findings on the screen are still valid.';
     }
   }
   function closeLife() {

@@ -138,7 +138,7 @@ export function useHistory(kept: () => void, walked: (step: Step, undone: boolea
     document.value = applyEdits(document.value, step.edits);
     past.value = [...past.value, step];
     future.value = future.value.slice(1);
-    announcement.value = `Done again: ${step.label}`;
+    announcement.value = `Redone: ${step.label}`;
     kept();
     walked(step, false);
   }

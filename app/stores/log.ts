@@ -350,15 +350,15 @@ export const useLog = defineStore('log', () => {
   /** Corrects an entry; it keeps what it was. */
   async function amend(id: string, values: Partial<EntryValues>) {
     const e = find(id);
-    if (e) await rewrite(e, correct(e, values, Date.now()), 'An entry corrected');
+    if (e) await rewrite(e, correct(e, values, Date.now()), 'Entry corrected');
   }
   async function takeOut(id: string) {
     const e = find(id);
-    if (e) await rewrite(e, remove(e, Date.now()), 'An entry taken back');
+    if (e) await rewrite(e, remove(e, Date.now()), 'Entry removed');
   }
   async function putBack(id: string) {
     const e = find(id);
-    if (e) await rewrite(e, restore(e, Date.now()), 'An entry put back');
+    if (e) await rewrite(e, restore(e, Date.now()), 'Entry restored');
   }
   /** Notes entries that have the same id wherever they are noted; one that stands there is corrected, or put back. */
   async function keepAs(noted: readonly NotedEntry[]) {

@@ -4,12 +4,12 @@ import { readOffer, readOrder } from './offer';
 describe('what a gateway offers', () => {
   test.each([{}, [], null, 7, 'x', { channels: 'none' }, { plugs: {} }])('%j is none', (raw) =>
     expect(readOffer(raw)).toBe(
-      'Something answers at the place of a gateway, but it offers no channels and no plugs.',
+      'A device answers at the gateway’s address, but it offers no channels and no plugs.',
     ),
   );
   it('of another version is refused with a sentence', () => {
     expect(readOffer({ interface: 2, channels: [], plugs: [] })).toBe(
-      'The gateway speaks version 2 of the interface; this program speaks version 1. Nothing is taken from it.',
+      'The gateway speaks version 2 of the interface. Mizuna needs version 1, so it cannot use this gateway.',
     );
     expect(readOffer({ channels: [] })).toMatchObject({ channels: [], plugs: [], left: [] });
   });
@@ -32,10 +32,10 @@ describe('what a gateway offers', () => {
     ]);
     expect(offer.plugs).toEqual([{ id: 'p', name: 'p', about: '', on: true }]);
     expect(offer.left).toEqual([
-      'The channel “b.c” cannot be used: an id has letters, digits, - and _, 64 at most.',
-      'The channel “” cannot be used: an id has letters, digits, - and _, 64 at most.',
-      'The plug “pump 1” cannot be used: an id has letters, digits, - and _, 64 at most.',
-      'The plug “” cannot be used: an id has letters, digits, - and _, 64 at most.',
+      'The channel “b.c” cannot be used. An id has at most 64 letters, digits, - and _.',
+      'The channel “” cannot be used. An id has at most 64 letters, digits, - and _.',
+      'The plug “pump 1” cannot be used. An id has at most 64 letters, digits, - and _.',
+      'The plug “” cannot be used. An id has at most 64 letters, digits, - and _.',
     ]);
   });
 });
@@ -49,7 +49,7 @@ describe('what a plug answers', () => {
     [null, /did not confirm/],
     [{ id: 'p', on: true, confirmed: false }, /did not confirm/],
     [{ id: 'q', on: true, confirmed: true }, /another plug answered/],
-    [{ id: 'p', on: false, confirmed: true }, /asked to go on, and says that it is off/],
-    [{ id: 'p', confirmed: true }, /asked to go on/],
+    [{ id: 'p', on: false, confirmed: true }, /it should be on, but reports off/],
+    [{ id: 'p', confirmed: true }, /it should be on/],
   ])('%j is none', (raw, words) => expect(readOrder(raw, 'p', true)).toMatch(words));
 });

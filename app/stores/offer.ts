@@ -37,15 +37,15 @@ const text = (x: unknown): string => (typeof x === 'string' ? x.slice(0, 120) : 
 /** @returns the offer, or a sentence that says why there is none */
 export function readOffer(raw: unknown): Offer | string {
   if (!isLoose(raw) || (!Array.isArray(raw.channels) && !Array.isArray(raw.plugs)))
-    return 'Something answers at the place of a gateway, but it offers no channels and no plugs.';
+    return 'A device answers at the gateway’s address, but it offers no channels and no plugs.';
   if (raw.interface !== undefined && raw.interface !== INTERFACE)
-    return `The gateway speaks version ${JSON.stringify(raw.interface).slice(0, 20)} of the interface; this program speaks version ${INTERFACE}. Nothing is taken from it.`;
+    return `The gateway speaks version ${JSON.stringify(raw.interface).slice(0, 20)} of the interface. Mizuna needs version ${INTERFACE}, so it cannot use this gateway.`;
   const left: string[] = [];
   const known = (list: unknown, what: string): Loose[] =>
     listOf(list).filter((x): x is Loose => {
       if (isLoose(x) && isId(x.id)) return true;
       const id = isLoose(x) ? text(x.id) : '';
-      left.push(`${what} “${id}” cannot be used: an id has letters, digits, - and _, 64 at most.`);
+      left.push(`${what} “${id}” cannot be used. An id has at most 64 letters, digits, - and _.`);
       return false;
     });
   const channels = known(raw.channels, 'The channel').map((c): Channel => ({
@@ -76,9 +76,9 @@ export function readOffer(raw: unknown): Offer | string {
 /** What a plug answered to an order; a sentence where that is no success. */
 export function readOrder(raw: unknown, id: string, on: boolean): string | null {
   if (!isLoose(raw) || raw.confirmed !== true)
-    return 'it did not confirm that it has switched. Go and look how it stands.';
-  if (raw.id !== id) return 'another plug answered. Go and look how both stand.';
+    return 'it did not confirm that it has switched. Go and check.';
+  if (raw.id !== id) return 'another plug answered. Go and check both.';
   return raw.on === on
     ? null
-    : `it was asked to go ${on ? 'on' : 'off'}, and says that it is ${raw.on === true ? 'on' : 'off'}. Go and look.`;
+    : `it should be ${on ? 'on' : 'off'}, but reports ${raw.on === true ? 'on' : 'off'}. Go and check.`;
 }

@@ -108,7 +108,7 @@ export function useOtherWindows(
       history.commit([{ at: conflict.at, to: conflict.mine }], 'This window’s value');
     } catch {
       autosave().trouble.value =
-        'What you changed was taken out in the other window; its value has no place.';
+        'The other window removed the part that you changed, so your value is not used.';
     }
   }
   return { conflicts, adopt, look, resolveConflict };

@@ -19,7 +19,7 @@ import { sameParts, useTrace } from './trace';
 
 /** Dots of the other line on the strip are so far apart, s. */
 const DOTS = 1200;
-const LOST = 'The practice could not go on. Begin it again: what you did is still there.';
+const LOST = 'The practice stopped. Start it again. Your actions are saved.';
 
 /** Practice on a copy of the open system: a run, act by act, and what it came to. */
 export const usePractice = defineStore('practice', () => {
@@ -136,8 +136,8 @@ export const usePractice = defineStore('practice', () => {
     const mine = there.run.id === run?.id;
     if (mine && there.acts.length === acts.length) return;
     notice.value = mine
-      ? 'Something was done in another window; it counts here too.'
-      : 'A run was begun in another window; this is it.';
+      ? 'You did something in another window. It counts here too.'
+      : 'This run was started in another window.';
     await goOn(there);
   }
   hearOthers((news) => {
@@ -152,8 +152,8 @@ export const usePractice = defineStore('practice', () => {
       const drawn = sameParts(doc, run.document);
       if (!same(doc, run.document))
         notice.value = drawn
-          ? 'The design was changed. This run goes on with the system as it was when the run began.'
-          : 'Parts of the design were added or taken away. This run goes on with the system as it was, but the drawing shows the new one.';
+          ? 'The design was changed. This run continues with the earlier system.'
+          : 'Parts of the design were added or removed. This run continues with the earlier system, but the drawing shows the new one.';
       if (drawn) show(view.value);
     },
   );
@@ -239,7 +239,7 @@ export const usePractice = defineStore('practice', () => {
       trace: one,
       start: d.begins,
       struck: 0,
-      name: which === 'mine' ? 'As you did it' : 'The best line',
+      name: which === 'mine' ? 'Your actions' : 'The best actions',
     });
   }
   function close() {

@@ -24,7 +24,7 @@ export const useReminders = defineStore('reminders', () => {
     on.value = answer === 'granted';
     trouble.value = on.value
       ? ''
-      : 'The browser does not allow reminders for this page; the calendar has alarms too.';
+      : 'The browser does not allow reminders for this page. You can use the alarms of the calendar.';
   }
   /** Tasks that fell due while the page is open. */
   const fresh = computed(() =>

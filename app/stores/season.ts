@@ -87,7 +87,7 @@ export const useSeason = defineStore('season', () => {
         trouble.value = '';
       }
     } catch {
-      trouble.value = 'The season could not be worked out. What is shown is from before.';
+      trouble.value = 'The season could not be calculated. You see the previous one.';
     }
     busy.value = false;
     if (waiting) {

@@ -157,7 +157,7 @@ describe('the shelf', () => {
 
   it('says why a file is refused, and forgets it with the next', async () => {
     expect(await shelf.openFile(file('{', 'half.json'))).toBeNull();
-    expect(shelf.refused).toMatch(/^half\.json: .*breaks off/);
+    expect(shelf.refused).toMatch(/^half\.json: .*is cut off/);
     expect(shelf.systems).toHaveLength(0);
     await shelf.openFile(file(writeSystem(bedOverTank.make('x', 'X'))));
     expect(shelf.refused).toBe('');

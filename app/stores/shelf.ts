@@ -208,12 +208,12 @@ export const useShelf = defineStore('shelf', () => {
     ]);
     const unread = [raw, photos, log].find((x) => !x.ok);
     if (unread && !unread.ok) {
-      trouble.value = `“${name}” was not taken off the shelf. ${unread.message}`;
+      trouble.value = `“${name}” was not deleted. ${unread.message}`;
       return;
     }
     const gone = await store.remove(id);
     if (!gone.ok) {
-      trouble.value = `“${name}” was not taken off the shelf. ${gone.message}`;
+      trouble.value = `“${name}” was not deleted. ${gone.message}`;
       await list();
       return;
     }

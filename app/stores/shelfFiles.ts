@@ -1,3 +1,4 @@
+import { plural } from '../../core/quantity';
 import { nanoid } from 'nanoid';
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import type { Backup } from '../../core/formats/file';
@@ -141,7 +142,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       else if (kept.value) tellOthers({ what: 'wrote', id: p.system.id, rev: kept.value.rev });
     }
     const { added, changed, removed } = p.news;
-    notice.value = `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} taken out${withDesign && p.differs ? ', and its design taken' : ''}.`;
+    notice.value = `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} removed${withDesign && p.differs ? ', and its design replaced' : ''}.`;
     details.value = p.refused;
     await list();
     return p.system.id;
@@ -187,10 +188,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     }
     useSettings().restore(backup.settings);
     await (await learned()).restore(backup.settings.practice);
-    const count = (n: number) => `${n} system${n === 1 ? '' : 's'}`;
+    const count = (n: number) => plural(n, '# system', '# systems');
     const { unread } = backup;
     const left = backup.refused.length - unread;
-    notice.value = `${count(put)} put on the shelf from the backup${there ? `, ${count(there)} stood there already` : ''}${unread ? `; ${count(unread)} could not be read` : ''}${left ? `; ${left} of its entries and photos could not be taken` : ''}.`;
+    notice.value = `${count(put)} added from the backup${there ? `, ${count(there)} already on the shelf` : ''}${unread ? `; ${count(unread)} could not be read` : ''}${left ? `; ${left} of its entries and photos could not be imported` : ''}.`;
     details.value = backup.refused;
   }
   function stopReading() {
@@ -234,7 +235,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       await takeLog(id, opened.log);
       details.value = opened.refused;
       if (opened.refused.length)
-        notice.value = `${opened.refused.length} of its entries and photos could not be taken. Save them as they stood, to mend them.`;
+        notice.value = `${opened.refused.length} of its entries and photos could not be imported. Save them unchanged to repair them.`;
       return id;
     }
     await takeBackup(opened.backup);
@@ -252,9 +253,13 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const { files, missing } = await saveBackup(ids, kept);
     if (missing) trouble.value = missing;
     if (files > 1)
-      notice.value = `The backup is in ${files} files, so that each can be opened. Keep them all, and open them one after the other to bring all back.`;
+      notice.value = `The backup has ${files} files, so that each can be opened. Keep them all. To restore everything, open them one after the other.`;
     else if (left)
-      notice.value = `${left} of the systems cannot be read and ${left === 1 ? 'is' : 'are'} not in the backup; save ${left === 1 ? 'it' : 'them'} raw from the shelf.`;
+      notice.value = plural(
+        left,
+        'One system cannot be read and is not in the backup. Save its raw data from the shelf.',
+        '# systems cannot be read and are not in the backup. Save their raw data from the shelf.',
+      );
   }
 
   return {

@@ -55,7 +55,7 @@ export const useStart = defineStore('start', () => {
       season.value = found?.season ?? null;
       trouble.value = '';
     } catch {
-      if (mine === request) trouble.value = 'The forecast could not be worked out.';
+      if (mine === request) trouble.value = 'The forecast could not be calculated.';
     }
     heard.end();
     if (mine === request) progress.value = null;

@@ -114,7 +114,7 @@ describe('the open system', () => {
       reactive([{ at: 'paths.spare.weep', to: { height: 0.01, diameter: 0.004 } }]),
       'hole',
     );
-    system.commit([{ at: 'paths.spare', to: undefined }], 'taken out');
+    system.commit([{ at: 'paths.spare', to: undefined }], 'removed');
     await system.flush();
     expect(system.saving).toBe('saved');
     setActivePinia(createPinia());

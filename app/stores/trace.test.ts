@@ -167,7 +167,7 @@ describe('the day on the screen', () => {
     expect(trace.findings.some((f) => f.about === 'bed')).toBe(true);
   });
 
-  it('a drill is played instead of the day, on the clock of when it strikes', async () => {
+  it('a drill is played instead of the day, of when it strikes', async () => {
     const document = bedOverTank.make('pair', 'Pair');
     const { system, trace } = await opened(document);
     await settled(trace);
@@ -278,7 +278,7 @@ describe('the day on the screen', () => {
     const { system, trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
     hold = true;
-    system.commit([{ at: 'paths.spare', to: undefined }], 'taken out');
+    system.commit([{ at: 'paths.spare', to: undefined }], 'removed');
     await vi.waitFor(() => expect(trace.trace).toBeNull());
     asked[asked.length - 1]!.answer();
     await vi.waitFor(() => expect(trace.trace).not.toBeNull(), { timeout: 10_000 });
@@ -289,7 +289,7 @@ describe('the day on the screen', () => {
     broken = true;
     const { trace } = await opened(bedOverTank.make('pair', 'Pair'));
     await settled(trace);
-    expect(trace.trouble).toMatch(/could not be worked out/);
+    expect(trace.trouble).toMatch(/could not be calculated/);
     expect(trace.findings.map((f) => f.id)).toContain('reserve');
   });
 });

@@ -58,7 +58,7 @@ export const useTrace = defineStore('trace', () => {
       const found = await dayWorker.ask((w) => w.laterDay(doc, n));
       if (solved.value === doc) later.value = { day: n, trace: found };
     } catch {
-      trouble.value = 'That day could not be worked out. The first one still stands.';
+      trouble.value = 'That day could not be calculated. You see the first one.';
     }
   }
   const shown = computed(() => replay.value?.trace ?? later.value?.trace ?? trace.value);
@@ -96,11 +96,11 @@ export const useTrace = defineStore('trace', () => {
       trace.value = result.trace;
       day.value = result.day;
       trouble.value = result.day.truncated
-        ? `The day is followed up to ${formatClock(result.day.end)} only: more switches and flows than a home system has. Its figures are those of that time.`
+        ? `The day is simulated only up to ${formatClock(result.day.end)}, because it has too many switches. Its figures are for that time.`
         : '';
       if (first) showSensibly(result.day);
     } catch {
-      trouble.value = 'The day could not be worked out. The figures on the screen still hold.';
+      trouble.value = 'The day could not be calculated. The figures on the screen are still valid.';
     }
     const next = waiting;
     waiting = null;

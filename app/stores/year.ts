@@ -67,8 +67,7 @@ export const useYear = defineStore('year', () => {
       if (request === mine) plan.value = best;
     } catch {
       if (request === mine)
-        trouble.value =
-          'The plan of the year could not be worked out. What is shown is from before.';
+        trouble.value = 'The plan of the year could not be calculated. You see the previous one.';
     }
     heard.end();
     if (request === mine) progress.value = null;

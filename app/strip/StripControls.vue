@@ -41,13 +41,13 @@ const WINDOWS = [
       ><b v-if="trace.replay">{{ trace.replay.name }}. </b>{{ now }}
       <span class="quiet levels">{{ levels }}</span></span
     >
-    <span v-if="trace.busy" class="quiet busy" role="status">working it out</span>
+    <span v-if="trace.busy" class="quiet busy" role="status">calculating</span>
     <span
       v-if="trace.uneven && !trace.replay"
       class="run"
       role="group"
       aria-label="Day of the run"
-      title="The timer’s turns do not make up a day: each day they fall a little later."
+      title="The timer’s cycles do not fit into a day, so they are a little later each day."
     >
       <v-btn
         :icon="mdiChevronLeft"

@@ -114,7 +114,7 @@ const f = format;
     </div>
     <p class="caution">{{ sum.caution }}</p>
     <details v-if="done">
-      <summary>How it is worked out</summary>
+      <summary>Calculation</summary>
       <MathText :tex="done.explained.formula" display />
       <dl class="rest">
         <template v-for="g in done.explained.given" :key="g.symbol">

@@ -35,7 +35,7 @@ const sum = computed(() =>
     <PlainChoice
       :model-value="sum.id"
       :items="sums"
-      label="Sum"
+      label="Calculator"
       @update:model-value="bench.sum = $event"
     />
     <SumCard :key="sum.id" :sum="sum" :figures="derivation.figures" :plan="plan" :water="water" />

@@ -3,20 +3,20 @@ import PersonMenu from '../parts/PersonMenu.vue';
 import SumsBench from './SumsBench.vue';
 
 /** The bench of sums without a system. */
-document.title = 'Sums · Mizuna';
+document.title = 'Calculators · Mizuna';
 </script>
 
 <template>
   <main class="page">
     <header>
       <v-btn variant="text" :to="{ name: 'shelf' }">Shelf</v-btn>
-      <h1>Sums at the tank’s edge</h1>
+      <h1>Calculators</h1>
       <span class="grow" />
       <PersonMenu />
     </header>
     <p class="quiet">
-      Water, pH, chlorine, feed, light: worked out for any tank. Inside a system the same sums know
-      its litres.
+      Calculate water changes, pH, chlorine, feed and light for any tank. Inside a system these
+      calculators use its figures.
     </p>
     <SumsBench />
   </main>

@@ -41,7 +41,7 @@ describe('a worker that can be lost', () => {
       const { made, mortal, never } = flock();
       const asked = never();
       made[0]!.dispatchEvent(new Event(type));
-      await expect(asked).rejects.toThrow('lost');
+      await expect(asked).rejects.toThrow('The calculation stopped.');
       expect(made[0]!.ended).toBe(true);
       expect(await mortal.ask(async () => 3)).toBe(3);
       expect(made).toHaveLength(2);
@@ -54,7 +54,9 @@ describe('a worker that can be lost', () => {
   it('that does not answer in time is ended; others that were asked of it fail as well', async () => {
     vi.useFakeTimers();
     const { made, never } = flock();
-    const both = [never(), never()].map((p) => expect(p).rejects.toThrow('lost'));
+    const both = [never(), never()].map((p) =>
+      expect(p).rejects.toThrow('The calculation stopped.'),
+    );
     await vi.advanceTimersByTimeAsync(1001);
     await Promise.all(both);
     expect(made).toHaveLength(1);

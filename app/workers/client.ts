@@ -35,7 +35,7 @@ export class Mortal<T extends object> {
       lose = () => {
         worker.terminate();
         if (this.living?.worker === worker) this.living = null;
-        reject(new Error('The worker was lost.'));
+        reject(new Error('The calculation stopped.'));
       };
     });
     lost.catch(() => undefined);

@@ -7,7 +7,7 @@ import {
   type JointKind,
   type JointSize,
 } from '../catalogue/index.ts';
-import { bore, distance, mm, say, share, type Phrase } from '../quantity/index.ts';
+import { bore, distance, mm, say, share, type Phrase, plural } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { buildKey } from './keys.ts';
@@ -109,12 +109,12 @@ function whyOfPipe(
   ]);
   const start =
     into.length === 2
-      ? say`${mm(centres)} from centre to centre, ${mm(faces)} between the faces; + `
-      : say`${mm(centres)} from the centre to the open end, ${mm(faces)} from the face; + `;
+      ? say`${mm(centres)} from centre to centre, ${mm(faces)} between the faces. Add `
+      : say`${mm(centres)} from the centre to the open end, ${mm(faces)} from the face. Add `;
   return [
     ...start,
     ...sockets,
-    ...say`, − ${bore(gaps)} left at the stop${into.length > 1 ? 's' : ''}.`,
+    ...say`, then subtract ${bore(gaps)} for the ${plural(into.length, 'gap', 'gaps')} at the ${plural(into.length, 'stop', 'stops')}.`,
   ];
 }
 

@@ -68,7 +68,9 @@ describe('the cut list of a siphon bed', () => {
     expect(cuts(s, 'lift')).toEqual({ 'lift-1': 1530, 'lift-2': 480 });
     expect(line.legs.map((l) => Math.round(l.length * 1000))).toEqual([1114, 672, 114]);
     const [long] = pieces(s).filter((p) => p.about === 'lift');
-    expect(tell(long!.why, 'metric')).toContain('Bend it to a radius of at least at least 114 mm or more');
+    expect(tell(long!.why, 'metric')).toContain(
+      'Bend it to a radius of at least 114 mm, or it kinks.',
+    );
     // 38 mm hose wants 228 mm on both sides of a corner: where the way to the side is shorter, it has elbows.
     const stiff = applyEdits(s, [
       { at: 'paths.lift.pipe', to: 'hose-38' },
@@ -106,7 +108,7 @@ describe('the cut list of a siphon bed', () => {
   it('says of each piece why it is so long', () => {
     for (const p of pieces(s)) expect(tell(p.why, 'metric').length, p.id).toBeGreaterThan(10);
     expect(tell(pieces(s).find((p) => p.id === 'siphon-2')!.why, 'metric')).toBe(
-      '250 mm from centre to centre, 158 mm between the faces; + 22.2 mm into the bulkhead and 22.2 mm into the 90° elbow, − 2 mm left at the stops.',
+      '250 mm from centre to centre, 158 mm between the faces. Add 22.2 mm into the bulkhead and 22.2 mm into the 90° elbow, then subtract 2 mm for the gaps at the stops.',
     );
   });
 });
@@ -225,7 +227,7 @@ describe('what stands in the way of cutting', () => {
   it('is said where fittings sit too close, with what their sockets need', () => {
     const low = applyEdits(s, [{ at: 'paths.siphon.drop', to: 0.06 }]);
     expect(wrong(low).map((q) => tell(q.sentence, 'metric'))).toEqual([
-      'Bulkhead and 90° elbow of 1 in schedule 40 sit 60 mm apart. Their sockets need 92 mm.',
+      'Bulkhead and 90° elbow of 1 in schedule 40 are 60 mm apart. Their sockets need 92 mm.',
     ]);
   });
 
@@ -236,7 +238,7 @@ describe('what stands in the way of cutting', () => {
     ]);
     const q = wrong(rigid)[0]!;
     expect(tell(q.sentence, 'metric')).toBe(
-      '“Fill line” turns twice and the design counts no elbow. Each elbow reduces the flow.',
+      '“Fill line” needs 2 elbows and the design counts none. Each elbow reduces the flow.',
     );
     const mended = applyEdits(rigid, q.fix!.edits);
     expect(wrong(mended)).toEqual([]);
@@ -259,7 +261,7 @@ describe('what stands in the way of cutting', () => {
     ]);
     const q = wrong(deep).find((x) => x.id === 'siphon-ground')!;
     expect(tell(q.sentence, 'metric')).toBe(
-      '“Bell siphon” is 150 mm below the ground. Raise “Bed”, or move the pipe higher.',
+      '“Bell siphon” reaches 150 mm below the ground. Raise “Bed”, or move the pipe higher.',
     );
     expect(q.fix!.edits).toEqual([{ at: 'vessels.bed.floor', to: 0.25 }]);
     expect(wrong(applyEdits(deep, q.fix!.edits)).some((x) => x.id === 'siphon-ground')).toBe(false);
@@ -277,7 +279,7 @@ describe('what stands in the way of cutting', () => {
   it('is said where a crest lies under the mouth of its own elbow, and leads the way out lower', () => {
     const loop = applyEdits(demo('north-wall-lean-to'), [{ at: 'paths.over-1.drop', to: -0.58 }]);
     const q = wrong(loop)[0]!;
-    expect(tell(q.sentence, 'metric')).toMatch(/whose own mouth stands \d+ mm higher/);
+    expect(tell(q.sentence, 'metric')).toMatch(/but the fitting itself is \d+ mm taller/);
     expect(wrong(applyEdits(loop, q.fix!.edits))).toEqual([]);
   });
 

@@ -1,5 +1,5 @@
 import { pipeById } from '../catalogue/index.ts';
-import { bore, mm, say, type Phrase } from '../quantity/index.ts';
+import { bore, mm, say, type Phrase, plural } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
   vesselOf,
@@ -277,12 +277,12 @@ const DRY: Metres = 0.005;
 
 /** Where a hole is and what it wants, as it is told to whom drills it. */
 export function holeSentence(h: Hole): Phrase {
-  const size = h.diameter === null ? say`enter its hole size` : say`${bore(h.diameter)}`;
+  const size = h.diameter === null ? say`Enter its hole size.` : say`Drill ${bore(h.diameter)}.`;
   const where =
     h.on === 'floor'
       ? say`in the floor, ${mm(h.x)} from the left and ${mm(h.y)} from the front`
       : say`in the ${h.on} wall, ${mm(h.x)} from its left end and ${mm(h.y)} above the floor`;
-  return [...say`For the ${h.what}: `, ...size, ...say`; centre `, ...where, '.'];
+  return [...size, ...say` Centre for the ${h.what}: `, ...where, '.'];
 }
 
 /** How far a hole’s flange reaches from its centre, m. */
@@ -346,7 +346,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
       id: at,
       about: h.vessel,
       level: 'ask',
-      sentence: say`Which hole size does ${what} need? Enter the size printed on its packet. ${list.length > 1 ? `${String(list.length)} holes depend` : 'One hole depends'} on it.`,
+      sentence: say`Which hole size does ${what} need? Enter the size printed on its packet. ${plural(list.length, 'One hole depends', '# holes depend')} on it.`,
       fix: null,
     });
   }

@@ -30,8 +30,8 @@ describe('holes', () => {
   it('ask for the maker’s figure and never invent one', () => {
     expect(plan.holes.map((h) => h.diameter)).toEqual([null, null]);
     expect(plan.questions.map((q) => tell(q.sentence, 'metric'))).toEqual([
-      'What hole does a bulkhead for 1 in schedule 40 want? Its maker says; 1 hole depends on it.',
-      'What hole does a bulkhead for 1½ in schedule 40 want? Its maker says; 1 hole depends on it.',
+      'Which hole size does a bulkhead for 1 in schedule 40 need? Enter the size printed on its packet. One hole depends on it.',
+      'Which hole size does a bulkhead for 1½ in schedule 40 need? Enter the size printed on its packet. One hole depends on it.',
     ]);
     const id = buildKey('bulkhead', 'sch40-1');
     const told = planOf(edited({ at: `build.holes.${id}`, to: { id, diameter: 0.045 } }));
@@ -213,7 +213,7 @@ describe('the parts list and its cost', () => {
     expect(late).toBeCloseTo(240 / (15 - cost.month!), 9);
     const poor = planOf(applyEdits(s, [{ at: 'build.running.harvest', to: 5 }])).cost;
     expect(poor.payback).toBeNull();
-    expect(tell(poor.verdict, 'metric')).toMatch(/^Not in money/);
+    expect(tell(poor.verdict, 'metric')).toMatch(/^It does not pay in money:/);
   });
 });
 

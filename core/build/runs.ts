@@ -1,6 +1,6 @@
 import { bendRadius, pipeById, socketDepth, type JointKind } from '../catalogue/index.ts';
 import { lineLength } from '../network/pipes.ts';
-import { distance, mm, say } from '../quantity/index.ts';
+import { distance, mm, say, plural } from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import {
   vesselOf,
@@ -92,7 +92,7 @@ function missingElbows(p: WaterPath, needs: number): Question[] {
       id: `${p.id}-elbows`,
       about: p.id,
       level: 'wrong',
-      sentence: say`“${p.name}” needs ${needs === 1 ? 'one elbow' : 'two elbows'} and the design counts ${counted ? 'one' : 'none'}. Each elbow reduces the flow.`,
+      sentence: say`“${p.name}” needs ${plural(needs, 'one elbow', '# elbows')} and the design counts ${counted ? 'one' : 'none'}. Each elbow reduces the flow.`,
       fix: { label: needs === 1 ? say`Count one elbow` : say`Count two elbows`, edits: [edit] },
     },
   ];

@@ -67,7 +67,7 @@ describe('the outline of a vessel', () => {
     const siphon = (p: BuildPlan) => p.holes.find((h) => h.path === 'siphon')!;
     const small = edited(bowl(0.12));
     expect(siphon(small)).toMatchObject({ x: 0.72 * 0.12, y: 0.06 });
-    expect(said(small, 'siphon-hole-edge')).toMatch(/from an edge of “Bed”; its flange needs/);
+    expect(said(small, 'siphon-hole-edge')).toMatch(/from an edge of “Bed”\. Its flange needs/);
     expect(said(edited(bowl(0.9)), 'siphon-hole-edge')).toBeNull();
   });
 
@@ -190,13 +190,11 @@ describe('what stands under a bed', () => {
     expect(stands[0]!.span - 0.07).toBeGreaterThanOrEqual(1.1 + 0.04 - 1e-9);
     const bearers = pieces.filter((p) => p.name === 'Bearer');
     expect(bearers.map((p) => p.cut)).toEqual([expect.closeTo(1.28, 9), expect.closeTo(1.28, 9)]);
-    expect(tell(bearers[0]!.why, 'metric')).toContain('40 mm longer than the vessel at either end');
+    expect(tell(bearers[0]!.why, 'metric')).toContain('40 mm longer than the vessel at both ends');
   });
   it('that is far longer is said', () => {
     const long = edited({ at: 'vessels.tank.shape.diameter', to: 2.4 });
-    expect(said(long, 'bed-stand-below')).toMatch(
-      /“Fish tank” is 2400 mm long and is under “Bed”/,
-    );
+    expect(said(long, 'bed-stand-below')).toMatch(/“Fish tank” is 2400 mm long and is under “Bed”/);
     expect(long.stands[0]!.bearers).toBeCloseTo(1.2, 9);
   });
 });

@@ -14,10 +14,10 @@ describe('a date that is typed', () => {
   ])('%s is %s', (text, day) => expect(typedDay(text)).toEqual({ ok: true, day }));
 
   test.each([
-    ['', 'This is no whole date: day, month and year.'],
-    ['2026-02-30', 'This is no whole date: day, month and year.'],
+    ['', 'Enter a whole date: day, month and year.'],
+    ['2026-02-30', 'Enter a whole date: day, month and year.'],
     ['0202-02-05', '0202-02-05 is before 1980-01-01. Is the year right?'],
-    ['20266-02-05', 'This is no whole date: day, month and year.'],
+    ['20266-02-05', 'Enter a whole date: day, month and year.'],
     ['2206-02-05', '2206-02-05 is after 2099-12-31. Is the year right?'],
   ])('%s is refused with a sentence', (text, message) =>
     expect(typedDay(text)).toEqual({ ok: false, message }),
@@ -38,7 +38,7 @@ describe('a moment that is typed', () => {
     });
     expect(typedMoment('2026-12-01T13:02', ZONE, NOW)).toEqual({
       ok: false,
-      message: 'This is still to come. Note what was done or read, up to now.',
+      message: 'This date is in the future. The log holds what has happened until now.',
     });
     expect(typedMoment('2026-12-01', ZONE, NOW)).toEqual({
       ok: false,

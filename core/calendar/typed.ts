@@ -35,7 +35,7 @@ export function typedDay(
   const m = /^(\d{1,6})-(\d{2})-(\d{2})$/.exec(text.trim());
   const year = m ? century(Number(m[1])) : 0;
   const day = m ? `${String(year).padStart(4, '0')}-${m[2]}-${m[3]}` : '';
-  if (!isDay(day)) return { ok: false, message: 'This is no whole date: day, month and year.' };
+  if (!isDay(day)) return { ok: false, message: 'Enter a whole date: day, month and year.' };
   if (day < from) return { ok: false, message: `${day} is before ${from}. Is the year right?` };
   if (day > to) return { ok: false, message: `${day} is after ${to}. Is the year right?` };
   return { ok: true, day };
@@ -62,5 +62,8 @@ export function typedMoment(text: string, zone: string, now: Moment): TypedMomen
   const at = momentOf(typed.day, minutes, zone) + Number(time[3] ?? 0) * 1000;
   return at <= now + 60_000
     ? { ok: true, at }
-    : { ok: false, message: 'This is still to come. Note what was done or read, up to now.' };
+    : {
+        ok: false,
+        message: 'This date is in the future. The log holds what has happened until now.',
+      };
 }

@@ -172,7 +172,7 @@ function topUps(d: Draft): void {
     d.steps.push(topUpStep(volume, want.missing, want.vessel, vessel.name));
     if (refused && volume < want.missing)
       d.refuse('top-up', [
-        ...say`Do not pour in all that is missing at once. `,
+        ...say`Do not add all the missing water at once. `,
         ...refusalWords(refused),
       ]);
     const share = shareOfTopUp(volume, d.ground.volume);

@@ -43,10 +43,10 @@ export const CLIMATES: readonly Climate[] = [
   air('mild-dry-summer', 'Mild winters, dry hot summers', wave(21, 8.5), wave(11, 6.5), [50, 345]),
   air('humid-subtropical', 'Mild winters, hot damp summers', wave(23, 9), wave(13, 9.5), [75, 320]),
   air('warm-arid', 'Hot and dry', wave(29, 10), wave(15, 9), [25, 355]),
-  air('tropical', 'Hot all the year', wave(31, 1.5), wave(23, 1), null),
+  air('tropical', 'Hot all year', wave(31, 1.5), wave(23, 1), null),
   air(
     'southern-mild',
-    'Southern half of the earth, mild',
+    'Southern hemisphere, mild',
     wave(20, 6.5, 0.4),
     wave(10, 5, 0.4),
     [250, 150],

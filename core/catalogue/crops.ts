@@ -79,7 +79,7 @@ type Habits = Pick<
 const LEAFY: Habits & Pick<CropKind, 'nitrogen'> = {
   rootType: 'fibrous',
   support: 'none',
-  pruning: 'outer leaves first',
+  pruning: 'pick outer leaves first',
   pollination: 'none',
   nights: null,
   dayLength: [10, 16],
@@ -99,7 +99,7 @@ const HERB: typeof LEAFY = {
 };
 const FRUIT: typeof LEAFY = {
   ...LEAFY,
-  pruning: 'old leaves off',
+  pruning: 'remove old leaves',
   pollination: 'hand',
   dayLength: [12, 18],
   short: ['potassium', 'calcium', 'iron'],
@@ -118,7 +118,7 @@ const ROOT: typeof LEAFY = {
 };
 const FLOWER: typeof LEAFY = {
   ...LEAFY,
-  pruning: 'spent flowers off',
+  pruning: 'remove spent flowers',
   pollination: 'self',
   dayLength: [10, 16],
   nitrogen: 0.4,
@@ -126,7 +126,7 @@ const FLOWER: typeof LEAFY = {
 };
 const FOLIAGE: typeof LEAFY = {
   ...LEAFY,
-  pruning: 'straying shoots off',
+  pruning: 'cut long shoots',
   dayLength: [8, 18],
   short: ['iron'],
   nitrogen: 0.25,
@@ -164,16 +164,16 @@ export const CROPS: readonly CropKind[] = [
   { ...HERB, id: 'perilla', name: 'Perilla', scientific: 'Perilla frutescens', group: 'herb', spacing: 0.25, roots: 0.2, height: 0.6, daysToHarvest: 45, daysOfHarvest: 80, nurseryDays: 25, germination: [18, 28], growth: [16, 30], ph: [5.8, 6.8], conductivity: mS(1, 1.8), light: [12, 20], waterUse: 0.0035, start: 'plug', frost: 'tender', harvest: 'again' },
   { ...HERB, id: 'lemongrass', name: 'Lemongrass', scientific: 'Cymbopogon citratus', group: 'herb', spacing: 0.4, roots: 0.3, height: 1, daysToHarvest: 90, daysOfHarvest: 200, nurseryDays: 40, germination: [20, 30], growth: [18, 32], ph: [5.5, 7], conductivity: mS(1.2, 2), light: [15, 25], waterUse: 0.0045, start: 'division', frost: 'tender', harvest: 'picked', nitrogen: 0.6 },
   // Fruits
-  { ...FRUIT, id: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', group: 'fruit', spacing: 0.5, roots: 0.3, height: 1.8, support: 'string', pruning: 'side shoots out, top stopped', daysToHarvest: 70, daysOfHarvest: 90, nurseryDays: 45, germination: [15, 30], growth: [18, 28], nights: [13, 22], ph: [5.5, 6.5], conductivity: mS(2, 3.5), light: [20, 30], waterUse: 0.006, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 1.1 },
+  { ...FRUIT, id: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', group: 'fruit', spacing: 0.5, roots: 0.3, height: 1.8, support: 'string', pruning: 'remove side shoots, stop the top', daysToHarvest: 70, daysOfHarvest: 90, nurseryDays: 45, germination: [15, 30], growth: [18, 28], nights: [13, 22], ph: [5.5, 6.5], conductivity: mS(2, 3.5), light: [20, 30], waterUse: 0.006, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 1.1 },
   { ...FRUIT, id: 'bush-tomato', name: 'Bush tomato', scientific: 'Solanum lycopersicum (determinate)', group: 'fruit', spacing: 0.4, roots: 0.25, height: 0.6, support: 'canes', daysToHarvest: 60, daysOfHarvest: 45, nurseryDays: 42, germination: [15, 30], growth: [17, 28], nights: [13, 22], ph: [5.5, 6.5], conductivity: mS(2, 3.5), light: [18, 28], waterUse: 0.005, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 0.9 },
   { ...FRUIT, id: 'chilli', name: 'Chilli pepper', scientific: 'Capsicum annuum', group: 'fruit', spacing: 0.4, roots: 0.25, height: 0.7, support: 'canes', daysToHarvest: 80, daysOfHarvest: 90, nurseryDays: 60, germination: [20, 32], growth: [20, 30], nights: [15, 24], ph: [5.5, 6.5], conductivity: mS(1.8, 2.8), light: [18, 30], waterUse: 0.0045, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 0.8 },
   { ...FRUIT, id: 'sweet-pepper', name: 'Sweet pepper', scientific: 'Capsicum annuum (grossum)', group: 'fruit', spacing: 0.45, roots: 0.3, height: 0.9, support: 'string', daysToHarvest: 75, daysOfHarvest: 90, nurseryDays: 55, germination: [20, 32], growth: [20, 28], nights: [16, 22], ph: [5.5, 6.5], conductivity: mS(1.8, 2.8), light: [20, 30], waterUse: 0.005, start: 'plug', frost: 'tender', harvest: 'picked' },
-  { ...FRUIT, id: 'cucumber', name: 'Cucumber', scientific: 'Cucumis sativus', group: 'fruit', spacing: 0.5, roots: 0.3, height: 2, support: 'string', pruning: 'side shoots stopped at two leaves', pollination: 'none', daysToHarvest: 50, daysOfHarvest: 60, nurseryDays: 25, germination: [18, 32], growth: [20, 30], nights: [17, 24], ph: [5.5, 6.5], conductivity: mS(1.7, 2.5), light: [20, 30], waterUse: 0.007, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 1.2 },
+  { ...FRUIT, id: 'cucumber', name: 'Cucumber', scientific: 'Cucumis sativus', group: 'fruit', spacing: 0.5, roots: 0.3, height: 2, support: 'string', pruning: 'stop side shoots at two leaves', pollination: 'none', daysToHarvest: 50, daysOfHarvest: 60, nurseryDays: 25, germination: [18, 32], growth: [20, 30], nights: [17, 24], ph: [5.5, 6.5], conductivity: mS(1.7, 2.5), light: [20, 30], waterUse: 0.007, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 1.2 },
   { ...FRUIT, id: 'courgette', name: 'Courgette', scientific: 'Cucurbita pepo', group: 'fruit', spacing: 0.8, roots: 0.35, height: 0.7, daysToHarvest: 50, daysOfHarvest: 60, nurseryDays: 25, germination: [15, 32], growth: [18, 28], nights: [12, 24], ph: [6, 6.8], conductivity: mS(1.8, 2.4), light: [18, 28], waterUse: 0.006, start: 'plug', frost: 'tender', harvest: 'picked', nitrogen: 1.1, pollination: 'hand' },
   { ...FRUIT, id: 'dwarf-bean', name: 'Dwarf bean', scientific: 'Phaseolus vulgaris', group: 'fruit', spacing: 0.15, roots: 0.25, height: 0.4, pollination: 'self', daysToHarvest: 55, daysOfHarvest: 25, nurseryDays: 14, germination: [12, 30], growth: [16, 28], nights: [12, 24], ph: [6, 6.8], conductivity: mS(1.5, 2.5), light: [14, 22], waterUse: 0.004, start: 'seed', frost: 'tender', harvest: 'picked', nitrogen: 0.5 },
   { ...FRUIT, id: 'climbing-bean', name: 'Climbing bean', scientific: 'Phaseolus vulgaris (climbing)', group: 'fruit', spacing: 0.25, roots: 0.3, height: 2, support: 'canes', pollination: 'self', daysToHarvest: 65, daysOfHarvest: 50, nurseryDays: 14, germination: [12, 30], growth: [16, 28], nights: [12, 24], ph: [6, 6.8], conductivity: mS(1.5, 2.5), light: [16, 25], waterUse: 0.005, start: 'seed', frost: 'tender', harvest: 'picked', nitrogen: 0.6 },
   { ...FRUIT, id: 'pea', name: 'Pea', scientific: 'Pisum sativum', group: 'fruit', spacing: 0.08, roots: 0.25, height: 0.9, support: 'mesh', pollination: 'self', daysToHarvest: 60, daysOfHarvest: 25, nurseryDays: 18, germination: [5, 24], growth: [10, 22], ph: [6, 7], conductivity: mS(0.8, 1.8), light: [12, 20], waterUse: 0.004, start: 'seed', frost: 'hardy', harvest: 'picked', nitrogen: 0.5 },
-  { ...FRUIT, id: 'strawberry', name: 'Strawberry', scientific: 'Fragaria × ananassa', group: 'fruit', spacing: 0.25, roots: 0.15, height: 0.25, pruning: 'runners and old leaves off', daysToHarvest: 60, daysOfHarvest: 60, nurseryDays: 0, germination: [15, 24], growth: [12, 26], nights: [5, 18], ph: [5.5, 6.5], conductivity: mS(1, 1.4), light: [14, 22], waterUse: 0.0035, start: 'division', frost: 'hardy', harvest: 'picked', nitrogen: 0.5 },
+  { ...FRUIT, id: 'strawberry', name: 'Strawberry', scientific: 'Fragaria × ananassa', group: 'fruit', spacing: 0.25, roots: 0.15, height: 0.25, pruning: 'remove runners and old leaves', daysToHarvest: 60, daysOfHarvest: 60, nurseryDays: 0, germination: [15, 24], growth: [12, 26], nights: [5, 18], ph: [5.5, 6.5], conductivity: mS(1, 1.4), light: [14, 22], waterUse: 0.0035, start: 'division', frost: 'hardy', harvest: 'picked', nitrogen: 0.5 },
   { ...FRUIT, id: 'aubergine', name: 'Aubergine', scientific: 'Solanum melongena', group: 'fruit', spacing: 0.5, roots: 0.3, height: 1, support: 'canes', daysToHarvest: 80, daysOfHarvest: 70, nurseryDays: 55, germination: [20, 32], growth: [20, 30], nights: [16, 24], ph: [5.8, 6.8], conductivity: mS(2.5, 3.5), light: [20, 30], waterUse: 0.0055, start: 'plug', frost: 'tender', harvest: 'picked' },
   { ...FRUIT, id: 'okra', name: 'Okra', scientific: 'Abelmoschus esculentus', group: 'fruit', spacing: 0.4, roots: 0.3, height: 1.2, support: 'canes', pollination: 'self', daysToHarvest: 55, daysOfHarvest: 60, nurseryDays: 25, germination: [20, 35], growth: [22, 32], nights: [18, 26], ph: [6, 6.8], conductivity: mS(2, 2.4), light: [20, 30], waterUse: 0.005, start: 'plug', frost: 'tender', harvest: 'picked' },
   // Roots and rhizomes

@@ -1,7 +1,7 @@
 import type { CubicMetresPerSecond, Metres, Watts } from '../quantity/si.ts';
 
 const L_MIN = 1e-3 / 60;
-const TYPICAL = 'Typical figures of its kind; the box of your own wins.';
+const TYPICAL = 'Typical figures of its type. The figures on your own box come first.';
 
 /** An air pump with its stones. */
 export interface AirPump {
@@ -17,7 +17,7 @@ export interface AirPump {
 export const AIR_PUMPS: readonly AirPump[] = [
   {
     id: 'air-1',
-    name: 'Counter air pump, one stone',
+    name: 'Counter air pump, one air stone',
     flow: 1.5 * L_MIN,
     power: 2,
     deepest: 0.4,
@@ -25,7 +25,7 @@ export const AIR_PUMPS: readonly AirPump[] = [
   },
   {
     id: 'air-4',
-    name: 'Small air pump, two stones',
+    name: 'Small air pump, two air stones',
     flow: 4 * L_MIN,
     power: 4,
     deepest: 0.8,
@@ -33,7 +33,7 @@ export const AIR_PUMPS: readonly AirPump[] = [
   },
   {
     id: 'air-10',
-    name: 'Air pump, four stones',
+    name: 'Air pump, four air stones',
     flow: 10 * L_MIN,
     power: 9,
     deepest: 1.2,

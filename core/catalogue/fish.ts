@@ -49,8 +49,7 @@ export interface FishKind {
   readonly source: string;
 }
 
-export const FISH_LAW =
-  'Check whether keeping this species is allowed where you live; never release it.';
+export const FISH_LAW = 'Check whether this species is allowed where you live. Never release it.';
 const FAO =
   'FAO Fisheries and Aquaculture Technical Paper 589 (2014), table of water quality, feed and growth; the mass at stocking is an assumption.';
 const COMMON = 'Commonly published range.';

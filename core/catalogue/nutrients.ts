@@ -22,7 +22,7 @@ export interface Programme {
 }
 
 const TYPICAL =
-  'Typical of labels of its kind; copy the figures of your own label into an entry of your own.';
+  'Typical figures of its type. Enter the figures of your own label as your own programme.';
 const byStage = (seedling: number, leaf: number, fruit: number) => ({ seedling, leaf, fruit });
 
 export const PROGRAMMES: readonly Programme[] = [
@@ -34,7 +34,7 @@ export const PROGRAMMES: readonly Programme[] = [
       { name: 'Part B', unit: 'mL', perLitre: byStage(1, 2, 3) },
     ],
     conductivity: byStage(0.06, 0.12, 0.18),
-    note: 'A holds the calcium, B the phosphate and sulphate: they never meet undiluted.',
+    note: 'A contains calcium, B phosphate and sulphate. Never mix them undiluted.',
     source: TYPICAL,
   },
   {
@@ -46,7 +46,7 @@ export const PROGRAMMES: readonly Programme[] = [
       { name: 'Bloom', unit: 'mL', perLitre: byStage(0.6, 0.6, 2.4) },
     ],
     conductivity: byStage(0.07, 0.13, 0.19),
-    note: 'Trace elements first, well stirred, then the others.',
+    note: 'Stir in the trace elements first, then the others.',
     source: TYPICAL,
   },
   {
@@ -58,7 +58,7 @@ export const PROGRAMMES: readonly Programme[] = [
       { name: 'Calcium nitrate', unit: 'g', perLitre: byStage(0.3, 0.6, 0.8) },
     ],
     conductivity: byStage(0.08, 0.16, 0.22),
-    note: 'Each salt dissolved by itself; calcium nitrate last, into the full volume.',
+    note: 'Dissolve each salt separately. Add calcium nitrate last, to the full volume.',
     source: TYPICAL,
   },
 ];

@@ -21,11 +21,11 @@ export interface Buffer {
 
 // prettier-ignore
 export const BUFFERS: readonly Buffer[] = [
-  { id: 'sodium-bicarbonate', name: 'Baking soda', formula: 'NaHCO₃', does: 'raises', gramsPerEquivalent: 84.007, carbonPerEquivalent: 1, brings: 'sodium, which builds up', note: 'Gentle; once in a while only, since sodium harms plants as it builds up.', gramsPerTeaspoon: 4.6 },
-  { id: 'potassium-bicarbonate', name: 'Potassium bicarbonate', formula: 'KHCO₃', does: 'raises', gramsPerEquivalent: 100.115, carbonPerEquivalent: 1, brings: 'potassium', note: 'Gentle, and feeds the plants; in turn with a calcium buffer.', gramsPerTeaspoon: 4.5 },
-  { id: 'potassium-carbonate', name: 'Potassium carbonate', formula: 'K₂CO₃', does: 'raises', gramsPerEquivalent: 69.103, carbonPerEquivalent: 0.5, brings: 'potassium', note: 'Strong: small steps.', gramsPerTeaspoon: 4.4 },
-  { id: 'calcium-carbonate', name: 'Calcium carbonate (shell, chalk)', formula: 'CaCO₃', does: 'raises', gramsPerEquivalent: 50.043, carbonPerEquivalent: 0.5, brings: 'calcium', note: 'Slow above about pH 7.5; with air it ends near 8.2, lower where a bed gives off carbon dioxide.', gramsPerTeaspoon: 4 },
-  { id: 'calcium-hydroxide', name: 'Hydrated lime', formula: 'Ca(OH)₂', does: 'raises', gramsPerEquivalent: 37.046, carbonPerEquivalent: 0, brings: 'calcium', note: 'Strong and caustic: gloves, eye protection, stirred in a bucket first, small steps.', gramsPerTeaspoon: 2.5 },
+  { id: 'sodium-bicarbonate', name: 'Baking soda', formula: 'NaHCO₃', does: 'raises', gramsPerEquivalent: 84.007, carbonPerEquivalent: 1, brings: 'sodium, which builds up', note: 'Gentle. Use it rarely, because sodium builds up and harms plants.', gramsPerTeaspoon: 4.6 },
+  { id: 'potassium-bicarbonate', name: 'Potassium bicarbonate', formula: 'KHCO₃', does: 'raises', gramsPerEquivalent: 100.115, carbonPerEquivalent: 1, brings: 'potassium', note: 'Gentle, and it feeds the plants. Alternate it with a calcium buffer.', gramsPerTeaspoon: 4.5 },
+  { id: 'potassium-carbonate', name: 'Potassium carbonate', formula: 'K₂CO₃', does: 'raises', gramsPerEquivalent: 69.103, carbonPerEquivalent: 0.5, brings: 'potassium', note: 'Strong. Use small steps.', gramsPerTeaspoon: 4.4 },
+  { id: 'calcium-carbonate', name: 'Calcium carbonate (shell, chalk)', formula: 'CaCO₃', does: 'raises', gramsPerEquivalent: 50.043, carbonPerEquivalent: 0.5, brings: 'calcium', note: 'Slow above about pH 7.5. With air the pH ends near 8.2, or lower where a bed produces carbon dioxide.', gramsPerTeaspoon: 4 },
+  { id: 'calcium-hydroxide', name: 'Hydrated lime', formula: 'Ca(OH)₂', does: 'raises', gramsPerEquivalent: 37.046, carbonPerEquivalent: 0, brings: 'calcium', note: 'Strong and caustic. Wear gloves and eye protection, stir it in a bucket first, use small steps.', gramsPerTeaspoon: 2.5 },
 ];
 
 /** An acid by its concentration: equivalents per litre = 10 · % · density · n ÷ molar mass. */
@@ -45,11 +45,11 @@ export interface Acid {
 
 // prettier-ignore
 export const ACIDS: readonly Acid[] = [
-  { id: 'phosphoric-85', name: 'Phosphoric acid 85 %', strength: 85, density: 1.685, molarMass: 97.995, pK: [0, 7.2], note: 'Brings phosphate. Always diluted first, acid into water.' },
-  { id: 'phosphoric-10', name: 'Phosphoric acid 10 %', strength: 10, density: 1.053, molarMass: 97.995, pK: [0, 7.2], note: 'Brings phosphate.' },
-  { id: 'nitric-38', name: 'Nitric acid 38 %', strength: 38, density: 1.234, molarMass: 63.013, pK: [0], note: 'Brings nitrate; strongly corrosive, sold to trained users in many places.' },
-  { id: 'citric-10', name: 'Citric acid, 100 g made up to 1 L', strength: 9.65, density: 1.036, molarMass: 192.124, pK: [3.13, 4.76, 6.4], note: 'Bacteria eat it and the pH comes back: a stopgap that also uses oxygen.' },
-  { id: 'vinegar-5', name: 'Household vinegar 5 %', strength: 5, density: 1, molarMass: 60.052, pK: [0], note: 'Bacteria eat the acetate and the pH comes back: a stopgap that also uses oxygen.' },
+  { id: 'phosphoric-85', name: 'Phosphoric acid 85 %', strength: 85, density: 1.685, molarMass: 97.995, pK: [0, 7.2], note: 'Adds phosphate. Always dilute it first, acid into water.' },
+  { id: 'phosphoric-10', name: 'Phosphoric acid 10 %', strength: 10, density: 1.053, molarMass: 97.995, pK: [0, 7.2], note: 'Adds phosphate.' },
+  { id: 'nitric-38', name: 'Nitric acid 38 %', strength: 38, density: 1.234, molarMass: 63.013, pK: [0], note: 'Adds nitrate. Strongly corrosive, in many places sold to trained users only.' },
+  { id: 'citric-10', name: 'Citric acid, 100 g made up to 1 L', strength: 9.65, density: 1.036, molarMass: 192.124, pK: [3.13, 4.76, 6.4], note: 'Bacteria consume it and the pH rises again. It also uses oxygen.' },
+  { id: 'vinegar-5', name: 'Household vinegar 5 %', strength: 5, density: 1, molarMass: 60.052, pK: [0], note: 'Bacteria consume the acetate and the pH rises again. It also uses oxygen.' },
 ];
 
 /** What takes chlorine out of tap water. */
@@ -67,8 +67,8 @@ export interface Dechlorinator {
 // prettier-ignore
 export const DECHLORINATORS: readonly Dechlorinator[] = [
   { id: 'ascorbic-acid', name: 'Vitamin C (ascorbic acid)', perChlorine: 2.5, bindsAmmonia: false, note: 'Lowers pH a little in soft water.', source: 'USDA Forest Service (2005), Using vitamin C to neutralize chlorine in water systems; 2.48 by molar masses.' },
-  { id: 'sodium-ascorbate', name: 'Sodium ascorbate', perChlorine: 2.8, bindsAmmonia: false, note: 'Leaves the pH as it is.', source: 'USDA Forest Service (2005), Using vitamin C to neutralize chlorine in water systems; 2.79 by molar masses.' },
-  { id: 'sodium-thiosulphate', name: 'Sodium thiosulphate 5-hydrate', perChlorine: 7, bindsAmmonia: false, note: 'Acts within a minute; frees the ammonia of chloramine.', source: 'Two moles per mole of chlorine, 248.18 and 70.90 g/mol.' },
+  { id: 'sodium-ascorbate', name: 'Sodium ascorbate', perChlorine: 2.8, bindsAmmonia: false, note: 'Does not change the pH.', source: 'USDA Forest Service (2005), Using vitamin C to neutralize chlorine in water systems; 2.79 by molar masses.' },
+  { id: 'sodium-thiosulphate', name: 'Sodium thiosulphate 5-hydrate', perChlorine: 7, bindsAmmonia: false, note: 'Works within a minute. Releases the ammonia of chloramine.', source: 'Two moles per mole of chlorine, 248.18 and 70.90 g/mol.' },
 ];
 
 /** An iron chelate: its iron by mass, and up to which pH it holds. */

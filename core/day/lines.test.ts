@@ -108,7 +108,7 @@ describe('a line that peaks above its end', () => {
       judge(lower)
         .find((f) => f.id === 'static-head')!
         .sentence.join(''),
-    ).toContain('never gets over');
+    ).toContain('No water gets over the top');
     expect(simulate(compile(s)).events.some((e) => e.kind === 'siphon-starts')).toBe(true);
     expect(simulate(compile(lower)).events.some((e) => e.kind === 'siphon-starts')).toBe(false);
   });

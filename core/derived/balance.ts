@@ -76,25 +76,25 @@ const standing = <const Id extends string>(
 export const levelAtRest = standing(
   'at-rest',
   'Water at rest',
-  'as poured, and run off to where it stands',
+  'as filled in, after it has run to its level',
   (c) => c.a.balance.rest,
 );
 export const levelDeepest = standing(
   'deepest',
   'Water with the beds full',
-  'less what the beds and lines hold',
+  'less the water in beds and pipes',
   (c) => c.a.balance.deepest,
 );
 export const levelAfterCut = standing(
   'after-cut',
   'Water after a power cut',
-  'with all that runs back by itself',
+  'with all the water that drains back',
   (c) => c.a.balance.afterPowerCut,
 );
 
 export const reserveVolume = derived({
   id: 'reserve',
-  title: 'Reserve over the pump',
+  title: 'Reserve above the pump intake',
   label: 'Reserve, beds full',
   kind: 'volume',
   of: reserveIn,
@@ -111,7 +111,7 @@ export const reserveVolume = derived({
     ),
     given(
       'V(h)',
-      'under the intake, with the cover that it needs',
+      'below the intake, with the cover that it needs',
       r.rest - r.swing - r.volume,
       'volume',
       ORIGIN.shape,
@@ -130,7 +130,7 @@ export const reserveVolume = derived({
 
 export const daysWithoutTopUp = derived({
   id: 'days',
-  title: 'Lasts without topping up',
+  title: 'Time without topping up',
   kind: 'time',
   of: (c, part) => {
     const r = reserveIn(c, part);
@@ -141,7 +141,7 @@ export const daysWithoutTopUp = derived({
   given: ({ volume, use }) => [
     given(
       String.raw`V_\mathrm{reserve}`,
-      'over the pump, beds full',
+      'above the pump, beds full',
       volume,
       'volume',
       ORIGIN.balance,
@@ -195,7 +195,7 @@ export const bedToTankRatio = derived({
   given: ({ gross, water, inVoids }) => [
     given(
       String.raw`V_\mathrm{bed}`,
-      'beds to the rim, stones not taken off',
+      'beds to the rim, media not subtracted',
       gross,
       'volume',
       ORIGIN.shape,
@@ -203,7 +203,7 @@ export const bedToTankRatio = derived({
     given('V', 'water at rest', water, 'volume', ORIGIN.entered),
     given(
       String.raw`V_\varphi`,
-      'what another school compares: water in the flooded stones',
+      'for another rule of thumb: water in the flooded media',
       inVoids,
       'volume',
       ORIGIN.shape,
@@ -214,13 +214,13 @@ export const bedToTankRatio = derived({
 
 export const voidsToTankRatio = derived({
   id: 'voids-to-tank',
-  title: 'Water in the flooded stones to tank',
+  title: 'Water in the flooded media to tank',
   kind: 'ratio',
   of: bedsAndWater,
   value: ({ inVoids, water }) => inVoids / water,
   formula: String.raw`\frac{V_\varphi}{V}`,
   given: ({ water, inVoids }) => [
-    given(String.raw`V_\varphi`, 'water in the flooded stones', inVoids, 'volume', ORIGIN.shape),
+    given(String.raw`V_\varphi`, 'water in the flooded media', inVoids, 'volume', ORIGIN.shape),
     given('V', 'water at rest', water, 'volume', ORIGIN.entered),
   ],
   source: 'Practice: 0.3 : 1 to 1 : 1 of the school that compares the voids.',
@@ -234,7 +234,7 @@ export const loadOnFootprint = derived({
   value: ({ w }) => w.load,
   formula: String.raw`\begin{aligned} &\tfrac{m}{A}, \quad m = m_\mathrm{water} + m_\mathrm{vessel} \\ &\quad + m_\mathrm{media} + m_\mathrm{plants} + m_f \end{aligned}`,
   given: ({ system, w, v }) => [
-    given('m', 'all of it at the fullest', w.mass, 'mass', 'water 1 kg a litre, plants 10 kg/m²'),
+    given('m', 'total weight when fullest', w.mass, 'mass', 'water 1 kg/L, plants 10 kg/m²'),
     given('A', 'footprint', v.count * footprint(v.shape), 'area', ORIGIN.entered),
     given('m_f', 'of which fish', fishIn(system, v.id).mass, 'mass', ORIGIN.entered),
   ],
@@ -252,7 +252,7 @@ export const loadPerLeg = derived({
   value: ({ perLeg }) => perLeg,
   formula: String.raw`\frac{m}{n}`,
   given: ({ w, v }) => [
-    given('m', 'all of it at the fullest', w.mass, 'mass', 'see its weight'),
+    given('m', 'total weight when fullest', w.mass, 'mass', 'see its weight'),
     given('n', 'legs', v.legs, 'count', ORIGIN.entered),
   ],
   source: 'Spread evenly; legs near the deep end carry more. A comparison, not a permission.',

@@ -35,10 +35,10 @@ export const fillTime = derived({
     given('h_0', 'from', bed.residue, 'length', 'what stays in the bed'),
     given(
       'h_1',
-      'to the flood mark',
+      'to the flood level',
       bed.flood,
       'length',
-      'start of the siphon, or 95 % of the crest',
+      'start of the siphon, or 95 % of the overflow height',
     ),
     given(
       String.raw`\varphi`,
@@ -61,8 +61,14 @@ export const drainTime = derived({
   value: ({ bed }) => bed.drain,
   formula: String.raw`t = \int_{h_0}^{h_1} \frac{\varphi\,A\,dh}{Q_\mathrm{drain}(h) - Q_\mathrm{in}}`,
   given: ({ a, bed }) => [
-    given('h_1', 'from', bed.flood, 'length', 'flood mark'),
-    given('h_0', 'to', bed.residue, 'length', 'break, or the line’s end'),
+    given('h_1', 'from', bed.flood, 'length', 'flood level'),
+    given(
+      'h_0',
+      'to',
+      bed.residue,
+      'length',
+      'height at which the siphon stops, or the end of the pipe',
+    ),
     given(
       String.raw`Q_\mathrm{in}`,
       'inflow meanwhile',
@@ -92,7 +98,7 @@ export const deepestFlood = derived({
 
 export const dryDepth = derived({
   id: 'dry',
-  title: 'Stones above the water',
+  title: 'Media above the water',
   kind: 'length',
   of: (c, part) => {
     const bed = flooded(c, part)?.bed;
@@ -105,7 +111,7 @@ export const dryDepth = derived({
     given(String.raw`h_\mathrm{media}`, 'top of the media', top, 'length', ORIGIN.entered),
     given(
       String.raw`h_\mathrm{flood}`,
-      'deepest flood, the head over the crest in it',
+      'deepest flood, with the head above the overflow height',
       bed.highest,
       'length',
       'ring weir, orifice, full pipe',

@@ -30,7 +30,7 @@ export const floodsADay = derived({
     ),
     given(
       String.raw`t_\mathrm{drain}`,
-      'from there to break or residue',
+      'from there until it stops',
       b.drain ?? 0,
       'time',
       ORIGIN.day,
@@ -42,7 +42,7 @@ export const floodsADay = derived({
 
 export const floodedShare = derived({
   id: 'flooded',
-  title: 'Stands flooded',
+  title: 'Flooded share of the day',
   kind: 'share',
   of: bedDay,
   value: (b) => b.floodedShare,
@@ -56,7 +56,7 @@ export const floodedShare = derived({
 
 export const airDrawn = derived({
   id: 'air',
-  title: 'Air drawn in a day',
+  title: 'Air drawn in per day',
   kind: 'volume',
   of: bedDay,
   value: (b) => b.airDrawn,

@@ -73,8 +73,8 @@ export const feedADay = derived({
 
 export const tanADay = derived({
   id: 'tan',
-  title: 'Ammonia given off',
-  label: 'Ammonia (TAN) given off',
+  title: 'Ammonia produced',
+  label: 'Ammonia (TAN) produced',
   kind: 'feed',
   of: withFish,
   value: ({ life }) => KG * life.tan,
@@ -88,11 +88,11 @@ export const tanADay = derived({
         ? life.tan / (0.092 * life.feed)
         : proteinOf(c.system.fish[0]!, life.groups[0]!.kind),
       'share',
-      'as entered, or what the kind needs',
+      'as entered, or what the species needs',
     ),
     given(
       String.raw`T_2`,
-      'by the small-unit guide’s sum',
+      'by the calculation of the small-unit guide',
       KG * total(life.groups, (g) => tanFromFeedGuide(g.feed, g.protein)),
       'feed',
       'FAO 589',
@@ -123,7 +123,7 @@ export const mediaSurface = derived({
         ORIGIN.day,
       ),
     ),
-  note: `Stones stay moist for ${STAYS_MOIST / 60} min after the water has left them (practice); what is clogged is taken off.`,
+  note: `Media stay moist for ${STAYS_MOIST / 60} min after the water has left them (practice). Clogged media are subtracted.`,
   source: 'True surface of the medium in the flooded zone, by its table, and walls under water.',
   range: (all) => [
     all.reduce((sum, s) => sum + s.range[0], 0),
@@ -146,7 +146,7 @@ export const bacteriaCapacity = derived({
     given('A', 'wetted surface', life.surface, 'area', ORIGIN.day),
     given(
       'f_t',
-      'by warmth',
+      'by temperature',
       nitrifyingWarmth(c.system.site.waterTemperature),
       'share',
       '1.08 per °C below 25 °C',
@@ -156,7 +156,7 @@ export const bacteriaCapacity = derived({
       'by pH',
       nitrifyingPh(life.ph),
       'share',
-      c.system.water.ph === null ? 'pH 7 taken, none was read' : 'last read',
+      c.system.water.ph === null ? 'pH 7 assumed, not measured' : 'last reading',
     ),
     given(
       String.raw`f_{O_2}`,
@@ -166,7 +166,7 @@ export const bacteriaCapacity = derived({
       ORIGIN.day,
     ),
   ],
-  note: 'Of a bed that has run in. A young one does a part of it.',
+  note: 'For a cycled bed. A new bed has only a part of it.',
   source:
     'FAO 589: 0.2–2 g NH₃/m² a day, 0.57 as design figure; warmth, pH and oxygen by the cycling model.',
 });
@@ -205,14 +205,14 @@ export const oxygenLowest = derived({
     given('C_s', 'at saturation', x.oxygen.saturation, 'concentration', 'Benson & Krause (1984)'),
     given(
       String.raw`K_\mathrm{falls}`,
-      'exchange by falls, m³/h',
+      'exchange by falling water, m³/h',
       x.oxygen.byFalls,
       'plain',
       ORIGIN.day,
     ),
     given(
       String.raw`K_\mathrm{film}`,
-      'by the film on drained stones, m³/h',
+      'by the film on drained media, m³/h',
       x.oxygen.byFilms,
       'plain',
       ORIGIN.day,
@@ -239,8 +239,8 @@ export const oxygenLowest = derived({
 
 export const oxygenSupply = derived({
   id: 'oxygen-supply',
-  title: 'Oxygen that comes in at the comfortable level',
-  label: 'Oxygen in, at ease',
+  title: 'Oxygen added at the comfortable level',
+  label: 'Oxygen added',
   kind: 'feed',
   of: withOxygen,
   value: ({ oxygen }) => 24 * KG * oxygen.supply,
@@ -249,7 +249,7 @@ export const oxygenSupply = derived({
     given('C_s', 'at saturation', x.oxygen.saturation, 'concentration', 'Benson & Krause (1984)'),
     given(
       String.raw`C_\mathrm{ease}`,
-      'at which they are at ease',
+      'comfortable level',
       x.oxygen.comfort,
       'concentration',
       'kinds',
@@ -292,19 +292,19 @@ const CUT_SOURCE =
 
 export const timeToStress = derived({
   id: 'time-to-stress',
-  title: 'After a power cut, until the fish are short of air',
+  title: 'Time from a power cut until the fish run short of oxygen',
   label: 'After a cut, to stress',
   kind: 'time',
   of: cutOf,
   value: ({ cut }) => cut.toStress,
   formula: AFTER_CUT,
-  given: (x) => cutGiven(x, x.group.kind.oxygen.stress, 'at which they are short of air'),
+  given: (x) => cutGiven(x, x.group.kind.oxygen.stress, 'level of stress'),
   source: CUT_SOURCE,
 });
 
 export const timeToLethal = derived({
   id: 'time-to-lethal',
-  title: 'After a power cut, until the fish die',
+  title: 'Time from a power cut until the fish die',
   label: 'After a cut, to death',
   kind: 'time',
   of: cutOf,
@@ -336,7 +336,7 @@ export const stockingDensity = derived({
 
 export const plantedGround = derived({
   id: 'planted',
-  title: 'Planted ground',
+  title: 'Planted area',
   kind: 'area',
   of: (c) => {
     const life = lifeOf(c);
@@ -358,7 +358,7 @@ export const plantedGround = derived({
       : life.planting.map((x, i) =>
           given(
             `A_{${i + 1}}`,
-            `“${x.vessel}”, taken as full of leaves`,
+            `“${x.vessel}”, counted as full of leaves`,
             x.leaf,
             'area',
             ORIGIN.shape,
@@ -369,7 +369,7 @@ export const plantedGround = derived({
 
 export const feedOnPlanting = derived({
   id: 'feed-on-planting',
-  title: 'Feed on the planted ground',
+  title: 'Feed per planted area',
   kind: 'feeding',
   of: (c) => {
     const life = lifeOf(c);
@@ -381,10 +381,10 @@ export const feedOnPlanting = derived({
     const [low, high] = feedFor(c.system, life.planting);
     return [
       given('F', 'feed of a day', KG * life.feed, 'feed', 'feed of a day'),
-      given('A', 'planted ground', life.plantedArea, 'area', ORIGIN.entered),
+      given('A', 'planted area', life.plantedArea, 'area', ORIGIN.entered),
       given(
         String.raw`f_\mathrm{low}`,
-        'the school begins at',
+        'the rule of thumb starts at',
         (KG * low) / life.plantedArea,
         'feeding',
         'UVI, FAO 589',
@@ -404,11 +404,11 @@ export const feedOnPlanting = derived({
 
 /** What a school's own measure is, in words. */
 const SCHOOL_GIVEN: Record<School['id'], string> = {
-  'feed-to-planting': 'feed that a square metre of planting takes up',
+  'feed-to-planting': 'feed that a square metre of plants can use',
   'mass-per-water': 'fish in a cubic metre of water',
   bacteria: 'wetted surface',
-  oxygen: 'oxygen at which they are at ease',
-  solids: 'fish in a cubic metre of tank that beds alone keep clean',
+  oxygen: 'comfortable oxygen level',
+  solids: 'fish per cubic metre of tank that beds alone can clean for',
   'fish-per-plant': 'fish for the plants there are',
 };
 const SCHOOL_FORMULA: Record<School['id'], string> = {
@@ -433,12 +433,12 @@ export const SCHOOL_SOURCE: Record<School['id'], string> = {
 
 export const schoolMass = derived({
   id: 'school',
-  title: 'Fish by this school',
+  title: 'Fish by this rule of thumb',
   kind: 'mass',
   of: (c, part) => lifeOf(c).schools.find((s) => s.id === part) ?? null,
   value: (s) => s.mass,
   formula: (s) => SCHOOL_FORMULA[s.id],
-  given: (s) => [given('x', SCHOOL_GIVEN[s.id], s.answer, s.kind, 'this school')],
+  given: (s) => [given('x', SCHOOL_GIVEN[s.id], s.answer, s.kind, 'this rule of thumb')],
   source: (s) => SCHOOL_SOURCE[s.id],
   range: (s) => s.range,
 });
@@ -454,8 +454,8 @@ export const unionisedAmmonia = derived({
   value: ({ tan, ph, t }) => tan * unionisedShare(t, ph),
   formula: String.raw`\frac{TAN}{1 + 10^{\,pK_a - pH}}, \quad pK_a = 0.09018 + \tfrac{2729.92}{T}`,
   given: ({ tan, ph, t }) => [
-    given('TAN', 'total ammonia, as N', tan, 'concentration', 'last read'),
-    given('pH', 'acidity', ph, 'ph', 'last read'),
+    given('TAN', 'total ammonia, as N', tan, 'concentration', 'last reading'),
+    given('pH', 'acidity', ph, 'ph', 'last reading'),
     given('t', 'water', t, 'temperature', ORIGIN.entered),
   ],
   source:
@@ -475,8 +475,8 @@ export const freeCO2 = derived({
   value: ({ ph, alkalinity, t }) => freeCarbonDioxide(ph, alkalinity, carbonateConstants(t)),
   formula: String.raw`44 \cdot \frac{Alk}{50} \cdot 10^{\,pK_1 - pH}`,
   given: ({ ph, alkalinity, t }) => [
-    given('Alk', 'alkalinity', alkalinity, 'hardness', 'last read'),
-    given('pH', 'acidity', ph, 'ph', 'last read'),
+    given('Alk', 'alkalinity', alkalinity, 'hardness', 'last reading'),
+    given('pH', 'acidity', ph, 'ph', 'last reading'),
     given(
       'pK_1',
       'at this temperature',
@@ -506,12 +506,12 @@ export const lightOfDay = derived({
     ...(c.system.site.latitude === null
       ? []
       : [given(String.raw`\varphi`, 'latitude', c.system.site.latitude, 'angle', ORIGIN.entered)]),
-    given('d', 'on', c.system.plan.begins, 'day', 'begin of the plan'),
-    given('g', 'glass lets through', c.system.site.sun.glazing, 'share', ORIGIN.entered),
+    given('d', 'on', c.system.plan.begins, 'day', 'start of the plan'),
+    given('g', 'share that glass lets through', c.system.site.sun.glazing, 'share', ORIGIN.entered),
     given('s', 'taken by shade', c.system.site.sun.shade, 'share', ORIGIN.entered),
     given('A', 'ground', siteArea(v), 'area', ORIGIN.shape),
   ],
-  note: 'Half of the sun comes through the air on the mean of a year; a window sees 15 % of the sky.',
+  note: 'On average over a year half of the sunlight passes the air. A window sees 15 % of the sky.',
   source:
     'Duffie & Beckman, Solar Engineering; 4.57 µmol/J of sunlight that plants use. Lamps by their efficacy, 80 % on the plants.',
 });
@@ -553,10 +553,10 @@ export const heaterPower = derived({
   given: (h) => [
     given(
       't',
-      'water to be kept at',
+      'water temperature wanted',
       h.keeps,
       'temperature',
-      'heater’s setting, or what the kind needs',
+      'heater’s setting, or what the species needs',
     ),
     given(
       String.raw`t_\mathrm{air}`,
@@ -572,22 +572,22 @@ export const heaterPower = derived({
 /** Nitrogen of the year in one part: what the fish give, what the plants take. */
 export const nitrogenGiven = derived({
   id: 'nitrogen-in',
-  title: 'Nitrogen from the fish, a week on the year’s mean',
-  label: 'Nitrogen in, a week',
+  title: 'Nitrogen from the fish, weekly average',
+  label: 'Nitrogen in per week',
   kind: 'mass',
   of: withFish,
   value: ({ life }) => (KG * life.weeks.reduce((s, w) => s + w.fish, 0)) / life.weeks.length,
   formula: String.raw`7 \cdot TAN`,
   given: ({ life }) => [
-    given('TAN', 'given off a day, now', KG * life.tan, 'feed', 'ammonia given off'),
+    given('TAN', 'produced per day, now', KG * life.tan, 'feed', 'ammonia produced'),
   ],
   source: 'Fed what the water of each week allows.',
 });
 
 export const nitrogenTaken = derived({
   id: 'nitrogen-out',
-  title: 'Nitrogen out, a week on the year’s mean',
-  label: 'Nitrogen out, a week',
+  title: 'Nitrogen out, weekly average',
+  label: 'Nitrogen out per week',
   kind: 'mass',
   of: (c) => {
     const life = lifeOf(c);
@@ -597,20 +597,20 @@ export const nitrogenTaken = derived({
     (KG * life.weeks.reduce((s, w) => s + w.plants + w.denitrified, 0)) / life.weeks.length,
   formula: String.raw`7 \sum A\, u + \delta \cdot 7 \cdot TAN`,
   given: (life) => [
-    given('A', 'planted ground', life.plantedArea, 'area', ORIGIN.entered),
+    given('A', 'planted area', life.plantedArea, 'area', ORIGIN.entered),
     given(
       'u',
-      'taken up, a week',
+      'taken up per week',
       (KG * life.weeks.reduce((s, w) => s + w.plants, 0)) / life.weeks.length,
       'mass',
       'crops by the table',
     ),
     given(
       String.raw`\delta`,
-      'denitrified in the stones, a week',
+      'denitrified in the media per week',
       (KG * life.weeks.reduce((s, w) => s + w.denitrified, 0)) / life.weeks.length,
       'mass',
-      'half of what is nitrified; 20–60 %',
+      'half of the nitrified nitrogen (20–60 %)',
     ),
   ],
   source:

@@ -32,17 +32,17 @@ const boreOf = ({ system, duty }: Pumped): Given =>
 /** What the head lost in a pipe depends on, but for the flow. */
 const pipeOf = (p: Pumped, sumK: number, meaning: string): Given[] => [
   boreOf(p),
-  given('L', 'length: rise and level run', p.duty.length, 'run', ORIGIN.entered),
+  given('L', 'length: rise and horizontal run', p.duty.length, 'run', ORIGIN.entered),
   given(String.raw`\Sigma K`, meaning, sumK, 'plain', FITTING_SOURCE),
 ];
-const wholeLine = (p: Pumped) => pipeOf(p, p.duty.sumK, 'entrance, exit, fittings, tap');
+const wholeLine = (p: Pumped) => pipeOf(p, p.duty.sumK, 'entrance, exit, fittings, valve');
 
 const boxOrTest = (s: SystemDocument, line: string) =>
   measured(s, 'flow', line) ? 'calibrated to your bucket test' : 'the box';
 
 /** Where a pump's curve begins: from its box, or calibrated. */
 export const greatestHead = (s: SystemDocument, duty: Duty): Given =>
-  given('H_0', 'greatest head', duty.maxHead, 'head', boxOrTest(s, duty.id));
+  given('H_0', 'maximum head', duty.maxHead, 'head', boxOrTest(s, duty.id));
 
 const LOSS = String.raw`h = \left(\frac{f\,L}{D} + \Sigma K\right) \frac{v^2}{2g}`;
 const LOSS_SOURCE = 'Darcy–Weisbach; f by Churchill (1977).';
@@ -73,7 +73,7 @@ export const pumpStaticHead = derived({
     ),
   ],
   source: 'Definition. Where the end is under water, its surface counts instead.',
-  note: 'It grows as the tank empties; the simulated day follows it.',
+  note: 'It grows as the tank empties. The simulated day includes that.',
 });
 
 export const dutyFlow = derived({
@@ -86,24 +86,18 @@ export const dutyFlow = derived({
   formula: String.raw`\begin{aligned} H_0 \left(1 - \left(\tfrac{Q}{Q_0}\right)^2\right) &= H_\mathrm{static} + h \\ h &= \left(\tfrac{f\,L}{D} + \Sigma K\right) \tfrac{v^2}{2g} \end{aligned}`,
   given: (p) => [
     greatestHead(p.system, p.duty),
-    given(
-      'Q_0',
-      'greatest flow, wear taken off',
-      p.duty.maxFlow,
-      'flow',
-      boxOrTest(p.system, p.duty.id),
-    ),
+    given('Q_0', 'maximum flow, less wear', p.duty.maxFlow, 'flow', boxOrTest(p.system, p.duty.id)),
     given(String.raw`H_\mathrm{static}`, 'lift', p.duty.staticHead, 'head', 'above'),
     ...wholeLine(p),
-    given('v', 'velocity that comes out', p.duty.velocity, 'velocity', 'solved'),
+    given('v', 'velocity', p.duty.velocity, 'velocity', 'solved'),
   ],
   source: 'Darcy–Weisbach; f by Churchill (1977), Chemical Engineering 84(24), 91–92.',
 });
 
 export const lineLoss = derived({
   id: 'losses',
-  title: 'Head lost in the line',
-  label: 'Lost in the line',
+  title: 'Head loss in the pipe',
+  label: 'Head loss',
   kind: 'head',
   of: pumped,
   value: (p) => p.duty.losses,
@@ -117,8 +111,8 @@ export const lineLoss = derived({
 
 export const pipeLoss = derived({
   id: 'pipe-loss',
-  title: 'Head lost in the pipe, taps not counted',
-  label: 'Lost in the pipe',
+  title: 'Head loss in the pipe, without valves',
+  label: 'Head loss without valves',
   kind: 'head',
   of: pumped,
   value: (p) => p.duty.pipeLoss,
@@ -132,7 +126,7 @@ export const pipeLoss = derived({
 
 export const velocity = derived({
   id: 'velocity',
-  title: 'Velocity in the line',
+  title: 'Velocity in the pipe',
   label: 'Velocity',
   kind: 'velocity',
   of: pumped,
@@ -144,7 +138,7 @@ export const velocity = derived({
 
 export const deliveryFlow = derived({
   id: 'delivery-flow',
-  title: 'Flow at one end of the line',
+  title: 'Flow at one end of the pipe',
   kind: 'flow',
   of: ({ a }, part) =>
     a.duties.flatMap((duty) =>
@@ -153,7 +147,7 @@ export const deliveryFlow = derived({
   value: ({ end }) => end.flow,
   formula: String.raw`\sum_i Q_i = Q, \quad H_\mathrm{tee} = z_i + \Sigma h_i(Q_i) \text{ at every tee}`,
   given: ({ duty, end }) => [
-    given('Q', 'what the pump gives', duty.flow, 'flow', ORIGIN.duty),
+    given('Q', 'flow of the pump', duty.flow, 'flow', ORIGIN.duty),
     ...duty.branches.map((b, i) =>
       given(
         `Q_${i + 1}`,

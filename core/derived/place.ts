@@ -13,7 +13,7 @@ export const highestRim = ({ system }: Pick<Figures, 'system'>) =>
 
 export const highestWater = derived({
   id: 'highest-water',
-  title: 'Highest that water can stand',
+  title: 'Highest possible water level',
   kind: 'length',
   of: (c) => highestRim(c),
   value: (v) => v.z,
@@ -24,7 +24,7 @@ export const highestWater = derived({
 
 export const plugClearance = derived({
   id: 'plug-clearance',
-  title: 'Lowest connection over the highest water',
+  title: 'Lowest plug above the highest water',
   kind: 'length',
   of: (c) => {
     const top = highestRim(c);
@@ -34,7 +34,7 @@ export const plugClearance = derived({
   value: ({ top, plug }) => plug - top.z,
   formula: String.raw`z_\mathrm{plug} - z_\mathrm{rim}`,
   given: ({ top, plug }) => [
-    given(String.raw`z_\mathrm{plug}`, 'lowest connection', plug, 'length', ORIGIN.entered),
+    given(String.raw`z_\mathrm{plug}`, 'lowest plug', plug, 'length', ORIGIN.entered),
     given(String.raw`z_\mathrm{rim}`, `rim of “${top.name}”`, top.z, 'length', ORIGIN.entered),
   ],
   source: 'Connections stand above the highest possible water and away from splashes.',
@@ -60,7 +60,7 @@ export const tallest = (c: Pick<Figures, 'system'>) => {
 
 export const heightNeeded = derived({
   id: 'height-needed',
-  title: 'Height that the system takes',
+  title: 'Height of the system',
   kind: 'length',
   of: (c) => tallest(c),
   value: (t) => t.rim + t.plants,
@@ -80,7 +80,7 @@ export const heightNeeded = derived({
 
 export const powerDrawn = derived({
   id: 'power-drawn',
-  title: 'Power of everything at once',
+  title: 'Power of all devices together',
   kind: 'power',
   of: ({ system }) => {
     const pumps = system.paths.reduce(

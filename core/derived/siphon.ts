@@ -54,8 +54,8 @@ export const startingFlow = derived({
 
 export const flowAtBreak = derived({
   id: 'stop',
-  title: 'Flow at the break',
-  label: 'Takes at its break',
+  title: 'Flow at the stop height',
+  label: 'Flow at the stop height',
   kind: 'flow',
   of: (c, part) => {
     const x = siphoned(c, part);
@@ -77,7 +77,7 @@ export const flowAtBreak = derived({
       ),
       given(
         'H',
-        'water over the outlet, or over the water it ends under, at the break',
+        'water above the outlet, or above the water it ends under, at the stop height',
         drainHead(net, surface, atRest(a.net).at[net.to]!),
         'head',
         ORIGIN.balance,

@@ -156,7 +156,7 @@ describe('pumps', () => {
 });
 
 describe('siphons and drains', () => {
-  it('one that never starts stands at its crest and the head that the flow needs', () => {
+  it('one that never starts: floor at its crest and the head that the flow needs', () => {
     const { net } = struck(make('bed-over-tank'), 'siphon-never-starts/siphon');
     const day = simulate(net, 3 * HOUR);
     const state = at(net, day, 3 * HOUR - 1);

@@ -24,11 +24,11 @@ describe('a value from outside', () => {
   });
 
   test.each([
-    ['temperature', 68, 'furlong', '“furlong” is no unit of temperature that is known.'],
+    ['temperature', 68, 'furlong', '“furlong” is not a known unit of temperature.'],
     ['temperature', -1e9, '', /^Water temperature cannot be -1000000000 °C\.$/],
     ['ph', -5, '', 'pH cannot be -5.'],
     ['oxygen', 1e308, 'mg/L', /^Dissolved oxygen cannot be /],
-    ['level', Number.NaN, 'm', 'This is no number.'],
+    ['level', Number.NaN, 'm', 'This is not a number.'],
     ['conductivity', 1200, 'mS/cm', /^EC at 25 °C cannot be /],
   ] as const)('%s of %d %s is shown, not taken', (id, value, unit, why) => {
     const taken = takeValue(id, value, unit);

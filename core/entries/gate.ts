@@ -32,9 +32,9 @@ export const canBe = (id: ReadField, low: number, high = low): boolean => {
  */
 export function takeValue(id: ReadField, value: number, unit: string): Gated {
   const f = readField(id);
-  if (!Number.isFinite(value)) return { ok: false, why: say`This is no number.` };
+  if (!Number.isFinite(value)) return { ok: false, why: say`This is not a number.` };
   const si = inSi(value, unit, f.kind);
-  if (si === null) return { ok: false, why: [`“${unit}” is no unit of ${f.short} that is known.`] };
+  if (si === null) return { ok: false, why: [`“${unit}” is not a known unit of ${f.short}.`] };
   if (!canBe(id, si))
     return { ok: false, why: [`${f.label} cannot be `, { value: si, kind: f.kind }, '.'] };
   return { ok: true, value: si };

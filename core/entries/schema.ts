@@ -94,7 +94,7 @@ const told = (error: Joi.ValidationError): string => error.message.replace(/"([^
 /** Why a value that a field has or had cannot be; null where it can. A field of a newer program is not judged. */
 function faultOfChange({ field, value }: Change): string | null {
   if (['id', 'written', 'changes', ...RESERVED].includes(field))
-    return `“${field}” is not corrected.`;
+    return `“${field}” cannot be corrected.`;
   if (value === null || !(field in fields)) return null;
   const { error } = fields[field as keyof typeof fields].validate(value, { convert: false });
   return error ? `“${field}” was corrected to what it cannot be: ${told(error)}.` : null;
@@ -122,7 +122,7 @@ export function readLog(raw: unknown): ReadLog {
   if (!Array.isArray(raw))
     return {
       entries: [],
-      refused: raw === undefined ? [] : [{ why: 'The log of the file is no list.', raw }],
+      refused: raw === undefined ? [] : [{ why: 'The log of the file is not a list.', raw }],
     };
   const entries = new Map<string, Entry>();
   const refused: LeftOut[] = [];

@@ -13,7 +13,7 @@ export interface Sign {
 
 // prettier-ignore
 export const SIGNS = [
-  { id: 'fish-well', where: 'fish', words: 'Fish lively, feed taken', well: true },
+  { id: 'fish-well', where: 'fish', words: 'Fish lively, eating well', well: true },
   { id: 'fish-gasp', where: 'fish', words: 'Gasping at the surface' },
   { id: 'fish-hide', where: 'fish', words: 'Hiding, not eating' },
   { id: 'fish-dart', where: 'fish', words: 'Darting or rubbing' },
@@ -32,14 +32,14 @@ export const SIGNS = [
   { id: 'water-smells', where: 'water', words: 'Smells of rot or eggs' },
   { id: 'level-falls', where: 'water', words: 'Level falls faster than usual' },
   { id: 'drain-well', where: 'drain', words: 'Fills and drains', well: true },
-  { id: 'siphon-hangs', where: 'drain', words: 'Drain runs on and never stops' },
+  { id: 'siphon-hangs', where: 'drain', words: 'Drain never stops' },
   { id: 'siphon-sleeps', where: 'drain', words: 'Bed full, drain does not start' },
   { id: 'bed-slow', where: 'drain', words: 'Bed drains slowly' },
   { id: 'bed-spills', where: 'drain', words: 'Water over the rim' },
-  { id: 'media-floats', where: 'drain', words: 'Stones or pots float' },
+  { id: 'media-floats', where: 'drain', words: 'Media or pots float' },
   { id: 'pump-well', where: 'pump', words: 'Pump runs', well: true },
   { id: 'flow-weak', where: 'pump', words: 'Weak flow' },
-  { id: 'pump-still', where: 'pump', words: 'Pump stands still' },
+  { id: 'pump-still', where: 'pump', words: 'Pump does not run' },
   { id: 'pump-noise', where: 'pump', words: 'Rattles or sucks air' },
 ] as const satisfies readonly Sign[];
 

@@ -347,7 +347,7 @@ describe('work is limited', () => {
       if (more.ok) s = applyEdits(s, more.edits);
       else why = more.why;
     }
-    expect(why).toBe('32 vessels are the most.');
+    expect(why).toBe('The maximum is 32 vessels.');
     expect(s.vessels).toHaveLength(32);
     expect(assess(s).beds.length).toBeGreaterThan(0);
   });

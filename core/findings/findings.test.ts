@@ -358,7 +358,7 @@ describe('fixes', () => {
     )[0]!;
     // 40 % of 652.4 mm is 261 mm, the next step of 10 mm is 270 mm
     expect(fix.edits).toEqual([{ at: 'paths.lift.pump.intake', to: 0.27 }]);
-    expect(tell(fix.label, 'metric')).toBe('Raise the pump by by 70 mm, to 270 mm above the floor');
+    expect(tell(fix.label, 'metric')).toBe('Raise the pump by 70 mm, to 270 mm above the floor');
   });
 
   it('a fine finding needs none', () => {

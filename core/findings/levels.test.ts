@@ -86,7 +86,7 @@ describe('a finding is fine', () => {
   it.each([
     [0.018, 'watch', 0.02, /Only 18 mm/],
     [0.03, 'fine', 0.02, /30 mm of media stay dry/],
-    [0.06, 'watch', 0.05, /60 mm .* more than the 50 mm/],
+    [0.06, 'watch', 0.05, /60 mm .* at most 50 mm/],
   ] as const)(
     'where %d m of stones stay dry it is %s, by the limit on its side',
     (dry, level, limit, words) => {

@@ -44,7 +44,7 @@ describe('the build report', () => {
         const saw = x.size.startsWith('hose') ? 0 : x.pieces.length * r.kerf_mm;
         expect(used + saw + x.offcut_mm, x.size).toBeCloseTo(x.length_mm, 0);
       }
-      expect(buildInWords(r)).toContain('hold point');
+      expect(buildInWords(r)).toContain('checkpoint');
     }
   });
 
@@ -119,7 +119,7 @@ describe('templates', () => {
     const [known, open] = sheets.filter((x) => x.id.includes('hole'));
     expect(numbers(known!.body, / r="([\d.]+)"/g)).toContain(22.25);
     expect(known!.lines.join(' ')).toContain('864 mm from the left, 350 mm from the front');
-    expect(open!.lines.join(' ')).toContain('Ask the maker');
+    expect(open!.lines.join(' ')).toContain('Draw a hole of the size printed on the seal’s packet');
   });
 
   it('wrap around the pipe that they are for', () => {
@@ -244,12 +244,12 @@ describe('a file with photographs', () => {
     expect(read).toMatchObject({ ok: true, photos: [photo] });
     if (read.ok && read.what === 'system')
       expect(read.refused).toEqual([
-        { why: 'Photo 1: It is no picture.', raw: bad[0] },
-        { why: 'Photo 2: It is no picture.', raw: bad[1] },
+        { why: 'Photo 1: It is not a picture.', raw: bad[0] },
+        { why: 'Photo 2: It is not a picture.', raw: bad[1] },
         { why: 'Photo 3: It does not say what it shows.', raw: bad[2] },
         { why: 'Photo 4: It is too large.', raw: bad[3] },
-        { why: 'Photo 5: It is no picture.', raw: 7 },
-        { why: 'Photo 6: It is no picture.', raw: null },
+        { why: 'Photo 5: It is not a picture.', raw: 7 },
+        { why: 'Photo 6: It is not a picture.', raw: null },
       ]);
     expect(readAnyFile(JSON.stringify({ ...pair, photos: 'x' }))).toMatchObject({
       ok: true,

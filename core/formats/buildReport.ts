@@ -87,7 +87,7 @@ export function buildInWords(r: BuildReport): string {
   lines.push('', 'Holes');
   for (const h of r.holes)
     lines.push(
-      `  ${h.vessel}, ${h.on}: ${h.diameter_mm === null ? 'ask its maker' : `${h.diameter_mm} mm`} at ${h.x_mm}, ${h.y_mm} mm, for the ${h.for}`,
+      `  ${h.vessel}, ${h.on}: ${h.diameter_mm === null ? 'size missing' : `${h.diameter_mm} mm`} at ${h.x_mm}, ${h.y_mm} mm, for the ${h.for}`,
     );
   lines.push('', 'Parts');
   for (const p of r.parts)
@@ -95,10 +95,10 @@ export function buildInWords(r: BuildReport): string {
   lines.push('', 'Steps');
   for (const x of r.steps)
     lines.push(
-      `  ${x.id}${x.hold ? ' (hold point)' : ''}${x.after.length ? ` after ${x.after.join(', ')}` : ''}`,
+      `  ${x.id}${x.hold ? ' (checkpoint)' : ''}${x.after.length ? ` after ${x.after.join(', ')}` : ''}`,
     );
-  lines.push('', `Full it weighs ${r.weight_kg} kg.`);
-  if (r.cost !== null) lines.push(`Still to buy, as far as priced: ${r.cost}.`);
+  lines.push('', `The full system weighs ${r.weight_kg} kg.`);
+  if (r.cost !== null) lines.push(`Still to buy, where prices are entered: ${r.cost}.`);
   if (r.questions.length) lines.push('', 'Open', ...r.questions.map((q) => `  ${q}`));
   return `${lines.join('\n')}\n`;
 }

@@ -54,7 +54,7 @@ export function stepsIcs(
         uid: `${id}-${step.id}-ready`,
         start: parts(x.ready),
         duration: { minutes: 15 },
-        title: `${name}: the clock of “${tell(step.title, units)}” has run`,
+        title: `${name}: the waiting time of “${tell(step.title, units)}” is over`,
         description: tell(step.wait.what, units),
         startInputType: 'local',
         alarms: [

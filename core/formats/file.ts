@@ -25,7 +25,7 @@ export { writeBackup, writeSystem, writeWith, type Beside, type FiledPhoto } fro
 
 type Refused = { readonly ok: false; readonly message: string };
 const refuse = (message: string): Refused => ({ ok: false, message });
-const NO_SYSTEM = 'The file is JSON, but no system of this program.';
+const NO_SYSTEM = 'The file is JSON, but it is not a Mizuna system.';
 
 /** A JSON object, or why there is none. */
 function parseObject(text: string, largest: number): { ok: true; object: Loose } | Refused {
@@ -39,7 +39,7 @@ function parseObject(text: string, largest: number): { ok: true; object: Loose }
       key === '__proto__' ? undefined : value,
     );
   } catch {
-    return refuse('The file is not a whole system file: it breaks off or is not JSON text.');
+    return refuse('The file is not a complete system file. It is cut off or is not JSON text.');
   }
   return isLoose(parsed) ? { ok: true, object: parsed } : refuse(NO_SYSTEM);
 }
@@ -47,7 +47,7 @@ function parseObject(text: string, largest: number): { ok: true; object: Loose }
 function readDocument(document: Loose): Checked {
   if (document.kind !== DOCUMENT_KIND) return refuse(NO_SYSTEM);
   if (deeperThan(document, DEEPEST))
-    return refuse('The file is nested deeper than any system is. It was not opened.');
+    return refuse('The file is nested deeper than any system. It was not opened.');
   const migrated = migrate(document);
   return migrated.ok ? checkSystem(plainNames(migrated.document)) : migrated;
 }
@@ -79,7 +79,7 @@ export function readWithLog(
 ): Extract<OpenedFile, { ok: true; what: 'system' }> | Refused {
   const opened = readAnyFile(text);
   if (!opened.ok) return opened;
-  if (opened.what === 'backup') return refuse('The file is a backup; open it on the shelf.');
+  if (opened.what === 'backup') return refuse('The file is a backup. Open it on the shelf.');
   return opened;
 }
 
@@ -103,9 +103,9 @@ const IMAGE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
 
 /** A photograph of a file, or why it is none. */
 function photoOf(x: unknown, i: number): FiledPhoto | string {
-  if (i >= MOST_PHOTOS) return `${MOST_PHOTOS} are the most that a system has.`;
+  if (i >= MOST_PHOTOS) return `A system can have at most ${MOST_PHOTOS}.`;
   if (!isLoose(x) || typeof x.image !== 'string' || !IMAGE.test(x.image))
-    return 'It is no picture.';
+    return 'It is not a picture.';
   if (x.image.length > LARGEST_PHOTO) return 'It is too large.';
   if (typeof x.step !== 'string' || !/^\w[\w.-]{0,127}$/.test(x.step))
     return 'It does not say what it shows.';
@@ -217,16 +217,14 @@ function readBackupOf(object: Loose, progress: Progress): OpenedFile {
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return refuse('The backup does not say which version it is.');
   if (version > BACKUP_VERSION) {
-    return refuse(
-      'The backup was written by a newer version of this program. It is left as it is.',
-    );
+    return refuse('The backup was written by a newer version of Mizuna. It was not changed.');
   }
   const systems: BackedUp[] = [];
   const refused: LeftOut[] = [];
   let unread = 0;
   const rows = listOf(object.systems);
   if (rows.length > MOST_SYSTEMS)
-    return refuse(`The backup holds ${rows.length} systems; ${MOST_SYSTEMS} are the most.`);
+    return refuse(`The backup holds ${rows.length} systems. The maximum is ${MOST_SYSTEMS}.`);
   rows.forEach((row, i) => {
     progress(i, rows.length);
     const raw = isLoose(row) && isLoose(row.document) ? row.document : null;

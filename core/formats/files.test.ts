@@ -120,7 +120,7 @@ describe('a backup', () => {
     const bad = [...photos, { step: 'x', taken: 1, image: 'data:text/html;base64,PGI+' }];
     const b = open(writeBackup([{ ...kept, log, photos: bad }, kept], {}, ''));
     expect(b.systems).toEqual([{ ...kept, log, photos }, kept]);
-    expect(b.refused).toEqual([{ why: '“Pair”. Photo 2: It is no picture.', raw: bad[1] }]);
+    expect(b.refused).toEqual([{ why: '“Pair”. Photo 2: It is not a picture.', raw: bad[1] }]);
   });
 
   it('names what cannot be used and keeps the rest', () => {
@@ -128,7 +128,7 @@ describe('a backup', () => {
     const b = open(writeBackup([bad, kept], {}, ''));
     expect(b.systems).toHaveLength(1);
     expect(b.refused).toEqual([
-      { why: expect.stringContaining('“Pair”: “Standpipe’s crest”') as string, raw: bad },
+      { why: expect.stringContaining('“Pair”: “Standpipe height”') as string, raw: bad },
     ]);
   });
 
@@ -197,7 +197,7 @@ describe('a file at the edge', () => {
       );
       expect(readSystem(text)).toEqual({
         ok: false,
-        message: 'The file is nested deeper than any system is. It was not opened.',
+        message: 'The file is nested deeper than any system. It was not opened.',
       });
     }
   });
@@ -206,7 +206,7 @@ describe('a file at the edge', () => {
     const touched: string[] = [];
     const spy = new Proxy({}, { get: (_, key) => void touched.push(String(key)) });
     const r = checkSystem({ ...pair, vessels: Array.from({ length: 10_000 }, () => spy) });
-    expect(r).toEqual({ ok: false, message: 'The file has 10000 vessels; 64 are the most.' });
+    expect(r).toEqual({ ok: false, message: 'The file has 10000 vessels. The maximum is 64.' });
     expect(touched).toEqual([]);
   });
 
@@ -223,7 +223,7 @@ describe('a file at the edge', () => {
     }));
     const r = checkSystem({ ...pair, paths: lines });
     expect(r.ok || r.message).toBe(
-      'The pipes of the file have 150 ends, branches counted; 128 are the most.',
+      'The pipes of the file have 150 ends, including branches. The maximum is 128.',
     );
   });
 
@@ -253,7 +253,7 @@ describe('a file at the edge', () => {
     });
     expect(readAnyFile(many)).toEqual({
       ok: false,
-      message: 'The backup holds 2000 systems; 1000 are the most.',
+      message: 'The backup holds 2000 systems. The maximum is 1000.',
     });
   });
 });

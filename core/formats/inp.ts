@@ -76,7 +76,7 @@ function addPump(
   const { at } = atRest(net);
   if (lead.steady !== null) {
     t.notes.push(
-      `; ${plainName(lead.name)}: an air-lift of ${n(lead.steady * LPM)} L/min, measured; it has no curve and is left out`,
+      `; ${plainName(lead.name)}: an air-lift of ${n(lead.steady * LPM)} L/min, measured. It has no curve and is left out`,
     );
     return;
   }

@@ -120,8 +120,8 @@ describe('a table of somebody else’s', () => {
     expect(entries[1]!.mass).toBeCloseTo(0.0141748, 6);
     expect(entries[2]!.count).toBe(2);
     expect(skipped.map((s) => s.row)).toEqual([3, 4, 5, 5]);
-    expect(skipped[1]!.why).toBe('“soon” is no date.');
-    expect(skipped[2]!.why).toContain('99 is outside');
+    expect(skipped[1]!.why).toBe('“soon” is not a date.');
+    expect(skipped[2]!.why).toContain('99 is not a possible value');
   });
 
   it('makes the same entries each time it is read, so that two imports are one', () => {
@@ -222,12 +222,12 @@ describe('what a table does not say is asked about, never guessed', () => {
   ])('a time of day is of its own zone: %s', (clock, iso) =>
     expect(new Date(first(`Date,Time,pH\n2026-06-01,${clock},7\n`)!.at).toISOString()).toBe(iso),
   );
-  it('a time that is not known is no noon', () => {
+  it('a time that is unknown is no noon', () => {
     const { entries, skipped } = take(
       'Date,Time,pH\n2026-06-01,2 pm CEST,7\n1 Jun 2026,8:00,7.1\n',
     );
     expect(entries.map((e) => e.ph)).toEqual([7.1]);
-    expect(skipped).toEqual([{ row: 2, why: '“2 pm CEST” is no time of day that is known.' }]);
+    expect(skipped).toEqual([{ row: 2, why: '“2 pm CEST” is not a time of day.' }]);
   });
 
   it('two equal rows are two, and the same file again brings nothing', () => {

@@ -141,17 +141,17 @@ export function planInWords(r: ReturnType<typeof planReport>): string {
   const { plan } = r;
   const lines = [`As of ${r.asof}`, ''];
   for (const d of r.doubts) lines.push(`Check  ${d.why} ${d.do}`);
-  if (plan.urgency === 'none') lines.push('Nothing to do but look.');
+  if (plan.urgency === 'none') lines.push('Only look at the system.');
   else {
     lines.push(`Plan of care, ${plan.urgency}`);
     for (const h of plan.hazards) lines.push(indented(h.because));
-    if (plan.first_aid.length) lines.push('First aid, as long as this plan stands');
+    if (plan.first_aid.length) lines.push('First aid, while this plan lasts');
     for (const s of plan.first_aid) lines.push(indented(s.do));
     if (plan.steps.length) lines.push('Steps');
     plan.steps.forEach((s, i) => lines.push(`${String(i + 1).padStart(5)}  ${s.do}`));
     for (const a of plan.avoid) lines.push(`Do not ${a.treatment}: ${a.because}`);
     for (const x of plan.retest) lines.push(`Read   ${x.what.join(', ')} at ${x.at}`);
-    if (plan.call) lines.push(`Help   ${plan.call}`);
+    if (plan.call) lines.push(`Help ${plan.call}`);
   }
   const tasks = r.tasks.slice(0, 20).map((t) => `${t.due}  ${t.what}`);
   return `${lines.join('\n')}\n\nDue\n${tasks.join('\n')}\n`;

@@ -146,7 +146,7 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
       const intake =
         row.above_intake_m === null
           ? ''
-          : `, ${Math.round(row.above_intake_m * 1000)} mm over the intake`;
+          : `, ${Math.round(row.above_intake_m * 1000)} mm above the intake`;
       lines.push(
         `  ${row.vessel}: ${row.litres} L, level ${Math.round(row.level_m * 1000)} mm, ${Math.round(row.freeboard_m * 1000)} mm to the rim${intake}`,
       );
@@ -166,7 +166,7 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
   lines.push('', 'The day');
   if (!r.day.complete) {
     lines.push(
-      `  given up at ${Math.round(r.day.until_s)} s: it switches to and fro too often to follow. Figures below are of that part only.`,
+      ` stopped at ${Math.round(r.day.until_s)} s, because it switches too often. The figures below are for that part only.`,
     );
   }
   for (const b of r.day.beds) {
@@ -187,7 +187,7 @@ export function reportInWords(system: SystemDocument, r: Report = reportOf(syste
       );
     if (life.oxygen)
       lines.push(
-        `  oxygen lowest ${life.oxygen.lowest_mg_l} mg/L at ${life.oxygen.lowest_at_h} h; after a power cut short of air in ${life.oxygen.minutes_to_stress ?? '–'} min`,
+        `  oxygen lowest ${life.oxygen.lowest_mg_l} mg/L at ${life.oxygen.lowest_at_h} h; after a power cut short of oxygen in ${life.oxygen.minutes_to_stress ?? '–'} min`,
       );
     for (const x of life.schools)
       lines.push(`  ${x.id}: ${x.answer} ${x.unit}${x.governs ? ' (governs)' : ''}`);

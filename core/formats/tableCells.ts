@@ -112,10 +112,10 @@ export function momentOfRow(
   const read = dateOf(dated, order === ASKED ? 'ymd' : order);
   const named = NAMED.test(dated.trim()) || /^\d{4}/.test(dated.trim());
   if (order === ASKED && !named) return `“${dated}” can be read in two ways.`;
-  if (!read) return `“${dated}” is no date.`;
+  if (!read) return `“${dated}” is not a date.`;
   const text = timed || read.rest;
   const clock = text ? clockOf(text) : { ms: NOON, zone: null };
-  if (!clock) return `“${text}” is no time of day that is known.`;
+  if (!clock) return `“${text}” is not a time of day.`;
   const said = clock.zone ?? offsetOf(offset);
   if (typeof said === 'number')
     return { at: Date.parse(`${read.day}T00:00:00Z`) + clock.ms - said, zone };
@@ -152,7 +152,8 @@ export function numbersOf(
 ): readonly [number, number] | string {
   const clean = text.replace(/−/g, '-').trim();
   const one = (part: string): number | string => {
-    if (decimal === ASKED && /[.,]/.test(part)) return 'is its mark a decimal or thousands?';
+    if (decimal === ASKED && /[.,]/.test(part))
+      return 'does its mark separate decimals or thousands?';
     const number = plainNumber(part.trim(), decimal === ASKED ? '.' : decimal);
     if (number === null)
       return `“${part.trim()}” is written with another decimal mark than the table.`;

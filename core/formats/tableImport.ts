@@ -68,13 +68,13 @@ interface Use {
 export const COLUMN_USES: readonly Use[] = [
   { id: 'date', label: 'Date, or date and time', kind: null, heads: /^(date|day|datum|timestamp|date ?time|when|fecha)/ },
   { id: 'time', label: 'Time of day', kind: null, heads: /^(time|hour|uhrzeit|zeit|hora)$/ },
-  { id: 'offset', label: 'Ahead of UTC', kind: null, heads: /^(utc )?offset$/ },
+  { id: 'offset', label: 'UTC offset', kind: null, heads: /^(utc )?offset$/ },
   { id: 'zone', label: 'Time zone', kind: null, heads: /^(time ?)?zone$/ },
   { id: 'outcome', label: 'Done or skipped', kind: null, heads: /^outcome$/ },
   { id: 'until', label: 'Until', kind: null, heads: /^until$/ },
   { id: 'signs', label: 'What was seen', kind: null, heads: /^signs?$/ },
   { id: 'device', label: 'Device', kind: null, heads: /^device$/ },
-  { id: 'kind', label: 'Kind of entry', kind: null, heads: /^(kind|type|entry)$/ },
+  { id: 'kind', label: 'Type of entry', kind: null, heads: /^(kind|type|entry)$/ },
   { id: 'about', label: 'Where', kind: null, heads: /^(where|place|vessel)$/ },
   { id: 'what', label: 'What', kind: null, heads: /^(what|substance|crop)$/ },
   { id: 'note', label: 'Note', kind: null, heads: /^(note|notes|comment|remarks?|bemerkung)/ },
@@ -88,7 +88,7 @@ export const COLUMN_USES: readonly Use[] = [
   { id: 'oxygen', label: 'Dissolved oxygen', kind: 'concentration', heads: /(oxygen|^d\.?o\b|sauerstoff)/ },
   { id: 'alkalinity', label: 'Alkalinity (KH)', kind: 'hardness', heads: /(alkal|^kh\b|carbonate)/ },
   { id: 'hardness', label: 'Hardness (GH)', kind: 'hardness', heads: /(hardness|^gh\b)/ },
-  { id: 'chlorine', label: 'Chlorine in all', kind: 'concentration', heads: /chlorin/ },
+  { id: 'chlorine', label: 'Total chlorine', kind: 'concentration', heads: /chlorin/ },
   { id: 'chloride', label: 'Chloride', kind: 'concentration', heads: /chlorid/ },
   { id: 'level', label: 'Level', kind: 'length', heads: /^(water )?(level|pegel)/ },
   { id: 'flow', label: 'Flow', kind: 'flow', heads: /^flow/ },
@@ -381,8 +381,7 @@ export function entriesOfTable(
       if (f) {
         const nitrogen = (x: number) => (scale ? asNitrogen(x, scale) : x);
         const [low, high] = [nitrogen(got[0]), nitrogen(got[1])];
-        if (!canBe(f.id, low, high))
-          return skip(`${head}: ${text} is outside what ${f.label.toLowerCase()} can be.`);
+        if (!canBe(f.id, low, high)) return skip(`${head}: ${text} is not a possible value.`);
         const within = (x: number) => Math.min(f.max, Math.max(f.min, x));
         reading[f.id] = f.banded ? [within(low), within(high)] : within((low + high) / 2);
         return;
@@ -390,8 +389,8 @@ export function entriesOfTable(
       const x = got[1];
       const field = AMOUNT_OF[use!] ?? null;
       if (!field) return;
-      if (x < 0) return skip(`${head}: ${text} is less than nothing.`);
-      if (x > MOST_GIVEN[field]) return skip(`${head}: ${text} is more than any system takes.`);
+      if (x < 0) return skip(`${head}: ${text} is below zero.`);
+      if (x > MOST_GIVEN[field]) return skip(`${head}: ${text} is more than any system can hold.`);
       const value = field === 'count' && use !== 'count' ? Math.round(x) : x;
       if (use === field) own[field] = value;
       else if (value > 0) found.push({ ...when, kind: use as EntryKind, [field]: value });
@@ -406,7 +405,7 @@ export function entriesOfTable(
         ...(kind ? (own as Partial<EntryValues>) : {}),
       });
     if (!found.length && texts.note) found.push({ ...when, kind: 'note' });
-    if (!found.length) return skip('Nothing in it is mapped or filled in.');
+    if (!found.length) return skip('It has no value in a column that is imported.');
     found.forEach((values, k) => {
       const full: EntryValues = k === 0 ? { ...values, ...texts } : values;
       if (before && k === 0) {

@@ -90,9 +90,9 @@ function holeSheet(s: SystemDocument, h: Hole, units: UnitSystem): Sheet {
     title: `${v.name}: ${h.what}`,
     lines: [
       h.diameter === null
-        ? 'Ask the maker of the seal for its hole, then draw it around the cross.'
-        : `${format(h.diameter, 'bore', units)} hole${h.seal ? '; dashed is what the flange covers' : ''}.`,
-      `${h.on === 'floor' ? 'In the floor' : `In the ${h.on} wall`}: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} ${h.on === 'floor' ? 'from the' : 'over the'} ${edges[1]}${isRound(v) && h.on === 'floor' ? ', of the square around it' : ''}.`,
+        ? 'Draw a hole of the size printed on the seal’s packet around the cross.'
+        : `${format(h.diameter, 'bore', units)} hole${h.seal ? '; the flange covers the dashed circle' : ''}.`,
+      `${h.on === 'floor' ? 'In the floor' : `In the ${h.on} wall`}: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} ${h.on === 'floor' ? 'from the' : 'above the'} ${edges[1]}${isRound(v) && h.on === 'floor' ? ', of the square around it' : ''}.`,
     ],
     width,
     height,
@@ -179,7 +179,7 @@ function strip(
   return {
     id,
     title,
-    lines: [...lines, 'Wrap it around the foot: both ends meet where it is the right pipe.'],
+    lines: [...lines, 'Wrap it around the foot. On the right pipe both ends meet.'],
     width: around,
     height: foot + 2,
     body: `${lineTo(0, 2, 0, foot)}${lineTo(around, 2, around, foot)}${lineTo(0, foot, around, foot, EDGE)}${cuts}`,
@@ -216,11 +216,11 @@ function stripsOf(p: BellSiphon, pieces: readonly Piece[], units: UnitSystem): S
         `${p.id}-slots`,
         `${p.name}: slots of the guard`,
         [
-          `${count} slots, ${format(SLOT.width / MM, 'bore', units)} wide: ${format(p.guard.slotArea, 'opening', units)} open, as the design wants.`,
+          `${count} slots, ${format(SLOT.width / MM, 'bore', units)} wide: ${format(p.guard.slotArea, 'opening', units)} open, as in the design.`,
           ...(pipeById(guard.stock)
             ? []
             : [
-                `For a tube ${format(guard.around.wide, 'bore', units)} wide outside; around another, spread the slots evenly.`,
+                `For a tube ${format(guard.around.wide, 'bore', units)} wide outside. On another tube spread the slots evenly.`,
               ]),
         ],
         Math.PI * guard.around.wide * MM,
@@ -268,7 +268,7 @@ function checkBar(x: number, y: number): string {
   const ticks = Array.from({ length: 11 }, (_, i) =>
     lineTo(x + i * 10, y - (i % 5 ? 1 : 2), x + i * 10, y),
   ).join('');
-  return `<g class="check-bar"><rect x="${n(x)}" y="${n(y)}" width="${CHECK_BAR}" height="1.2" fill="${INK}"/>${ticks}${text(x + CHECK_BAR + 3, y + 1.4, '100 mm. If not, print at 100 %, unfitted.')}</g>`;
+  return `<g class="check-bar"><rect x="${n(x)}" y="${n(y)}" width="${CHECK_BAR}" height="1.2" fill="${INK}"/>${ticks}${text(x + CHECK_BAR + 3, y + 1.4, '100 mm. If not, print at 100 %, without fitting to the page.')}</g>`;
 }
 
 const svgOf = (width: number, height: number, body: string): string =>
@@ -313,7 +313,10 @@ export function partsOfSheet(s: Sheet, wide: number, high: number): Sheet[] {
         ...s,
         id,
         title: `${s.title}, part ${j * across + i + 1} of ${across * down}`,
-        lines: [...s.lines, 'Cut one part at its dashed line and lay it on the line of the next.'],
+        lines: [
+          ...s.lines,
+          'Cut one part along its dashed mark and place it on the mark of the next part.',
+        ],
         width: w,
         height: h,
         body: clip + element('g', { 'clip-path': `url(#${id})` }, moved) + joins,

@@ -7,7 +7,7 @@ const WORDS: Record<EventKind, string> = {
   'pump-wet': 'pump covered again',
   'siphon-starts': 'siphon starts',
   'siphon-stops': 'siphon stops',
-  'overflow-gulps': 'overflow runs full and gulps',
+  'overflow-gulps': 'overflow runs full and gulps air',
   'rim-over': 'water over the rim',
   'rim-clear': 'rim clear',
 };

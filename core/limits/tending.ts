@@ -38,7 +38,7 @@ export const TEMPERATURE_LIMITS = defineLimits(
   },
 );
 export const HEAT_WAIT = defineLimits(
-  'waits where temperature or oxygen are the trouble',
+  'waits where temperature or oxygen are the problem',
   'time',
   { source: COMMON },
   { oxygen: HOUR, hot: 3 * HOUR, warm: 12 * HOUR, cold: 6 * HOUR },
@@ -230,7 +230,7 @@ export const SOLUTION_ANEW = defineLimits(
   { share: 0.7 },
 );
 export const FLOW_LIMITS = defineLimits(
-  'flow against what a line should give, fill time against its own, top-ups against evaporation',
+  'flow against the expected flow of a pipe, fill time against its own, top-ups against evaporation',
   'factor',
   { source: COMMON },
   { weak: 0.75, failing: 0.4, slowFill: 1.3, thirsty: 1.6, leakShare: 0.01 },

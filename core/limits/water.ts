@@ -67,7 +67,7 @@ export const ALKALINITY_RANGE = defineLimits(
 );
 /** Species that want a higher pH need more alkalinity under it. */
 export const ALKALINITY_AIM = defineLimits(
-  'alkalinity that a pH is held with: over what just holds it, the most that is given, mg/L CaCO₃, and the share of an aim that is near enough',
+  'alkalinity for a stable pH: margin above the least, maximum dose in mg/L CaCO₃, and share of a target that is close enough',
   'factor',
   { depends: 'pH of the species, carbon dioxide of the water', source: COMMON },
   { over: 1.3, most: 150, finished: 0.9 },

@@ -48,7 +48,7 @@ describe('the build in the log', () => {
       about: 'lift',
       flow: 0.01 / 30,
     });
-    expect(tell(entryWords(log[1]!, s), 'metric')).toBe('Hold point passed: Bucket test');
+    expect(tell(entryWords(log[1]!, s), 'metric')).toBe('Checkpoint passed: Bucket test');
     expect(noteBeside(log[1]!)).toBe('');
     expect(seriesOf(log, 'flow', 'lift').map((p) => p.value)).toEqual([0.01 / 30]);
   });
@@ -57,7 +57,7 @@ describe('the build in the log', () => {
     const { s, noted, log } = done('potting-shed-pair', 'leak', { watched: 1800, dry: 1 });
     expect(noted).toHaveLength(1);
     expect(tell(entryWords(log[0]!, s), 'metric')).toBe(
-      'Hold point passed: Watch for leaks; Watched 30 min',
+      'Checkpoint passed: Watch for leaks; Watched 30 min',
     );
   });
 

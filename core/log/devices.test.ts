@@ -147,11 +147,13 @@ describe('a plug', () => {
     expect(refusalOf(t, 'lift', true, heard(0.05, NOW - 5 * HOUR))).toBeNull();
   });
 
-  it('of which is not known what hangs on it is taken for a pump until it is told', () => {
+  it('of which is unknown what hangs on it is taken for a pump until it is told', () => {
     const low = tendedDemo('potting-shed-pair', [{ about: 'tank', level: 0.05 }]);
     const why = tell(refusalOf(low, '', true)!, 'metric');
     expect(why).toContain('50 mm');
-    expect(why).toContain('is not said, so it is taken for a pump.');
+    expect(why).toContain(
+      'You have not said which device is on this plug, so Mizuna treats it as a pump.',
+    );
     expect(refusalOf(low, '', false)).toBeNull();
     expect(refusalOf(low, OTHER_LOAD, true)).toBeNull();
     expect(refusalOf(tendedDemo('potting-shed-pair', []), '', true)).toBeNull();
@@ -212,7 +214,7 @@ describe('a plug', () => {
       });
       expect(at(true, null)).toMatchObject({ state: 'quiet', wants: false });
     });
-    it('switches nothing before its probe is named, on a pump, or on what is not known', () => {
+    it('switches nothing before its probe is named, on a pump, or on what is unknown', () => {
       const unbound = { ...plug, rule: { ...plug.rule!, channel: '' } };
       expect(at(false, says(5), unbound)).toMatchObject({ state: 'unbound', wants: null });
       const gone = { ...plug, rule: { ...plug.rule!, channel: 'sold' } };

@@ -168,7 +168,7 @@ export function refusalOf(
   if (device) {
     const there = device.kind === 'heater' ? level(device.vessel) : null;
     return there && there.value < HEATER_DEPTH
-      ? say`The heater may lie dry: its water was last read at ${{ value: there.value, kind: 'length' }}.`
+      ? say`The heater may be dry. The last water level was ${{ value: there.value, kind: 'length' }}.`
       : null;
   }
   for (const l of line ? [line] : lines) {
@@ -176,7 +176,10 @@ export function refusalOf(
     if (why)
       return line
         ? why
-        : [...why, ' What hangs on this plug is not said, so it is taken for a pump.'];
+        : [
+            ...why,
+            ' You have not said which device is on this plug, so Mizuna treats it as a pump.',
+          ];
   }
   return null;
 }
@@ -190,13 +193,13 @@ function dryRun(
 ): Phrase | null {
   const reserve = t.c.a.balance.reserves.find((r) => r.pump === line.id);
   if (reserve && reserve.volume <= 0)
-    return say`By the design this pump runs dry when the beds are full. Mend the reserve first.`;
+    return say`By the design this pump runs dry when the beds are full. Increase the reserve first.`;
   const i = t.system.vessels.findIndex((v) => v.id === line.from);
   const intake = line.pump.intake + MARGIN;
   if (level !== null && level < intake)
-    return say`Its water was last read at ${{ value: level, kind: 'length' }}, not over the pump’s intake. Top up and read it again.`;
+    return say`The last water level was ${{ value: level, kind: 'length' }}, which does not cover the pump’s intake. Top up and measure again.`;
   if (i >= 0 && t.c.a.balance.deepest[i]!.level < intake)
-    return say`With the beds full its water falls under the intake.`;
+    return say`When the beds are full, the water level falls below the intake.`;
   return null;
 }
 
@@ -250,17 +253,17 @@ export function ruleOf(
 export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
   switch (x.kind) {
     case 'silent':
-      return say`Nothing heard for ${time(Math.round((now - x.since) / 60_000) * 60)}. Look at its battery, its cable, its place.`;
+      return say`No reading for ${time(Math.round((now - x.since) / 60_000) * 60)}. Check its battery, its cable and its place.`;
     case 'stuck':
-      return say`It has read the same to the last figure for hours: stuck, or out of the water.`;
+      return say`It has shown exactly the same value for hours. It is stuck or out of the water.`;
     case 'clock':
-      return say`Its clock stands still; its readings are taken by ours.`;
+      return say`Its clock has stopped. Mizuna uses its own clock for the readings.`;
     case 'clock-off':
       return Math.abs(x.off) > 30 * 24 * HOUR
-        ? say`Its clock is wrong by more than a month; its readings are taken by ours.`
-        : say`Its clock is off by ${time(Math.round(Math.abs(x.off) / 60_000) * 60)}; its readings are taken by ours.`;
+        ? say`Its clock is wrong by more than a month. Mizuna uses its own clock for the readings.`
+        : say`Its clock is wrong by ${time(Math.round(Math.abs(x.off) / 60_000) * 60)}. Mizuna uses its own clock for the readings.`;
     case 'refused':
-      return [...x.why, ' It is not written into the log.'];
+      return [...x.why, ' It is not added to the log.'];
     case 'drift': {
       const f = readField(id);
       const off: Phrase =
@@ -272,7 +275,7 @@ export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
         String(x.compared),
         ' hand readings it is off: ',
         ...off,
-        ' to be added. Clean and calibrate the probe, or reckon with it.',
+        '. Clean and calibrate the probe, or apply this correction.',
       ];
     }
   }

@@ -119,9 +119,9 @@ export function todaysDose(t: Tended): TodaysDose | null {
   const unread = last !== null && now.tan === null;
   const held = planOf(t).avoid.find((a) => a.treatment === 'nutrient');
   const enough = unread
-    ? say`Test ammonia first: nobody has read it since the last dose.`
+    ? say`Test ammonia first: there is no test since the last dose.`
     : hold === 'enough'
-      ? say`There is ${concentration(now.tan!)} of ammonia in the water. Give more when it has fallen under ${concentration(plan.dose.again)}.`
+      ? say`There is ${concentration(now.tan!)} of ammonia in the water. Add more when it has fallen below ${concentration(plan.dose.again)}.`
       : null;
   return {
     nitrogen: grams / 1000,
@@ -337,9 +337,9 @@ export const fishBeforeSafe = (t: Tended): boolean =>
 
 /** A plan of a start as the words have it. */
 export const START_WORDS: Readonly<Record<StartKind, string>> = {
-  fishless: 'Without fish: ammonia by the spoon, fish when the bacteria are there',
+  fishless: 'Without fish: dose ammonia, add fish when the bacteria are there',
   fish: 'With a few fish: little feed, tests every day, water changes',
-  seeded: 'Seeded: stones or sponge from a running tank, then as without fish',
+  seeded: 'Seeded: media or sponge from a running tank, then as without fish',
 };
 
 /** The day of a step of the stocking. @param first day of the first */

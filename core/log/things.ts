@@ -34,9 +34,9 @@ export const ACTS = {
   topUp: act('top-up', 'Top-up', 'volume', 'volume', 100),
   change: act('water-change', 'Water change', 'volume', 'volume', 100),
   dead: act('fish-dead', 'Died', 'count', 'count', 1e5),
-  fishIn: act('fish-in', 'Put in', 'count', 'count', 1e5),
-  fishOut: act('fish-out', 'Taken out', 'count', 'count', 1e5),
-  weighed: act('fish-weighed', 'One weighs', 'mass', 'mass', 50),
+  fishIn: act('fish-in', 'Added', 'count', 'count', 1e5),
+  fishOut: act('fish-out', 'Removed', 'count', 'count', 1e5),
+  weighed: act('fish-weighed', 'Weight of one fish', 'mass', 'mass', 50),
 } as const;
 
 /** What is asked at a thing. */

@@ -30,8 +30,8 @@ export const KIND_WORDS: Readonly<Record<EntryKind, string>> = {
   dose: 'Dosed',
   planting: 'Planted',
   harvest: 'Harvested',
-  'fish-in': 'Fish in',
-  'fish-out': 'Fish out',
+  'fish-in': 'Fish added',
+  'fish-out': 'Fish removed',
   'fish-dead': 'Fish died',
   'fish-weighed': 'Fish weighed',
   'power-cut': 'Power cut',
@@ -87,7 +87,7 @@ export const noteBeside = (e: Entry): string =>
   e.kind === 'note' || e.kind === 'photo' || isBuildStep(e) ? '' : (e.note ?? '');
 
 function taskWords(e: Entry, t: Tended | null): Phrase {
-  if (isBuildStep(e)) return [`Hold point passed: ${e.note ?? ''}`];
+  if (isBuildStep(e)) return [`Checkpoint passed: ${e.note ?? ''}`];
   const rule = t && rulesOf(t).find((r) => r.id === e.what);
   const own = t?.system.care.own.find((x) => x.id === e.what);
   const title: Phrase = rule ? rule.title(t) : [own?.title ?? e.what ?? 'a task'];
@@ -96,7 +96,7 @@ function taskWords(e: Entry, t: Tended | null): Phrase {
     : e.what?.startsWith('retest/')
       ? (['test again'] as Phrase)
       : title;
-  if (e.outcome === 'later') return ['Put off: ', ...what];
+  if (e.outcome === 'later') return ['Postponed: ', ...what];
   return [e.outcome === 'skipped' ? 'Skipped: ' : 'Done: ', ...what];
 }
 
@@ -133,14 +133,14 @@ export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null)
     case 'harvest':
       return amount ? ['Harvested ', ...amount, of] : [`Harvested ${count} ${what.toLowerCase()}`];
     case 'fish-in':
-      return [`${count || 'Some'} fish in`];
+      return [`${count || 'Some'} fish added`];
     case 'fish-out':
-      return [`${count || 'Some'} fish out`];
+      return [`${count || 'Some'} fish removed`];
     case 'fish-dead':
       return [`${count || 'One'} died`];
     case 'fish-weighed':
       return amount
-        ? ['One weighs ', ...amount, count ? `, of ${count} weighed` : '']
+        ? ['Weight of one fish: ', ...amount, count ? `, of ${count} weighed` : '']
         : ['Weighed'];
     case 'power-cut':
       return e.until === undefined

@@ -237,7 +237,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'listen',
     group: 'look',
     abouts: whole,
-    label: () => say`Stand still and listen`,
+    label: () => say`Listen quietly`,
     minutes: 1,
     does: (w) => listen(w),
   },
@@ -335,7 +335,11 @@ export const ACTS: readonly ActKind[] = [
     abouts: lines,
     label: (g, id) => say`Push the joints of “${nameOf(g, id)}” together`,
     minutes: 5,
-    does: mends('refit', () => say`Its end had come off. It is fixed again.`, say`All joints are tight.`),
+    does: mends(
+      'refit',
+      () => say`Its end had come off. It is fixed again.`,
+      say`All joints are tight.`,
+    ),
   },
   {
     id: 'open-tap',
@@ -382,7 +386,11 @@ export const ACTS: readonly ActKind[] = [
     abouts: timers,
     label: (g, id) => ['Set ', ...timerName(g, id), ' anew'],
     minutes: 4,
-    does: mends('set-timer', () => say`It was wrong. It follows its programme again.`, say`It was set correctly.`),
+    does: mends(
+      'set-timer',
+      () => say`It was wrong. It follows its programme again.`,
+      say`It was set correctly.`,
+    ),
   },
   {
     id: 'timer-on',
@@ -421,7 +429,11 @@ export const ACTS: readonly ActKind[] = [
     label: () => say`Put the spare air pump on`,
     minutes: 8,
     money: 15,
-    does: mends('mend-air', () => say`The air stones bubble.`, say`The air stones bubble as before.`),
+    does: mends(
+      'mend-air',
+      () => say`The air stones bubble.`,
+      say`The air stones bubble as before.`,
+    ),
   },
   {
     id: 'new-heater',
@@ -680,7 +692,7 @@ export const ACTS: readonly ActKind[] = [
     id: 'pick-leaves',
     group: 'tend',
     abouts: (g) => (g.plants.length ? [''] : []),
-    label: () => say`Wipe pests off the leaves and remove the worst plants`,
+    label: () => say`Wipe the leaves clean and remove the worst plants`,
     minutes: 20,
     does: (w) => {
       const any = w.state.pests > 0.02;

@@ -52,7 +52,7 @@ describe('a run', () => {
       expect(mendFirst(ground(name)), name).toBeNull();
     for (const name of ['the-first-attempt', 'warm-balcony'])
       expect(tell(mendFirst(ground(name))!, 'metric'), name).toMatch(
-        /^The fish of this system die in it within two days, with nothing else happening\. Mend it first, then practise\. .+\./,
+        /^The fish in this system die within two days even without a fault\. Solve its problems first, then practise\. .+\./,
       );
     // Fewer fish live.
     const few = applyEdits(demo('warm-balcony'), [
@@ -319,7 +319,7 @@ describe('a lesson', () => {
     const setup = setupOf(g, scenarioOf(tap.find), 5);
     const w = begin(g, setup);
     const said = perform(w, { act: 'open-tap', about: setup.hidden[0]!.about }, 0.5);
-    expect(tell(said.words, 'metric')).toBe('One was turned down; it is back where it was.');
+    expect(tell(said.words, 'metric')).toBe('One valve was turned down. It is back at its mark.');
     expect(w.state.hidden[0]!.cured).not.toBeNull();
   });
 });

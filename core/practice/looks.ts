@@ -197,7 +197,9 @@ export function lookAtPump(w: Coupled, about: string): Seen {
     if (!(on > 0)) return inWords(say`The pump is off, because its timer is off.`);
     const wanted = own.kind === 'pump' ? waitsFor(w, own) : null;
     if (wanted !== null)
-      return inWords(say`The pump is off, because its float is down. The float switches it on at ${mm(wanted)}.`);
+      return inWords(
+        say`The pump is off, because its float is down. The float switches it on at ${mm(wanted)}.`,
+      );
     return signs(['pump-still']);
   }
   const usual = g.running[k]! * Math.min(1, on);
@@ -248,7 +250,9 @@ export function lookAtPlugs(w: Coupled): Seen {
   const e = w.now();
   const parts: string[] = [];
   if (airPumpsOf(w.ground.system).length)
-    parts.push(e.power && e.air > 0.5 ? 'the air stones bubble' : 'no bubbles come from the air stones');
+    parts.push(
+      e.power && e.air > 0.5 ? 'the air stones bubble' : 'no bubbles come from the air stones',
+    );
   const [heater] = heatersOf(w.ground.system);
   if (heater) {
     const on =

@@ -207,7 +207,7 @@ describe('every trouble', () => {
     perform(w, { act: 'clear', about: 'siphon' }, 0.5);
     expect(w.state.hidden[0]!.cured).toBeNull();
     expect(tell(perform(w, { act: 'refit', about: 'lift' }, 0.5).words, 'metric')).toBe(
-      'All are tight.',
+      'All joints are tight.',
     );
   });
 });
@@ -304,7 +304,7 @@ describe('a kit', () => {
     const g = ground('potting-shed-pair');
     const feel = (w: Coupled) => tell(actOf('feel-bed').does(w, 'bed', 0.5).words, 'metric');
     const dry = world(g, [hide('pump-fails', 'lift', 6 * HOUR)]);
-    expect(feel(dry.advance(6 * HOUR))).toMatch(/wet a finger deep/);
+    expect(feel(dry.advance(6 * HOUR))).toMatch(/wet one finger deep/);
     // The pair’s pump never rests; a drained bed is damp at first, then dry.
     expect(feel(dry.advance(9 * HOUR))).toMatch(/damp below/);
     expect(feel(dry.advance(14 * HOUR))).toMatch(/dry as deep/);
@@ -366,7 +366,7 @@ describe('what a look tells', () => {
   });
 });
 
-describe('the best line', () => {
+describe('the best actions', () => {
   /** Of each scenario, whether anywhere it costs something to do nothing. */
   const costly = new Set<string>();
   it.each(process.env.NIGHTLY ? MORE : ['potting-shed-pair', 'under-stairs-tray'])(
@@ -435,7 +435,7 @@ describe('the debrief', () => {
     const g = ground('potting-shed-pair');
     const d = debrief(g, { scenario: 'dark-evening', seed: 3, acts: [] });
     expect(d.fixes.map((f) => tell(f.label, 'metric'))).toEqual([
-      expect.stringMatching(/on a battery$/),
+      expect.stringMatching(/with a battery backup$/),
       expect.stringMatching(/^Keep \d+ fish instead of 14/),
     ]);
     for (const f of d.fixes) {

@@ -5,3 +5,4 @@ export * from './format.ts';
 export * from './parse.ts';
 export * from './phrase.ts';
 export * from './derivation.ts';
+export * from './plural.ts';

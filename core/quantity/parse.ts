@@ -142,7 +142,7 @@ function parseBucket(volume: string, duration: string, system: UnitSystem): Pars
   if (!v.ok) return v;
   const t = parse(duration, 'time', system);
   if (!t.ok) return t;
-  if (t.value <= 0) return { ok: false, message: 'A bucket does not fill in no time.' };
+  if (t.value <= 0) return { ok: false, message: 'The time must be more than zero.' };
   return { ok: true, value: v.value / t.value };
 }
 
@@ -173,7 +173,7 @@ export function parse(
   shown: number | null = null,
 ): Parsed {
   let trimmed = text.replace(SPACES, ' ').trim().replace('−', '-');
-  if (trimmed === '') return { ok: false, message: `Nothing was typed. Enter ${askedFor(kind)}.` };
+  if (trimmed === '') return { ok: false, message: `The field is empty. Enter ${askedFor(kind)}.` };
   if (kind === 'clock') return parseClock(trimmed);
   if (kind === 'day') {
     const day = /^\d{1,3}$/.test(trimmed) ? Number(trimmed) : dayOf(trimmed);
@@ -216,7 +216,7 @@ export function parse(
     if (name === '') {
       const smaller = last === null ? undefined : NEXT_SMALLER[last];
       if (parts > 0 && smaller === undefined) {
-        return { ok: false, message: `“${text.trim()}” has a number without a unit at its end.` };
+        return { ok: false, message: `“${text.trim()}” ends in a number without a unit.` };
       }
       factor = smaller ?? bare;
     } else {

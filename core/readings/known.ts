@@ -677,8 +677,8 @@ export function knowledgeOf(
       quantity: 'clock',
       why:
         undated === 1
-          ? say`One entry of the log has a date that cannot be. It does not count.`
-          : say`${String(undated)} entries of the log have dates that cannot be. They do not count.`,
+          ? say`One entry of the log has an impossible date. It does not count.`
+          : say`${String(undated)} entries of the log have impossible dates. They do not count.`,
       do: say`Was the clock of the device wrong? Correct the date in the log.`,
     });
 

@@ -81,7 +81,7 @@ describe('frost ahead', () => {
   it('is a task of the day before the first freezing night, and says how cold it gets', () => {
     const task = taskOf('frost-night', frost)!;
     expect(task.due).toBe(addDays(TODAY, 1));
-    expect(tell(task.title, 'metric')).toContain('Frost to -2 °C ahead');
+    expect(tell(task.title, 'metric')).toContain('Frost of -2 °C is coming');
     expect(tell(task.title, 'us')).toContain('28.4 °F');
   });
 
@@ -112,7 +112,7 @@ describe('heat ahead', () => {
     expect(taskOf('hot-days', one)).toBeNull();
     const task = taskOf('hot-days', two)!;
     expect(task.due).toBe(addDays(TODAY, 1));
-    expect(tell(task.title, 'metric')).toContain('Heat to 40 °C ahead');
+    expect(tell(task.title, 'metric')).toContain('Heat of 40 °C is coming');
     expect(taskOf('hot-days', two, [], [{ at: 'site.kind', to: 'indoor' }])).toBeNull();
   });
 });

@@ -115,7 +115,7 @@ export function rosenbrock(
           size = t >= till - 1e-12 ? Math.max(size, better) : better;
         } else {
           size = Number.isFinite(ratio) ? h * Math.max(0.15, 0.85 * ratio ** (-1 / 4)) : h / 8;
-          if (size < 1e-10) throw new RangeError(`The season cannot be followed past day ${t}.`);
+          if (size < 1e-10) throw new RangeError(`The season cannot be simulated past day ${t}.`);
         }
       }
       return steps;

@@ -209,7 +209,8 @@ export const phDown = defineSum({
   fill,
   work: (v) => {
     const acid = ACIDS.find((a) => a.id === v.substance)!;
-    if (n(v, 'target') >= n(v, 'ph')) return say`The pH is reached already. An acid can only lower it.`;
+    if (n(v, 'target') >= n(v, 'ph'))
+      return say`The pH is reached already. An acid can only lower it.`;
     const c = correction(beforeOf(v), { ph: n(v, 'target') }, 0, v.fish === 'yes');
     if (!c) return say`This water cannot reach that value.`;
     const measure = (change: number, ph: number) =>

@@ -60,7 +60,12 @@ export const ammoniaSafety = defineSum({
         },
         { key: 'unionised_low', label: 'and at least', value: low * part, kind: 'concentration' },
         { key: 'share', label: 'Share of the total', value: part, kind: 'share' },
-        { key: 'tan', label: 'Total ammonia (TAN) as N, at most', value: high, kind: 'concentration' },
+        {
+          key: 'tan',
+          label: 'Total ammonia (TAN) as N, at most',
+          value: high,
+          kind: 'concentration',
+        },
         { key: 'safe', label: 'Total ammonia is safe up to', value: safe, kind: 'concentration' },
         ...(change
           ? [

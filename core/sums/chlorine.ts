@@ -98,8 +98,7 @@ export const chlorine = defineSum({
     };
   },
   treatments: ['dechlorinate'],
-  caution:
-    'Hundredths of a mg/L harm fish gills. Treat new water before it goes in, not after.',
+  caution: 'Hundredths of a mg/L harm fish gills. Treat new water before it goes in, not after.',
   source:
     'USDA Forest Service (2005); molar masses. Criteria 0.019 mg/L acute, 0.011 chronic, cited from memory.',
 });

@@ -67,7 +67,9 @@ export const feedToday = defineSum({
               say`Give only what they eat in five minutes and remove the rest. Stop when they leave feed.`,
               say`${share(rationShare(kind, n(v, 'mass'), n(v, 'temperature')))} of their mass a day at this size and temperature.`,
             ]
-          : [say`At ${temperature(n(v, 'temperature'))} ${kind.name} do not eat. Do not feed them.`],
+          : [
+              say`At ${temperature(n(v, 'temperature'))} ${kind.name} do not eat. Do not feed them.`,
+            ],
       wait: 86400,
       explained: {
         title: 'Feed of a day',

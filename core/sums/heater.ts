@@ -64,13 +64,20 @@ export const heaterSum = defineSum({
           value: (need * 24 * n(v, 'price')) / 1000,
           kind: 'ratio',
         },
-        { key: 'warm_up', label: 'Time to warm up from air temperature', value: warms, kind: 'time' },
+        {
+          key: 'warm_up',
+          label: 'Time to warm up from air temperature',
+          value: warms,
+          kind: 'time',
+        },
       ],
       steps: [
         n(v, 'power') >= need
           ? say`${power(need)} keep the water at ${temperature(n(v, 'water'))}. The ${power(n(v, 'power'))} heater is enough.`
           : say`${power(need)} would keep the water at ${temperature(n(v, 'water'))}. The ${power(n(v, 'power'))} heater is too weak.`,
-        Number.isFinite(warms) ? say`It warms up in ${time(warms)}.` : say`It never reaches this temperature.`,
+        Number.isFinite(warms)
+          ? say`It warms up in ${time(warms)}.`
+          : say`It never reaches this temperature.`,
         say`A lid prevents most of the evaporation, and foam most of the loss through the walls. Two small heaters are safer than one large one.`,
       ],
       explained: {

@@ -75,7 +75,13 @@ export const salt = defineSum({
             'SRAC 462, cited from memory',
           ),
           given('N', 'nitrite, as N', nitrogen, 'concentration', 'entered'),
-          given(String.raw`Cl^-`, 'chloride in the water', n(v, 'chloride'), 'concentration', 'entered'),
+          given(
+            String.raw`Cl^-`,
+            'chloride in the water',
+            n(v, 'chloride'),
+            'concentration',
+            'entered',
+          ),
         ],
       },
     };

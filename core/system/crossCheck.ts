@@ -12,26 +12,26 @@ import type { SystemDocument } from './types.ts';
  */
 export function crossCheck(s: SystemDocument): string | null {
   if (endsOf(s) > MOST.ends)
-    return `The pipes of the file have ${endsOf(s)} ends, branches counted; ${MOST.ends} are the most.`;
+    return `The pipes of the file have ${endsOf(s)} ends, including branches. The maximum is ${MOST.ends}.`;
   const vessels = new Set(s.vessels.map((v) => v.id));
   const controls = new Set(s.controls.map((c) => c.id));
   const paths = new Set(s.paths.map((p) => p.id));
   for (const p of s.paths) {
     for (const end of [p.from, p.to]) {
       if (!vessels.has(end))
-        return `“${p.name}” runs to a vessel “${end}” that is not in the file.`;
+        return `“${p.name}” leads to a vessel “${end}” that is not in the file.`;
     }
-    if (p.from === p.to) return `“${p.name}” runs from a vessel to itself.`;
+    if (p.from === p.to) return `“${p.name}” leads from a vessel to itself.`;
     if (p.kind === 'pumped-line') {
       for (const b of p.branches) {
         if (!vessels.has(b.to))
-          return `A branch of “${p.name}” runs to a vessel “${b.to}” that is not in the file.`;
-        if (b.to === p.from) return `A branch of “${p.name}” runs back to where it comes from.`;
+          return `A branch of “${p.name}” leads to a vessel “${b.to}” that is not in the file.`;
+        if (b.to === p.from) return `A branch of “${p.name}” leads back to its own start.`;
       }
       if (p.float && !vessels.has(p.float.vessel))
         return `The float switch of “${p.name}” is in a vessel “${p.float.vessel}” that is not in the file.`;
       if (p.float && Math.abs(p.float.on - p.float.off) < FLOAT_APART - 1e-9)
-        return `The float switch of “${p.name}” starts and stops less than ${format(FLOAT_APART, 'length', 'metric')} apart; the pump would chatter.`;
+        return `The float switch of “${p.name}” starts and stops less than ${format(FLOAT_APART, 'length', 'metric')} apart. The pump would switch on and off all the time.`;
     }
     if (p.kind === 'pumped-line' && !controls.has(p.control)) {
       return `“${p.name}” is switched by “${p.control}”, which is not in the file.`;
@@ -40,12 +40,12 @@ export function crossCheck(s: SystemDocument): string | null {
       const flows = [...p.pump.points].sort((a, b) => a[0] - b[0]);
       for (let i = 1; i < flows.length; i++) {
         if (flows[i]![0] <= flows[i - 1]![0] || flows[i]![1] >= flows[i - 1]![1]) {
-          return `The pump curve of “${p.name}” does not fall: each point needs more flow and less head than the one before.`;
+          return `The pump curve of “${p.name}” does not fall. Each point needs more flow and less head than the one before.`;
         }
       }
     }
     if (isSiphon(p) && p.breakHeight >= p.crest) {
-      return `The break height of “${p.name}” is not below its crest.`;
+      return `The height at which “${p.name}” stops is not below its standpipe height.`;
     }
   }
   for (const v of s.vessels) {
@@ -53,14 +53,14 @@ export function crossCheck(s: SystemDocument): string | null {
       const { points } = v.shape;
       for (let i = 1; i < points.length; i++) {
         if (points[i]![0] <= points[i - 1]![0] || points[i]![1] <= points[i - 1]![1]) {
-          return `The poured litres of “${v.name}” do not rise: each pouring must stand higher and hold more than the one before.`;
+          return `The measured litres of “${v.name}” do not rise. Each measurement needs a higher level and more water than the one before.`;
         }
       }
     }
     const tops = [...(v.media?.layers ?? []).map((l) => l.top), v.media?.top ?? Infinity];
     for (let i = 1; i < tops.length; i++) {
       if (tops[i]! <= tops[i - 1]!)
-        return `The layers of media in “${v.name}” are not in order from the floor up.`;
+        return `The layers of media in “${v.name}” are not sorted from the floor up.`;
     }
     if (v.rimTo !== null && (!vessels.has(v.rimTo) || v.rimTo === v.id)) {
       return `“${v.name}” spills into “${v.rimTo}”, which is not another vessel in the file.`;

@@ -32,13 +32,13 @@ export function readAt(system: SystemDocument, at: string): unknown {
 function write(node: unknown, keys: readonly string[], value: unknown, at: string): unknown {
   const key = keys[0];
   if (key === undefined) return value;
-  if (FORBIDDEN.has(key)) throw new RangeError(`No place “${at}” in a system.`);
+  if (FORBIDDEN.has(key)) throw new RangeError(`A system has no place “${at}”.`);
   if (Array.isArray(node)) {
     let index = node.findIndex((x) => (x as { id?: unknown } | null)?.id === key);
     if (index < 0 && /^\d+$/.test(key) && Number(key) < node.length) index = Number(key);
     if (index < 0) {
       if (keys.length > 1 || value === undefined)
-        throw new RangeError(`No place “${at}” in a system.`);
+        throw new RangeError(`A system has no place “${at}”.`);
       return [...node, value];
     }
     const next = write(node[index], keys.slice(1), value, at);
@@ -48,7 +48,7 @@ function write(node: unknown, keys: readonly string[], value: unknown, at: strin
     return copy;
   }
   if (node === null || typeof node !== 'object')
-    throw new RangeError(`No place “${at}” in a system.`);
+    throw new RangeError(`A system has no place “${at}”.`);
   const { [key]: was, ...others } = node as Record<string, unknown>;
   const next = write(was, keys.slice(1), value, at);
   if (next === undefined) return others;

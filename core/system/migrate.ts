@@ -138,7 +138,7 @@ export function migrate(
   if (version > current) {
     return {
       ok: false,
-      message: `The file was written by a newer version of this program (${version}; this one reads up to ${current}). It is left as it is.`,
+      message: `The file was written by a newer version of Mizuna (${version}; this one reads up to ${current}). It was not changed.`,
     };
   }
   let document = parsed;

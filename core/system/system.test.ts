@@ -57,7 +57,7 @@ describe('fields', () => {
     expect(rangeOf(base, 'paths.siphon.crest')).toEqual({ min: 0.05, max: 0.33 });
     expect(rangeOf(base, 'paths.siphon.breakHeight').max).toBeCloseTo(0.215, 9);
     expect(rangeOf(base, 'vessels.bed.media.top').max).toBe(0.33);
-    expect(fieldAt('paths.siphon.crest')?.label).toMatch(/crest/);
+    expect(fieldAt('paths.siphon.crest')?.label).toMatch(/Standpipe height/);
     expect(fieldAt('paths.siphon.name')).toBeUndefined();
   });
 });
@@ -77,15 +77,15 @@ describe('files', () => {
 
   test.each([
     ['', /empty/],
-    ['{', /breaks off/],
-    ['[1,2]', /no system/],
-    ['"text"', /no system/],
-    ['{"kind":"something else"}', /no system/],
+    ['{', /is cut off/],
+    ['[1,2]', /it is not a Mizuna system/],
+    ['"text"', /it is not a Mizuna system/],
+    ['{"kind":"something else"}', /it is not a Mizuna system/],
     ['{"kind":"mizuna-system"}', /version/],
     ['{"kind":"mizuna-system","version":99}', /newer version/],
     ['{"kind":"mizuna-system","version":-1}', /version/],
     ['x'.repeat(LARGEST_FILE + 1), /larger/],
-    [writeSystem(base).slice(0, 900), /breaks off/],
+    [writeSystem(base).slice(0, 900), /is cut off/],
   ])('%#: refused with the reason', (text, reason) => {
     const r = readSystem(text);
     expect(r.ok).toBe(false);
@@ -100,14 +100,18 @@ describe('files', () => {
     ],
     ['a text for a number', [{ at: 'paths.siphon.crest', to: '240' }], /not a number/],
     ['an unknown shape', [{ at: 'vessels.tank.shape', to: { kind: 'sphere' } }], /shape/],
-    ['an unknown path', [{ at: 'paths.siphon.kind', to: 'bucket' }], /kind of water path/],
+    ['an unknown path', [{ at: 'paths.siphon.kind', to: 'bucket' }], /type of water path/],
     [
       'a path to nowhere',
       [{ at: 'paths.siphon.to', to: 'pond' }],
       /“pond” that is not in the file/,
     ],
     ['a pump without its switch', [{ at: 'paths.lift.control', to: 'x' }], /switched by/],
-    ['a break over the crest', [{ at: 'paths.siphon.breakHeight', to: 0.3 }], /break height/],
+    [
+      'a break over the crest',
+      [{ at: 'paths.siphon.breakHeight', to: 0.3 }],
+      /height at which “Bell siphon” stops/,
+    ],
     ['fish nowhere', [{ at: 'fish.fish.vessel', to: 'pond' }], /fish in a vessel/],
     ['an unknown medium', [{ at: 'vessels.bed.media.medium', to: 'marbles' }], /does not know/],
     ['a rim to itself', [{ at: 'vessels.bed.rimTo', to: 'bed' }], /spills into/],

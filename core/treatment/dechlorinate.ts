@@ -30,7 +30,9 @@ export function dechlorinateNew(g: Ground, volume: CubicMetres): Step | null {
       ...(tap.chlorine === 'chloramine'
         ? by.bindsAmmonia
           ? []
-          : [say`Your tap has chloramine: use a conditioner that also binds ammonia, by its label.`]
+          : [
+              say`Your tap water has chloramine. Use a conditioner that also binds ammonia, and follow its label.`,
+            ]
         : stands
           ? [say`Or let the new water stand with an air stone for ${time(stands[1])}.`]
           : []),

@@ -102,7 +102,7 @@ export const newSolution = (t: Tended): Step =>
       say`Read EC and pH.`,
     ],
     {
-      title: say`Mix the solution anew: ${litres(t.volume)}`,
+      title: say`Mix new solution: ${litres(t.volume)}`,
       amount: t.volume,
       measure: 'volume',
       books: { kind: 'water-change', volume: t.volume },

@@ -40,7 +40,7 @@ export function saltStep(g: Ground, amount: Kilograms, about: string): Step {
       say`Pour it in slowly where the water moves.`,
       ...(parts > 1
         ? [
-            say`Do the same again after ${time(SALT_WAIT.part)}, ${String(parts)} times in all: ${dose(amount)}.`,
+            say`Repeat this every ${time(SALT_WAIT.part)} until you have added ${String(parts)} parts, ${dose(amount)} in total.`,
           ]
         : []),
       say`Read nitrite again ${time(SALT_WAIT.test)} after the last part.`,

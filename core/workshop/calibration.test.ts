@@ -34,7 +34,7 @@ describe('predictions before anything is measured', () => {
       pair({ at: 'measurements.b', to: { id: 'b', kind: 'flow', path: 'lift', flow: 1100 * LH } }),
       'fill-time',
     );
-    // The guard is free of stones, so a little less than in proportion.
+    // The guard is free of media, so a little less than in proportion.
     expect(m.range[0] / m.predicted).toBeCloseTo(0.4 / 0.46, 1);
     expect(m.range[1] / m.predicted).toBeCloseTo(0.52 / 0.46, 1);
   });
@@ -60,7 +60,7 @@ describe('a measurement', () => {
         of(pair(note('fill-time', { vessel: 'bed' }, { time })), 'fill-time').correction!,
         'metric',
       );
-    expect(told(1.5 * usual)).toMatch(/more than such stones can.*bucket test/);
+    expect(told(1.5 * usual)).toMatch(/more than such media can have.*bucket test/);
     // Half of the room between clogged stones is taken: what clean ones could hold, these cannot.
     const clogged = (share: number) => {
       const s = pair({ at: 'vessels.bed.media.clogging', to: share });
@@ -68,7 +68,7 @@ describe('a measurement', () => {
       const timed = applyEdits(s, [note('fill-time', { vessel: 'bed' }, { time })]);
       return tell(of(timed, 'fill-time').correction!, 'metric');
     };
-    expect(clogged(0.5)).toMatch(/more than such stones can.*bucket test/);
+    expect(clogged(0.5)).toMatch(/more than such media can have.*bucket test/);
     expect(told(5 * usual)).toMatch(/have to hold 95 % .*bucket test/);
     expect(told(0.5 * usual)).toMatch(/roots and solids fill them.*bucket test/);
     const pots = LAYOUTS.find((l) => l.id === 'lined-frame')!.make('f', 'F');
@@ -143,7 +143,7 @@ describe('where a range matters', () => {
     const s = pair({ at: 'vessels.tank.fill', to: fill });
     const risk = risksOf(s).find((r) => r.key === 'reserve/tank')!;
     expect(risk.level).toBe('stop');
-    expect(tell(risk.if, 'metric')).toBe('if the media of “Bed” hold 52 %');
+    expect(tell(risk.if, 'metric')).toBe('if the media of “Bed” have voids of 52 %');
     expect(tell(risk.sentence, 'metric')).toMatch(/are missing over the pump’s intake/);
   });
 });

@@ -28,7 +28,7 @@ export function cycleOf(p: Siphon, primesAt: Metres): CycleMoment[] {
       id: 'spills',
       name: 'It spills',
       level: p.crest + 0.4 * (primesAt - p.crest),
-      seen: 'A thin film runs over the mouth and down the wall of the pipe. The outlet drips, then trickles.',
+      seen: 'A thin film flows over the mouth and down the wall of the pipe. The outlet drips, then trickles.',
       heard: 'A light patter in the pipe.',
     },
     {

@@ -106,7 +106,7 @@ describe('needs', () => {
     const b = assess(fishy);
     const q = irrigationFor(fishy, b, b.beds[0]!, b.duties[1]!, { rise: 6 * HOUR, set: 20 * HOUR });
     expect(q.governs).toBe('air');
-    expect(q.conflict).toMatch(/Fish ask for a flood every/);
+    expect(q.conflict).toMatch(/Fish need a flood every/);
     expect(q.night).toBe(q.day);
   });
 
@@ -211,7 +211,7 @@ describe('settings of the timer in hand', () => {
     expect(control.rows.map((r) => r.start / HOUR)).toEqual([6, 7.5, 9, 10.5, 12, 13.5, 15, 16.5]);
     expect(pinsOf(control.rows, 900)).toEqual([24, 30, 36, 42, 48, 54, 60, 66]);
     expect(lost).toEqual([
-      '15 min of the 12 min. Each time, water returns over the overflow for 3 min more.',
+      '12 min are needed, and the steps of this timer allow 15 min. Each time, water returns over the overflow for 3 min more.',
     ]);
   });
 

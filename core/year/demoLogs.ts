@@ -83,7 +83,7 @@ function healthyLog(scene: Scene): Entry[] {
     kind: 'fish-in',
     about: tank,
     count: s.fish[0]!.count,
-    note: 'From a keeper two villages on; a week apart first.',
+    note: 'From a keeper two villages away. One week in quarantine first.',
   });
   for (let d = DAYS; d >= 0; d--) {
     if (d % 2 === 0)
@@ -112,7 +112,8 @@ function healthyLog(scene: Scene): Entry[] {
         what: s.crops[0].crop,
         mass: round(n.near(0.35, 0.1), 0.01),
       });
-    if (d === 70) n.add(d, 7, { kind: 'power-cut', note: 'Storm; back after forty minutes.' });
+    if (d === 70)
+      n.add(d, 7, { kind: 'power-cut', note: 'Storm. Power back after forty minutes.' });
     if (d === 70) n.add(d, 8.4, { kind: 'look', seen: ['pump-well', 'fish-well'] });
   }
   return n.entries;
@@ -128,7 +129,12 @@ function cyclingLog(scene: Scene, days: number): Entry[] {
   const fitted = { x1: 0.3, x2: 0.2, rate: 1.05 };
   n.entries.push(...tendedEntries(scene, days, { start: 'fishless', fitted }, 23));
   const by = dechlorinators(s)[0]!;
-  n.add(days, 7, { kind: 'reading', about: tank, chlorine: 0.3, note: 'Straight from the hose.' });
+  n.add(days, 7, {
+    kind: 'reading',
+    about: tank,
+    chlorine: 0.3,
+    note: 'Straight from the garden hose.',
+  });
   n.add(days, 7.4, {
     kind: 'dose',
     about: tank,
@@ -180,7 +186,7 @@ function cloggingLog(scene: Scene): Entry[] {
         seen: gone > 0.8 ? ['fish-well', 'flow-weak'] : ['fish-well', 'drain-well'],
       });
   }
-  n.add(1, 18.6, { kind: 'note', note: 'The siphon takes its time these weeks.' });
+  n.add(1, 18.6, { kind: 'note', note: 'The siphon has been slow for some weeks.' });
   return n.entries;
 }
 

@@ -27,8 +27,11 @@ const isText = (text: string): boolean => {
   const plain = text.replace(/\{\}/g, ' ').trim();
   if (!/[a-z]{2,}/.test(plain)) return false;
   // Several words, or one with a capital as a label has it.
-  if (/\p{L}{2,}[,;:’”]? \p{L}+/u.test(plain) || /\p{L}{2,}[.?!]$/u.test(plain)) return !/^[a-z]+(-[a-z]+)+( |$)/.test(plain) || /[.,]/.test(plain);
-  return /^\p{Lu}\p{Ll}{2,}/u.test(plain) && !/[\d_/:.-]/.test(plain) && !/\p{Ll}\p{Lu}/u.test(plain);
+  if (/\p{L}{2,}[,;:’”]? \p{L}+/u.test(plain) || /\p{L}{2,}[.?!]$/u.test(plain))
+    return !/^[a-z]+(-[a-z]+)+( |$)/.test(plain) || /[.,]/.test(plain);
+  return (
+    /^\p{Lu}\p{Ll}{2,}/u.test(plain) && !/[\d_/:.-]/.test(plain) && !/\p{Ll}\p{Lu}/u.test(plain)
+  );
 };
 
 function isQuoted(node: ts.Node): boolean {
@@ -43,7 +46,8 @@ function isQuoted(node: ts.Node): boolean {
 function isCode(node: ts.Node): boolean {
   const p = node.parent;
   if (!p) return false;
-  if (ts.isImportDeclaration(p) || ts.isExportDeclaration(p) || ts.isLiteralTypeNode(p)) return true;
+  if (ts.isImportDeclaration(p) || ts.isExportDeclaration(p) || ts.isLiteralTypeNode(p))
+    return true;
   if (ts.isExternalModuleReference(p) || ts.isCaseClause(p)) return true;
   if (ts.isPropertyAssignment(p) && p.name === node) return false;
   if (ts.isElementAccessExpression(p) && p.argumentExpression === node) return true;
@@ -70,12 +74,10 @@ function textsOfCode(code: string, file: string, firstLine: number): SourceText[
     });
   };
   const visit = (node: ts.Node): void => {
-    if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)) add(ts.isTaggedTemplateExpression(node.parent) ? node.parent : node, node.text);
+    if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node))
+      add(ts.isTaggedTemplateExpression(node.parent) ? node.parent : node, node.text);
     if (ts.isTemplateExpression(node)) {
-      add(
-        node,
-        node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join(''),
-      );
+      add(node, node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join(''));
     }
     ts.forEachChild(node, visit);
   };
@@ -94,8 +96,13 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
   const run: { line: number; text: string }[] = [];
   const flush = () => {
     if (!run.length) return;
-    const text = run.map((r) => r.text).join('').replace(/\s+/g, ' ').trim();
-    if (isText(text) || /^[a-z]{3,}$/.test(text)) out.push({ file, line: run[0]!.line, text, quoted: false });
+    const text = run
+      .map((r) => r.text)
+      .join('')
+      .replace(/\s+/g, ' ')
+      .trim();
+    if (isText(text) || /^[a-z]{3,}$/.test(text))
+      out.push({ file, line: run[0]!.line, text, quoted: false });
     run.length = 0;
   };
   const visit = (node: TemplateNode): void => {
@@ -103,7 +110,13 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
       type: number;
       tag?: string;
       content?: never;
-      props?: { type: number; name: string; value?: { content: string }; exp?: never; loc: { start: { line: number } } }[];
+      props?: {
+        type: number;
+        name: string;
+        value?: { content: string };
+        exp?: never;
+        loc: { start: { line: number } };
+      }[];
       children?: TemplateNode[];
       loc: { start: { line: number } };
     };
@@ -116,7 +129,12 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
       const inline = /^(b|strong|em|i|sub|sup|span|kbd|abbr|MathText)$/.test(n.tag ?? '');
       if (!inline) flush();
       for (const p of n.props ?? []) {
-        if (p.type === 6 && p.value && TEXT_ATTRIBUTES.test(p.name) && /[a-z]{2}/.test(p.value.content))
+        if (
+          p.type === 6 &&
+          p.value &&
+          TEXT_ATTRIBUTES.test(p.name) &&
+          /[a-z]{2}/.test(p.value.content)
+        )
           out.push({ file, line: p.loc.start.line, text: p.value.content, quoted: false });
         if (p.type === 7) expression(p.exp);
       }

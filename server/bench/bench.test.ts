@@ -20,7 +20,7 @@ const channel = (bench: Bench, id: string) => bench.channels.find((c) => c.id ==
 const benches: Bench[] = [];
 afterEach(() => benches.splice(0).forEach((b) => b.unload()));
 
-describe('the copy on the bench', () => {
+describe('the copy, detail', () => {
   it('has a channel for what this system has, and a plug for what is switched', () => {
     const { bench } = onBench();
     expect(bench.channels.map((c) => c.id)).toEqual([
@@ -169,7 +169,7 @@ describe('the interface over HTTP', () => {
       for (const site of ['cross-site', 'same-site']) {
         const foreign = await ask('/stream', { headers: { 'Sec-Fetch-Site': site } });
         expect(foreign.status).toBe(403);
-        expect(await foreign.json()).toEqual({ error: 'Pages from elsewhere are not answered.' });
+        expect(await foreign.json()).toEqual({ error: 'Requests from other pages are refused.' });
       }
       expect(bench.listening).toBe(0);
     }

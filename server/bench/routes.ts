@@ -61,12 +61,12 @@ export function deviceRoutes(bench: Bench): Hono {
       } catch {
         host = '';
       }
-      if (!isOwnName(host)) return word(c, 403, 'Pages from elsewhere are not answered.');
-    } else if (origin === 'null') return word(c, 403, 'Pages from elsewhere are not answered.');
+      if (!isOwnName(host)) return word(c, 403, 'Requests from other pages are refused.');
+    } else if (origin === 'null') return word(c, 403, 'Requests from other pages are refused.');
     if (!['GET', 'HEAD', 'DELETE'].includes(c.req.method)) {
       const type = c.req.header('Content-Type') ?? '';
       if (!/^application\/json\b/i.test(type))
-        return word(c, 415, 'Send JSON, and say so: Content-Type: application/json.');
+        return word(c, 415, 'Send JSON with Content-Type: application/json.');
     }
     c.header('Cache-Control', 'no-store');
     await next();
@@ -100,10 +100,10 @@ export function deviceRoutes(bench: Bench): Hono {
     // A page from elsewhere sends no origin with a plain GET; its browser says where it comes from.
     const site = c.req.header('Sec-Fetch-Site') ?? 'none';
     if (site !== 'same-origin' && site !== 'none')
-      return word(c, 403, 'Pages from elsewhere are not answered.');
+      return word(c, 403, 'Requests from other pages are refused.');
     if (c.req.method === 'HEAD') return c.body(null, 200, { 'Content-Type': 'text/event-stream' });
     if (bench.listening >= MOST_LISTENERS)
-      return word(c, 429, `${MOST_LISTENERS} listen already; close one of them.`);
+      return word(c, 429, `There are ${MOST_LISTENERS} connections already. Close one of them.`);
     const last = Number(c.req.header('Last-Event-ID'));
     const listener = bench.listen(Number.isInteger(last) && last > 0 ? last : null);
     return streamSSE(c, async (stream) => {
@@ -124,7 +124,7 @@ export function deviceRoutes(bench: Bench): Hono {
     if (typeof body?.on !== 'boolean') return word(c, 400, 'Say {"on": true} or {"on": false}.');
     const done = bench.switch(c.req.param('id'), body.on);
     if (done === 'unknown') return word(c, 404, 'There is no such plug.');
-    if (done === 'deaf') return word(c, 504, 'The plug does not answer. Nothing was switched.');
+    if (done === 'deaf') return word(c, 504, 'The plug does not answer. It was not switched.');
     return c.json({ id: done.id, on: done.on, confirmed: true });
   });
 
@@ -132,11 +132,11 @@ export function deviceRoutes(bench: Bench): Hono {
     const place = c.req.query('place') ?? '';
     const date = c.req.query('date') ?? '';
     const days = Number(c.req.query('days') ?? 7);
-    if (!isDay(date)) return word(c, 400, 'Say the date as date=2026-06-10.');
+    if (!isDay(date)) return word(c, 400, 'Give the date as date=2026-06-10.');
     if (!(Number.isInteger(days) && days >= 1 && days <= 31))
-      return word(c, 400, 'Say how many days, from 1 to 31.');
+      return word(c, 400, 'Give a number of days from 1 to 31.');
     const found = weatherOf(place, date, days);
-    if (!found) return word(c, 404, 'There is no such place with weather of the open.');
+    if (!found) return word(c, 404, 'There is no such outdoor climate.');
     return c.json({ place, source: 'made up from monthly normals', days: found });
   });
 
@@ -145,20 +145,20 @@ export function deviceRoutes(bench: Bench): Hono {
     '/bench',
     bodyLimit({
       maxSize: LARGEST,
-      onError: (c) => word(c, 413, 'That is far larger than any system.'),
+      onError: (c) => word(c, 413, 'The request is far larger than any system.'),
     }),
     async (c) => {
       const body = await bodyOf(c);
-      if (!body) return word(c, 400, 'That is not JSON.');
+      if (!body) return word(c, 400, 'The request is not JSON.');
       const read = readSystem(JSON.stringify(body.system ?? null));
       if (!read.ok) return word(c, 400, read.message);
       const seed = body.seed ?? 1;
       if (typeof seed !== 'number' || !Number.isInteger(seed))
-        return word(c, 400, 'The seed is a whole number.');
+        return word(c, 400, 'The seed must be a whole number.');
       try {
         bench.load(read.system, seed);
       } catch {
-        return word(c, 400, 'This system cannot be simulated; its findings say why.');
+        return word(c, 400, 'This system cannot be simulated. Its findings show why.');
       }
       bench.start();
       return c.json({ system: bench.system, channels: bench.channels, plugs: bench.plugStates() });
@@ -166,13 +166,13 @@ export function deviceRoutes(bench: Bench): Hono {
   );
   app.patch('/bench', async (c) => {
     const body = await bodyOf(c);
-    if (!body) return word(c, 400, 'That is not JSON.');
-    if (!bench.system) return word(c, 409, 'There is no system on the bench yet.');
+    if (!body) return word(c, 400, 'The request is not JSON.');
+    if (!bench.system) return word(c, 409, 'No system is simulated yet.');
     const { speed, faults, ...rest } = body;
     if (Object.keys(rest).length)
-      return word(c, 400, `The bench knows speed and faults, not ${Object.keys(rest)[0]}.`);
+      return word(c, 400, `The simulation accepts speed and faults, not ${Object.keys(rest)[0]}.`);
     if (speed !== undefined && !(typeof speed === 'number' && speed >= 0.1 && speed <= MOST_SPEED))
-      return word(c, 400, `The speed is a number from 0.1 to ${MOST_SPEED}.`);
+      return word(c, 400, `The speed must be a number from 0.1 to ${MOST_SPEED}.`);
     const ids = new Set([...bench.channels, ...bench.plugStates()].map((x) => x.id));
     const wanted =
       faults === undefined ? undefined : isLoose(faults) ? faultsOf(faults, ids) : null;

@@ -31,7 +31,7 @@ const BENCHES = {
   <div>
     <BenchTabs :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
     <p v-if="build.trouble" class="trouble" role="alert">{{ build.trouble }}</p>
-    <p v-if="!build.plan" class="quiet none" role="status">The cut list is worked out …</p>
+    <p v-if="!build.plan" class="quiet none" role="status">Calculating the cut list …</p>
     <CutsBench v-else-if="bench.open === 'cuts'" :plan="build.plan" />
     <component :is="BENCHES[bench.open]" v-else :plan="build.plan" />
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Question } from '../../../core/build';
-import { tell } from '../../../core/quantity';
+import { tell, plural } from '../../../core/quantity';
 import LevelMark from '../../findings/LevelMark.vue';
 import { useBuildBench } from '../../stores/buildBench';
 import { useSettings } from '../../stores/settings';
@@ -29,8 +29,13 @@ const asked = computed(() => props.questions.filter((q) => q.level === 'ask').le
       >
     </li>
     <li v-if="asked">
-      {{ asked === 1 ? 'One seal waits' : `${asked} seals wait` }} for the hole that its maker asks
-      for.
+      {{
+        plural(
+          asked,
+          'One seal needs a hole size before you can drill.',
+          '# seals need a hole size before you can drill.',
+        )
+      }}
       <v-btn size="small" @click="bench.open = 'holes'">To the holes</v-btn>
     </li>
   </ul>

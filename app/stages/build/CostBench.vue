@@ -28,11 +28,12 @@ const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
     <PanelGroup title="To build">
       <p class="big">{{ cost.total === null ? 'No prices yet' : money(cost.total) }}</p>
       <p class="quiet">
-        {{ cost.unpriced }} lines of the parts list have no price; {{ cost.had }} are there already.
+        {{ cost.unpriced }} items of the parts list have no price. You already have
+        {{ cost.had }} of them.
       </p>
       <v-btn size="small" @click="bench.open = 'parts'">To the parts list</v-btn>
     </PanelGroup>
-    <PanelGroup title="A month">
+    <PanelGroup title="Per month">
       <ul class="month">
         <li v-for="r in cost.running" :key="r.id">
           <span
@@ -42,37 +43,37 @@ const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
           <div v-if="r.cost !== null" class="length" :style="{ width: share(r.cost) }" />
         </li>
         <li v-if="harvest !== null" class="harvest">
-          <span>Harvest, in the shop</span>
+          <span>Shop price of the harvest</span>
           <b>{{ money(harvest) }}</b>
           <div class="length" :style="{ width: share(harvest) }" />
         </li>
       </ul>
       <p class="sum">
-        {{ cost.month === null ? '' : `${money(cost.month)} a month, as far as priced.` }}
+        {{ cost.month === null ? '' : `${money(cost.month)} a month, where prices are entered.` }}
       </p>
       <p>{{ tell(cost.verdict, settings.units) }}</p>
       <div class="fields">
-        <DocumentField at="build.running.energy" clearable placeholder="not known" />
+        <DocumentField at="build.running.energy" clearable placeholder="unknown" />
         <DocumentField
           v-if="system.document!.fish.length"
           at="build.running.feed"
           clearable
-          placeholder="not known"
+          placeholder="unknown"
         />
-        <DocumentField at="build.running.water" clearable placeholder="not known" />
+        <DocumentField at="build.running.water" clearable placeholder="unknown" />
         <DocumentField
           v-if="system.document!.solution"
           at="build.running.solution"
           clearable
-          placeholder="not known"
+          placeholder="unknown"
         />
         <DocumentField
           v-if="system.document!.fish.length"
           at="build.running.fish"
           clearable
-          placeholder="not known"
+          placeholder="unknown"
         />
-        <DocumentField at="build.running.harvest" clearable placeholder="not known" />
+        <DocumentField at="build.running.harvest" clearable placeholder="unknown" />
       </div>
     </PanelGroup>
   </div>

@@ -2,7 +2,7 @@
 import { mdiDelete, mdiPlus } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
 import { buildKey, stockKind, stockName, type BuildPlan } from '../../../core/build';
-import { format, type QuantityKind } from '../../../core/quantity';
+import { format, type QuantityKind, plural } from '../../../core/quantity';
 import { fieldAt } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -47,9 +47,9 @@ const coils = computed(() =>
 function bought(c: (typeof groups.value)[number]): string {
   const { nesting: n } = c;
   const own = n.bars.filter((b) => b.offcut).length;
-  const count = `${n.bought} ${n.bought === 1 ? 'length' : 'lengths'} of ${f(c.length, 'run')}${own ? ` and ${own} of your own` : ''}`;
-  if (n.proved) return `${count}; fewer will not do.`;
-  return `${count}; no division may do with fewer than ${n.bound}. None was found in the time.`;
+  const count = `${plural(n.bought, '# length', '# lengths')} of ${f(c.length, 'run')}${own ? ` and ${own} of your own` : ''}`;
+  if (n.proved) return `${count}. This is the minimum.`;
+  return `${count}. The minimum may be ${n.bound}, but the search found no such plan in time.`;
 }
 
 const list = ref<HTMLElement>();
@@ -75,16 +75,16 @@ function misfit(c: (typeof misfits.value)[number]): string {
   const name = piece
     ? `${piece.name} of “${names.value.get(piece.about) ?? piece.about}”`
     : `A piece of ${f(c.was, 'bore')}`;
-  if (c.is === null) return `${name} has no place any more: keep it as an offcut.`;
+  if (c.is === null) return `${name} is no longer needed. Store it as an offcut.`;
   const by = f(Math.abs(c.was - c.is), 'bore');
   return c.state === 'long'
-    ? `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}: cut ${by} off.`
-    : `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}: ${by} short. Cut it anew, or join it with a coupling.`;
+    ? `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}. Cut ${by} off.`
+    : `${name} is ${f(c.was, 'bore')} and should be ${f(c.is, 'bore')}, so it is ${by} too short. Cut a new one, or extend it with a coupling.`;
 }
 const forget = (id: string) =>
   system.commit(
     [{ at: 'build.cut', to: doc.value.build.cut.filter((c) => c.id !== id) }],
-    'A cut piece set aside',
+    'Cut piece removed',
   );
 
 /** An own piece that is about to be noted. */
@@ -134,16 +134,15 @@ async function save() {
 <template>
   <div ref="list">
     <BuildQuestions :questions="plan.questions" />
-    <PanelGroup v-if="misfits.length" title="Cut, and the design has changed since">
+    <PanelGroup v-if="misfits.length" title="Pieces cut before the design changed">
       <ul class="misfits" role="status">
         <li v-for="c in misfits" :key="c.id">
           {{ misfit(c) }}
-          <v-btn size="small" @click="forget(c.id)">Set aside</v-btn>
+          <v-btn size="small" @click="forget(c.id)">Remove</v-btn>
         </li>
       </ul>
       <p class="quiet">
-        {{ plan.cut.length - misfits.length }} of {{ plan.cut.length }} pieces that are cut still
-        fit.
+        {{ plan.cut.length - misfits.length }} of {{ plan.cut.length }} cut pieces still fit.
       </p>
     </PanelGroup>
 
@@ -181,14 +180,14 @@ async function save() {
       />
     </PanelGroup>
 
-    <PanelGroup v-for="c in coils" :key="c.stock" :title="`${c.name}, off the coil`">
-      <p class="quiet">{{ f(c.length, 'run') }} in all; buy {{ f(c.bought, 'run') }}.</p>
+    <PanelGroup v-for="c in coils" :key="c.stock" :title="`${c.name}, from a coil`">
+      <p class="quiet">{{ f(c.length, 'run') }} in total; buy {{ f(c.bought, 'run') }}.</p>
       <PieceList :rows="c.rows" :names="names" @choose="choose" />
     </PanelGroup>
 
     <StandsGroup :stands="plan.stands" />
 
-    <PanelGroup title="Saw, sockets and pieces of your own">
+    <PanelGroup title="Saw, sockets and your own pieces">
       <div class="fields">
         <DocumentField at="build.kerf" />
         <DocumentField at="build.stopGap" />
@@ -199,12 +198,9 @@ async function save() {
           <v-btn
             :icon="mdiDelete"
             size="small"
-            :aria-label="`Take away the piece of ${f(o.length, 'bore')}`"
+            :aria-label="`Remove the piece of ${f(o.length, 'bore')}`"
             @click="
-              system.commit(
-                [{ at: `build.offcuts.${o.id}`, to: undefined }],
-                'Own piece taken away',
-              )
+              system.commit([{ at: `build.offcuts.${o.id}`, to: undefined }], 'Own piece removed')
             "
           />
         </li>
@@ -234,7 +230,7 @@ async function save() {
           size="small"
           :prepend-icon="mdiPlus"
           @click="adding = true"
-          >I have a piece</v-btn
+          >Add a piece that I have</v-btn
         >
         <v-btn size="small" @click="save">Save the cut list</v-btn>
       </div>

@@ -33,7 +33,7 @@ function set(row: Row, key: 'socket' | 'face', to: number | null) {
   const empty = next.socket === null && next.face === null;
   system.commit(
     [{ at: `build.fittings.${row.id}`, to: empty ? undefined : next }],
-    `${row.name}, ${key === 'socket' ? 'socket' : 'centre to face'}: ${to === null ? 'by the table' : format(to, 'bore', settings.units)}`,
+    `${row.name}, ${key === 'socket' ? 'socket' : 'centre to face'}: ${to === null ? 'from the table' : format(to, 'bore', settings.units)}`,
   );
 }
 const FIELDS = [

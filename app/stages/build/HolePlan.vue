@@ -39,7 +39,7 @@ const inWords = computed(() =>
   props.holes
     .map(
       (h) =>
-        `${h.what}: ${f(h.x)} from the left, ${f(h.y)} ${props.floor ? 'from the front' : 'over the floor'}`,
+        `${h.what}: ${f(h.x)} from the left, ${f(h.y)} ${props.floor ? 'from the front' : 'above the floor'}`,
     )
     .join('; '),
 );

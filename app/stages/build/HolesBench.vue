@@ -57,7 +57,7 @@ function setSize(h: DrilledHole, diameter: number | null) {
   const id = h.asked.replace('build.holes.', '');
   system.commit(
     [{ at: h.asked, to: diameter === null ? undefined : { id, diameter } }],
-    diameter === null ? 'Hole not known' : `Hole of ${f(diameter, 'bore')}`,
+    diameter === null ? 'Hole size unknown' : `Hole of ${f(diameter, 'bore')}`,
   );
 }
 /** Where a drain of the floor may be led, or which way a pipe passes: what the grower chose of its path. */
@@ -108,7 +108,7 @@ async function save() {
         <LevelMark level="stop" /> {{ tell(q.sentence, settings.units) }}
       </li>
     </ul>
-    <p v-if="!faces.length" class="quiet none">Nothing has to be drilled here.</p>
+    <p v-if="!faces.length" class="quiet none">You do not need to drill here.</p>
     <PanelGroup v-for="face in faces" :key="face.key" :title="face.title">
       <HolePlan
         :wide="face.wide"
@@ -128,7 +128,7 @@ async function save() {
               }}<i
                 >{{ f(h.x, 'length') }} from the left{{ face.on === 'floor' ? '' : ' end' }},
                 {{ f(h.y, 'length') }}
-                {{ face.on === 'floor' ? 'from the front' : 'over the floor' }};
+                {{ face.on === 'floor' ? 'from the front' : 'above the floor' }};
                 {{ UNDER[h.under] }}</i
               ></span
             >
@@ -137,13 +137,13 @@ async function save() {
             v-if="h.asked && (h.diameter === null || h.id === bench.hole)"
             :model-value="h.diameter"
             kind="bore"
-            label="What hole does your seal want?"
-            hint="Its maker says: on the packet or the sheet with it."
+            label="Which hole size does your seal need?"
+            hint="Enter the size printed on its packet or its sheet."
             :min="sizeField.min"
             :max="sizeField.max"
             :step="sizeField.step"
             :clearable="h.diameter !== null"
-            placeholder="ask its maker"
+            placeholder="size missing"
             @commit="setSize(h, $event)"
             @nudge="setSize(h, $event)"
           />
@@ -162,32 +162,32 @@ async function save() {
               :model-value="routeOf(h).side ?? (face.on === 'floor' ? 'left' : face.on)"
               :items="face.on === 'floor' ? WALLS : SIDES"
               :label="face.on === 'floor' ? 'Measured' : 'Wall'"
-              @update:model-value="setRoute(h, { side: $event as Wall }, `Led ${$event}`)"
+              @update:model-value="setRoute(h, { side: $event as Wall }, `Drain moved: ${$event}`)"
             />
             <QuantityField
               v-if="face.on === 'floor'"
               :model-value="routeOf(h).inset"
               kind="length"
-              label="Away from that wall"
+              label="Distance from the wall"
               :min="alongField.min"
               :max="face.wide"
               :step="alongField.step"
               clearable
               :placeholder="f(h.x, 'length')"
-              @commit="setRoute(h, { inset: $event }, 'Drain led')"
-              @nudge="setRoute(h, { inset: $event }, 'Drain led')"
+              @commit="setRoute(h, { inset: $event }, 'Drain moved')"
+              @nudge="setRoute(h, { inset: $event }, 'Drain moved')"
             />
             <QuantityField
               :model-value="routeOf(h).along"
               kind="length"
-              label="Along the wall"
+              label="Distance along the wall"
               :min="alongField.min"
               :max="Math.max(face.wide, face.high)"
               :step="alongField.step"
               clearable
               :placeholder="f(face.on === 'floor' ? h.y : h.x, 'length')"
-              @commit="setRoute(h, { along: $event }, 'Drain led')"
-              @nudge="setRoute(h, { along: $event }, 'Drain led')"
+              @commit="setRoute(h, { along: $event }, 'Drain moved')"
+              @nudge="setRoute(h, { along: $event }, 'Drain moved')"
             />
           </div>
         </li>
@@ -195,8 +195,8 @@ async function save() {
     </PanelGroup>
     <PanelGroup title="Templates at full size">
       <p class="quiet">
-        Holes with their cross, siphons in section, strips for notches and slots; with a bar of 100
-        mm to see that the print is true.
+        Holes with a cross, siphons in section, strips for notches and slots. A bar of 100 mm shows
+        whether the print has the right size.
       </p>
       <v-btn size="small" @click="save">Save the templates</v-btn>
     </PanelGroup>

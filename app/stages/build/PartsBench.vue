@@ -64,8 +64,8 @@ async function save() {
   <div>
     <PanelGroup v-for="shop in shops" :key="shop.id" :title="shop.name">
       <p class="quiet">
-        {{ shop.left ? `${shop.left} to buy` : 'All there'
-        }}{{ shop.sum ? `, ${money(shop.sum)} as far as priced` : '' }}
+        {{ shop.left ? `${shop.left} to buy` : 'You have all of it'
+        }}{{ shop.sum ? `, ${money(shop.sum)} where prices are entered` : '' }}
       </p>
       <ul class="parts">
         <li v-for="p in shop.lines" :key="p.id" :class="{ have: p.have }">
@@ -73,7 +73,11 @@ async function save() {
             :model-value="p.have"
             :aria-label="`${p.what} ${tell(p.size, settings.units)}: I have it`"
             @update:model-value="
-              note(p, { have: $event as boolean }, `${p.what}: ${$event ? 'have it' : 'to buy'}`)
+              note(
+                p,
+                { have: $event as boolean },
+                `${p.what}: ${$event ? 'you have it' : 'to buy'}`,
+              )
             "
           />
           <button
@@ -90,22 +94,22 @@ async function save() {
           </button>
           <div v-if="open === p.id" class="more">
             <p v-if="p.note.length">{{ tell(p.note, settings.units) }}</p>
-            <p v-if="p.spare" class="quiet">{{ p.spare }} of them to spare.</p>
+            <p v-if="p.spare" class="quiet">{{ p.spare }} of them are spare.</p>
             <QuantityField
               :model-value="p.price"
               kind="money"
-              :label="p.unit === 'metre' ? 'Price of a metre' : 'Price of one'"
+              :label="p.unit === 'metre' ? 'Price per metre' : 'Price per item'"
               :min="priceField.min"
               :max="priceField.max"
               :step="priceField.step"
               clearable
-              placeholder="not known"
+              placeholder="unknown"
               @commit="note(p, { price: $event }, `${p.what}: ${$event ?? 'no price'}`)"
               @nudge="note(p, { price: $event }, `${p.what}: ${$event}`)"
             />
             <v-text-field
               :model-value="p.source"
-              label="Where, or what to look for"
+              label="Shop or note"
               maxlength="200"
               @change="setSource(p, $event)"
             />
@@ -129,9 +133,9 @@ async function save() {
         {{
           plan.cost.total === null
             ? 'No prices yet.'
-            : `${money(plan.cost.total)} still to spend, as far as priced.`
+            : `${money(plan.cost.total)} still to spend, where prices are entered.`
         }}
-        {{ plan.cost.unpriced }} lines have no price, {{ plan.cost.had }} are there already.
+        {{ plan.cost.unpriced }} items have no price. You already have {{ plan.cost.had }} of them.
       </p>
       <v-btn size="small" @click="save">Save the parts list</v-btn>
     </PanelGroup>

@@ -34,7 +34,7 @@ const MAKES = [
 const KINDS = [
   { id: 'frame', name: 'Frame on legs' },
   { id: 'blocks', name: 'Concrete blocks' },
-  { id: 'own', name: 'Something that is there' },
+  { id: 'own', name: 'Existing support' },
 ];
 const sections = (use: 'bearer' | 'leg') => SECTIONS.filter((x) => x.use.includes(use));
 const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
@@ -42,7 +42,7 @@ const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
 </script>
 
 <template>
-  <PanelGroup v-if="stand" title="What it stands on">
+  <PanelGroup v-if="stand" title="Stand">
     <TabRow
       v-if="tabs.length > 1"
       :items="tabs"
@@ -52,8 +52,8 @@ const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
     />
     <p class="words">
       {{ f(stand.load, 'mass') }}{{ stand.frames > 1 ? ` on each of ${stand.frames} frames` : '' }},
-      {{ f(stand.perLeg, 'mass') }} on each of {{ stand.legs }} legs; supports under its length
-      every {{ f(stand.joists, 'length') }} at the most.
+      {{ f(stand.perLeg, 'mass') }} on each of {{ stand.legs }} legs; supports at least every
+      {{ f(stand.joists, 'length') }} along it.
     </p>
     <ul class="checks">
       <li v-for="x in stand.checks" :key="x.id" :class="{ over: x.use > 1 }">
@@ -76,9 +76,9 @@ const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
         class="wide"
         :model-value="own.stand"
         :items="KINDS"
-        label="Stands on"
+        label="Support"
         @update:model-value="
-          set({ stand: $event as VesselBuild['stand'] }, `Stands on: ${nameOf(KINDS, $event)}`)
+          set({ stand: $event as VesselBuild['stand'] }, `Support: ${nameOf(KINDS, $event)}`)
         "
       />
       <template v-if="own.stand === 'frame'">

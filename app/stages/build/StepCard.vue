@@ -57,9 +57,9 @@ const missing = computed(
 const reason = computed(() => {
   if (props.state === 'done' || props.state === 'waiting') return '';
   if (first.value.length) return `First: ${first.value.map((x) => t(x.title)).join('; ')}.`;
-  if (verdict.value === 'fails') return 'It goes on when this passes.';
+  if (verdict.value === 'fails') return 'The next steps follow when this passes.';
   if (verdict.value === 'missing')
-    return missing.value > 0 ? 'Enter what you see, then it is done.' : 'Enter what is asked for.';
+    return missing.value > 0 ? 'Enter what you see to finish this step.' : 'Fill in the fields.';
   return '';
 });
 const title = computed(() => t(props.step.title));
@@ -88,7 +88,7 @@ function endClock() {
     noteEdits(doc.value, props.step.id, {
       started: Math.max(0, Date.now() - props.step.wait!.time * 1000),
     }),
-    `${title.value}: the clock has run`,
+    `${title.value}: waiting time over`,
   );
   emit('next');
 }
@@ -111,7 +111,7 @@ function picked() {
 <template>
   <article class="card" :class="state" :aria-label="title">
     <p class="kind">
-      {{ step.hold ? 'Hold point' : 'Step' }} · {{ formatDuration(step.minutes * 60) }}
+      {{ step.hold ? 'Checkpoint' : 'Step' }} · {{ formatDuration(step.minutes * 60) }}
       {{ step.hands === 2 ? '· two people' : '' }}
     </p>
     <h3>{{ title }}</h3>
@@ -123,7 +123,9 @@ function picked() {
     <template v-if="state === 'waiting' && step.wait">
       <p class="clock" role="timer">{{ formatDuration(Math.ceil(left / 60) * 60) }} to go</p>
       <p>{{ t(step.wait.what) }} Ready {{ when }}.</p>
-      <v-btn block variant="outlined" class="large" @click="endClock">It has run already</v-btn>
+      <v-btn block variant="outlined" class="large" @click="endClock"
+        >The time has already passed</v-btn
+      >
     </template>
     <template v-else>
       <StepEntry v-for="e in step.entries" :key="e.id" :step="step" :entry="e" />
@@ -140,7 +142,7 @@ function picked() {
       @click="finish"
       >{{
         step.wait
-          ? `Done; ${formatDuration(step.wait.time)} on the clock`
+          ? `Done, start the timer: ${formatDuration(step.wait.time)}`
           : step.hold
             ? 'Passed'
             : 'Done'
@@ -154,7 +156,7 @@ function picked() {
           new Date(record.done).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
         }}.</span
       >
-      <v-btn size="small" @click="undo">Not done after all</v-btn>
+      <v-btn size="small" @click="undo">Mark as not done</v-btn>
     </div>
 
     <div class="photos">
@@ -178,7 +180,7 @@ function picked() {
       aria-label="Photograph of this step"
       @change="picked"
     />
-    <v-btn size="small" :prepend-icon="mdiCamera" @click="chooser?.click()">Keep a photo</v-btn>
+    <v-btn size="small" :prepend-icon="mdiCamera" @click="chooser?.click()">Add a photo</v-btn>
     <v-textarea
       :model-value="record.note"
       label="Note"

@@ -37,7 +37,7 @@ const reach = computed(() => REACH[kind.value ?? 'length'] ?? [0, 1e6, 1]);
 const set = (to: number | null) =>
   system.commit(
     entryEdits(system.document!, props.step.id, props.entry, to),
-    `${label.value}: ${to === null ? 'taken back' : kind.value ? f(to) : to ? 'yes' : 'no'}`,
+    `${label.value}: ${to === null ? 'removed' : kind.value ? f(to) : to ? 'yes' : 'no'}`,
   );
 function go() {
   const { goTo } = props.entry;
@@ -53,7 +53,7 @@ function go() {
 }
 const goText = computed(() => {
   const { goTo } = props.entry;
-  return goTo && 'step' in goTo ? 'To that step' : 'Look at it there';
+  return goTo && 'step' in goTo ? 'Go to that step' : 'Show it there';
 });
 </script>
 
@@ -87,13 +87,13 @@ const goText = computed(() => {
       :max="reach[1]"
       :step="reach[2]"
       clearable
-      :placeholder="wanted || (entry.optional ? 'if you like' : '')"
+      :placeholder="wanted || (entry.optional ? 'optional' : '')"
       @commit="set"
       @nudge="set"
     />
     <div v-if="verdict === 'fails'" class="means" role="status">
       <p>
-        <b>{{ wanted ? `Wanted ${wanted}.` : 'This must be yes.' }}</b>
+        <b>{{ wanted ? `Wanted ${wanted}.` : 'Continue only when this is yes.' }}</b>
         {{ tell(entry.means, settings.units) }}
       </p>
       <v-btn v-if="entry.goTo" size="small" variant="tonal" @click="go">{{ goText }}</v-btn>

@@ -33,8 +33,8 @@ const { photos, trouble, take, drop } = usePhotos(computed(() => doc.value.id));
 const WORDS: Record<StepState, string> = {
   blocked: 'later',
   open: 'now',
-  waiting: 'the clock runs',
-  failed: 'does not pass',
+  waiting: 'waiting',
+  failed: 'not passed',
   done: 'done',
 };
 const chapters = computed(() =>
@@ -115,8 +115,8 @@ async function calendar() {
         </li>
       </ol>
     </PanelGroup>
-    <PanelGroup title="Take the steps along">
-      <p class="quiet">◆ is a hold point: it is passed before what follows begins.</p>
+    <PanelGroup title="Export the steps">
+      <p class="quiet">◆ is a checkpoint. Pass it before you start the next steps.</p>
       <div class="buttons">
         <v-btn size="small" @click="calendar">Save as a calendar</v-btn>
         <v-btn v-if="photos.length" size="small" @click="system.toFile"

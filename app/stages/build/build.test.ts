@@ -20,7 +20,7 @@ import PartsBench from './PartsBench.vue';
 import StandsGroup from './StandsGroup.vue';
 import StepsBench from './StepsBench.vue';
 
-/** The benches of the build: what is entered there is an edit, and what follows is shown. */
+/** Simulated deviceses of the build: what is entered there is an edit, and what follows is shown. */
 
 vi.mock('../../workers/client', () => {
   const plan = async (system: SystemDocument) =>
@@ -52,7 +52,7 @@ async function show(bench: Component, props?: Record<string, unknown>): Promise<
   await nextTick();
   return w;
 }
-/** The bench once the plan has followed the last edit. */
+/** Simulated devices once the plan has followed the last edit. */
 async function follow(w: Mounted) {
   await w.setProps({ plan: planNow() });
   await nextTick();
@@ -101,7 +101,7 @@ describe('the cut list', () => {
     expect(system.document!.build.cut).toHaveLength(7);
     await follow(w);
     expect(w.findAll('.bar .piece.cut')).toHaveLength(7);
-    await button(w, 'I have a piece').trigger('click');
+    await button(w, 'Add a piece that I have').trigger('click');
     await type(field(w, 'Its length'), '3.2 m');
     expect(readAt(system.document!, 'build.offcuts.own-1.length')).toBe(3.2);
     await follow(w);
@@ -122,11 +122,11 @@ describe('the cut list', () => {
     const w = await show(CutsBench);
     const said = w.find('.misfits').text();
     expect(said).toContain(
-      'Drop pipe of “Bell siphon” is 200 mm and should be 250 mm: 50 mm short',
+      'Drop pipe of “Bell siphon” is 200 mm and should be 250 mm, so it is 50 mm too short',
     );
     expect(said).toContain('A piece of 310 mm has no place any more');
     expect(w.text()).toContain('3 of 5 pieces that are cut still fit');
-    await button(w, 'Set aside').trigger('click');
+    await button(w, 'Remove').trigger('click');
     expect(system.document!.build.cut).toHaveLength(4);
   });
 
@@ -163,11 +163,11 @@ describe('the holes', () => {
   it('ask for the maker’s figure and lead a drain elsewhere', async () => {
     const system = open('potting-shed-pair');
     const w = await show(HolesBench);
-    await type(field(w, 'What hole does your seal want?'), '44.5 mm');
+    await type(field(w, 'Which hole size does your seal need?'), '44.5 mm');
     expect(readAt(system.document!, 'build.holes.bulkhead--sch40-1.diameter')).toBe(0.0445);
     await follow(w);
     await button(w, /⌀ 44.5 mm/).trigger('click');
-    await type(field(w, 'Away from that wall'), '300 mm');
+    await type(field(w, 'Distance from the wall'), '300 mm');
     expect(planNow().holes[0]).toMatchObject({ x: 0.3, y: 0.35 });
   });
 });
@@ -177,8 +177,8 @@ describe('the parts and what they cost', () => {
     const system = open('potting-shed-pair');
     const w = await show(PartsBench);
     await button(w, /Lava rock/).trigger('click');
-    await type(field(w, 'Price of one'), '12.5');
-    const source = field(w, 'Where, or what to look for');
+    await type(field(w, 'Price per item'), '12.5');
+    const source = field(w, 'Shop or note');
     await source.setValue('the quarry');
     await source.trigger('change');
     const note = system.document!.build.parts[0]!;
@@ -197,7 +197,7 @@ describe('the parts and what they cost', () => {
       to: { energy: null, feed: 4, water: 2, solution: null, fish: null, harvest: 1 },
     });
     const w = await show(CostBench);
-    expect(w.text()).toContain('as soon as the day is worked out');
+    expect(w.text()).toContain('when the day is calculated');
     expect(w.text()).toContain('With prices and the worth of a month’s harvest');
   });
 });
@@ -210,7 +210,7 @@ describe('the steps', () => {
     expect(passed().attributes('disabled')).toBeDefined();
     await button(w, /^No$/).trigger('click');
     expect(w.find('.card.failed').exists()).toBe(true);
-    expect(w.text()).toContain('This must be yes.');
+    expect(w.text()).toContain('Continue only when this is yes.');
     for (const yes of w.findAll('button').filter((b) => b.text() === 'Yes'))
       await yes.trigger('click');
     await type(field(w, /Out of level/), '8 mm');
@@ -233,12 +233,12 @@ describe('the steps', () => {
     const words = () => log.entries.map((e) => tell(entryWords(e, system.document!), 'metric'));
     await vi.waitFor(() =>
       expect(words()).toEqual([
-        'Hold point passed: Agree on the place and its load; Out of level, from end to end 8 mm',
+        'Checkpoint passed: Agree on the place and its load; Out of level, from end to end 8 mm',
       ]),
     );
     useBuildBench().step = 'place';
     await nextTick();
-    await button(w, 'Not done').trigger('click');
+    await button(w, 'Mark as not done').trigger('click');
     await vi.waitFor(() => expect(words()).toEqual([]));
   });
 
@@ -258,7 +258,7 @@ describe('the steps', () => {
     useBuildBench().step = 'glue';
     const w = await show(StepsBench);
     expect(w.find('.clock').text()).toBe('24 h to go');
-    await button(w, 'It has run already').trigger('click');
+    await button(w, 'The time has already passed').trigger('click');
     const record = system.document!.build.steps.find((x) => x.id === 'glue')!;
     expect(now - record.started!).toBeGreaterThan(86_300_000);
   });

@@ -59,11 +59,11 @@ export function usePhotos(system: Ref<string>) {
     try {
       image = await small(file);
     } catch {
-      trouble.value = `${file.name} is no picture that this browser reads. Nothing was kept of it.`;
+      trouble.value = `This browser cannot read ${file.name} as a picture. It was not saved.`;
       return;
     }
     if (image === null) {
-      trouble.value = `${file.name} stays too large for a file, however small it is made. Nothing was kept of it.`;
+      trouble.value = `${file.name} is too large, even after shrinking. It was not saved.`;
       return;
     }
     const photo: StoredPhoto = {

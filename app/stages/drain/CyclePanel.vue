@@ -80,14 +80,14 @@ const sizeOf =
           measure="drain-time"
           :on="v.id"
           label="Drain time, measured"
-          hint="Stopwatch from the flood mark to empty. It corrects what the siphon takes."
+          hint="Time it from the flood level to empty. It corrects the flow of the siphon."
           placeholder="not measured"
         />
         <MeasurementField
           measure="fill-time"
           :on="v.id"
           label="Fill time, measured"
-          hint="Stopwatch from empty to the flood mark. It corrects the voids."
+          hint="Time it from empty to the flood level. It corrects the voids."
           placeholder="not measured"
         />
       </div>
@@ -133,7 +133,7 @@ const sizeOf =
           v-if="p.kind === 'standpipe'"
           class="wide"
           :at="`paths.${p.id}.fromBottom`"
-          label="Draws from the floor through a sleeve"
+          label="Sleeve that draws water from the floor"
           on="Draws from the floor"
           off="Draws from the surface"
         />
@@ -141,21 +141,21 @@ const sizeOf =
           measure="bore"
           :on="p.id"
           label="Bore, measured"
-          placeholder="by its size"
+          placeholder="from its size"
         />
         <MeasurementField
           v-if="p.kind !== 'standpipe'"
           measure="starting-flow"
           :on="p.id"
-          label="Least flow that starts it"
-          hint="Found with the tap; it replaces the estimate."
+          label="Smallest flow that starts it"
+          hint="Find it with the valve. It replaces the estimate."
           placeholder="not measured"
         />
         <DocumentSwitch
           v-if="p.kind === 'bell-siphon'"
           class="wide"
           :at="`paths.${p.id}.waterLock`"
-          label="Elbow or water lock at the outlet"
+          label="Elbow or water trap at the outlet"
           on="Water lock fitted"
           off="Water lock taken off"
         />

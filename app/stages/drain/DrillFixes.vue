@@ -18,9 +18,9 @@ function take(f: DrillFix) {
 </script>
 
 <template>
-  <p v-if="fixes === null" class="small" role="status">Looking for what would have stopped it…</p>
+  <p v-if="fixes === null" class="small" role="status">Searching for changes that prevent it …</p>
   <p v-else-if="!fixes.length" class="small">
-    No change of size or setting stops this: a look at it every day does.
+    No change of size or setting prevents this. Check it every day.
   </p>
   <FixButton
     v-for="f in fixes ?? []"

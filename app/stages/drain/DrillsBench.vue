@@ -28,7 +28,7 @@ const FIELDS = [
   { key: 'drainBlocked', label: 'Drain blocked by', kind: 'share', min: 0.1, max: 1, step: 0.05 },
   {
     key: 'forgotten',
-    label: 'Topping up forgotten',
+    label: 'No top-up for',
     kind: 'time',
     min: 86400,
     max: 30 * 86400,
@@ -47,9 +47,9 @@ const changed = computed(() => drills.ran !== null && drills.ran !== system.docu
 const otherwise = computed(() => FIELDS.some((x) => drills.how[x.key] !== drills.struck[x.key]));
 const stale = computed(() =>
   changed.value
-    ? 'The system has changed since; these are the drills of how it was.'
+    ? 'The system has changed since. These results are for the earlier design.'
     : otherwise.value
-      ? 'They are to strike otherwise now; these are the drills of how they struck.'
+      ? 'The severity has changed since. These results are for the earlier severity.'
       : '',
 );
 /** What lives is struck without a clock: it is there at once when the day is. */
@@ -64,16 +64,14 @@ const counts = computed(() =>
     .join(', '),
 );
 const when = (d: Drill) =>
-  d.at === null ? 'creeps' : `worst at ${formatClock(Math.round(d.at / 60) * 60)}`;
+  d.at === null ? 'slow' : `worst at ${formatClock(Math.round(d.at / 60) * 60)}`;
 </script>
 
 <template>
-  <PanelGroup title="Drills">
-    <p class="quiet">
-      Each fault is put into the day at the moment at which it does most harm, found by trying them.
-    </p>
+  <PanelGroup title="Fault tests">
+    <p class="quiet">Each fault starts at the moment of the day at which it does most harm.</p>
     <details class="how">
-      <summary>How hard they strike</summary>
+      <summary>Severity of the faults</summary>
       <div class="fields">
         <QuantityFields
           :fields="FIELDS"
@@ -84,7 +82,7 @@ const when = (d: Drill) =>
     </details>
     <div class="acts">
       <v-btn v-if="!drills.running" variant="tonal" :prepend-icon="mdiPlay" @click="drills.run()">
-        {{ drills.done.length ? 'Run them again' : 'Run all drills' }}
+        {{ drills.done.length ? 'Run the fault tests again' : 'Run all fault tests' }}
       </v-btn>
       <v-btn v-else variant="outlined" :prepend-icon="mdiStop" @click="drills.stop()">Stop</v-btn>
       <span v-if="drills.running" class="quiet" role="status">
@@ -95,7 +93,7 @@ const when = (d: Drill) =>
     <v-progress-linear
       v-if="drills.running"
       :model-value="drills.of ? (100 * drills.count) / drills.of : 0"
-      aria-label="Drills run"
+      aria-label="Fault tests run"
     />
     <p v-if="drills.trouble" role="alert">{{ drills.trouble }}</p>
     <p v-if="stale && drills.done.length && !drills.running" class="stale">
@@ -103,7 +101,7 @@ const when = (d: Drill) =>
     </p>
     <v-table v-if="rows.length" class="table">
       <caption class="visually-hidden">
-        Drills of this system
+        Fault tests of this system
       </caption>
       <thead class="visually-hidden">
         <tr>
@@ -137,12 +135,13 @@ const when = (d: Drill) =>
             <p class="quiet small">
               {{ when(d)
               }}<template v-if="d.fish"
-                >; fish keep at least {{ format(d.fish.share, 'share', settings.units) }}</template
+                >; water left for fish {{ format(d.fish.share, 'share', settings.units) }}</template
               >
             </p>
             <div v-if="drills.open === d.fault" class="open">
               <p class="small quiet">
-                It plays in the drawing and on the strip; the mark is where it strikes.
+                The drawing and the day strip show the fault. The mark is the moment at which it
+                starts.
               </p>
               <DrillFixes
                 v-if="d.grade !== 'passed'"
@@ -157,7 +156,7 @@ const when = (d: Drill) =>
     <p v-if="rows.length" class="quiet small why">{{ tell(DRILL_WHY, settings.units) }}</p>
     <v-table v-if="alive.length" class="table">
       <caption class="livingcaption">
-        What lives in it
+        Fish and water
       </caption>
       <thead class="visually-hidden">
         <tr>

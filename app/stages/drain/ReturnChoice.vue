@@ -19,7 +19,7 @@ function lead(to: string) {
     v-if="ends.length > 1"
     :model-value="path.to"
     :items="ends"
-    label="Runs into"
+    label="Flows into"
     @update:model-value="lead"
   />
 </template>

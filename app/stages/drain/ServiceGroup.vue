@@ -7,13 +7,13 @@ import { useSystem } from '../../stores/system';
 const system = useSystem();
 const now = computed(() => system.document!.service);
 const STATES = [
-  { id: null, name: 'Runs', hint: 'By its timers and siphons.' },
+  { id: null, name: 'Normal running', hint: 'Timers and siphons work as usual.' },
   {
     id: 'flooded',
     name: 'Held flooded',
-    hint: 'Pumps on, siphons given air: for planting and washing in.',
+    hint: 'Pumps on, siphons with air. Use it for planting and rinsing.',
   },
-  { id: 'drained', name: 'Held drained', hint: 'Pumps off: for work on pipes and roots.' },
+  { id: 'drained', name: 'Held drained', hint: 'Pumps off. Use it for work on pipes and roots.' },
 ] as const;
 </script>
 

@@ -20,17 +20,17 @@ const top = computed(
 const x = (q: number) => 4 + (q / top.value) * (W - 8);
 const inWords = computed(
   () =>
-    `Window of the siphon: ${f(props.window.inflow)} come in; it starts for sure from ${f(props.window.start.high)} and stops for sure below ${f(props.window.stopsBelow)}.`,
+    `Window of the siphon: ${f(props.window.inflow)} flow in. It always starts from ${f(props.window.start.high)} and always stops below ${f(props.window.stopsBelow)}.`,
 );
 const good = computed(() => Math.max(0, x(props.window.stopsBelow) - x(props.window.start.high)));
 /** The two sure edges, kept apart; where they cross there is no window. */
 const edges = computed(() => {
   const list = [
-    { x: x(props.window.start.high), text: `sure from ${f(props.window.start.high)}` },
+    { x: x(props.window.start.high), text: `always from ${f(props.window.start.high)}` },
     { x: x(props.window.stopsBelow), text: `to ${f(props.window.stopsBelow)}` },
   ];
   if (props.window.start.high >= props.window.stopsBelow) {
-    return [{ x: W / 2, text: 'no flow both starts and stops it for sure' }];
+    return [{ x: W / 2, text: 'no flow always starts and stops it' }];
   }
   list[0]!.x = Math.min(W - 140, Math.max(52, list[0]!.x));
   list[1]!.x = Math.min(W - 34, Math.max(list[0]!.x + 92, list[1]!.x));

@@ -102,7 +102,7 @@ function setDevice(id: string) {
       class="wide"
       :model-value="control.device"
       :items="TIMERS.filter((t) => t.sets === control.kind)"
-      label="Timer in hand"
+      label="Type of timer"
       :hint="TIMER_SOURCE"
       @update:model-value="setDevice"
     />
@@ -132,11 +132,11 @@ function setDevice(id: string) {
         />
         <button
           type="button"
-          :aria-label="`Take out program ${i + 1}`"
+          :aria-label="`Remove program ${i + 1}`"
           @click="
             setRows(
               rows.filter((_, k) => k !== i),
-              'Program taken out',
+              'Program removed',
             )
           "
         >
@@ -145,7 +145,7 @@ function setDevice(id: string) {
       </li>
     </ol>
     <v-btn variant="outlined" :disabled="rows.length >= most" @click="add">
-      {{ rows.length >= most ? `This timer has ${most} programs` : 'Add a program' }}
+      {{ rows.length >= most ? `This timer has only ${most} programs` : 'Add a program' }}
     </v-btn>
   </template>
 </template>

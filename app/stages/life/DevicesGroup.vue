@@ -92,7 +92,7 @@ function add(id: string | null) {
     device.kind === 'lamp' && doc.value.site.lampTime === null
       ? [{ at: 'site.lampTime', to: 50400 }]
       : [];
-  system.commit([{ at: `devices.${own}`, to: device }, ...also], `${choice.name} put in`);
+  system.commit([{ at: `devices.${own}`, to: device }, ...also], `${choice.name} added`);
 }
 </script>
 
@@ -106,9 +106,9 @@ function add(id: string | null) {
       <v-btn
         size="small"
         :icon="mdiDelete"
-        :aria-label="`Take the ${NAMES[d.kind].toLowerCase()} out`"
+        :aria-label="`Remove the ${NAMES[d.kind].toLowerCase()}`"
         @click="
-          system.commit([{ at: `devices.${d.id}`, to: undefined }], `${NAMES[d.kind]} taken out`)
+          system.commit([{ at: `devices.${d.id}`, to: undefined }], `${NAMES[d.kind]} removed`)
         "
       />
       <div class="fields">
@@ -118,7 +118,7 @@ function add(id: string | null) {
           <DocumentSwitch
             class="wide"
             :at="`devices.${d.id}.backup`"
-            label="Runs on a battery when the power fails"
+            label="Has a battery for power cuts"
             on="Air on a battery"
             off="Air stops with the power"
           />
@@ -133,7 +133,7 @@ function add(id: string | null) {
       :items="choices"
       item-title="name"
       item-value="id"
-      :label="only === 'lamp' ? 'Hang one more' : 'Put one in'"
+      :label="only === 'lamp' ? 'Add another' : 'Add one'"
       @update:model-value="add"
     />
   </PanelGroup>

@@ -51,7 +51,7 @@ function add() {
         },
       },
     ],
-    'Fish put in',
+    'Fish added',
   );
 }
 /** An entry of one’s own, begun as a copy of the kind that is chosen. */
@@ -73,10 +73,9 @@ const atStock = (id: string) => (kind: string) => {
 <template>
   <div>
     <p v-if="!doc.fish.length && !home" class="quiet none">
-      Roots here live on what is mixed into the water: its strength and pH by the last reading, its
-      warmth and its oxygen.
+      Plants here live on nutrients in the water. Check its strength, pH, temperature and oxygen.
     </p>
-    <PanelGroup v-if="!doc.fish.length && !home" title="Oxygen and warmth of the solution">
+    <PanelGroup v-if="!doc.fish.length && !home" title="Oxygen and temperature of the solution">
       <div class="numbers">
         <ShownNumber of="oxygen-lowest" />
         <ShownNumber of="oxygen-saturation" />
@@ -104,8 +103,16 @@ const atStock = (id: string) => (kind: string) => {
           />
           <DocumentField :at="`fish.${g.id}.count`" />
           <DocumentField :at="`fish.${g.id}.meanMass`" />
-          <DocumentField :at="`fish.${g.id}.ration`" clearable placeholder="by mass, warmth" />
-          <DocumentField :at="`fish.${g.id}.protein`" clearable placeholder="as it needs" />
+          <DocumentField
+            :at="`fish.${g.id}.ration`"
+            clearable
+            placeholder="by mass and temperature"
+          />
+          <DocumentField
+            :at="`fish.${g.id}.protein`"
+            clearable
+            placeholder="as the species needs"
+          />
         </div>
         <div class="numbers">
           <ShownNumber :of="`time-to-stress/${g.id}`" />
@@ -117,8 +124,8 @@ const atStock = (id: string) => (kind: string) => {
         <v-btn
           size="small"
           :prepend-icon="mdiDelete"
-          @click="system.commit([{ at: `fish.${g.id}`, to: undefined }], 'Fish taken out')"
-          >Take them out</v-btn
+          @click="system.commit([{ at: `fish.${g.id}`, to: undefined }], 'Fish removed')"
+          >Remove them</v-btn
         >
       </PanelGroup>
       <PanelGroup title="Feed, ammonia, oxygen">
@@ -133,20 +140,20 @@ const atStock = (id: string) => (kind: string) => {
           <ShownNumber of="heater" />
         </div>
       </PanelGroup>
-      <PanelGroup v-if="needs" title="What these fish ask for">
+      <PanelGroup v-if="needs" title="What these fish need">
         <p class="needs">
-          {{ f(needs.planting[0], 'area') }} to {{ f(needs.planting[1], 'area') }} of leaves for
-          their feed; {{ f(needs.surface, 'area') }} of wetted surface<template v-if="needs.media"
-            >, {{ f(needs.media, 'volume') }} of stones,</template
+          {{ f(needs.planting[0], 'area') }} to {{ f(needs.planting[1], 'area') }} of plants for
+          their feed, {{ f(needs.surface, 'area') }} of wetted surface<template v-if="needs.media"
+            >, {{ f(needs.media, 'volume') }} of media,</template
           >
-          for their ammonia; a pump of {{ f(needs.pump, 'flow') }} to turn their water over once an
-          hour; and were air stones all they had, {{ f(needs.air * 60, 'volume') }} of air a minute,
-          half a metre deep.
+          for their ammonia, and a pump of {{ f(needs.pump, 'flow') }} to turn their water over once
+          an hour. With air stones alone they need {{ f(needs.air * 60, 'volume') }} of air a
+          minute, half a metre deep.
         </p>
       </PanelGroup>
     </template>
     <div v-if="home" class="add">
-      <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="add">Put fish in</v-btn>
+      <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="add">Add fish</v-btn>
     </div>
     <WaterGroup />
     <DevicesGroup />

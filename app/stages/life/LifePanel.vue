@@ -18,7 +18,7 @@ const tabs = useKept(() => {
     { id: 'plants', name: 'Plants' },
     { id: 'season', name: 'Season' },
     { id: 'year', name: 'Year' },
-    { id: 'sums', name: 'Sums' },
+    { id: 'sums', name: 'Calculators' },
   ];
   return all.filter((t) => cycles || t.id !== 'season');
 });

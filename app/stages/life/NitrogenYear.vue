@@ -21,7 +21,7 @@ const bars = computed(() =>
       state,
       up: (free / most.value) * (H / 2 - 12),
       down: (w.plants / most.value) * (H / 2 - 12),
-      title: `About ${formatDay(midWeek(i))}: ${free.toFixed(1)} g left for plants, ${w.plants.toFixed(1)} g taken`,
+      title: `Around ${formatDay(midWeek(i))}: ${free.toFixed(1)} g for plants, ${w.plants.toFixed(1)} g taken up`,
     };
   }),
 );
@@ -64,7 +64,7 @@ const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
       </text>
     </svg>
     <figcaption class="quiet">
-      Above the line what fish leave for plants, below it what plants take, in g N a week;
+      Above the line: nitrogen from the fish. Below it: nitrogen that plants take up, in g N a week.
       {{ count('short') }} weeks are short, {{ count('over') }} have too much.
     </figcaption>
   </figure>

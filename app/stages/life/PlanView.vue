@@ -106,7 +106,7 @@ function key(s: Stand, event: KeyboardEvent) {
     '*': () => system.commit([{ at: `crops.${id}.rows`, to: rows + 1 }], 'One more row'),
     '/': () =>
       rows > 1 && system.commit([{ at: `crops.${id}.rows`, to: rows - 1 }], 'One row less'),
-    Delete: () => system.commit([{ at: `crops.${id}`, to: undefined }], `${s.kind.name} taken out`),
+    Delete: () => system.commit([{ at: `crops.${id}`, to: undefined }], `${s.kind.name} removed`),
   };
   const move = moves[event.key];
   if (!move) return;
@@ -126,7 +126,7 @@ const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !=
       :width="width"
       :height="height"
       role="group"
-      :aria-label="`Plan of ${bed.name}. Arrow keys move a stand, plus and minus change its columns, star and slash its rows.`"
+      :aria-label="`Plan of ${bed.name}. Arrow keys move a planting, plus and minus change its columns, star and slash its rows.`"
     >
       <rect
         class="bed"
@@ -170,7 +170,9 @@ const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !=
         <text :x="px(s.stand.x) + 5" :y="py(s.stand.y + s.width) + 13">{{ s.kind.name }}</text>
       </g>
     </svg>
-    <p class="quiet">Front of the bed below. Rings are each plant’s ground.</p>
+    <p class="quiet">
+      The front of the bed is at the bottom. Each ring is the growing area of one plant.
+    </p>
   </div>
 </template>
 

@@ -112,12 +112,12 @@ const roots = computed(() => {
   const reach = reachOf(z, s.kind);
   const wet =
     z.dry < 0.002
-      ? 'The water comes up to the top'
-      : `The water comes up to ${f(z.dry, 'length')} under the top`;
+      ? 'The water rises to the top'
+      : `The water rises to ${f(z.dry, 'length')} below the top`;
   const seed =
-    s.kind.start === 'seed' && reach.seed > 0 ? ' Sow at the wet line or on a wick.' : '';
+    s.kind.start === 'seed' && reach.seed > 0 ? ' Sow at the wet level or on a wick.' : '';
   const plug = reach.plug > 0 ? ` Set plugs ${f(reach.plug, 'length')} deeper, or on a wick.` : '';
-  return `${wet}; the roots go ${f(s.kind.roots, 'length')} deep${reach.grown > 0.005 ? ' and do not reach it' : ''}.${seed || plug}`;
+  return `${wet}. The roots grow ${f(s.kind.roots, 'length')} deep${reach.grown > 0.005 ? ' and do not reach it' : ''}.${seed || plug}`;
 });
 /** When it is started and harvested, and what it may lack. */
 const days = computed(() => {
@@ -130,7 +130,7 @@ const days = computed(() => {
     const about = plan.ready === null ? '' : `, about ${formatDay(plan.ready)}`;
     out[0] += `, ${plan.days ?? kind.daysToHarvest} days after planting out${about}`;
     if (s.stand.from !== null && plan.ready === null)
-      out[0] += '; planted on that day it lacks the light or the warmth for it';
+      out[0] += '; on that day it is too dark or too cold for it';
   }
   if (kind.nurseryDays) {
     const what = kind.start === 'seed' || kind.start === 'plug' ? 'seeds' : `${kind.start}s`;
@@ -139,7 +139,7 @@ const days = computed(() => {
     out.push(`Start ${plan.seeds} ${what} ${when}`);
   }
   if (kind.short.length && doc.value.fish.length)
-    out.push(`Fish water often lacks ${kind.short.join(', ')} for it`);
+    out.push(`Fish water often has too little ${kind.short.join(', ')} for it`);
   return `${out.join('. ')}.`;
 });
 const HARVEST = {
@@ -151,7 +151,7 @@ const HARVEST = {
 </script>
 
 <template>
-  <p v-if="!bed" class="quiet none">There is no bed here in which something could grow.</p>
+  <p v-if="!bed" class="quiet none">This system has no bed to plant.</p>
   <div v-else>
     <TabRow
       v-if="sites.length > 1"
@@ -182,10 +182,10 @@ const HARVEST = {
         :items="choices"
         item-title="name"
         item-value="id"
-        label="Plant something"
+        label="Add a planting"
         @update:model-value="add"
       />
-      <div v-if="here.length > 1" class="stands" role="group" aria-label="Stands in this bed">
+      <div v-if="here.length > 1" class="stands" role="group" aria-label="Plantings in this bed">
         <v-btn
           v-for="s in here"
           :key="s.stand.id"
@@ -208,8 +208,8 @@ const HARVEST = {
         <DocumentField :at="`crops.${open.stand.id}.rows`" />
         <DocumentField :at="`crops.${open.stand.id}.x`" />
         <DocumentField :at="`crops.${open.stand.id}.y`" />
-        <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="stands now" />
-        <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="for good" />
+        <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="planted now" />
+        <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="permanently" />
       </div>
       <OwnFields v-if="isOwn(doc, 'crops', open.kind.id)" :id="open.kind.id" group="crops" />
       <v-btn v-else size="small" @click="makeOwn()">Own figures for it</v-btn>
@@ -219,13 +219,13 @@ const HARVEST = {
         @click="
           system.commit(
             [{ at: `crops.${open.stand.id}`, to: undefined }],
-            `${open.kind.name} taken out`,
+            `${open.kind.name} removed`,
           )
         "
-        >Take them out</v-btn
+        >Remove them</v-btn
       >
     </PanelGroup>
-    <PanelGroup title="Light and warmth of this bed">
+    <PanelGroup title="Light and temperature of this bed">
       <div class="numbers">
         <ShownNumber :of="`light/${bed.id}`" />
         <ShownNumber :of="`bed-temperature/${bed.id}`" />

@@ -45,7 +45,7 @@ const at = (x: number) => {
   return Math.min(100, Math.max(0, share * 100));
 };
 const word = (s: School) =>
-  `${NAMES[s.id]}: ${mass(s.mass)}${s.governs ? ', governs' : ''}${today.value > s.mass ? ', stock is over it' : ''}`;
+  `${NAMES[s.id]}: ${mass(s.mass)}${s.governs ? ', governs' : ''}${today.value > s.mass ? ', stocking is above it' : ''}`;
 
 /** How many of the chosen kind by the governing school, now and grown. */
 const counts = computed(() => {
@@ -56,12 +56,15 @@ const counts = computed(() => {
 function stock() {
   const c = counts.value;
   if (c)
-    system.commit([{ at: `fish.${c.id}.count`, to: c.grown }], `Stocked by school: ${c.grown}`);
+    system.commit(
+      [{ at: `fish.${c.id}.count`, to: c.grown }],
+      `Stocked by rule of thumb: ${c.grown}`,
+    );
 }
 const choose = (id: SchoolId) =>
   system.commit(
     [{ at: 'school', to: system.document!.school === id ? null : id }],
-    system.document!.school === id ? 'Goes by the strictest school' : `Goes by: ${NAMES[id]}`,
+    system.document!.school === id ? 'The strictest rule decides' : `Rule of thumb: ${NAMES[id]}`,
   );
 </script>
 
@@ -108,7 +111,7 @@ const choose = (id: SchoolId) =>
           type="button"
           class="go"
           :aria-pressed="system.document!.school === s.id"
-          :aria-label="`Go by ${NAMES[s.id]}`"
+          :aria-label="`Use the rule ${NAMES[s.id]}`"
           @click="choose(s.id)"
         >
           {{ system.document!.school === s.id ? '●' : '○' }}
@@ -118,13 +121,13 @@ const choose = (id: SchoolId) =>
     <p v-if="counts && governing" class="note">
       By <b>{{ NAMES[governing.id].toLowerCase() }}</b> {{ counts.now }} {{ counts.kind }} of
       today’s size, {{ counts.grown }} full grown.
-      <template v-if="system.document!.school === null">The strictest school governs.</template>
+      <template v-if="system.document!.school === null">The strictest rule decides</template>
     </p>
     <v-btn v-if="counts && counts.grown > 0" size="small" variant="outlined" @click="stock">
-      Stock {{ counts.grown }} by this school
+      Stock {{ counts.grown }} by this rule
     </v-btn>
   </div>
-  <p v-else class="quiet">The schools answer when the day has been worked out.</p>
+  <p v-else class="quiet">The rules of thumb appear when the day is calculated.</p>
 </template>
 
 <style scoped>

@@ -53,7 +53,7 @@ function makeOwn() {
       <ShownNumber of="un-ionised" />
       <ShownNumber of="free-co2" />
     </div>
-    <p v-if="log.entries.length" class="quiet">The readings of the log come before these values.</p>
+    <p v-if="log.entries.length" class="quiet">Readings in the log replace these values.</p>
     <div class="fields">
       <template v-for="id in ids" :key="id">
         <QuantityField
@@ -66,7 +66,7 @@ function makeOwn() {
           :step="readField(id).step"
           @commit="(v) => v !== null && enter(id, v)"
         />
-        <DocumentField v-else :at="`water.${id}`" clearable placeholder="not read" />
+        <DocumentField v-else :at="`water.${id}`" clearable placeholder="not measured" />
       </template>
       <PlainChoice
         v-if="!hasFish"
@@ -87,8 +87,8 @@ function makeOwn() {
       <v-btn v-else size="small" @click="makeOwn()">Enter my own label</v-btn>
     </template>
     <p v-if="hasFish" class="quiet note">
-      Nitrogen as N. A kit that reads ions or bands of colour: the sum “Is this ammonia safe” and
-      the readings of the season take both.
+      Values are nitrogen (N). If your kit shows ions or bands of colour, use the calculator “Is
+      this ammonia safe” or the readings of the season.
     </p>
   </PanelGroup>
 </template>

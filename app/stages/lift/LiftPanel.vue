@@ -69,7 +69,7 @@ function setPoints(on: boolean) {
 function notFalling(rows: readonly (readonly [number, number])[]): string {
   for (let i = 1; i < rows.length; i++) {
     if (rows[i]![0] <= rows[i - 1]![0] || rows[i]![1] >= rows[i - 1]![1])
-      return 'The curve must fall: each point needs more flow and less head than the one before.';
+      return 'The curve must fall. Each point needs more flow and less head than the one before.';
   }
   return '';
 }
@@ -91,15 +91,15 @@ function setOutlet(id: string) {
 
 <template>
   <p v-if="!line" class="quiet none">
-    No pump here: the water runs by gravity. The supply’s height and the float valve’s seat set its
-    flow; both stand under Fill &amp; drain.
+    This system has no pump. The water runs by gravity. The height of the supply and the seat of the
+    float valve set the flow. Change them under Fill &amp; drain.
   </p>
   <div v-if="line && duty">
     <TabRow
       v-if="lines.length > 1"
       :items="lines"
       :chosen="line.id"
-      label="Pump and line"
+      label="Pump and pipe"
       @choose="chosen.choose(pathAt($event))"
     />
     <PanelGroup :key="line.id" :title="line.name">
@@ -145,7 +145,7 @@ function setOutlet(id: string) {
           measure="flow"
           :on="line.id"
           label="Bucket test"
-          hint="At the outlet: “10 L in 42 s”, or a flow. It wins over the box."
+          hint="At the outlet: “10 L in 42 s”, or a flow. It replaces the box figure."
           placeholder="not measured"
         />
       </div>
@@ -174,7 +174,7 @@ function setOutlet(id: string) {
           measure="bore"
           :on="line.id"
           label="Bore, measured"
-          placeholder="by its size"
+          placeholder="from its size"
         />
         <DocumentField :at="`${at}.run`" />
         <DocumentField :at="`${at}.end`" />
@@ -182,14 +182,14 @@ function setOutlet(id: string) {
         <DocumentField v-if="line.valve !== null" :at="`${at}.valve`" />
         <DocumentSwitch
           :at="`${at}.valve`"
-          label="Tap"
+          label="Valve"
           :fits="1"
           on="Tap fitted"
           off="Tap taken out"
         />
         <DocumentSwitch
           :at="`${at}.peak`"
-          label="Peaks above its end"
+          label="Rises above its end"
           :fits="{ height: Math.round((line.end + 0.15) * 1000) / 1000, vented: false }"
           on="The line peaks"
           off="No peak in the line"
@@ -197,8 +197,8 @@ function setOutlet(id: string) {
         <DocumentSwitch
           v-if="line.peak"
           :at="`${at}.peak.vented`"
-          label="Vent at the peak"
-          on="Vent at the peak"
+          label="Vent at the highest point"
+          on="Vent at the highest point"
           off="No vent at the peak"
         />
         <DocumentSwitch

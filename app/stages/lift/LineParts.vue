@@ -37,8 +37,10 @@ const boreOf = (branch: string) => (id: string) => [
 const even = useRested(() => {
   const edits = balanceBranches(doc.value, props.line);
   return edits.length
-    ? change(`Taps of “${props.line.name}” for an even split`, edits)
-    : not('No opening gives every branch the same: the pump does not reach the highest.');
+    ? change(`Valves of “${props.line.name}” set for an even split`, edits)
+    : not(
+        'No setting gives every branch the same flow, because the pump cannot lift water to the highest.',
+      );
 });
 const put = (key: string, to: unknown, label: string) =>
   system.commit([{ at: `${at.value}.${key}`, to }], label);
@@ -52,7 +54,7 @@ const floats = computed(() => [
   ...doc.value.vessels.map((v) => ({ id: v.id, name: `In ${v.name}` })),
 ]);
 function setFloat(id: string) {
-  if (id === 'none') return put('float', null, 'Float switch taken out');
+  if (id === 'none') return put('float', null, 'Float switch removed');
   const { height } = vesselOf(doc.value, id).shape;
   const fills = props.line.from !== id;
   const [low, high] = [0.15, 0.7].map((x) => Math.round(x * height * 200) / 200) as [
@@ -67,7 +69,7 @@ function setFloat(id: string) {
 }
 function takeBranch(id: string) {
   const edits: Edit[] = [{ at: `${at.value}.branches.${id}`, to: undefined }];
-  system.commit(edits, 'Branch taken away');
+  system.commit(edits, 'Branch removed');
 }
 </script>
 
@@ -83,7 +85,7 @@ function takeBranch(id: string) {
     </div>
     <MakeUpButton
       class="even"
-      label="Set the taps for an even split"
+      label="Set the valves for an even split"
       :change="even"
       particular="The worst placed stands open, the others hold back what they have to spare."
     />
@@ -103,11 +105,11 @@ function takeBranch(id: string) {
         <DocumentField v-if="b.valve !== null" :at="`${at}.branches.${b.id}.valve`" />
       </div>
       <button type="button" class="link" @click="takeBranch(b.id)">
-        Take this branch away ({{ format(flowOf(b.id), 'flow', settings.units) }})
+        Remove this branch ({{ format(flowOf(b.id), 'flow', settings.units) }})
       </button>
     </div>
   </PanelGroup>
-  <PanelGroup title="In the line">
+  <PanelGroup title="In the pipe">
     <div class="fields">
       <DocumentSwitch
         :at="`${at}.pump.airLift`"

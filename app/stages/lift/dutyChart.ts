@@ -25,14 +25,14 @@ export function dutyChart(duty: Duty, points: readonly DutyPoint[], units: UnitS
   const data: ChartData<'scatter'> = {
     datasets: [
       {
-        label: 'Works here',
+        label: 'Duty point',
         data: duty.flow > 0 ? [works] : [],
         pointRadius: 5,
         pointBackgroundColor: ink.text,
         borderColor: ink.text,
       },
       {
-        label: 'The pump gives',
+        label: 'Pump curve',
         data: points.map((p) => at(p.flow, p.pump)),
         showLine: true,
         pointRadius: 0,
@@ -40,7 +40,7 @@ export function dutyChart(duty: Duty, points: readonly DutyPoint[], units: UnitS
         backgroundColor: ink.pump,
       },
       {
-        label: 'The line asks for',
+        label: 'Pipe curve',
         data: points.map((p) => at(p.flow, p.line)).filter((p) => p.y <= top),
         showLine: true,
         pointRadius: 0,

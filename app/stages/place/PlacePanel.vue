@@ -39,7 +39,7 @@ const CHLORINE = [
 const OWN = 'own';
 const climates = computed(() => [
   ...CLIMATES.filter((c) => site.value.kind !== 'indoor' || c.inside),
-  { id: OWN, name: 'Own figures, or not known' },
+  { id: OWN, name: 'Own figures, or unknown' },
 ]);
 /** The row whose figures stand in the document. */
 const climate = computed(() => {
@@ -63,13 +63,13 @@ function take(id: string) {
         { at: 'site.room', to: null },
         { at: 'site.outside', to: null },
       ];
-  system.commit(edits, `Climate: ${c?.name ?? 'not known'}`);
+  system.commit(edits, `Climate: ${c?.name ?? 'unknown'}`);
 }
 </script>
 
 <template>
   <div>
-    <PanelGroup title="Where it stands">
+    <PanelGroup title="Location">
       <div class="fields">
         <DocumentChoice class="wide" at="site.kind" label="Place" :items="KINDS" />
         <PlainChoice
@@ -83,7 +83,7 @@ function take(id: string) {
       <YearPicture />
       <MonthTable />
       <div class="fields">
-        <DocumentField at="site.latitude" clearable placeholder="not known" />
+        <DocumentField at="site.latitude" clearable placeholder="unknown" />
         <DocumentField at="site.altitude" />
         <DocumentField at="site.frost.last" clearable placeholder="none" />
         <DocumentField at="site.frost.first" clearable placeholder="none" />
@@ -101,7 +101,7 @@ function take(id: string) {
     <PanelGroup title="Sun">
       <div class="fields">
         <DocumentField at="site.sun.facing" clearable placeholder="all round" />
-        <DocumentField at="site.sun.hours" clearable placeholder="not known" />
+        <DocumentField at="site.sun.hours" clearable placeholder="unknown" />
         <DocumentField at="site.sun.glazing" />
         <DocumentField at="site.sun.shade" />
         <DocumentField at="site.lampTime" clearable placeholder="no lamps" />
@@ -114,11 +114,11 @@ function take(id: string) {
       </div>
       <div class="fields">
         <KnownChoice class="wide" at="site.floor" label="Floor" :items="FLOORS" />
-        <DocumentField at="site.floorLoad" clearable placeholder="not known" />
-        <DocumentField at="site.space.height" clearable placeholder="not known" />
-        <DocumentField at="site.space.length" clearable placeholder="not known" />
-        <DocumentField at="site.space.width" clearable placeholder="not known" />
-        <DocumentField at="site.space.distance" clearable placeholder="not known" />
+        <DocumentField at="site.floorLoad" clearable placeholder="unknown" />
+        <DocumentField at="site.space.height" clearable placeholder="unknown" />
+        <DocumentField at="site.space.length" clearable placeholder="unknown" />
+        <DocumentField at="site.space.width" clearable placeholder="unknown" />
+        <DocumentField at="site.space.distance" clearable placeholder="unknown" />
       </div>
     </PanelGroup>
     <PanelGroup title="Power">
@@ -133,30 +133,30 @@ function take(id: string) {
           label="Outlet behind a residual-current device (RCD, GFCI)"
         />
         <KnownChoice class="wide" at="site.power.lowVoltage" label="Low voltage only" />
-        <DocumentField at="site.power.height" clearable placeholder="not known" />
-        <DocumentField at="site.power.circuit" clearable placeholder="not known" />
-        <DocumentField at="site.power.longestCut" clearable placeholder="not known" />
+        <DocumentField at="site.power.height" clearable placeholder="unknown" />
+        <DocumentField at="site.power.circuit" clearable placeholder="unknown" />
+        <DocumentField at="site.power.longestCut" clearable placeholder="unknown" />
       </div>
     </PanelGroup>
     <PanelGroup title="Tap water">
       <div class="fields">
         <KnownChoice class="wide" at="site.tap.chlorine" label="Chlorine" :items="CHLORINE" />
-        <DocumentField at="site.tap.chlorineLevel" clearable placeholder="not known" />
-        <DocumentField at="site.tap.ph" clearable placeholder="not known" />
-        <DocumentField at="site.tap.alkalinity" clearable placeholder="not known" />
-        <DocumentField at="site.tap.hardness" clearable placeholder="not known" />
-        <DocumentField at="site.tap.conductivity" clearable placeholder="not known" />
-        <DocumentField at="site.tap.temperature" clearable placeholder="not known" />
+        <DocumentField at="site.tap.chlorineLevel" clearable placeholder="unknown" />
+        <DocumentField at="site.tap.ph" clearable placeholder="unknown" />
+        <DocumentField at="site.tap.alkalinity" clearable placeholder="unknown" />
+        <DocumentField at="site.tap.hardness" clearable placeholder="unknown" />
+        <DocumentField at="site.tap.conductivity" clearable placeholder="unknown" />
+        <DocumentField at="site.tap.temperature" clearable placeholder="unknown" />
         <DocumentSwitch
           class="wide"
           at="site.tap.treated"
-          label="Stands aerated or is treated before it goes in"
+          label="Aerated or treated before it goes in"
           on="Tap water is treated"
           off="Tap water goes in as it is"
         />
       </div>
     </PanelGroup>
-    <PanelGroup title="Who is near">
+    <PanelGroup title="People and animals nearby">
       <div class="fields">
         <KnownChoice at="site.near.sleepers" label="Sleepers" />
         <KnownChoice at="site.near.children" label="Small children" />

@@ -52,9 +52,9 @@ const ticks = computed(() => {
 });
 const t = (v: number) => format(v, 'temperature', settings.units);
 const inWords = computed(() => {
-  if (!known.value) return 'The year is not known: the temperatures of now are shown.';
+  if (!known.value) return 'The year is unknown. The current temperatures are shown.';
   const e = extremes(doc.value, system.assessment!);
-  return `Water from ${t(e.cold.water)} about ${formatDay(e.cold.day)} to ${t(e.warm.water)} about ${formatDay(e.warm.day)}.`;
+  return `Water from ${t(e.cold.water)} around ${formatDay(e.cold.day)} to ${t(e.warm.water)} around ${formatDay(e.warm.day)}.`;
 });
 </script>
 

@@ -23,7 +23,11 @@ const rules = computed(() =>
     const probe = nameOfChannel(r.use.rule!.channel);
     if (devices.state === 'off' || devices.state === 'lost')
       return [
-        { id: r.use.id, bad: true, words: `${plug}: its rule does not work, no gateway answers.` },
+        {
+          id: r.use.id,
+          bad: true,
+          words: `${plug}: its rule does not work, because no gateway answers.`,
+        },
       ];
     switch (r.state) {
       case 'by-hand':
@@ -31,7 +35,7 @@ const rules = computed(() =>
           {
             id: r.use.id,
             bad: true,
-            words: `${plug}: its rule does not work. Say what hangs on it; a pump is switched by hand only.`,
+            words: `${plug}: its rule does not work. Choose the device on this plug. Pumps can be switched by hand only.`,
           },
         ];
       case 'unbound':
@@ -39,7 +43,7 @@ const rules = computed(() =>
           {
             id: r.use.id,
             bad: true,
-            words: `${plug}: its rule does not work before you choose its probe.`,
+            words: `${plug}: choose a probe for its rule.`,
           },
         ];
       case 'waiting':
@@ -47,22 +51,24 @@ const rules = computed(() =>
           {
             id: r.use.id,
             bad: false,
-            words: `${plug}: its rule waits for the first word of ${probe}.`,
+            words: `${plug}: its rule starts with the first reading of ${probe}.`,
           },
         ];
       case 'quiet': {
-        const safe = { off: 'It was put off', on: 'It was put on', stay: 'It stays as it is' }[
-          r.use.rule!.quiet
-        ];
+        const safe = {
+          off: 'It was switched off',
+          on: 'It was switched on',
+          stay: 'It was not switched',
+        }[r.use.rule!.quiet];
         const since =
           r.heard === null
-            ? 'has said nothing'
-            : `said nothing since ${ageWords(r.heard, devices.now, settings.units)}`;
+            ? 'has sent no reading'
+            : `last sent a reading ${ageWords(r.heard, devices.now, settings.units)}`;
         return [
           {
             id: r.use.id,
             bad: true,
-            words: `${plug}: ${probe} ${since}. ${safe}. Look at the probe and the water.`,
+            words: `${plug}: ${probe} ${since}. ${safe}. Check the probe and the water.`,
           },
         ];
       }
@@ -71,7 +77,7 @@ const rules = computed(() =>
           {
             id: r.use.id,
             bad: false,
-            words: `${plug}: its rule works, ${probe} was heard ${ageWords(r.heard!, devices.now, settings.units)}.`,
+            words: `${plug}: its rule works. ${probe} sent a reading ${ageWords(r.heard!, devices.now, settings.units)}.`,
           },
         ];
     }
@@ -91,7 +97,10 @@ const troubles = computed(() =>
 const placeless = computed(() =>
   (system.document?.care.channels ?? [])
     .filter((u) => u.about === '')
-    .map((u) => `${nameOfChannel(u.id)}: say what it reads. Until then nothing of it is logged.`),
+    .map(
+      (u) =>
+        `${nameOfChannel(u.id)}: choose what it measures. Until then its readings are not logged.`,
+    ),
 );
 const shown = computed(() =>
   [placeless, alarms, troubles, rules].some((list) => list.value.length > 0),
@@ -104,7 +113,7 @@ const shown = computed(() =>
     <p v-for="r in rules" :key="r.id" :class="{ bad: r.bad }" :data-rule="r.id">{{ r.words }}</p>
     <p v-for="x in placeless" :key="x">{{ x }}</p>
     <p v-for="x in troubles" :key="x" class="bad">{{ x }}</p>
-    <v-btn size="small" @click="bench.open = 'devices'">To the devices</v-btn>
+    <v-btn size="small" @click="bench.open = 'devices'">Go to the devices</v-btn>
   </section>
 </template>
 

@@ -33,14 +33,14 @@ onMounted(async () => {
   if (devices.offer?.channels.length && devices.state === 'off') devices.listen();
 });
 const STATES = {
-  off: 'not listened to',
-  waiting: 'waiting for its first word …',
+  off: 'not connected',
+  waiting: 'no reading yet …',
   live: 'streaming',
-  lost: 'lost; it is tried again',
+  lost: 'connection lost, trying again',
 } as const;
 
 const places = computed(() => [
-  { id: '', name: 'not said: nothing is logged' },
+  { id: '', name: 'not chosen: not logged' },
   { id: NOT_WATER, name: 'the air: not logged as water' },
   ...[...doc.value.vessels, ...doc.value.paths].map((p) => ({ id: p.id, name: p.name })),
 ]);
@@ -56,17 +56,17 @@ const used = (c: Channel, reads: ReadingId) => {
   return { at: `care.channels.${c.id}`, to };
 };
 const use = (c: Channel, reads: ReadingId) =>
-  system.commit([used(c, reads)], `${c.name} goes into the log`);
+  system.commit([used(c, reads)], `${c.name} is logged`);
 function useAll() {
   const edits = (devices.offer?.channels ?? []).flatMap((c) =>
     devices.useOf(c.id) || !c.reads ? [] : [used(c, c.reads)],
   );
-  if (edits.length) system.commit(edits, `${edits.length} channels go into the log`);
+  if (edits.length) system.commit(edits, `${edits.length} channels are logged`);
 }
 const change = (u: ChannelUse, to: Partial<ChannelUse>) =>
   system.commit([{ at: `care.channels.${u.id}`, to: { ...u, ...to } }], 'Channel');
 const leave = (u: ChannelUse) =>
-  system.commit([{ at: `care.channels.${u.id}`, to: undefined }], 'Channel left out of the log');
+  system.commit([{ at: `care.channels.${u.id}`, to: undefined }], 'Channel no longer logged');
 const lastOf = (id: string) => devices.heard.get(id)?.at(-1);
 const shownOf = (c: Channel) => {
   const h = lastOf(c.id);
@@ -92,15 +92,15 @@ const plugUse = (p: Plug): PlugUse | undefined => doc.value.care.plugs.find((x) 
 const aboutOf = (p: Plug) => devices.aboutOf(p);
 /** What may hang on a plug. */
 const loads = computed(() => [
-  { id: '', name: 'not said: taken for a pump' },
+  { id: '', name: 'not chosen: treated as a pump' },
   ...pumpedLines(doc.value).map((l) => ({ id: l.id, name: l.name })),
   ...doc.value.devices.map((d) => ({ id: d.id, name: DEVICE_NAMES[d.kind] })),
-  { id: OTHER_LOAD, name: 'something that needs no water' },
+  { id: OTHER_LOAD, name: 'a device that needs no water' },
 ]);
 const setLoad = (p: Plug, about: string) =>
   system.commit(
     [{ at: `care.plugs.${p.id}`, to: { id: p.id, about, rule: plugUse(p)?.rule ?? null } }],
-    'What hangs on a plug',
+    'Device on a plug',
   );
 async function press(p: Plug) {
   if (confirming.value !== p.id) {
@@ -114,7 +114,7 @@ const mayRule = (p: Plug) => (log.tended ? ruleMay(log.tended, aboutOf(p)) : fal
 function setRule(p: Plug, rule: PlugUse['rule']) {
   system.commit(
     [{ at: `care.plugs.${p.id}`, to: { id: p.id, about: aboutOf(p), rule } }],
-    rule ? 'Rule of a plug' : 'Plug by hand only',
+    rule ? 'Rule of a plug' : 'Plug switched by hand only',
   );
 }
 /** A new rule rests on no channel before the grower names one. */
@@ -129,20 +129,20 @@ const bound = computed(() => [
   })),
 ]);
 const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;
-const ruleReads = (p: Plug): ReadingId | null =>
+const ruleMeasures = (p: Plug): ReadingId | null =>
   devices.useOf(plugUse(p)?.rule?.channel ?? '')?.reads ?? null;
 /** The two limits of a rule, by what its probe reads. */
 const ruleFields = (id: ReadingId) => {
   const { kind, min, max, step } = readField(id);
   return [
     { key: 'limit' as const, label: 'this', kind, min, max, step },
-    { key: 'until' as const, label: 'off again past', kind, min, max, step },
+    { key: 'until' as const, label: 'off again at', kind, min, max, step },
   ];
 };
 const QUIET = [
-  { id: 'off', name: 'goes off' },
-  { id: 'on', name: 'goes on' },
-  { id: 'stay', name: 'stays as it is' },
+  { id: 'off', name: 'switches off' },
+  { id: 'on', name: 'switches on' },
+  { id: 'stay', name: 'is not switched' },
 ];
 const WHEN = [
   { id: 'below', name: 'falls below' },
@@ -151,10 +151,10 @@ const WHEN = [
 
 /** What the bench can be asked to get wrong. */
 const FAULTS = [
-  { id: 'dropOut', name: 'says nothing' },
+  { id: 'dropOut', name: 'sends nothing' },
   { id: 'stuck', name: 'stuck' },
   { id: 'drift', name: 'drifts' },
-  { id: 'frozenClock', name: 'clock stands' },
+  { id: 'frozenClock', name: 'clock stopped' },
 ] as const;
 const faults = computed(() => devices.offer?.faults ?? {});
 const faultChannel = ref('temperature');
@@ -172,20 +172,20 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
 
 <template>
   <div>
-    <PanelGroup title="What answers">
-      <p v-if="!devices.looked" class="quiet">Looking …</p>
+    <PanelGroup title="Gateways">
+      <p v-if="!devices.looked" class="quiet">Searching …</p>
       <template v-else-if="!devices.offer">
         <p>No gateway answers at this address.</p>
         <p class="quiet">
-          Probes and plugs come in by a small gateway that speaks the interface of docs/devices.md.
-          Everything works without: the notebook is your own hand.
+          Probes and plugs connect through a small gateway with the interface in docs/devices.md.
+          You do not need one: you can enter all readings by hand.
         </p>
         <v-btn
           size="small"
           variant="outlined"
           :disabled="devices.looking"
           @click="devices.find()"
-          >{{ devices.looking ? 'Looking …' : 'Look again' }}</v-btn
+          >{{ devices.looking ? 'Searching …' : 'Search again' }}</v-btn
         >
       </template>
       <template v-else>
@@ -194,25 +194,25 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
         </p>
         <p v-for="x in devices.offer.left" :key="x" class="watch">{{ x }}</p>
         <p v-if="!devices.leads && devices.state !== 'off'" class="quiet">
-          Another window of this program writes the log and switches plugs.
+          Another window of Mizuna logs the readings and switches the plugs.
         </p>
         <div class="buttons">
           <v-btn v-if="benchHere && !benchOfThis" variant="tonal" @click="devices.put()"
-            >Put a simulated copy of this system on the bench</v-btn
+            >Simulate the devices of this system</v-btn
           >
           <v-btn
             v-if="devices.offer.channels.length && devices.state === 'off'"
             size="small"
             variant="outlined"
             @click="devices.listen()"
-            >Listen</v-btn
+            >Connect</v-btn
           >
           <v-btn
             v-if="devices.state !== 'off'"
             size="small"
             variant="outlined"
             @click="devices.stop()"
-            >Stop listening</v-btn
+            >Disconnect</v-btn
           >
         </div>
       </template>
@@ -225,7 +225,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
         size="small"
         variant="tonal"
         @click="useAll"
-        >Write all of them into the log</v-btn
+        >Log all of them</v-btn
       >
       <ul class="plain">
         <li v-for="c in devices.offer.channels" :key="c.id" :data-channel="c.id">
@@ -254,7 +254,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                     (devices.troubles.get(c.id) as { offset: number }).offset,
                   )
                 "
-                >Reckon with it</v-btn
+                >Apply this correction</v-btn
               >
             </p>
             <details :open="devices.useOf(c.id)!.about === ''">
@@ -265,7 +265,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               <div class="fields">
                 <PlainChoice
                   :model-value="devices.useOf(c.id)!.reads"
-                  label="Reads"
+                  label="Measures"
                   :items="kinds"
                   @update:model-value="change(devices.useOf(c.id)!, { reads: $event as ReadingId })"
                 />
@@ -276,18 +276,16 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                   @update:model-value="change(devices.useOf(c.id)!, { about: $event })"
                 />
               </div>
-              <v-btn size="small" @click="leave(devices.useOf(c.id)!)"
-                >Leave it out of the log</v-btn
-              >
+              <v-btn size="small" @click="leave(devices.useOf(c.id)!)">Stop logging it</v-btn>
             </details>
           </template>
           <v-btn v-else-if="c.reads" size="small" variant="outlined" @click="use(c, c.reads)"
-            >Write it into the log</v-btn
+            >Log it</v-btn
           >
           <PlainChoice
             v-else
             model-value=""
-            label="What it reads is not known here. It reads"
+            label="Mizuna does not know what it measures. It measures"
             :items="[{ id: '', name: 'choose' }, ...kinds]"
             @update:model-value="$event && use(c, $event as ReadingId)"
           />
@@ -302,19 +300,19 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
 
     <PanelGroup v-if="devices.offer?.plugs.length" title="Plugs">
       <p class="quiet">
-        Switched by your press alone, or by a rule of yours; a pump never by a rule, and never where
-        the model or its probe says that it would run dry. Rules and probes work while this system
-        is open in a window on this device: a closed page switches nothing.
+        A plug switches when you press it, or by your rule. No rule switches a pump. Mizuna never
+        starts a pump that would run dry. Rules and probes work only while this system is open in a
+        window on this device.
       </p>
       <ul class="plain">
         <li v-for="p in devices.offer.plugs" :key="p.id" :data-plug="p.id">
           <p>
             <b>{{ p.name }}</b>
-            {{ devices.ordered.includes(p.id) ? 'is asked …' : p.on ? 'on' : 'off' }}
+            {{ devices.ordered.includes(p.id) ? 'switching …' : p.on ? 'on' : 'off' }}
           </p>
           <PlainChoice
             :model-value="aboutOf(p)"
-            label="What hangs on it"
+            label="Device on this plug"
             :items="loads"
             @update:model-value="setLoad(p, $event)"
           />
@@ -335,12 +333,12 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
                   : `Switch ${p.on ? 'off' : 'on'}`
               }}</v-btn
             >
-            <v-btn v-if="confirming === p.id" size="small" @click="confirming = ''">Leave it</v-btn>
+            <v-btn v-if="confirming === p.id" size="small" @click="confirming = ''">Cancel</v-btn>
             <v-btn
               v-if="mayRule(p)"
               size="small"
               @click="setRule(p, plugUse(p)?.rule ? null : newRule())"
-              >{{ plugUse(p)?.rule ? 'Take its rule away' : 'Give it a rule' }}</v-btn
+              >{{ plugUse(p)?.rule ? 'Remove its rule' : 'Add a rule' }}</v-btn
             >
           </div>
           <div v-if="plugUse(p)?.rule" class="fields">
@@ -360,15 +358,15 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               "
             />
             <QuantityFields
-              v-if="ruleReads(p)"
-              :fields="ruleFields(ruleReads(p)!)"
+              v-if="ruleMeasures(p)"
+              :fields="ruleFields(ruleMeasures(p)!)"
               :values="plugUse(p)!.rule!"
               @set="(key, v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
             />
             <PlainChoice
               :model-value="plugUse(p)!.rule!.quiet"
               class="wide"
-              label="When the probe says nothing it"
+              label="When the probe sends nothing it"
               :items="QUIET"
               @update:model-value="
                 setRule(p, { ...plugUse(p)!.rule!, quiet: $event as 'off' | 'on' | 'stay' })
@@ -379,12 +377,11 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
       </ul>
     </PanelGroup>
 
-    <PanelGroup v-if="benchHere && devices.offer?.channels.length" title="The bench">
+    <PanelGroup v-if="benchHere && devices.offer?.channels.length" title="Simulated devices">
       <p class="quiet">
-        It stands in for probes: a simulated copy with noise, made to fail so that you see how it is
-        told.
+        It simulates probes with noise. Make them fail to see how Mizuna reports it.
       </p>
-      <div class="buttons" role="group" aria-label="Speed of the bench">
+      <div class="buttons" role="group" aria-label="Speed of the simulation">
         <v-btn
           v-for="s in SPEEDS"
           :key="s"
@@ -392,7 +389,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
           variant="outlined"
           :aria-pressed="devices.offer.speed === s"
           @click="devices.bench('PATCH', { speed: s })"
-          >{{ s === 1 ? 'As it is' : `Yesterday at ${s}×` }}</v-btn
+          >{{ s === 1 ? 'Real time' : `Yesterday at ${s}×` }}</v-btn
         >
       </div>
       <PlainChoice
@@ -423,7 +420,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
           >{{ p.name }} does not answer</v-btn
         >
       </div>
-      <v-btn size="small" @click="devices.bench('DELETE')">Clear the bench</v-btn>
+      <v-btn size="small" @click="devices.bench('DELETE')">Stop the simulation</v-btn>
     </PanelGroup>
   </div>
 </template>

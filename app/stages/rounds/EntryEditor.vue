@@ -96,7 +96,7 @@ const history = computed(() =>
           ? format(v, r.kind, settings.units)
           : 'nothing';
     return was.map(
-      (w) => `${r.label.replace(/, at least$/, '')} was ${f(w.value)} until corrected`,
+      (w) => `${r.label.replace(/, at least$/, '')} was ${f(w.value)} before the correction`,
     );
   }),
 );
@@ -134,7 +134,7 @@ const history = computed(() =>
     />
     <v-text-field
       :model-value="e.note ?? ''"
-      label="A word to it"
+      label="Add a note"
       maxlength="4000"
       @change="setNote(($event.target as HTMLInputElement).value)"
     />
@@ -142,7 +142,7 @@ const history = computed(() =>
       <li v-for="(x, i) in history" :key="i">{{ x }}</li>
     </ul>
     <div class="buttons">
-      <v-btn size="small" color="error" @click="emit('remove')">Take it out</v-btn>
+      <v-btn size="small" color="error" @click="emit('remove')">Remove it</v-btn>
       <v-btn size="small" variant="tonal" @click="emit('close')">Close</v-btn>
     </div>
   </section>

@@ -35,8 +35,8 @@ const kinds = computed(() => {
   return [
     { id: 'all', name: 'Everything' },
     ...[...there].map((id) => ({ id, name: KIND_WORDS[id] })),
-    ...(log.undated.length ? [{ id: 'undated', name: 'Date cannot be' }] : []),
-    { id: 'gone', name: 'Taken out' },
+    ...(log.undated.length ? [{ id: 'undated', name: 'Impossible date' }] : []),
+    { id: 'gone', name: 'Removed' },
   ];
 });
 const textOf = (e: Entry) => tell(entryWords(e, doc.value, log.tended), settings.units);
@@ -68,8 +68,8 @@ const rows = computed(() => {
 /** Entries whose date cannot be are asked about: their clock was wrong, or their date was typed wrong. */
 const undatedWords = computed(() =>
   log.undated.length === 1
-    ? 'One entry has a date that is still to come or before any system, and does not count. Was a clock wrong? Open it and correct its date.'
-    : `${log.undated.length} entries have dates that are still to come or before any system, and do not count. Was a clock wrong? Open them and correct their dates.`,
+    ? 'One entry has an impossible date and does not count. Was a clock wrong? Open it and correct its date.'
+    : `${log.undated.length} entries have impossible dates and do not count. Was a clock wrong? Open them and correct their dates.`,
 );
 const editing = shallowRef<Entry | null>(null);
 const gone = shallowRef<Entry | null>(null);
@@ -131,7 +131,7 @@ const ROW = 58;
   <div class="log">
     <form class="note" @submit.prevent="addNote">
       <v-text-field v-model="note" label="A note" maxlength="4000" />
-      <v-btn type="submit" variant="tonal" height="40">Note it</v-btn>
+      <v-btn type="submit" variant="tonal" height="40">Add note</v-btn>
       <label class="photo"
         >Photo<input type="file" accept="image/*" capture="environment" @change="takePhoto"
       /></label>
@@ -139,12 +139,12 @@ const ROW = 58;
     <p v-if="noPhoto" class="problem" role="alert">{{ noPhoto }}</p>
     <div class="filter">
       <PlainChoice v-model="kind" label="Show" :items="kinds" />
-      <v-text-field v-model="words" label="With the word" clearable />
+      <v-text-field v-model="words" label="With this text" clearable />
     </div>
     <p class="quiet count" role="status">
       {{ wanted.length }} of {{ log.entries.length }} entries
       <span v-if="gone"
-        >· one taken out <v-btn size="small" @click="putBack(gone)">Put it back</v-btn></span
+        >· one removed <v-btn size="small" @click="putBack(gone)">Restore it</v-btn></span
       >
     </p>
     <p v-if="log.undated.length" class="undated" role="status">
@@ -156,10 +156,10 @@ const ROW = 58;
     <p v-if="log.damaged.length" class="undated" role="status">
       {{
         log.damaged.length === 1
-          ? 'One row of this log is damaged where this browser keeps it, and does not count.'
-          : `${log.damaged.length} rows of this log are damaged where this browser keeps them, and do not count.`
+          ? 'One row of this log is damaged in this browser’s storage and does not count.'
+          : `${log.damaged.length} rows of this log are damaged in this browser’s storage and do not count.`
       }}
-      <v-btn size="small" variant="tonal" @click="saveDamaged">Save them as they are</v-btn>
+      <v-btn size="small" variant="tonal" @click="saveDamaged">Save the damaged rows</v-btn>
     </p>
     <EntryEditor
       v-if="editing"
@@ -201,22 +201,22 @@ const ROW = 58;
           <div v-else class="what">
             <span class="clock">{{ clockWords(item.e.at, item.e.zone) }}</span>
             <span class="text quiet">{{ textOf(item.e) }}</span>
-            <v-btn size="small" @click="putBack(item.e)">Put it back</v-btn>
+            <v-btn size="small" @click="putBack(item.e)">Restore it</v-btn>
           </div>
         </div>
       </template>
     </v-virtual-scroll>
     <p v-else class="quiet none">
-      Nothing noted yet. Press “All is well” at Today, or tap the tank and read its temperature.
+      The log is empty. Press “All is well” under Today, or tap the tank and enter its temperature.
     </p>
     <div class="buttons">
-      <v-btn size="small" variant="outlined" @click="saveTable">Save as a table</v-btn>
+      <v-btn size="small" variant="outlined" @click="saveTable">Export as a table</v-btn>
       <v-btn
         size="small"
         variant="outlined"
         :aria-expanded="importing"
         @click="importing = !importing"
-        >Take in a table</v-btn
+        >Import a table</v-btn
       >
     </div>
     <TableImport v-if="importing" @close="importing = false" />

@@ -22,7 +22,7 @@ const URGENCY = {
   now: 'Now',
   today: 'Today',
   week: 'This week',
-  none: 'Nothing to do but look',
+  none: 'Only look at the system',
 } as const;
 const NOT: Readonly<Partial<Record<Step['treatment'], string>>> = {
   change: 'Do not change water',
@@ -105,7 +105,7 @@ async function act(s: Step) {
         <p v-if="h.rests.length" class="quiet">
           {{ h.rests.map((id) => say(readWords(t, id))).join('; ') }}.
         </p>
-        <p v-if="h.unless.length"><b>Would change it:</b> {{ say(h.unless) }}</p>
+        <p v-if="h.unless.length"><b>This would change the plan:</b> {{ say(h.unless) }}</p>
         <p class="quiet">{{ h.source }}</p>
       </template>
     </div>

@@ -56,7 +56,7 @@ const here = computed(() => latestOn(log.entries, about.value));
 const lastOf = (id: ReadingId) => (ofPart.includes(id) ? here.value[id] : everywhere.value[id]);
 function lastWords(id: ReadingId): string {
   const l = lastOf(id);
-  if (!l) return 'not read yet';
+  if (!l) return 'not measured yet';
   const { kind } = readField(id);
   const value = formatSpan(l.low, l.high, kind, settings.units);
   return l.at === null ? value : `${value} · ${ageWords(l.at, log.now, settings.units)}`;
@@ -187,8 +187,8 @@ watch(
 </script>
 
 <template>
-  <section class="entry" :aria-label="`Notes of ${title}`">
-    <div ref="row" class="things" role="group" aria-label="Where you stand">
+  <section class="entry" :aria-label="`Log for ${title}`">
+    <div ref="row" class="things" role="group" aria-label="Where you are">
       <PickChip
         v-for="p in things"
         :key="p.id"
@@ -233,7 +233,9 @@ watch(
         :step="STEPS[open.act.measure] ?? 1"
         :start="startOf(open.act)"
         :start-words="
-          open.act.kind === 'feed' ? 'As much as these fish use in a day at this warmth' : ''
+          open.act.kind === 'feed'
+            ? 'The amount that these fish use in a day at this temperature'
+            : ''
         "
         @take="(v) => noteAct((open as { act: Act }).act, v)"
         @cancel="open = null"
@@ -283,7 +285,7 @@ watch(
         >
           <span class="label">{{ a.label }}</span>
           <span class="last">{{
-            startOf(a) === null ? 'note it' : format(startOf(a)!, a.measure, settings.units)
+            startOf(a) === null ? 'add' : format(startOf(a)!, a.measure, settings.units)
           }}</span>
         </button>
         <button v-if="asked.doses" type="button" class="tile act" @click="openWith('dose')">

@@ -14,7 +14,7 @@ const TABS = computed<readonly { id: RoundsTab; name: string }[]>(() => [
   { id: 'tasks', name: 'Tasks' },
   { id: 'log', name: 'Log' },
   { id: 'trends', name: 'Trends' },
-  { id: 'trouble', name: 'Trouble' },
+  { id: 'trouble', name: 'Troubleshooting' },
   { id: 'devices', name: 'Devices' },
 ]);
 const BENCHES = {
@@ -32,9 +32,9 @@ const other = computed(() => BENCHES[bench.open as keyof typeof BENCHES]);
     <BenchTabs :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
     <p v-if="log.trouble" class="trouble" role="alert">{{ log.trouble }}</p>
     <p v-if="log.partial && log.tended" class="quiet none" role="status">
-      The older part of the log is still being read. Advice and tasks wait for it.
+      Mizuna is still reading the older part of the log. Advice and tasks follow.
     </p>
-    <p v-if="!log.tended" class="quiet none" role="status">The log is opened …</p>
+    <p v-if="!log.tended" class="quiet none" role="status">Opening the log …</p>
     <component :is="other" v-else-if="other" @print="emit('print')" />
     <TodayBench v-else />
   </div>

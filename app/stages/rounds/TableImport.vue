@@ -19,7 +19,7 @@ import {
 } from '../../../core/formats/tableImport';
 import { KIT_SCALES, type KitScale } from '../../../core/life';
 import { entryWords, type LogNews } from '../../../core/log';
-import { tell } from '../../../core/quantity';
+import { tell, plural } from '../../../core/quantity';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import { settings as kept } from '../../storage/settings';
 import { hereZone, useLog } from '../../stores/log';
@@ -57,7 +57,7 @@ async function openTable(file: File | null | undefined) {
   }
   const read = readTable(await file.text());
   if (!read.rows.length || read.heads.length < 2) {
-    problem.value = `${file.name} has no table in it: a row of heads, then a row for each time.`;
+    problem.value = `${file.name} contains no table. A table needs a row of headings, then one row for each time.`;
     return;
   }
   name.value = file.name;
@@ -65,7 +65,7 @@ async function openTable(file: File | null | undefined) {
   table.value = read;
 }
 const USES = [
-  { id: '', name: 'leave out' },
+  { id: '', name: 'do not import' },
   ...COLUMN_USES.map((u) => ({ id: u.id, name: u.label })),
 ];
 const OPEN = { id: ASKED, name: 'choose' };
@@ -115,7 +115,7 @@ const read = computed(() =>
     ? entriesOfTable(table.value, mapping.value, Date.now(), system.document, log.all)
     : null,
 );
-/** What the table leaves open: nothing is taken in before it is answered, or the column left out. */
+/** What the table leaves open: nothing is taken in before it is answered, or the column not imported. */
 const open = computed(() => (mapping.value ? questionsOf(mapping.value) : []));
 const isOpen = (about: Question['about'], column: number | null) =>
   open.value.some((q) => q.about === about && q.column === column);
@@ -129,28 +129,28 @@ function questionWords(q: Question): string {
     case 'unit':
       return `“${head}”: in which unit?`;
     case 'scale':
-      return `“${head}”: as nitrogen, or as the ion? The kit’s card says it.`;
+      return `“${head}”: as nitrogen, or as the ion? The card of the kit shows it.`;
   }
 }
 const news = computed<LogNews | null>(() => (read.value ? log.newsFrom(read.value.entries) : null));
 const sample = computed(() => (news.value?.added ?? []).slice(0, 4));
 const skipped = computed(() => read.value?.skipped ?? []);
-const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one.replace(/y$/, 'ie')}s`}`;
+const entries = (n: number) => plural(n, '# entry', '# entries');
 async function take() {
   if (!news.value || !table.value || !mapping.value) return;
   await kept.set(keyOf(table.value), mapping.value);
   const n = news.value.added.length + news.value.changed.length;
   await log.take(news.value);
   table.value = null;
-  done.value = `${count(n, 'entry')} taken in from ${name.value}.`;
+  done.value = `${entries(n)} imported from ${name.value}.`;
 }
 </script>
 
 <template>
-  <section class="import" aria-label="Take in a table">
+  <section class="import" aria-label="Import a table">
     <p class="quiet">
-      A table of your own, or of another program: CSV with a row of heads. You say what each column
-      is; nothing is taken in before you press.
+      Use your own table or one from another program: a CSV file with a row of headings. Choose what
+      each column is. Mizuna imports it when you press.
     </p>
     <div class="buttons">
       <v-btn size="small" variant="tonal" @click="dialog.open()">Choose a table</v-btn>
@@ -210,7 +210,7 @@ async function take() {
             <PlainChoice
               v-if="mapping.columns[i]!.scale"
               :model-value="mapping.columns[i]!.scale!"
-              label="Reads"
+              label="Content"
               :items="scaleItems(mapping.columns[i]!)"
               @update:model-value="setColumn(i, { scale: $event as KitScale })"
             />
@@ -219,9 +219,10 @@ async function take() {
       </ul>
       <div v-if="news" class="preview" role="status">
         <p>
-          <b>{{ count(news.added.length, 'new entry') }}</b>,
-          {{ count(news.changed.length, 'corrected entry') }}, {{ read!.same }} there already,
-          {{ count(skipped.length, 'cell') }} left out.
+          <b>{{ plural(news.added.length, '# new entry', '# new entries') }}</b>,
+          {{ plural(news.changed.length, '# corrected entry', '# corrected entries') }},
+          {{ read!.same }} already in the log, {{ plural(skipped.length, '# cell', '# cells') }} not
+          imported.
         </p>
         <ul>
           <li v-for="e in sample" :key="e.id">
@@ -230,7 +231,7 @@ async function take() {
           </li>
         </ul>
         <details v-if="skipped.length">
-          <summary>What is left out, and why</summary>
+          <summary>What is not imported, and why</summary>
           <ul>
             <li v-for="(s, i) in skipped.slice(0, 40)" :key="i">Row {{ s.row }}: {{ s.why }}</li>
             <li v-if="skipped.length > 40">and {{ skipped.length - 40 }} more</li>
@@ -241,7 +242,7 @@ async function take() {
           color="primary"
           :disabled="!news.write.length || open.length > 0"
           @click="take"
-          >Take in {{ count(news.write.length, 'entry') }}</v-btn
+          >Import {{ entries(news.write.length) }}</v-btn
         >
       </div>
     </template>

@@ -63,7 +63,7 @@ const later = (days: number) =>
   });
 const doWord = computed(() => {
   if (props.task.records === 'feed') return 'Fed';
-  if (props.task.records === 'reading') return 'Read';
+  if (props.task.records === 'reading') return 'Measured';
   return props.task.records === 'look' ? 'All well' : 'Done';
 });
 </script>
@@ -82,12 +82,12 @@ const doWord = computed(() => {
     <button type="button" class="title" :aria-expanded="open" @click="open = !open">
       {{ title }}
       <span class="quiet"
-        >{{ due }}, {{ task.minutes }} min{{ task.later ? ', put off' : '' }}</span
+        >{{ due }}, {{ task.minutes }} min{{ task.later ? ', postponed' : '' }}</span
       >
     </button>
     <div v-if="open" class="more">
       <p>{{ tell(task.why, settings.units) }}</p>
-      <v-text-field v-model="word" label="A word to it" maxlength="200" />
+      <v-text-field v-model="word" label="Add a note" maxlength="200" />
       <div class="buttons">
         <v-btn size="small" variant="outlined" @click="later(1)">Tomorrow</v-btn>
         <v-btn size="small" variant="outlined" @click="later(7)">In a week</v-btn>
@@ -97,7 +97,7 @@ const doWord = computed(() => {
           size="small"
           variant="outlined"
           @click="tick('done')"
-          >Done, nothing to note</v-btn
+          >Done, no entry</v-btn
         >
       </div>
     </div>

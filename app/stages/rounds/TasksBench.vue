@@ -49,7 +49,7 @@ function setEvery(id: string, every: number) {
 const leave = (id: string, off: boolean) =>
   system.commit(
     [{ at: `care.tasks.${id}`, to: { ...choiceOf(id), off } }],
-    off ? 'Task left out' : 'Task taken up again',
+    off ? 'Task hidden' : 'Task shown again',
   );
 const left = computed(() => doc.value.care.tasks.filter((x) => x.off));
 
@@ -62,8 +62,8 @@ const UNITS = TASK_UNITS.map((id) => ({ id, name: `${id}s` }));
 const begins = ref(today.value);
 const problem = ref('');
 function addOwn() {
-  if (!title.value.trim()) problem.value = 'Give it a name.';
-  else if (!isDay(begins.value)) problem.value = 'From which day?';
+  if (!title.value.trim()) problem.value = 'Enter a name.';
+  else if (!isDay(begins.value)) problem.value = 'Enter the first day.';
   else {
     problem.value = '';
     const id = `own-${nanoid(8)}`;
@@ -88,7 +88,7 @@ function addOwn() {
   }
 }
 const dropOwn = (id: string) =>
-  system.commit([{ at: `care.own.${id}`, to: undefined }], 'Own task taken out');
+  system.commit([{ at: `care.own.${id}`, to: undefined }], 'Own task deleted');
 
 async function calendar() {
   const { tasksIcs } = await import('../../../core/formats/tasksIcs');
@@ -114,7 +114,7 @@ async function calendar() {
       <ul v-else-if="d.tasks.length" class="plain">
         <li v-for="t in d.tasks" :key="t.id">{{ tell(t.title, settings.units) }}</li>
       </ul>
-      <p v-else class="quiet">Nothing but the fish and the leaves.</p>
+      <p v-else class="quiet">No tasks today. Look at the fish and the leaves.</p>
     </PanelGroup>
     <PanelGroup v-if="ahead.length" title="Later">
       <ul class="plain">
@@ -124,7 +124,7 @@ async function calendar() {
         </li>
       </ul>
     </PanelGroup>
-    <PanelGroup title="Take the tasks along">
+    <PanelGroup title="Export the tasks">
       <div class="buttons">
         <v-btn size="small" variant="outlined" @click="calendar">Save as a calendar</v-btn>
         <v-btn size="small" variant="outlined" @click="emit('print')"
@@ -141,7 +141,7 @@ async function calendar() {
       </div>
       <p v-if="reminders.trouble" class="quiet" role="status">{{ reminders.trouble }}</p>
     </PanelGroup>
-    <PanelGroup title="A task of your own">
+    <PanelGroup title="Your own task">
       <div class="fields">
         <v-text-field v-model="title" class="wide" label="What" maxlength="120" />
         <QuantityField
@@ -163,12 +163,12 @@ async function calendar() {
         <DateField :model-value="begins" class="wide" label="From" @day="begins = $event" />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <v-btn variant="tonal" @click="addOwn">Add it</v-btn>
+      <v-btn variant="tonal" @click="addOwn">Add task</v-btn>
       <ul v-if="doc.care.own.length" class="plain">
         <li v-for="x in doc.care.own" :key="x.id">
           {{ x.title }}, every {{ x.every }} {{ x.unit }}{{ x.every > 1 ? 's' : '' }}
-          <v-btn size="small" :aria-label="`Take out ${x.title}`" @click="dropOwn(x.id)"
-            >Take out</v-btn
+          <v-btn size="small" :aria-label="`Delete ${x.title}`" @click="dropOwn(x.id)"
+            >Delete</v-btn
           >
         </li>
       </ul>
@@ -190,14 +190,14 @@ async function calendar() {
           />
           <v-btn
             size="small"
-            :aria-label="`Leave out: ${tell(t.title, settings.units)}`"
+            :aria-label="`Hide: ${tell(t.title, settings.units)}`"
             @click="leave(t.id, true)"
-            >Leave out</v-btn
+            >Hide</v-btn
           >
         </li>
         <li v-for="x in left" :key="x.id">
-          <span class="quiet">{{ x.id.replaceAll('-', ' ') }}, left out</span>
-          <v-btn size="small" @click="leave(x.id, false)">Take up again</v-btn>
+          <span class="quiet">{{ x.id.replaceAll('-', ' ') }}, hidden</span>
+          <v-btn size="small" @click="leave(x.id, false)">Show again</v-btn>
         </li>
       </ul>
     </PanelGroup>

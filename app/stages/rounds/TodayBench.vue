@@ -41,14 +41,18 @@ const noted = computed(() => {
         >All is well</v-btn
       >
       <p class="quiet">
-        {{ looked ? `Last look ${looked}.` : 'One look a day: fish, leaves, level, drains, pump.' }}
+        {{
+          looked
+            ? `Last look ${looked}.`
+            : 'Look once a day at fish, leaves, level, drains and pump.'
+        }}
       </p>
     </div>
     <p v-if="noted" class="noted" role="status" :data-noted="noted.id">
       <span
         >Noted: {{ tell(entryWords(noted, system.document!, log.tended), settings.units) }}</span
       >
-      <v-btn size="small" @click="log.takeOut(noted.id)">Take it back</v-btn>
+      <v-btn size="small" @click="log.takeOut(noted.id)">Undo</v-btn>
     </p>
     <DeviceStates />
     <QuickEntry />

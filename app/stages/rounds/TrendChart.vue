@@ -46,7 +46,9 @@ const words = computed(() => trends.words.value);
         :aria-label="`${trends.field.value.label} over time. ${words}`"
       />
     </div>
-    <p v-else class="quiet">No reading of it yet. Tap the thing it is taken from, and it begins.</p>
+    <p v-else class="quiet">
+      There is no reading yet. Tap the vessel in the drawing and enter one.
+    </p>
   </div>
 </template>
 

@@ -51,7 +51,7 @@ function take(fill: FillTold, name: string) {
     fill.edits,
     fill.clogging !== null
       ? `${name} reckoned ${f(fill.clogging, 'share')} clogged`
-      : `Line reckoned at ${f(fill.flowLeft!, 'share')} of its flow`,
+      : `Pipe set to ${f(fill.flowLeft!, 'share')} of its flow`,
   );
   told.value = null;
 }
@@ -105,7 +105,7 @@ const cost = computed(() => {
             <b>{{ formatSpan(x.last.low, x.last.high, x.f.kind, settings.units) }}</b>
             <span class="quiet">
               {{ x.count }} readings<template v-if="x.crossing"
-                >; comes to {{ f(x.crossing.limit, x.f.kind) }} in
+                >; reaches {{ f(x.crossing.limit, x.f.kind) }} in
                 {{ Math.max(1, Math.round(x.crossing.days)) }} days</template
               >
             </span>
@@ -113,32 +113,32 @@ const cost = computed(() => {
         </li>
       </ul>
       <p v-if="!trends.all.value.length" class="quiet">
-        Lines begin with the second reading. Four of a month tell where it is heading.
+        A line needs two readings. Four readings in a month show a trend.
       </p>
     </PanelGroup>
-    <PanelGroup v-if="timed.length" title="What the stopwatch says">
+    <PanelGroup v-if="timed.length" title="Measured fill times">
       <p class="quiet">
-        A fill that takes longer than it should tells of a weak pump or line; a shorter one of
-        stones whose room is taken by sludge and roots.
+        A slow fill shows a weak pump or a clogged pipe. A fast fill shows media that are full of
+        sludge and roots.
       </p>
       <v-btn v-if="!told" size="small" variant="outlined" @click="ask"
         >Compare with the design</v-btn
       >
       <ul v-else class="plain">
         <li v-for="x in told" :key="x.bed">
-          <p v-if="!x.fill">{{ x.name }} fills as it should.</p>
+          <p v-if="!x.fill">{{ x.name }} fills in the expected time.</p>
           <template v-else>
             <p>
               {{ x.name }} fills in {{ f(x.fill.read, 'time') }} where
               {{ f(x.fill.expected, 'time') }} is expected:
               <b>{{
                 x.fill.clogging !== null
-                  ? `${f(x.fill.clogging, 'share')} of its voids are gone`
+                  ? `${f(x.fill.clogging, 'share')} of its voids are clogged`
                   : `${f(x.fill.flowLeft!, 'share')} of the flow is left`
               }}</b>.
             </p>
             <v-btn size="small" variant="tonal" @click="take(x.fill, x.name)"
-              >Reckon with it from now on</v-btn
+              >Use this from now on</v-btn
             >
           </template>
         </li>
@@ -167,11 +167,11 @@ const cost = computed(() => {
         <dd>
           {{ f(solution.response.perDose, 'conductivity') }}
           <span class="quiet">{{
-            solution.response.learnt ? 'as your last dose did' : 'by the label'
+            solution.response.learnt ? 'as your last dose did' : 'from the label'
           }}</span>
         </dd>
         <template v-if="solution.change">
-          <dt>To be changed</dt>
+          <dt>Next change</dt>
           <dd>{{ solution.change }}</dd>
         </template>
       </dl>
@@ -185,7 +185,7 @@ const cost = computed(() => {
           <dd>{{ f(account.feed, 'mass') }}</dd>
         </template>
         <template v-if="account.feeding !== null">
-          <dt>On the planted ground</dt>
+          <dt>Per planted area</dt>
           <dd>{{ f(account.feeding, 'feeding') }}</dd>
         </template>
         <dt>Topped up</dt>
@@ -205,7 +205,7 @@ const cost = computed(() => {
         </template>
       </dl>
       <p v-if="!cost" class="quiet">
-        With prices of feed, energy and the harvest at Build, Cost, it also says what it saved.
+        Enter prices of feed, energy and the harvest under Build, Cost to see your savings.
       </p>
     </PanelGroup>
   </div>

@@ -59,17 +59,17 @@ async function choose(id: SignId) {
   if (!there) await log.note({ kind: 'look', seen: [id] });
 }
 const WEIGHT = {
-  much: 'much speaks for it',
-  some: 'something speaks for it',
+  much: 'very likely',
+  some: 'likely',
   little: 'less likely',
 };
 function endWord(c: RankedCause): string {
   const { end } = c.cause;
   if (end.kind === 'task') return 'Make it a task for today';
-  if (end.kind === 'drill') return 'Compare with the drill';
-  if (end.kind === 'sum') return 'Work out the dose';
+  if (end.kind === 'drill') return 'Compare with the fault test';
+  if (end.kind === 'sum') return 'Calculate the dose';
   if (end.kind === 'ask') return '';
-  return c.cause.reads.length ? 'Read what tells' : '';
+  return c.cause.reads.length ? 'Enter the readings' : '';
 }
 async function act(c: RankedCause) {
   const { end } = c.cause;
@@ -114,21 +114,21 @@ function readNow(c: RankedCause) {
     <template v-else>
       <PanelGroup :title="SIGNS.find((x) => x.id === sign)!.words">
         <v-btn size="small" @click="sign = ''">Something else</v-btn>
-        <p class="head">Look first</p>
+        <p class="head">Check first</p>
         <ol>
           <li v-for="(x, i) in found.look" :key="i">{{ tell(x, settings.units) }}</li>
         </ol>
         <p v-if="found.tell">
-          Would tell most: <b>{{ readField(found.tell).label }}</b>.
+          Most useful tests: <b>{{ readField(found.tell).label }}</b>.
           <v-btn
             size="small"
             variant="tonal"
             @click="((bench.asked = [found!.tell!]), (bench.open = 'today'))"
-            >Read it</v-btn
+            >Enter it</v-btn
           >
         </p>
       </PanelGroup>
-      <PanelGroup title="What may be behind it">
+      <PanelGroup title="Possible causes">
         <ul class="causes">
           <li v-for="(c, i) in found.causes" :key="c.cause.id" :class="c.weight">
             <button
@@ -142,10 +142,10 @@ function readNow(c: RankedCause) {
               <p>{{ tell(c.cause.then, settings.units) }}</p>
               <ul v-if="c.for.length || c.against.length">
                 <li v-for="(e, k) in c.for" :key="`f${k}`">
-                  For it: {{ tell(e.because, settings.units) }}
+                  Evidence for it: {{ tell(e.because, settings.units) }}
                 </li>
                 <li v-for="(e, k) in c.against" :key="`a${k}`">
-                  Against it: {{ tell(e.because, settings.units) }}
+                  Evidence against it: {{ tell(e.because, settings.units) }}
                 </li>
               </ul>
               <p v-if="c.cause.end.kind === 'ask'">
@@ -156,7 +156,7 @@ function readNow(c: RankedCause) {
                   endWord(c)
                 }}</v-btn>
                 <v-btn
-                  v-if="c.cause.reads.length && endWord(c) !== 'Read what tells'"
+                  v-if="c.cause.reads.length && endWord(c) !== 'Enter the readings'"
                   size="small"
                   variant="outlined"
                   @click="readNow(c)"

@@ -15,7 +15,7 @@ const MOST_POINTS = 1000;
 export const MARKED: Partial<Record<Entry['kind'], string>> = {
   'water-change': 'water',
   dose: 'dose',
-  'fish-in': 'fish in',
+  'fish-in': 'fish added',
   'fish-dead': 'died',
   'power-cut': 'cut',
   planting: 'planted',

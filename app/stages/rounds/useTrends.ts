@@ -98,7 +98,7 @@ export function useTrends() {
     const wanted = good.length
       ? `, wanted ${good[0] && good[1] ? `${good[0]} to ${good[1]}` : good[0] ? `from ${good[0]}` : `up to ${good[1]}`}`
       : '';
-    return `${points.value.length} readings, last ${now}${wanted}${c ? `. It comes to ${f(c.limit)} in about ${Math.max(1, Math.round(c.days))} days` : ''}.`;
+    return `${points.value.length} readings, last ${now}${wanted}${c ? `. It reaches ${f(c.limit)} in about ${Math.max(1, Math.round(c.days))} days` : ''}.`;
   });
   /** Every reading that there is, with what its line says. */
   const all = computed(() =>

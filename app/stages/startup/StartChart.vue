@@ -34,18 +34,18 @@ const words = computed(() => {
   const [low, high] = f.cycled;
   return low === null
     ? `From ${f.readings} readings: not cycled within ${f.season.days} days.`
-    : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${high === null ? 'later than is looked ahead' : dayOf(high)}.`;
+    : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${high === null ? 'after the end of the forecast' : dayOf(high)}.`;
 });
 </script>
 
 <template>
   <div class="start">
-    <p role="status">{{ start.progress === null ? words : 'The forecast is worked out …' }}</p>
+    <p role="status">{{ start.progress === null ? words : 'Calculating the forecast …' }}</p>
     <div v-if="chart" class="canvas">
       <Scatter :data="chart.data" :options="chart.options" :aria-label="words" role="img" />
     </div>
     <p v-else class="quiet">
-      With the first readings of ammonia and nitrite the curves begin to follow your water.
+      The curves follow your water from the first readings of ammonia and nitrite.
     </p>
   </div>
 </template>

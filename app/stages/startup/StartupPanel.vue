@@ -56,7 +56,7 @@ start.open = true;
 onBeforeUnmount(() => (start.open = false));
 const bench = useStartBench();
 const TABS = [
-  { id: 'work', name: 'On the system' },
+  { id: 'work', name: 'Drawing' },
   { id: 'forecast', name: 'Forecast' },
 ] as const;
 const doc = computed(() => system.document!);
@@ -126,7 +126,7 @@ async function firstFish() {
   );
 }
 const setStocked = (to: boolean) =>
-  system.commit([{ at: 'care.stocked', to }], to ? 'Fish are in the water' : 'Fish come later');
+  system.commit([{ at: 'care.stocked', to }], to ? 'Fish added the water' : 'Fish come later');
 const early = computed(() => t.value && fishBeforeSafe(t.value));
 const halfFeed = computed(() =>
   t.value ? tell(say`${feedOf(feedBy('half', t.value.life.feed / 1000))}`, settings.units) : '',
@@ -137,10 +137,10 @@ const plan = computed(() =>
 );
 
 const WORKS: readonly { id: StartWork; name: string }[] = [
-  { id: 'water', name: 'Water in' },
-  { id: 'treat', name: 'Chlorine out' },
-  { id: 'cycle', name: 'Bacteria grown' },
-  { id: 'stock', name: 'First fish' },
+  { id: 'water', name: 'Fill with water' },
+  { id: 'treat', name: 'Remove chlorine' },
+  { id: 'cycle', name: 'Grow bacteria' },
+  { id: 'stock', name: 'Add fish' },
   { id: 'run', name: 'Running' },
 ];
 const works = computed(() =>
@@ -153,9 +153,9 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
 <template>
   <div>
     <BenchTabs v-if="!doc.solution" :tabs="TABS" :open="bench.open" @open="bench.open = $event" />
-    <p v-if="!t" class="quiet none" role="status">The log is opened …</p>
+    <p v-if="!t" class="quiet none" role="status">Opening the log …</p>
     <template v-else>
-      <ol class="works" aria-label="The way to a running system">
+      <ol class="works" aria-label="Steps to a running system">
         <li
           v-for="(w, i) in works"
           :key="w.id"
@@ -168,63 +168,66 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
 
       <div v-if="plan" class="cards"><PlanCard :plan="plan" /></div>
 
-      <PanelGroup title="Tested before it is filled">
-        <p v-if="!holds.length" class="quiet">The hold points of the build are worked out …</p>
-        <p v-else-if="!openHolds.length">Every hold point of the build is passed.</p>
+      <PanelGroup title="Test before filling">
+        <p v-if="!holds.length" class="quiet">Calculating the checkpoints of the build …</p>
+        <p v-else-if="!openHolds.length">All checkpoints of the build passed.</p>
         <details v-else :open="start.filled === null">
-          <summary>{{ openHolds.length }} of {{ holds.length }} hold points are not passed</summary>
+          <summary>{{ openHolds.length }} of {{ holds.length }} checkpoints not passed</summary>
           <ul class="plain">
             <li v-for="h in openHolds" :key="h.id">{{ h.title }}</li>
           </ul>
-          <v-btn size="small" variant="outlined" @click="toBuild">To the steps of the build</v-btn>
+          <v-btn size="small" variant="outlined" @click="toBuild"
+            >Go to the steps of the build</v-btn
+          >
         </details>
       </PanelGroup>
 
       <PanelGroup title="Water">
         <template v-if="start.filled === null">
-          <p>{{ f(t.volume, 'volume') }} go in. From that day on everything is counted.</p>
-          <v-btn variant="tonal" @click="waterIn">The water is in</v-btn>
+          <p>{{ f(t.volume, 'volume') }} to fill in. The start counts from that day.</p>
+          <v-btn variant="tonal" @click="waterIn">I have filled it</v-btn>
         </template>
         <DateField
           v-else
           :model-value="localDay(start.filled, hereZone())"
-          label="Water in since"
+          label="Filled since"
           :to="localDay(log.now, hereZone())"
           @day="setFilled"
         />
         <div v-if="treatment && start.filled !== null" class="treat">
-          <p v-if="treatment.state === 'none'">Your tap has no chlorine.</p>
-          <p v-else-if="treatment.state === 'proved'"><b>Chlorine is out.</b></p>
+          <p v-if="treatment.state === 'none'">Your tap water has no chlorine.</p>
+          <p v-else-if="treatment.state === 'proved'"><b>The chlorine is gone.</b></p>
           <template v-else>
             <p v-if="treatment.dose !== null">
               {{ f(treatment.level!, 'concentration') }} of chlorine in {{ f(t.volume, 'volume') }}:
               <b>{{ f(treatment.dose, 'dose') }} of {{ treatment.byName.toLowerCase() }}</b
               ><template v-if="treatment.stands"
                 >, or {{ f(treatment.stands[0], 'time') }} to
-                {{ f(treatment.stands[1], 'time') }} of standing with air</template
+                {{ f(treatment.stands[1], 'time') }} of aeration</template
               >.
             </p>
-            <p v-else>Read total chlorine: how much of a treatment it needs follows from that.</p>
+            <p v-else>Test total chlorine. The amount of treatment depends on it.</p>
             <p v-if="treatment.state === 'waits'">
-              Your test shows none. A coarse strip misses what still harms: wait until
-              {{ momentWords(treatment.until!, log.now, hereZone()) }}, or say that yours reads
-              finely.
+              Your test shows none. A coarse strip cannot show low levels that still harm fish. Wait
+              until
+              {{ momentWords(treatment.until!, log.now, hereZone()) }}, or tick that your test is
+              fine enough.
             </p>
             <p v-if="treatment.state === 'in'">
-              It is still in: dose, wait half an hour, read again.
+              There is still chlorine. Dose, wait half an hour and test again.
             </p>
             <div class="buttons">
               <v-btn v-if="treatment.dose !== null" variant="tonal" @click="giveTreatment"
                 >Dosed</v-btn
               >
-              <v-btn variant="outlined" @click="readChlorine">Read chlorine</v-btn>
+              <v-btn variant="outlined" @click="readChlorine">Test chlorine</v-btn>
               <v-btn v-if="treatment.state === 'waits'" variant="outlined" @click="fineTest"
-                >My test reads to 0.05 mg/L in all</v-btn
+                >My test reads down to 0.05 mg/L of total chlorine</v-btn
               >
             </div>
           </template>
         </div>
-        <p v-if="rounds.asked.length" class="quiet">Take the reading below.</p>
+        <p v-if="rounds.asked.length" class="quiet">Enter the reading below.</p>
       </PanelGroup>
 
       <PanelGroup v-if="!t.isSolution" title="Bacteria">
@@ -237,23 +240,24 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
           <p v-if="dose.state === 'held'">
             <b>No ammonia today.</b> {{ dose.because ? tell(dose.because, settings.units) : '' }}
           </p>
-          <p v-else-if="dose.state === 'given'">Today’s ammonia is in.</p>
+          <p v-else-if="dose.state === 'given'">You have added today’s ammonia.</p>
           <template v-else>
             <p>
               <b
                 >Today: {{ tell(say`${doseOf(dose.salammoniac)}`, settings.units) }} of ammonium
                 chloride</b
               >, or {{ tell(say`${liquidOf(dose.ammonia)}`, settings.units) }} of household ammonia
-              of 10 % without scent or soap ({{ f(dose.nitrogen, 'dose') }} of nitrogen).
+              (10 %, without scent or soap;{{ f(dose.nitrogen, 'dose') }} of nitrogen).
             </p>
             <div class="buttons">
-              <v-btn variant="tonal" @click="giveDose">Ammonia is in</v-btn>
+              <v-btn variant="tonal" @click="giveDose">I have added it</v-btn>
               <v-btn variant="outlined" @click="giveTest"
                 >Test dose: {{ f(t.volume / 1000, 'dose') }} of nitrogen</v-btn
               >
             </div>
             <p class="quiet">
-              When 1 mg/L on top is gone within a day, ammonia and nitrite both, it is cycled.
+              The system is cycled when 1 mg/L of extra ammonia, and the nitrite from it, is gone
+              within a day.
             </p>
           </template>
         </template>
@@ -269,15 +273,16 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         <p v-else-if="start.filled !== null" class="quiet">
           {{
             start.progress !== null
-              ? 'The forecast is worked out …'
-              : `${start.fit?.readings ?? 0} readings so far: too few to tell the day. Ammonia, nitrite and nitrate every second day tell it best.`
+              ? 'Calculating the forecast …'
+              : `${start.fit?.readings ?? 0} readings are too few for a date. Measure ammonia, nitrite and nitrate every second day.`
           }}
         </p>
         <div v-if="early" class="early">
           <p>
-            <b>Fish are in before the bacteria.</b> It can be done with care: {{ halfFeed }} of feed
-            at most, a test of ammonia, nitrite and pH every day, water changed when the plan of
-            care says so, air at all hours. It is over when three tests in a row show neither.
+            <b>Fish added before the bacteria.</b> Take care: feed at most {{ halfFeed }} a day and
+            test ammonia, nitrite and pH every day. Change water when the plan of care says so, and
+            aerate all day. This phase ends when three tests in a row show no ammonia and no
+            nitrite.
           </p>
         </div>
       </PanelGroup>
@@ -286,7 +291,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
 
       <PanelGroup v-if="!t.isSolution && doc.fish.length" title="First fish">
         <template v-if="doc.care.stocked">
-          <p>The fish of the design are in the water.</p>
+          <p>The fish of the design added the water.</p>
           <v-btn size="small" @click="setStocked(false)">No, they come later</v-btn>
         </template>
         <template v-else-if="stocking">
@@ -296,7 +301,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
               {{ dayWords(safeFrom, today) }}.</b
             >
           </p>
-          <p v-else>Not yet: the day is told as soon as readings say it.</p>
+          <p v-else>Not yet. A date appears after two or three more tests.</p>
           <ol class="steps">
             <li v-for="(n, i) in stocking.steps" :key="i">
               {{ n }}
@@ -310,16 +315,18 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
             </li>
           </ol>
           <p class="quiet">
-            Two weeks in a tub of their own first, if you can. Then: the bag floats for half an
-            hour, a cup of your water into it every ten minutes for an hour, lights low, net them
-            over, their water not with them; no feed on the first day. Check that the species is
-            allowed where you live.
+            If you can, put new fish in quarantine for two weeks first. Dim the lights and float the
+            bag for half an hour. Add a cup of your water to the bag every ten minutes for an hour.
+            Then move the fish with a net and pour their water away. Do not feed on the first day.
+            Check that the species is allowed where you live.
           </p>
           <div class="buttons">
             <v-btn variant="tonal" :disabled="!cycled" @click="firstFish"
-              >{{ stocking.steps[0] }} are in</v-btn
+              >{{ stocking.steps[0] }} added</v-btn
             >
-            <v-btn variant="outlined" @click="setStocked(true)">All are in already</v-btn>
+            <v-btn variant="outlined" @click="setStocked(true)"
+              >All fish are in the tank already</v-btn
+            >
           </div>
         </template>
       </PanelGroup>
@@ -330,25 +337,26 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
             Plants:
             {{
               doc.plan.start === 'fishless'
-                ? 'when nitrate shows, or at once with a first tonic without ammonia'
-                : 'at once; they starve a little until nitrate comes'
-            }}. Soil rinsed off, roots where the flood reaches them, the bed held flooded meanwhile.
+                ? 'when a test shows nitrate, or at once with a plant fertiliser without ammonia'
+                : 'at once; they grow slowly until there is nitrate'
+            }}. Rinse off the soil, set the roots where the flood reaches them, and hold the bed
+            flooded while you plant.
           </li>
           <li v-if="doc.fish.length">
-            Feed: none on the first day, then {{ halfFeed }} for a week, all of it when tests stay
-            clear.
+            Feed: none on the first day, then {{ halfFeed }} for a week, then the full ration if
+            tests show no ammonia and nitrite.
           </li>
           <li v-if="start.filled !== null && doc.fish.length">
             Worms: from {{ dayWords(addDays(localDay(start.filled, hereZone()), 42), today) }}, when
-            the bed has run in.
+            the bed has cycled.
           </li>
           <li>
-            {{ f(t.c.a.balance.dailyWaterUse, 'volume') }} to top up a day,
-            {{ tell(say`${litres(t.c.a.balance.dailyWaterUse * 7)}`, settings.units) }} a week:
-            treated.
+            {{ f(t.c.a.balance.dailyWaterUse, 'volume') }} of top-up per day,
+            {{ tell(say`${litres(t.c.a.balance.dailyWaterUse * 7)}`, settings.units) }} per week,
+            with treated water.
           </li>
         </ul>
-        <p class="quiet">Each stands among the tasks of Rounds on its day.</p>
+        <p class="quiet">Each of these becomes a task in Rounds on its day.</p>
       </PanelGroup>
     </template>
   </div>

@@ -38,7 +38,7 @@ const offers = computed(() => {
       particular,
     })),
     {
-      label: vessel.count > 1 ? 'Take a bucket away' : `Take ${vessel.name} away`,
+      label: vessel.count > 1 ? 'Remove a bucket' : `Remove ${vessel.name}`,
       change: removeVessel(s, vessel.id),
     },
   ];
@@ -46,7 +46,7 @@ const offers = computed(() => {
 </script>
 
 <template>
-  <PanelGroup title="What it is made of">
+  <PanelGroup title="Add or remove parts">
     <div class="list">
       <MakeUpButton v-for="o in offers" :key="o.label" v-bind="o" />
     </div>

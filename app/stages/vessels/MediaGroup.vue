@@ -32,10 +32,10 @@ function addLayer() {
   const below = m.layers[m.layers.length - 1]?.top ?? 0;
   const top = Math.round(((below + m.top) / 2) * 200) / 200;
   const layer = { id: nanoid(8), medium: 'gravel', top, voids: null };
-  system.commit([{ at: `${at.value}.media.layers`, to: [...m.layers, layer] }], 'A layer laid');
+  system.commit([{ at: `${at.value}.media.layers`, to: [...m.layers, layer] }], 'Layer added');
 }
 const dropLayer = (id: string) =>
-  system.commit([{ at: `${at.value}.media.layers.${id}`, to: undefined }], 'A layer taken out');
+  system.commit([{ at: `${at.value}.media.layers.${id}`, to: undefined }], 'Layer removed');
 
 /** Pots as they are when they are put in. */
 const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: null };
@@ -64,7 +64,7 @@ const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: n
         <v-btn
           :icon="mdiTrashCanOutline"
           size="small"
-          :aria-label="`Take out layer ${i + 1}`"
+          :aria-label="`Remove layer ${i + 1}`"
           @click="dropLayer(l.id)"
         />
         <DocumentChoice
@@ -90,11 +90,11 @@ const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: n
       variant="outlined"
       :prepend-icon="mdiLayersPlus"
       @click="addLayer"
-      >A layer under it</v-btn
+      >Add a layer below</v-btn
     >
     <p class="quiet note">
-      Voids are what really fills and drains: soak the media, drain 15 min, fill a bucket of it with
-      water, and divide what then drains out by the bucket.
+      Voids are the space that fills and drains. Soak the media and let them drain for 15 min. Fill
+      a bucket of them with water. Divide the water that drains out by the volume of the bucket.
     </p>
   </PanelGroup>
   <PanelGroup v-if="vessel.role === 'bed'" title="Pots">
@@ -102,7 +102,7 @@ const POTS = { medium: 'coir', count: 12, diameter: 0.12, height: 0.12, voids: n
       <DocumentSwitch
         class="wide"
         :at="`${at}.pots`"
-        label="Pots stand in it"
+        label="Pots in this vessel"
         :fits="POTS"
         on="Pots put in"
         off="Pots taken out"

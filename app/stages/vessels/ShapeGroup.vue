@@ -33,10 +33,10 @@ const FIELDS_OF: Record<ShapeKind, readonly string[]> = {
 };
 const NOTES: Partial<Record<ShapeKind, string>> = {
   'half-barrel':
-    'Drawn from its end. Cut below the middle it stays round to the rim; boards above the middle go straight up.',
-  pond: 'Measure length and width at several places and take the means. The factor is what banks and round corners leave of the box.',
+    'The drawing shows its end. If it is cut below the middle, it is round up to the rim. Boards above the middle go straight up.',
+  pond: 'Measure length and width at several places and use the averages. The factor is the share of the box that banks and round corners leave.',
   measured:
-    'Stand it level, pour in by jug, and after each pouring note the litres so far and the level. Between them a smooth curve is laid.',
+    'Level the vessel and pour in water by jug. After each jug enter the total litres and the level. Mizuna draws a smooth curve between them.',
 };
 
 function reshape(kind: string) {
@@ -51,7 +51,7 @@ const poured = computed(() =>
 function notRising(rows: readonly (readonly [number, number])[]): string {
   for (let i = 1; i < rows.length; i++) {
     if (rows[i]![0] <= rows[i - 1]![0] || rows[i]![1] <= rows[i - 1]![1])
-      return 'More litres must stand higher: each pouring needs a higher level and more litres than the one before.';
+      return 'Each measurement needs a higher level and more litres than the one before.';
   }
   return '';
 }
@@ -75,7 +75,7 @@ function notRising(rows: readonly (readonly [number, number])[]): string {
     v-if="poured"
     label="Litres poured in"
     :first="{ label: 'Level', kind: 'length', min: 0.001, max: 4, step: 0.005 }"
-    :second="{ label: 'Poured so far', kind: 'volume', min: 1e-6, max: 50, step: 0.001 }"
+    :second="{ label: 'Total poured in', kind: 'volume', min: 1e-6, max: 50, step: 0.001 }"
     :rows="poured"
     :least="1"
     :most="60"

@@ -79,8 +79,8 @@ const catcher = computed(() => {
     <MediaGroup :key="vessel.id" :vessel="vessel" />
     <p v-if="vessel.role === 'tank'" class="quiet note">
       {{ format(fishIn(doc, vessel.id).mass, 'mass', settings.units) }} of fish in
-      {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water; their kind and
-      number stand under Life.
+      {{ format(a.balance.rest[index]!.volume, 'volume', settings.units) }} of water. Change species
+      and number under Life.
     </p>
     <MakeUpGroup :vessel="vessel.id" />
   </div>

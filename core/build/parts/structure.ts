@@ -1,5 +1,16 @@
 import { timerById } from '../../catalogue/index.ts';
-import { area, distance, flow, head, litres, mass, mm, power, say } from '../../quantity/index.ts';
+import {
+  area,
+  distance,
+  flow,
+  head,
+  litres,
+  mass,
+  mm,
+  power,
+  say,
+  plural,
+} from '../../quantity/index.ts';
 import {
   controlOf,
   pumpedLines,
@@ -139,7 +150,7 @@ export function timberParts(
 
 const barrows = (all: readonly MediaFill[]): string => {
   const n = all.reduce((sum, m) => sum + m.barrows, 0);
-  return `${n} barrow ${n > 1 ? 'loads' : 'load'}`;
+  return plural(n, '# barrow load', '# barrow loads');
 };
 
 /** Media by the bag, each medium once. */

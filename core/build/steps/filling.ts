@@ -1,6 +1,6 @@
 import { CHLORINE_LIMITS } from '../../limits/index.ts';
 import { dechlorinate, mix, mixedConductivity, standingTime } from '../../life/index.ts';
-import { dose, litres, liquid, mass, mm, say, type Phrase } from '../../quantity/index.ts';
+import { dose, litres, liquid, mass, mm, say, type Phrase, plural } from '../../quantity/index.ts';
 import type { Metres, Seconds, Share } from '../../quantity/si.ts';
 import { dechlorinators, programmes, standsOf, vesselOf } from '../../system/index.ts';
 import { buildKey } from '../keys.ts';
@@ -39,7 +39,7 @@ function mediaSteps(w: Work): Step[] {
       how: [
         ...w.media.map(
           (m) =>
-            say`${m.name} for “${vesselOf(s, m.vessel).name}”: ${litres(m.bought)}, ${String(m.bags)} ${m.bags > 1 ? 'bags' : 'bag'}, ${String(m.barrows)} barrow ${m.barrows > 1 ? 'loads' : 'load'}; ${mass(m.wet)} wet.`,
+            say`${m.name} for “${vesselOf(s, m.vessel).name}”: ${litres(m.bought)}, ${plural(m.bags, '# bag', '# bags')}, ${plural(m.barrows, '# barrow load', '# barrow loads')}, ${mass(m.wet)} wet.`,
         ),
         say`Rinse in the bag with holes, in a crate, or in the bed with its drain led away, until the water runs clear.`,
         ...(clay
@@ -60,8 +60,8 @@ function mediaSteps(w: Work): Step[] {
         ),
         yes(
           'vinegar',
-          say`Vinegar on the media does not fizz, or you want a buffer`,
-          say`These media contain carbonate, which keeps the pH high. Use other media, unless you want a buffer.`,
+          say`Vinegar on the media does not fizz, or you use them as a buffer`,
+          say`These media contain carbonate, which keeps the pH high. Use other media, unless you need a buffer.`,
           { stage: 'vessels', about: vessels[0]! },
         ),
       ],
@@ -152,9 +152,7 @@ function waterSteps(w: Work, after: string): Step[] {
         ...(!chlorinated
           ? []
           : level === null
-            ? [
-                say`Test its total chlorine first. The amount of treatment depends on it.`,
-              ]
+            ? [say`Test its total chlorine first. The amount of treatment depends on it.`]
             : kind === 'chloramine'
               ? [
                   say`Chloramine does not leave when water stands. Stir in ${dose(dechlorinate(by, level, water) / 1000)} “${by.name}”.`,

@@ -86,8 +86,8 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
           ),
           yes(
             'apart',
-            say`You can take out pump, guards and standpipes by hand`,
-            say`Fit a union or a cuff where it must come apart. Parts that you cannot take out are never cleaned.`,
+            say`You can lift out pump, guards and standpipes by hand`,
+            say`Fit a union or a cuff where it must come apart. Parts that you cannot lift out are never cleaned.`,
             { stage: 'drain', about: '' },
           ),
         ],
@@ -105,7 +105,10 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
         ],
         after: ['dry-fit'],
         minutes: 45,
-        wait: { time: CURE, what: say`Cement and sealant must cure. The time on the tin comes first.` },
+        wait: {
+          time: CURE,
+          what: say`Cement and sealant must cure. The time on the tin comes first.`,
+        },
         caution: say`Work in fresh air, away from flames, with gloves. Uncured cement kills fish.`,
       }),
       step({

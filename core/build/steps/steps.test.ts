@@ -127,7 +127,7 @@ describe('the water of every step', () => {
         stopped++;
         const said = x.caution ? tell(x.caution, 'metric') : '';
         if (a.balance.reserves.length)
-          expect(said, x.id).toMatch(/Stop the pump with “.+” at .+ above its floor/);
+          expect(said, x.id).toMatch(/Stop the pump when “.+” is at .+ above its floor/);
       }
     }
     expect(judged).toBeGreaterThan(100);
@@ -286,6 +286,6 @@ describe('a step', () => {
   it('that depends on itself is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['b'] };
     const b = { ...of('place'), id: 'b', after: ['a'] };
-    expect(() => inOrder([a, b])).toThrow(/wait for each other/);
+    expect(() => inOrder([a, b])).toThrow(/depend on each other/);
   });
 });

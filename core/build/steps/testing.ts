@@ -52,9 +52,9 @@ function stopInTime(s: SystemDocument, wet: WetTest): Phrase | null {
   );
   if (!low.length) return null;
   return [
-    ...say`Without media the beds take more water than there is room for. Stop the pump when `,
+    ...say`There is no room for all the water that beds take without media. Stop the pump when `,
     ...listed(low),
-    ...say`, or test the beds one after the other.`,
+    ...say`. You can also test the beds one after the other.`,
   ];
 }
 
@@ -142,7 +142,7 @@ function flowStep(w: Work, wet: WetTest): Step[] {
           'flow',
           {
             least: POOR_FLOW * reckoned,
-            means: say`Far less than ${flow(reckoned)} means a kink, air in the pipe, a half-closed valve, a clogged guard, or a pump that is weaker than its box says.`,
+            means: say`Far less than ${flow(reckoned)} means a kink, air in the pipe, a half-closed valve or a clogged guard. Or the pump is weaker than its box says.`,
             goTo: { stage: 'lift', about: l.id },
             writes: { to: 'flow', path: l.id },
           },
@@ -211,7 +211,9 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         id: `overflow-${v.id}`,
         chapter: 'test',
         title: say`Flood “${v.name}” to its overflow`,
-        how: [say`Run the pump until the water flows into “${main.name}”, then for five more minutes.`],
+        how: [
+          say`Run the pump until the water flows into “${main.name}”, then for five more minutes.`,
+        ],
         after,
         minutes: 20,
         hold: true,
@@ -243,7 +245,9 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         id: `even-${row.id}`,
         chapter: 'test',
         title: say`Check that all of “${row.name}” fill equally`,
-        how: [say`Fill halfway, switch the pump off, wait a minute, then measure each from its floor.`],
+        how: [
+          say`Fill halfway, switch the pump off, wait a minute, then measure each from its floor.`,
+        ],
         after: ['leak'],
         minutes: 30,
         hold: true,

@@ -76,7 +76,7 @@ export function breath(t: Tended): Hazard[] {
       hazardOf(
         'breath',
         t.hasFish ? 'now' : 'today',
-        say`The pump was seen standing still ${ago(t, still)} ago. No water means no new oxygen.`,
+        say`The pump did not run ${ago(t, still)} ago. Without flow there is no new oxygen.`,
         {
           about: t.hasFish ? about : (pump?.id ?? ''),
           feed: 0,
@@ -87,9 +87,9 @@ export function breath(t: Tended): Hazard[] {
               step: lookStep(
                 say`Get the pump running`,
                 [
-                  say`Look whether the pump has power: plug, residual-current device, timer.`,
+                  say`Check whether the pump has power: plug, residual-current device, timer.`,
                   say`Unplug it, then look into its guard and impeller and clear them.`,
-                  say`Look whether its intake is under water.`,
+                  say`Check whether its intake is under water.`,
                   say`Plug it in. If it does not run, use a spare pump.`,
                 ],
                 pump?.id ?? '',
@@ -114,7 +114,7 @@ export function breath(t: Tended): Hazard[] {
       hazardOf(
         'breath',
         t.hasFish ? 'now' : 'today',
-        say`The water smelled of rot ${ago(t, rot)} ago. What rots takes the oxygen and gives off ammonia.`,
+        say`The water smelled of rot ${ago(t, rot)} ago. Rotting matter uses oxygen and produces ammonia.`,
         {
           about,
           feed: 0,
@@ -123,7 +123,7 @@ export function breath(t: Tended): Hazard[] {
             {
               kind: 'step',
               step: removeStep(
-                say`Take out what rots`,
+                say`Remove rotting matter`,
                 [
                   say`Look under the pump, in corners and among roots for dead fish, old feed and rotten roots. Take them out.`,
                   say`Look for media that stay wet and black. Let them drain, and rinse out the sludge.`,
@@ -156,7 +156,7 @@ export function breath(t: Tended): Hazard[] {
   const warm = t.known.temperature!.best;
   const why =
     gasp === null
-      ? say`Oxygen was read at ${concentration(value!)}${read!.fresh ? '' : ', and not since'}. These fish are at ease from ${concentration(comfort)}, under stress below ${concentration(stress)}.`
+      ? say`Oxygen was read at ${concentration(value!)}${read!.fresh ? '' : ', and not since'}. These fish are comfortable from ${concentration(comfort)}, under stress below ${concentration(stress)}.`
       : low
         ? say`The fish gasped ${ago(t, gasp)} ago, and oxygen was read at ${concentration(value!)}.`
         : say`The fish gasped ${ago(t, gasp)} ago. Oxygen is short, or gills and blood cannot take it up.`;

@@ -23,7 +23,7 @@ export function chlorine(t: Tended): Hazard[] {
         readsNow: read.fresh ? [] : ['chlorine'],
         readsAfter: chloramine ? ['chlorine', 'tan'] : ['chlorine'],
         again: CHLORINE_WAIT.test,
-        unless: say`A test that reads to ${concentration(CHLORINE_LIMITS.proof)} or better and shows none. A free-chlorine strip says nothing about chloramine.`,
+        unless: say`A test that reads to ${concentration(CHLORINE_LIMITS.proof)} or better and shows none. A free chlorine strip does not show chloramine.`,
         source: 'Criteria of total chlorine, acute and chronic, cited from memory.',
         call: t.hasFish ? say`If the fish gasp, move them to clean water.` : null,
       },

@@ -69,7 +69,7 @@ export function cycling(t: Tended): Hazard[] {
   if (!isStart(t)) return [];
   const out: Hazard[] = [];
   const { ph, alkalinity: alk, tan, nitrite } = t.known;
-  const source = 'Season’s model of the bacteria; schools of starts without fish.';
+  const source = 'Season’s model of the bacteria; practice of starts without fish.';
   const acid = ph && ph.from !== 'plausible' && ph.best < CYCLING_PH.slow;
   // With the bacteria there, what fish need is enough.
   const there = isThere(t);

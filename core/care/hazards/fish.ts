@@ -47,15 +47,15 @@ export function deaths(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: removeStep(
-              say`Take the dead fish out`,
+              say`Remove the dead fish`,
               all
                 ? [
-                    say`Take the dead fish out.`,
+                    say`Remove the dead fish.`,
                     say`Keep pump and air running: the bacteria in the media need them.`,
                     say`Put no new fish in before the cause is found and the tests are calm.`,
                   ]
                 : [
-                    say`Take the dead fish out.`,
+                    say`Remove the dead fish.`,
                     say`Look at the living ones: sores, torn fins, fast gills.`,
                   ],
               tankOf(t),
@@ -104,10 +104,10 @@ export function illness(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
-              marks ? say`Look each fish over` : say`Watch the fish`,
+              marks ? say`Check each fish` : say`Watch the fish`,
               marks
                 ? [
-                    say`Look each fish over: where the sores are, how many fish have them, how fast they breathe.`,
+                    say`Check each fish: where the sores are, how many fish have them, how fast they breathe.`,
                     say`Keep a sick fish apart in water from this tank, with air.`,
                     say`Give no salt and no medicine before you know the cause.`,
                   ]
@@ -162,9 +162,9 @@ export function newFish(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: lookStep(
-              say`Look the new fish over`,
+              say`Check the new fish`,
               [
-                say`Look the new fish over every day: gills, fins, sores, feeding.`,
+                say`Check the new fish every day: gills, fins, sores, feeding.`,
                 say`Keep them apart for two weeks where you can.`,
               ],
               tankOf(t),
@@ -206,9 +206,9 @@ export function feeding(t: Tended): Hazard[] {
           {
             kind: 'step',
             step: removeStep(
-              say`Take out what was not eaten`,
+              say`Remove uneaten feed`,
               [
-                say`Take out the feed that is left.`,
+                say`Remove the uneaten feed.`,
                 say`When you feed, give no more than is eaten in five minutes.`,
               ],
               about,

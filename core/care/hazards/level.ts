@@ -40,7 +40,7 @@ export function level(t: Tended): Hazard[] {
       hazardOf(
         'level',
         grave ? 'now' : 'today',
-        say`“${v.name}” stands at ${mm(read.value)}. With every bed full it should stand at ${mm(lowest)}. The pump has ${litres(reserve.volume)} in reserve before it draws air.`,
+        say`The level in “${v.name}” is ${mm(read.value)}. With every bed full it should be ${mm(lowest)}. The pump has ${litres(reserve.volume)} in reserve before it draws air.`,
         {
           about: v.id,
           rests: ['level'],
@@ -52,9 +52,9 @@ export function level(t: Tended): Hazard[] {
                   {
                     kind: 'step' as const,
                     step: lookStep(
-                      say`Look to the pump`,
+                      say`Check the pump`,
                       [
-                        say`Look whether the pump still draws water. If it draws air, unplug it and keep the air pump running.`,
+                        say`Check whether the pump still draws water. If it draws air, unplug it and keep the air pump running.`,
                         say`Look where the water went: joints, holes, a bed's rim.`,
                       ],
                       v.id,

@@ -64,7 +64,7 @@ export function nitrate(t: Tended): Hazard[] {
             ),
           },
         ],
-        unless: say`Fish at ease, and planting that grows into it.`,
+        unless: say`Healthy fish, and plants that will use it when they grow.`,
       },
     ),
   ];

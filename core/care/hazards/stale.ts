@@ -35,8 +35,8 @@ export function stale(t: Tended): Hazard[] {
       'stale',
       'today',
       t.isSolution
-        ? say`A solution drifts within days. Nothing can be said of it without a reading.`
-        : say`Ammonia and nitrite rise within days and cannot be seen. Nothing can be said of them without a test.`,
+        ? say`A solution changes within days. Its state is unknown without a reading.`
+        : say`Ammonia and nitrite rise within days and are invisible. Only a test shows them.`,
       {
         rests: missing,
         readsNow: missing,

@@ -76,7 +76,7 @@ export const trend = (t: Tended): Hazard[] =>
           ],
           readsAfter: [c.id],
           again: Math.max(1, Math.min(7, c.days / 2)) * 86400,
-          unless: say`A reading that leaves the line: one bad test bends a slope.`,
+          unless: say`A new reading off the trend. One bad test changes a trend.`,
         },
       );
     });

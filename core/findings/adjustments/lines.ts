@@ -57,7 +57,8 @@ export const adjustPumpFlow = (s: SystemDocument, line: PumpedLine, dir: 1 | -1)
         `${line.id}-pump`,
         `paths.${line.id}.pump.maxFlow`,
         dir * 100 * L_H,
-        (_, to) => say`Use a ${dir > 0 ? 'stronger' : 'smaller'} pump, rated ${flow(to)} on its box`,
+        (_, to) =>
+          say`Use a ${dir > 0 ? 'stronger' : 'smaller'} pump, rated ${flow(to)} on its box`,
         () => clear,
       );
 };

@@ -33,7 +33,7 @@ export const airLift = defineRule({
           measured: part,
           limit: SUBMERGED_WISH,
           kind: 'share',
-          sentence: say`${share(Math.max(0, part))} of the air-lift’s tube is under water: ${mm(Math.max(0, depth))} deep for a lift of ${mm(Math.max(0, lift))}.`,
+          sentence: say`The air-lift’s tube is ${share(Math.max(0, part))} under water: ${mm(Math.max(0, depth))} deep for a lift of ${mm(Math.max(0, lift))}.`,
           why: say`Bubbles make the water in the tube lighter than the water around it. The deeper the tube, the more it lifts. At least ${share(SUBMERGED_WISH)} under water is recommended. No box states this flow: measure it with a jug and enter it.`,
           source: PRACTICE,
         },

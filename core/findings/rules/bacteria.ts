@@ -63,10 +63,7 @@ export const bacteria = defineRule({
     return (
       e && {
         ...e,
-        given: [
-          given('TAN', 'produced by the fish', made, 'feed', 'feed and protein'),
-          ...e.given,
-        ],
+        given: [given('TAN', 'produced by the fish', made, 'feed', 'feed and protein'), ...e.given],
       }
     );
   },

@@ -71,13 +71,7 @@ export const cropRoots = defineRule({
       title: 'Roots against the flood',
       formula: String.raw`z_\mathrm{top} - z_\mathrm{flood} \le d_\mathrm{roots}`,
       given: [
-        given(
-          String.raw`z_\mathrm{top}`,
-          'top of the media',
-          zone.top,
-          'length',
-          ORIGIN.entered,
-        ),
+        given(String.raw`z_\mathrm{top}`, 'top of the media', zone.top, 'length', ORIGIN.entered),
         given(String.raw`z_\mathrm{flood}`, 'highest water', zone.flood, 'length', ORIGIN.day),
         given(
           String.raw`d_\mathrm{roots}`,

@@ -96,10 +96,16 @@ export const joinedLag = defineRule({
           title: 'Lag of the furthest bed',
           formula: String.raw`\Delta h = \sum_i \left(1 + \Sigma K + \tfrac{f L}{d}\right) \frac{v_i^2}{2g}`,
           given: [
-            given('Q_s', 'what the siphon takes at the crest', w.flowAtCrest, 'flow', ORIGIN.duty),
+            given(
+              'Q_s',
+              'flow of the siphon at its standpipe height',
+              w.flowAtCrest,
+              'flow',
+              ORIGIN.duty,
+            ),
             given(String.raw`Q_\mathrm{in}`, 'inflow', w.inflow, 'flow', ORIGIN.duty),
           ],
-          note: 'Every joining pipe on the way carries what the beds behind it give, in proportion to their surface, of Qₛ − Q in, and what is pumped into them.',
+          note: 'Each joining pipe carries the water of the beds behind it. That is their share of Qₛ − Q by surface, and the flow that is pumped into them.',
         }
       : null;
   },

@@ -29,7 +29,7 @@ export const pinholes = defineRule({
                 level === 'fine'
                   ? say`The ${String(p.pinholes.count)} holes of “${p.name}” together have ${share(part)} of its bore area. All give the same flow.`
                   : say`The ${String(p.pinholes.count)} holes of ${bore(p.pinholes.diameter)} in “${p.name}” together have ${share(part)} of its bore area. The first holes give more than the last.`,
-              why: say`If all holes together have at most half the bore area, the pressure is nearly the same along the pipe, and each hole gives the same flow.`,
+              why: say`If all holes together have at most half the bore area, the pressure is nearly the same along the pipe. Each hole then gives the same flow.`,
               source: PRACTICE,
             },
           ];

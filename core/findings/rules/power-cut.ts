@@ -27,7 +27,9 @@ export const powerCut = defineRule({
     if (!worst || !group) return [];
     const level = worst.toLethal < cut ? 'stop' : worst.toStress < cut ? 'watch' : 'fine';
     const cutSaid =
-      noted === null ? say`a power cut of ${time(cut)}` : say`the longest cut you expect, ${time(cut)}`;
+      noted === null
+        ? say`a power cut of ${time(cut)}`
+        : say`the longest cut you expect, ${time(cut)}`;
     return [
       {
         about: group.vessel,

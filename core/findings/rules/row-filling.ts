@@ -37,7 +37,7 @@ export const rowFilling = defineRule({
             level === 'fine'
               ? say`The last bucket of “${many.name}” fills ${mm(lag)} behind the first.`
               : say`The last bucket of “${many.name}” fills ${mm(lag)} behind the first. A wider manifold makes them more even.`,
-          why: say`All buckets are on one pipe. ${flow(figures.inflow)} enter it and the flow falls along it, so about a third of the whole head loss is between the first and the last bucket. ${mm(ROW_WISH)} is our own limit.`,
+          why: say`All buckets are on one pipe. ${flow(figures.inflow)} enter it, and the flow falls along it. About a third of the head loss is between the first and the last bucket. ${mm(ROW_WISH)} is our own limit.`,
           source: 'Head lost in a pipe that gives off evenly: a third of the loss at full flow.',
         },
       ];

@@ -32,7 +32,7 @@ export const runsOn = defineRule({
           limit: 0,
           kind: 'length',
           sentence: say`The water in “${vesselOf(system, d.from).name}” is ${mm(-d.staticHead)} above the end of “${line.name}”. It keeps flowing through the stopped pump.`,
-          why: say`A full pipe is a siphon. If it ends below the water level, it empties the vessel down to the intake even when the pump is off, and no timer stops it. A vent at a high point above the water breaks the siphon. A higher end of the pipe does so too.`,
+          why: say`A full pipe is a siphon. If it ends below the water level, it empties the vessel down to the intake even when the pump is off. No timer stops it. A vent at a high point above the water breaks the siphon. A higher end of the pipe does so too.`,
           source: 'Bernoulli along the line.',
         },
       ];
@@ -53,7 +53,7 @@ export const runsOn = defineRule({
     if (!line) return null;
     const i = s.vessels.findIndex((v) => v.id === line.from);
     return {
-      title: 'Water above the end of the line',
+      title: 'Water above the end of the pipe',
       formula: String.raw`h = z_\mathrm{water} - z_\mathrm{end}`,
       given: [
         given(
@@ -65,7 +65,7 @@ export const runsOn = defineRule({
         ),
         given(
           String.raw`z_\mathrm{end}`,
-          'end of the line',
+          'end of the pipe',
           vesselOf(s, line.to).floor + line.end,
           'length',
           ORIGIN.entered,

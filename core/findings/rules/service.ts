@@ -29,8 +29,7 @@ export const service = defineRule({
           },
         ],
 
-  adjustments: () =>
-    once('service-end', [{ at: 'service', to: null }], say`Resume normal running`),
+  adjustments: () => once('service-end', [{ at: 'service', to: null }], say`Resume normal running`),
 
   explain: () => ({
     title: 'Held for work',

@@ -94,7 +94,8 @@ export const siphonStart = defineRule({
               `${p.id}-crest`,
               `paths.${p.id}.crest`,
               0.005,
-              (from, to) => say`Raise “${p.name}” by ${mm(to - from)}, above the level at which the siphon starts`,
+              (from, to) =>
+                say`Raise “${p.name}” by ${mm(to - from)}, above the level at which the siphon starts`,
             ),
           ),
       ];

@@ -59,7 +59,13 @@ export const siphonStop = defineRule({
               'flow',
               ORIGIN.duty,
             ),
-            given('Q_s(b)', 'what it drains at its stop height', w.flowAtBreak, 'flow', 'full pipe'),
+            given(
+              'Q_s(b)',
+              'what it drains at its stop height',
+              w.flowAtBreak,
+              'flow',
+              'full pipe',
+            ),
             given('0.6', 'always stops below this', w.stopsBelow, 'flow', ORIGIN.practice),
           ],
         }

@@ -77,7 +77,7 @@ export const tapWater = defineRule({
       title: 'Chlorine after a week’s top-up',
       formula: String.raw`\frac{c\, \Delta V}{V + \Delta V}`,
       given: [
-        given('c', 'total chlorine of the tap', level, 'concentration', ORIGIN.entered),
+        given('c', 'total chlorine of the tap water', level, 'concentration', ORIGIN.entered),
         given(String.raw`\Delta V`, 'topped up in a week', topUp, 'volume', ORIGIN.balance),
         given('V', 'water of the system', volume, 'volume', ORIGIN.balance),
       ],

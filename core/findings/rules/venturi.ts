@@ -58,7 +58,7 @@ export const venturi = defineRule({
           title: 'Suction of the venturi',
           formula: String.raw`h_s = 0.8 \left(\frac{D^4}{d^4} - 1\right) \frac{v^2}{2g} - h_\mathrm{over}`,
           given: [
-            given('D', 'bore of the line', d.bore, 'bore', ORIGIN.entered),
+            given('D', 'bore of the pipe', d.bore, 'bore', ORIGIN.entered),
             given('d', 'throat', line.venturi.throat, 'bore', ORIGIN.entered),
             given('v', 'velocity', d.branches[0]!.flow / boreArea(d.bore), 'velocity', ORIGIN.duty),
           ],

@@ -135,7 +135,7 @@ function taskOf(t: Tended, rule: TaskRule, record: Record, own: boolean): Task |
 const ownRule = (x: OwnTask): TaskRule => ({
   id: x.id,
   title: () => [x.title],
-  why: [x.why || 'Your own.'],
+  why: [x.why || 'Your own task.'],
   minutes: x.minutes,
   applies: () => true,
   schedule: (t) => ({

@@ -96,8 +96,8 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'feed',
     title: (t) =>
-      say`Feed ${feed(planOf(t).feed ?? 0)}, in two or three meals, as much as is eaten in five minutes`,
-    why: say`By the mass of the fish, the temperature and the plan of care; what is left over rots.`,
+      say`Feed ${feed(planOf(t).feed ?? 0)} in two or three meals, only what is eaten in five minutes`,
+    why: say`The amount depends on the mass of the fish, the temperature and the plan of care. Leftover feed rots.`,
     minutes: WORK_TIME.feed / 60,
     records: 'feed',
     about: tanks,
@@ -107,8 +107,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'look',
-    title: () => say`Look and listen: fish, leaves, level, drains, pump`,
-    why: say`Most troubles are seen or heard a day before they cost anything.`,
+    title: () => say`Check fish, leaves, level, drains and pump`,
+    why: say`You can see or hear most problems a day before they do harm.`,
     minutes: WORK_TIME.look / 60,
     records: 'look',
     about: stores,
@@ -119,7 +119,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'top-up',
     title: (t) => say`Top up, about ${litres(t.c.a.balance.dailyWaterUse * topUpDays(t))}`,
-    why: say`Evaporation and leaves take it; the pump must stay covered with every bed full.`,
+    why: say`Water evaporates and plants use it. The pump must stay under water when every bed is full.`,
     minutes: WORK_TIME.topUp / 60,
     records: 'top-up',
     about: (t) => [...new Set(pumps(t).map((p) => p.from))],
@@ -130,7 +130,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'test-water',
     title: () => say`Test ammonia, nitrite, pH and temperature`,
-    why: say`While the bacteria grow these change from day to day; once they are there, a week is often enough.`,
+    why: say`While the bacteria grow, these change from day to day. Later, once a week is enough.`,
     minutes: WORK_TIME.test / 60,
     ...reads('tan', 'nitrite', 'ph', 'temperature'),
     about: tanks,
@@ -140,7 +140,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'test-cycling',
     title: () => say`Test ammonia, nitrite and nitrate`,
-    why: say`The forecast of the day it is cycled rests on these readings.`,
+    why: say`The expected day of the end of cycling depends on these readings.`,
     minutes: WORK_TIME.test / 60,
     ...reads('tan', 'nitrite', 'nitrate'),
     about: stores,
@@ -155,7 +155,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'test-nitrate',
     title: () => say`Test nitrate and alkalinity`,
-    why: say`Nitrate says whether feed and planting match; alkalinity is what keeps the pH from crashing.`,
+    why: say`Nitrate shows whether feed and plants match. Alkalinity prevents a pH crash.`,
     minutes: WORK_TIME.slowTest / 60,
     ...reads('nitrate', 'alkalinity'),
     about: tanks,
@@ -165,7 +165,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'test-solution',
     title: () => say`Read EC, pH and temperature of the solution`,
-    why: say`A solution drifts within days; what is topped up and dosed follows from it.`,
+    why: say`A solution changes within days. Top-ups and doses depend on its readings.`,
     minutes: 5,
     ...reads('conductivity', 'ph', 'temperature'),
     about: stores,
@@ -176,7 +176,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'change-solution',
     title: (t) => say`Change the solution, ${litres(t.volume)}`,
-    why: say`What the plants leave builds up unseen: after one to four weeks, or when top-ups add to what it holds.`,
+    why: say`Salts that plants do not use build up. Change it after one to four weeks, or when top-ups have reached its volume.`,
     minutes: 45,
     records: 'water-change',
     about: stores,
@@ -197,7 +197,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'time-fill',
     title: () => say`Time one fill of each bed`,
-    why: say`A fill that gets longer or shorter from month to month tells of a weak pump or a clogged bed.`,
+    why: say`A fill that gets longer or shorter shows a weak pump or a clogged bed.`,
     minutes: 10,
     records: 'reading',
     reads: ['fillTime'],
@@ -208,8 +208,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'guards',
-    title: () => say`Lift and rinse the guards, clear roots from the drains`,
-    why: say`Roots and sludge close slots first; a drain that runs slowly floods the bed.`,
+    title: () => say`Lift and rinse the guards and clear roots from the drains`,
+    why: say`Roots and sludge clog the slots first. A slow drain floods the bed.`,
     minutes: 15,
     about: drained,
     applies: (t) => drained(t).length > 0,
@@ -217,8 +217,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'pump-rinse',
-    title: () => say`Unplug and rinse the pump, look through its line`,
-    why: say`Slime and scale take its flow a little every week.`,
+    title: () => say`Unplug and rinse the pump and check its pipe`,
+    why: say`Slime and scale reduce the flow a little every week.`,
     minutes: 20,
     about: (t) => pumps(t).map((p) => p.id),
     applies: (t) => pumps(t).length > 0,
@@ -226,8 +226,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'drain-pipes',
-    title: () => say`Look into the drain pipes, brush them where slime has grown`,
-    why: say`A film of slime in a drain takes a fifth of its flow before it is seen.`,
+    title: () => say`Check the drain pipes and brush out slime`,
+    why: say`A film of slime can reduce the flow of a drain by a fifth before you see it.`,
     minutes: 20,
     about: (t) => t.system.paths.filter(isSiphon).map((p) => p.id),
     applies: (t) => drained(t).length > 0,
@@ -236,7 +236,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'filter',
     title: () => say`Empty and rinse the solids filter`,
-    why: say`Solids left in it rot, use oxygen and give ammonia.`,
+    why: say`Solids in the filter rot, use oxygen and produce ammonia.`,
     minutes: 15,
     about: (t) =>
       pumps(t)
@@ -247,8 +247,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'after-cut',
-    title: () => say`After the power cut: set the timer’s clock, see every pump and drain run`,
-    why: say`A dial timer has lost as many minutes as the cut was long.`,
+    title: () => say`After the power cut: set the timer’s clock and check every pump and drain`,
+    why: say`A dial timer is late by the length of the power cut.`,
     minutes: 5,
     records: 'look',
     about: (t) => pumps(t).map((p) => p.id),
@@ -259,7 +259,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'clocks',
     title: () => say`The clocks change: set the timers`,
-    why: say`A timer keeps its own hour; lamps and floods would come an hour off.`,
+    why: say`A timer does not change its clock. Lamps and floods would be one hour off.`,
     minutes: 5,
     about: (t) => pumps(t).map((p) => p.id),
     applies: (t) => t.system.controls.some((c) => c.kind === 'programs'),
@@ -268,15 +268,15 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'residual-current',
     title: () => say`Press the test button of the residual-current device`,
-    why: say`It is what stands between wet hands and the mains; one that does not trip is replaced by an electrician.`,
+    why: say`It protects wet hands from the mains. If it does not trip, have an electrician replace it.`,
     minutes: 1,
     applies: (t) => pumps(t).length > 0 && t.system.site.power.lowVoltage !== true,
     schedule: from(30, 1),
   },
   {
     id: 'new-fish',
-    title: () => say`Look the new fish over: gills, fins, feeding`,
-    why: say`What they brought with them shows in the first two weeks; keep them apart as long if you can.`,
+    title: () => say`Check the new fish: gills, fins, feeding`,
+    why: say`Diseases show in the first two weeks. Keep new fish in quarantine for that time if you can.`,
     minutes: 5,
     records: 'look',
     about: tanks,
@@ -286,8 +286,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'new-fish-test',
-    title: () => say`Test ammonia and nitrite: new fish are in`,
-    why: say`More feed than the bacteria are used to shows within days.`,
+    title: () => say`Test ammonia and nitrite after adding fish`,
+    why: say`If the bacteria cannot process the extra feed, the tests show it within days.`,
     minutes: WORK_TIME.slowTest / 60,
     ...reads('tan', 'nitrite'),
     about: tanks,
@@ -296,8 +296,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'new-crop',
-    title: () => say`Look after the new plants: roots in the wet, leaves firm, no guests`,
-    why: say`A plug that cannot reach the flood dries in two days; pests come in with bought plants.`,
+    title: () => say`Check the new plants: wet roots, firm leaves, no pests`,
+    why: say`A plug that does not reach the flood dries out in two days. Bought plants can bring pests.`,
     minutes: 5,
     records: 'look',
     applies: (t) => newest(t, 'planting') !== null,
@@ -307,7 +307,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'weigh-fish',
     title: () => say`Weigh a few fish`,
-    why: say`Feed, oxygen and stocking all follow from their mass.`,
+    why: say`Feed, oxygen and stocking all depend on their mass.`,
     minutes: WORK_TIME.weigh / 60,
     records: 'fish-weighed',
     about: tanks,
@@ -319,7 +319,7 @@ export const TASKS: readonly TaskRule[] = [
     id: 'iron',
     title: (t) =>
       say`Iron chelate for ${litres(t.volume)}: ${dose(chelateFor(IRON_LIMITS.dose, t.volume, CHELATES[0]!.iron))} of ${CHELATES[0]!.name}`,
-    why: say`A young system lacks iron: ${concentration(IRON_LIMITS.dose)} every three weeks, EDDHA at high pH.`,
+    why: say`A new system lacks iron. Add ${concentration(IRON_LIMITS.dose)} every three weeks, as EDDHA at high pH.`,
     minutes: WORK_TIME.dose / 60,
     records: 'dose',
     applies: (t) =>
@@ -329,16 +329,16 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'buffer',
-    title: () => say`Look at the shell or chalk, renew what has dissolved`,
-    why: say`Bacteria use alkalinity every day; shell gives it back as long as there is any.`,
+    title: () => say`Check the shell or chalk and replace what has dissolved`,
+    why: say`Bacteria use alkalinity every day. Shell replaces it as it dissolves.`,
     minutes: 10,
     applies: (t) => t.hasFish && t.hasPlants && !avoids(t, 'base'),
     schedule: from(60, 60),
   },
   {
     id: 'worms',
-    title: () => say`Put composting worms into the stones`,
-    why: say`Once the bed has run in they eat what the drains bring, and keep the stones open.`,
+    title: () => say`Put composting worms into the media`,
+    why: say`In a cycled bed they eat the solids and prevent the media from clogging.`,
     minutes: 10,
     applies: (t) =>
       t.hasFish && hasBeds(t) && daysRunning(t) !== null && (daysRunning(t) ?? 0) < 120,
@@ -347,7 +347,7 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'shade',
     title: () => say`Shade the tank and the glass for the summer`,
-    why: say`The water comes near what the fish or roots bear about now.`,
+    why: say`At this time of year the water gets nearly too warm for the fish or roots.`,
     minutes: 30,
     about: stores,
     applies: (t) => knowsYear(t.system) && shadeDay(t) !== null,
@@ -358,8 +358,8 @@ export const TASKS: readonly TaskRule[] = [
   },
   {
     id: 'winter-ready',
-    title: () => say`Ready for the frost: pipes outside, covers, heater tried`,
-    why: say`Three weeks before the first frost that you noted: a pump that freezes is a burst pump.`,
+    title: () => say`Prepare for frost: pipes outside, covers, heater test`,
+    why: say`The first frost that you entered is three weeks away. A pump that freezes bursts.`,
     minutes: 60,
     applies: (t) => t.system.site.frost.first !== null && t.system.site.kind !== 'indoor',
     schedule: () => ({
@@ -371,9 +371,9 @@ export const TASKS: readonly TaskRule[] = [
     id: 'heater',
     title: (t) =>
       t.life.heater && t.life.heater.power > 0
-        ? say`Try the heater and its guard`
-        : say`Think of the winter: fewer fish, or a heater`,
-    why: say`The water falls below what these fish thrive in.`,
+        ? say`Test the heater and its guard`
+        : say`Plan for the winter: fewer fish, or a heater`,
+    why: say`The water gets too cold for these fish to grow.`,
     minutes: 15,
     about: tanks,
     applies: (t) => t.hasFish && knowsYear(t.system) && coldDay(t) !== null,
@@ -421,7 +421,7 @@ function plantingTasks(t: Tended): TaskRule[] {
               ...shared,
               id: `sow-${stand.id}`,
               title: () => say`Sow ${String(seeds)} seeds of ${name}`,
-              why: say`They go into the bed in ${days(kind.nurseryDays)}.`,
+              why: say`Plant them out in ${days(kind.nurseryDays)}.`,
               minutes: 15,
               schedule: () => at(day),
             },
@@ -431,7 +431,7 @@ function plantingTasks(t: Tended): TaskRule[] {
         ...shared,
         id: `plant-${stand.id}`,
         title: () => say`Plant ${String(plants)} ${name}`,
-        why: say`As planned: roots where the flood reaches them.`,
+        why: say`Set the roots where the flood reaches them.`,
         minutes: 20,
         records: 'planting',
         schedule: () => at(stand.from!),
@@ -446,7 +446,7 @@ function plantingTasks(t: Tended): TaskRule[] {
               ...shared,
               id: `harvest-${stand.id}`,
               title: () => say`First harvest of ${name}`,
-              why: say`Ready about ${days(wait!)} after planting out; what is left to stand takes little more nitrogen.`,
+              why: say`It is ready about ${days(wait!)} after planting out. Plants left in the bed take up little more nitrogen.`,
               minutes: 20,
               records: 'harvest' as const,
               schedule: () => at(ready),
@@ -459,8 +459,8 @@ function plantingTasks(t: Tended): TaskRule[] {
             {
               ...shared,
               id: `clear-${stand.id}`,
-              title: () => say`Clear ${name}, roots out of the drain`,
-              why: say`Its ground is planned for what comes next.`,
+              title: () => say`Remove ${name} and clear roots from the drain`,
+              why: say`The next crop needs its area.`,
               minutes: 20,
               schedule: () => at(stand.to!),
             },
@@ -490,24 +490,24 @@ function eventWork(
       return {
         title: () =>
           kind
-            ? say`Put ${String(e.count)} fish in: ${kind.name} of about ${mass(each)} each`
-            : say`Put ${String(e.count)} fish in, about ${mass(each)} each`,
-        why: say`Planned for this day. Test ammonia and nitrite first: fish come when both are gone.`,
+            ? say`Add ${String(e.count)} fish: ${kind.name} of about ${mass(each)} each`
+            : say`Add ${String(e.count)} fish, about ${mass(each)} each`,
+        why: say`You planned this. Test ammonia and nitrite first. Add fish when both are at zero.`,
         minutes: WORK_TIME.fish / 60,
         records: 'fish-in',
       };
     }
     case 'fish-out':
       return {
-        title: () => say`Take ${share(e.share)} of the fish out`,
-        why: say`Planned for this day, when they have grown.`,
+        title: () => say`Remove ${share(e.share)} of the fish`,
+        why: say`You planned this for the time when they have grown.`,
         minutes: WORK_TIME.fish / 60,
         records: 'fish-out',
       };
     case 'water-change':
       return {
         title: () => say`Change ${share(e.share)} of the water`,
-        why: say`Planned for this day.`,
+        why: say`You planned this.`,
         minutes: WORK_TIME.change / 60,
         records: 'water-change',
       };
@@ -518,20 +518,20 @@ function eventWork(
           e.kind === 'ammonia'
             ? say`Dose ammonia: ${concentration(e.amount)} as nitrogen`
             : say`Raise the alkalinity by ${concentration(e.amount)}`,
-        why: say`Planned for this day. Read the water first.`,
+        why: say`You planned this. Test the water first.`,
         minutes: WORK_TIME.dose / 60,
         records: 'dose',
       };
     case 'shell':
       return {
-        title: () => say`Hang a bag with ${mass(e.mass)} of shell where the water passes`,
-        why: say`Planned for this day: it dissolves as the pH falls and gives alkalinity back.`,
+        title: () => say`Hang a bag with ${mass(e.mass)} of shell where the water flows`,
+        why: say`You planned this. Shell dissolves as the pH falls and raises the alkalinity.`,
         minutes: WORK_TIME.task / 60,
       };
     case 'harvest':
       return {
-        title: () => say`Harvest ${share(e.share)} of what has grown`,
-        why: say`Planned for this day.`,
+        title: () => say`Harvest ${share(e.share)} of the crop`,
+        why: say`You planned this.`,
         minutes: WORK_TIME.harvest / 60,
         records: 'harvest',
       };
@@ -551,9 +551,9 @@ function seasonTasks(t: Tended): TaskRule[] {
     id: 'season-start',
     title: () =>
       t.system.plan.start === 'fish'
-        ? say`Fill the system: the planned season begins`
+        ? say`Fill the system: the planned season starts`
         : say`Fill the system and start cycling it without fish`,
-    why: say`The plan of the season counts its days from this day.`,
+    why: say`The season plan counts its days from this day.`,
     minutes: WORK_TIME.task / 60,
     applies: (now) => runningSince(now.system, now.entries) === null,
     schedule: () => ({ kind: 'dates', dates: () => [start] }),

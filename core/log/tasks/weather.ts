@@ -54,8 +54,8 @@ export const WEATHER_TASKS: readonly TaskRule[] = [
   {
     id: 'frost-night',
     title: (t) =>
-      say`Frost to ${degrees(coldest(frosts(t)))} ahead: cover the beds, wrap the pipes, let the pump run through the night`,
-    why: say`Water that stands in a pipe or a pump freezes first and bursts it; what moves, and what is covered, seldom does.`,
+      say`Frost of ${degrees(coldest(frosts(t)))} is coming: cover the beds, wrap the pipes, run the pump all night`,
+    why: say`Still water in a pipe or a pump freezes first and bursts it. Moving or covered water rarely freezes.`,
     minutes: 30,
     about: (t) => t.system.vessels.filter((v) => v.media !== null).map((v) => v.id),
     applies: (t) => frosts(t).length > 0,
@@ -64,8 +64,8 @@ export const WEATHER_TASKS: readonly TaskRule[] = [
   {
     id: 'hot-days',
     title: (t) =>
-      say`Heat to ${degrees(warmest(hotDays(t)))} ahead: shade tank and beds, air through the night`,
-    why: say`The water follows the air within two days; warm water holds less oxygen while fish and roots use more. Feed in the cool of the morning, and less.`,
+      say`Heat of ${degrees(warmest(hotDays(t)))} is coming: shade tank and beds, run the air all night`,
+    why: say`The water follows the air temperature within two days. Warm water holds less oxygen while fish and roots use more. Feed less, in the cool morning.`,
     minutes: 20,
     about: (t) => t.system.vessels.filter(isStore).map((v) => v.id),
     applies: (t) => hotDays(t).length > 0,

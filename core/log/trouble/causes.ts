@@ -78,7 +78,7 @@ function neglected(
   const last = newest(t, 'task', (e) => e.what === task && e.outcome === 'done');
   const since = last ? (t.now - last.at) / 86_400_000 : (daysRunning(t) ?? 0);
   return since > days
-    ? evidence(points, say`${words} not noted for ${String(Math.round(since))} days`)
+    ? evidence(points, say`${words} not logged for ${String(Math.round(since))} days`)
     : null;
 }
 /** A reading against the bands of this system. */
@@ -109,11 +109,11 @@ function outside(
   }[id];
   if (side === 'low')
     return l.low < low
-      ? evidence(l.low < band.edge[0] ? 3 : 2, say`${name} read at ${told}`)
-      : evidence(-2, say`${name} read at ${told}`);
+      ? evidence(l.low < band.edge[0] ? 3 : 2, say`${name} measured at ${told}`)
+      : evidence(-2, say`${name} measured at ${told}`);
   return l.high > high
-    ? evidence(l.high > band.edge[1] ? 3 : 2, say`${name} read at ${told}`)
-    : evidence(-2, say`${name} read at ${told}`);
+    ? evidence(l.high > band.edge[1] ? 3 : 2, say`${name} measured at ${told}`)
+    : evidence(-2, say`${name} measured at ${told}`);
 }
 function unionised(c: Case): Evidence | null {
   const tan = fresh(c, c.t.latest.tan);
@@ -143,7 +143,7 @@ const young = ({ t }: Case, days: number, points: number): Evidence | null => {
 function tapChlorine({ t }: Case): Evidence | null {
   const { tap } = t.system.site;
   if (tap.chlorine === null || tap.chlorine === 'none' || tap.treated) return null;
-  return evidence(1, say`your tap has ${tap.chlorine}`);
+  return evidence(1, say`your tap water has ${tap.chlorine}`);
 }
 function weakFlow(c: Case): Evidence | null {
   for (const p of c.t.system.paths) {
@@ -155,7 +155,7 @@ function weakFlow(c: Case): Evidence | null {
       return part < 0.8
         ? evidence(
             2.5,
-            say`${p.name} timed at ${flow(read.value)}, ${share(part)} of what it should give`,
+            say`${p.name} timed at ${flow(read.value)}, ${share(part)} of what it should deliver`,
           )
         : evidence(-1.5, say`${p.name} timed at ${flow(read.value)}`);
     }
@@ -209,14 +209,14 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'oxygen',
     words: 'Too little oxygen',
-    then: say`Look whether pump, air pump and drains run; read oxygen and temperature.`,
+    then: say`Check that pump, air pump and drains run. Measure oxygen and temperature.`,
     reads: ['oxygen', 'temperature'],
     end: { kind: 'plan', hazard: 'breath' },
     evidence: (c) => [
       outside(c, 'oxygen', 'low'),
       outside(c, 'temperature', 'high'),
       happened(c, 'power-cut', 1, 3, 'power cut'),
-      seen(c, 'pump-still', 1, 3, 'the pump stood still'),
+      seen(c, 'pump-still', 1, 3, 'the pump did not run'),
       seen(c, 'flow-weak', 3, 1, 'weak flow'),
       fedMuch(c),
       found(c, 'oxygen', 'power-cut'),
@@ -225,7 +225,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'ammonia',
     words: 'Ammonia',
-    then: say`Read ammonia, pH and temperature together: one alone says little.`,
+    then: say`Measure ammonia, pH and temperature together. One alone shows little.`,
     reads: ['tan', 'ph', 'temperature'],
     end: { kind: 'plan', hazard: 'ammonia' },
     evidence: (c) => [
@@ -240,15 +240,15 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'nitrite',
     words: 'Nitrite: blood that cannot carry oxygen',
-    then: say`Read nitrite, and chloride where you have the test.`,
+    then: say`Measure nitrite, and chloride if you have the test.`,
     reads: ['nitrite', 'chloride'],
     end: { kind: 'plan', hazard: 'nitrite' },
     evidence: (c) => [outside(c, 'nitrite', 'high'), young(c, 60, 1), found(c, 'nitrite')],
   }),
   cause({
     id: 'chlorine',
-    words: 'Chlorine from the tap',
-    then: say`Read total chlorine, and enter what water went in.`,
+    words: 'Chlorine from tap water',
+    then: say`Measure total chlorine, and log the water that you added.`,
     reads: ['chlorine'],
     end: { kind: 'sum', sum: 'chlorine' },
     evidence: (c) => [
@@ -260,7 +260,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'heat',
     words: 'Water too warm',
-    then: say`Shade the tank from the sun, and read the temperature in the afternoon.`,
+    then: say`Shade the tank, and measure the temperature in the afternoon.`,
     reads: ['temperature'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'summer', 'sun-on-tank')],
@@ -268,15 +268,15 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'cold',
     words: 'Water too cold to eat',
-    then: say`Read the temperature in the morning, when the water is coldest.`,
+    then: say`Measure the temperature in the morning, when the water is coldest.`,
     reads: ['temperature'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [outside(c, 'temperature', 'low'), found(c, 'winter')],
   }),
   cause({
     id: 'ph',
-    words: 'pH out of their range, or moved too fast',
-    then: say`Read pH and alkalinity; enter what was dosed.`,
+    words: 'pH out of their range, or changed too fast',
+    then: say`Measure pH and alkalinity, and log all doses.`,
     reads: ['ph', 'alkalinity'],
     end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [
@@ -288,8 +288,8 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'newcomers',
-    words: 'New fish that have not settled, or were hurt on the way',
-    then: say`Cover part of the tank, keep it quiet, and look at the fish twice a day for two weeks.`,
+    words: 'New fish that are not used to the tank, or were hurt in transport',
+    then: say`Cover part of the tank, keep it quiet, and check the fish twice a day for two weeks.`,
     reads: [],
     end: { kind: 'task', task: 'new-fish' },
     evidence: (c) => [happened(c, 'fish-in', 14, 3, 'new fish')],
@@ -297,7 +297,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'disease',
     words: 'Disease or parasites',
-    then: say`Enter what you see and on how many fish, with a photo. Move no fish to another system, and give no medicine by guess.`,
+    then: say`Log what you see and on how many fish, with a photo. Move no fish to another system, and give no medicine by guess.`,
     reads: ['tan', 'nitrite', 'ph', 'temperature'],
     end: { kind: 'ask', who: 'a vet for fish' },
     evidence: (c) => [
@@ -309,8 +309,8 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'fear',
-    words: 'Fear: a heron, a cat, light, a single fish of a shoal',
-    then: say`Cover part of the tank; look for what frightens them. Shoaling species need company.`,
+    words: 'Fear: a heron, a cat, light, or a shoaling fish kept alone',
+    then: say`Cover part of the tank and find what frightens them. Shoaling species need company.`,
     reads: [],
     end: { kind: 'done' },
     evidence: (c) => [found(c, 'fish-keeping')],
@@ -318,42 +318,42 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'metal',
     words: 'Metal in the water: copper, zinc, brass',
-    then: say`Look for galvanised steel, copper or brass in the water, and take it out.`,
+    then: say`Look for galvanised steel, copper or brass in the water, and remove it.`,
     reads: ['ph', 'alkalinity'],
     end: { kind: 'done' },
     evidence: (c) => [outside(c, 'ph', 'low')],
   }),
   cause({
     id: 'iron',
-    words: 'Iron is short',
-    then: say`Look at the youngest leaves: yellow between green veins means iron.`,
+    words: 'Too little iron',
+    then: say`Look at the youngest leaves. Yellow between green veins means too little iron.`,
     reads: ['ph'],
     end: { kind: 'sum', sum: 'iron' },
     evidence: (c) => [noIron(c), ironHungry(c), young(c, 200, 1)],
   }),
   cause({
     id: 'high-ph',
-    words: 'Iron is there but locked up by a high pH',
-    then: say`Read the pH; look for shell, limestone and mortar in the water.`,
+    words: 'Iron that plants cannot take up, because the pH is high',
+    then: say`Measure the pH, and look for shell, limestone and mortar in the water.`,
     reads: ['ph'],
     end: { kind: 'plan', hazard: 'ph' },
     evidence: (c) => [outside(c, 'ph', 'high')],
   }),
   cause({
     id: 'potassium',
-    words: 'Potassium is short',
-    then: say`Look at the oldest leaves: brown edges mean potassium. Potassium bicarbonate, a buffer, gives it.`,
+    words: 'Too little potassium',
+    then: say`Look at the oldest leaves. Brown edges mean too little potassium. Potassium bicarbonate, a buffer, adds it.`,
     reads: ['alkalinity', 'ph'],
     end: { kind: 'sum', sum: 'alkalinity-up' },
     evidence: (c) => [
-      c.t.hasFish ? evidence(1, say`fish feed holds little potassium`) : null,
+      c.t.hasFish ? evidence(1, say`fish feed contains little potassium`) : null,
       found(c, 'feed-on-planting', 'nitrogen-weeks'),
     ],
   }),
   cause({
     id: 'calcium',
-    words: 'Calcium is short, or cannot get to the tips',
-    then: say`Look at the youngest leaves and fruit; let air move over the leaves. Lime, a buffer, gives calcium.`,
+    words: 'Too little calcium, or it does not reach the tips',
+    then: say`Look at the youngest leaves and fruit. Let air move over the leaves. Lime, a buffer, adds calcium.`,
     reads: ['hardness'],
     end: { kind: 'sum', sum: 'alkalinity-up' },
     evidence: (c) => [outside(c, 'alkalinity', 'low')],
@@ -361,7 +361,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'strong',
     words: 'Solution too strong, or salt in the water',
-    then: say`Read EC, and chloride where salt went in.`,
+    then: say`Measure EC, and chloride if you added salt.`,
     reads: ['conductivity', 'chloride'],
     end: { kind: 'plan', hazard: 'strength' },
     evidence: (c) => [
@@ -374,8 +374,8 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'hungry',
-    words: 'Nitrogen is short: too little feed for the planting, or a weak solution',
-    then: say`Read nitrate, and compare the feed that went in with the ration.`,
+    words: 'Too little nitrogen: too little feed for the plants, or a weak solution',
+    then: say`Measure nitrate, and compare the feed with the ration.`,
     reads: ['nitrate', 'conductivity'],
     end: { kind: 'plan', hazard: 'nitrate' },
     evidence: (c) => [
@@ -383,9 +383,9 @@ export const CAUSES: readonly Cause[] = [
       (() => {
         const n = fresh(c, c.t.latest.nitrate);
         return n && n.high < 2
-          ? evidence(3, say`nitrate read at ${concentration(n.value)}`)
+          ? evidence(3, say`nitrate measured at ${concentration(n.value)}`)
           : n
-            ? evidence(-1.5, say`nitrate read at ${concentration(n.value)}`)
+            ? evidence(-1.5, say`nitrate measured at ${concentration(n.value)}`)
             : null;
       })(),
       found(c, 'feed-on-planting', 'nitrogen-weeks', 'solution-strength'),
@@ -395,31 +395,31 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'dry',
     words: 'Roots dry out between floods, or do not reach the flood',
-    then: say`Watch a flood: it must wet the plug. Sit plants lower, flood oftener, a wick.`,
+    then: say`Watch a flood: it must wet the plug. Set plants lower, flood more often or use a wick.`,
     reads: ['fillTime'],
     end: { kind: 'task', task: 'new-crop' },
     evidence: (c) => [
       found(c, 'crop-roots', 'off-time', 'on-time', 'root-air'),
       happened(c, 'planting', 10, 1, 'planted'),
-      seen(c, 'siphon-hangs', 3, 1.5, 'the drain ran on'),
+      seen(c, 'siphon-hangs', 3, 1.5, 'the drain did not stop'),
     ],
   }),
   cause({
     id: 'rot',
     words: 'Root rot: warm, stale water at the roots',
-    then: say`Lift one plant: healthy roots are white. Look whether the bed drains to its floor each time; read the temperature at the roots.`,
+    then: say`Lift one plant: healthy roots are white. Check that the bed drains to its floor each time. Measure the temperature at the roots.`,
     reads: ['temperature', 'oxygen'],
     end: { kind: 'plan', hazard: 'temperature' },
     evidence: (c) => [
       outside(c, 'temperature', 'high'),
-      seen(c, 'siphon-sleeps', 7, 2, 'the bed stood full'),
+      seen(c, 'siphon-sleeps', 7, 2, 'the bed stayed full'),
       found(c, 'root-air', 'summer'),
     ],
   }),
   cause({
     id: 'guests',
     words: 'Insects or slugs',
-    then: say`Look under leaves in the evening; by hand, water jet, sticky traps, nets. No spray that reaches fish water.`,
+    then: say`Look under the leaves in the evening. Remove pests by hand or water jet, and use sticky traps and nets. No spray may reach the fish water.`,
     reads: [],
     end: { kind: 'task', task: 'look' },
     evidence: (c) => [
@@ -430,23 +430,23 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'light',
     words: 'Too little light',
-    then: say`Lamps longer or nearer, less shade; thin the stand.`,
+    then: say`Run lamps longer or hang them lower, reduce shade, and thin the plants.`,
     reads: [],
     end: { kind: 'done' },
     evidence: (c) => [found(c, 'crop-light', 'crop-crowding')],
   }),
   cause({
     id: 'fines',
-    words: 'Dust from the stones or stirred-up solids',
-    then: say`It settles in days. Rinse media before they go into a bed.`,
+    words: 'Dust from the media or stirred-up solids',
+    then: say`It settles within days. Rinse media before you fill a bed.`,
     reads: [],
     end: { kind: 'done' },
     evidence: (c) => [young(c, 14, 2)],
   }),
   cause({
     id: 'bloom',
-    words: 'A bloom of bacteria: more food in the water than the bed can hold',
-    then: say`Read ammonia, nitrite and oxygen. It clears in days.`,
+    words: 'A bloom of bacteria: more waste in the water than the bed can process',
+    then: say`Measure ammonia, nitrite and oxygen. It clears within days.`,
     reads: ['tan', 'nitrite'],
     end: { kind: 'plan', hazard: 'feeding' },
     evidence: (c) => [
@@ -458,8 +458,8 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'algae',
-    words: 'Algae: light on water with food in it',
-    then: say`Put lids and shade over tank, sump and pipes: algae in the dark die within a week. Read oxygen at dawn.`,
+    words: 'Algae: light on water with nutrients',
+    then: say`Cover tank, sump and pipes. Algae die in the dark within a week. Measure oxygen at dawn.`,
     reads: ['nitrate', 'ph'],
     end: { kind: 'task', task: 'shade' },
     evidence: (c) => [sun(c), found(c, 'sun-on-tank', 'dry-layer'), outside(c, 'ph', 'high')],
@@ -467,7 +467,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'dead-corner',
     words: 'Solids rotting without air, or something dead',
-    then: say`Find it by nose: under the pump, in the sump, in the wettest corner of a bed. Take it out, do not stir it in.`,
+    then: say`Smell under the pump, in the sump and in the wettest corner of a bed. Remove the rotting matter, and do not stir it up.`,
     reads: ['oxygen', 'tan'],
     end: { kind: 'task', task: 'guards' },
     evidence: (c) => [
@@ -479,7 +479,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'guard',
     words: 'Guard or drain clogged by roots and sludge',
-    then: say`Lift the guard, rinse it, feel down the pipe for roots.`,
+    then: say`Lift the guard, rinse it and feel for roots in the pipe.`,
     reads: ['fillTime'],
     end: { kind: 'task', task: 'guards' },
     evidence: (c) => [
@@ -490,16 +490,16 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'inflow-high',
-    words: 'More water comes than lets the siphon stop',
-    then: say`Turn the tap down a little at a time until it sucks air and stops; mark the tap.`,
+    words: 'Too much water flows in for the siphon to stop',
+    then: say`Close the valve a little at a time until the siphon draws air and stops. Mark the valve.`,
     reads: ['flow'],
     end: { kind: 'drill', fault: 'siphon-never-stops' },
     evidence: (c) => [found(c, 'siphon-stop'), seen(c, 'flow-weak', 7, -1.5, 'weak flow')],
   }),
   cause({
     id: 'inflow-low',
-    words: 'Too little water comes to start the siphon',
-    then: say`Open the tap, rinse the pump; a trickle goes over the crest without filling the pipe.`,
+    words: 'Too little water flows in to start the siphon',
+    then: say`Open the valve and rinse the pump. A trickle flows down the standpipe without filling it.`,
     reads: ['flow'],
     end: { kind: 'drill', fault: 'siphon-never-starts' },
     evidence: (c) => [
@@ -512,7 +512,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'air',
     words: 'Air: a crack, a loose bell, an open vent',
-    then: say`Press the bell down, look at its seal and at every joint of the drain; bubbles tell where.`,
+    then: say`Press the bell down. Check its seal and every joint of the drain. Bubbles show the leak.`,
     reads: [],
     end: { kind: 'task', task: 'drain-pipes' },
     evidence: (c) => [found(c, 'siphon-geometry')],
@@ -520,7 +520,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'pump',
     words: 'Pump or its guard clogged',
-    then: say`Unplug it, rinse guard and impeller, time a bucket at its outlet.`,
+    then: say`Unplug it, rinse guard and impeller, and time a bucket at its outlet.`,
     reads: ['flow'],
     end: { kind: 'task', task: 'pump-rinse' },
     evidence: (c) => [
@@ -531,15 +531,15 @@ export const CAUSES: readonly Cause[] = [
   }),
   cause({
     id: 'line',
-    words: 'Line clogged, kinked or come loose',
-    then: say`Follow the line with the hand from pump to bed; compare a bucket at both ends.`,
+    words: 'Pipe clogged, kinked or loose',
+    then: say`Check the pipe from pump to bed. Time a bucket at both ends.`,
     reads: ['flow'],
     end: { kind: 'drill', fault: 'delivery-off' },
     evidence: (c) => [weakFlow(c), found(c, 'loose-delivery')],
   }),
   cause({
     id: 'dry-pump',
-    words: 'The pump has no water over it',
+    words: 'The pump is not under water',
     then: say`Unplug it, and find where the water went.`,
     reads: ['level'],
     end: { kind: 'drill', fault: 'top-up-forgotten' },
@@ -552,7 +552,7 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'power',
     words: 'No power: plug, timer, tripped device',
-    then: say`Look at plug and timer. A residual-current device that has tripped has a reason: dry the plugs, and press it once; trips it again, leave it off.`,
+    then: say`Check plug and timer. If the residual-current device has tripped, dry the plugs and reset it once. If it trips again, leave it off.`,
     reads: [],
     end: { kind: 'ask', who: 'an electrician' },
     evidence: (c) => [happened(c, 'power-cut', 2, 2, 'power cut')],
@@ -560,35 +560,35 @@ export const CAUSES: readonly Cause[] = [
   cause({
     id: 'leak',
     words: 'A leak',
-    then: say`Dry paper under every joint and hole; pump off for an hour with the levels marked.`,
+    then: say`Put dry paper under every joint and hole. Switch the pump off for an hour with the levels marked.`,
     reads: ['level'],
     end: { kind: 'drill', fault: 'leak' },
     evidence: (c) => [thirsty(c), found(c, 'spill')],
   }),
   cause({
     id: 'weather',
-    words: 'Heat, wind and thirsty leaves',
-    then: say`A lid and shade halve what the air takes.`,
+    words: 'Heat, wind and large leaves',
+    then: say`A lid and shade halve the evaporation.`,
     reads: ['temperature'],
     end: { kind: 'task', task: 'top-up' },
     evidence: (c) => [outside(c, 'temperature', 'high'), found(c, 'supply-lasts', 'summer')],
   }),
   cause({
     id: 'clogged-bed',
-    words: 'Stones full of sludge and roots',
-    then: say`Lift and rinse half the bed, never all at once; worms, fewer solids, a filter before it.`,
+    words: 'Media full of sludge and roots',
+    then: say`Lift and rinse half of the bed, never all at once. Add worms, reduce solids, or add a filter before it.`,
     reads: ['fillTime'],
     end: { kind: 'drill', fault: 'guard-clogged' },
     evidence: (c) => [
       fill(c, 'short'),
       found(c, 'solids', 'filter'),
-      (daysRunning(c.t) ?? 0) > 365 ? evidence(1, say`it runs for more than a year`) : null,
+      (daysRunning(c.t) ?? 0) > 365 ? evidence(1, say`it has run for more than a year`) : null,
     ],
   }),
   cause({
     id: 'fast-fill',
-    words: 'It fills faster than dry stones can soak, or the dry layer is too thin',
-    then: say`Throttle the fill, soak the stones, ${mm(HEIGHT_LIMITS.mediaOverFlood)} of media above the flood.`,
+    words: 'It fills faster than dry media can soak, or the dry layer is too thin',
+    then: say`Slow the fill, soak the media, and add media up to ${mm(HEIGHT_LIMITS.mediaOverFlood)} above the flood.`,
     reads: ['flow'],
     end: { kind: 'done' },
     evidence: (c) => [found(c, 'dry-layer', 'pots-stand'), young(c, 30, 1)],

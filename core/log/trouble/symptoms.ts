@@ -6,9 +6,9 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'fish-gasp',
     look: [
-      say`Does the pump run, do the drains flow, do the stones bubble?`,
-      say`All at the surface, or one? At dawn, or all day?`,
-      say`Gills: brown is nitrite, red and torn is ammonia.`,
+      say`Does the pump run, do the drains flow, do the air stones bubble?`,
+      say`Are all fish at the surface, or one? At dawn, or all day?`,
+      say`Look at the gills. Brown means nitrite, red and torn means ammonia.`,
     ],
     causes: [
       ['oxygen', 3],
@@ -24,8 +24,8 @@ export const SYMPTOMS: readonly Symptom[] = [
     sign: 'fish-hide',
     look: [
       say`Do they come when you feed?`,
-      say`Marks, clamped fins, fast gills?`,
-      say`What changed: fish, light, noise, a visitor?`,
+      say`Do you see marks, clamped fins or fast gills?`,
+      say`What has changed: fish, light, noise, a visitor?`,
     ],
     causes: [
       ['newcomers', 2],
@@ -40,8 +40,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'fish-dart',
     look: [
-      say`Do they rub on walls and stones?`,
-      say`White or gold dust on the skin?`,
+      say`Do they rub on walls and edges?`,
+      say`Is there white or gold dust on the skin?`,
       say`Was water topped up or dosed today?`,
     ],
     causes: [
@@ -55,7 +55,7 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'fish-marks',
     look: [
-      say`Spots, threads, sores, torn fins: how many fish, since when?`,
+      say`How many fish have spots, threads, sores or torn fins, and since when?`,
       say`Does one chase the others?`,
     ],
     causes: [
@@ -68,8 +68,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'feed-left',
     look: [
-      say`How long does it lie? Is the water colder than last week?`,
-      say`New feed, or more than last month?`,
+      say`How long has the feed been there? Is the water colder than last week?`,
+      say`Is it new feed, or more than last month?`,
     ],
     causes: [
       ['cold', 2],
@@ -83,8 +83,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'leaves-pale-veins',
     look: [
-      say`Young leaves or old? Iron shows in the young ones first.`,
-      say`Veins green, between them yellow?`,
+      say`Are the young leaves pale or the old ones? A lack of iron shows in young leaves first.`,
+      say`Are the veins green and the rest yellow?`,
     ],
     causes: [
       ['iron', 3],
@@ -95,7 +95,10 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'leaves-pale-old',
-    look: [say`The lowest leaves first, all over?`, say`Do they stand crowded or dark?`],
+    look: [
+      say`Did the lowest leaves turn yellow first, all over?`,
+      say`Are the plants crowded or in the dark?`,
+    ],
     causes: [
       ['hungry', 3],
       ['potassium', 1],
@@ -106,8 +109,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'leaf-edges-brown',
     look: [
-      say`Old leaves: potassium. Young hearts: calcium. All: salt or wind.`,
-      say`Is the stand windless and damp?`,
+      say`Which leaves? Old leaves mean potassium, young hearts calcium, all leaves salt or wind.`,
+      say`Is the air around the plants still and damp?`,
     ],
     causes: [
       ['potassium', 2],
@@ -120,9 +123,9 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'leaves-wilt',
     look: [
-      say`At noon only, or in the morning too?`,
-      say`Watch one flood: does it reach the plug?`,
-      say`Lift one: white roots or brown?`,
+      say`Do they wilt at noon only, or in the morning too?`,
+      say`Watch one flood. Does it reach the plug?`,
+      say`Lift one plant. Are the roots white or brown?`,
     ],
     causes: [
       ['dry', 2.5],
@@ -144,14 +147,14 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'pests',
-    look: [say`Under the leaves, in the hearts, at night with a lamp.`],
+    look: [say`Look under the leaves and in the hearts, at night with a lamp.`],
     causes: [['guests', 3]],
   },
   {
     sign: 'water-cloudy',
     look: [
-      say`White like milk: bacteria. Grey-brown: solids. Green: algae.`,
-      say`How old is the system, how much is fed?`,
+      say`Which colour? Milky white means bacteria, grey-brown solids, green algae.`,
+      say`How old is the system, and how much do you feed?`,
     ],
     causes: [
       ['bloom', 2.5],
@@ -170,7 +173,9 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'water-smells',
-    look: [say`Of eggs: no air somewhere. Of fish: feed or a dead one. Of earth: well.`],
+    look: [
+      say`Which smell? Eggs mean media without air, fish means old feed or a dead fish, earth is healthy.`,
+    ],
     causes: [
       ['dead-corner', 3],
       ['bloom', 1.5],
@@ -181,8 +186,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'level-falls',
     look: [
-      say`With the pump off for an hour: does it still fall?`,
-      say`Wet floor, wet stand, splashes, roots over an edge?`,
+      say`Does it still fall with the pump off for an hour?`,
+      say`Is there a wet floor, a wet stand, a splash or a root over an edge?`,
     ],
     causes: [
       ['weather', 2],
@@ -194,8 +199,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'siphon-hangs',
     look: [
-      say`Watch its outlet: a thin stream that never breaks?`,
-      say`Has the tap been opened, the guard cleaned?`,
+      say`Watch its outlet. Is there a thin stream that never stops?`,
+      say`Has anyone opened the valve or cleaned the guard?`,
     ],
     causes: [
       ['inflow-high', 2.5],
@@ -205,7 +210,10 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'siphon-sleeps',
-    look: [say`Does water trickle over the crest?`, say`Is the second overflow taking it?`],
+    look: [
+      say`Does water trickle down the standpipe?`,
+      say`Does the backup overflow take the water?`,
+    ],
     causes: [
       ['inflow-low', 2.5],
       ['air', 2],
@@ -215,7 +223,7 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'bed-slow',
-    look: [say`Lift the guard: does it run faster?`, say`Roots in the pipe?`],
+    look: [say`Lift the guard. Does it drain faster?`, say`Are there roots in the pipe?`],
     causes: [
       ['guard', 3],
       ['clogged-bed', 1.5],
@@ -225,8 +233,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'bed-spills',
     look: [
-      say`Pump off at once. Then: which outlet is shut?`,
-      say`Does the second overflow take it all?`,
+      say`Switch the pump off at once. Which outlet is blocked?`,
+      say`Does the backup overflow carry all the water?`,
     ],
     causes: [
       ['guard', 3],
@@ -236,7 +244,7 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'media-floats',
-    look: [say`Dry stones, or pots that are too light?`],
+    look: [say`Are the media dry, or the pots too light?`],
     causes: [
       ['fast-fill', 3],
       ['guard', 0.5],
@@ -245,8 +253,8 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'flow-weak',
     look: [
-      say`A bucket at the pump’s outlet, then at the line’s end.`,
-      say`The guard, the tap, a kink?`,
+      say`Time a bucket at the pump’s outlet, then at the end of the pipe.`,
+      say`Is the guard clogged, the valve closed or the pipe kinked?`,
     ],
     causes: [
       ['pump', 3],
@@ -257,7 +265,7 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     sign: 'pump-still',
     look: [
-      say`Unplug first. Plug, timer, device that tripped?`,
+      say`Unplug it first. Check plug, timer and residual-current device.`,
       say`Does its impeller turn by hand?`,
     ],
     causes: [
@@ -268,7 +276,7 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
   {
     sign: 'pump-noise',
-    look: [say`Is it under water by two hands?`, say`A stone in the impeller?`],
+    look: [say`Is it well under water?`, say`Is there a stone in the impeller?`],
     causes: [
       ['dry-pump', 2.5],
       ['pump', 2],

@@ -17,7 +17,7 @@ import {
 export const airLift = defineLayout({
   id: 'air-lift',
   name: 'Air-lift',
-  particular: 'Bubbles lift the water and aerate it at once; little height, flow by measuring.',
+  particular: 'Bubbles lift the water and aerate it. The lift is small, and you measure the flow.',
   demo: {
     file: 'bubble-lift',
     name: 'Bubble lift',

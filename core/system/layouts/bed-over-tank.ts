@@ -18,7 +18,7 @@ import {
 export const bedOverTank = defineLayout({
   id: 'bed-over-tank',
   name: 'Bed over tank, bell siphon',
-  particular: 'The pump is always on. Fish live below; the siphon has to start and stop by itself.',
+  particular: 'The pump is always on. Fish live below. The siphon starts and stops by itself.',
   demo: {
     file: 'potting-shed-pair',
     name: 'Potting-shed pair',

@@ -19,7 +19,8 @@ import {
 export const bedsInSeries = defineLayout({
   id: 'beds-in-series',
   name: 'Beds in series from a pond',
-  particular: 'A timer floods the upper bed; each passes its water on, the last back to the pond.',
+  particular:
+    'A timer floods the upper bed. Each bed drains into the next, the last one into the pond.',
   demo: {
     file: 'terrace-steps',
     name: 'Terrace steps',

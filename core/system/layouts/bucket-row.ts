@@ -17,7 +17,7 @@ export const bucketRow = defineLayout({
   id: 'bucket-row',
   name: 'Bucket row',
   particular:
-    'Buckets at one level; one pump fills them all, a float and a second pump empty them.',
+    'Buckets at one level. One pump fills them all. A float and a second pump empty them.',
   demo: {
     file: 'bean-buckets',
     name: 'Bean buckets',

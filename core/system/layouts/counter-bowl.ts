@@ -16,7 +16,7 @@ import {
 export const counterBowl = defineLayout({
   id: 'counter-bowl',
   name: 'Counter bowl, constant trickle',
-  particular: 'A bowl of stones on a small tank. It stands part full, its top stays dry.',
+  particular: 'A bowl of media on a small tank. It is always part full, and its top stays dry.',
   demo: {
     file: 'work-bench-bowl',
     name: 'Work-bench bowl',

@@ -18,7 +18,8 @@ import {
 export const counterTank = defineLayout({
   id: 'counter-tank',
   name: 'Counter tank, fed through the floor',
-  particular: 'Constant flow that draws air on its way; a power cut empties the bed backwards.',
+  particular:
+    'A constant flow that draws in air. In a power cut the bed drains back through the feed.',
   demo: {
     file: 'window-sill-tank',
     name: 'Window-sill tank',

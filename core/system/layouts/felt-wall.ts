@@ -15,7 +15,7 @@ import {
 export const feltWall = defineLayout({
   id: 'felt-wall',
   name: 'Felt wall',
-  particular: 'A header pipe wets felt by timer; the water runs down and back.',
+  particular: 'A timer wets the felt from a header pipe. The water runs down and returns.',
   demo: {
     file: 'courtyard-wall',
     name: 'Courtyard wall',

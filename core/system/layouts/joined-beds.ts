@@ -21,7 +21,7 @@ export const joinedBeds = defineLayout({
   id: 'joined-beds',
   name: 'Joined beds, one siphon',
   particular:
-    'Beds connected under their floors rise and fall together; one siphon in a box drains them all.',
+    'Beds joined under their floors fill and drain together. One siphon in a box drains them all.',
   demo: {
     file: 'twin-beds',
     name: 'Twin beds',

@@ -15,7 +15,7 @@ import {
 export const linedFrame = defineLayout({
   id: 'lined-frame',
   name: 'Lined frame with net pots',
-  particular: 'A shallow frame lined with sheet; pots stand in it and float if they are too light.',
+  particular: 'A shallow lined frame with pots in it. Pots that are too light float.',
   demo: {
     file: 'attic-frame',
     name: 'Attic frame',

@@ -18,7 +18,8 @@ import {
 export const loopOverTank = defineLayout({
   id: 'loop-over-tank',
   name: 'Bed over tank, loop siphon',
-  particular: 'A pipe that rises out of the bed and falls again. Air at its top keeps it still.',
+  particular:
+    'The drain pipe rises outside the bed and falls again. It starts when its top is full of water.',
   demo: {
     file: 'wash-house-loop',
     name: 'Wash-house loop',

@@ -16,7 +16,8 @@ import {
 export const planter = defineLayout({
   id: 'planter',
   name: 'Planter with nutrient solution',
-  particular: 'A planter over its reservoir, fed from below, drained by a small siphon; no fish.',
+  particular:
+    'A planter above its reservoir, fed from below and drained by a small siphon, without fish.',
   demo: {
     file: 'hallway-planter',
     name: 'Hallway planter',

@@ -18,7 +18,7 @@ import {
 export const pumpChain = defineLayout({
   id: 'pump-chain',
   name: 'Two pumps, filter and clear tank',
-  particular: 'One pump cleans and fills a clear tank, another shares it out to the beds.',
+  particular: 'One pump fills a clear tank through a filter. Another pump feeds the beds from it.',
   demo: {
     file: 'polytunnel-three',
     name: 'Polytunnel three',

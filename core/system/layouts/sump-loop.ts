@@ -18,8 +18,7 @@ import {
 export const sumpLoop = defineLayout({
   id: 'sump-loop',
   name: 'Sump, tank and two beds',
-  particular:
-    'The pump stands in a sump; the tank overflows to the beds and its level never moves.',
+  particular: 'The pump is in a sump. The tank overflows to the beds, so its level is constant.',
   demo: {
     file: 'north-wall-lean-to',
     name: 'North-wall lean-to',

@@ -20,7 +20,7 @@ export const trayOverReservoir = defineLayout({
   id: 'tray-over-reservoir',
   name: 'Flood tray over reservoir, timer',
   particular:
-    'A timer floods the tray to the overflow pipe; it drains back through the stopped pump.',
+    'A timer floods the tray up to the overflow pipe. It drains back through the stopped pump.',
   demo: {
     file: 'under-stairs-tray',
     name: 'Under-stairs tray',

@@ -4,7 +4,8 @@ import { defineLayout, floatValve, vessel, crop, placed, hung } from './parts.ts
 export const wetTray = defineLayout({
   id: 'wet-tray',
   name: 'Pots watered from below',
-  particular: 'A float valve keeps a tray shallowly wet. Nothing runs back, all of it is drunk.',
+  particular:
+    'A float valve fills a tray to a low level. No water returns, because the plants use all of it.',
   demo: {
     file: 'seedling-shelf',
     name: 'Seedling shelf',

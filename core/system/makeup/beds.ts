@@ -33,9 +33,9 @@ export const addBed = (s: SystemDocument): MakeUp => within(s, madeBed(s));
 function madeBed(s: SystemDocument): MakeUp {
   const all = beds(s);
   const last = all[all.length - 1];
-  if (!last) return not('There is no bed to take the measure of.');
+  if (!last) return not('There is no bed to copy the size from.');
   if (last.count > 1) return addBucket(last);
-  if (all.length >= MOST_BEDS) return not(`${MOST_BEDS} beds are the most.`);
+  if (all.length >= MOST_BEDS) return not(`The maximum is ${MOST_BEDS} beds.`);
   const fresh = freshIds(s);
   const id = fresh(`bed-${all.length + 1}`);
   const name = nextName(s, 'bed');
@@ -94,7 +94,7 @@ function madeBed(s: SystemDocument): MakeUp {
       to: { ...pass, id: to, name: `Tank overflow, ${low(name)}`, to: id },
     });
     edits.push(...copies(outs, id, name, fresh));
-  } else return not(`Nothing feeds “${last.name}”, so that it cannot be fed a neighbour.`);
+  } else return not(`“${last.name}” has no feed pipe that another bed could share.`);
   return change(`Add ${low(name)}`, edits);
 }
 
@@ -124,7 +124,7 @@ function copies(
 }
 
 function addBucket(row: Vessel): MakeUp {
-  if (row.count >= MOST_BUCKETS) return not(`${MOST_BUCKETS} buckets are the most in a row.`);
+  if (row.count >= MOST_BUCKETS) return not(`The maximum is ${MOST_BUCKETS} buckets in a row.`);
   return change(`Add a bucket: ${row.count + 1}`, [
     { at: `vessels.${row.id}.count`, to: row.count + 1 },
   ]);
@@ -134,14 +134,14 @@ function addBucket(row: Vessel): MakeUp {
 export function removeVessel(s: SystemDocument, id: string): MakeUp {
   const v = vesselOf(s, id);
   if (v.count > 1)
-    return change(`Take a bucket away: ${v.count - 1}`, [
+    return change(`Remove a bucket: ${v.count - 1}`, [
       { at: `vessels.${id}.count`, to: v.count - 1 },
     ]);
   if (isStore(v) && s.vessels.filter(isStore).length === 1)
     return not(`“${v.name}” holds the system’s water.`);
-  if (v.role === 'bed' && beds(s).length === 1) return not('A system keeps one bed at least.');
+  if (v.role === 'bed' && beds(s).length === 1) return not('A system needs at least one bed.');
   if (isStore(v) && s.paths.some((p) => p.kind === 'pumped-line' && p.from === id))
-    return not(`A pump draws from “${v.name}”: let it draw from another vessel first.`);
+    return not(`A pump draws from “${v.name}”. Connect it to another vessel first.`);
   const edits: Edit[] = [];
   const heir = heirOf(s, id);
   for (const p of s.paths) {
@@ -173,7 +173,7 @@ export function removeVessel(s: SystemDocument, id: string): MakeUp {
     if (on) edits.push({ at: `measurements.${m.id}`, to: undefined });
   }
   edits.push({ at: `vessels.${id}`, to: undefined });
-  return change(`Take “${v.name}” away`, edits);
+  return change(`Remove “${v.name}”`, edits);
 }
 
 /** Where the water of a vessel goes on to by itself. */

@@ -21,8 +21,8 @@ export function within(s: SystemDocument, made: MakeUp): MakeUp {
   if (!made.ok) return made;
   const after = applyEdits(s, made.edits);
   if (after.vessels.length > Math.max(MOST_MADE.vessels, s.vessels.length))
-    return not(`${MOST_MADE.vessels} vessels are the most.`);
+    return not(`The maximum is ${MOST_MADE.vessels} vessels.`);
   if (endsOf(after) > Math.max(MOST_MADE.ends, endsOf(s)))
-    return not(`${MOST_MADE.ends} pipes are the most.`);
+    return not(`The maximum is ${MOST_MADE.ends} pipes.`);
   return made;
 }

@@ -63,7 +63,7 @@ describe('a bed more', () => {
     let s = layout('sump-loop');
     while (beds(s).length < MOST_BEDS) s = made(s, addBed(s));
     whole(s);
-    expect(addBed(s)).toEqual({ ok: false, why: '8 beds are the most.' });
+    expect(addBed(s)).toEqual({ ok: false, why: 'The maximum is 8 beds.' });
   });
 });
 

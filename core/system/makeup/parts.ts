@@ -13,7 +13,7 @@ const round = (x: number) => Math.round(x * 1e4) / 1e4;
 /** A filter in a pumped line, clean. */
 export function addFilter(s: SystemDocument, line: string): MakeUp {
   const p = pumpedLines(s).find((l) => l.id === line);
-  if (!p) return not('There is no such line.');
+  if (!p) return not('There is no such pipe.');
   if (p.filter) return not(`“${p.name}” has a filter already.`);
   return change(`Fit a filter in “${p.name}”`, [
     { at: `paths.${p.id}.filter`, to: { k: 10, clogging: 0 } },
@@ -25,7 +25,7 @@ export const addPump = (s: SystemDocument, line: string): MakeUp => within(s, ma
 
 function madePump(s: SystemDocument, line: string): MakeUp {
   const p = pumpedLines(s).find((l) => l.id === line);
-  if (!p) return not('There is no such line.');
+  if (!p) return not('There is no such pipe.');
   const fresh = freshIds(s);
   const id = fresh(`${p.id}-second`);
   const control = s.controls.find((c) => c.id === p.control) ?? MAINS;
@@ -60,7 +60,7 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
     Math.min(v.shape.height - 0.015, (outlet?.crest ?? 0.7 * v.shape.height) + 0.03),
   );
   if (outlet && crest <= outlet.crest)
-    return not(`There is no room above the crest in “${v.name}”.`);
+    return not(`There is no room above the drain in “${v.name}”.`);
   const next = freshIds(s)('spare');
   return change(`Add an overflow to “${v.name}”`, [
     {
@@ -119,12 +119,11 @@ export const addSump = (s: SystemDocument): MakeUp => within(s, madeSump(s));
 function madeSump(s: SystemDocument): MakeUp {
   if (s.vessels.some((v) => v.role === 'sump')) return not('There is a sump already.');
   const line = pumpedLines(s).find((l) => vesselOf(s, l.from).role === 'tank' && !l.float);
-  if (!line)
-    return not('No pump draws from a fish tank here, so that a sump has nothing to relieve.');
+  if (!line) return not('No pump draws from a fish tank here, so a sump has no use.');
   const tank = vesselOf(s, line.from);
   const fed = [line.to, ...line.branches.map((b) => b.to)];
   if (s.paths.some((p) => fed.includes(p.to) && p.kind !== 'pumped-line'))
-    return not('The beds pass water to each other here; a sump would have to be led anew by hand.');
+    return not('The beds here drain into each other. You would have to connect a sump by hand.');
   const fresh = freshIds(s);
   const id = fresh('sump');
   const beds = fed.map((b) => vesselOf(s, b));

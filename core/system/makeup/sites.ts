@@ -14,18 +14,18 @@ export const SITES = [
     id: 'raft',
     name: 'Raft bed',
     particular:
-      'Leaves on a floating board over water of steady depth; air for its roots is on you.',
+      'Leafy crops on a floating board over water of constant depth. You must aerate the roots.',
   },
   {
     id: 'channel',
     name: 'Film channel',
     particular:
-      'A film runs past the roots in a sloping channel; a stopped pump dries them in minutes.',
+      'A film of water runs past the roots in a sloping channel. If the pump stops, they dry out within minutes.',
   },
   {
     id: 'seed-box',
     name: 'Drip-fed seed box',
-    particular: 'A shallow box that a few drippers keep moist; it drains freely.',
+    particular: 'A shallow box that a few drippers keep moist. It drains freely.',
   },
 ] as const;
 export type SiteKind = (typeof SITES)[number]['id'];
@@ -143,7 +143,7 @@ function controlFor(s: SystemDocument, site: Site, fresh: (id: string) => string
 
 function madeSite(s: SystemDocument, kind: SiteKind): MakeUp {
   const store = storeFor(s);
-  if (!store) return not('There is no tank or reservoir to feed it from.');
+  if (!store) return not('There is no tank or reservoir that could feed it.');
   const site = BUILT[kind];
   const fresh = freshIds(s);
   const name = nextName(

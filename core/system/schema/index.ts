@@ -61,7 +61,7 @@ const control = Joi.alternatives().conditional('.kind', {
           .required(),
       }),
       otherwise: Joi.forbidden().messages({
-        'any.unknown': 'is a kind of control that this version does not know',
+        'any.unknown': 'is a type of control that this version does not know',
       }),
     },
   ],
@@ -105,7 +105,7 @@ const measurement = Joi.alternatives().conditional('.kind', {
         bore: num('measurements.*.bore'),
       }),
       otherwise: Joi.forbidden().messages({
-        'any.unknown': 'is a kind of measurement that this version does not know',
+        'any.unknown': 'is a type of measurement that this version does not know',
       }),
     },
   ],
@@ -150,7 +150,7 @@ function overfull(document: unknown): string | null {
   for (const [key, most] of Object.entries(MOST)) {
     const list = lists?.[key];
     if (Array.isArray(list) && list.length > most)
-      return `The file has ${list.length} ${key}; ${most} are the most.`;
+      return `The file has ${list.length} ${key}. The maximum is ${most}.`;
   }
   return null;
 }

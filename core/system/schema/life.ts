@@ -119,7 +119,7 @@ export const device = Joi.alternatives().conditional('.kind', {
         efficacy: num('devices.*.efficacy'),
       }),
       otherwise: Joi.forbidden().messages({
-        'any.unknown': 'is a kind of device that this version does not know',
+        'any.unknown': 'is a type of device that this version does not know',
       }),
     },
   ],
@@ -151,7 +151,7 @@ const ofKinds = (base: Joi.SchemaMap, kinds: Record<string, Joi.SchemaMap>, name
       ...(i === all.length - 1
         ? {
             otherwise: Joi.forbidden().messages({
-              'any.unknown': `is a kind of ${name} that this version does not know`,
+              'any.unknown': `is a type of ${name} that this version does not know`,
             }),
           }
         : {}),

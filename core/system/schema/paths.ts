@@ -180,7 +180,7 @@ export const path = Joi.alternatives().conditional('.kind', {
         drainDown: num('paths.*.drainDown'),
       }),
       otherwise: Joi.forbidden().messages({
-        'any.unknown': 'is a kind of water path that this version does not know',
+        'any.unknown': 'is a type of water path that this version does not know',
       }),
     },
   ],

@@ -26,9 +26,9 @@ export function problemInWords(detail: Joi.ValidationErrorItem): string {
     case 'number.unsafe':
       return 'is not a number';
     case 'number.min':
-      return `is below ${String(c.limit)}, the least that is allowed (SI units)`;
+      return `is below the minimum of ${String(c.limit)} (SI units)`;
     case 'number.max':
-      return `is above ${String(c.limit)}, the most that is allowed (SI units)`;
+      return `is above the maximum of ${String(c.limit)} (SI units)`;
     case 'any.only':
       return `is “${String(c.value).slice(0, 40)}”, which this version does not know`;
     case 'array.unique':
@@ -38,6 +38,6 @@ export function problemInWords(detail: Joi.ValidationErrorItem): string {
     case 'any.unknown':
       return detail.message;
     default:
-      return 'is not what it should be';
+      return 'is not valid';
   }
 }

@@ -50,7 +50,7 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
 <template>
   <div>
     <p class="quiet lead">
-      A measurement wins over every table. Each can be taken back; empty the field.
+      A measurement replaces table values. Empty a field to remove its measurement.
     </p>
     <PanelGroup v-for="{ m, predicted, moved } in rows" :key="`${m.kind}/${m.on}`" :title="m.name">
       <p class="quiet how">{{ m.how }}</p>
@@ -66,7 +66,7 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
           v-if="m.kind === 'voids'"
           :at="`vessels.${m.on}.media.voids`"
           clearable
-          placeholder="by the table"
+          placeholder="from the table"
         />
         <MeasurementField
           v-else
@@ -77,7 +77,7 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
         />
         <StopWatch v-if="timed(m)" :label="m.name" @use="(t) => timed(m) && useTime(m, t)" />
       </div>
-      <ul v-if="moved.length" class="moved" aria-label="Findings that it moves">
+      <ul v-if="moved.length" class="moved" aria-label="Findings that change">
         <li v-for="e in moved" :key="e.finding.id + e.finding.about">
           <LevelMark :level="e.was" /> → <LevelMark :level="e.finding.level" />
           {{ tell(e.finding.sentence, settings.units) }}
@@ -85,8 +85,8 @@ function useTime(m: Measurable & { kind: 'fill-time' | 'drain-time' }, time: num
       </ul>
     </PanelGroup>
     <p class="quiet lead">
-      Litres poured in by jug, level by level, make a vessel’s shape: under Vessels, the shape
-      “Measured, litres poured in”.
+      You can also measure the shape of a vessel: choose the shape “Measured, litres poured in”
+      under Vessels.
     </p>
   </div>
 </template>

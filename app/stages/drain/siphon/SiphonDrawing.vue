@@ -103,7 +103,7 @@ const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.0
 </script>
 
 <template>
-  <section class="bench" tabindex="0" :aria-label="`${siphon.name} on the bench`">
+  <section class="bench" tabindex="0" :aria-label="`${siphon.name}, detail`">
     <div ref="box" class="dims">
       <svg
         :width="width"

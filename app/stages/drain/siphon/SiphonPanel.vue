@@ -78,22 +78,22 @@ const sizeOf = (c: StockChoice) =>
       <SiphonWindowBar :window="window" :band="band" />
       <p class="inwords">
         {{ f(window.inflow, 'flow') }} come in<template v-if="window.reaches < 0.97 * window.inflow"
-          >, and other ways out leave it {{ f(window.reaches, 'flow') }} to start with</template
-        >: {{ times(margins.start) }} what surely starts it. With up to {{ times(margins.stop) }} as
-        much it still surely stops.
+          >, and other outlets leave it {{ f(window.reaches, 'flow') }} to start with</template
+        >: {{ times(margins.start) }} the flow that always starts it. With up to
+        {{ times(margins.stop) }} as much it always stops.
         <template v-if="centre">The middle is {{ f(centre, 'flow') }}.</template>
         <template v-else>
-          No flow both starts and stops this one for sure: another pipe, a longer drop or a wider
-          mouth opens a window.
+          No flow always starts and stops this siphon. Another pipe, a longer drop or a wider mouth
+          opens a window.
         </template>
       </p>
       <p v-if="line && line.valve !== null" class="quiet">
-        The tap of “{{ line.name }}” is {{ openingInWords(line.valve) }}.
+        The valve of “{{ line.name }}” is {{ openingInWords(line.valve) }}.
       </p>
     </PanelGroup>
-    <PanelGroup title="What centres it">
+    <PanelGroup title="Changes that centre it">
       <p v-if="!suggested.length" class="quiet">
-        No single change of tap, pipe, drop or mouth gives more to spare than it has.
+        No single change of valve, pipe, drop or mouth gives a larger margin.
       </p>
       <div class="list">
         <button
@@ -112,13 +112,13 @@ const sizeOf = (c: StockChoice) =>
     </PanelGroup>
     <PanelGroup title="Stock sizes that work">
       <v-btn variant="tonal" :loading="looking" @click="look"
-        >Search pipes, mouths, drops, tap</v-btn
+        >Search pipes, mouths, drops and valve</v-btn
       >
       <p v-if="found && !found.length" class="quiet note">
-        None of the common sizes starts and stops for sure with this bed and pump.
+        None of the common sizes always starts and stops with this bed and pump.
       </p>
       <p v-if="found?.length" class="quiet note" role="status">
-        {{ found.length }} combinations work; the most to spare first.
+        {{ found.length }} combinations work, the largest margin first.
       </p>
       <ol v-if="found?.length" class="found">
         <li v-for="(c, i) in found" :key="i">
@@ -133,7 +133,7 @@ const sizeOf = (c: StockChoice) =>
         </li>
       </ol>
     </PanelGroup>
-    <PanelGroup title="Its parts">
+    <PanelGroup title="Parts of the siphon">
       <div class="fields">
         <DocumentField :at="`paths.${siphon.id}.crest`" />
         <DocumentField :at="`paths.${siphon.id}.breakHeight`" />

@@ -105,8 +105,8 @@ const runs = computed(() =>
         <p class="quiet">
           {{
             dial
-              ? `Press ${pressed.size} pins of ${Math.round(step / 60)} min, filled here:`
-              : 'Type in these rows:'
+              ? `Press these ${pressed.size} pins of ${Math.round(step / 60)} min:`
+              : 'Enter these programs:'
           }}
         </p>
         <v-table>
@@ -131,8 +131,7 @@ const runs = computed(() =>
       </template>
     </div>
     <p v-if="!settings" class="quiet none">
-      Nothing here is flooded by a timer: its bed never fills, or never drains while the pump stands
-      still.
+      No timer floods a bed here: the bed never fills, or never drains while the pump is off.
     </p>
   </section>
 </template>

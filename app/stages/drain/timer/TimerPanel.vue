@@ -26,7 +26,7 @@ const bed = computed(() =>
   irrigation.value ? vesselOf(system.document!, irrigation.value.bed) : null,
 );
 const OWN = 'own';
-const devices = computed(() => [...TIMERS, { id: OWN, name: 'Another: enter its steps' }]);
+const devices = computed(() => [...TIMERS, { id: OWN, name: 'Another timer: enter its steps' }]);
 function choose(id: string) {
   if (id === OWN) {
     bench.device = 'clock-plug';
@@ -43,7 +43,7 @@ function notePlants() {
   if (!bed.value) return;
   system.commit(
     [{ at: `vessels.${bed.value.id}.plants`, to: planted.value[0]!.planting }],
-    'Planting noted',
+    'Planting entered',
   );
 }
 function set() {
@@ -66,7 +66,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
       label="Timer"
       @choose="chosen.choose"
     />
-    <PanelGroup v-if="irrigation && bed" :title="`How often ${bed.name} asks to be flooded`">
+    <PanelGroup v-if="irrigation && bed" :title="`How often ${bed.name} must be flooded`">
       <v-table class="needs">
         <caption class="visually-hidden">
           Needs and their intervals
@@ -97,7 +97,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
           measure="fill-time"
           :on="bed.id"
           label="Fill time, measured"
-          hint="Stopwatch from empty to the flood mark."
+          hint="Time it from empty to the flood level."
           placeholder="not measured"
         />
         <template v-if="bed.plants && !crops.length">
@@ -110,20 +110,21 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
         <DateField :model-value="bench.date" label="Date" @day="bench.date = $event" />
       </div>
       <p v-if="crops.length" class="quiet">
-        Thirst and roots are those of the crops planned under Life, full grown:
-        {{ crops.join(', ').toLowerCase() }}. The thirstiest for its roots sets the interval.
+        Water use and roots are those of the full-grown crops planned under Life:
+        {{ crops.join(', ').toLowerCase() }}. The crop that needs water most often sets the
+        interval.
       </p>
       <v-btn v-else-if="!bed.plants" variant="outlined" class="plants" @click="notePlants">
-        Note what grows here
+        Enter what grows here
       </v-btn>
     </PanelGroup>
-    <PanelGroup title="Timer in hand">
+    <PanelGroup title="Your timer">
       <div class="fields">
         <PlainChoice
           class="wide"
           :model-value="deviceChosen"
           :items="devices"
-          label="Kind of timer"
+          label="Type of timer"
           @update:model-value="choose"
         />
         <template v-if="bench.own">
@@ -156,14 +157,14 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
         </p>
         <ul class="lost">
           <li v-for="l in settings.lost" :key="l">{{ l }}</li>
-          <li v-if="!settings.lost.length">Nothing is lost by its steps.</li>
+          <li v-if="!settings.lost.length">Its steps allow the exact times.</li>
         </ul>
         <v-btn variant="tonal" @click="set">
           Set {{ timerById(device)?.name.toLowerCase() ?? 'the timer' }} so
         </v-btn>
       </template>
     </PanelGroup>
-    <PanelGroup v-if="timer" title="As it is set">
+    <PanelGroup v-if="timer" title="Current settings">
       <TimerEditor :control="timer.control" />
     </PanelGroup>
   </div>

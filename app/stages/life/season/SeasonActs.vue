@@ -85,7 +85,7 @@ const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key)
             >{{ tell(h.because, settings.units) }}
           </span>
         </template>
-        <template v-else> As a matter of course.</template>
+        <template v-else> Routine work.</template>
       </p>
       <p v-if="open.acts.length > 4" class="quiet">
         {{ open.acts.length - 4 }} more until day {{ dayOf(open.acts.at(-1)!) }}.

@@ -50,7 +50,7 @@ const yields = computed((): Row[] => {
   const rows: Row[] = [];
   if (season.count.some((x) => x > 0)) {
     if (tally.out > 0)
-      rows.push({ name: 'Fish taken out', value: `${tally.out}, ${f(tally.outMass, 'mass')}` });
+      rows.push({ name: 'Fish removed', value: `${tally.out}, ${f(tally.outMass, 'mass')}` });
     rows.push({
       name: 'Fish at the end',
       value: `${season.count[last]!}, ${f(season.fish[last]!, 'mass')}`,
@@ -90,8 +90,8 @@ const crops = computed(() => {
 
 <template>
   <div class="sums">
-    <section aria-label="What it asks">
-      <h2>It asks for</h2>
+    <section aria-label="Effort and cost">
+      <h2>Effort</h2>
       <dl>
         <template v-for="r in asks" :key="r.name">
           <dt>{{ r.name }}</dt>
@@ -99,8 +99,8 @@ const crops = computed(() => {
         </template>
       </dl>
     </section>
-    <section v-if="yields.length || crops.length" aria-label="What it yields">
-      <h2>It yields</h2>
+    <section v-if="yields.length || crops.length" aria-label="Yield">
+      <h2>Yield</h2>
       <dl>
         <template v-for="r in yields" :key="r.name">
           <dt>{{ r.name }}</dt>
@@ -109,8 +109,8 @@ const crops = computed(() => {
       </dl>
     </section>
     <p class="wide quiet">
-      The fish of a season feel oxygen, ammonia, nitrite, pH and temperature. Disease, chlorine and
-      hunger are left out.
+      The season includes oxygen, ammonia, nitrite, pH and temperature. It does not include disease,
+      chlorine and hunger.
     </p>
     <section v-if="crops.length" class="wide" aria-label="Harvest by month">
       <h2>Harvest, estimated from the nitrogen that the plants take up</h2>
@@ -120,7 +120,7 @@ const crops = computed(() => {
             <tr>
               <th>Crop</th>
               <th v-for="m in months" :key="m.after">{{ m.name }}</th>
-              <th>In all</th>
+              <th>In total</th>
             </tr>
           </thead>
           <tbody>

@@ -57,7 +57,7 @@ const words = computed(() =>
 const VIEWS: readonly { id: View; name: string }[] = [
   { id: 'nitrogen', name: 'Nitrogen' },
   { id: 'ph', name: 'pH and alkalinity' },
-  { id: 'life', name: 'Warmth, oxygen, growth' },
+  { id: 'life', name: 'Temperature, oxygen, growth' },
 ];
 /** The last one that is shown stays. */
 function choose(cares: typeof store.cares) {
@@ -87,32 +87,30 @@ function choose(cares: typeof store.cares) {
       <v-btn-toggle v-model="view" mandatory density="compact" aria-label="Curves">
         <v-btn v-for="v in VIEWS" :key="v.id" :value="v.id" size="small">{{ v.name }}</v-btn>
       </v-btn-toggle>
-      <span v-if="store.busy" class="quiet" role="status">working it out</span>
+      <span v-if="store.busy" class="quiet" role="status">calculating</span>
     </div>
     <p v-if="store.trouble" role="alert">{{ store.trouble }}</p>
     <div v-if="chart" class="chart" role="img" :aria-label="words">
       <Scatter :data="chart.data" :options="chart.options" aria-hidden="true" />
     </div>
-    <p v-else class="quiet">The season follows when the day has been worked out.</p>
+    <p v-else class="quiet">The season appears when the day is calculated.</p>
     <SeasonActs v-if="store.main?.acts.length" :main="store.main" />
     <SeasonEvents v-if="store.season" />
     <p class="words">{{ words }}</p>
     <div v-if="store.unkept" class="unkept" role="status">
       <p>
         <b
-          >From day {{ store.unkept.trouble.day }} these fish cannot be kept well:
+          >From day {{ store.unkept.trouble.day }} these fish are not well:
           {{ TROUBLE_WORDS[store.unkept.trouble.what] }}.</b
         >
         <template v-if="store.unkept.change">
-          &#32;{{ tell(store.unkept.change.title, settings.units) }}: tried over the whole season,
-          with that it goes well.
+          &#32;{{ tell(store.unkept.change.title, settings.units) }}: simulated over the whole
+          season, this solves it.
         </template>
         <template v-else-if="store.unkept.change === undefined">
-          &#32;Looking for a change of the design that keeps them.
+          &#32;Searching for a change of the design that solves it.
         </template>
-        <template v-else>
-          &#32;No single change of fish, air or heating that was tried is enough.
-        </template>
+        <template v-else> &#32;No single change of fish, air or heating is enough. </template>
       </p>
       <v-btn v-if="store.unkept.change" size="small" variant="tonal" @click="store.mend()"
         >Change the design</v-btn

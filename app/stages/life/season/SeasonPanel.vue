@@ -24,13 +24,13 @@ const hasFish = computed(() => system.document!.fish.some((f) => f.count > 0));
 const STARTS = computed(() => [
   { id: 'fishless', name: 'Without fish, ammonia dosed' },
   { id: 'seeded', name: 'Seeded from a running tank, no fish yet' },
-  ...(hasFish.value ? [{ id: 'fish', name: 'With the fish in it' }] : []),
+  ...(hasFish.value ? [{ id: 'fish', name: 'With fish from the start' }] : []),
 ]);
 const SEEDS = [
-  { id: '1', name: 'Nothing: a bare start' },
+  { id: '1', name: 'None' },
   { id: '20', name: 'A bottle of bacteria' },
-  { id: '100', name: 'Stones of a running bed' },
-  { id: '10000', name: 'It has run for months' },
+  { id: '100', name: 'Media from a running bed' },
+  { id: '10000', name: 'It has been running for months' },
 ];
 const seed = computed(() =>
   SEEDS.some((s) => s.id === String(plan.value.seed)) ? String(plan.value.seed) : 'own',
@@ -73,13 +73,13 @@ function note() {
   const tan = interval(form.tan, form.ammonia);
   const nitrite = interval(form.no2, form.nitrite);
   if (!tan && !nitrite) {
-    trouble.value = 'Nothing was read: enter ammonia, nitrite or both.';
+    trouble.value = 'Enter ammonia, nitrite or both.';
     return;
   }
   trouble.value = '';
   const id = freshId('r', plan.value.readings);
   const reading: Reading = { id, day: form.day, tan, nitrite, nitrate: null };
-  system.commit([{ at: `plan.readings.${id}`, to: reading }], `Read on day ${form.day}`);
+  system.commit([{ at: `plan.readings.${id}`, to: reading }], `Measured on day ${form.day}`);
   form.day = Math.min(730, form.day + 3);
   form.tan = [null, null];
   form.no2 = [null, null];
@@ -99,11 +99,10 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
           class="wide"
           :model-value="seed"
           :items="seed === 'own' ? [...SEEDS, { id: 'own', name: `× ${plan.seed}` }] : SEEDS"
-          label="Bacteria brought in"
+          label="Bacteria added"
           @update:model-value="
             (id) =>
-              id !== 'own' &&
-              system.commit([{ at: 'plan.seed', to: Number(id) }], 'Bacteria brought in')
+              id !== 'own' && system.commit([{ at: 'plan.seed', to: Number(id) }], 'Bacteria added')
           "
         />
         <DocumentField v-if="plan.start !== 'fish'" at="plan.dose.target" />
@@ -114,7 +113,7 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
       <v-switch
         v-if="plan.start === 'fish'"
         v-model="season.compare"
-        label="A start without fish beside it"
+        label="Compare with a start without fish"
       />
     </PanelGroup>
     <PanelGroup title="Planned">
@@ -125,11 +124,11 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
         <v-btn
           size="small"
           :icon="mdiDelete"
-          :aria-label="`Take ${EVENT_NAMES[e.kind].toLowerCase()} out of the plan`"
+          :aria-label="`Remove ${EVENT_NAMES[e.kind].toLowerCase()} from the plan`"
           @click="
             system.commit(
               [{ at: `plan.events.${e.id}`, to: undefined }],
-              `${EVENT_NAMES[e.kind]} taken out`,
+              `${EVENT_NAMES[e.kind]} removed`,
             )
           "
         />
@@ -139,7 +138,7 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
         :items="KINDS"
         item-title="name"
         item-value="id"
-        label="Plan something"
+        label="Plan an event"
         @update:model-value="add"
       />
     </PanelGroup>
@@ -217,7 +216,7 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
           />
         </div>
         <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
-        <v-btn type="submit" size="small" variant="outlined">Note the reading</v-btn>
+        <v-btn type="submit" size="small" variant="outlined">Add the reading</v-btn>
       </form>
       <v-table v-if="readings.length" density="compact" class="readings">
         <thead>
@@ -256,7 +255,7 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
         </template>
         <p v-if="season.fit" role="status">
           <template v-if="!season.fit.enough"
-            >{{ season.fit.readings }} readings say too little yet to tell a day.</template
+            >{{ season.fit.readings }} readings are too few for a date.</template
           >
           <template v-else-if="season.fit.cycled[0] === season.fit.cycled[1]"
             >Cycled on day {{ season.fit.cycled[0] }}.</template

@@ -15,10 +15,10 @@ export const ACT_MARKS: Readonly<
   acid: { name: 'Acid', short: 'Acid', path: 'M0 6L6 -5H-6Z' },
   salt: { name: 'Salt', short: 'Salt', path: 'M-5 -5H5V5H-5Z' },
   ammonia: { name: 'Ammonia', short: 'Dose', path: 'M-6 0A6 6 0 1 0 6 0A6 6 0 1 0 -6 0' },
-  stock: { name: 'Fish in', short: 'Fish in', path: 'M-7 0Q-1 -6 4 0L7 -4V4L4 0Q-1 6 -7 0Z' },
+  stock: { name: 'Fish added', short: 'Fish added', path: 'M-7 0Q-1 -6 4 0L7 -4V4L4 0Q-1 6 -7 0Z' },
   'fish-out': {
-    name: 'Fish out',
-    short: 'Fish out',
+    name: 'Fish removed',
+    short: 'Fish removed',
     path: 'M-7 0Q-1 -6 4 0L7 -4V4L4 0Q-1 6 -7 0Z',
   },
 };
@@ -54,11 +54,11 @@ export function actInWords(a: Act, units: UnitSystem): string {
   const amount = a.amount === null || a.measure === null ? '' : format(a.amount, a.measure, units);
   switch (a.treatment) {
     case 'ammonia':
-      return `Give ${amount} of ammonia nitrogen`;
+      return `Add ${amount} of ammonia nitrogen`;
     case 'stock':
-      return a.amount === 1 ? 'Put one fish in' : `Put ${a.amount ?? ''} fish in`;
+      return a.amount === 1 ? 'Add one fish' : `Add ${a.amount ?? ''} fish`;
     case 'fish-out':
-      return `Take ${amount} of fish out, as they have grown`;
+      return `Remove ${amount} of fish, because they have grown`;
     default:
       return `${markOf(a.treatment).name} ${amount}`;
   }

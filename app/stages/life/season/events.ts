@@ -2,12 +2,12 @@ import type { SeasonEvent } from '../../../../core/system';
 
 /** What may be planned, and how it is called. */
 export const EVENT_NAMES: Record<SeasonEvent['kind'], string> = {
-  'water-change': 'Change of water',
+  'water-change': 'Water change',
   ammonia: 'Dose of ammonia',
   alkalinity: 'Buffer',
-  stock: 'Fish in',
-  'fish-out': 'Fish out',
-  death: 'Fish dead',
+  stock: 'Fish added',
+  'fish-out': 'Fish removed',
+  death: 'Fish died',
   harvest: 'Harvest',
   treatment: 'Treatment',
   'heater-off': 'Heater off',

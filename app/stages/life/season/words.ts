@@ -23,7 +23,7 @@ export function seasonInWords(
   ];
   if (fit && !fit.enough)
     parts.push(
-      `${fit.readings} readings say too little to tell a day: read ammonia and nitrite every two or three days.`,
+      `${fit.readings} readings are too few for a date. Measure ammonia and nitrite every two or three days.`,
     );
   else if (fit)
     parts.push(
@@ -46,30 +46,31 @@ export function seasonInWords(
   }
   if (acid < 6.2 && care !== 'tended')
     parts.push(
-      `The pH falls to ${acid.toFixed(1)}: the alkalinity is used up and the bacteria stop. Plan a buffer, as an event, before it does.`,
+      `The pH falls to ${acid.toFixed(1)}, because the alkalinity is used up. The bacteria stop. Plan a buffer as an event before that day.`,
     );
   return parts.join(' ');
 }
 
 /** The ways of care as the screen names them. */
 export const CARE_NAMES: Readonly<Record<CareOfSeason, string>> = {
-  tended: 'Tended',
+  tended: 'Good care',
   planned: 'Only what I planned',
-  none: 'Left alone',
+  none: 'No care',
 };
 /** The same within the name of a curve. */
 export const CARE_OF_CURVE: Readonly<Record<CareOfSeason, string>> = {
   tended: 'tended',
   planned: 'as planned',
-  none: 'left alone',
+  none: 'no care',
 };
 
 /** What presses on the fish, in words. */
 export const TROUBLE_WORDS: Readonly<Record<TroubleOfFish, string>> = {
-  hunger: 'the water cannot clear what their feed gives, so that they are fed less than they need',
-  oxygen: 'oxygen is short',
+  hunger:
+    'the water cannot process the waste from their feed, so they get less feed than they need',
+  oxygen: 'there is too little oxygen',
   ammonia: 'ammonia poisons them',
   nitrite: 'nitrite poisons them',
-  ph: 'the pH leaves what they survive',
+  ph: 'they do not survive the pH',
   temperature: 'the water is too cold or too warm for them',
 };

@@ -33,7 +33,7 @@ export const LIMITS: Readonly<Record<YearLimit, { why: string; help: string }>> 
   },
   bacteria: {
     why: 'The system is not cycled yet.',
-    help: 'Start earlier, or bring stones from a running bed.',
+    help: 'Start earlier, or add media from a running bed.',
   },
   nitrogen: {
     why: 'The fish give too little nitrogen.',
@@ -48,7 +48,7 @@ export const LIMITS: Readonly<Record<YearLimit, { why: string; help: string }>> 
     help: 'Choose a later day, or heat the water.',
   },
   away: { why: 'You are away.', help: 'Ask somebody to harvest.' },
-  end: { why: 'The planned year ends first.', help: 'Begin earlier.' },
+  end: { why: 'The planned year ends first.', help: 'Start earlier.' },
 };
 
 const round = (x: number) => String(Math.round(x));
@@ -82,7 +82,7 @@ export function hadInWords(w: Wish, r: WishResult, units: UnitSystem): string {
     return `${format(r.had, 'mass', units)} of ${format(r.wanted, 'mass', units)}`;
   return r.reached === null
     ? `0 of ${round(r.wanted)} fish`
-    : `${round(r.had)} of ${round(r.wanted)} fish; one weighs ${format(r.reached, 'mass', units)} by then`;
+    : `${round(r.had)} of ${round(r.wanted)} fish, ${format(r.reached, 'mass', units)} each by then`;
 }
 
 /** What is missing of a wish: when, why, and what would help. */

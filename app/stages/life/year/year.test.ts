@@ -37,7 +37,7 @@ describe('the year in words', () => {
     expect(hadInWords(mass, some, 'us')).toMatch(/lb/);
     const fish: Wish = { id: 'f', kind: 'fish', count: 6, mass: 0.3, by: 60 };
     expect(hadInWords(fish, result({ wanted: 6, had: 0, reached: 0.12 }), 'metric')).toBe(
-      '0 of 6 fish; one weighs 120 g by then',
+      '0 of 6 fish, 120 g each by then',
     );
     expect(hadInWords(fish, result({ wanted: 6, had: 0 }), 'metric')).toBe('0 of 6 fish');
   });

@@ -1,0 +1,111 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { demo } from '../../core/test/demo.ts';
+import { buildPlan } from '../../core/build/index.ts';
+import { fixesFor, judgeWhole } from '../../core/findings/index.ts';
+import { tell, type Phrase } from '../../core/quantity/index.ts';
+import { collectTexts } from './collect.ts';
+import { MOST_WORDS, RETIRED } from './retired.ts';
+
+/** All texts of the interface and of the core are in plain words. */
+
+const sources = ['app', 'core', 'server'].flatMap((room) =>
+  readdirSync(room, { recursive: true, encoding: 'utf8' })
+    .filter((f) => /\.(ts|vue)$/.test(f) && !/\.test\.ts$|(^|\/)test\//.test(f))
+    .map((f) => `${room}/${f}`),
+);
+
+/** What is wrong with a text, in a line each. */
+function faultsOf(text: string): string[] {
+  const words = RETIRED.flatMap(({ pattern, instead }) => {
+    const found = pattern.exec(text)?.[0];
+    return found === undefined ? [] : [`“${found}” (use: ${instead})`];
+  });
+  // A quantity, a list of them and the name of a part count as one word.
+  const long = text
+    .replace(/“[^”]*”/g, 'name')
+    .replace(/\d[\d.,]*( (mm|cm|m|L|L\/h|kg|g|W|%|°C|h|min|s|mg\/L|in))?\b/g, '1')
+    .replace(/1(, 1)+/g, '1')
+    .split(/(?<=[.!?])\s+/)
+    .map((s) => s.trim().split(/\s+/).length)
+    .filter((n) => n > MOST_WORDS);
+  return [...words, ...long.map((n) => `a sentence of ${n} words`)];
+}
+
+describe('the words', () => {
+  it.each(RETIRED.map((r) => [r.example, r] as const))('finds “%s”', (example, { pattern }) => {
+    expect(pattern.test(example)).toBe(true);
+  });
+  it('leaves plain sentences alone, and counts the words of long ones', () => {
+    expect(
+      faultsOf('Open the valve. Tap water has chlorine. The air stones add oxygen at 16:30.'),
+    ).toEqual([]);
+    expect(faultsOf(`${'word '.repeat(MOST_WORDS)}more.`)).toEqual(['a sentence of 26 words']);
+  });
+});
+
+it('collects literals, templates, attributes and what stands between tags', () => {
+  const vue = `<script setup lang="ts">
+const a = \`Add \${n} fish\`;
+const b = x === 'not a text' ? 'Two words' : 'paths.bed';
+</script>
+<template><p class="no text here" aria-label="Name of it">{{ f('Inner text') }} of <b>all</b> water</p></template>`;
+  expect(collectTexts('a.vue', vue).map((t) => `${t.line} ${t.text}`)).toEqual([
+    '2 Add {} fish',
+    '3 Two words',
+    '5 Name of it',
+    '5 Inner text',
+    '5 {} of all water',
+  ]);
+});
+
+it('no text of the sources uses a retired word or a long sentence', () => {
+  const texts = sources.flatMap((f) => collectTexts(f)).filter((t) => !t.quoted);
+  expect(texts.length).toBeGreaterThan(4500);
+  const found = texts.flatMap((t) =>
+    faultsOf(t.text).map((why) => `${t.file}:${t.line} ${why}: ${t.text}`),
+  );
+  expect(found).toEqual([]);
+});
+
+it.each(readdirSync('demo').filter((f) => f.endsWith('.json')))(
+  'what is said of %s is plain as a whole',
+  (file) => {
+    const s = demo(file.replace(/\.json$/, ''));
+    const { a, day, findings } = judgeWhole(s);
+    const plan = buildPlan({ system: s, a, day });
+    const said: Phrase[] = [
+      ...findings.flatMap((f) => [f.sentence, f.why]),
+      ...findings
+        .filter((f) => f.level !== 'fine')
+        .slice(0, 6)
+        .flatMap((f) => fixesFor(s, f, findings).map((x) => x.label)),
+      ...plan.questions.map((q) => q.sentence),
+      ...plan.steps.flatMap((x) => [x.title, ...x.how, ...(x.caution ? [x.caution] : [])]),
+      ...plan.pieces.map((p) => p.why),
+    ];
+    expect(said.length).toBeGreaterThan(40);
+    const found = said.flatMap((p) => {
+      const text = tell(p, 'metric');
+      return faultsOf(text).map((why) => `${why}: ${text}`);
+    });
+    expect([...new Set(found)]).toEqual([]);
+  },
+);
+
+it.each(['README.md', 'docs/science.md', 'docs/kept.md', 'docs/devices.md'])(
+  '%s uses no retired word',
+  (file) => {
+    const text = readFileSync(file, 'utf8').replace(
+      /```[\s\S]*?```|`[^`]*`|\(.*?\.(md|png)\)/g,
+      '',
+    );
+    const found = text.split('\n').flatMap((line, i) =>
+      RETIRED.flatMap(({ pattern }) => {
+        const hit = pattern.exec(line)?.[0];
+        return hit === undefined ? [] : [`${i + 1} “${hit}” ${line.slice(0, 100)}`];
+      }),
+    );
+    expect(found).toEqual([]);
+  },
+);
