@@ -20,6 +20,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
     launchOptions: chromiumLaunch,
   },
   projects: [

@@ -71,9 +71,9 @@ for (const theme of ['paper', 'evening'] as const) {
     await page.getByRole('button', { name: /^Fill:/ }).click();
     await axe(page, 'working', rules, 'aside');
     const bench = page.getByRole('tablist', { name: 'On the bench' });
-    for (const name of ['Siphon', 'Timer', 'Fault tests', 'Measure']) {
+    for (const name of ['Siphon', 'Timer', 'Faults', 'Measure']) {
       await bench.getByRole('tab', { name, exact: true }).click();
-      if (name === 'Fault tests') {
+      if (name === 'Faults') {
         await page.getByRole('button', { name: 'Run all fault tests' }).click();
         await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
           timeout: 60_000,
@@ -224,7 +224,7 @@ test('single keys act where nothing takes them, and can be switched off', async 
   await page.locator('body').press('?');
   await page
     .getByRole('dialog')
-    .getByLabel(/Single keys act/)
+    .getByLabel(/Use single keys/)
     .uncheck();
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);

@@ -62,7 +62,7 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
   await head.press('Enter');
   await settled(page);
   const mark = page.locator('[data-mark="siphon-2"]');
-  await expect(mark).toHaveAttribute('aria-label', /may start/);
+  await expect(mark).toHaveAttribute('aria-label', /may not start/);
   await mark.press('Enter');
   await expect(finding(page, 'siphon-start')).toBeInViewport();
   await expect(page).toHaveURL(/\/paths\/siphon-2$/);

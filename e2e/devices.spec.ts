@@ -74,7 +74,7 @@ test('a rule rests on its own probe, says so on Today, and goes on after a reloa
   await openDevices(page);
   await page.getByRole('button', { name: 'Log all of them' }).click();
   const heat = plug(page, 'heat');
-  // Device on this plug is not said: it is taken for a pump, which no rule switches.
+  // Device on this plug is not said: it is treated as a pump, which no rule switches.
   await expect(heat.getByRole('button', { name: 'Add a rule' })).toHaveCount(0);
   await choose(page, heat, 'Device on this plug', 'a device that needs no water');
   await heat.getByRole('button', { name: 'Add a rule' }).click();
@@ -110,7 +110,7 @@ test('answers of a plug are read: none of these is a success', async ({ page }) 
   };
   for (const [said, words] of [
     [{}, 'did not confirm'],
-    [{ id: 'heat', on: false, confirmed: true }, 'says that it is off'],
+    [{ id: 'heat', on: false, confirmed: true }, 'it should be on, but reports off'],
     [{ id: 'bare', on: true, confirmed: true }, 'another plug answered'],
   ] as const) {
     gateway.answer = () => said;
@@ -136,7 +136,7 @@ test('a plug that is unknown is no lamp: its level was just heard', async ({ pag
   await expect.poll(() => gateway.listeners()).toBe(1);
   gateway.say('level', 0.02);
   await expect(plug(page, 'bare')).toContainText('20 mm');
-  await expect(plug(page, 'bare')).toContainText('taken for a pump');
+  await expect(plug(page, 'bare')).toContainText('treated as a pump');
   await expect(plug(page, 'bare').getByRole('button', { name: /^Switch/ })).toBeDisabled();
 });
 

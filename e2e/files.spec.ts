@@ -6,7 +6,7 @@ test.use(STILL);
 const good = readFileSync('demo/potting-shed-pair.json', 'utf8');
 
 const bad: [string, string | Buffer, RegExp][] = [
-  ['broken.json', good.slice(0, 700), /breaks off/],
+  ['broken.json', good.slice(0, 700), /is cut off/],
   ['foreign.json', '{"name":"a shopping list"}', /no system of this program/],
   ['newer.json', good.replace(/"version": \d+/, '"version": 99'), /newer version/],
   ['empty.json', '', /empty/],
@@ -57,9 +57,7 @@ test('without a store the work goes on and says so', async ({ page }) => {
     Object.defineProperty(window, 'indexedDB', { value: undefined });
   });
   await page.goto('/');
-  await expect(page.getByRole('alert').first()).toContainText(
-    'does not let the program store anything',
-  );
+  await expect(page.getByRole('alert').first()).toContainText('does not allow Mizuna to save data');
   await page.getByRole('link', { name: /Potting-shed pair/ }).click();
   await expect(page.getByRole('tablist', { name: 'Beside the drawing' })).toBeVisible();
 });

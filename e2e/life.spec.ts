@@ -150,7 +150,7 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Season');
-  const tended = page.getByRole('button', { name: 'Tended', exact: true });
+  const tended = page.getByRole('button', { name: 'Good care', exact: true });
   await expect(tended).toHaveAttribute('aria-pressed', 'true');
   const asks = page.getByRole('region', { name: 'Effort and cost' });
   const yields = page.getByRole('region', { name: 'Yield' });
@@ -167,10 +167,10 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
   await expect(told).toContainText(/Change \d+ L of water/);
   await expect(told).toContainText(/alkalinity|pH/);
   await does
-    .getByRole('button', { name: /^Fish in/ })
+    .getByRole('button', { name: /^Fish added/ })
     .first()
     .click();
-  await expect(told).toContainText(/Put 5 fish in\. As a matter of course/);
+  await expect(told).toContainText(/Add 5 fish\. Routine work/);
 
   // Left alone it is drawn over the other; alone it asks for no time.
   await page.getByRole('button', { name: 'No care' }).click();
@@ -195,22 +195,22 @@ test('a season in which fish cannot be kept says from which day, and what would 
 
 test('sums answer in one’s own measures, with and without a system', async ({ page }) => {
   await page.goto('/sums');
-  await choose(page, 'Sum', 'Salt against nitrite');
+  await choose(page, 'Calculator', 'Salt against nitrite');
   await type(page, 'Nitrite', '1');
   await type(page, 'Water in the system', '100 US gal');
   await expect(page.getByText('12.5 g', { exact: true })).toBeVisible();
-  await choose(page, 'Sum', 'pH up');
+  await choose(page, 'Calculator', 'pH up');
   await type(page, 'pH now', '6.2');
-  await expect(page.getByText(/about \d+ in all/)).toBeVisible();
+  await expect(page.getByText(/You need about \d+ steps/)).toBeVisible();
   await page.getByText('Calculation').click();
   await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
-  await choose(page, 'Sum', 'Water change');
+  await choose(page, 'Calculator', 'Water change');
   await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
   // Inside a system the litres are its own; they are told in other units when those are switched.
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Calculators');
-  await choose(page, 'Sum', 'Water change');
+  await choose(page, 'Calculator', 'Water change');
   await expect(field(page, 'Water in the system')).toHaveValue('620 L');
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();
@@ -275,7 +275,7 @@ test('a year is planned from what is wanted, becomes tasks and is removed', asyn
     .first()
     .click();
   await bench(page, 'Tasks');
-  await expect(page.getByText(/^Put \d fish in/).first()).toBeVisible();
+  await expect(page.getByText(/^Add \d fish/).first()).toBeVisible();
   await expect(page.getByText(/^Plant \d lettuce/).first()).toBeVisible();
   await expect(page.getByText(/^Sow \d+ seeds of lettuce/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

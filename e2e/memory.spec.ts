@@ -85,12 +85,12 @@ test('the first attempt is mended fix by fix until nothing is at stop', async ({
   await settled(page);
   await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
   await expect(finding(page, 'dry-run')).toHaveCount(0);
-  await page.getByRole('button', { name: /Show what is fine/ }).click();
+  await page.getByRole('button', { name: /Show what is OK/ }).click();
   await expect(finding(page, 'dry-run')).toContainText('stays covered all day');
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   const card = page.getByRole('article').filter({ hasText: 'The first attempt' });
-  await expect(card).toContainText('watch');
-  await expect(card).not.toContainText('stop');
+  await expect(card).toContainText('Warning');
+  await expect(card).not.toContainText('Problem');
 });
 
 test('two systems keep their own histories', async ({ page }) => {

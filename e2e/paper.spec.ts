@@ -53,7 +53,7 @@ test('the drawing is saved in millimetres and to scale, without anything of the 
   expect(text).toContain("font-family=\"'Atkinson Hyperlegible Next',");
   // What stands on its tags and beside its levels, each word and each value.
   const words = [...text.matchAll(/<t(?:ext|span)[^>]*>([^<]+)/g)].map((m) => m[1]!);
-  expect(words).toEqual(expect.arrayContaining(['stones to ', '280 mm', 'tank rim ', '750 mm']));
+  expect(words).toEqual(expect.arrayContaining(['media up to ', '280 mm', 'tank rim ', '750 mm']));
   expect(words).toEqual(expect.arrayContaining(['0 mm deep', 'beds full 556 mm']));
   const scale = Number(/1 : (\d+), millimetres/.exec(text)![1]);
   const measured = await page.evaluate((svg) => {

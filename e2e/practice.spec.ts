@@ -96,7 +96,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   );
   await expect(row('Work')).toContainText('22 min');
   await expect(row('Solved at the end')).toContainText('yes');
-  await expect(page.getByText(`Found by trying ${here.tried} lines`)).toBeVisible();
+  await expect(page.getByText(`Found by trying ${here.tried} sequences of actions`)).toBeVisible();
   await axeClean(page);
   await page.getByRole('button', { name: 'Another run' }).click();
   await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
@@ -108,7 +108,7 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await openShelf(page);
   await page.goto('/course');
   await axeClean(page);
-  await page.getByRole('link', { name: `${first!.title}: begin` }).click();
+  await page.getByRole('link', { name: `${first!.title}: start` }).click();
   await expect(page.getByText('Only 7 mm of media stay dry')).toBeVisible();
   const crest = slider(page, 'Overflow height of Bell siphon');
   // By steps, until the top of the stones is dry.
@@ -125,7 +125,7 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await page.getByRole('button', { name: 'Go and look' }).click();
   await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await page.goto('/course');
-  await page.getByRole('link', { name: `${first!.title}: go on` }).click();
+  await page.getByRole('link', { name: `${first!.title}: continue` }).click();
   // The run of the lesson waits where it was left; found and put right, the lesson is done.
   await page.getByRole('button', { name: 'Go and look' }).click();
   await page.getByRole('button', { name: 'Bell siphon', exact: true }).click();
@@ -163,7 +163,9 @@ test('what would have kept it away is pressed in the debrief, and is an edit of 
   await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
   await page.getByRole('button', { name: /Finish and review/ }).click();
   await debriefed(page);
-  await page.getByRole('button', { name: /^Add an air stone with .* on a battery/ }).click();
+  await page
+    .getByRole('button', { name: /^Add an air stone with .* with a battery backup/ })
+    .click();
   await expect(page).toHaveURL(/potting-shed-pair\/life/);
   const undo = page.getByRole('button', { name: /^Undo/ });
   await undo.click();

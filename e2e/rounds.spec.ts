@@ -73,7 +73,7 @@ test.describe('on the phone', () => {
     await expect(plan.locator('[data-aid="stop-feeding"]')).toBeVisible();
     await expect(plan.locator('[data-step="change"]')).toHaveCount(0);
     // Taken back, the plan is as it was.
-    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Remove entry' }).click();
     await expect(change).toContainText(/Change 310 L/);
     await change.getByRole('button', { name: 'Done' }).click();
     await bench(page, 'Tasks');
@@ -162,7 +162,7 @@ test('two devices come to one log by a file, shown before it is done', async ({
     buffer: Buffer.from(text),
   });
   const dialog = other.getByRole('dialog');
-  await expect(dialog).toContainText('brings 1 entry');
+  await expect(dialog).toContainText('adds 1 entry');
   await expect(dialog).toContainText('New: today');
   await dialog.getByRole('button', { name: 'Merge the log', exact: true }).click();
   await settled(other);

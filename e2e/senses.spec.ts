@@ -21,7 +21,7 @@ test('the first journey by the names and roles that a screen reader says', async
     - main:
       - heading "Mizuna" [level=1]
       - button /Units/
-      - button "Evening colours"
+      - button "Dark colours"
       - button "Open a file"
       - button "Back up everything"
       - region "On the shelf":
@@ -30,7 +30,7 @@ test('the first journey by the names and roles that a screen reader says', async
             - article:
               - img "Potting-shed pair from the side"
               - link "Potting-shed pair"
-              - text: /Bed over tank, bell siphon, 620 L watch 2/
+              - text: /Bed over tank, bell siphon, 620 L Warning 2/
               - button "Rename Potting-shed pair"
               - button "Save Potting-shed pair to a file"
               - button "Copy Potting-shed pair"
@@ -49,7 +49,7 @@ test('the first journey by the names and roles that a screen reader says', async
       - heading "The first attempt" [level=1]
       - link "Back to the shelf"
       - textbox "Name of the system": The first attempt
-      - status: kept
+      - status: Saved
       - button "Undo" [disabled]
       - button "Redo" [disabled]
       - button "Save to a file"
@@ -66,8 +66,8 @@ test('the first journey by the names and roles that a screen reader says', async
           - button "Fish tank in the drawing" [pressed]
           - button "Bed in the drawing"
           - button "Bell siphon in the drawing"
-          - button /deepest flood \\d+ mm. Show the working/
-          - button /stop.*draws air/
+          - button /deepest flood \\d+ mm. Show the calculation/
+          - button /Problem.*draws air/
           - slider "Rim of Bed": /340 mm/
           - slider "Top of the media in Bed": /300 mm/
           - slider "Bed, height above the ground": /700 mm/
@@ -82,7 +82,7 @@ test('the first journey by the names and roles that a screen reader says', async
             - button "24 h" [pressed]
           - slider "Moment of the day"
       - complementary:
-        - button /stop The pump of “Fill line” draws air/
+        - button /Problem The pump of “Fill line” draws air/
         - paragraph:
           - status: 10 problems, 11 warnings
         - tablist "Beside the drawing":
@@ -94,9 +94,9 @@ test('the first journey by the names and roles that a screen reader says', async
   // A finding: what it says, how it came about, why, and what can be pressed.
   await expect(finding(page, 'reserve')).toMatchAriaSnapshot(`
     - listitem:
-      - paragraph: /stop .* are short of covering the pump’s intake/
+      - paragraph: /Problem .* short of covering the pump’s intake/
       - paragraph:
-        - button /Show the working/
+        - button /Show the calculation/
         - button "why"
       - paragraph:
         - button "Show “Fish tank” in the drawing"
@@ -105,14 +105,14 @@ test('the first journey by the names and roles that a screen reader says', async
           - button /./
   `);
   await finding(page, 'reserve')
-    .getByRole('button', { name: /Show the working/ })
+    .getByRole('button', { name: /Show the calculation/ })
     .press('Enter');
   const sheet = page.getByRole('region', { name: /^Reserve above the pump/ });
   await expect(sheet.getByRole('heading')).toBeFocused();
   await expect(sheet.locator('math').first()).toBeAttached();
   await page.keyboard.press('Escape');
   await expect(
-    finding(page, 'reserve').getByRole('button', { name: /Show the working/ }),
+    finding(page, 'reserve').getByRole('button', { name: /Show the calculation/ }),
   ).toBeFocused();
   // A change that mends several stands once, at the gravest, and is named at the others.
   await expect(finding(page, 'reserve')).toContainText(

@@ -26,7 +26,7 @@ test('six more plant sites on a sump loop: each is worked out, and the shelf sti
   }
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   const card = page.getByRole('article').filter({ hasText: 'North-wall lean-to' });
-  await expect(card).toContainText(/watch|stop/);
+  await expect(card).toContainText(/Warning|Problem/);
   await page.reload();
   await expect(card.getByRole('img')).toBeVisible();
 });

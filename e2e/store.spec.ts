@@ -140,7 +140,7 @@ async function besides(context: BrowserContext): Promise<Page> {
   await page.goto('/icon.svg');
   return page;
 }
-const SILENT = 'store does not answer';
+const SILENT = 'storage does not answer';
 
 test('a store that is busy is not called empty, lays out no examples, and lists again', async ({
   page,

@@ -108,7 +108,7 @@ for (const [choice, value] of [
     await kept(page);
     await slider(other, CREST).press('ArrowUp');
     await expect(other.getByRole('alert')).toContainText(
-      'Standpipe’s crest of “Bell siphon” was changed in two windows',
+      'Standpipe height of “Bell siphon” was changed in two windows',
     );
     await press(other.getByRole('button', { name: choice }));
     await expect(other.getByRole('alert')).toHaveCount(0);

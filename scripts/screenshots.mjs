@@ -142,7 +142,7 @@ try {
   await picture('drills', {
     path: '/system/potting-shed-pair/drain',
     act: async (page) => {
-      await benchOf('Fault tests')(page);
+      await benchOf('Faults')(page);
       await page.getByRole('button', { name: 'Run all fault tests' }).click();
       await page
         .getByRole('button', { name: 'Run the fault tests again' })

@@ -41,6 +41,12 @@ const f = (v: number) => format(v, props.finding.kind, settings.units);
 const sentence = computed(() =>
   tell(props.alike?.sentence ?? props.finding.sentence, settings.units),
 );
+/** A number stands once: what the sentence says is not said again below it. */
+const measured = computed(() =>
+  props.finding.inWords ? tell(props.finding.inWords, settings.units) : f(props.finding.measured),
+);
+const saysMeasured = computed(() => sentence.value.includes(measured.value));
+const saysLimit = computed(() => sentence.value.includes(f(props.finding.limit)));
 /** Those of the same kind whose numbers are others. */
 const others = computed(() =>
   (props.alike?.others ?? [])
@@ -118,13 +124,12 @@ function press(fix: Fix) {
       <button
         type="button"
         class="measured"
-        :aria-label="`${f(finding.measured)}. Show the working`"
+        :aria-label="`${measured}. Show the calculation`"
         @click="derivation.openFinding(finding)"
       >
-        {{ f(finding.measured) }}
+        {{ saysMeasured ? 'Calculation' : measured }}
       </button>
-      <span class="quiet">{{ finding.level === 'fine' ? 'measured, limit' : 'now, limit' }} </span>
-      <span>{{ f(finding.limit) }}</span>
+      <span v-if="!saysLimit" class="quiet">Limit {{ f(finding.limit) }}</span>
       <button type="button" class="why" :aria-expanded="why" @click="why = !why">why</button>
     </p>
     <p v-if="parts.length && finding.level !== 'fine'" class="shows">

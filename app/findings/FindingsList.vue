@@ -10,6 +10,7 @@ import { useRested } from '../stores/rested';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import FindingCard from './FindingCard.vue';
+import SolvePanel from './SolvePanel.vue';
 
 const props = defineProps<{
   /** Behind the panel: it may rest while something is pulled. */
@@ -37,6 +38,7 @@ const judged = useRested<Judged>(
   () => ({ document: system.document, findings: trace.findings }),
   () => props.hidden ?? false,
 );
+const problems = computed(() => judged.value.findings.filter((f) => f.level === 'stop').length);
 const fine = computed(() => judged.value.findings.filter((f) => f.level === 'fine'));
 const groups = computed(() => {
   const { document, findings } = judged.value;
@@ -76,6 +78,7 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
       <h2 id="findings-title">Findings</h2>
       <span v-if="!cards.length" class="quiet">No problems found</span>
     </header>
+    <SolvePanel :problems="problems" />
     <ul>
       <FindingCard
         v-for="c in cards"

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Level } from '../../core/findings';
-import { CUT, DROP } from './mark';
+import { CUT, DROP, LEVEL_WORDS } from './mark';
 
 /** Level by word, mark and colour together: a drop with a bar, half full, or a tick. */
 defineProps<{ level: Level }>();
-const WORD: Record<Level, string> = { stop: 'Problem', watch: 'Warning', fine: 'OK' };
 </script>
 
 <template>
@@ -13,7 +12,7 @@ const WORD: Record<Level, string> = { stop: 'Problem', watch: 'Warning', fine: '
       <path class="drop" :d="DROP" />
       <path class="cut" :d="CUT[level]" />
     </svg>
-    {{ WORD[level] }}
+    {{ LEVEL_WORDS[level] }}
   </span>
 </template>
 

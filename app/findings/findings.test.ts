@@ -31,7 +31,7 @@ describe('a finding on the screen', () => {
   it('says its sentence with level, number and limit', () => {
     const { w } = card(low, 'loose-delivery');
     expect(w.attributes('data-level')).toBe('watch');
-    expect(w.text()).toContain('watch');
+    expect(w.text()).toContain('Warning');
     expect(w.text()).toContain('15.3 % of the water in “Fish tank” is left for the fish');
     expect(w.find('.numbers').text()).toMatch(/15\.3 %.*40 %/);
   });
@@ -68,9 +68,13 @@ describe('a finding on the screen', () => {
   });
 
   it('tells levels by word and mark, not by colour alone', () => {
-    for (const level of ['stop', 'watch', 'fine'] as const) {
+    for (const [level, word] of [
+      ['stop', 'Problem'],
+      ['watch', 'Warning'],
+      ['fine', 'OK'],
+    ] as const) {
       const w = mountIt(LevelMark, { level });
-      expect(w.text()).toBe(level);
+      expect(w.text()).toBe(word);
       expect(w.find('svg').attributes('aria-hidden')).toBe('true');
     }
   });

@@ -42,7 +42,7 @@ watch(
       <v-btn
         :icon="mdiClose"
         size="small"
-        aria-label="Close the working"
+        aria-label="Close the calculation"
         @click="derivation.close()"
       />
     </header>

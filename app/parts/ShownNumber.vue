@@ -31,7 +31,7 @@ const was = useWas(() => whole.value);
     v-if="exists"
     type="button"
     class="number"
-    :aria-label="`${name}: ${whole}. Show the working`"
+    :aria-label="`${name}: ${whole}. Show the calculation`"
     @click="derivation.open(of)"
   >
     <span class="label">{{ name }}</span>

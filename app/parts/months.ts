@@ -1,6 +1,8 @@
-/** Short name of a month, 1 … 12, in the person's language. */
-export const monthName = (month: number): string =>
-  new Date(Date.UTC(2001, month - 1, 15)).toLocaleDateString(undefined, {
-    month: 'short',
-    timeZone: 'UTC',
-  });
+import { dateFormat } from '../../core/quantity';
+
+/** Name of a month, 1 … 12, short, in full or by its first letter. */
+export const monthName = (month: number, form: 'short' | 'long' | 'narrow' = 'short'): string =>
+  dateFormat({ month: form, timeZone: 'UTC' }).format(new Date(Date.UTC(2001, month - 1, 15)));
+/** All twelve. */
+export const monthNames = (form: 'short' | 'long' | 'narrow'): string[] =>
+  Array.from({ length: 12 }, (_, i) => monthName(i + 1, form));

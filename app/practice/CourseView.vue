@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LESSONS } from '../../core/practice/course';
-import { tell, plural } from '../../core/quantity';
+import { formatCount, plural, tell } from '../../core/quantity';
 import { MOST_RUNS, MOST_SEED, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -43,7 +43,7 @@ const list = computed(() => runsOf(named.value));
 const cut = computed(() => {
   const left = new Set(named.value).size - list.value.length;
   return left > 0
-    ? `The link has ${left} more run numbers. A list can have ${MOST_RUNS}, and each is a whole number from 1 to ${MOST_SEED.toLocaleString()}.`
+    ? `The link has ${left} more run numbers. A list can have ${MOST_RUNS}, and each is a whole number from 1 to ${formatCount(MOST_SEED)}.`
     : '';
 });
 const systems = computed(() =>
@@ -140,7 +140,7 @@ const print = () => window.print();
           :color="done.some(Boolean) && !done.every(Boolean) ? 'primary' : undefined"
           height="44"
           :to="{ name: 'lesson', params: { lesson: l.id } }"
-          :aria-label="`${l.title}: ${done.every(Boolean) ? 'again' : done.some(Boolean) ? 'continue' : 'begin'}`"
+          :aria-label="`${l.title}: ${done.every(Boolean) ? 'again' : done.some(Boolean) ? 'continue' : 'start'}`"
           >{{ done.every(Boolean) ? 'Again' : done.some(Boolean) ? 'Continue' : 'Start' }}</v-btn
         >
       </li>

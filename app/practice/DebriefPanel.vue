@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Act, Tally } from '../../core/practice';
 import { format, tell, type QuantityKind } from '../../core/quantity';
+import { useMoney } from '../parts/money';
 import FixButton from '../parts/FixButton.vue';
 import PanelGroup from '../parts/PanelGroup.vue';
 import { usePractice } from '../stores/practice';
@@ -15,6 +16,7 @@ const CourseChart = defineAsyncComponent(() => import('./CourseChart.vue'));
 const practice = usePractice();
 const settings = useSettings();
 const system = useSystem();
+const money = useMoney();
 const router = useRouter();
 const d = computed(() => practice.told!);
 const f = (v: number, kind: QuantityKind) => format(v, kind, settings.units);
@@ -81,7 +83,7 @@ const rows = computed(() => {
     ),
     row(
       currency ? 'Parts' : 'Parts, in your money',
-      (y) => `${y.money} ${currency}`.trim(),
+      (y) => money(y.money),
       (y) => y.money,
     ),
   ].filter((r) => r.show);

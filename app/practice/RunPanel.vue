@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue';
 import { tell } from '../../core/quantity';
+import { useMoney } from '../parts/money';
 import type { ActGroup } from '../../core/practice';
 import PanelGroup from '../parts/PanelGroup.vue';
 import PickChip from '../parts/PickChip.vue';
@@ -14,6 +15,7 @@ import { whenWords } from './clock';
 const practice = usePractice();
 const settings = useSettings();
 const system = useSystem();
+const money = useMoney();
 const chosen = useChosen();
 const view = computed(() => practice.view!);
 const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
@@ -52,9 +54,7 @@ const costOf = (a: { minutes: number; tests: number; money: number }) =>
   [
     a.minutes >= 1 ? `${Math.round(a.minutes)} min` : '',
     a.tests ? 'one test' : '',
-    a.money
-      ? `${a.money}${system.document!.build.currency ? ` ${system.document!.build.currency}` : ''} for parts`
-      : '',
+    a.money ? `${money(a.money)} for parts` : '',
   ]
     .filter(Boolean)
     .join(', ');

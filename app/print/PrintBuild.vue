@@ -8,7 +8,7 @@ import { paperSize } from '../section/paper';
 import StockBar from '../stages/build/StockBar.vue';
 import { usePlan } from '../stores/build';
 import { limitsInWords } from '../stages/build/limits';
-import { useMoney } from '../stages/build/money';
+import { useMoney } from '../parts/money';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 

@@ -51,7 +51,7 @@ describe('the words of the printed sheet', () => {
     expect(lines(make('counter-tank'))[0]).toContain('venturi of 5.5 mm');
     expect(way(make('joined-beds'), 'join-1')).toMatch(/below the floor, screened\.$/);
     expect(way(make('wet-tray'), 'valve')).toMatch(/closes at \d+ mm, seat \d+(\.\d)? mm\.$/);
-    expect(way(make('felt-wall'), 'drip')).toContain('drips out in 7 min');
+    expect(way(make('felt-wall'), 'drip')).toContain('drips for 7 min');
   });
 
   it('a siphon is told with its window, a dry bed with never', () => {

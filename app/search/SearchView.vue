@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 
 import { useRouter } from 'vue-router';
 import { PIPES, TIMERS, timerById } from '../../core/catalogue';
 import { assess } from '../../core/assess';
-import { format, tell, type QuantityKind } from '../../core/quantity';
+import { format, formatCount, tell, type QuantityKind } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
 import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';
 import type { Found, Progress } from '../../core/workshop/search';
@@ -103,7 +103,7 @@ onMounted(() => {
 const words = computed(() => {
   const p = progress.value;
   if (!p) return '';
-  const n = p.tried.toLocaleString('en');
+  const n = formatCount(p.tried);
   return p.stage === 'rough'
     ? `${n} combinations tried`
     : p.stage === 'whole'
@@ -177,11 +177,11 @@ async function take(found: Found) {
     <v-progress-linear v-if="running" indeterminate aria-label="Searching" />
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <p v-if="result && !result.found.length" class="none">
-      None of {{ result.tried.toLocaleString('en') }} combinations works. Try a pump with more head,
-      a larger tank or a higher ceiling.
+      None of {{ formatCount(result.tried) }} combinations works. Try a pump with more head, a
+      larger tank or a higher ceiling.
     </p>
     <template v-if="cards.length">
-      <h2>The best {{ cards.length }} of {{ result!.tried.toLocaleString('en') }} combinations</h2>
+      <h2>The best {{ cards.length }} of {{ formatCount(result!.tried) }} combinations</h2>
       <ul class="cards">
         <li v-for="(c, i) in cards" :key="i">
           <div class="picture">

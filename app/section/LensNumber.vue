@@ -17,7 +17,7 @@ function key(event: KeyboardEvent) {
     class="lens-number"
     role="button"
     tabindex="0"
-    :aria-label="`${text}. Show the working`"
+    :aria-label="`${text}. Show the calculation`"
     @click="emit('derive')"
     @keydown="key"
   >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LEVEL_WORDS } from '../findings/mark';
 import type { Finding } from '../../core/findings';
 import { keyOf } from '../../core/findings/types';
 import { tell } from '../../core/quantity';
@@ -11,7 +12,7 @@ defineProps<{ marks: readonly Mark[] }>();
 const emit = defineEmits<{ finding: [key: string, about: string] }>();
 const settings = useSettings();
 const inWords = (list: readonly Finding[]) =>
-  list.map((f) => `${f.level}: ${tell(f.sentence, settings.units)}`).join(' ');
+  list.map((f) => `${LEVEL_WORDS[f.level]}: ${tell(f.sentence, settings.units)}`).join(' ');
 const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
 </script>
 

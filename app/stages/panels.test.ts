@@ -228,7 +228,7 @@ describe('working', () => {
     open(pairOf('a', 'A'));
     const number = mountIt(ShownNumber, { of: 'flow/lift' });
     const sheet = mountIt(DerivationSheet);
-    expect(number.attributes('aria-label')).toBe('Flow: 1201 L/h. Show the working');
+    expect(number.attributes('aria-label')).toBe('Flow: 1201 L/h. Show the calculation');
     await number.trigger('click');
     expect(useDerivation().key).toBe('flow/lift');
     await nextTick();
@@ -243,7 +243,7 @@ describe('working', () => {
       '\\Sigma K',
       'v',
     ]);
-    await sheet.find('[aria-label="Close the working"]').trigger('click');
+    await sheet.find('[aria-label="Close the calculation"]').trigger('click');
     expect(useDerivation().key).toBe('');
     expect(sheet.find('section').exists()).toBe(false);
   });
@@ -252,7 +252,7 @@ describe('working', () => {
     const weak = applyEdits(pairOf('a', 'A'), [{ at: 'paths.lift.pump.maxFlow', to: 1e-5 }]);
     open(weak);
     const fill = mountIt(ShownNumber, { of: 'fill/bed', label: 'Until it is flooded' });
-    expect(fill.attributes('aria-label')).toBe('Until it is flooded: never. Show the working');
+    expect(fill.attributes('aria-label')).toBe('Until it is flooded: never. Show the calculation');
     expect(mountIt(ShownNumber, { of: 'fill/tank' }).find('button').exists()).toBe(false);
   });
 });

@@ -88,7 +88,7 @@ export const useDrills = defineStore('drills', () => {
         w.replay(doc, severity, drill.fault, drill.outcome.at),
       );
       if (!day || open.value !== drill.fault) return;
-      trace.playReplay({ ...day, name: `Drill: ${drill.name}` });
+      trace.playReplay({ ...day, name: `Fault test: ${drill.name}` });
       const found = await drillWorker.ask((w) => w.fixes(doc, severity, drill));
       // What was asked for another drill meanwhile is not this one's.
       if (open.value === drill.fault && ran.value === doc) fixes.value = found;

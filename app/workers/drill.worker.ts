@@ -7,6 +7,14 @@ import {
   type Severity,
 } from '../../core/drills';
 import { expose } from 'comlink';
+import {
+  problemsWith,
+  solveAll,
+  type Budget,
+  type Plan,
+  type PlannedChange,
+  type PlanProgress,
+} from '../../core/findings';
 import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import type { Owned } from '../../core/workshop/candidates';
@@ -14,7 +22,7 @@ import { searchSystems, type Found, type Progress } from '../../core/workshop/se
 import { stockChoices, type StockChoice } from '../../core/workshop/stockSearch';
 
 /** Number of the newest request for each job; an older one of the same job is given up on its way. */
-const newest = { drills: 0, search: 0 };
+const newest = { drills: 0, search: 0, solve: 0 };
 export type Job = keyof typeof newest;
 let made: { text: string; drills: Drills } | null = null;
 
@@ -24,6 +32,8 @@ function drillsOf(system: SystemDocument, how: Severity): Drills {
   if (made?.text !== text) made = { text, drills: new Drills(system, undefined, how) };
   return made.drills;
 }
+/** The search of a plan ends after this with the best so far, ms. */
+const LONGEST_SOLVE = 20_000;
 const pause = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 const api = {
@@ -78,6 +88,37 @@ const api = {
       return request >= newest.search;
     });
   },
+  /** The shortest plan that solves all problems: the best so far where it is stopped or takes too long. */
+  async solve(
+    request: number,
+    system: SystemDocument,
+    onProgress: (p: PlanProgress) => void,
+  ): Promise<Plan> {
+    newest.solve = Math.max(newest.solve, request);
+    const ends = performance.now() + LONGEST_SOLVE;
+    let work = Infinity;
+    // A budget that is spent by the clock: the search of one fix cannot be paused.
+    const budget: Budget = {
+      get left() {
+        return performance.now() < ends ? work : 0;
+      },
+      set left(x: number) {
+        work = x;
+      },
+    };
+    return solveAll(
+      system,
+      async (p) => {
+        onProgress(p);
+        await pause();
+        return request >= newest.solve;
+      },
+      budget,
+    );
+  },
+  /** How many problems are left with some changes of a plan; null where they need the others. */
+  problemsWith: (system: SystemDocument, changes: readonly Pick<PlannedChange, 'edits'>[]) =>
+    problemsWith(system, changes)?.length ?? null,
   fixes: (system: SystemDocument, how: Severity, drill: Drill): DrillFix[] =>
     fixesForDrill(system, drill, how),
   lifeFixes: (system: SystemDocument, how: Severity, id: string): DrillFix[] =>

@@ -8,7 +8,7 @@ import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
 import { compile } from '../assess/compile.ts';
 import type { Network } from '../network/types.ts';
-import { litres, mm, say, share, time, type Phrase } from '../quantity/index.ts';
+import { after, litres, mm, say, share, time, type Phrase } from '../quantity/index.ts';
 import type { CubicMetres, Seconds, Share } from '../quantity/si.ts';
 import { fishIn, type SystemDocument } from '../system/index.ts';
 
@@ -128,7 +128,7 @@ function lostInWords(fault: KnownFault, o: Outcome, { lost, dry }: Harm, where: 
     return say`The pump empties ${litres(lost)} onto the floor before ${dry ? 'it draws air' : 'you notice'}.`;
   return o.overAfter === null
     ? say`${litres(lost)} land on the floor.`
-    : say`${litres(lost)} land on the floor. “${where}” overflows after ${time(o.overAfter)}.`;
+    : say`${litres(lost)} land on the floor. “${where}” overflows ${after(o.overAfter)}.`;
 }
 
 /** What came of a fault, in the grower's words, the water first. */
@@ -140,7 +140,7 @@ function outcomeInWords(s: SystemDocument, fault: KnownFault, o: Outcome, harm: 
     'a vessel';
   const parts: Phrase[] = [];
   if (lost > DROPS) parts.push(lostInWords(fault, o, harm, name(o.where)));
-  if (dry) parts.push(say`The pump of “${name(o.dryPump)}” draws air after ${time(o.dryAfter!)}.`);
+  if (dry) parts.push(say`The pump of “${name(o.dryPump)}” draws air ${after(o.dryAfter!)}.`);
   const worst = roots[0];
   if (worst)
     parts.push(

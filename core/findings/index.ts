@@ -10,3 +10,4 @@ export * from './fixes.ts';
 export * from './reminders.ts';
 export { geometryChecks, GUARD_CLEAR } from './rules/siphon-geometry.ts';
 export { DUTY_RANGE } from './rules/duty-range.ts';
+export * from './solve.ts';

@@ -22,6 +22,8 @@ export interface Verdict {
   readonly measured: number;
   readonly limit: number;
   readonly kind: QuantityKind;
+  /** In words, where the number alone would mislead: no bacteria are 10000 % of nothing. */
+  readonly inWords?: Phrase;
   readonly sentence: Phrase;
   readonly why: Phrase;
   readonly source: string;

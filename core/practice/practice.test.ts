@@ -309,7 +309,7 @@ describe('a kit', () => {
     expect(feel(dry.advance(9 * HOUR))).toMatch(/damp below/);
     expect(feel(dry.advance(14 * HOUR))).toMatch(/dry as deep/);
     const full = world(g, [hide('siphon-never-starts', 'siphon', 2 * HOUR)]);
-    expect(feel(full.advance(16 * HOUR))).toMatch(/stands in water/);
+    expect(feel(full.advance(16 * HOUR))).toMatch(/full of water/);
   });
 
   it('reads in its bands and steps, near what is there, the same for the same uniform', () => {

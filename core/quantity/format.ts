@@ -1,3 +1,4 @@
+import { dateFormat } from './locale.ts';
 import { dayOfMonthYear, monthAndDay } from '../calendar/dayOfYear.ts';
 import { twoDigits } from '../calendar/time.ts';
 import { displayUnits, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
@@ -65,10 +66,12 @@ export function formatClock(seconds: number): string {
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** A day of the year, 1 to 366, as a date without a year; 29 February is the 60th. */
+/** A day of the year, 1 to 366, as a date without a year in the person’s order; 29 February is the 60th. */
 export function formatDay(day: number): string {
   const [month, of] = monthAndDay(day);
-  return `${of} ${MONTHS[month - 1]}`;
+  return dateFormat({ day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
+    new Date(Date.UTC(2000, month - 1, of)),
+  );
 }
 
 /** The day of the year of a date such as “12 May” or “May 12”; null where it is none. */

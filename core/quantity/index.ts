@@ -6,3 +6,4 @@ export * from './parse.ts';
 export * from './phrase.ts';
 export * from './derivation.ts';
 export * from './plural.ts';
+export * from './locale.ts';

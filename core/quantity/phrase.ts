@@ -11,7 +11,10 @@ export interface Told {
 export type Phrase = readonly (string | Told)[];
 
 /** Template tag that builds a {@link Phrase}: say`The bed holds ${litres(0.09)}.` */
-export function say(strings: TemplateStringsArray, ...values: (string | number | Told)[]): Phrase {
+export function say(
+  strings: TemplateStringsArray,
+  ...values: (string | number | Told | Phrase)[]
+): Phrase {
   const out: (string | Told)[] = [];
   const add = (text: string) => {
     const last = out.length - 1;
@@ -21,7 +24,11 @@ export function say(strings: TemplateStringsArray, ...values: (string | number |
   strings.forEach((s, i) => {
     add(s);
     const v = values[i];
-    if (typeof v === 'object') out.push(v);
+    if (Array.isArray(v))
+      for (const x of v as Phrase)
+        if (typeof x === 'string') add(x);
+        else out.push(x);
+    else if (typeof v === 'object') out.push(v as Told);
     else if (v !== undefined) add(String(v));
   });
   return out;
@@ -67,6 +74,10 @@ export const days = of('days');
 export const day = of('day');
 export const angle = of('angle');
 export const distance = of('run');
+
+/** A time until something happens: “after 4 min”, and “at once” where there is none. */
+export const after = (seconds: number): Phrase =>
+  seconds < 1 ? ['at once'] : say`after ${time(seconds)}`;
 
 /** The sentence in the reader's units. */
 export function tell(phrase: Phrase, system: UnitSystem): string {

@@ -69,8 +69,8 @@ describe('a measurement', () => {
       return tell(of(timed, 'fill-time').correction!, 'metric');
     };
     expect(clogged(0.5)).toMatch(/more than such media can have.*bucket test/);
-    expect(told(5 * usual)).toMatch(/have to hold 95 % .*bucket test/);
-    expect(told(0.5 * usual)).toMatch(/roots and solids fill them.*bucket test/);
+    expect(told(5 * usual)).toMatch(/need voids of 95 % .*bucket test/);
+    expect(told(0.5 * usual)).toMatch(/Roots and solids fill them.*bucket test/);
     const pots = LAYOUTS.find((l) => l.id === 'lined-frame')!.make('f', 'F');
     const bare = of(pots, 'fill-time').predicted;
     const timed = applyEdits(pots, [note('fill-time', { vessel: 'frame' }, { time: 0.9 * bare })]);
@@ -144,6 +144,6 @@ describe('where a range matters', () => {
     const risk = risksOf(s).find((r) => r.key === 'reserve/tank')!;
     expect(risk.level).toBe('stop');
     expect(tell(risk.if, 'metric')).toBe('if the media of “Bed” have voids of 52 %');
-    expect(tell(risk.sentence, 'metric')).toMatch(/are missing over the pump’s intake/);
+    expect(tell(risk.sentence, 'metric')).toMatch(/short of covering the pump’s intake/);
   });
 });

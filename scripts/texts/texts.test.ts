@@ -85,6 +85,9 @@ it.each(readdirSync('demo').filter((f) => f.endsWith('.json')))(
       ...plan.pieces.map((p) => p.why),
     ];
     expect(said.length).toBeGreaterThan(40);
+    // A number that says nothing is said in words: at once, no bacteria yet.
+    for (const p of said)
+      expect(tell(p, 'metric')).not.toMatch(/\b(after|in|within) 0 (s|min)\b|\d{4,} %/);
     const found = said.flatMap((p) => {
       const text = tell(p, 'metric');
       return faultsOf(text).map((why) => `${why}: ${text}`);

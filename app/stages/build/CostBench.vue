@@ -7,7 +7,7 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { useBuildBench } from '../../stores/buildBench';
-import { useMoney } from './money';
+import { useMoney } from '../../parts/money';
 
 /** What it costs to build and to run, and what a harvest is against that. */
 const props = defineProps<{ plan: BuildPlan }>();

@@ -9,7 +9,7 @@ import DocumentField from '../../parts/DocumentField.vue';
 import { fileStem, offerFile } from '../../storage/files';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
-import { useMoney } from './money';
+import { useMoney } from '../../parts/money';
 
 /** The parts list by where it is bought: how many, what for one, what is there already. */
 const props = defineProps<{ plan: BuildPlan }>();

@@ -12,7 +12,7 @@ import {
   type StepState,
 } from '../../../core/build';
 import { entriesOfStep } from '../../../core/log';
-import { formatDuration, tell } from '../../../core/quantity';
+import { dateFormat, formatDuration, tell } from '../../../core/quantity';
 import type { StoredPhoto } from '../../storage/db';
 import { useBuild } from '../../stores/build';
 import { hereZone, useLog } from '../../stores/log';
@@ -40,11 +40,9 @@ const left = computed(() => (ends.value === null ? 0 : Math.max(0, ends.value - 
 const when = computed(() =>
   ends.value === null
     ? ''
-    : new Date(ends.value).toLocaleString(undefined, {
-        weekday: 'short',
-        hour: '2-digit',
-        minute: '2-digit',
-      }),
+    : dateFormat({ weekday: 'short', hour: '2-digit', minute: '2-digit' }).format(
+        new Date(ends.value),
+      ),
 );
 const verdict = computed(() => entriesVerdict(doc.value, props.step));
 const first = computed(() => unfinishedBefore(doc.value, props.steps, props.step, build.now));
@@ -152,9 +150,7 @@ function picked() {
     <div v-if="record.done !== null" class="done">
       <span
         >Done
-        {{
-          new Date(record.done).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
-        }}.</span
+        {{ dateFormat({ day: 'numeric', month: 'short' }).format(new Date(record.done)) }}.</span
       >
       <v-btn size="small" @click="undo">Mark as not done</v-btn>
     </div>

@@ -124,8 +124,8 @@ describe('the cut list', () => {
     expect(said).toContain(
       'Drop pipe of “Bell siphon” is 200 mm and should be 250 mm, so it is 50 mm too short',
     );
-    expect(said).toContain('A piece of 310 mm has no place any more');
-    expect(w.text()).toContain('3 of 5 pieces that are cut still fit');
+    expect(said).toContain('A piece of 310 mm is no longer needed');
+    expect(w.text()).toContain('3 of 5 cut pieces still fit');
     await button(w, 'Remove').trigger('click');
     expect(system.document!.build.cut).toHaveLength(4);
   });
@@ -198,7 +198,7 @@ describe('the parts and what they cost', () => {
     });
     const w = await show(CostBench);
     expect(w.text()).toContain('when the day is calculated');
-    expect(w.text()).toContain('With prices and the worth of a month’s harvest');
+    expect(w.text()).toContain('Enter prices and the value of a month’s harvest');
   });
 });
 

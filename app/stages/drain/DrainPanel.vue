@@ -23,7 +23,7 @@ const tabs = useKept(() => {
   const out: { id: Bench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
   if (s.paths.some(isSiphon)) out.push({ id: 'siphon', name: 'Siphon' });
   if (s.paths.some((p) => p.kind === 'pumped-line')) out.push({ id: 'timer', name: 'Timer' });
-  out.push({ id: 'drills', name: 'Fault tests' }, { id: 'measure', name: 'Measure' });
+  out.push({ id: 'drills', name: 'Faults' }, { id: 'measure', name: 'Measure' });
   return out;
 });
 const open = computed<Bench>(() =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { monthNames } from '../../parts/months';
 import { computed, useId } from 'vue';
 import { midWeek } from '../../../core/life';
 import { formatDay } from '../../../core/quantity';
@@ -26,7 +27,7 @@ const bars = computed(() =>
   }),
 );
 const count = (state: string) => bars.value.filter((b) => b.state === state).length;
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+const MONTHS = monthNames('narrow');
 </script>
 
 <template>

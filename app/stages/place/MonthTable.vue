@@ -1,24 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { monthNames } from '../../parts/months';
 import DocumentField from '../../parts/DocumentField.vue';
 import { useSystem } from '../../stores/system';
 
 /** Twelve monthly means, typed: of the room indoors, by day and by night elsewhere. */
 const system = useSystem();
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
+const MONTHS = monthNames('long');
 const site = computed(() => system.document!.site);
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { monthNames } from '../../parts/months';
 import { computed, useId } from 'vue';
 import { extremes, airOn, groupsOf, knowsYear, waterOn } from '../../../core/life';
 import { format, formatDay } from '../../../core/quantity';
@@ -15,7 +16,7 @@ const LEFT = 46;
 const TOP = 8;
 const BOTTOM = 20;
 const DAYS = Array.from({ length: 53 }, (_, w) => 1 + w * 7);
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+const MONTHS = monthNames('narrow');
 
 const doc = computed(() => system.document!);
 const known = computed(() => knowsYear(doc.value));

@@ -52,7 +52,7 @@ const noted = computed(() => {
       <span
         >Noted: {{ tell(entryWords(noted, system.document!, log.tended), settings.units) }}</span
       >
-      <v-btn size="small" @click="log.takeOut(noted.id)">Undo</v-btn>
+      <v-btn size="small" @click="log.takeOut(noted.id)">Remove entry</v-btn>
     </p>
     <DeviceStates />
     <QuickEntry />

@@ -11,6 +11,7 @@ import {
 } from '../../../core/log';
 import { energyADay } from '../../../core/derived';
 import { format, formatSpan, type QuantityKind } from '../../../core/quantity';
+import { useMoney } from '../../parts/money';
 import { vesselOf } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
@@ -68,11 +69,12 @@ const solution = computed(() => {
     change: due ? dayWords(due, localDay(log.now, hereZone())) : '',
   };
 });
+const money = useMoney();
 const account = computed(() => (log.tended ? accountOf(log.tended, 30) : null));
 /** What a kilogram of harvest cost in feed and energy, as far as prices are known. */
 const cost = computed(() => {
   const a = account.value;
-  const { running, currency } = doc.value.build;
+  const { running } = doc.value.build;
   if (!a || !log.tended) return null;
   const energy = energyADay.value(log.tended.c, '');
   const parts = [
@@ -85,7 +87,6 @@ const cost = computed(() => {
   if (!parts.length) return null;
   const sum = parts.reduce((x, y) => x + y, 0);
   const worth = running.harvest === null ? null : (running.harvest * a.days) / 30.4;
-  const money = (x: number) => `${x.toFixed(2)}${currency ? ` ${currency}` : ''}`;
   return { sum: money(sum), saved: worth === null ? null : money(worth - sum) };
 });
 </script>

@@ -1,11 +1,18 @@
 import type { ChartData, ChartOptions } from 'chart.js';
 import { thinned, type Band, type Entry, type Point, type Slope } from '../../../core/log';
-import { displayUnit, format, type QuantityKind, type UnitSystem } from '../../../core/quantity';
+import {
+  dateFormat,
+  displayUnit,
+  format,
+  type QuantityKind,
+  type UnitSystem,
+} from '../../../core/quantity';
 import type { ChartInk } from '../../parts/chartInk';
 
 /** A reading over time: the safe band of this system behind it, what happened on it, where it is heading. */
 
 const DAY = 86_400_000;
+const MOMENT = { dateStyle: 'medium', timeStyle: 'short' } as const;
 /** Days that a slope is drawn ahead. */
 const AHEAD = 14;
 /** Points that a line is drawn with at most: two to a pixel and more are not seen. */
@@ -142,10 +149,13 @@ export function trendChart(
         max: last + (slope || forecast.length ? AHEAD * DAY : DAY),
         time: {
           minUnit: 'day',
-          tooltipFormat: 'd MMM yyyy, HH:mm',
-          displayFormats: { day: 'd MMM', week: 'd MMM' },
         },
-        ticks: { color: ink.text, maxRotation: 0, autoSkipPadding: 18 },
+        ticks: {
+          color: ink.text,
+          maxRotation: 0,
+          autoSkipPadding: 18,
+          callback: (value) => dateFormat({ day: 'numeric', month: 'short' }).format(Number(value)),
+        },
         grid: { color: ink.rule },
       },
       y: {
@@ -169,6 +179,7 @@ export function trendChart(
       },
       tooltip: {
         callbacks: {
+          title: ([item]) => dateFormat(MOMENT).format(item?.parsed.x ?? undefined),
           label: (item) => {
             const p = points.find((x) => x.at === item.parsed.x);
             return p

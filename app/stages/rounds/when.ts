@@ -1,4 +1,4 @@
-import { tell, type UnitSystem } from '../../../core/quantity';
+import { dateFormat, plural, tell, type UnitSystem } from '../../../core/quantity';
 import {
   knowsZone,
   localDay,
@@ -10,29 +10,9 @@ import {
 
 /** Days and hours as they are said. */
 
-const DAY = new Intl.DateTimeFormat(undefined, {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-});
-/** A day of another year. */
-const DATED = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-});
-const clocks = new Map<string, Intl.DateTimeFormat>();
-const clockOf = (zone: string): Intl.DateTimeFormat => {
-  const there = clocks.get(zone);
-  if (there) return there;
-  const made = new Intl.DateTimeFormat(undefined, {
-    hour: '2-digit',
-    minute: '2-digit',
-    ...(knowsZone(zone) ? { timeZone: zone } : {}),
-  });
-  clocks.set(zone, made);
-  return made;
-};
+/** Forms of a day of this year and of another. */
+const DAY = { weekday: 'short', day: 'numeric', month: 'short' } as const;
+const DATED = { day: 'numeric', month: 'short', year: 'numeric' } as const;
 
 /** A day as “today”, “tomorrow” or “Sat 13 Jun”, with its year where that is another. @param today empty where it is not to be told by it */
 export function dayWords(day: LocalDay, today: LocalDay): string {
@@ -42,15 +22,22 @@ export function dayWords(day: LocalDay, today: LocalDay): string {
     if (day === addDays(today, -1)) return 'yesterday';
   }
   const date = new Date(`${day}T12:00:00`);
-  return today && day.slice(0, 4) !== today.slice(0, 4) ? DATED.format(date) : DAY.format(date);
+  return today && day.slice(0, 4) !== today.slice(0, 4)
+    ? dateFormat(DATED).format(date)
+    : dateFormat(DAY).format(date);
 }
 /** When a task falls due. */
 export function dueWords(day: LocalDay, today: LocalDay): string {
   const late = daysBetween(day, today);
-  return late > 0 ? `due ${late === 1 ? 'yesterday' : `${late} days ago`}` : dayWords(day, today);
+  return late > 0 ? plural(late, 'due yesterday', 'due # days ago') : dayWords(day, today);
 }
 /** Hour of a moment, as the clock on the wall of a zone shows it. */
-export const clockWords = (at: number, zone: string): string => clockOf(zone).format(new Date(at));
+export const clockWords = (at: number, zone: string): string =>
+  dateFormat({
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(knowsZone(zone) ? { timeZone: zone } : {}),
+  }).format(new Date(at));
 /** A moment as day and hour. */
 export const momentWords = (at: number, now: number, zone: string): string =>
   `${dayWords(localDay(at, zone), localDay(now, zone))}, ${clockWords(at, zone)}`;

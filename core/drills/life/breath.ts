@@ -1,6 +1,6 @@
 import { addAir, fewerFish, longerFall } from '../../findings/adjustments/index.ts';
 import { hoursUntil, surfaceExchange, type Group } from '../../life/index.ts';
-import { concentration, say, time, type Phrase } from '../../quantity/index.ts';
+import { after, concentration, say, type Phrase } from '../../quantity/index.ts';
 import { areaAt } from '../../water/vessel.ts';
 import { defineLifeFault, gradeBelow, type Alive } from './definition.ts';
 
@@ -30,8 +30,8 @@ function told(x: ReturnType<typeof left>, what: string): Phrase {
   const { kind } = x.g;
   if (!Number.isFinite(x.stress)) return say`${what}: ${kind.name} still get enough oxygen.`;
   return Number.isFinite(x.lethal)
-    ? say`${what}: ${kind.name} run short of oxygen after ${time(x.stress)} and die after ${time(x.lethal)}.`
-    : say`${what}: ${kind.name} run short of oxygen after ${time(x.stress)} and gasp at ${concentration(kind.oxygen.stress)}.`;
+    ? say`${what}: ${kind.name} run short of oxygen ${after(x.stress)} and die ${after(x.lethal)}.`
+    : say`${what}: ${kind.name} run short of oxygen ${after(x.stress)} and gasp at ${concentration(kind.oxygen.stress)}.`;
 }
 const graded = (x: ReturnType<typeof left>, lasts: number) =>
   x.lethal < lasts ? 'failed' : gradeBelow(x.stress, lasts, 0);

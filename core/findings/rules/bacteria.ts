@@ -6,6 +6,8 @@ import { beds } from '../../system/index.ts';
 import { adjustNumber, adjustWidth, fewerFish, lessFeed } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
+/** Fish give off so many times what the bacteria process: there are none to speak of. */
+const HARDLY_ANY = 10;
 const WISH = BACTERIA_LIMITS.load;
 
 /** The bacteria on the wetted surface can process what the fish give off. */
@@ -28,12 +30,15 @@ export const bacteria = defineRule({
         measured: used,
         limit: level === 'stop' ? 1 : WISH,
         kind: 'share',
+        ...(used > HARDLY_ANY ? { inWords: say`no bacteria yet` } : {}),
         sentence:
           level === 'fine'
             ? say`The bacteria can process ${feed(capacity / 1000)} of ammonia. The fish produce ${feed(tan / 1000)}.`
             : level === 'watch'
               ? say`The fish produce ${feed(tan / 1000)} of ammonia. That is ${share(used)} of what the bacteria can process once the bed has cycled.`
-              : say`The fish produce ${feed(tan / 1000)} of ammonia and the bacteria can process ${feed(capacity / 1000)}. Ammonia builds up.`,
+              : used > HARDLY_ANY
+                ? say`The fish produce ${feed(tan / 1000)} of ammonia and there are hardly any bacteria to process it. Ammonia builds up.`
+                : say`The fish produce ${feed(tan / 1000)} of ammonia and the bacteria can process ${feed(capacity / 1000)}. Ammonia builds up.`,
         why: say`Bacteria live on media that are wet often enough. Temperature, pH and oxygen set how fast they work. A new bed has only a part of them.`,
         source: 'FAO 589: 0.57 g NH₃/m² a day as design figure; TAN after Timmons & Ebeling.',
       },

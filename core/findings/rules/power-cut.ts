@@ -1,6 +1,6 @@
 import { timeToStress } from '../../derived/index.ts';
 import { lifeOf } from '../../life/index.ts';
-import { say, time } from '../../quantity/index.ts';
+import { after, say, time } from '../../quantity/index.ts';
 import { addAir, adjustWidth, fewerFish } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
@@ -41,10 +41,10 @@ export const powerCut = defineRule({
         sentence:
           level === 'fine'
             ? Number.isFinite(worst.toStress)
-              ? say`In a power cut ${group.kind.name} run short of oxygen after ${time(worst.toStress)}.`
+              ? say`In a power cut ${group.kind.name} run short of oxygen ${after(worst.toStress)}.`
               : say`In a power cut the surface alone gives ${group.kind.name} enough oxygen.`
             : [
-                ...say`In a power cut ${group.kind.name} run short of oxygen after ${time(worst.toStress)} and die after ${time(worst.toLethal)}. Plan for `,
+                ...say`In a power cut ${group.kind.name} run short of oxygen ${after(worst.toStress)} and die ${after(worst.toLethal)}. Plan for `,
                 ...cutSaid,
                 ...say`.`,
               ],

@@ -1,4 +1,4 @@
-import { flow, given, litres, ORIGIN, say, time } from '../../quantity/index.ts';
+import { after, flow, given, litres, ORIGIN, say } from '../../quantity/index.ts';
 import { standpipes, vesselOf } from '../../system/index.ts';
 import { addSecondOverflow, adjustPipeSize, leanRim } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
@@ -33,7 +33,7 @@ export const secondOutlet = defineRule({
           sentence:
             b.otherOutlets <= 1e-9
               ? [
-                  ...say`“${v.name}” has no backup overflow. If its drain clogs, it overflows after ${time(b.toRim)} (${flow(b.inflow)}).`,
+                  ...say`“${v.name}” has no backup overflow. If its drain clogs, it overflows ${after(b.toRim)} (${flow(b.inflow)}).`,
                   ...outcome,
                 ]
               : level === 'stop'

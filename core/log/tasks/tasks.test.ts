@@ -249,7 +249,7 @@ describe('tasks', () => {
     expect(tell(stock.title, 'metric')).toMatch(/^Add 5 fish: .+ of about 20 g each$/);
     expect(stock).toMatchObject({ minutes: 30, records: 'fish-in', about: ['tank'] });
     expect(tell(find(all, 'season-b')!.title, 'metric')).toBe('Change 25 % of the water');
-    expect(tell(find(all, 'season-c')!.title, 'metric')).toBe('Take 50 % of the fish');
+    expect(tell(find(all, 'season-c')!.title, 'metric')).toBe('Remove 50 % of the fish');
 
     const ticked = tasks(
       'potting-shed-pair',
@@ -351,7 +351,7 @@ describe('tasks', () => {
     expect(fed(2)).toBeUndefined();
     // Half of 14 perch of 60 g at 1.9606 %.
     expect(tell(fed(0.8)!.title, 'metric')).toMatch(/^Feed 8\.2 g a day in two or three meals,/);
-    expect(tell(fed(0)!.title, 'metric')).toMatch(/^Feed 16\.5 g a day,/);
+    expect(tell(fed(0)!.title, 'metric')).toMatch(/^Feed 16\.5 g a day in two or three meals,/);
   });
 });
 

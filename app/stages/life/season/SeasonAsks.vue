@@ -5,7 +5,7 @@ import type { SeasonWithCare } from '../../../../core/year';
 import { seasonMoney } from '../../../../core/year/money';
 import { monthName } from '../../../parts/months';
 import { useSettings } from '../../../stores/settings';
-import { useMoney } from '../../build/money';
+import { useMoney } from '../../../parts/money';
 import { useSystem } from '../../../stores/system';
 import { cropName } from './acts';
 import { substanceName } from './substances';

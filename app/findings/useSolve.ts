@@ -1,0 +1,112 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, toRaw } from 'vue';
+import type { Plan, PlannedChange, PlanProgress } from '../../core/findings';
+import { plural } from '../../core/quantity';
+import { same, type SystemDocument } from '../../core/system';
+import { useSystem } from '../stores/system';
+import { drillWorker, hearing } from '../workers/client';
+
+/** A plan that solves all problems of the open system: searched in a worker, chosen from, applied as one step. */
+export const useSolve = defineStore('solve', () => {
+  const system = useSystem();
+  const plan = shallowRef<Plan | null>(null);
+  /** The system that the plan is for. */
+  const of = shallowRef<SystemDocument | null>(null);
+  const progress = shallowRef<PlanProgress | null>(null);
+  const searching = ref(false);
+  const trouble = ref('');
+  /** Changes that are left out, by their place in the plan. */
+  const omitted = ref<readonly number[]>([]);
+  /** Problems that are left with the chosen changes; null while they are judged. */
+  const left = ref<number | null>(null);
+
+  const stale = computed(
+    () => plan.value !== null && (!system.known || !of.value || !same(system.known, of.value)),
+  );
+  const chosen = computed<readonly PlannedChange[]>(() =>
+    (plan.value?.changes ?? []).filter((_, i) => !omitted.value.includes(i)),
+  );
+
+  let mine = 0;
+  async function search() {
+    const doc = toRaw(system.known);
+    if (!doc) return;
+    const request = ++mine;
+    plan.value = null;
+    progress.value = null;
+    trouble.value = '';
+    omitted.value = [];
+    searching.value = true;
+    of.value = doc;
+    const heard = hearing((p: PlanProgress) => {
+      if (request === mine) progress.value = p;
+    });
+    try {
+      const found = await drillWorker.ask((w) => w.solve(request, doc, heard.tell));
+      if (request !== mine) return;
+      plan.value = found;
+      left.value = found.left.length;
+    } catch {
+      if (request === mine)
+        trouble.value =
+          'The search for a plan stopped. The findings on the screen are still valid.';
+    } finally {
+      heard.end();
+      if (request === mine) searching.value = false;
+    }
+  }
+  /** Ends the search with the best plan so far. */
+  function stop() {
+    const next = mine;
+    void drillWorker.ask((w) => w.stop('solve', next + 0.5)).catch(() => undefined);
+  }
+  /** Leaves a change out, or takes it back in. */
+  async function toggle(index: number) {
+    const doc = of.value;
+    if (!doc || !plan.value) return;
+    const out = omitted.value.includes(index);
+    omitted.value = out
+      ? omitted.value.filter((i) => i !== index)
+      : [...omitted.value, index].sort((a, b) => a - b);
+    left.value = null;
+    const changes = toRaw(chosen.value).map((x) => ({ edits: x.edits }));
+    try {
+      const found = await drillWorker.ask((w) => w.problemsWith(doc, changes));
+      if (toRaw(chosen.value).length === changes.length) left.value = found;
+    } catch {
+      left.value = null;
+    }
+  }
+  function apply() {
+    const changes = chosen.value;
+    if (!changes.length || stale.value) return;
+    system.commit(
+      changes.flatMap((x) => x.edits),
+      plural(changes.length, 'One change that solves problems', '# changes that solve problems'),
+    );
+    close();
+  }
+  function close() {
+    mine++;
+    searching.value = false;
+    plan.value = null;
+    trouble.value = '';
+  }
+
+  return {
+    plan,
+    of,
+    progress,
+    searching,
+    trouble,
+    omitted,
+    left,
+    stale,
+    chosen,
+    search,
+    stop,
+    toggle,
+    apply,
+    close,
+  };
+});

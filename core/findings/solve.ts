@@ -1,0 +1,277 @@
+import type { Phrase } from '../quantity/index.ts';
+import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
+import { assess } from '../assess/assess.ts';
+import { groupAlike } from './alike.ts';
+import { fixesFor, fixesTogether, type Budget } from './fixes.ts';
+import { judgeWhole } from './judge.ts';
+import { ruleOf } from './rules/index.ts';
+import { keyOf, type Finding, type Fix } from './types.ts';
+
+/** The shortest plan that solves all problems of a system: a search over the fixes, each state judged with its whole day. */
+
+/** Changes in a plan at most. */
+const MOST_CHANGES = 12;
+/** First changes from which the search goes on, and problems that it looks at in a state. */
+const STARTS = 3;
+const LOOKED_AT = 4;
+/** Sizes of a change that are tried where only two changes together help, and states that are followed. */
+const SIZES = 4;
+const FOLLOWED = 5;
+
+/** One change of a plan. */
+export interface PlannedChange {
+  readonly id: string;
+  readonly label: Phrase;
+  readonly edits: readonly Edit[];
+  /** Problems that are solved with it, after the changes before it. */
+  readonly solves: readonly Finding[];
+}
+export interface Plan {
+  readonly changes: readonly PlannedChange[];
+  /** Problems that are left: no change of a size or setting solves them. */
+  readonly left: readonly Finding[];
+  /** Findings with all changes made. */
+  readonly after: readonly Finding[];
+  /** Systems that were judged. */
+  readonly tried: number;
+  /** All of the search was done; false where it was stopped or its budget was spent. */
+  readonly whole: boolean;
+}
+export interface PlanProgress {
+  readonly tried: number;
+  /** Problems at the start, and in the best state so far. */
+  readonly problems: number;
+  readonly left: number;
+}
+
+type Change = Pick<Fix, 'id' | 'label' | 'edits'>;
+interface State {
+  readonly system: SystemDocument;
+  readonly changes: readonly Change[];
+  readonly findings: readonly Finding[];
+}
+
+const problemsOf = (findings: readonly Finding[]): Finding[] =>
+  findings.filter((f) => f.level === 'stop');
+const warnings = (s: State): number => s.findings.filter((f) => f.level === 'watch').length;
+/** Fewer problems, then fewer changes, then fewer warnings. */
+const order = (a: State, b: State): number =>
+  problemsOf(a.findings).length - problemsOf(b.findings).length ||
+  a.changes.length - b.changes.length ||
+  warnings(a) - warnings(b);
+
+/**
+ * Searches the shortest plan.
+ *
+ * @param goesOn told of each state; returning false ends the search with the best plan so far
+ * @param budget work that may be spent, in the measure that limits a day
+ */
+export async function solveAll(
+  system: SystemDocument,
+  goesOn: (p: PlanProgress) => boolean | Promise<boolean> = () => true,
+  budget: Budget = { left: Infinity },
+): Promise<Plan> {
+  const search = new Search(system, goesOn, budget);
+  return search.plan();
+}
+
+class Search {
+  private readonly judged = new Map<string, readonly Finding[]>();
+  private tried = 0;
+  private stopped = false;
+  private readonly root: State;
+  private best: State;
+
+  constructor(
+    system: SystemDocument,
+    private readonly goesOn: (p: PlanProgress) => boolean | Promise<boolean>,
+    private readonly budget: Budget,
+  ) {
+    this.root = { system, changes: [], findings: this.judge(system) };
+    this.best = this.root;
+  }
+
+  private judge(system: SystemDocument): readonly Finding[] {
+    const key = JSON.stringify(system);
+    const there = this.judged.get(key);
+    if (there) return there;
+    const { trace, findings } = judgeWhole(system);
+    this.budget.left -= trace.work;
+    this.tried++;
+    this.judged.set(key, findings);
+    return findings;
+  }
+
+  /** Whether the search goes on; the pause of a worker is taken here. */
+  private async more(): Promise<boolean> {
+    if (this.stopped || this.budget.left <= 0) return false;
+    const left = problemsOf(this.best.findings).length;
+    const problems = problemsOf(this.root.findings).length;
+    this.stopped = !(await this.goesOn({ tried: this.tried, problems, left }));
+    return !this.stopped;
+  }
+
+  /** A state with one more change. @returns null where the change is impossible */
+  private with(state: State, change: Change): State | null {
+    try {
+      const system = applyEdits(state.system, change.edits);
+      const next = {
+        system,
+        changes: [...state.changes, change],
+        findings: this.judge(system),
+      };
+      if (order(next, this.best) < 0) this.best = next;
+      return next;
+    } catch {
+      return null;
+    }
+  }
+
+  /** States after one change that solves a problem, the best first. */
+  private async after(state: State): Promise<State[]> {
+    const open = problemsOf(state.findings);
+    const out: State[] = [];
+    /** @returns whether one of the fixes leaves no problem */
+    const take = (fixes: readonly Fix[]): boolean => {
+      for (const fix of fixes) {
+        const next = this.with(state, fix);
+        if (!next) continue;
+        const left = problemsOf(next.findings).length;
+        if (left < open.length) out.push(next);
+        if (!left) return true;
+      }
+      return false;
+    };
+    for (const { findings: alike } of groupAlike(state.system, open).slice(0, LOOKED_AT)) {
+      const fixes: Record<string, readonly Fix[]> = {};
+      for (const f of alike) {
+        if (!(await this.more())) return out.sort(order);
+        fixes[keyOf(f)] = fixesFor(state.system, f, state.findings, this.budget);
+        if (take(fixes[keyOf(f)]!)) return out.sort(order);
+      }
+      if (take(fixesTogether(state.system, alike, fixes, state.findings, this.budget))) break;
+    }
+    return out.sort(order);
+  }
+
+  /** States after two changes where neither alone solves a problem, the best first. */
+  private async afterTwo(state: State): Promise<State[]> {
+    const open = problemsOf(state.findings);
+    const a = assess(state.system);
+    const firsts: State[] = [];
+    for (const f of open.slice(0, LOOKED_AT)) {
+      for (const adjustment of ruleOf(f.id).adjustments({ system: state.system, a, f })) {
+        const n = Math.min(SIZES, adjustment.count);
+        for (let i = 1; i <= n; i++) {
+          if (!(await this.more())) return [];
+          const k = Math.ceil((i * adjustment.count) / n) - 1;
+          const next = this.with(state, {
+            id: adjustment.id,
+            label: adjustment.label(k),
+            edits: adjustment.edits(k),
+          });
+          if (next) firsts.push(next);
+        }
+      }
+    }
+    const out: State[] = [];
+    for (const first of firsts.sort(order).slice(0, FOLLOWED)) {
+      const found = await this.after(first);
+      out.push(...found.filter((x) => problemsOf(x.findings).length < open.length));
+      if (out.some((x) => problemsOf(x.findings).length < open.length - 1)) break;
+    }
+    return out.sort(order);
+  }
+
+  /** Goes from a state to better ones until no problem is left or none can be solved. */
+  private async descend(from: State, most: number): Promise<State> {
+    let state = from;
+    while (problemsOf(state.findings).length && state.changes.length < most) {
+      const [next] = await this.after(state);
+      const then = next ?? (await this.afterTwo(state))[0];
+      if (!then) break;
+      state = then;
+    }
+    return state;
+  }
+
+  async plan(): Promise<Plan> {
+    const problems = problemsOf(this.root.findings).length;
+    if (problems) {
+      const starts = await this.after(this.root);
+      let found = starts.length ? null : await this.descend(this.root, MOST_CHANGES);
+      for (const start of starts.slice(0, STARTS)) {
+        if (!(await this.more())) break;
+        const short = found && !problemsOf(found.findings).length ? found.changes.length : null;
+        // A plan of one change cannot be beaten, and none as long as the shortest need be followed.
+        if (short !== null && short <= 1) break;
+        const end = await this.descend(start, short === null ? MOST_CHANGES : short - 1);
+        if (!found || order(end, found) < 0) found = end;
+      }
+      if (found && order(found, this.best) < 0) this.best = found;
+    }
+    const changes = this.needed(this.best);
+    const { after, told } = this.told(changes);
+    return {
+      changes: told,
+      left: problemsOf(after),
+      after,
+      tried: this.tried,
+      whole: !this.stopped && this.budget.left > 0,
+    };
+  }
+
+  /** The changes without those that solve nothing any more. */
+  private needed(state: State): readonly Change[] {
+    let changes = state.changes;
+    const most = problemsOf(state.findings).length;
+    for (const x of state.changes) {
+      if (changes.length < 2) break;
+      const without = changes.filter((y) => y !== x);
+      try {
+        const system = applyEdits(
+          this.root.system,
+          without.flatMap((y) => y.edits),
+        );
+        if (problemsOf(this.judge(system)).length <= most) changes = without;
+      } catch {
+        // What comes after it needs it.
+      }
+    }
+    return changes;
+  }
+
+  /** Each change with the problems that are solved with it. */
+  private told(changes: readonly Change[]): {
+    readonly told: PlannedChange[];
+    readonly after: readonly Finding[];
+  } {
+    let { system, findings } = this.root;
+    const told = changes.map((x): PlannedChange => {
+      system = applyEdits(system, x.edits);
+      const then = this.judge(system);
+      const open = new Set(problemsOf(then).map(keyOf));
+      const solves = problemsOf(findings).filter((f) => !open.has(keyOf(f)));
+      findings = then;
+      return { ...x, edits: [...x.edits], solves };
+    });
+    return { told, after: findings };
+  }
+}
+
+/**
+ * Problems of a system with some changes of a plan made.
+ *
+ * @returns nothing where they cannot be made without the others
+ */
+export function problemsWith(
+  system: SystemDocument,
+  changes: readonly Pick<PlannedChange, 'edits'>[],
+): Finding[] | null {
+  try {
+    const edits = changes.flatMap((x) => x.edits);
+    return problemsOf(judgeWhole(applyEdits(system, edits)).findings);
+  } catch {
+    return null;
+  }
+}
