@@ -68,7 +68,7 @@ test('a finding’s mark opens it; like findings are one sentence with one fix f
   await expect(page).toHaveURL(/\/paths\/siphon-2$/);
   await expect(finding(page, 'siphon-start')).toHaveCount(1);
   await expect(finding(page, 'siphon-start').locator('.sentence')).toContainText(
-    'Each of “Siphon, first bed” and “Siphon, second bed” may start',
+    'Each of “Siphon, first bed” and “Siphon, second bed” may not start',
   );
   await finding(page, 'siphon-start')
     .getByRole('button', { name: /of each of “Siphon, first bed” and/ })

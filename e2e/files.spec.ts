@@ -7,13 +7,13 @@ const good = readFileSync('demo/potting-shed-pair.json', 'utf8');
 
 const bad: [string, string | Buffer, RegExp][] = [
   ['broken.json', good.slice(0, 700), /is cut off/],
-  ['foreign.json', '{"name":"a shopping list"}', /no system of this program/],
+  ['foreign.json', '{"name":"a shopping list"}', /it is not a Mizuna system/],
   ['newer.json', good.replace(/"version": \d+/, '"version": 99'), /newer version/],
   ['empty.json', '', /empty/],
   [
     'wrong.json',
     good.replace('"crest": 0.235', '"crest": -3'),
-    /“Standpipe’s crest” of “Bell siphon” is below/,
+    /“Standpipe height” of “Bell siphon” is below/,
   ],
   ['picture.json', Buffer.from([137, 80, 78, 71, 0, 1, 2, 3]), /breaks off|not JSON/],
   ['huge.json', `{"kind":"mizuna-system","notes":"${'x'.repeat(6e6)}"}`, /far larger/],

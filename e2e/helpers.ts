@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type FileChooser, type Locator, type Page } from '@playwright/test';
 
 /** Every journey fails on an error in the console: a broken policy, a missing file, a thrown error. */
@@ -113,3 +114,14 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await page.getByRole('combobox', { name: label }).first().click({ force: true });
   await page.getByRole('option', { name: option }).first().click();
 }
+
+/** No violation of accessibility on the page. */
+export const axeClean = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page })
+    .options({ resultTypes: ['violations'] })
+    .setLegacyMode()
+    .analyze();
+  expect(
+    violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+  ).toEqual([]);
+};

@@ -92,9 +92,9 @@ test('drills run with progress, play in the drawing, and a fix mends what failed
   const loose = page.locator('[data-drill="delivery-off/lift"]');
   await expect(loose).toContainText('failed');
   await loose.getByRole('button', { name: /comes off/ }).click();
-  await expect(page.getByText(/^Drill:/)).toBeVisible();
+  await expect(page.getByText(/^Fault test:/)).toBeVisible();
   await loose.getByRole('button', { name: /Raise the pump/ }).click();
-  await expect(page.getByText(/^Drill:/)).toHaveCount(0);
+  await expect(page.getByText(/^Fault test:/)).toHaveCount(0);
   await settled(page);
   await page.getByRole('button', { name: 'Run the fault tests again' }).click();
   await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
@@ -109,7 +109,7 @@ test('a timer is set from what the bed asks for', async ({ page }) => {
   await expect(page.getByRole('img', { name: /Face of the timer/ })).toBeVisible();
   await page.getByRole('combobox', { name: 'Type of timer' }).last().click({ force: true });
   await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
-  await expect(page.getByText(/Press \d+ pins of 15 min/)).toBeVisible();
+  await expect(page.getByText(/Press these \d+ pins of 15 min/)).toBeVisible();
   await page.getByRole('button', { name: /^Set dial with pins/ }).click();
   await settled(page);
   await expect(page.getByRole('textbox', { name: 'Program 1 on at' })).toHaveValue('05:00');

@@ -1,10 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { LESSONS } from '../core/practice/course';
 import { debrief, drawn, groundOf, PRACTICE_FAULTS } from '../core/practice';
 import { format } from '../core/quantity';
 import { demo } from '../core/test/demo';
-import { expect, openShelf, slider, STILL, test } from './helpers';
+import { axeClean, expect, openShelf, slider, STILL, test } from './helpers';
 
 test.use(STILL);
 
@@ -22,15 +21,6 @@ const act = (page: Page, id: string) => page.locator(`[data-act="${id}"]`);
 const done = (page: Page) => page.getByRole('list').locator('.when');
 const debriefed = (page: Page) =>
   expect(page.getByRole('group', { name: 'What it cost' })).toBeVisible({ timeout: 45_000 });
-const axeClean = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page })
-    .options({ resultTypes: ['violations'] })
-    .setLegacyMode()
-    .analyze();
-  expect(
-    violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
-  ).toEqual([]);
-};
 
 test('a run by keyboard alone, from the number to the debrief; what is hidden stays hidden till then', async ({
   page,

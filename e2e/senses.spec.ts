@@ -61,7 +61,7 @@ test('the first journey by the names and roles that a screen reader says', async
         - button "3 Lift 2 problems"
         - button "4 Fill & drain 2 problems"
       - region "The system from the side":
-        - paragraph: /Fish tank: floor at 0 mm, water at \\d+ mm of 500 mm, 200 L at rest/
+        - paragraph: /Fish tank, floor at 0 mm, water at \\d+ mm of 500 mm, 200 L at rest/
         - group "The first attempt, drawn to scale with handles":
           - button "Fish tank in the drawing" [pressed]
           - button "Bed in the drawing"

@@ -27,6 +27,7 @@ import { useRoundsBench } from '../stores/roundsBench';
 import { useStartBench } from '../stores/startBench';
 import { useKept } from '../stores/kept';
 import { useSettings } from '../stores/settings';
+import { isExample, useShelf } from '../stores/shelf';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useDerivation } from '../stores/derivation';
@@ -42,6 +43,14 @@ import { isStage, STAGE_NAMES } from './stages';
 const props = defineProps<{ id: string; stage?: string; group?: string; part?: string }>();
 const router = useRouter();
 const system = useSystem();
+const shelf = useShelf();
+/** The address of an example opens it in a browser that has never been here. */
+async function openOrExample(id: string) {
+  await system.open(id);
+  if (system.missing !== 'gone' || !isExample(id) || shelf.loaded) return;
+  await shelf.load();
+  if (props.id === id && shelf.systems.some((s) => s.id === id)) await system.open(id);
+}
 const trace = useTrace();
 const settings = useSettings();
 const derivation = useDerivation();
@@ -68,7 +77,7 @@ watch(
   (id) => {
     derivation.close();
     if (system.document?.id !== id) chosen.close();
-    void system.open(id);
+    void openOrExample(id);
   },
   { immediate: true },
 );

@@ -126,7 +126,9 @@ const none = () => Promise.resolve(null);
             :version="solve.omitted.join()"
             label="The system with these changes"
           />
-          <figcaption role="status">After: {{ leftWords }}</figcaption>
+          <figcaption>
+            <span role="status">After: {{ leftWords }}</span>
+          </figcaption>
         </figure>
       </div>
       <p v-if="solve.plan.left.length" class="quiet">

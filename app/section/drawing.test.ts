@@ -35,9 +35,9 @@ describe('the drawing of a system', () => {
 
   it('says in words what it shows', () => {
     const text = draw(pair, 'vessels').find('.visually-hidden').text();
-    expect(text).toContain('Fish tank: floor at 0 mm');
+    expect(text).toContain('Fish tank, floor at 0 mm');
     expect(text).toContain('620 L at rest');
-    expect(text).toContain('Bed: floor at 950 mm, water at 244 mm of 330 mm');
+    expect(text).toContain('Bed, floor at 950 mm, water at 244 mm of 330 mm');
   });
 
   it('has a slider with name, value and range for everything that can be pulled', () => {

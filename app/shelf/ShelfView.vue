@@ -11,7 +11,8 @@ import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { chooseFile } from '../storage/files';
-import { useShelf } from '../stores/shelf';
+import { useSettings } from '../stores/settings';
+import { isExample, useShelf } from '../stores/shelf';
 import LayoutCard from './LayoutCard.vue';
 import ShelfCard from './ShelfCard.vue';
 import { inTurn } from './inTurn';
@@ -34,6 +35,17 @@ const found = computed(() => {
 const FIRST = 9;
 const MORE = 40;
 const placed = ref(FIRST);
+const settings = useSettings();
+/** Systems of one’s own come first; the examples can be hidden. */
+const own = computed(() => found.value.filter((s) => !isExample(s.id)));
+const examples = computed(() => found.value.filter((s) => isExample(s.id)));
+const newcomer = computed(() => shelf.loaded && !shelf.systems.some((s) => !isExample(s.id)));
+const start = ref<HTMLElement>();
+const shown = ref<HTMLElement>();
+const goTo = (el: HTMLElement | undefined) => {
+  el?.scrollIntoView({ block: 'start' });
+  el?.focus();
+};
 watch(
   () => (found.value.length > placed.value ? placed.value : null),
   (short) => {
@@ -105,6 +117,32 @@ async function make(layout: string) {
       >
     </p>
 
+    <section v-if="newcomer" class="first" aria-labelledby="first">
+      <h2 id="first">What do you want to do?</h2>
+      <ul class="ways">
+        <li>
+          <v-btn variant="flat" color="primary" :to="{ name: 'search' }"
+            >Start from what I have</v-btn
+          >
+          <span class="quiet"
+            >Enter your tank, pump and floor. Mizuna shows which systems fit.</span
+          >
+        </li>
+        <li>
+          <v-btn variant="tonal" @click="goTo(start)">Start from a layout</v-btn>
+          <span class="quiet">Choose one of fifteen layouts and change it.</span>
+        </li>
+        <li>
+          <v-btn variant="tonal" @click="goTo(shown)">Look at an example</v-btn>
+          <span class="quiet">Open a system with water, fish and a log.</span>
+        </li>
+        <li>
+          <v-btn variant="tonal" :to="{ name: 'running' }">I already have a system running</v-btn>
+          <span class="quiet">Enter tank, beds, pump, fish and your last readings.</span>
+        </li>
+      </ul>
+    </section>
+
     <section aria-labelledby="mine">
       <div class="head">
         <h2 id="mine">On the shelf</h2>
@@ -116,16 +154,35 @@ async function make(layout: string) {
           >{{ found.length }} of {{ shelf.systems.length }}</span
         >
       </div>
-      <ul v-if="shelf.systems.length" class="cards">
-        <li v-for="s in found.slice(0, placed)" :key="s.id">
+      <ul v-if="own.length" class="cards" aria-label="My systems">
+        <li v-for="s in own.slice(0, placed)" :key="s.id">
           <ShelfCard :entry="s" @remove="shelf.remove(s.id, s.name)" />
         </li>
       </ul>
-      <p v-else-if="shelf.silent" class="empty" role="status">
+      <template v-if="examples.length">
+        <div class="head">
+          <h3 ref="shown" tabindex="-1">Examples</h3>
+          <button
+            v-if="own.length"
+            type="button"
+            class="link"
+            :aria-expanded="settings.examples"
+            @click="settings.examples = !settings.examples"
+          >
+            {{ settings.examples ? 'Hide the examples' : 'Show the examples' }}
+          </button>
+        </div>
+        <ul v-if="settings.examples || !own.length || looked" class="cards" aria-label="Examples">
+          <li v-for="s in examples.slice(0, Math.max(0, placed - own.length))" :key="s.id">
+            <ShelfCard :entry="s" @remove="shelf.remove(s.id, s.name)" />
+          </li>
+        </ul>
+      </template>
+      <p v-if="!shelf.systems.length && shelf.silent" class="empty" role="status">
         This browser’s storage has not answered yet. Mizuna tries again every few seconds. Nothing
         is lost.
       </p>
-      <p v-else-if="shelf.loaded" class="empty">
+      <p v-else-if="!shelf.systems.length && shelf.loaded" class="empty">
         The shelf is empty. Start from a layout below, open a file, or
         <button type="button" class="link" @click="shelf.bringDemos()">add the demo systems</button
         >.
@@ -133,7 +190,7 @@ async function make(layout: string) {
     </section>
 
     <section aria-labelledby="new">
-      <h2 id="new">Start a new system</h2>
+      <h2 id="new" ref="start" tabindex="-1">Start a new system</h2>
       <p class="have">
         <v-btn variant="tonal" :prepend-icon="mdiMagnify" :to="{ name: 'search' }">
           From what I have
@@ -181,6 +238,28 @@ header {
   gap: 12px;
   flex-wrap: wrap;
   padding-bottom: 14px;
+}
+.ways {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 12px;
+  padding: 0;
+}
+.ways li {
+  list-style: none;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.ways .v-btn {
+  font-size: var(--type-body);
+}
+.first {
+  padding-bottom: 14px;
+}
+h3 {
+  font-size: var(--type-title);
+  margin-top: 12px;
 }
 .undo {
   position: sticky;

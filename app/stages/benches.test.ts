@@ -270,7 +270,7 @@ describe('drills', () => {
     expect(w.text()).toContain(`${failed} failed`);
     await w.find('[data-drill="drain-blocked/siphon"] button.name').trigger('click');
     await vi.waitFor(() => expect(drills.fixes).not.toBeNull(), { timeout: 20_000 });
-    expect(useTrace().replay?.name).toBe('Drill: “Bell siphon” is blocked');
+    expect(useTrace().replay?.name).toBe('Fault test: “Bell siphon” is blocked');
     const fix = w.find('[data-drill="drain-blocked/siphon"] button.fix');
     await fix.trigger('click');
     expect(system.document!.paths.length).toBeGreaterThan(2);

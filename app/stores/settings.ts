@@ -26,6 +26,8 @@ export const useSettings = defineStore('settings', () => {
   const units = ref<UnitSystem>('metric');
   const theme = ref<ThemeName>('paper');
   const singleKeys = ref(true);
+  /** The examples stand on the shelf. */
+  const examples = ref(true);
   /** First-use hints that were read; they do not come back. */
   const read = ref<string[]>([]);
   /** What the scales of the person’s kits show. */
@@ -36,6 +38,7 @@ export const useSettings = defineStore('settings', () => {
     units: units.value,
     theme: theme.value,
     singleKeys: singleKeys.value,
+    examples: examples.value,
     read: [...read.value],
     kit: { ...kit.value },
   });
@@ -44,6 +47,7 @@ export const useSettings = defineStore('settings', () => {
     if (UNIT_SYSTEMS.includes(from.units as UnitSystem)) units.value = from.units as UnitSystem;
     if (from.theme === 'evening' || from.theme === 'paper') theme.value = from.theme;
     if (typeof from.singleKeys === 'boolean') singleKeys.value = from.singleKeys;
+    if (typeof from.examples === 'boolean') examples.value = from.examples;
     const scales = from.kit as Partial<KitScales> | undefined;
     for (const key of ['tan', 'nitrite', 'nitrate'] as const) {
       const scale = scales?.[key];
@@ -76,7 +80,7 @@ export const useSettings = defineStore('settings', () => {
     if (!answered) setTimeout(() => void takeOver(), LATER);
   }
   let writing = true;
-  for (const [name, of] of Object.entries({ units, theme, singleKeys, read, kit }))
+  for (const [name, of] of Object.entries({ units, theme, singleKeys, examples, read, kit }))
     watch(of, () => {
       if (loaded.value && writing) void rows.set(`${OWN}${name}`, of.value);
     });
@@ -99,6 +103,7 @@ export const useSettings = defineStore('settings', () => {
     units,
     theme,
     singleKeys,
+    examples,
     read,
     kit,
     loaded,

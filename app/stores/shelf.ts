@@ -35,6 +35,9 @@ function upToToday(file: string, demo: SystemDocument & { log?: unknown }): Syst
   return filled === null ? document : { ...document, care: { ...document.care, filled } };
 }
 const fileOf = (path: string): string => /([^/]+)\.json$/.exec(path)![1]!;
+/** Examples have the names of their files as ids. */
+const EXAMPLES: ReadonlySet<string> = new Set(Object.keys(DEMOS).map(fileOf));
+export const isExample = (id: string): boolean => EXAMPLES.has(id);
 
 /** Every system that this browser keeps. */
 export const useShelf = defineStore('shelf', () => {

@@ -31,7 +31,7 @@ const SPOILS: readonly Spoil[] = [
   // Too many fish, a timer that is too short.
   (s, pick) => on(pick(s.fish), (f) => [{ at: `fish.${f.id}.count`, to: Math.ceil(f.count * 3) }]),
   (s, pick) =>
-    on(pick(s.controls.flatMap((c) => (c.kind === 'cycle' ? [c] : []))), (c) => [
+    on(pick(s.controls.flatMap((c) => (c.kind === 'interval' ? [c] : []))), (c) => [
       times(`controls.${c.id}.on`, c.on, 0.3),
     ]),
   // A plug that hangs low.

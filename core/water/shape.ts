@@ -301,3 +301,41 @@ export function profileHeights(shape: Shape): readonly Metres[] {
       return [0, H];
   }
 }
+
+/**
+ * A shape of the same height that holds so many times as much at every level.
+ *
+ * @param times above 0
+ */
+export function scaledTo(shape: Shape, times: number): Shape {
+  const side = Math.sqrt(times);
+  switch (shape.kind) {
+    case 'box':
+    case 'pond':
+      return { ...shape, length: shape.length * side, width: shape.width * side };
+    case 'cylinder':
+      return { ...shape, diameter: shape.diameter * side };
+    case 'tapered-box':
+      return {
+        ...shape,
+        bottomLength: shape.bottomLength * side,
+        bottomWidth: shape.bottomWidth * side,
+        topLength: shape.topLength * side,
+        topWidth: shape.topWidth * side,
+      };
+    case 'tapered-round':
+      return {
+        ...shape,
+        bottomDiameter: shape.bottomDiameter * side,
+        topDiameter: shape.topDiameter * side,
+      };
+    case 'half-barrel':
+      return { ...shape, length: shape.length * times };
+    case 'measured':
+      return {
+        ...shape,
+        width: shape.width * side,
+        points: shape.points.map(([level, poured]) => [level, poured * times] as const),
+      };
+  }
+}

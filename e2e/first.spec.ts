@@ -1,0 +1,78 @@
+import { axeClean, expect, finding, openDemo, settled, showFindings, test } from './helpers';
+
+test.describe('in a browser that has never been here', () => {
+  test.use({ storageState: { cookies: [], origins: [] } });
+
+  test('the address of an example opens it', async ({ page }) => {
+    await page.goto('/system/the-first-attempt/vessels');
+    await expect(page.getByRole('textbox', { name: 'Name of the system' })).toHaveValue(
+      'The first attempt',
+    );
+    await settled(page);
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    await expect(page.getByRole('article')).toHaveCount(8);
+  });
+
+  test('the owner of a running system comes to the first advice', async ({ page }) => {
+    let presses = 0;
+    const press = async (name: string | RegExp, role: 'link' | 'button' | 'option' = 'button') => {
+      presses++;
+      await page.getByRole(role, { name }).first().click();
+    };
+    const type = async (label: string, value: string) => {
+      presses++;
+      const field = page.getByRole('textbox', { name: label });
+      await field.fill(value);
+      await field.press('Enter');
+    };
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'What do you want to do?' })).toBeVisible();
+    await axeClean(page);
+    await press('I already have a system running', 'link');
+    await expect(page.getByRole('heading', { name: 'A system that is running' })).toBeVisible();
+    await axeClean(page);
+    await type('Water in the fish tank', '500 L');
+    await type('Weight of one fish', '60 g');
+    await type('Water temperature', '22');
+    await type('pH', '8.2');
+    await type('Total ammonia (TAN), as N', '4');
+    await press('Save and go to Rounds');
+    await expect(page.getByRole('article', { name: 'Plan of care' })).toContainText('Do not feed');
+    expect(presses).toBeLessThanOrEqual(20);
+    // It is one’s own: it stands before the examples, which can be hidden.
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    const mine = page.getByRole('list', { name: 'My systems' });
+    await expect(mine.getByRole('article')).toHaveCount(1);
+    await expect(page.getByRole('heading', { name: 'What do you want to do?' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Hide the examples' }).click();
+    await expect(page.getByRole('article')).toHaveCount(1);
+    await page.reload();
+    await expect(page.getByRole('article')).toHaveCount(1);
+    await page.getByRole('button', { name: 'Show the examples' }).click();
+    await expect(page.getByRole('article')).toHaveCount(9);
+  });
+});
+
+test('all problems of the first attempt are solved by one plan, as one step', async ({ page }) => {
+  await openDemo(page, 'The first attempt');
+  await showFindings(page);
+  await page.getByRole('button', { name: 'Solve all problems' }).click();
+  const plan = page.getByRole('region', { name: 'Solve all problems' });
+  await expect(plan.getByText(/^\d changes solve all problems\.$/)).toBeVisible({
+    timeout: 120_000,
+  });
+  await expect(plan.getByText('After: No problem left')).toBeVisible();
+  await axeClean(page);
+  // One is left out, and is needed.
+  const first = plan.getByRole('checkbox').first();
+  await first.uncheck();
+  await expect(plan.getByText(/^After: .* left$/)).not.toHaveText('After: No problem left');
+  await first.check();
+  await expect(plan.getByText('After: No problem left')).toBeVisible();
+  await plan.getByRole('button', { name: /^Make these \d changes/ }).click();
+  await settled(page);
+  await expect(page.locator('[data-finding][data-level="stop"]')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: \d changes that solve problems/ }).click();
+  await settled(page);
+  await expect(finding(page, 'reserve')).toHaveAttribute('data-level', 'stop');
+});
