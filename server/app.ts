@@ -45,8 +45,7 @@ export function createApp(
   const app = new Hono<{ Variables: SecureHeadersVariables }>({ strict: false });
   app.use(async (c, next) => {
     const host = c.req.header('Host') ?? new URL(c.req.url).host;
-    if (ownOnly && !isOwnName(host))
-      return c.text('This server answers this machine only.', 421);
+    if (ownOnly && !isOwnName(host)) return c.text('This server answers this machine only.', 421);
     await next();
   });
   // On its way within one machine, packing costs more time than it saves.

@@ -81,10 +81,10 @@ describe('answers of the drills that come late', () => {
     void store.show(loose);
     const second = await waiting(`replay ${loose.fault}`);
     second.answer();
-    await vi.waitFor(() => expect(trace.replay?.name).toBe(`Drill: ${loose.name}`));
+    await vi.waitFor(() => expect(trace.replay?.name).toBe(`Fault test: ${loose.name}`));
     first.answer();
     await heard();
-    expect(trace.replay?.name).toBe(`Drill: ${loose.name}`);
+    expect(trace.replay?.name).toBe(`Fault test: ${loose.name}`);
     expect(waits.some((w) => w.what === `fixes ${power.fault}`)).toBe(false);
     (await waiting(`fixes ${loose.fault}`)).answer();
     await vi.waitFor(() => expect(store.fixes).toMatchObject([{ label: [loose.fault] }]));
