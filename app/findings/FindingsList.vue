@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { groupAlike, keyOf, type Finding, type Fix } from '../../core/findings';
+import { groupAlike, keyOf, problemsOf, type Finding, type Fix } from '../../core/findings';
 import { same, type SystemDocument } from '../../core/system';
 import { useTrace } from '../stores/trace';
 import { tell } from '../../core/quantity';
@@ -11,6 +11,7 @@ import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import FindingCard from './FindingCard.vue';
 import SolvePanel from './SolvePanel.vue';
+import { useSolve } from './useSolve';
 
 const props = defineProps<{
   /** Behind the panel: it may rest while something is pulled. */
@@ -38,7 +39,8 @@ const judged = useRested<Judged>(
   () => ({ document: system.document, findings: trace.findings }),
   () => props.hidden ?? false,
 );
-const problems = computed(() => judged.value.findings.filter((f) => f.level === 'stop').length);
+const solve = useSolve();
+const problems = computed(() => problemsOf(judged.value.findings, solve.running).length);
 const fine = computed(() => judged.value.findings.filter((f) => f.level === 'fine'));
 const groups = computed(() => {
   const { document, findings } = judged.value;

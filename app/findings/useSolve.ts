@@ -1,14 +1,18 @@
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, toRaw } from 'vue';
+import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import type { Plan, PlannedChange, PlanProgress } from '../../core/findings';
 import { plural } from '../../core/quantity';
 import { same, type SystemDocument } from '../../core/system';
+import { useLog } from '../stores/log';
 import { useSystem } from '../stores/system';
 import { drillWorker, hearing } from '../workers/client';
 
 /** A plan that solves all problems of the open system: searched in a worker, chosen from, applied as one step. */
 export const useSolve = defineStore('solve', () => {
   const system = useSystem();
+  const log = useLog();
+  /** A system with a log: its water is the business of the plan of care. */
+  const running = computed(() => log.entries.length > 0);
   const plan = shallowRef<Plan | null>(null);
   /** The system that the plan is for. */
   const of = shallowRef<SystemDocument | null>(null);
@@ -42,7 +46,7 @@ export const useSolve = defineStore('solve', () => {
       if (request === mine) progress.value = p;
     });
     try {
-      const found = await drillWorker.ask((w) => w.solve(request, doc, heard.tell));
+      const found = await drillWorker.ask((w) => w.solve(request, doc, running.value, heard.tell));
       if (request !== mine) return;
       plan.value = found;
       left.value = found.left.length;
@@ -71,7 +75,7 @@ export const useSolve = defineStore('solve', () => {
     left.value = null;
     const changes = toRaw(chosen.value).map((x) => ({ edits: x.edits }));
     try {
-      const found = await drillWorker.ask((w) => w.problemsWith(doc, changes));
+      const found = await drillWorker.ask((w) => w.problemsWith(doc, changes, running.value));
       if (toRaw(chosen.value).length === changes.length) left.value = found;
     } catch {
       left.value = null;
@@ -93,7 +97,11 @@ export const useSolve = defineStore('solve', () => {
     trouble.value = '';
   }
 
+  // A plan is for one system: another that is opened begins without one.
+  watch(() => system.document?.id, close);
+
   return {
+    running,
     plan,
     of,
     progress,

@@ -132,7 +132,7 @@ async function take(i: number) {
       <ul v-if="d.faults.length" class="plain">
         <li v-for="x in d.faults" :key="x.kind">
           <template v-if="x.long"
-            >{{ d.faults.length > 1 ? `${x.name}: long` : 'For weeks' }} before you came,
+            >{{ d.faults.length > 1 ? `${x.name}: for weeks` : 'For weeks' }} before you came,
             {{ endOf(x) }}.</template
           >
           <template v-else

@@ -92,6 +92,7 @@ const api = {
   async solve(
     request: number,
     system: SystemDocument,
+    running: boolean,
     onProgress: (p: PlanProgress) => void,
   ): Promise<Plan> {
     newest.solve = Math.max(newest.solve, request);
@@ -114,11 +115,15 @@ const api = {
         return request >= newest.solve;
       },
       budget,
+      running,
     );
   },
   /** How many problems are left with some changes of a plan; null where they need the others. */
-  problemsWith: (system: SystemDocument, changes: readonly Pick<PlannedChange, 'edits'>[]) =>
-    problemsWith(system, changes)?.length ?? null,
+  problemsWith: (
+    system: SystemDocument,
+    changes: readonly Pick<PlannedChange, 'edits'>[],
+    running: boolean,
+  ): number | null => problemsWith(system, changes, running)?.length ?? null,
   fixes: (system: SystemDocument, how: Severity, drill: Drill): DrillFix[] =>
     fixesForDrill(system, drill, how),
   lifeFixes: (system: SystemDocument, how: Severity, id: string): DrillFix[] =>

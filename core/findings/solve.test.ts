@@ -69,6 +69,19 @@ describe('a plan for all problems', () => {
       whole: true,
     });
   });
+  it('leaves the water of a running system to its plan of care', async () => {
+    const sick = applyEdits(demo('potting-shed-pair'), [
+      { at: 'water.tan', to: 6 },
+      { at: 'water.ph', to: 8.4 },
+    ]);
+    expect(problems(sick).map((f) => f.id)).toContain('ammonia');
+    expect(await solveAll(sick, () => true, { left: Infinity }, true)).toMatchObject({
+      changes: [],
+      left: [],
+    });
+    expect(problemsWith(sick, [], true)).toEqual([]);
+    expect(problemsWith(sick, [])).not.toEqual([]);
+  });
   it('ends with the best so far where it is stopped, and says so', async () => {
     const system = demo('the-first-attempt');
     let n = 0;

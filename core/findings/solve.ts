@@ -51,27 +51,28 @@ interface State {
   readonly findings: readonly Finding[];
 }
 
-const problemsOf = (findings: readonly Finding[]): Finding[] =>
-  findings.filter((f) => f.level === 'stop');
+/**
+ * Problems that a change of the design solves.
+ *
+ * @param running the water of a running system is no design: its plan of care says what is done to it
+ */
+export const problemsOf = (findings: readonly Finding[], running = false): Finding[] =>
+  findings.filter((f) => f.level === 'stop' && !(running && ruleOf(f.id).ofWater));
 const warnings = (s: State): number => s.findings.filter((f) => f.level === 'watch').length;
-/** Fewer problems, then fewer changes, then fewer warnings. */
-const order = (a: State, b: State): number =>
-  problemsOf(a.findings).length - problemsOf(b.findings).length ||
-  a.changes.length - b.changes.length ||
-  warnings(a) - warnings(b);
-
 /**
  * Searches the shortest plan.
  *
  * @param goesOn told of each state; returning false ends the search with the best plan so far
  * @param budget work that may be spent, in the measure that limits a day
+ * @param running problems of the water itself are left to the plan of care
  */
 export async function solveAll(
   system: SystemDocument,
   goesOn: (p: PlanProgress) => boolean | Promise<boolean> = () => true,
   budget: Budget = { left: Infinity },
+  running = false,
 ): Promise<Plan> {
-  const search = new Search(system, goesOn, budget);
+  const search = new Search(system, goesOn, budget, running);
   return search.plan();
 }
 
@@ -86,10 +87,19 @@ class Search {
     system: SystemDocument,
     private readonly goesOn: (p: PlanProgress) => boolean | Promise<boolean>,
     private readonly budget: Budget,
+    private readonly running: boolean,
   ) {
     this.root = { system, changes: [], findings: this.judge(system) };
     this.best = this.root;
   }
+
+  private readonly problems = (findings: readonly Finding[]): Finding[] =>
+    problemsOf(findings, this.running);
+  /** Fewer problems, then fewer changes, then fewer warnings. */
+  private readonly order = (a: State, b: State): number =>
+    this.problems(a.findings).length - this.problems(b.findings).length ||
+    a.changes.length - b.changes.length ||
+    warnings(a) - warnings(b);
 
   private judge(system: SystemDocument): readonly Finding[] {
     const key = JSON.stringify(system);
@@ -105,8 +115,8 @@ class Search {
   /** Whether the search goes on; the pause of a worker is taken here. */
   private async more(): Promise<boolean> {
     if (this.stopped || this.budget.left <= 0) return false;
-    const left = problemsOf(this.best.findings).length;
-    const problems = problemsOf(this.root.findings).length;
+    const left = this.problems(this.best.findings).length;
+    const problems = this.problems(this.root.findings).length;
     this.stopped = !(await this.goesOn({ tried: this.tried, problems, left }));
     return !this.stopped;
   }
@@ -120,7 +130,7 @@ class Search {
         changes: [...state.changes, change],
         findings: this.judge(system),
       };
-      if (order(next, this.best) < 0) this.best = next;
+      if (this.order(next, this.best) < 0) this.best = next;
       return next;
     } catch {
       return null;
@@ -129,14 +139,14 @@ class Search {
 
   /** States after one change that solves a problem, the best first. */
   private async after(state: State): Promise<State[]> {
-    const open = problemsOf(state.findings);
+    const open = this.problems(state.findings);
     const out: State[] = [];
     /** @returns whether one of the fixes leaves no problem */
     const take = (fixes: readonly Fix[]): boolean => {
       for (const fix of fixes) {
         const next = this.with(state, fix);
         if (!next) continue;
-        const left = problemsOf(next.findings).length;
+        const left = this.problems(next.findings).length;
         if (left < open.length) out.push(next);
         if (!left) return true;
       }
@@ -145,18 +155,18 @@ class Search {
     for (const { findings: alike } of groupAlike(state.system, open).slice(0, LOOKED_AT)) {
       const fixes: Record<string, readonly Fix[]> = {};
       for (const f of alike) {
-        if (!(await this.more())) return out.sort(order);
+        if (!(await this.more())) return out.sort(this.order);
         fixes[keyOf(f)] = fixesFor(state.system, f, state.findings, this.budget);
-        if (take(fixes[keyOf(f)]!)) return out.sort(order);
+        if (take(fixes[keyOf(f)]!)) return out.sort(this.order);
       }
       if (take(fixesTogether(state.system, alike, fixes, state.findings, this.budget))) break;
     }
-    return out.sort(order);
+    return out.sort(this.order);
   }
 
   /** States after two changes where neither alone solves a problem, the best first. */
   private async afterTwo(state: State): Promise<State[]> {
-    const open = problemsOf(state.findings);
+    const open = this.problems(state.findings);
     const a = assess(state.system);
     const firsts: State[] = [];
     for (const f of open.slice(0, LOOKED_AT)) {
@@ -175,18 +185,18 @@ class Search {
       }
     }
     const out: State[] = [];
-    for (const first of firsts.sort(order).slice(0, FOLLOWED)) {
+    for (const first of firsts.sort(this.order).slice(0, FOLLOWED)) {
       const found = await this.after(first);
-      out.push(...found.filter((x) => problemsOf(x.findings).length < open.length));
-      if (out.some((x) => problemsOf(x.findings).length < open.length - 1)) break;
+      out.push(...found.filter((x) => this.problems(x.findings).length < open.length));
+      if (out.some((x) => this.problems(x.findings).length < open.length - 1)) break;
     }
-    return out.sort(order);
+    return out.sort(this.order);
   }
 
   /** Goes from a state to better ones until no problem is left or none can be solved. */
   private async descend(from: State, most: number): Promise<State> {
     let state = from;
-    while (problemsOf(state.findings).length && state.changes.length < most) {
+    while (this.problems(state.findings).length && state.changes.length < most) {
       const [next] = await this.after(state);
       const then = next ?? (await this.afterTwo(state))[0];
       if (!then) break;
@@ -196,25 +206,25 @@ class Search {
   }
 
   async plan(): Promise<Plan> {
-    const problems = problemsOf(this.root.findings).length;
+    const problems = this.problems(this.root.findings).length;
     if (problems) {
       const starts = await this.after(this.root);
       let found = starts.length ? null : await this.descend(this.root, MOST_CHANGES);
       for (const start of starts.slice(0, STARTS)) {
         if (!(await this.more())) break;
-        const short = found && !problemsOf(found.findings).length ? found.changes.length : null;
+        const short = found && !this.problems(found.findings).length ? found.changes.length : null;
         // A plan of one change cannot be beaten, and none as long as the shortest need be followed.
         if (short !== null && short <= 1) break;
         const end = await this.descend(start, short === null ? MOST_CHANGES : short - 1);
-        if (!found || order(end, found) < 0) found = end;
+        if (!found || this.order(end, found) < 0) found = end;
       }
-      if (found && order(found, this.best) < 0) this.best = found;
+      if (found && this.order(found, this.best) < 0) this.best = found;
     }
     const changes = this.needed(this.best);
     const { after, told } = this.told(changes);
     return {
       changes: told,
-      left: problemsOf(after),
+      left: this.problems(after),
       after,
       tried: this.tried,
       whole: !this.stopped && this.budget.left > 0,
@@ -224,7 +234,7 @@ class Search {
   /** The changes without those that solve nothing any more. */
   private needed(state: State): readonly Change[] {
     let changes = state.changes;
-    const most = problemsOf(state.findings).length;
+    const most = this.problems(state.findings).length;
     for (const x of state.changes) {
       if (changes.length < 2) break;
       const without = changes.filter((y) => y !== x);
@@ -233,7 +243,7 @@ class Search {
           this.root.system,
           without.flatMap((y) => y.edits),
         );
-        if (problemsOf(this.judge(system)).length <= most) changes = without;
+        if (this.problems(this.judge(system)).length <= most) changes = without;
       } catch {
         // What comes after it needs it.
       }
@@ -250,8 +260,8 @@ class Search {
     const told = changes.map((x): PlannedChange => {
       system = applyEdits(system, x.edits);
       const then = this.judge(system);
-      const open = new Set(problemsOf(then).map(keyOf));
-      const solves = problemsOf(findings).filter((f) => !open.has(keyOf(f)));
+      const open = new Set(this.problems(then).map(keyOf));
+      const solves = this.problems(findings).filter((f) => !open.has(keyOf(f)));
       findings = then;
       return { ...x, edits: [...x.edits], solves };
     });
@@ -267,10 +277,11 @@ class Search {
 export function problemsWith(
   system: SystemDocument,
   changes: readonly Pick<PlannedChange, 'edits'>[],
+  running = false,
 ): Finding[] | null {
   try {
     const edits = changes.flatMap((x) => x.edits);
-    return problemsOf(judgeWhole(applyEdits(system, edits)).findings);
+    return problemsOf(judgeWhole(applyEdits(system, edits)).findings, running);
   } catch {
     return null;
   }

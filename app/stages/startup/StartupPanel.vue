@@ -126,7 +126,7 @@ async function firstFish() {
   );
 }
 const setStocked = (to: boolean) =>
-  system.commit([{ at: 'care.stocked', to }], to ? 'Fish added the water' : 'Fish come later');
+  system.commit([{ at: 'care.stocked', to }], to ? 'Fish are in the tank' : 'Fish come later');
 const early = computed(() => t.value && fishBeforeSafe(t.value));
 const halfFeed = computed(() =>
   t.value ? tell(say`${feedOf(feedBy('half', t.value.life.feed / 1000))}`, settings.units) : '',
@@ -247,7 +247,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
                 >Today: {{ tell(say`${doseOf(dose.salammoniac)}`, settings.units) }} of ammonium
                 chloride</b
               >, or {{ tell(say`${liquidOf(dose.ammonia)}`, settings.units) }} of household ammonia
-              (10 %, without scent or soap;{{ f(dose.nitrogen, 'dose') }} of nitrogen).
+              (10 %, without scent or soap; {{ f(dose.nitrogen, 'dose') }} of nitrogen).
             </p>
             <div class="buttons">
               <v-btn variant="tonal" @click="giveDose">I have added it</v-btn>
@@ -279,9 +279,9 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         </p>
         <div v-if="early" class="early">
           <p>
-            <b>Fish added before the bacteria.</b> Take care: feed at most {{ halfFeed }} a day and
-            test ammonia, nitrite and pH every day. Change water when the plan of care says so, and
-            aerate all day. This phase ends when three tests in a row show no ammonia and no
+            <b>The fish are in before the bacteria.</b> Take care: feed at most {{ halfFeed }} a day
+            and test ammonia, nitrite and pH every day. Change water when the plan of care says so,
+            and aerate all day. This phase ends when three tests in a row show no ammonia and no
             nitrite.
           </p>
         </div>
@@ -291,7 +291,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
 
       <PanelGroup v-if="!t.isSolution && doc.fish.length" title="First fish">
         <template v-if="doc.care.stocked">
-          <p>The fish of the design added the water.</p>
+          <p>The fish of the design are in the tank.</p>
           <v-btn size="small" @click="setStocked(false)">No, they come later</v-btn>
         </template>
         <template v-else-if="stocking">
