@@ -142,7 +142,7 @@ test('deleted and put back elsewhere, an open system is kept again without a wor
   await reads(page, CREST, '230 mm');
 });
 
-for (const whose of ['this window’s', 'the other’s'] as const) {
+for (const whose of ['this window’s', 'the other window’s'] as const) {
   test(`a bed taken away in one window and built higher in another is asked about: ${whose}`, async ({
     page,
     context,
@@ -157,13 +157,13 @@ for (const whose of ['this window’s', 'the other’s'] as const) {
       (await slider(p, `Rim of ${name}`).getAttribute('aria-valuetext'))!;
     const was = await rim(other);
     await press(beds(page).last());
-    await press(page.getByRole('button', { name: `Take ${name} away` }));
+    await press(page.getByRole('button', { name: `Remove ${name}` }));
     await expect(beds(page)).toHaveCount(before - 1);
     await kept(page);
     await slider(other, `Rim of ${name}`).press('ArrowUp');
     const asked = other.getByRole('alert');
     await expect(asked).toContainText('The changes of two windows do not fit together');
-    await press(asked.getByRole('button', { name: `Take ${whose} system` }));
+    await press(asked.getByRole('button', { name: `Use ${whose} system` }));
     await expect(asked).toHaveCount(0);
     const mine = whose === 'this window’s';
     for (const p of [page, other]) {
