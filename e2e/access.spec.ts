@@ -1,5 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import {
+  axe,
+  axeOn,
   choose,
   expect,
   openDemo,
@@ -15,24 +16,6 @@ import {
 import type { Page } from '@playwright/test';
 
 test.use(STILL);
-
-/** Only what is wrong is wanted, not a list of all that is right; there are no frames to join. */
-const axeOn = (page: Page) =>
-  new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
-
-/**
- * @param rules the rules of axe to ask; all without them
- * @param part selector of what has changed since the page was last looked at as a whole
- */
-async function axe(page: Page, where: string, rules?: string[], part?: string) {
-  const asked = axeOn(page);
-  if (rules) asked.withRules(rules);
-  if (part) asked.include(part);
-  const { violations } = await asked.analyze();
-  expect(
-    violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
-  ).toEqual([]);
-}
 
 for (const theme of ['paper', 'evening'] as const) {
   test(`axe finds nothing in the ${theme} theme`, async ({ page }) => {

@@ -115,7 +115,7 @@ test('a hold point fails, says what it means, and passes; its photo stays', asyn
   await page.getByRole('button', { name: /Agree on the place.*done/ }).click();
   await expect(card.getByRole('img', { name: /Photograph of/ })).toBeVisible();
 
-  // What is not there yet is not tested: gluing depends on the dry fit.
+  // What is not there yet is not tested: gluing waits for the dry fit.
   await page.getByRole('button', { name: /^Glue and seal/ }).click();
   await expect(page.getByText(/^First: Fit everything dry/)).toBeVisible();
 });

@@ -74,7 +74,7 @@ test('a rule rests on its own probe, says so on Today, and goes on after a reloa
   await openDevices(page);
   await page.getByRole('button', { name: 'Log all of them' }).click();
   const heat = plug(page, 'heat');
-  // Device on this plug is not said: it is treated as a pump, which no rule switches.
+  // What hangs on it is not said: it is taken for a pump, which no rule switches.
   await expect(heat.getByRole('button', { name: 'Add a rule' })).toHaveCount(0);
   await choose(page, heat, 'Device on this plug', 'a device that needs no water');
   await heat.getByRole('button', { name: 'Add a rule' }).click();
@@ -130,7 +130,7 @@ test('answers of a plug are read: none of these is a success', async ({ page }) 
   gateway.answer = null;
 });
 
-test('a plug that is unknown is no lamp: its level was just heard', async ({ page }) => {
+test('a plug that is not known is no lamp: its level was just heard', async ({ page }) => {
   await openDevices(page);
   await page.getByRole('button', { name: 'Log all of them' }).click();
   await expect.poll(() => gateway.listeners()).toBe(1);

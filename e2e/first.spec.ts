@@ -1,4 +1,4 @@
-import { axeClean, expect, finding, openDemo, settled, showFindings, test } from './helpers';
+import { axe, expect, finding, openDemo, settled, showFindings, test } from './helpers';
 
 test.describe('in a browser that has never been here', () => {
   test.use({ storageState: { cookies: [], origins: [] } });
@@ -27,10 +27,10 @@ test.describe('in a browser that has never been here', () => {
     };
     await page.goto('/');
     await expect(page.getByRole('heading', { name: 'What do you want to do?' })).toBeVisible();
-    await axeClean(page);
+    await axe(page, 'page');
     await press('I already have a system running', 'link');
     await expect(page.getByRole('heading', { name: 'A system that is running' })).toBeVisible();
-    await axeClean(page);
+    await axe(page, 'page');
     await type('Water in the fish tank', '500 L');
     await type('Weight of one fish', '60 g');
     await type('Water temperature', '22');
@@ -62,7 +62,7 @@ test('all problems of the first attempt are solved by one plan, as one step', as
     timeout: 120_000,
   });
   await expect(plan.getByText('After: No problem left')).toBeVisible();
-  await axeClean(page);
+  await axe(page, 'page');
   // One is left out, and is needed.
   const first = plan.getByRole('checkbox').first();
   await first.uncheck();

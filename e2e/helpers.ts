@@ -42,7 +42,7 @@ const STAGES = {
   Rounds: 'rounds',
 } as const;
 
-/** Opens a demo where its address leads, and depends on its day and its fixes. */
+/** Opens a demo where its address leads, and waits for its day and its fixes. */
 export async function openDemo(
   page: Page,
   name: string,
@@ -115,13 +115,20 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await page.getByRole('option', { name: option }).first().click();
 }
 
-/** No violation of accessibility on the page. */
-export const axeClean = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page })
-    .options({ resultTypes: ['violations'] })
-    .setLegacyMode()
-    .analyze();
+/** Only what is wrong is wanted, not a list of all that is right; there are no frames to join. */
+export const axeOn = (page: Page) =>
+  new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
+
+/**
+ * @param rules the rules of axe to ask; all without them
+ * @param part selector of what has changed since the page was last looked at as a whole
+ */
+export async function axe(page: Page, where: string, rules?: string[], part?: string) {
+  const asked = axeOn(page);
+  if (rules) asked.withRules(rules);
+  if (part) asked.include(part);
+  const { violations } = await asked.analyze();
   expect(
-    violations.map((v) => `${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
+    violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`),
   ).toEqual([]);
-};
+}

@@ -2,7 +2,7 @@ import { LAYOUTS } from '../core/system/layouts/index.ts';
 import { expect, finding, openDemo, openShelf, settled, test, showFindings } from './helpers';
 import type { Page } from '@playwright/test';
 
-/** Every layout opens and plays; what is built, detailes is built in the real interface. */
+/** Every layout opens and plays; what is built on the benches is built in the real interface. */
 
 async function make(page: Page, name: string) {
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();

@@ -180,7 +180,7 @@ test('a season is tended: each mark tells its plan, and what it asks and yields 
   await expect(does).toHaveCount(0);
 });
 
-test('a season in which fish cannot be kept says from which day, and what would keep the water at the water at them', async ({
+test('a season in which fish cannot be kept says from which day, and what would keep them', async ({
   page,
 }) => {
   await openDemo(page, 'Warm balcony', 'Life');
@@ -230,7 +230,7 @@ test('a system without fish is asked nothing about fish', async ({ page }) => {
   await expect(finding(page, 'solution-strength')).toHaveAttribute('data-level', 'watch');
 });
 
-test('a year is planned from what is wanted, becomes tasks and is removed', async ({ page }) => {
+test('a year is planned from what is wanted, becomes tasks and is taken back', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Year');
   const make = page.getByRole('button', { name: 'Plan the year' });

@@ -3,7 +3,7 @@ import { LESSONS } from '../core/practice/course';
 import { debrief, drawn, groundOf, PRACTICE_FAULTS } from '../core/practice';
 import { format } from '../core/quantity';
 import { demo } from '../core/test/demo';
-import { axeClean, expect, openShelf, slider, STILL, test } from './helpers';
+import { axe, expect, openShelf, slider, STILL, test } from './helpers';
 
 test.use(STILL);
 
@@ -67,7 +67,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   await page.reload();
   await expect(done(page)).toHaveCount(3);
   await hidden();
-  await axeClean(page);
+  await axe(page, 'page');
 
   await page.getByRole('button', { name: /Finish and review/ }).focus();
   await page.keyboard.press('Enter');
@@ -87,7 +87,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
   await expect(row('Work')).toContainText('22 min');
   await expect(row('Solved at the end')).toContainText('yes');
   await expect(page.getByText(`Found by trying ${here.tried} sequences of actions`)).toBeVisible();
-  await axeClean(page);
+  await axe(page, 'page');
   await page.getByRole('button', { name: 'Another run' }).click();
   await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
 });
@@ -97,7 +97,7 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   const [first] = LESSONS;
   await openShelf(page);
   await page.goto('/course');
-  await axeClean(page);
+  await axe(page, 'page');
   await page.getByRole('link', { name: `${first!.title}: start` }).click();
   await expect(page.getByText('Only 7 mm of media stay dry')).toBeVisible();
   const crest = slider(page, 'Overflow height of Bell siphon');
@@ -111,7 +111,7 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   await page.getByLabel('Your guess').press('Enter');
   await page.getByRole('button', { name: 'Check my guess' }).click();
   await expect(page.getByText(/You guessed 6 min; it is/)).toBeVisible();
-  await axeClean(page);
+  await axe(page, 'page');
   await page.getByRole('button', { name: 'Go and look' }).click();
   await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
   await page.goto('/course');
@@ -200,7 +200,7 @@ test('a link to another run asks before it ends the one under way; who begins go
   const asked = page.getByRole('alertdialog', { name: 'Another run' });
   await expect(asked).toContainText(`The link opens run ${CUT}`);
   await expect(done(page)).toHaveCount(1);
-  await axeClean(page);
+  await axe(page, 'page');
   await asked.getByRole('button', { name: 'Continue my run' }).click();
   await expect(asked).toHaveCount(0);
   await expect(page.getByText(/run \d+$/).first()).toHaveText(mine);
@@ -217,7 +217,7 @@ test('a system whose fish die by themselves is not practised on: it says what to
   await page.goto('/practice/the-first-attempt');
   await expect(page.getByRole('alert')).toContainText('Solve its problems first, then practise.');
   await expect(page.getByRole('button', { name: 'Go and look' })).toHaveCount(0);
-  await axeClean(page);
+  await axe(page, 'page');
   await page.getByRole('link', { name: 'Show the problems' }).click();
   await expect(page).toHaveURL(/system\/the-first-attempt/);
 });

@@ -114,7 +114,9 @@ test('a table of another hand is mapped, previewed and taken in', async ({ page 
   await expect(page.getByText(/TAN 0\.39 mg\/L to 0\.78 mg\/L/)).toBeVisible();
 });
 
-test('an entry is corrected, keeps what it was, and is put back when removed', async ({ page }) => {
+test('an entry is corrected, keeps what it was, and is put back when taken out', async ({
+  page,
+}) => {
   await openDemo(page, 'Work-bench bowl', 'Rounds');
   await page.getByRole('button', { name: /^pH/ }).click();
   await page.getByRole('textbox', { name: 'pH' }).fill('7.4');

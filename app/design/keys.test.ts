@@ -30,7 +30,7 @@ describe('undo by key', () => {
     system.commit([{ at: 'paths.siphon.crest', to: 0.2 }], 'shorter');
   });
 
-  it('while typing is the field’s own: nothing of the system is removed, nor done again', async () => {
+  it('while typing is the field’s own: nothing of the system is taken back, nor done again', async () => {
     const w = mountIt(Page);
     for (const field of ['input', 'textarea']) {
       for (const key of ['z', 'y']) {

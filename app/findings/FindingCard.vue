@@ -1,14 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import {
-  keyOf,
-  ruleOf,
-  type Finding,
-  type FindingId,
-  type Fix,
-  type LikeFindings,
-} from '../../core/findings';
+import { keyOf, ruleOf, type Finding, type Fix, type LikeFindings } from '../../core/findings';
 import { format, tell } from '../../core/quantity';
 import { fieldAt, readAt } from '../../core/system';
 import { useChosen } from '../stores/chosen';
@@ -17,6 +10,7 @@ import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { useDerivation } from '../stores/derivation';
 import LevelMark from './LevelMark.vue';
+import { titlesOf } from './titles';
 
 /** One finding: sentence, the number beside the number it must reach, why, and fixes to press. */
 const props = defineProps<{
@@ -70,7 +64,6 @@ watch(
   },
   { flush: 'post' },
 );
-const titles = (ids: readonly FindingId[]) => ids.map((id) => ruleOf(id).title).join(', ');
 
 /** The water of a running system is not edited: the plan of care says what is done to it. */
 const byPlan = computed(
@@ -98,8 +91,8 @@ function changes(fix: Fix): string {
     return [];
   });
   if (fix.leaves === 'watch') parts.push('is still a warning');
-  if (fix.also.length) parts.push(`also solves ${titles(fix.also)}`);
-  if (fix.costs.length) parts.push(`new warning: ${titles(fix.costs)}`);
+  if (fix.also.length) parts.push(`also solves ${titlesOf(fix.also)}`);
+  if (fix.costs.length) parts.push(`new warning: ${titlesOf(fix.costs)}`);
   return parts.join('; ');
 }
 function press(fix: Fix) {

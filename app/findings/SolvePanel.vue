@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { assess } from '../../core/assess';
-import { ruleOf } from '../../core/findings';
+import type { Finding } from '../../core/findings';
 import { plural, tell } from '../../core/quantity';
-import { applyEdits, type SystemDocument } from '../../core/system';
+import type { SystemDocument } from '../../core/system';
+import { levelsAtRest } from '../section/levels';
 import SystemPicture, { type Drawn } from '../shelf/SystemPicture.vue';
 import { useSettings } from '../stores/settings';
+import { titlesOf } from './titles';
 import { useSolve } from './useSolve';
 
 /** One press from many problems to the shortest plan: its changes, what each solves, the system before and after. */
@@ -35,37 +37,21 @@ const words = computed(() => {
       );
 });
 const leftWords = computed(() =>
-  solve.left === null
-    ? 'Calculating …'
-    : solve.left
-      ? plural(solve.left, 'One problem left', '# problems left')
-      : 'No problem left',
+  solve.after === null
+    ? 'These changes need one that you left out'
+    : solve.left === null
+      ? 'Calculating …'
+      : solve.left
+        ? plural(solve.left, 'One problem left', '# problems left')
+        : 'No problem left',
 );
-const titles = (ids: readonly { readonly id: string }[]) => [
-  ...new Set(ids.map((f) => ruleOf(f.id as never).title)),
-];
+const ids = (list: readonly Finding[]) => list.map((f) => f.id);
 
 async function drawn(system: SystemDocument | null): Promise<Drawn | null> {
   if (!system) return null;
   const assessment = assess(system);
-  return {
-    system,
-    assessment,
-    levels: Object.fromEntries(assessment.balance.rest.map((r) => [r.vessel, r.level])),
-  };
+  return { system, assessment, levels: levelsAtRest(assessment) };
 }
-const after = computed(() => {
-  if (!solve.of) return null;
-  try {
-    return applyEdits(
-      solve.of,
-      solve.chosen.flatMap((x) => x.edits),
-    );
-  } catch {
-    return null;
-  }
-});
-const none = () => Promise.resolve(null);
 </script>
 
 <template>
@@ -103,7 +89,7 @@ const none = () => Promise.resolve(null);
             <span>
               {{ tell(c.label, settings.units) }}
               <span v-if="c.solves.length" class="quiet"
-                >Solves: {{ titles(c.solves).join(', ') }}.</span
+                >Solves: {{ titlesOf(ids(c.solves)) }}.</span
               >
             </span>
           </label>
@@ -111,19 +97,13 @@ const none = () => Promise.resolve(null);
       </ol>
       <div v-if="solve.plan.changes.length && solve.of" class="pictures">
         <figure>
-          <SystemPicture
-            :known="none"
-            :draw="() => drawn(solve.of)"
-            version="now"
-            label="The system now"
-          />
+          <SystemPicture :draw="() => drawn(solve.of)" version="now" label="The system now" />
           <figcaption>Now: {{ plural(problems, 'one problem', '# problems') }}</figcaption>
         </figure>
         <figure>
           <SystemPicture
-            :known="none"
-            :draw="() => drawn(after)"
-            :version="solve.omitted.join()"
+            :draw="() => drawn(solve.after)"
+            :version="[...solve.omitted].sort().join()"
             label="The system with these changes"
           />
           <figcaption>
@@ -132,8 +112,8 @@ const none = () => Promise.resolve(null);
         </figure>
       </div>
       <p v-if="solve.plan.left.length" class="quiet">
-        Not solved: {{ titles(solve.plan.left).join(', ') }}. No change of one or two sizes or
-        settings helps. Change the layout, or choose other parts.
+        Not solved: {{ titlesOf(ids(solve.plan.left)) }}. No change of one or two sizes or settings
+        helps. Change the layout, or choose other parts.
       </p>
       <p v-if="solve.stale" role="status">
         The system has changed since. Search again for a new plan.
@@ -143,7 +123,7 @@ const none = () => Promise.resolve(null);
           v-if="solve.plan.changes.length && !solve.stale"
           variant="flat"
           color="primary"
-          :disabled="!solve.chosen.length"
+          :disabled="!solve.chosen.length || solve.after === null"
           @click="solve.apply()"
           >{{ plural(solve.chosen.length, 'Make this change', 'Make these # changes') }}</v-btn
         >

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
 import type { Plan, PlannedChange, PlanProgress } from '../../core/findings';
 import { plural } from '../../core/quantity';
-import { same, type SystemDocument } from '../../core/system';
+import { applyEdits, same, type SystemDocument } from '../../core/system';
 import { useLog } from '../stores/log';
 import { useSystem } from '../stores/system';
 import { drillWorker, hearing } from '../workers/client';
@@ -20,7 +20,7 @@ export const useSolve = defineStore('solve', () => {
   const searching = ref(false);
   const trouble = ref('');
   /** Changes that are left out, by their place in the plan. */
-  const omitted = ref<readonly number[]>([]);
+  const omitted = shallowRef<readonly number[]>([]);
   /** Problems that are left with the chosen changes; null while they are judged. */
   const left = ref<number | null>(null);
 
@@ -30,6 +30,19 @@ export const useSolve = defineStore('solve', () => {
   const chosen = computed<readonly PlannedChange[]>(() =>
     (plan.value?.changes ?? []).filter((_, i) => !omitted.value.includes(i)),
   );
+
+  /** The system with the chosen changes; null where they need one that is left out. */
+  const after = computed<SystemDocument | null>(() => {
+    if (!of.value) return null;
+    try {
+      return applyEdits(
+        of.value,
+        chosen.value.flatMap((x) => x.edits),
+      );
+    } catch {
+      return null;
+    }
+  });
 
   let mine = 0;
   async function search() {
@@ -61,29 +74,30 @@ export const useSolve = defineStore('solve', () => {
   }
   /** Ends the search with the best plan so far. */
   function stop() {
-    const next = mine;
-    void drillWorker.ask((w) => w.stop('solve', next + 0.5)).catch(() => undefined);
+    const next = mine + 1;
+    void drillWorker.ask((w) => w.stop('solve', next)).catch(() => undefined);
   }
   /** Leaves a change out, or takes it back in. */
   async function toggle(index: number) {
-    const doc = of.value;
+    const doc = toRaw(of.value);
     if (!doc || !plan.value) return;
-    const out = omitted.value.includes(index);
-    omitted.value = out
+    const now = omitted.value.includes(index)
       ? omitted.value.filter((i) => i !== index)
-      : [...omitted.value, index].sort((a, b) => a - b);
+      : [...omitted.value, index];
+    omitted.value = now;
     left.value = null;
     const changes = toRaw(chosen.value).map((x) => ({ edits: x.edits }));
     try {
       const found = await drillWorker.ask((w) => w.problemsWith(doc, changes, running.value));
-      if (toRaw(chosen.value).length === changes.length) left.value = found;
+      // Of what was chosen before, the answer comes too late.
+      if (omitted.value === now) left.value = found;
     } catch {
       left.value = null;
     }
   }
   function apply() {
     const changes = chosen.value;
-    if (!changes.length || stale.value) return;
+    if (!changes.length || stale.value || !after.value) return;
     system.commit(
       changes.flatMap((x) => x.edits),
       plural(changes.length, 'One change that solves problems', '# changes that solve problems'),
@@ -111,6 +125,7 @@ export const useSolve = defineStore('solve', () => {
     left,
     stale,
     chosen,
+    after,
     search,
     stop,
     toggle,

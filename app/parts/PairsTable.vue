@@ -42,7 +42,7 @@ function set(row: number, column: 0 | 1, value: number | null) {
   rows[row]![column] = value;
   put(rows);
 }
-/** Add a pair after the last, as far on as the last two are apart. */
+/** Another pair after the last, as far on as the last two are apart. */
 function add() {
   const rows = copy();
   const [a, b] = rows[rows.length - 1]!;

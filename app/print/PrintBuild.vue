@@ -3,6 +3,7 @@ import { computed, nextTick, watch } from 'vue';
 import { CHAPTERS, SHOPS, type Chapter, type Entry, type Piece } from '../../core/build';
 import { pagesOf, templatesOf, type Paper } from '../../core/formats/templates';
 import { format, formatDuration, tell, type QuantityKind } from '../../core/quantity';
+import { levelsAtRest } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { paperSize } from '../section/paper';
 import StockBar from '../stages/build/StockBar.vue';
@@ -24,9 +25,7 @@ const plan = computed(() => build.plan);
 const paper = computed<Paper>(() => (settings.units === 'us' ? 'letter' : 'a4'));
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const drawn = computed(() => paperSize(doc.value, 186, 78, 0));
-const levels = computed(() =>
-  Object.fromEntries(a.value.balance.rest.map((r) => [r.vessel, r.level])),
-);
+const levels = computed(() => levelsAtRest(a.value));
 const names = computed(
   () => new Map([...doc.value.vessels, ...doc.value.paths].map((x) => [x.id, x.name])),
 );

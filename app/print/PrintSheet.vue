@@ -6,6 +6,7 @@ import { remindersOf } from '../../core/findings/reminders';
 import { format, tell, type QuantityKind } from '../../core/quantity';
 import { pumpedLines } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';
+import { levelsAtRest } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { svgFile } from '../section/exportSvg';
 import { handlesOf } from '../section/handles';
@@ -34,9 +35,7 @@ const paper = computed(() => paperSize(doc.value, 186, 104, tags.value));
 /** From so many open findings on they are set closer. */
 const MANY = 12;
 /** At rest, as the drawing's account lines begin. */
-const levels = computed(() =>
-  Object.fromEntries(a.value.balance.rest.map((r) => [r.vessel, r.level])),
-);
+const levels = computed(() => levelsAtRest(a.value));
 const figures = computed(() => ({ system: doc.value, a: a.value, day: trace.day }));
 const accounts = computed(() =>
   doc.value.vessels.map((v, i) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { proxy } from 'comlink';
-import { mdiArrowLeft, mdiMagnify, mdiStop } from '@mdi/js';
+import { mdiMagnify, mdiStop } from '@mdi/js';
 import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { PIPES, TIMERS, timerById } from '../../core/catalogue';
@@ -10,9 +10,10 @@ import { LAYOUTS } from '../../core/system';
 import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';
 import type { Found, Progress } from '../../core/workshop/search';
 import LevelMark from '../findings/LevelMark.vue';
-import PersonMenu from '../parts/PersonMenu.vue';
+import PageHeader from '../parts/PageHeader.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import QuantityFields from '../parts/QuantityFields.vue';
+import { deepestLevels } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
@@ -116,7 +117,7 @@ const cards = computed(() =>
     return {
       found,
       a,
-      levels: Object.fromEntries(a.balance.deepest.map((d) => [d.vessel, Math.max(0, d.level)])),
+      levels: deepestLevels(a),
       name: LAYOUTS.find((l) => l.id === found.layout)!.name,
     };
   }),
@@ -129,22 +130,10 @@ async function take(found: Found) {
 
 <template>
   <main class="search">
-    <header>
-      <v-btn
-        :icon="mdiArrowLeft"
-        size="small"
-        aria-label="Back to the shelf"
-        :to="{ name: 'shelf' }"
-      />
-      <div>
-        <h1>From what I have</h1>
-        <p class="quiet">
-          Enter your tank, pump, hose and floor. Mizuna shows which systems fit and work.
-        </p>
-      </div>
-      <span class="grow" />
-      <PersonMenu />
-    </header>
+    <PageHeader
+      title="From what I have"
+      lead="Enter your tank, pump, hose and floor. Mizuna shows which systems fit and work."
+    />
     <form class="owned" @submit.prevent="look">
       <QuantityFields :fields="FIELDS" :values="owned" @set="(key, v) => (owned[key] = v)" />
       <PlainChoice
@@ -227,22 +216,9 @@ async function take(found: Found) {
   padding: 20px 20px 60px;
   width: 100%;
 }
-header {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding-bottom: 14px;
-}
-h1 {
-  font-size: var(--type-page);
-  line-height: 1.15;
-}
 h2 {
   font-size: var(--type-title);
   padding: 16px 0 8px;
-}
-.grow {
-  flex: 1;
 }
 .owned {
   display: grid;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { until } from '@vueuse/core';
 import type { Layout } from '../../core/system';
+import { deepestLevels } from '../section/levels';
 import { useShelf } from '../stores/shelf';
 import { shelfWorker } from '../workers/client';
 import SystemPicture, { type Drawn } from './SystemPicture.vue';
@@ -13,14 +14,7 @@ defineEmits<{ make: [] }>();
 async function draw(): Promise<Drawn | null> {
   try {
     const made = await shelfWorker.ask((w) => w.layout(props.layout.id));
-    return (
-      made && {
-        ...made,
-        levels: Object.fromEntries(
-          made.assessment.balance.deepest.map((d) => [d.vessel, Math.max(0, d.level)]),
-        ),
-      }
-    );
+    return made && { ...made, levels: deepestLevels(made.assessment) };
   } catch {
     return null;
   }

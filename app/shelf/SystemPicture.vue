@@ -20,7 +20,7 @@ export interface Drawn {
  */
 const props = defineProps<{
   /** A picture of it in a theme, made before; nothing where it has to be drawn. */
-  known: (theme: string) => Promise<string | null>;
+  known?: (theme: string) => Promise<string | null>;
   draw: () => Promise<Drawn | null>;
   /** Another value draws it anew. */
   version: number | string;
@@ -73,7 +73,7 @@ watch(
     const mine = wanted.value;
     const theme = settings.theme;
     failed.value = false;
-    const known = await props.known(theme);
+    const known = await props.known?.(theme);
     if (mine !== wanted.value) return;
     emit('seen');
     if (known) return show(known);

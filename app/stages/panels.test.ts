@@ -109,7 +109,7 @@ describe('the lift panel', () => {
     expect(readAt(system.document!, 'paths.lift.bore')).toBe(0.025);
   });
 
-  it('a bucket test is entered as it was done, and removed by emptying the field', async () => {
+  it('a bucket test is entered as it was done, and taken back by emptying the field', async () => {
     const system = open(pairOf('a', 'A'));
     const w = mountIt(LiftPanel);
     await type(field(w, 'Bucket test'), '10 L in 40 s');
@@ -192,7 +192,7 @@ describe('the timer', () => {
     expect(now()).toEqual({ id: 'timer', kind: 'always-on' });
   });
 
-  it('adds, times, sorts and removes programs', async () => {
+  it('adds, times, sorts and takes out programs', async () => {
     const { w, now } = timer(programs);
     await w
       .findAll('button')

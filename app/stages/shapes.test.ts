@@ -76,7 +76,7 @@ describe('shapes', () => {
     },
   );
 
-  it('poured litres are typed, sorted, added and removed; what does not rise is refused', async () => {
+  it('poured litres are typed, sorted, added and taken out; what does not rise is refused', async () => {
     open();
     const w = mountIt(VesselsPanel);
     await choose(w, 'Shape', 'measured');
@@ -103,7 +103,7 @@ describe('what stands in a bed', () => {
     return w;
   };
 
-  it('layers are laid, told what they are, and removed', async () => {
+  it('layers are laid, told what they are, and taken out', async () => {
     const system = open();
     const w = await bed();
     const voids = () => assess(system.document!).balance.deepest[1]!.volume;
@@ -185,7 +185,7 @@ describe('the line', () => {
       });
     await type('5');
     counted(5);
-    // More than a pipe loses is said, and not cut to the limit.
+    // More than a line takes is said, and not cut to the limit.
     await type('2400');
     counted(5);
     expect(elbows.text()).toContain('2400 is outside 0 to 50.');

@@ -72,7 +72,7 @@ describe('a stored row', () => {
       expect(read.ok && read.row.past).toEqual([]);
       expect(read.ok && read.row.document).toEqual(next);
     }
-    // The latest step can be removed though one before it cannot.
+    // The latest step can be taken back though one before it cannot.
     const read = readRow(row({}, { document: next, past: [astray, step] }));
     expect(read.ok && read.row.past).toEqual([step]);
   });

@@ -9,7 +9,7 @@ import { freshStores } from '../test/mountIt';
 import { useLog } from './log';
 import { useSystem } from './system';
 
-/** What is noted and the design that goes with it: undone, removed, corrected, whichever hand does it. */
+/** What is noted and the design that goes with it: undone, taken back, corrected, whichever hand does it. */
 
 vi.mock('../workers/client', () => ({
   seasonWorker: { ask: () => Promise.resolve([]) },
@@ -59,7 +59,7 @@ describe('a death that was noted', () => {
     await useLog().takeOut(a.id);
     expect(count()).toBe(14);
   });
-  it('undone in the design is removed of the log, and comes again with it', async () => {
+  it('undone in the design is taken out of the log, and comes again with it', async () => {
     await died(3);
     useSystem().undo();
     await vi.waitFor(() => expect(living()).toEqual([]));

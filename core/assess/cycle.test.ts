@@ -67,7 +67,7 @@ describe('times of a cycle', () => {
     expect(fromOn - f).toBeLessThan(1.2 * hose);
   });
 
-  it('of beds in series each depends on the one above: later to flood, later to drain', () => {
+  it('of beds in series each waits for the one above: later to flood, later to drain', () => {
     const cycles = cyclesOf(compile(bedsInSeries.make('x', 'X')));
     for (const k of [1, 2]) {
       const [above, below] = [cycles[k - 1]!, cycles[k]!];

@@ -42,7 +42,7 @@ describe('no account makes or loses water', () => {
 });
 
 describe('a flood ends when its source is at the intake', () => {
-  // The tank (1.131 m²): floor at its crest; two beds want some 60 L each from a sump of 0.84 m².
+  // The tank (1.131 m²) stands at its crest; two beds want some 60 L each from a sump of 0.84 m².
   const dry = (litres: number) =>
     applyEdits(sumpLoop.make('x', 'X'), [{ at: 'vessels.sump.fill', to: litres / 1000 }]);
 

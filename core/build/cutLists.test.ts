@@ -9,7 +9,7 @@ import type { Piece, Run } from './types.ts';
 
 /**
  * Cut lists worked by hand, in mm. Sockets after ASTM D2466: ¾ in 18.3, 1 in 22.2, 1¼ in 23.8, 1½ in 27.8, 2 in
- * 29.4. Elbow and tee: half the outside diameter and 1 from centre to stop. Bulkhead: stop 5 above the floor inside
+ * 29.4. Elbow and tee: half the outside diameter and 1 from centre to stop. Bulkhead: stop 5 over the floor inside
  * and 30 under it. A millimetre stays free at each stop.
  */
 
@@ -32,9 +32,9 @@ describe('the cut list of a siphon bed', () => {
 
   it('is that of its heights and sockets', () => {
     // Crest 235. Its mouth is the large end of a reducer: 27.8 of a 1½ in socket, then 3 to the stop of the small one.
-    // So the pipe ends 235 − 27.8 − 3 = 204.2 above the floor, less 1; and begins 5 + 1 over it in the bulkhead.
+    // So the pipe ends 235 − 27.8 − 3 = 204.2 over the floor, less 1; and begins 5 + 1 over it in the bulkhead.
     const standpipe = 235 - 27.8 - 3 - 1 - (5 + 1);
-    // Drop 250 to the elbow’s centre, whose stop lies 33.4 / 2 + 1 above; the bulkhead’s 30 below the floor.
+    // Drop 250 to the elbow’s centre, whose stop lies 33.4 / 2 + 1 above; the bulkhead’s 30 under the floor.
     const drop = 250 - (33.4 / 2 + 1) - 1 - (30 + 1);
     // 50 to the side, from the elbow’s stop.
     const level = 50 - (33.4 / 2 + 1) - 1;

@@ -89,7 +89,7 @@ describe('a nesting', () => {
     );
   });
 
-  test('buys as few as trying every division, but reports proved', () => {
+  test('buys as few as trying every division, and says that it is proved', () => {
     fc.assert(
       fc.property(
         lengths(8),

@@ -224,7 +224,7 @@ describe('pieces that were cut', () => {
       .map((p) => ({ id: p.id, length: p.cut }));
     const s = edited({ at: 'build.cut', to: cut });
     expect(new Set(planOf(s).cut.map((x) => x.state))).toEqual(new Set(['fits']));
-    // 20 mm lower: what carries the crest is too long; the drop below the floor still fits.
+    // 20 mm lower: what carries the crest is too long; the drop under the floor still fits.
     const lower = applyEdits(s, [{ at: 'paths.siphon.crest', to: 0.215 }]);
     const state = (x: SystemDocument) =>
       Object.fromEntries(planOf(x).cut.map((c) => [c.id, c.state]));

@@ -96,7 +96,7 @@ describe('a reading', () => {
     temperature: 22,
     nitrite: [0, 0] as const,
   };
-  it('never enters the document, so that one removed leaves nothing, in the reports either', () => {
+  it('never enters the document, so that one taken back leaves nothing, in the reports either', () => {
     const document = demoDocument('potting-shed-pair');
     const entries = entriesOf([{ h: 1, ...bad }]);
     const taken = entries.map((e) => ({ ...e, deleted: true as const }));

@@ -210,7 +210,7 @@ describe('a plan of any water, tap, system and log', () => {
     );
   });
 
-  it('says the same when it is read again, after an unrelated note, and when an entry was removed', () => {
+  it('says the same when it is read again, after an unrelated note, and when an entry was taken back', () => {
     fc.assert(
       fc.property(scenes, fc.integer({ min: 0, max: 20 }), (scene, pick) => {
         const entries = entriesOf(scene.noted);
@@ -225,7 +225,7 @@ describe('a plan of any water, tap, system and log', () => {
           written: NOW - 60_000,
         };
         expect(plain(planOf(known(scene, [...entries, note])))).toEqual(first);
-        // Any entry: written, removed, and the plan is as it was before; put back, as it was with it.
+        // Any entry: written, taken back, and the plan is as it was before; put back, as it was with it.
         const i = pick % entries.length;
         const without = entries.filter((_, k) => k !== i);
         const taken = entries.map((e, k) => (k === i ? remove(e, NOW) : e));

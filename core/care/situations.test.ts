@@ -67,7 +67,7 @@ const FINE: Noted = {
 };
 const read = (values: Noted): Noted[] => [{ ...FINE, ...values }];
 
-/** Litres of the smallest change, by hundredths, after which un-ionised ammonia has settled at 0.02; half: the lowest one decides how deep the row fills. Check the rims with a string. */
+/** Litres of the smallest change, by hundredths, after which un-ionised ammonia has settled at 0.02; half at the most. */
 function changeFor(x: Tank, tap: Tank, litres = L): number {
   for (let k = 3; k < 50; k++) {
     const after = mixed(x, tap, k / 100);
@@ -1020,7 +1020,7 @@ add(
   [{ at: 'site.room', to: [5, 5, 5, 5, 5, 5, 5, 5, 5, 5, 5, 5] }],
 );
 add(
-  '3 °C: perch need at least 2 °C',
+  '3 °C: perch live from 2 °C',
   read({ temperature: 3.6 }),
   { urgency: 'now', steps: ['warm'], feed: 0 },
   [{ at: 'site.room', to: [3, 3, 3, 3, 3, 3, 3, 3, 3, 3, 3, 3] }],

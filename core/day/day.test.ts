@@ -141,7 +141,7 @@ describe('metrics', () => {
     expect(m.airDrawn).toBeGreaterThan(0);
   });
 
-  it('a timer’s pump runs as long as its programs, but uses that much energy', () => {
+  it('a timer’s pump runs as long as its programs and uses that much energy', () => {
     const m = metricsOf(tray, simulate(tray));
     expect(m.pumps[0]!.running).toBeCloseTo(8 * 360, 3);
     expect(m.pumps[0]!.dry).toBe(0);

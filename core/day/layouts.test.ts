@@ -107,7 +107,7 @@ const roundHead = (q: number, d: number) =>
   d * (q / (0.46 * Math.sqrt(G) * d ** 2.5)) ** (1 / 1.82);
 
 describe('what is particular', () => {
-  it('counter bowl:: floor at its overflow and the head that a ring weir needs', () => {
+  it('counter bowl: stands at its overflow and the head that a ring weir needs', () => {
     const s = at(open('work-bench-bowl'), 3600);
     const q = s.flow('lift');
     expect(q).toBeGreaterThan(60 * LH);
@@ -219,7 +219,7 @@ describe('what is particular', () => {
     expect(Math.abs(late.level('tank') - 0.71 - ringHead(q, 0.0525))).toBeLessThan(3e-4);
   });
 
-  it('lined frame:: floor at the crest and its weir head, pots and all', () => {
+  it('lined frame: stands at the crest and its weir head, pots and all', () => {
     const s = at(open('attic-frame'), 7 * 3600 + 880);
     const q = s.flow('lift');
     expect(Math.abs(s.level('frame') - 0.07 - ringHead(q, 0.0452))).toBeLessThan(5e-4);

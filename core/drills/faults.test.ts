@@ -119,7 +119,7 @@ describe('pumps', () => {
     expect(state.level('clear')).toBeLessThan(at(net, day, 0).level('clear'));
   });
 
-  it('clogged to 40 % of its box figure figure it gives a little more than that of its flow: less is lost on the way', () => {
+  it('clogged to 40 % of its box it gives a little more than that of its flow: less is lost on the way', () => {
     const { net, usual } = struck(make('bed-over-tank'), 'pump-clogged/lift');
     const flow = (n: Network) => at(n, simulate(n, 400), 300).flow('lift');
     const kept = flow(net) / flow(usual);
@@ -156,7 +156,7 @@ describe('pumps', () => {
 });
 
 describe('siphons and drains', () => {
-  it('one that never starts: floor at its crest and the head that the flow needs', () => {
+  it('one that never starts stands at its crest and the head that the flow needs', () => {
     const { net } = struck(make('bed-over-tank'), 'siphon-never-starts/siphon');
     const day = simulate(net, 3 * HOUR);
     const state = at(net, day, 3 * HOUR - 1);

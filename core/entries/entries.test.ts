@@ -17,7 +17,7 @@ import type { Entry } from './types.ts';
 const reading = (id: string, ph: number, written = 1000): Entry =>
   newEntry(id, { kind: 'reading', at: 500, zone: 'UTC', ph }, written);
 
-/** A log as some hand may have kept it: entries of few ids, corrected, removed and put back. */
+/** A log as some hand may have kept it: entries of few ids, corrected, taken out and put back. */
 const hand = fc
   .array(
     fc.record({
@@ -106,7 +106,7 @@ describe('an entry', () => {
     expect(correct(e, { ph: 7 }, 2000)).toBe(e);
   });
 
-  it('is not counted when removed, and counts again when put back', () => {
+  it('is not counted when taken out, and counts again when put back', () => {
     const e = reading('x', 7.0);
     const gone = remove(e, 2000);
     expect(living([gone])).toEqual([]);
@@ -125,7 +125,7 @@ describe('an entry', () => {
 });
 
 describe('what a file brings', () => {
-  it('is told as added, changed and removed', () => {
+  it('is told as added, changed and taken out', () => {
     const mine = [reading('a', 7), reading('b', 7), reading('c', 7)];
     const theirs = [
       correct(mine[0]!, { ph: 6.9 }, 2000),

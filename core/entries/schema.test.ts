@@ -74,7 +74,7 @@ describe('an entry of a file', () => {
             if (banded && Array.isArray(v)) expect(v[0]).toBeLessThanOrEqual(v[1] as number);
           }
         }
-        // What was read can be written and measure again.
+        // What was read can be written and read again.
         expect(readLog(JSON.parse(JSON.stringify(entries)))).toEqual({ entries, refused: [] });
       }),
       { numRuns: cases(300, 6000) },

@@ -139,7 +139,7 @@ describe('the working of what only the day can say', () => {
   it('air drawn: what drains out, flood by flood', () => {
     const { w, v } = of('air/bed');
     near(w.value, v('n') * v('V_\\mathrm{swing}'));
-    // From 244 mm down to the break's 30 mm: 0.437 × 0.84 m² of media, and 0.56 × the guard's 95 cm²
+    // From 244 mm down to the break's 30 mm: 0.437 × 0.84 m² of stones, and 0.56 × the guard's 95 cm²
     near(v('V_\\mathrm{swing}'), (0.437 * 0.84 + 0.563 * 0.0095) * (0.244 - 0.03), 0.01);
   });
 

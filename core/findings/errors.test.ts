@@ -220,7 +220,7 @@ describe('two windows', () => {
   const base = bedOverTank.make('x', 'X');
   const edit = (at: string, to: unknown) => applyEdits(base, [{ at, to }]);
 
-  it('a shape put instead of another, and a side changed in the old one, are asked about', () => {
+  it('a shape put in place of another, and a side changed in the old one, are asked about', () => {
     const round = edit('vessels.bed.shape', { kind: 'cylinder', diameter: 1, height: 0.33 });
     const longer = edit('vessels.bed.shape.length', 1.5);
     const m = merge(base, longer, round);

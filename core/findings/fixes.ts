@@ -24,14 +24,20 @@ function levelOf(findings: readonly Finding[], key: string): Level {
 /** Work that may still be spent on trying changes, in the measure that limits a day. */
 export interface Budget {
   left: number;
+  /** Findings of systems that were judged with it, by their text: none is judged twice. */
+  judged?: Map<string, readonly Finding[]>;
 }
 /** What the statics of a system cost in that measure: about those of some hundred steps. */
 const STATICS_STEPS = 100;
 
 /** The day and findings of a system, charged to a budget. */
-function wholeDay(system: SystemDocument, budget: Budget): Finding[] {
+export function wholeDay(system: SystemDocument, budget: Budget): readonly Finding[] {
+  const key = budget.judged ? JSON.stringify(system) : '';
+  const there = budget.judged?.get(key);
+  if (there) return there;
   const { trace, findings } = judgeWhole(system);
   budget.left -= trace.work;
+  budget.judged?.set(key, findings);
   return findings;
 }
 
@@ -42,7 +48,7 @@ function tryEdits(
   k: number,
   day: boolean,
   budget: Budget,
-): Finding[] {
+): readonly Finding[] {
   const edited = applyEdits(system, adjustment.edits(k));
   if (day) return wholeDay(edited, budget);
   budget.left -= STATICS_STEPS * (edited.paths.length + edited.vessels.length ** 2 / 8);

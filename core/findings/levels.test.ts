@@ -93,7 +93,7 @@ describe('a finding is fine', () => {
       const pair = LAYOUTS[0]!.make('x', 'X');
       const of = (system: SystemDocument) => judge(system).find((f) => f.id === 'dry-layer')!;
       const bed = pair.vessels.find((v) => v.media)!;
-      // The flood rises where it stood: only the stones are filled higher or lower.
+      // The flood stands where it stood: only the stones are filled higher or lower.
       const top = bed.media!.top + dry - of(pair).measured;
       const layer = of(applyEdits(pair, [{ at: `vessels.${bed.id}.media.top`, to: top }]));
       expect(layer).toMatchObject({ level, limit });

@@ -2,7 +2,7 @@ import type { Phrase } from '../quantity/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { assess } from '../assess/assess.ts';
 import { groupAlike } from './alike.ts';
-import { fixesFor, fixesTogether, type Budget } from './fixes.ts';
+import { fixesFor, fixesTogether, wholeDay, type Budget } from './fixes.ts';
 import { judgeWhole } from './judge.ts';
 import { ruleOf } from './rules/index.ts';
 import { keyOf, type Finding, type Fix } from './types.ts';
@@ -32,7 +32,7 @@ export interface Plan {
   readonly left: readonly Finding[];
   /** Findings with all changes made. */
   readonly after: readonly Finding[];
-  /** Systems that were judged. */
+  /** States that were judged. */
   readonly tried: number;
   /** All of the search was done; false where it was stopped or its budget was spent. */
   readonly whole: boolean;
@@ -72,12 +72,12 @@ export async function solveAll(
   budget: Budget = { left: Infinity },
   running = false,
 ): Promise<Plan> {
-  const search = new Search(system, goesOn, budget, running);
-  return search.plan();
+  // The fixes of one state are states of the search: what tried them has judged them.
+  budget.judged ??= new Map();
+  return new Search(system, goesOn, budget, running).plan();
 }
 
 class Search {
-  private readonly judged = new Map<string, readonly Finding[]>();
   private tried = 0;
   private stopped = false;
   private readonly root: State;
@@ -102,14 +102,8 @@ class Search {
     warnings(a) - warnings(b);
 
   private judge(system: SystemDocument): readonly Finding[] {
-    const key = JSON.stringify(system);
-    const there = this.judged.get(key);
-    if (there) return there;
-    const { trace, findings } = judgeWhole(system);
-    this.budget.left -= trace.work;
     this.tried++;
-    this.judged.set(key, findings);
-    return findings;
+    return wholeDay(system, this.budget);
   }
 
   /** Whether the search goes on; the pause of a worker is taken here. */

@@ -96,7 +96,7 @@ function places(node: unknown, out: [Node, string][] = []): [Node, string][] {
   return out;
 }
 
-/** Damage to the meaning: whole JSON, with other values, hostile keys, entries removed or doubled. */
+/** Damage to the meaning: whole JSON, with other values, hostile keys, entries taken out or doubled. */
 const twisted = fc
   .record({
     whole: fc.constantFrom(...wholes),

@@ -137,7 +137,7 @@ describe('EPANET text', () => {
     expect(pipe.diameter_mm).toBe('20.93');
     // Smooth plastic: 1.5 µm.
     expect(pipe.roughness_mm).toBe('0.0015');
-    // 0.95 m up to the bed, 0.32 m above its floor, from 0.27 m, and 0.9 m along: as by hand.
+    // 0.95 m up to the bed, 0.32 m over its floor, from 0.27 m, and 0.9 m along: as by hand.
     expect(Number(pipe.length_m)).toBeCloseTo(0.95 + line.end - line.pump.intake + line.run, 6);
     expect(Number(pipe.minor_loss)).toBeCloseTo(0.5 + 1 + 2 * 0.9 + 0.1 * Math.exp(1.15), 4);
     expect(pipe.status).toBe('CV');

@@ -222,7 +222,7 @@ describe('what a table does not say is asked about, never guessed', () => {
   ])('a time of day is of its own zone: %s', (clock, iso) =>
     expect(new Date(first(`Date,Time,pH\n2026-06-01,${clock},7\n`)!.at).toISOString()).toBe(iso),
   );
-  it('a time that is unknown is no noon', () => {
+  it('a time that is not known is no noon', () => {
     const { entries, skipped } = take(
       'Date,Time,pH\n2026-06-01,2 pm CEST,7\n1 Jun 2026,8:00,7.1\n',
     );

@@ -69,11 +69,15 @@ const values = fc
   )
   .chain((v) => reading.map((r) => ({ ...v, ...r }) as EntryValues));
 const entry = (id: string): fc.Arbitrary<Entry> =>
-  fc.tuple(values, values, fc.constantFrom('new', 'corrected', 'removed')).map(([v, w, state]) => {
-    const e = newEntry(id, v, LAST);
-    if (state === 'new') return e;
-    return state === 'corrected' ? correct(e, w, LAST + 1) : remove(correct(e, w, LAST), LAST + 5);
-  });
+  fc
+    .tuple(values, values, fc.constantFrom('new', 'corrected', 'taken out'))
+    .map(([v, w, state]) => {
+      const e = newEntry(id, v, LAST);
+      if (state === 'new') return e;
+      return state === 'corrected'
+        ? correct(e, w, LAST + 1)
+        : remove(correct(e, w, LAST), LAST + 5);
+    });
 const log = fc
   .integer({ min: 0, max: 8 })
   .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => entry(`e${i}`))))

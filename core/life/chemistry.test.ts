@@ -58,7 +58,7 @@ describe('ammonia', () => {
     // 0.16 · 0.61 · 1.2 · 32 g = 3.748 g NH₃, of which 14.007/17.031 are nitrogen.
     expect(tanFromFeedGuide(100, 0.32)).toBeCloseTo(3.0825, 3);
   });
-  it('of the limit un-ionised: floor at 19 times the limit, total, at 25 °C and pH 8', () => {
+  it('of the limit un-ionised stands at 19 times the limit, total, at 25 °C and pH 8', () => {
     expect(tanAt(0.05, 25, 8) / 0.05).toBeCloseTo(1 / 0.053662337, 3);
   });
   it('as a kit shows it becomes nitrogen by molar masses', () => {

@@ -79,7 +79,7 @@ describe('a year of growth', () => {
 });
 
 describe('a stand', () => {
-  /** A room at one temperature, its place unknown, so that light does not count. */
+  /** A room at one temperature, its place not known, so that light does not count. */
   const room = (t: number): Edit[] => [
     { at: 'site.kind', to: 'indoor' },
     { at: 'site.room', to: Array.from({ length: 12 }, () => t) },

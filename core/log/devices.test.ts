@@ -147,7 +147,7 @@ describe('a plug', () => {
     expect(refusalOf(t, 'lift', true, heard(0.05, NOW - 5 * HOUR))).toBeNull();
   });
 
-  it('of which is unknown what hangs on it is taken for a pump until it is told', () => {
+  it('of which is not known what hangs on it is taken for a pump until it is told', () => {
     const low = tendedDemo('potting-shed-pair', [{ about: 'tank', level: 0.05 }]);
     const why = tell(refusalOf(low, '', true)!, 'metric');
     expect(why).toContain('50 mm');
@@ -206,7 +206,7 @@ describe('a plug', () => {
       expect(at(false, old)).toMatchObject({ state: 'quiet', wants: null });
       const stay = { ...plug, rule: { ...plug.rule!, quiet: 'stay' as const } };
       expect(at(true, old, stay)).toMatchObject({ state: 'quiet', wants: null });
-      // Just after it began to listen it depends on the first word.
+      // Just after it began to listen it waits for the first word.
       expect(at(true, null, plug, NOW - 60_000)).toEqual({
         state: 'waiting',
         wants: null,
@@ -214,7 +214,7 @@ describe('a plug', () => {
       });
       expect(at(true, null)).toMatchObject({ state: 'quiet', wants: false });
     });
-    it('switches nothing before its probe is named, on a pump, or on what is unknown', () => {
+    it('switches nothing before its probe is named, on a pump, or on what is not known', () => {
       const unbound = { ...plug, rule: { ...plug.rule!, channel: '' } };
       expect(at(false, says(5), unbound)).toMatchObject({ state: 'unbound', wants: null });
       const gone = { ...plug, rule: { ...plug.rule!, channel: 'sold' } };

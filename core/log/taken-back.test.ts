@@ -21,7 +21,7 @@ const told = (log: readonly Entry[]) => {
   return { known: t.known, plan: planOf(t), tasks: tasksOf(t), system: t.system };
 };
 
-describe('an entry that is removed', () => {
+describe('an entry that is taken back', () => {
   it('takes all with it that followed from it: water, advice, tests and tasks', () => {
     const before = told(base);
     const anyEntry = fc.record({
@@ -82,7 +82,7 @@ describe('fish of the design', () => {
     expect(countAfter(applyEdits(corrected, fishEdits(corrected, two, gone)))).toBe(fish.count);
   });
 
-  it('come to the same number in whatever order entries are noted, corrected and removed', () => {
+  it('come to the same number in whatever order entries are noted, corrected and taken back', () => {
     const act = fc.record({
       kind: fc.constantFrom('fish-in', 'fish-out', 'fish-dead'),
       first: fc.integer({ min: 0, max: 5 }),
@@ -137,7 +137,7 @@ describe('a step of a design that went on', () => {
   };
   const done = applyEdits(pair, step.edits);
 
-  it('is removed where it still stands, and done once more', () => {
+  it('is taken back where it still stands, and done once more', () => {
     expect(applyEdits(done, takeBack(done, step))).toEqual(pair);
     expect(applyEdits(pair, takeBack(pair, step, true))).toEqual(done);
   });

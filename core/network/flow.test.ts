@@ -16,7 +16,7 @@ const link = (invert: number): LinkPath => ({
 });
 const free = () => 1;
 
-describe('a joining pipe below the floors', () => {
+describe('a joining pipe under the floors', () => {
   it('takes water as a ring weir in the floor: ⅔·0.6·√2g·π·52.5 mm·(5 mm)^1.5 = 1.033e-4 m³/s', () => {
     const q = linkFlow(link(0.94), 1.005, 0.5, free);
     expect(q).toBeCloseTo((2 / 3) * 0.6 * Math.sqrt(19.6133) * Math.PI * 0.0525 * 0.005 ** 1.5, 9);

@@ -101,7 +101,7 @@ describe('what stays in a bed by itself', () => {
       0.012,
     ],
     [
-      'a delivery that ends of the air-lift’s tube is of the air-lift’s tube is under water: down to its end',
+      'a delivery that ends under water: down to its end',
       pair({ at: 'paths.lift.end', to: 0.1 }, timed),
       false,
       0.1,

@@ -366,7 +366,7 @@ describe('what a look tells', () => {
   });
 });
 
-describe('the best actions', () => {
+describe('the best line', () => {
   /** Of each scenario, whether anywhere it costs something to do nothing. */
   const costly = new Set<string>();
   it.each(process.env.NIGHTLY ? MORE : ['potting-shed-pair', 'under-stairs-tray'])(

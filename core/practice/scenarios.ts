@@ -1,7 +1,7 @@
 import { dayAfter } from '../calendar/dayOfYear.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { practiceFaultOf } from './faults/index.ts';
+import { practiceFaultOf, type PracticeFault } from './faults/index.ts';
 import { livesIn, seasonDay, type Season } from './lives.ts';
 import { FIRST_MORNING } from './start.ts';
 import type { Ground } from './ground.ts';
@@ -118,16 +118,9 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
     const places = f.places(g);
     const about = places[Math.floor(random() * places.length)]!;
     const before = x.before * (0.8 + 0.4 * random());
-    return {
-      kind: x.kind,
-      about,
-      // What is done once as it strikes needs a system that runs; what grows may have begun long ago.
-      from: f.strike ? Math.max(2 * 3600, begins - before * 3600) : begins - before * 3600,
-      grows: (x.grows ?? 0) * 3600,
-      lasts: f.lasts ?? null,
-      cured: null,
-      struck: false,
-    };
+    // What is done once as it strikes needs a system that runs; what grows may have begun long ago.
+    const from = f.strike ? Math.max(2 * 3600, begins - before * 3600) : begins - before * 3600;
+    return hidden(f, about, from, (x.grows ?? 0) * 3600);
   });
   const left = strikes.flatMap((h) => (h.lasts === null ? [] : leftBy(g, h, h.from + h.lasts)));
   return {
@@ -140,14 +133,20 @@ export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
   };
 }
 
+const hidden = (f: PracticeFault, about: string, from: Seconds, grows: Seconds): Hidden => ({
+  kind: f.id,
+  about,
+  from,
+  grows,
+  lasts: f.lasts ?? null,
+  cured: null,
+  struck: false,
+});
 /** What a fault leaves behind when it is over, at every place where it can. */
 const leftBy = (g: Ground, over: Hidden, from: Seconds): Hidden[] =>
   (practiceFaultOf(over.kind).leaves ?? []).flatMap((kind) => {
     const f = practiceFaultOf(kind);
-    return f.places(g).map((about): Hidden => ({
-      ...{ kind, about, from, grows: 0 },
-      ...{ lasts: f.lasts ?? null, cured: null, struck: false },
-    }));
+    return f.places(g).map((about) => hidden(f, about, from, 0));
   });
 
 /** A scenario by chance, of those that can happen. @throws RangeError where none can */

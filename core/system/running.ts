@@ -5,7 +5,7 @@ import { LAYOUTS } from './layouts/index.ts';
 import { checkSystem, type Checked } from './schema/index.ts';
 import type { SystemDocument } from './types.ts';
 
-/** A system that runs already, from the few figures that its owner knows by heart. */
+/** A system that runs already, from the few figures that its owner knows. */
 export interface RunningAnswers {
   readonly name: string;
   /** Id of the layout that is most like it. */

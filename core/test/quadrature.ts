@@ -84,7 +84,7 @@ export function storeFeeding(net: Network, vessel: number, steady: Steady): numb
   return at;
 }
 
-/** Surfaces while one vessel: floor at a level, what it took having left the one that feeds it. */
+/** Surfaces while one vessel stands at a level, what it took having left the one that feeds it. */
 function whileFilling(net: Network, vessel: number, source: number | undefined, level: Metres) {
   const { rest } = atRest(net);
   const v = net.vessels[vessel]!;
@@ -157,7 +157,7 @@ function drainingFlow(
 /**
  * Drain time of a bed from its flood mark to its residue. A siphon drains against the inflow of an
  * always-on pump; otherwise the pumps stand still and the bed runs back through weep and line, or is
- * emptied by a pump of its own. Without a siphon the last twentieth, where the flow fades, is not imported.
+ * emptied by a pump of its own. Without a siphon the last twentieth, where the flow fades, is left out.
  */
 export function drainTime(net: Network, vessel: number): Seconds {
   const { at, steady } = atRest(net);

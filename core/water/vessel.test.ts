@@ -305,7 +305,7 @@ describe('what stands in a bed', () => {
   });
 });
 
-describe('a shape put instead of another', () => {
+describe('a shape put in place of another', () => {
   it('is as wide, as broad and as high; a tub narrows to 85 % at its bottom, and back to a box it is the same', () => {
     const box: Shape = { kind: 'box', length: 1.2, width: 0.5, height: 0.4 };
     const tub = alike(box, 'tapered-box');

@@ -34,7 +34,7 @@ describe('predictions before anything is measured', () => {
       pair({ at: 'measurements.b', to: { id: 'b', kind: 'flow', path: 'lift', flow: 1100 * LH } }),
       'fill-time',
     );
-    // The guard is free of media, so a little less than in proportion.
+    // The guard is free of stones, so a little less than in proportion.
     expect(m.range[0] / m.predicted).toBeCloseTo(0.4 / 0.46, 1);
     expect(m.range[1] / m.predicted).toBeCloseTo(0.52 / 0.46, 1);
   });

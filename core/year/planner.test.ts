@@ -47,7 +47,7 @@ const figuresOf = (system: SystemDocument) => {
   const { a, day } = judgeWhole(system);
   return { system, a, day };
 };
-/** A room of one temperature whose place is unknown: only warmth counts. */
+/** A room of one temperature whose place is not known: only warmth counts. */
 const room = (t: number): Edit[] => [
   { at: 'site.kind', to: 'indoor' },
   { at: 'site.room', to: Array.from({ length: 12 }, () => t) },
@@ -380,7 +380,7 @@ describe('a planned year', () => {
       expect(told[i]!.done).toBeGreaterThanOrEqual(told[i - 1]!.done);
   });
 
-  it('becomes a whole document, is removed by undo, and is made anew by the next plan', () => {
+  it('becomes a whole document, is taken back by undo, and is made anew by the next plan', () => {
     const used = applyEdits(wished, plan.edits);
     const read = readSystem(writeSystem(used));
     expect(read.ok && read.system).toEqual(used);

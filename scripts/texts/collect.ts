@@ -49,14 +49,13 @@ function isCode(node: ts.Node): boolean {
   if (ts.isImportDeclaration(p) || ts.isExportDeclaration(p) || ts.isLiteralTypeNode(p))
     return true;
   if (ts.isExternalModuleReference(p) || ts.isCaseClause(p)) return true;
-  if (ts.isPropertyAssignment(p) && p.name === node) return false;
   if (ts.isElementAccessExpression(p) && p.argumentExpression === node) return true;
   if (ts.isBinaryExpression(p) && /^[!=]==?$/.test(p.operatorToken.getText())) return true;
   if (ts.isCallExpression(p)) {
     const callee = p.expression;
     const name = ts.isPropertyAccessExpression(callee) ? callee.name.text : callee.getText();
     if (LOOKUPS.test(name)) return true;
-    if (ts.isImportDeclaration(p) || callee.kind === ts.SyntaxKind.ImportKeyword) return true;
+    if (callee.kind === ts.SyntaxKind.ImportKeyword) return true;
   }
   return false;
 }

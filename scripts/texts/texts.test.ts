@@ -15,12 +15,14 @@ const sources = ['app', 'core', 'server'].flatMap((room) =>
     .map((f) => `${room}/${f}`),
 );
 
-/** What is wrong with a text, in a line each. */
-function faultsOf(text: string): string[] {
-  const words = RETIRED.flatMap(({ pattern, instead }) => {
+/** Retired words of a text, each with what is used instead. */
+const retiredIn = (text: string): string[] =>
+  RETIRED.flatMap(({ pattern, instead }) => {
     const found = pattern.exec(text)?.[0];
     return found === undefined ? [] : [`“${found}” (use: ${instead})`];
   });
+/** What is wrong with a text, in a line each. */
+function faultsOf(text: string): string[] {
   // A quantity, a list of them and the name of a part count as one word.
   const long = text
     .replace(/“[^”]*”/g, 'name')
@@ -29,7 +31,7 @@ function faultsOf(text: string): string[] {
     .split(/(?<=[.!?])\s+/)
     .map((s) => s.trim().split(/\s+/).length)
     .filter((n) => n > MOST_WORDS);
-  return [...words, ...long.map((n) => `a sentence of ${n} words`)];
+  return [...retiredIn(text), ...long.map((n) => `a sentence of ${n} words`)];
 }
 
 describe('the words', () => {
@@ -103,12 +105,9 @@ it.each(['README.md', 'docs/science.md', 'docs/kept.md', 'docs/devices.md'])(
       /```[\s\S]*?```|`[^`]*`|\(.*?\.(md|png)\)/g,
       '',
     );
-    const found = text.split('\n').flatMap((line, i) =>
-      RETIRED.flatMap(({ pattern }) => {
-        const hit = pattern.exec(line)?.[0];
-        return hit === undefined ? [] : [`${i + 1} “${hit}” ${line.slice(0, 100)}`];
-      }),
-    );
+    const found = text
+      .split('\n')
+      .flatMap((line, i) => retiredIn(line).map((hit) => `${i + 1} ${hit} ${line.slice(0, 100)}`));
     expect(found).toEqual([]);
   },
 );

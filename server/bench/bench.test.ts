@@ -20,7 +20,7 @@ const channel = (bench: Bench, id: string) => bench.channels.find((c) => c.id ==
 const benches: Bench[] = [];
 afterEach(() => benches.splice(0).forEach((b) => b.unload()));
 
-describe('the copy, detail', () => {
+describe('the copy on the bench', () => {
   it('has a channel for what this system has, and a plug for what is switched', () => {
     const { bench } = onBench();
     expect(bench.channels.map((c) => c.id)).toEqual([

@@ -20,7 +20,7 @@ import PartsBench from './PartsBench.vue';
 import StandsGroup from './StandsGroup.vue';
 import StepsBench from './StepsBench.vue';
 
-/** Simulated deviceses of the build: what is entered there is an edit, and what follows is shown. */
+/** The benches of the build: what is entered there is an edit, and what follows is shown. */
 
 vi.mock('../../workers/client', () => {
   const plan = async (system: SystemDocument) =>
@@ -52,7 +52,7 @@ async function show(bench: Component, props?: Record<string, unknown>): Promise<
   await nextTick();
   return w;
 }
-/** Simulated devices once the plan has followed the last edit. */
+/** The bench once the plan has followed the last edit. */
 async function follow(w: Mounted) {
   await w.setProps({ plan: planNow() });
   await nextTick();

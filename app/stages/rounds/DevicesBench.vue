@@ -129,7 +129,7 @@ const bound = computed(() => [
   })),
 ]);
 const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;
-const ruleMeasures = (p: Plug): ReadingId | null =>
+const ruleReads = (p: Plug): ReadingId | null =>
   devices.useOf(plugUse(p)?.rule?.channel ?? '')?.reads ?? null;
 /** The two limits of a rule, by what its probe reads. */
 const ruleFields = (id: ReadingId) => {
@@ -358,8 +358,8 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               "
             />
             <QuantityFields
-              v-if="ruleMeasures(p)"
-              :fields="ruleFields(ruleMeasures(p)!)"
+              v-if="ruleReads(p)"
+              :fields="ruleFields(ruleReads(p)!)"
               :values="plugUse(p)!.rule!"
               @set="(key, v) => setRule(p, { ...plugUse(p)!.rule!, [key]: v })"
             />

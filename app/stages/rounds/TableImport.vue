@@ -115,7 +115,7 @@ const read = computed(() =>
     ? entriesOfTable(table.value, mapping.value, Date.now(), system.document, log.all)
     : null,
 );
-/** What the table leaves open: nothing is taken in before it is answered, or the column not imported. */
+/** What the table leaves open: nothing is taken in before it is answered, or the column left out. */
 const open = computed(() => (mapping.value ? questionsOf(mapping.value) : []));
 const isOpen = (about: Question['about'], column: number | null) =>
   open.value.some((q) => q.about === about && q.column === column);

@@ -277,13 +277,13 @@ describe('a step', () => {
     }
   });
 
-  it('that depends on what there is not is refused', () => {
+  it('that waits for what there is not is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['none'] };
     expect(() => inOrder([a])).toThrow('a depends on none, which is no step');
     expect(() => inOrder([{ ...a, after: [], tests: ['none'] }])).toThrow(/no step/);
   });
 
-  it('that depends on itself is refused', () => {
+  it('that waits for itself is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['b'] };
     const b = { ...of('place'), id: 'b', after: ['a'] };
     expect(() => inOrder([a, b])).toThrow(/depend on each other/);

@@ -87,7 +87,7 @@ describe('every field of a file', () => {
 
   test.each(cases)('%s %s has a range in this system that the file accepts', (_, at, s) => {
     const { min, max } = rangeOf(s, at);
-    // What is unknown, such as a floor's load,: floor at nothing.
+    // What is not known, such as a floor's load, stands at nothing.
     const value = (readAt(s, at) ?? min) as number;
     expect(value).toBeGreaterThanOrEqual(min - 1e-12);
     expect(value).toBeLessThanOrEqual(max + 1e-12);
