@@ -25,6 +25,7 @@ export const router = createRouter({
     },
     { path: '/course', name: 'course', component: () => import('./practice/CourseView.vue') },
     { path: '/sums', name: 'sums', component: () => import('./sums/SumsView.vue') },
+    { path: '/open', name: 'link', component: () => import('./shelf/LinkView.vue') },
     { path: '/running', name: 'running', component: () => import('./shelf/RunningView.vue') },
     { path: '/search', name: 'search', component: () => import('./search/SearchView.vue') },
     { path: '/:rest(.*)*', redirect: { name: 'shelf' } },

@@ -1,9 +1,11 @@
 import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
+  STILL,
   expect,
   finding,
   openDemo,
+  openDrawing,
   openFile,
   openShelf,
   pull,
@@ -11,7 +13,6 @@ import {
   showFindings,
   slider,
   test,
-  STILL,
 } from './helpers';
 
 test.use(STILL);
@@ -125,6 +126,7 @@ test.describe('on a phone', () => {
       if (name === 'north-wall-lean-to') await page.goto(`/system/${name}/vessels`);
       else await openFile(page, resolve('demo', `${name}.json`));
       await settled(page);
+      await openDrawing(page);
       const box = page.locator(`${part(`vessels.${vessel}`)} rect`).first();
       const small = (await box.boundingBox())!;
       expect(Math.min(small.width, small.height)).toBeGreaterThanOrEqual(20);
@@ -155,6 +157,7 @@ test.describe('on a phone', () => {
 
   test('two fingers come closer; one moves the page on past the drawing', async ({ page }) => {
     await openDemo(page, 'North-wall lean-to', 'Vessels');
+    await openDrawing(page);
     const touch = await page.context().newCDPSession(page);
     const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
       touch.send('Input.dispatchTouchEvent', {

@@ -60,6 +60,10 @@ export const showFindings = (page: Page): Promise<void> =>
 export const showPanel = (page: Page): Promise<void> =>
   page.getByRole('tablist', { name: 'Beside the drawing' }).getByRole('tab').first().click();
 
+/** On a phone the drawing is a band until it is opened. */
+export const openDrawing = (page: Page): Promise<void> =>
+  page.getByRole('button', { name: 'Open the drawing' }).click();
+
 /** Waits until the day on screen belongs to the system on screen and fixes are worked out. */
 export async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('tablist', { name: 'Beside the drawing' })).toBeVisible();

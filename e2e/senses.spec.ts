@@ -3,14 +3,15 @@ import {
   expect,
   finding,
   openDemo,
+  openDrawing,
   openShelf,
   pull,
   settled,
+  showFindings,
+  showPanel,
   slider,
   still,
   test,
-  showFindings,
-  showPanel,
 } from './helpers';
 
 /** The first journey as a screen reader meets it, and the page under each person's own conditions. */
@@ -53,7 +54,7 @@ test('the first journey by the names and roles that a screen reader says', async
       - button "Undo" [disabled]
       - button "Redo" [disabled]
       - button "Save to a file"
-      - button "Print, drawing, table"
+      - button "Send, print, export"
       - button "Keys"
       - note "A first hint"
       - navigation "Stages":
@@ -183,6 +184,8 @@ for (const [what, width, height] of [
     await whole(page);
     await page.getByRole('link', { name: /The first attempt/ }).click();
     await settled(page);
+    await whole(page);
+    await openDrawing(page);
     await page.getByRole('button', { name: 'No more hints' }).click();
     for (const stage of ['Lift', 'Fill & drain', 'Vessels']) {
       await page

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { createApp } from './app.ts';
-import { listening } from './settings.ts';
+import { lanAddresses, listening } from './settings.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'build-'));
 mkdirSync(join(root, 'assets'));
@@ -81,6 +81,25 @@ describe('the server', () => {
     });
     for (const PORT of ['x', '-1', '70000', '1.5', '0x'])
       expect(listening({ PORT }), PORT).toContain('it has to be a whole number from 0 to 65535');
+  });
+
+  it('says by which addresses a phone reaches it, and none where it serves this machine only', async () => {
+    const at = (address: string, family = 'IPv4', internal = false) => ({
+      ...{ address, family, internal },
+    });
+    const interfaces = {
+      lo: [at('127.0.0.1', 'IPv4', true), at('::1', 'IPv6', true)],
+      wired: [at('192.168.1.20'), at('fe80::1', 'IPv6')],
+      wireless: [at('10.0.0.7')],
+      off: undefined,
+    };
+    const found = lanAddresses(interfaces, 4180);
+    expect(found).toEqual(['http://192.168.1.20:4180', 'http://10.0.0.7:4180']);
+    expect(await (await get('/addresses')).json()).toEqual({ addresses: [] });
+    const lan = createApp(root, false, null, () => found);
+    expect(await (await lan.request('http://localhost/addresses')).json()).toEqual({
+      addresses: found,
+    });
   });
 
   it('allows scripts, styles, workers and fonts from itself only', async () => {

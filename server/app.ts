@@ -35,12 +35,14 @@ const LASTING = 'public, max-age=31536000, immutable';
 /**
  * @param root folder of the build
  * @param ownOnly answers only to the names of this machine, so that no page elsewhere reaches it by another
+ * @param addresses by which other devices reach this server; none where this machine alone is served
  * @param bench stands in for devices; only where this machine alone is served
  */
 export function createApp(
   root: string,
   ownOnly = false,
   bench: Bench | null = null,
+  addresses: () => readonly string[] = () => [],
 ): Hono<{ Variables: SecureHeadersVariables }> {
   const app = new Hono<{ Variables: SecureHeadersVariables }>({ strict: false });
   app.use(async (c, next) => {
@@ -56,6 +58,7 @@ export function createApp(
       permissionsPolicy: { camera: [], geolocation: [], microphone: [] },
     }),
   );
+  app.get('/addresses', (c) => c.json({ addresses: addresses() }));
   if (bench && ownOnly) app.route('/devices/v1', deviceRoutes(bench));
   app.use(async (c, next) => {
     if (!['GET', 'HEAD'].includes(c.req.method))

@@ -14,6 +14,20 @@ const USUAL_PORT = 4180;
 export const isOwnName = (host: string): boolean =>
   /^(?:(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?|::1)$/i.test(host);
 
+/**
+ * Addresses by which other devices of the same network reach a server on all of a machine's interfaces.
+ *
+ * @param interfaces of the machine, as `os.networkInterfaces()` lists them
+ */
+export const lanAddresses = (
+  interfaces: NodeJS.Dict<readonly { family: string; internal: boolean; address: string }[]>,
+  port: number,
+): string[] =>
+  Object.values(interfaces)
+    .flatMap((all) => all ?? [])
+    .filter((a) => a.family === 'IPv4' && !a.internal)
+    .map((a) => `http://${a.address}:${port}`);
+
 /** Reads `HOST` and `PORT`; without them only this machine is served. A sentence where they make no sense. */
 export function listening(env: Readonly<Record<string, string | undefined>>): Listening | string {
   const hostname = hostOf(env.HOST);

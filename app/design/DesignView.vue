@@ -19,6 +19,7 @@ import DerivationSheet from '../parts/DerivationSheet.vue';
 import type { Stage } from '../../core/findings';
 import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
+import DrawingBand from '../section/DrawingBand.vue';
 import LivingDrawing from '../section/LivingDrawing.vue';
 import { useBench } from '../stores/bench';
 import { useChosen } from '../stores/chosen';
@@ -131,6 +132,12 @@ const onBench = computed(() => {
   const timed = system.document?.paths.some((p) => p.kind === 'pumped-line');
   return bench.open === 'timer' && timed ? TimerBench : null;
 });
+/** On a phone the drawing is a band until it is opened, so that the work is on the first screen. */
+const opened = ref(false);
+const folded = computed(() => phone.value && !opened.value && !onBench.value);
+const showsDay = computed(
+  () => !phone.value || stage.value === 'drain' || (!folded.value && !running.value),
+);
 const benchProps = computed(() =>
   stage.value === 'drain' && bench.open === 'siphon' ? { siphon: chosen.siphon! } : {},
 );
@@ -230,7 +237,7 @@ const reminders = useKept(() =>
   <main
     v-if="isOpen"
     class="design"
-    :class="{ phone, running, papered: onPaper || buildOnPaper || weekOnPaper }"
+    :class="{ phone, running, folded, papered: onPaper || buildOnPaper || weekOnPaper }"
   >
     <h1 class="visually-hidden">{{ name }}</h1>
     <TopBar
@@ -245,7 +252,7 @@ const reminders = useKept(() =>
     />
     <div class="trouble no-print">
       <SystemTrouble />
-      <FirstHints />
+      <FirstHints v-if="!folded" />
     </div>
     <p class="visually-hidden" aria-live="polite">{{ system.announcement }}</p>
 
@@ -253,12 +260,21 @@ const reminders = useKept(() =>
 
     <section class="stagearea" aria-label="The system from the side">
       <component :is="onBench" v-if="onBench" class="drawing" v-bind="benchProps" />
-      <LivingDrawing v-else ref="living" class="drawing" :phone="phone" :stage="stage" />
-      <DayStrip v-if="!(phone && running)" class="day" />
+      <DrawingBand v-else-if="folded" @open="opened = true" />
+      <LivingDrawing
+        v-else
+        ref="living"
+        class="drawing"
+        :phone="phone"
+        :stage="stage"
+        :foldable="phone"
+        @fold="opened = false"
+      />
+      <DayStrip v-if="showsDay" class="day" />
     </section>
 
     <aside class="side">
-      <WorstFinding class="worst" @open="side = 'findings'" />
+      <WorstFinding class="worst" :short="phone" @open="side = 'findings'" />
       <v-tabs v-model="side" class="sides" grow color="primary" aria-label="Beside the drawing">
         <v-tab value="panel">{{ STAGE_NAMES[stage] }}</v-tab>
         <v-tab value="findings">
@@ -383,10 +399,14 @@ const reminders = useKept(() =>
   height: auto;
   min-height: 100dvh;
   overflow: visible;
-  padding-bottom: 62px;
+  padding-bottom: var(--thumbbar);
+  --above: 34px;
 }
 .phone > * {
   flex: none;
+}
+.phone .stages {
+  order: 1;
 }
 .phone .stagearea {
   grid-template-rows: max(46vh, 330px) 150px;
@@ -394,6 +414,9 @@ const reminders = useKept(() =>
 }
 .phone.running .stagearea {
   grid-template-rows: max(34vh, 260px);
+}
+.phone.folded .stagearea {
+  grid-template-rows: auto;
 }
 .phone .side {
   display: block;

@@ -94,6 +94,13 @@ const stops = (s: Stage) =>
   border: 0;
   border-top: 1px solid var(--rule);
   padding: 0;
+  min-height: var(--thumbbar);
+}
+/* With the keyboard open there is no room for it over the field. */
+@media (max-height: 480px) {
+  .rail.narrow {
+    position: static;
+  }
 }
 .rail.narrow button {
   flex: 1 1 auto;

@@ -8,7 +8,7 @@ import {
   mdiTrayArrowDown,
   mdiUndo,
 } from '@mdi/js';
-import { computed, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { plainName } from '../../core/system';
 import { unconfirmed } from '../storage/held';
@@ -20,6 +20,10 @@ defineProps<{ phone: boolean }>();
 const emit = defineEmits<{ keys: []; print: []; drawing: []; day: []; network: []; build: [] }>();
 const system = useSystem();
 const settings = useSettings();
+
+/** The dialog with the QR code. */
+const SendDialog = defineAsyncComponent(() => import('./SendDialog.vue'));
+const sending = ref(false);
 
 const name = ref('');
 /** A name that is being typed is not taken away by one that came from another window. */
@@ -100,7 +104,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
           v-bind="menu"
           :icon="phone ? mdiTrayArrowDown : mdiExportVariant"
           size="small"
-          :aria-label="phone ? 'File, print, colours' : 'Print, drawing, table'"
+          :aria-label="phone ? 'File, send, print, colours' : 'Send, print, export'"
         />
       </template>
       <v-list density="compact">
@@ -114,6 +118,11 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
           v-if="phone"
           :title="settings.theme === 'paper' ? 'Dark colours' : 'Light colours'"
           @click="settings.nextTheme()"
+        />
+        <v-list-item
+          title="Send to a phone"
+          subtitle="QR code and link that carry the design"
+          @click="sending = true"
         />
         <v-list-item
           title="Print a sheet"
@@ -150,6 +159,7 @@ const nextRedo = computed(() => system.future[0]?.label ?? '');
       aria-label="Keys"
       @click="emit('keys')"
     />
+    <SendDialog v-if="sending" v-model="sending" />
   </header>
 </template>
 

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { keyOf, ruleOf, type Finding, type Fix, type LikeFindings } from '../../core/findings';
 import { format, tell } from '../../core/quantity';
-import { fieldAt, readAt } from '../../core/system';
+import { numberChanges } from '../../core/system';
 import { useChosen } from '../stores/chosen';
 import { useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
@@ -80,16 +80,10 @@ const toPlan = () =>
 function changes(fix: Fix): string {
   const doc = system.document;
   if (!doc) return '';
-  const parts = fix.edits.flatMap((e) => {
-    const field = fieldAt(e.at);
-    const was = readAt(doc, e.at);
-    if (field && typeof was === 'number' && typeof e.to === 'number') {
-      return [
-        `${field.label} ${format(was, field.kind, settings.units)} → ${format(e.to, field.kind, settings.units)}`,
-      ];
-    }
-    return [];
-  });
+  const parts = numberChanges(doc, fix.edits).map(
+    ({ label, kind, from, to }) =>
+      `${label} ${format(from, kind, settings.units)} → ${format(to, kind, settings.units)}`,
+  );
   if (fix.leaves === 'watch') parts.push('is still a warning');
   if (fix.also.length) parts.push(`also solves ${titlesOf(fix.also)}`);
   if (fix.costs.length) parts.push(`new warning: ${titlesOf(fix.costs)}`);

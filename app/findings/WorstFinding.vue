@@ -9,6 +9,10 @@ import LevelMark from './LevelMark.vue';
 import { useNews } from './useNews';
 
 /** The gravest finding in one line, with how many there are: in view whatever is worked at. */
+defineProps<{
+  /** Where room is short: the sentence alone; the counts are read out. */
+  short?: boolean;
+}>();
 const emit = defineEmits<{ open: [] }>();
 const trace = useTrace();
 const system = useSystem();
@@ -35,7 +39,7 @@ const summary = computed(() => {
       <LevelMark :level="worst.level" />
       <span class="sentence">{{ tell(worst.sentence, settings.units) }}</span>
     </button>
-    <p class="counts">
+    <p class="counts" :class="{ 'visually-hidden': short && worst && !news }">
       <span class="quiet" role="status">{{ summary }}</span>
       <span v-if="news" class="news">{{ news }}</span>
     </p>

@@ -21,7 +21,7 @@ const emit = defineEmits<{ open: [id: T] }>();
 .benches {
   border-bottom: 1px solid var(--rule);
   position: sticky;
-  top: 0;
+  top: var(--above, 0px);
   background: var(--paper);
   z-index: 3;
 }

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { mdiArrowExpandAll, mdiChevronLeft, mdiChevronRight, mdiMagnifyPlusOutline } from '@mdi/js';
+import {
+  mdiArrowExpandAll,
+  mdiChevronLeft,
+  mdiChevronRight,
+  mdiChevronUp,
+  mdiMagnifyPlusOutline,
+} from '@mdi/js';
 import { useElementSize } from '@vueuse/core';
 import { computed, nextTick, provide, ref, shallowRef, watch } from 'vue';
 import type { Stage } from '../../core/findings';
@@ -15,6 +21,7 @@ import { SHOWN_DAY } from './bearing';
 import { useCamera } from './camera';
 import { WHOLE_VIEW, type View } from './frame';
 import SectionDrawing from './SectionDrawing.vue';
+import { useShownWater } from './shownWater';
 
 /** The drawing with its camera: the whole system, or close to the thing that is chosen. */
 const props = defineProps<{
@@ -22,7 +29,10 @@ const props = defineProps<{
   phone: boolean;
   /** Without findings, readings and tasks: the things and their water alone. */
   plain?: boolean;
+  /** It can be closed to a band. */
+  foldable?: boolean;
 }>();
+const emit = defineEmits<{ fold: [] }>();
 const system = useSystem();
 const settings = useSettings();
 const chosen = useChosen();
@@ -44,12 +54,7 @@ const names = computed(() => [...chosen.order]);
 const { goTo, nearer } = useCamera(svg, view, () => props.phone);
 const isClose = computed(() => view.value.k > WHOLE_VIEW.k);
 
-const levels = computed(() => {
-  if (trace.moment) return trace.moment.levels;
-  const a = system.assessment;
-  return Object.fromEntries((a?.balance.rest ?? []).map((r) => [r.vessel, r.level]));
-});
-const flows = computed(() => trace.moment?.flows ?? {});
+const { levels, flows } = useShownWater();
 
 /** What the history says of a number. */
 function label(at: string, value: number): string {
@@ -127,6 +132,13 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
       <v-btn v-else size="small" :prepend-icon="mdiArrowExpandAll" @click="whole">
         Whole system
       </v-btn>
+      <v-btn
+        v-if="foldable"
+        :icon="mdiChevronUp"
+        size="small"
+        aria-label="Close the drawing"
+        @click="emit('fold')"
+      />
     </div>
     <SectionDrawing
       v-if="system.document && system.assessment"

@@ -40,6 +40,7 @@ const settings = useSettings();
 const own = computed(() => found.value.filter((s) => !isExample(s.id)));
 const examples = computed(() => found.value.filter((s) => isExample(s.id)));
 const newcomer = computed(() => shelf.loaded && !shelf.systems.some((s) => !isExample(s.id)));
+const secure = window.isSecureContext;
 const start = ref<HTMLElement>();
 const shown = ref<HTMLElement>();
 const goTo = (el: HTMLElement | undefined) => {
@@ -115,6 +116,11 @@ async function make(layout: string) {
       <v-btn size="small" :aria-label="`Close: ${r.name} stays deleted`" @click="shelf.letGo(r.id)"
         >Close</v-btn
       >
+    </p>
+
+    <p v-if="!secure" class="quiet">
+      This address is not encrypted. The browser therefore cannot install Mizuna, open it without
+      the network or show reminders. Everything else works here.
     </p>
 
     <section v-if="newcomer" class="first" aria-labelledby="first">

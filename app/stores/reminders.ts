@@ -10,7 +10,8 @@ export const useReminders = defineStore('reminders', () => {
   const log = useLog();
   const system = useSystem();
   const settings = useSettings();
-  const possible = typeof Notification !== 'undefined';
+  // Browsers keep them for pages that came over an encrypted connection or from the same machine.
+  const possible = typeof Notification !== 'undefined' && window.isSecureContext;
   const on = ref(false);
   const trouble = ref('');
   const told = new Set<string>();

@@ -40,8 +40,11 @@ export interface SameSystem {
   readonly system: SystemDocument;
   readonly entries: readonly Entry[];
   readonly news: LogNews;
-  /** Its design is another. */
+  /** The design here, and whether that of the file is another. */
+  readonly mine: SystemDocument;
   readonly differs: boolean;
+  /** How it came: a link carries no log. */
+  readonly from: 'file' | 'link';
   readonly photos: readonly FiledPhoto[];
   readonly refused: readonly LeftOut[];
 }
@@ -101,17 +104,20 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   async function twin(
     system: SystemDocument,
     entries: readonly Entry[],
+    from: SameSystem['from'],
   ): Promise<Omit<SameSystem, 'photos' | 'refused'> | null> {
     const there = systems.value.find((s) => s.id === system.id && !s.state);
     const row = there && (await store.get(there.id));
     if (!row?.ok || !row.value) return null;
     const mine = partOf(await (await logs()).log(system.id), { entries: [], damaged: [] }).value
       .entries;
-    if (!mine.length && !entries.length) return null;
+    if (from === 'file' && !mine.length && !entries.length) return null;
     const { newsOf } = await import('../../core/entries/entries');
     const news = newsOf(mine, entries);
     const differs = !same(row.value.document, system);
-    return news.write.length || differs ? { system, entries, news, differs } : null;
+    return news.write.length || differs
+      ? { system, mine: row.value.document, entries, news, differs, from }
+      : null;
   }
   /** Merges the log of the file that is asked about, with its design or without. */
   async function mergeTwin(withDesign: boolean): Promise<string | null> {
@@ -130,7 +136,11 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
               document: p.system,
               past: [
                 ...there.past,
-                stepBetween(there.document, p.system, 'Design of a file'),
+                stepBetween(
+                  there.document,
+                  p.system,
+                  p.from === 'link' ? 'Design of a link' : 'Design of a file',
+                ),
               ].slice(-LONGEST_HISTORY),
               future: [],
               updated: Date.now(),
@@ -142,7 +152,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
       else if (kept.value) tellOthers({ what: 'wrote', id: p.system.id, rev: kept.value.rev });
     }
     const { added, changed, removed } = p.news;
-    notice.value = `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} removed${withDesign && p.differs ? ', and its design replaced' : ''}.`;
+    notice.value =
+      p.from === 'link'
+        ? `“${p.system.name}”: its design was replaced. Undo restores the one from before.`
+        : `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} removed${withDesign && p.differs ? ', and its design replaced' : ''}.`;
     details.value = p.refused;
     await list();
     return p.system.id;
@@ -205,7 +218,10 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
    * @returns the id of the one system it held; nothing for a backup, or where it was refused, and
    * {@link refused} says why
    */
-  async function openFile(file: File | null | undefined): Promise<string | null> {
+  async function openFile(
+    file: File | null | undefined,
+    from: SameSystem['from'] = 'file',
+  ): Promise<string | null> {
     if (!file) return null;
     stopReading();
     refused.value = '';
@@ -225,7 +241,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     }
     if (opened.what === 'system') {
       runs.value = opened.runs;
-      const asked = await twin(opened.system, opened.log);
+      const asked = await twin(opened.system, opened.log, from);
       if (asked) {
         pending.value = { ...asked, photos: opened.photos, refused: opened.refused };
         return null;
@@ -240,6 +256,18 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     }
     await takeBackup(opened.backup);
     return null;
+  }
+
+  /** Imports the system that the fragment of a link carries; else as {@link openFile}. */
+  async function openLink(fragment: string): Promise<string | null> {
+    const { textIn } = await import('../storage/link');
+    const got = await textIn(fragment);
+    if (!got.ok) {
+      refused.value = got.message;
+      return null;
+    }
+    if (!loaded.value) await load();
+    return openFile(new File([got.text], 'The link', { type: 'application/json' }), 'link');
   }
 
   /** Offers everything as one file: every system with its history, and the settings. */
@@ -272,6 +300,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     runs,
     stopReading,
     openFile,
+    openLink,
     mergeTwin,
     copyTwin,
     leaveTwin,

@@ -32,7 +32,9 @@ import {
   known,
   n,
   oneOf,
+  HEADROOM,
   type Answer,
+  type AnswerPicture,
   type SumResult,
   type SumValues,
 } from './sum.ts';
@@ -91,6 +93,42 @@ const explained = (v: SumValues, c: Correction, perEquivalent: number): Answer['
   };
 };
 
+/** pH before and after the first step, on the range that suits fish, plants and bacteria together. */
+function phPicture(v: SumValues, after: number): AnswerPicture {
+  const [low, high] = PH_BAND.good;
+  return {
+    what: 'scale',
+    label: 'pH after this step',
+    kind: 'ph',
+    from: Math.min(5, n(v, 'ph'), after) - 0.5,
+    to: Math.max(8.5, n(v, 'ph'), after) + 0.5,
+    before: n(v, 'ph'),
+    value: after,
+    zones: [
+      { to: low, level: 'watch' },
+      { to: high, level: 'fine' },
+      { to: Infinity, level: 'watch' },
+    ],
+  };
+}
+function alkalinityPicture(v: SumValues, now: number): AnswerPicture {
+  const after = n(v, 'alkalinity') + now;
+  return {
+    what: 'scale',
+    label: 'Alkalinity after this step',
+    kind: 'hardness',
+    from: 0,
+    to: Math.max(ALKALINITY_RANGE.high, after) * HEADROOM,
+    before: n(v, 'alkalinity'),
+    value: after,
+    zones: [
+      { to: ALKALINITY_RANGE.crash, level: 'stop' },
+      { to: ALKALINITY_RANGE.low, level: 'watch' },
+      { to: Infinity, level: 'fine' },
+    ],
+  };
+}
+
 /** What goes first: air, where the water is sour with carbon dioxide. */
 function airFirst(v: SumValues): Phrase[] {
   const b = beforeOf(v);
@@ -143,6 +181,8 @@ function buffered(v: SumValues, target: { ph: number } | { alkalinity: number })
     { key: 'air', label: 'pH after aeration', value: c.phInAir, kind: 'ph' },
   ];
   return {
+    picture: 'ph' in target ? phPicture(v, c.phNow) : alkalinityPicture(v, c.now),
+    entry: { kind: 'dose', what: b.id, mass: now },
     results,
     steps: [
       ...airFirst(v),
@@ -160,6 +200,9 @@ const substances = BUFFERS.map((b) => ({ id: b.id, name: b.name }));
 export const phUp = defineSum({
   id: 'ph-up',
   title: 'pH up',
+  question: 'How much buffer raises the pH?',
+  group: 'correct',
+  words: 'acidic low base bicarbonate baking soda potassium calcium dose',
   concerns: 'both',
   inputs: [
     ...water,
@@ -179,6 +222,9 @@ export const phUp = defineSum({
 export const alkalinityUp = defineSum({
   id: 'alkalinity-up',
   title: 'Alkalinity up',
+  question: 'How much buffer raises the alkalinity?',
+  group: 'correct',
+  words: 'KH carbonate hardness crash bicarbonate dose',
   concerns: 'both',
   inputs: [
     ...water,
@@ -195,6 +241,9 @@ export const alkalinityUp = defineSum({
 export const phDown = defineSum({
   id: 'ph-down',
   title: 'pH or alkalinity down',
+  question: 'How much acid lowers the pH?',
+  group: 'correct',
+  words: 'alkaline high phosphoric citric hard water drops',
   concerns: 'both',
   inputs: [
     ...water,
@@ -219,6 +268,8 @@ export const phDown = defineSum({
     const whole = measure(c.whole, n(v, 'target'));
     const left = n(v, 'alkalinity') + c.whole;
     return {
+      picture: phPicture(v, c.phNow),
+      entry: { kind: 'dose', what: acid.id, volume: now },
       results: [
         {
           key: 'now',

@@ -7,13 +7,16 @@ import {
 } from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, tanAt, unionisedShare, type KitScale } from '../life/index.ts';
 import { concentration, degrees, given, litres, say, share, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
 
 const scales = (['n', 'nh4', 'nh3'] as const).map((id) => ({ id, name: KIT_SCALES[id].name }));
 
 export const ammoniaSafety = defineSum({
   id: 'ammonia',
   title: 'Is this ammonia safe',
+  question: 'Is this ammonia safe?',
+  group: 'safe',
+  words: 'TAN NH3 NH4 toxic test kit gasping',
   concerns: 'fish',
   inputs: [
     oneOf('scale', 'The kit reads', scales),
@@ -50,6 +53,22 @@ export const ammoniaSafety = defineSum({
             ? say`Be careful.`
             : say`Safe at this pH and temperature.`;
     return {
+      picture: {
+        what: 'scale',
+        label: 'Un-ionised ammonia, as N',
+        kind: 'concentration',
+        from: 0,
+        to: Math.max(UNIONISED_LIMITS.deadly, worst) * HEADROOM,
+        value: worst,
+        zones: [
+          { to: UNIONISED_LIMITS.caution, level: 'fine' },
+          { to: UNIONISED_LIMITS.act, level: 'watch' },
+          { to: Infinity, level: 'stop' },
+        ],
+      },
+      ...(change
+        ? { entry: { kind: 'water-change' as const, volume: change.share * n(v, 'volume') } }
+        : {}),
       results: [
         {
           key: 'unionised',

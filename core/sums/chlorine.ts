@@ -11,6 +11,9 @@ const GRAMS_PER_TEASPOON = 4.5;
 export const chlorine = defineSum({
   id: 'chlorine',
   title: 'Chlorine or chloramine',
+  question: 'How do I remove chlorine from tap water?',
+  group: 'safe',
+  words: 'chloramine dechlorinate conditioner vitamin C new water',
   concerns: 'fish',
   inputs: [
     oneOf('kind', 'The tap water has', [
@@ -45,6 +48,13 @@ export const chlorine = defineSum({
       n(v, 'volume') / (n(v, 'system') + n(v, 'volume')),
     );
     return {
+      picture: {
+        what: 'water',
+        label: 'New water to treat',
+        part: n(v, 'volume'),
+        whole: n(v, 'system') + n(v, 'volume'),
+      },
+      entry: { kind: 'dose', what: by.id, mass: amount },
       results: [
         {
           key: 'dose',

@@ -7,6 +7,9 @@ import { asked, defineSum, known, n, oneOf } from './sum.ts';
 export const feedToday = defineSum({
   id: 'feed',
   title: 'Feed of the day',
+  question: 'How much do I feed today?',
+  group: 'fish',
+  words: 'ration pellets grams meal protein',
   concerns: 'fish',
   inputs: [
     oneOf(
@@ -44,6 +47,21 @@ export const feedToday = defineSum({
     const pellet = pelletFor(n(v, 'mass'));
     const each = grams / n(v, 'meals');
     return {
+      picture: {
+        what: 'scale',
+        label: `Water of ${kind.name}`,
+        kind: 'temperature',
+        from: kind.survives[0],
+        to: kind.survives[1],
+        value: Math.min(kind.survives[1], Math.max(kind.survives[0], n(v, 'temperature'))),
+        zones: [
+          { to: kind.stopsFeeding, level: 'stop' },
+          { to: kind.best[0], level: 'watch' },
+          { to: kind.best[1], level: 'fine' },
+          { to: Infinity, level: 'watch' },
+        ],
+      },
+      ...(grams > 0 ? { entry: { kind: 'feed' as const, mass: grams / 1000 } } : {}),
       results: [
         { key: 'feed', label: 'Feed a day', value: grams / 1000, kind: 'dose', main: true },
         { key: 'meal', label: 'Each meal', value: each / 1000, kind: 'dose' },

@@ -1,10 +1,13 @@
 import { heatLoss, warmUpTime } from '../life/index.ts';
 import { given, power, say, temperature, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
 
 export const heaterSum = defineSum({
   id: 'heater',
   title: 'Heater',
+  question: 'Which heater do I need?',
+  group: 'fish',
+  words: 'temperature cold winter watts power cost insulate',
   concerns: 'both',
   inputs: [
     asked('volume', 'Water', 'volume', 0.5, [0.001, 50], 0.01),
@@ -55,6 +58,18 @@ export const heaterSum = defineSum({
     );
     const need = Math.max(0, loss);
     return {
+      picture: {
+        what: 'scale',
+        label: 'Power of your heater',
+        kind: 'power',
+        from: 0,
+        to: Math.max(need, n(v, 'power')) * HEADROOM,
+        value: n(v, 'power'),
+        zones: [
+          { to: need, level: 'stop' },
+          { to: Infinity, level: 'fine' },
+        ],
+      },
       results: [
         { key: 'power', label: 'Power needed', value: need, kind: 'power', main: true },
         { key: 'energy', label: 'Energy a day', value: need * 86400, kind: 'energy' },

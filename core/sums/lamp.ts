@@ -1,13 +1,16 @@
 import { CROPS, LAMPS } from '../catalogue/index.ts';
 import { lampLight } from '../life/index.ts';
 import { given, light, power, say, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
 import { siteArea } from '../system/index.ts';
 import { cropKinds, lamps } from '../system/index.ts';
 
 export const lampSum = defineSum({
   id: 'lamp',
   title: 'Lamp',
+  question: 'Is this lamp bright enough?',
+  group: 'plants',
+  words: 'light grow LED DLI watts hours',
   concerns: 'both',
   inputs: [
     oneOf(
@@ -45,6 +48,19 @@ export const lampSum = defineSum({
     const per = lampLight(1, lamp.efficacy, n(v, 'time'), n(v, 'area'));
     const need = Math.max(0, (least - n(v, 'sun')) / per);
     return {
+      picture: {
+        what: 'scale',
+        label: `Light of a day for ${crop.name}`,
+        kind: 'light',
+        from: 0,
+        to: Math.max(good, now) * HEADROOM,
+        value: now,
+        zones: [
+          { to: least, level: 'stop' },
+          { to: good, level: 'watch' },
+          { to: Infinity, level: 'fine' },
+        ],
+      },
       results: [
         { key: 'light', label: 'Light of the day', value: now, kind: 'light', main: true },
         { key: 'need', label: 'Power for a fair crop', value: need, kind: 'power' },

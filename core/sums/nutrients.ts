@@ -16,6 +16,9 @@ const SOURCE = 'Amounts by the label; the figures here are typical of their kind
 export const nutrientMix = defineSum({
   id: 'nutrient-mix',
   title: 'Mixing a nutrient solution',
+  question: 'How do I mix the nutrient solution?',
+  group: 'solution',
+  words: 'fertiliser parts A B EC strength hydroponic',
   concerns: 'solution',
   inputs: [
     oneOf(
@@ -42,6 +45,17 @@ export const nutrientMix = defineSum({
     const parts = mix(programme, stage, n(v, 'volume'), n(v, 'strength'));
     const ec = mixedConductivity(programme, stage, n(v, 'strength'), n(v, 'tap'));
     return {
+      picture: {
+        what: 'scale',
+        label: 'EC of the mixed solution',
+        kind: 'conductivity',
+        from: 0,
+        to: Math.max(ec, n(v, 'tap')) * 1.5,
+        before: n(v, 'tap'),
+        value: ec,
+        zones: [],
+      },
+      entry: { kind: 'dose', what: programme.id, count: n(v, 'strength') },
       results: [
         ...parts.map((p, i) => ({
           key: `part_${i + 1}`,
@@ -80,6 +94,9 @@ export const nutrientMix = defineSum({
 export const topUp = defineSum({
   id: 'ec-top-up',
   title: 'EC after topping up',
+  question: 'What is the EC after topping up?',
+  group: 'solution',
+  words: 'conductivity strength dose evaporate',
   concerns: 'solution',
   inputs: [
     asked('volume', 'Solution before', 'volume', 0.05, [0.001, 50], 0.005),
@@ -100,6 +117,20 @@ export const topUp = defineSum({
     const ec = afterTopUp(n(v, 'ec'), n(v, 'volume'), n(v, 'tap'), n(v, 'added'));
     const part = doseToTarget(ec, n(v, 'target'), n(v, 'response'));
     return {
+      picture: {
+        what: 'scale',
+        label: 'EC after topping up',
+        kind: 'conductivity',
+        from: 0,
+        to: Math.max(ec, n(v, 'ec'), n(v, 'target')) * 1.25,
+        before: n(v, 'ec'),
+        value: ec,
+        zones: [
+          { to: n(v, 'target'), level: 'watch' },
+          { to: Infinity, level: 'fine' },
+        ],
+      },
+      entry: { kind: 'top-up', volume: n(v, 'added') },
       results: [
         { key: 'ec', label: 'EC afterwards', value: ec, kind: 'conductivity', main: true },
         { key: 'dose', label: 'Part of a full dose for the EC wanted', value: part, kind: 'share' },
@@ -131,6 +162,9 @@ export const topUp = defineSum({
 export const solutionChange = defineSum({
   id: 'solution-change',
   title: 'When to change the solution',
+  question: 'When do I change the solution?',
+  group: 'solution',
+  words: 'reservoir weeks salts old',
   concerns: 'solution',
   inputs: [
     asked('volume', 'Working volume', 'volume', 0.1, [0.001, 50], 0.005),
@@ -140,6 +174,20 @@ export const solutionChange = defineSum({
   work: (v) => {
     const { byWeeks, byTopUps } = solutionLasts(n(v, 'volume'), n(v, 'use'));
     return {
+      picture: {
+        what: 'scale',
+        label: 'Top-ups reach half of the volume',
+        kind: 'time',
+        from: 0,
+        to: byTopUps[1] * 1.25,
+        value: byTopUps[0],
+        zones: [
+          { to: byTopUps[0], level: 'fine' },
+          { to: byTopUps[1], level: 'watch' },
+          { to: Infinity, level: 'stop' },
+        ],
+      },
+      entry: { kind: 'water-change', volume: n(v, 'volume') },
       results: [
         {
           key: 'half',

@@ -9,8 +9,10 @@ import {
   type WithoutPower,
 } from '../life/index.ts';
 import { concentration, given, say, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, type SumValues } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, type SumValues } from './sum.ts';
 
+/** The scale of time goes no farther: two days without power. */
+const LONGEST_SHOWN = 2 * 86400;
 /** Depth of a stone on a battery where none is in the design. */
 const STONE_DEPTH = 0.4;
 
@@ -29,6 +31,9 @@ const ofValues = (v: SumValues): WithoutPower => {
 export const oxygenLeft = defineSum({
   id: 'oxygen',
   title: 'Oxygen, and time without power',
+  question: 'How long do my fish live without power?',
+  group: 'fish',
+  words: 'air outage battery cut gasping DO',
   concerns: 'fish',
   inputs: [
     asked('temperature', 'Water', 'temperature', 22, [1, 40], 1),
@@ -79,13 +84,28 @@ export const oxygenLeft = defineSum({
   work: (v) => {
     const w = ofValues(v);
     const stress = timeWithoutPower(w, n(v, 'stress'));
+    const lethal = timeWithoutPower(w, n(v, 'lethal'));
+    const most = Math.min(LONGEST_SHOWN, HEADROOM * (Number.isFinite(lethal) ? lethal : stress));
     return {
+      picture: {
+        what: 'scale',
+        label: 'Time without power until stress',
+        kind: 'time',
+        from: 0,
+        to: most,
+        value: Math.min(most, stress),
+        zones: [
+          { to: stress, level: 'fine' },
+          { to: lethal, level: 'watch' },
+          { to: Infinity, level: 'stop' },
+        ],
+      },
       results: [
         { key: 'stress', label: 'Under stress after', value: stress, kind: 'time', main: true },
         {
           key: 'lethal',
           label: 'Dead after',
-          value: timeWithoutPower(w, n(v, 'lethal')),
+          value: lethal,
           kind: 'time',
         },
         { key: 'saturation', label: 'Water can hold', value: w.saturated, kind: 'concentration' },

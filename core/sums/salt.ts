@@ -9,6 +9,9 @@ const GRAMS_PER_TEASPOON = 6;
 export const salt = defineSum({
   id: 'salt',
   title: 'Salt against nitrite',
+  question: 'How much salt protects my fish from nitrite?',
+  group: 'safe',
+  words: 'NO2 chloride brown blood cycling',
   concerns: 'fish',
   inputs: [
     oneOf(
@@ -40,6 +43,27 @@ export const salt = defineSum({
     const strength = saltAgainstNitrite(nitrogen, n(v, 'chloride'), n(v, 'ratio'));
     const amount = (strength * n(v, 'volume')) / 1000;
     return {
+      picture: {
+        what: 'scale',
+        label: 'Chloride to nitrite nitrogen, with this salt',
+        kind: 'ratio',
+        from: 0,
+        to: CHLORIDE_RATIO.aim * 1.5,
+        before: nitrogen > 0 ? Math.min(CHLORIDE_RATIO.aim * 1.5, n(v, 'chloride') / nitrogen) : 0,
+        value:
+          nitrogen > 0
+            ? Math.min(
+                CHLORIDE_RATIO.aim * 1.5,
+                Math.max(n(v, 'ratio'), n(v, 'chloride') / nitrogen),
+              )
+            : CHLORIDE_RATIO.aim,
+        zones: [
+          { to: CHLORIDE_RATIO.least, level: 'stop' },
+          { to: CHLORIDE_RATIO.aim, level: 'watch' },
+          { to: Infinity, level: 'fine' },
+        ],
+      },
+      ...(amount > 0 ? { entry: { kind: 'dose' as const, what: SALT, mass: amount } } : {}),
       results: [
         {
           key: 'salt',

@@ -1,6 +1,7 @@
 import type { Figures } from '../assess/figures.ts';
 import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
+import type { EntryKind } from '../entries/types.ts';
 import type { TreatmentId } from '../treatment/index.ts';
 import type { OwnKinds } from '../system/index.ts';
 
@@ -25,6 +26,18 @@ export type SumInput =
 
 export type SumValues = Readonly<Record<string, number | string>>;
 
+/** A scale goes so far beyond the last thing that it shows. */
+export const HEADROOM = 1.2;
+/** Groups of the page of calculators, in its order. */
+export const SUM_GROUPS = {
+  safe: 'Is my water safe?',
+  correct: 'Correct the water',
+  fish: 'Feed and protect the fish',
+  plants: 'Feed and light the plants',
+  solution: 'Mix and change a nutrient solution',
+} as const;
+export type SumGroup = keyof typeof SUM_GROUPS;
+
 /** One answer, and how it is measured out by people who have no scales. */
 export interface SumResult {
   readonly key: string;
@@ -37,7 +50,45 @@ export interface SumResult {
   readonly main?: boolean;
 }
 
+/** An answer that can be seen. */
+export type AnswerPicture =
+  | {
+      /** A value on its scale. */
+      readonly what: 'scale';
+      readonly label: string;
+      readonly kind: QuantityKind;
+      readonly from: number;
+      readonly to: number;
+      readonly value: number;
+      /** Where it stood before what the answer says to do. */
+      readonly before?: number;
+      /** Stretches of the scale from its beginning, each up to its end; none where no limits are known. */
+      readonly zones: readonly {
+        readonly to: number;
+        readonly level: 'fine' | 'watch' | 'stop';
+      }[];
+    }
+  | {
+      /** Water that is moved, beside the water that it is part of or goes into. */
+      readonly what: 'water';
+      readonly label: string;
+      readonly part: CubicMetres;
+      readonly whole: CubicMetres;
+    };
+
+/** What is written in the log once it is done. */
+export interface SumEntry {
+  readonly kind: EntryKind;
+  readonly what?: string;
+  readonly mass?: number;
+  readonly volume?: number;
+  readonly count?: number;
+}
+
 export interface Answer {
+  readonly picture: AnswerPicture;
+  /** Nothing where nothing is done to the system. */
+  readonly entry?: SumEntry;
   readonly results: readonly SumResult[];
   /** What to do, in order. */
   readonly steps: readonly Phrase[];
@@ -50,6 +101,11 @@ export interface Answer {
 export interface Sum<Id extends string = string> {
   readonly id: Id;
   readonly title: string;
+  /** What a grower asks. */
+  readonly question: string;
+  readonly group: SumGroup;
+  /** Other words by which it is looked for. */
+  readonly words: string;
   /** Fish, solution, or both: who is concerned. */
   readonly concerns: 'fish' | 'solution' | 'both';
   readonly inputs: readonly SumInput[];

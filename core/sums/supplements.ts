@@ -10,6 +10,9 @@ const GRAMS_PER_TEASPOON = 3;
 export const iron = defineSum({
   id: 'iron',
   title: 'Iron for fish water',
+  question: 'How much iron do my plants need?',
+  group: 'plants',
+  words: 'pale yellow leaves chelate deficiency',
   concerns: 'fish',
   inputs: [
     oneOf(
@@ -28,6 +31,19 @@ export const iron = defineSum({
     const falls: Phrase[] =
       n(v, 'ph') > chelate.holds ? [say`At this pH it breaks down within days. Use EDDHA.`] : [];
     return {
+      picture: {
+        what: 'scale',
+        label: `pH in which ${chelate.name} stays dissolved`,
+        kind: 'ph',
+        from: 5,
+        to: 9,
+        value: Math.min(9, Math.max(5, n(v, 'ph'))),
+        zones: [
+          { to: chelate.holds, level: 'fine' },
+          { to: Infinity, level: 'stop' },
+        ],
+      },
+      entry: { kind: 'dose', what: 'iron', mass: amount },
       results: [
         {
           key: 'dose',

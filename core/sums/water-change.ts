@@ -6,6 +6,9 @@ import { asked, defineSum, known, n } from './sum.ts';
 export const waterChange = defineSum({
   id: 'water-change',
   title: 'Water change',
+  question: 'How much water do I change?',
+  group: 'correct',
+  words: 'nitrate dilute partial litres',
   concerns: 'both',
   inputs: [
     asked('volume', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
@@ -21,6 +24,8 @@ export const waterChange = defineSum({
       return say`The new water has ${concentration(n(v, 'incoming'))} itself, so a change cannot reach ${concentration(n(v, 'target'))}. Use other water, or more plants.`;
     const each = c.share * n(v, 'volume');
     return {
+      picture: { what: 'water', label: 'Each change', part: each, whole: n(v, 'volume') },
+      ...(each > 0 ? { entry: { kind: 'water-change' as const, volume: each } } : {}),
       results: [
         { key: 'each', label: 'Each change', value: each, kind: 'volume', main: true },
         { key: 'times', label: 'Times', value: c.times, kind: 'count' },

@@ -7,6 +7,7 @@ export * from './flowOrder.ts';
 export * from './history.ts';
 export * from './limits.ts';
 export * from './loose.ts';
+export * from './numberChanges.ts';
 export * from './plainName.ts';
 export * from './planting.ts';
 export * from './stands.ts';

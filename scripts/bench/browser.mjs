@@ -308,7 +308,7 @@ export async function longLog(at, count) {
     await page.locator('.pad input').fill(String(6.5 + k / 10));
     noted.push(
       await page
-        .getByRole('button', { name: 'Note it' })
+        .getByRole('button', { name: 'Add', exact: true })
         .last()
         .evaluate(
           (button) =>

@@ -85,9 +85,6 @@ const atStock = (id: string) => (kind: string) => {
       </div>
     </PanelGroup>
     <template v-if="doc.fish.length">
-      <PanelGroup title="How many fish">
-        <SchoolsPicture />
-      </PanelGroup>
       <PanelGroup
         v-for="g in doc.fish"
         :key="g.id"
@@ -97,7 +94,7 @@ const atStock = (id: string) => (kind: string) => {
           <DocumentChoice
             class="wide"
             :at="`fish.${g.id}.kind`"
-            label="Kind"
+            label="Species"
             :items="kinds"
             :also="atStock(g.id)"
           />
@@ -127,6 +124,9 @@ const atStock = (id: string) => (kind: string) => {
           @click="system.commit([{ at: `fish.${g.id}`, to: undefined }], 'Fish removed')"
           >Remove them</v-btn
         >
+      </PanelGroup>
+      <PanelGroup title="How many fish">
+        <SchoolsPicture />
       </PanelGroup>
       <PanelGroup title="Feed, ammonia, oxygen">
         <div class="numbers">

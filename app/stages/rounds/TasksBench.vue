@@ -139,6 +139,9 @@ async function calendar() {
           >{{ reminders.on ? 'Reminders on' : 'Remind me here' }}</v-btn
         >
       </div>
+      <p v-if="!reminders.possible" class="quiet">
+        This browser shows no reminders at this address. Save the calendar and use its alarms.
+      </p>
       <p v-if="reminders.trouble" class="quiet" role="status">{{ reminders.trouble }}</p>
     </PanelGroup>
     <PanelGroup title="Your own task">

@@ -172,7 +172,9 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
         <p v-if="!holds.length" class="quiet">Calculating the checkpoints of the build …</p>
         <p v-else-if="!openHolds.length">All checkpoints of the build passed.</p>
         <details v-else :open="start.filled === null">
-          <summary>{{ openHolds.length }} of {{ holds.length }} checkpoints not passed</summary>
+          <summary>
+            {{ holds.length - openHolds.length }} of {{ holds.length }} checkpoints passed
+          </summary>
           <ul class="plain">
             <li v-for="h in openHolds" :key="h.id">{{ h.title }}</li>
           </ul>
