@@ -193,24 +193,71 @@ test('a season in which fish cannot be kept says from which day, and what would 
   await expect(unkept).toHaveCount(0, { timeout: 60_000 });
 });
 
+/** Opens a calculator by its question, from the list or from another calculator. */
+async function calculator(page: Page, question: string) {
+  const back = page.getByRole('button', { name: 'All calculators' });
+  if (await back.isVisible()) await back.click();
+  await page.getByRole('button', { name: question }).click();
+  await expect(page.getByRole('heading', { name: question })).toBeVisible();
+  await expect(back).toBeFocused();
+}
+
+test('a calculator is found by its question, answers in a picture, and goes to the log and the tasks', async ({
+  page,
+}) => {
+  await page.goto('/sums');
+  const find = page.getByRole('textbox', { name: 'What do you want to know?' });
+  await find.fill('gasping');
+  const questions = page.locator('[data-question]');
+  await expect(questions).toHaveText([
+    'Is this ammonia safe?',
+    'How long do my fish live without power?',
+  ]);
+  await find.fill('tractor');
+  await expect(page.getByText('No calculator for “tractor”')).toBeVisible();
+  await find.fill('');
+  await calculator(page, 'Is this ammonia safe?');
+  await type(page, 'pH', '8.2');
+  await expect(
+    page.getByRole('img', { name: 'Un-ionised ammonia, as N: 0.03 mg/L. Warning.' }),
+  ).toBeVisible();
+  // Without a system there is no log to write in.
+  await expect(page.getByRole('button', { name: /log/ })).toHaveCount(0);
+
+  await openDemo(page, 'Potting-shed pair', 'Life');
+  await bench(page, 'Calculators');
+  await calculator(page, 'How much water do I change?');
+  await expect(page.getByRole('img', { name: /^Each change: .* of 620 L, / })).toBeVisible();
+  await type(page, 'Level now', '60');
+  const each = (await page.locator('.sum .main b').textContent())!;
+  await page.getByRole('button', { name: 'Log it as done' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Added to the log' })).toBeVisible();
+  await page.getByRole('button', { name: 'Make it a task' }).click();
+  await expect(page.getByText('It is among the tasks of today.')).toBeVisible();
+  await page.getByRole('navigation', { name: 'Stages' }).getByText('Rounds').click();
+  await expect(page.getByText(`Water change: Each change: ${each}`)).toBeVisible();
+  await bench(page, 'Log');
+  await expect(page.getByText(`Water changed: ${each}`).first()).toBeVisible();
+});
+
 test('sums answer in one’s own measures, with and without a system', async ({ page }) => {
   await page.goto('/sums');
-  await choose(page, 'Calculator', 'Salt against nitrite');
+  await calculator(page, 'How much salt protects my fish from nitrite?');
   await type(page, 'Nitrite', '1');
   await type(page, 'Water in the system', '100 US gal');
   await expect(page.getByText('12.5 g', { exact: true })).toBeVisible();
-  await choose(page, 'Calculator', 'pH up');
+  await calculator(page, 'How much buffer raises the pH?');
   await type(page, 'pH now', '6.2');
   await expect(page.getByText(/You need about \d+ steps/)).toBeVisible();
   await page.getByText('Calculation').click();
   await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
-  await choose(page, 'Calculator', 'Water change');
+  await calculator(page, 'How much water do I change?');
   await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
   // Inside a system the litres are its own; they are told in other units when those are switched.
   await openDemo(page, 'Potting-shed pair', 'Life');
   await bench(page, 'Calculators');
-  await choose(page, 'Calculator', 'Water change');
+  await calculator(page, 'How much water do I change?');
   await expect(field(page, 'Water in the system')).toHaveValue('620 L');
   await page.getByRole('button', { name: /^Units:/ }).click();
   await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();

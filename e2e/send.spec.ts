@@ -20,14 +20,16 @@ async function sent(page: Page): Promise<string> {
 test('the QR code reads as the link, and a computer’s own name is said to be no use to a phone', async ({
   page,
 }) => {
-  await openDemo(page, 'Potting-shed pair');
+  await openDemo(page, 'North-wall lean-to');
   const link = await sent(page);
   const image = PNG.sync.read(
     await page.getByRole('img', { name: /^QR code with the link/ }).screenshot(),
   );
   const read = jsQR(new Uint8ClampedArray(image.data), image.width, image.height);
   expect(read?.data).toBe(link);
-  await expect(page.getByRole('note')).toContainText('npm start -- --lan');
+  await expect(page.getByRole('note').filter({ hasText: 'A phone cannot' })).toContainText(
+    'npm start -- --lan',
+  );
   await expect(page.getByText(/The log is not in the link\. \d+ entries stay here/)).toBeVisible();
 });
 

@@ -1,12 +1,15 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it, test } from 'vitest';
 import { sums } from './sums.ts';
+import { ENTRY_KINDS } from '../core/entries/types.ts';
+import { substances } from '../core/log/index.ts';
 import { judgeWhole } from '../core/findings/judge.ts';
 import { tell, UNIT_SYSTEMS } from '../core/quantity/index.ts';
 import { NO_OWN } from '../core/system/index.ts';
 import { demo } from '../core/test/demo.ts';
 import {
   SUMS,
+  SUM_GROUPS,
   isAnswer,
   sumOf,
   usualValues,
@@ -40,6 +43,58 @@ describe('every sum', () => {
           );
     },
   );
+
+  /** A picture lies within its scale, and what is logged is what the answer says. */
+  const drawn = (sum: Sum, a: Answer) => {
+    const p = a.picture;
+    if (p.what === 'water') {
+      expect(p.part, sum.id).toBeGreaterThanOrEqual(0);
+      expect(p.whole, sum.id).toBeGreaterThan(0);
+    } else {
+      expect(p.to, sum.id).toBeGreaterThan(p.from);
+      for (const x of [p.value, p.before ?? p.value]) {
+        expect(x, sum.id).toBeGreaterThanOrEqual(p.from);
+        expect(x, sum.id).toBeLessThanOrEqual(p.to);
+      }
+      const ends = p.zones.map((z) => z.to);
+      expect(
+        [...ends].sort((x, y) => x - y),
+        sum.id,
+      ).toEqual(ends);
+    }
+    const { mass, volume } = a.entry ?? {};
+    const said = mass ?? volume;
+    if (said !== undefined && !['ec-top-up', 'solution-change'].includes(sum.id))
+      expect(
+        a.results.map((r) => r.value),
+        sum.id,
+      ).toContain(said);
+  };
+  test.each(SUMS.map((s) => [s.id, s as Sum] as const))(
+    '%s has its question, its group, and a picture of its answer within its scale at the ends of every input',
+    (_, sum) => {
+      expect(sum.question).toMatch(/^[A-Z].*\?$/);
+      expect(Object.keys(SUM_GROUPS)).toContain(sum.group);
+      for (const i of sum.inputs)
+        for (const value of i.kind === 'choice' ? i.options.map((o) => o.id) : [i.min, i.max]) {
+          const a = sum.work({ ...usualValues(sum), [i.key]: value }, NO_OWN);
+          if (isAnswer(a)) drawn(sum, a);
+        }
+    },
+  );
+  it('what is logged is a kind of entry and a substance that the log can name', () => {
+    const system = demo('potting-shed-pair');
+    for (const sum of SUMS as readonly Sum[]) {
+      const { entry } = answer(sum.id, {});
+      if (!entry) continue;
+      expect(ENTRY_KINDS).toContain(entry.kind);
+      if (entry.what && sum.concerns !== 'solution')
+        expect(
+          substances(system).map((x) => x.id),
+          sum.id,
+        ).toContain(entry.what);
+    }
+  });
 
   test.each(readdirSync('demo'))('fills what it needs from %s, and answers', (file) => {
     const system = demo(file.replace('.json', ''));

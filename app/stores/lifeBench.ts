@@ -8,7 +8,8 @@ export type LifeTab = 'fish' | 'plants' | 'season' | 'year' | 'sums';
 export const useLifeBench = defineStore('lifeBench', () => {
   const open = ref<LifeTab>('fish');
   const stand = ref('');
-  const sum = ref('ammonia');
+  /** The open calculator; empty for the list of their questions. */
+  const sum = ref('');
   /** Day of the year on which the beds are shown; null for each at its fullest. */
   const day = ref<number | null>(null);
   return { open, stand, sum, day };

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { filledAt, readingsOf, startCourse, workOf } from '../../core/log';
+import { cycledOn, filledAt, readingsOf, startCourse, workOf } from '../../core/log';
 import type { Fit, Season } from '../../core/season';
 import { hearing, seasonWorker } from '../workers/client';
 import { useLog } from './log';
@@ -17,6 +17,9 @@ export const useStart = defineStore('start', () => {
   /** The curves lie on the bench in place of the drawing. */
   const open = ref(false);
   const filled = computed(() => (log.tended ? filledAt(log.tended) : null));
+  /** What is to do next; `run` once the start is over and there is nothing left to forecast. */
+  const work = computed(() => (log.tended ? workOf(log.tended) : null));
+  const cycled = computed(() => (log.tended ? cycledOn(log.tended) : null));
   const today = computed(() =>
     filled.value === null ? null : Math.floor((log.now - filled.value) / 86_400_000),
   );
@@ -25,7 +28,8 @@ export const useStart = defineStore('start', () => {
   const asked = computed(() => {
     const t = log.tended;
     const day = trace.day?.metrics;
-    if (!t || !day || filled.value === null || workOf(t) === 'water') return '';
+    if (!t || !day || filled.value === null || work.value === 'water' || work.value === 'run')
+      return '';
     return JSON.stringify([
       t.system.id,
       filled.value,
@@ -68,5 +72,5 @@ export const useStart = defineStore('start', () => {
       season.value = null;
     },
   );
-  return { season, fit, progress, trouble, open, filled, today, readings };
+  return { season, fit, progress, trouble, open, filled, today, readings, work, cycled };
 });

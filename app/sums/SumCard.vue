@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { nanoid } from 'nanoid';
 import { computed, ref, watch } from 'vue';
 import type { Figures } from '../../core/derived';
+import { localDay } from '../../core/log';
 import { format, tell } from '../../core/quantity';
 import type { Plan } from '../../core/care';
 import {
@@ -13,10 +15,13 @@ import {
   type SumValues,
 } from '../../core/sums';
 import { NO_OWN } from '../../core/system';
+import AnswerPicture from './AnswerPicture.vue';
 import MathText from '../parts/MathText.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import QuantityField from '../parts/QuantityField.vue';
+import { hereZone, useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
+import { useSystem } from '../stores/system';
 
 /** One sum: what it needs, its answer in measures that people own, what to do, its working and its caution. */
 const props = defineProps<{
@@ -50,6 +55,39 @@ const refusal = computed(() => (isAnswer(answer.value) ? '' : tell(answer.value,
 const main = computed(() => done.value?.results.filter((r) => r.main) ?? []);
 const rest = computed(() => done.value?.results.filter((r) => !r.main) ?? []);
 const f = format;
+
+/** What a press did. */
+const said = ref('');
+watch([() => props.sum.id, typed], () => (said.value = ''));
+/** The answer in one line: its main results. */
+const inLine = computed(() =>
+  main.value.map((r) => `${r.label}: ${f(r.value, r.kind, settings.units)}`).join(', '),
+);
+async function addToLog() {
+  const a = done.value;
+  if (!a) return;
+  const log = useLog();
+  await log.note(a.entry ?? { kind: 'note', note: `${props.sum.question} ${inLine.value}.` });
+  said.value = 'Added to the log. You can correct or remove it under Rounds.';
+}
+function makeTask() {
+  const system = useSystem();
+  const id = `own-${nanoid(8)}`;
+  const title = `${props.sum.title}: ${inLine.value}`.slice(0, 120);
+  system.commit(
+    [
+      {
+        at: `care.own.${id}`,
+        to: {
+          ...{ id, title, why: props.sum.question, minutes: 10, every: 1, unit: 'once' },
+          begins: localDay(Date.now(), hereZone()),
+        },
+      },
+    ],
+    `Task: ${title}`,
+  );
+  said.value = 'It is among the tasks of today.';
+}
 </script>
 
 <template>
@@ -89,6 +127,7 @@ const f = format;
     <div aria-live="polite">
       <p v-if="refusal" class="refusal">{{ refusal }}</p>
       <template v-if="done">
+        <AnswerPicture :picture="done.picture" />
         <dl class="main">
           <div v-for="r in main" :key="r.key">
             <dt>{{ r.label }}</dt>
@@ -112,6 +151,13 @@ const f = format;
         </dl>
       </template>
     </div>
+    <div v-if="done && figures" class="buttons">
+      <v-btn variant="tonal" @click="addToLog">{{
+        done.entry ? 'Log it as done' : 'Add the result to the log'
+      }}</v-btn>
+      <v-btn variant="outlined" @click="makeTask">Make it a task</v-btn>
+    </div>
+    <p v-if="said" role="status">{{ said }}</p>
     <p class="caution">{{ sum.caution }}</p>
     <details v-if="done">
       <summary>Calculation</summary>
@@ -145,6 +191,11 @@ const f = format;
 .sum {
   display: grid;
   gap: 12px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 .fields {
   display: grid;

@@ -1,44 +1,86 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { SUMS, sumOf, type Sum } from '../../core/sums';
-import PlainChoice from '../parts/PlainChoice.vue';
+import { mdiArrowLeft } from '@mdi/js';
+import { computed, nextTick, ref } from 'vue';
+import { SUMS, SUM_GROUPS, sumOf, type Sum, type SumGroup } from '../../core/sums';
 import { useDerivation } from '../stores/derivation';
 import { useLog } from '../stores/log';
 import { useLifeBench } from '../stores/lifeBench';
 import SumCard from './SumCard.vue';
 
-/** The bench of sums: one at a time, filled in from the system at hand where there is one. */
+/** Calculators by the question that they answer; one open at a time, with the figures of the open system. */
 const bench = useLifeBench();
 const derivation = useDerivation();
 const log = useLog();
-/** Plan and water of the system at hand. */
+/** Plan and water of the open system. */
 const plan = computed(() => (derivation.figures ? log.plan : null));
 const water = computed(() => (derivation.figures ? log.tended?.volume : undefined));
 const withFish = computed(() => derivation.figures?.system.fish.length ?? null);
 const sums = computed(() =>
-  (SUMS as readonly Sum[])
-    .filter(
-      (s) =>
-        withFish.value === null ||
-        s.concerns === 'both' ||
-        (s.concerns === 'fish') === withFish.value > 0,
-    )
-    .map((s) => ({ id: s.id, name: s.title })),
+  (SUMS as readonly Sum[]).filter(
+    (s) =>
+      withFish.value === null ||
+      s.concerns === 'both' ||
+      (s.concerns === 'fish') === withFish.value > 0,
+  ),
 );
-const sum = computed(() =>
-  sumOf(sums.value.some((s) => s.id === bench.sum) ? bench.sum : sums.value[0]!.id)!,
+const sum = computed(() => (sums.value.some((s) => s.id === bench.sum) ? sumOf(bench.sum)! : null));
+
+const looked = ref('');
+const found = computed(() => {
+  const words = looked.value.toLocaleLowerCase().split(/\s+/).filter(Boolean);
+  return sums.value.filter((s) => {
+    const text = `${s.question} ${s.title} ${s.words} ${SUM_GROUPS[s.group]}`.toLocaleLowerCase();
+    return words.every((w) => text.includes(w));
+  });
+});
+const groups = computed(() =>
+  (Object.keys(SUM_GROUPS) as SumGroup[])
+    .map((id) => ({ id, name: SUM_GROUPS[id], sums: found.value.filter((s) => s.group === id) }))
+    .filter((g) => g.sums.length),
 );
+const top = ref<HTMLElement>();
+/** The focus goes where the eye does: to the calculator, and back to its question. */
+async function show(id: string) {
+  const before = bench.sum;
+  bench.sum = id;
+  await nextTick();
+  const at = id ? '[data-back]' : `[data-question="${before}"]`;
+  top.value?.querySelector<HTMLElement>(at)?.focus();
+}
 </script>
 
 <template>
-  <div class="sums">
-    <PlainChoice
-      :model-value="sum.id"
-      :items="sums"
-      label="Calculator"
-      @update:model-value="bench.sum = $event"
-    />
-    <SumCard :key="sum.id" :sum="sum" :figures="derivation.figures" :plan="plan" :water="water" />
+  <div ref="top" class="sums">
+    <template v-if="sum">
+      <v-btn class="back" variant="text" data-back :prepend-icon="mdiArrowLeft" @click="show('')"
+        >All calculators</v-btn
+      >
+      <h2>{{ sum.question }}</h2>
+      <SumCard :key="sum.id" :sum="sum" :figures="derivation.figures" :plan="plan" :water="water" />
+    </template>
+    <template v-else>
+      <v-text-field
+        v-model="looked"
+        label="What do you want to know?"
+        clearable
+        @click:clear="looked = ''"
+      />
+      <div class="groups">
+        <section v-for="g in groups" :key="g.id" :aria-labelledby="`sums-${g.id}`">
+          <h2 :id="`sums-${g.id}`">{{ g.name }}</h2>
+          <ul>
+            <li v-for="s in g.sums" :key="s.id">
+              <button type="button" :data-question="s.id" @click="show(s.id)">
+                {{ s.question }}
+              </button>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <p v-if="!groups.length" role="status">
+        No calculator for “{{ looked }}”. Try one word, such as “pH” or “feed”.
+      </p>
+    </template>
   </div>
 </template>
 
@@ -46,6 +88,34 @@ const sum = computed(() =>
 .sums {
   padding: 14px 10px;
   display: grid;
-  gap: 14px;
+  gap: 12px;
+  align-content: start;
+}
+.groups {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 18px 28px;
+}
+.back {
+  justify-self: start;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+h2 {
+  font-size: var(--type-title);
+}
+li {
+  border-top: 1px solid var(--rule);
+}
+li button {
+  width: 100%;
+  min-height: 44px;
+  text-align: start;
+  padding: 6px 2px;
+}
+li button:hover {
+  text-decoration: underline;
 }
 </style>

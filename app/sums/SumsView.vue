@@ -24,7 +24,7 @@ document.title = 'Calculators · Mizuna';
 
 <style scoped>
 .page {
-  max-width: 620px;
+  max-width: 1040px;
   margin: 0 auto;
   padding: 16px;
 }

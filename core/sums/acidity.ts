@@ -1,4 +1,4 @@
-import { ALKALINITY_RANGE, CARBON_DIOXIDE_LIMITS } from '../limits/index.ts';
+import { AQUAPONIC_PH, ALKALINITY_RANGE, CARBON_DIOXIDE_LIMITS } from '../limits/index.ts';
 import { measuredLiquid, measuredWords } from '../treatment/index.ts';
 import { ACIDS, BUFFERS } from '../catalogue/index.ts';
 import {
@@ -95,7 +95,7 @@ const explained = (v: SumValues, c: Correction, perEquivalent: number): Answer['
 
 /** pH before and after the first step, on the range that suits fish, plants and bacteria together. */
 function phPicture(v: SumValues, after: number): AnswerPicture {
-  const [low, high] = PH_BAND.good;
+  const [low, high] = AQUAPONIC_PH.good;
   return {
     what: 'scale',
     label: 'pH after this step',

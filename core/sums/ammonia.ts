@@ -16,7 +16,7 @@ export const ammoniaSafety = defineSum({
   title: 'Is this ammonia safe',
   question: 'Is this ammonia safe?',
   group: 'safe',
-  words: 'TAN NH3 NH4 toxic test kit gasping',
+  words: 'TAN ammonium toxic test kit gasping',
   concerns: 'fish',
   inputs: [
     oneOf('scale', 'The kit reads', scales),

@@ -85,7 +85,9 @@ export const oxygenLeft = defineSum({
     const w = ofValues(v);
     const stress = timeWithoutPower(w, n(v, 'stress'));
     const lethal = timeWithoutPower(w, n(v, 'lethal'));
-    const most = Math.min(LONGEST_SHOWN, HEADROOM * (Number.isFinite(lethal) ? lethal : stress));
+    // Water that is deadly at once has a scale of an hour.
+    const end = HEADROOM * (Number.isFinite(lethal) ? lethal : stress);
+    const most = Math.min(LONGEST_SHOWN, Math.max(3600, end));
     return {
       picture: {
         what: 'scale',
@@ -95,7 +97,7 @@ export const oxygenLeft = defineSum({
         to: most,
         value: Math.min(most, stress),
         zones: [
-          { to: stress, level: 'fine' },
+          { to: Math.min(stress, lethal), level: 'fine' },
           { to: lethal, level: 'watch' },
           { to: Infinity, level: 'stop' },
         ],

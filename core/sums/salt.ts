@@ -1,3 +1,4 @@
+import { SALT } from '../readings/index.ts';
 import { CHLORIDE_RATIO, SALT_WAIT } from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, saltAgainstNitrite, type KitScale } from '../life/index.ts';
 import { concentration, dose, given, say, time } from '../quantity/index.ts';
@@ -11,7 +12,7 @@ export const salt = defineSum({
   title: 'Salt against nitrite',
   question: 'How much salt protects my fish from nitrite?',
   group: 'safe',
-  words: 'NO2 chloride brown blood cycling',
+  words: 'chloride brown blood cycling',
   concerns: 'fish',
   inputs: [
     oneOf(

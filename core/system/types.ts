@@ -672,6 +672,9 @@ export type ReadingId = (typeof READINGS)[number];
 
 export const TASK_UNITS = ['day', 'week', 'month', 'year'] as const;
 export type TaskUnit = (typeof TASK_UNITS)[number];
+/** How a task of the grower's own comes back: by a unit of time, or not at all. */
+export const OWN_UNITS = [...TASK_UNITS, 'once'] as const;
+export type OwnUnit = (typeof OWN_UNITS)[number];
 
 /** How this grower keeps a task that the program proposes; its id is the task’s. */
 export interface TaskChoice {
@@ -687,9 +690,9 @@ export interface OwnTask {
   title: string;
   why: string;
   minutes: number;
-  /** Every so many of a unit from its first day, as YYYY-MM-DD. */
+  /** Every so many of a unit from its first day, as YYYY-MM-DD; `once` on that day alone. */
   every: number;
-  unit: TaskUnit;
+  unit: OwnUnit;
   begins: string;
 }
 

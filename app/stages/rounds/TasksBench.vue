@@ -2,8 +2,8 @@
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { addDays, isDay, localDay, weekOf } from '../../../core/log';
-import { say, tell, temperature as degrees } from '../../../core/quantity';
-import { TASK_UNITS, fieldAt, type TaskUnit } from '../../../core/system';
+import { plural, say, tell, temperature as degrees } from '../../../core/quantity';
+import { OWN_UNITS, fieldAt, type OwnUnit } from '../../../core/system';
 import DateField from '../../parts/DateField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
@@ -57,8 +57,16 @@ const title = ref('');
 const every = ref(1);
 const OFTEN = fieldAt('care.own.x.every')!;
 const PACE = fieldAt('care.tasks.x.every')!;
-const unit = ref<TaskUnit>('week');
-const UNITS = TASK_UNITS.map((id) => ({ id, name: `${id}s` }));
+const unit = ref<OwnUnit>('week');
+const UNIT_NAMES: Record<OwnUnit, readonly [one: string, more: string]> = {
+  day: ['Every day', 'Every # days'],
+  week: ['Every week', 'Every # weeks'],
+  month: ['Every month', 'Every # months'],
+  year: ['Every year', 'Every # years'],
+  once: ['Once', 'Once'],
+};
+const often = (n: number, of: OwnUnit) => plural(n, ...UNIT_NAMES[of]);
+const UNITS = computed(() => OWN_UNITS.map((id) => ({ id, name: often(every.value, id) })));
 const begins = ref(today.value);
 const problem = ref('');
 function addOwn() {
@@ -148,9 +156,10 @@ async function calendar() {
       <div class="fields">
         <v-text-field v-model="title" class="wide" label="What" maxlength="120" />
         <QuantityField
+          v-if="unit !== 'once'"
           :model-value="every"
           kind="count"
-          label="Every"
+          label="Interval"
           :min="OFTEN.min"
           :max="OFTEN.max"
           :step="1"
@@ -159,9 +168,9 @@ async function calendar() {
         />
         <PlainChoice
           :model-value="unit"
-          label="of"
+          label="How often"
           :items="UNITS"
-          @update:model-value="unit = $event as TaskUnit"
+          @update:model-value="unit = $event as OwnUnit"
         />
         <DateField :model-value="begins" class="wide" label="From" @day="begins = $event" />
       </div>
@@ -169,7 +178,7 @@ async function calendar() {
       <v-btn variant="tonal" @click="addOwn">Add task</v-btn>
       <ul v-if="doc.care.own.length" class="plain">
         <li v-for="x in doc.care.own" :key="x.id">
-          {{ x.title }}, every {{ x.every }} {{ x.unit }}{{ x.every > 1 ? 's' : '' }}
+          {{ x.title }} <span class="quiet">{{ often(x.every, x.unit) }}</span>
           <v-btn size="small" :aria-label="`Delete ${x.title}`" @click="dropOwn(x.id)"
             >Delete</v-btn
           >

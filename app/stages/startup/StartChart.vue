@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import { Scatter } from 'vue-chartjs';
 import { addDays, localDay } from '../../../core/log';
 import '../../parts/chartFont';
 import { hereZone } from '../../stores/log';
+import { useRoundsBench } from '../../stores/roundsBench';
 import { useStart } from '../../stores/start';
+import { useSystem } from '../../stores/system';
 import { useSeasonInk } from '../life/season/seasonCanvas';
 import { seasonChart } from '../life/season/seasonChart';
 import { dayWords } from '../rounds/when';
@@ -36,14 +39,33 @@ const words = computed(() => {
     ? `From ${f.readings} readings: not cycled within ${f.season.days} days.`
     : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${high === null ? 'after the end of the forecast' : dayOf(high)}.`;
 });
+const router = useRouter();
+const system = useSystem();
+const rounds = useRoundsBench();
+function toTrends() {
+  rounds.open = 'trends';
+  void router.push({ name: 'design', params: { id: system.document!.id, stage: 'rounds' } });
+}
 </script>
 
 <template>
   <div class="start">
-    <p role="status">{{ start.progress === null ? words : 'Calculating the forecast …' }}</p>
+    <p v-if="start.work !== 'run'" role="status">
+      {{ start.progress === null ? words : 'Calculating the forecast …' }}
+    </p>
     <div v-if="chart" class="canvas">
       <Scatter :data="chart.data" :options="chart.options" :aria-label="words" role="img" />
     </div>
+    <template v-else-if="start.work === 'run'">
+      <p>
+        {{
+          start.cycled
+            ? `Cycled since ${dayWords(start.cycled, localDay(Date.now(), hereZone()))}. The start is over, so there is nothing to forecast.`
+            : 'Plants here live on mixed nutrients. There is nothing to cycle.'
+        }}
+      </p>
+      <v-btn class="trends" variant="outlined" @click="toTrends">Show the readings over time</v-btn>
+    </template>
     <p v-else class="quiet">
       The curves follow your water from the first readings of ammonia and nitrite.
     </p>
@@ -53,11 +75,15 @@ const words = computed(() => {
 <style scoped>
 .start {
   display: grid;
-  grid-template-rows: auto 1fr;
+  grid-template-rows: auto minmax(0, 1fr);
+  align-content: start;
   gap: 8px;
   padding: 12px;
   min-height: 0;
   height: 100%;
+}
+.trends {
+  justify-self: start;
 }
 .canvas {
   position: relative;

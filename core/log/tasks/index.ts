@@ -141,12 +141,14 @@ const ownRule = (x: OwnTask): TaskRule => ({
   schedule: (t) => ({
     kind: 'dates',
     dates: () =>
-      daysOf(
-        { every: x.every, unit: x.unit },
-        x.begins,
-        addDays(today(t), -KEPT),
-        addDays(today(t), 400),
-      ),
+      x.unit === 'once'
+        ? [x.begins]
+        : daysOf(
+            { every: x.every, unit: x.unit },
+            x.begins,
+            addDays(today(t), -KEPT),
+            addDays(today(t), 400),
+          ),
   }),
 });
 

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { MOST } from '../limits.ts';
-import { READINGS, TASK_UNITS } from '../types.ts';
+import { OWN_UNITS, READINGS } from '../types.ts';
 import { id, line, num } from './fields.ts';
 
 /** Schema of how the running system is looked after. */
@@ -30,7 +30,7 @@ export const care = Joi.object({
     why: line(400),
     minutes: num('care.own.*.minutes'),
     every: num('care.own.*.every').integer(),
-    unit: one(TASK_UNITS),
+    unit: one(OWN_UNITS),
     begins: Joi.string()
       .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
       .required(),

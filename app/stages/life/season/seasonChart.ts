@@ -49,6 +49,8 @@ const bandOf = (edges: readonly [Float64Array, Float64Array], colour: string) =>
   { ...line('', edges[1], 'transparent'), backgroundColor: `${colour}33`, fill: '-1' as const },
 ];
 
+/** Days without a reading after which the axis begins at the first, not with the water. */
+const LATE = 10;
 const middle = (i: Interval) => (i[0] + i[1]) / 2;
 const points = (
   readings: readonly Reading[],
@@ -83,6 +85,9 @@ export function seasonChart(
 ) {
   const shown = fit?.season ?? season;
   const most = season.days;
+  // A log that began long after the water went in is shown from its own beginning.
+  const first = fit ? (readings[0]?.day ?? 0) : 0;
+  const begins = first > LATE ? Math.floor(first) - 2 : 0;
   const datasets: ChartData<'scatter'>['datasets'] = [];
   const add = (...sets: object[]) =>
     datasets.push(...(sets as typeof datasets).map((d) => ({ showLine: true, ...d })));
@@ -148,7 +153,7 @@ export function seasonChart(
     events: [],
     scales: {
       x: {
-        min: 0,
+        min: begins,
         max: most,
         title: { display: true, text: 'days since the start', color: ink.text },
         ticks: { color: ink.text },
