@@ -153,6 +153,7 @@ defineExpose({ nearer, whole, closer: () => closer(place.value) });
       :view="view"
       :chosen="place"
       :order="order"
+      :opened="chosen.thing?.at ?? ''"
       :findings="plain ? [] : trace.open"
       :plain="plain"
       @pull="(at, v) => system.pull([{ at, to: v }])"

@@ -119,6 +119,7 @@ const lineFlow = (l: PlacedLine) => {
         :key="`${p.vessel.id}${centre}`"
         :centre="centre"
         part="inside"
+        :planned="system.care.filled === null"
         :placed="p"
         :level="levelOf(p)"
         :scale="scale"

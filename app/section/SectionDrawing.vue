@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { computed, defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue';
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  provide,
+  ref,
+  shallowRef,
+  watch,
+  type Component,
+} from 'vue';
 import type { Assessment } from '../../core/assess';
 import type { QuantityKey } from '../../core/derived';
 import { format } from '../../core/quantity';
@@ -14,9 +23,11 @@ import SectionLens from './SectionLens.vue';
 import SectionMarks from './SectionMarks.vue';
 import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
-import { isCompact, useFrame, WHOLE_VIEW, type View } from './frame';
+import { alikeIn } from './alike';
+import { isCompact, useFrame, WHOLE_VIEW, type Box, type View } from './frame';
+import { LABEL_BOXES } from './labels';
 import { handlesOf, type Handle } from './handles';
-import { plantsFromSide } from './living';
+import { hangsAt, plantsFromSide } from './living';
 import { MARK, marksOf } from './marks';
 import { drawnBoxes, extentOf } from './parts';
 import { sceneOf, shared, type Placed, type Scene } from './scene';
@@ -39,6 +50,8 @@ const props = defineProps<{
   /** Place of the part that is chosen, and of all parts along the water’s way. */
   chosen?: string;
   order?: readonly string[];
+  /** Place of the part that the person chose; empty while a stage chooses for them. */
+  opened?: string;
   /** Without what a stage lays over it. */
   plain?: boolean;
   /** Findings to be marked on what they are about. */
@@ -71,7 +84,29 @@ const given = computed(() => props.paper ?? props.size);
 const width = computed(() => given.value?.width ?? place.width.value);
 const height = computed(() => given.value?.height ?? place.height.value);
 const live = computed(() => props.stage !== undefined);
-const scene = computed<Scene>((before) => shared(before ?? null, sceneOf(props.system)));
+/** Long rows of alike beds stand as one, until one of them is chosen; where plants are the matter, never. */
+const rows = computed(() => {
+  if (props.paper || props.stage === 'life') return [];
+  const { system } = props;
+  const owner = (id: string) => system.paths.find((p) => p.id === id)?.from ?? id;
+  const own = props.opened ? owner(props.opened.split('.')[1] ?? '') : '';
+  return alikeIn(system).filter((r) => !r.all.includes(own));
+});
+const scene = computed<Scene>((before) =>
+  shared(before ?? null, sceneOf(props.system, rows.value)),
+);
+/** Labels of the lens stand first; what else is drawn keeps clear of them. */
+const lensBoxes = shallowRef<readonly Box[]>([]);
+const stageBoxes = shallowRef<readonly Box[]>([]);
+provide(
+  LABEL_BOXES,
+  computed(() => [...lensBoxes.value, ...stageBoxes.value]),
+);
+const aroundLabels = computed(() => [...taken.value, ...lensBoxes.value]);
+watch(
+  () => props.stage,
+  () => (stageBoxes.value = []),
+);
 const view = computed(() => props.view ?? WHOLE_VIEW);
 const chosen = computed(() => props.chosen ?? '');
 /** Boxes, tags and levels hang on the assessment; what is drawn does not. */
@@ -107,6 +142,30 @@ const near = computed(() => view.value.k > WHOLE_VIEW.k);
 const marks = computed(() =>
   props.paper || !props.findings ? [] : marksOf(props.findings, scene.value, X, Y),
 );
+/** Roots in the media are looked at where plants are the matter. */
+const rootBoxes = computed(() =>
+  scene.value.vessels.flatMap((p) =>
+    plantsFromSide(props.system, p, 0, 'all')
+      .filter((q) => q.roots > 0)
+      .map((q) => ({
+        x1: X(q.x) - 8,
+        x2: X(q.x) + 8,
+        y1: Y(q.z),
+        y2: Y(Math.max(p.vessel.floor, q.z - q.roots)),
+      })),
+  ),
+);
+/** Air hoses and heaters in the water. */
+const deviceBoxes = computed(() =>
+  props.system.devices.flatMap((d) => {
+    const p = scene.value.vessels.find((v) => v.vessel.id === d.vessel);
+    if (!p || d.kind === 'lamp') return [];
+    const x = X(hangsAt(p, d.kind));
+    return [
+      { x1: x - 9, x2: x + 9, y1: Y(p.vessel.floor + levelOf(p)) - 26, y2: Y(p.vessel.floor) },
+    ];
+  }),
+);
 /** What labels keep clear of: what is drawn, the marks, and the dots to pull. */
 const taken = computed(() => [
   ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
@@ -118,6 +177,7 @@ const taken = computed(() => [
       y2: Y(q.z),
     })),
   ),
+  ...(props.stage === 'life' ? [...rootBoxes.value, ...deviceBoxes.value] : []),
   ...marks.value.map((m) => around(m.x, m.y, MARK + 2)),
   ...(map.value ? [] : handles.value.map((h) => around(X(h.x), Y(h.z), 6))),
 ]);
@@ -251,6 +311,7 @@ defineExpose({
           :x="X"
           :y="Y"
           @derive="(key) => emit('derive', key)"
+          @labels="(boxes) => (lensBoxes = boxes)"
         />
         <component
           :is="LENSES[stage]"
@@ -259,11 +320,13 @@ defineExpose({
           :assessment="assessment"
           :scene="scene"
           :levels="levels"
+          :taken="aroundLabels"
           :within="within"
           :compact="compact"
           :x="X"
           :y="Y"
           @derive="(key: QuantityKey) => emit('derive', key)"
+          @labels="(boxes: readonly Box[]) => (stageBoxes = boxes)"
         />
         <SectionMarks :marks="marks" @finding="(key, about) => emit('finding', key, about)" />
         <g v-if="near" aria-hidden="true">

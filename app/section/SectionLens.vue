@@ -13,7 +13,7 @@ import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import type { Box } from './frame';
-import { LETTER, placeLabels, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, type Wanted } from './labels';
 import { nameLabel } from './nameLabels';
 import { halfWidthAt, type Scene } from './scene';
 import { spread } from './tags';
@@ -36,7 +36,7 @@ const props = defineProps<{
   y: (z: number) => number;
 }>();
 /** How a number came about is asked for. */
-const emit = defineEmits<{ derive: [key: QuantityKey] }>();
+const emit = defineEmits<{ derive: [key: QuantityKey]; labels: [boxes: readonly Box[]] }>();
 const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 
@@ -62,7 +62,9 @@ const names = computed(() =>
       y2: props.y(floor),
     };
     const must = props.chosen.includes(p.vessel.id);
-    return { id: p.vessel.id, name: p.vessel.name, content, box, must, p };
+    const row = props.scene.rows.find((r) => r.first === p.vessel.id);
+    const name = row ? `${p.vessel.name} × ${row.all.length}` : p.vessel.name;
+    return { id: p.vessel.id, name, content, box, must: must || row !== undefined, p };
   }),
 );
 
@@ -218,12 +220,13 @@ const placed = computed(() => {
   ];
   const first = (w: Wanted) => (w.must ? 0 : 1);
   const labels = names.value.map((n) =>
-    nameLabel(n.p, n.box, props.compact ? '' : n.content, n.must),
+    nameLabel(n.p, n.name, n.box, props.compact ? '' : n.content, n.must),
   );
   const wanted = [...labels, ...numbers].sort((a, b) => first(a) - first(b));
   const brackets = lifts.value.map((l) => ({ x1: l.x - 6, x2: l.x + 6, y1: l.y2, y2: l.y1 }));
   return placeLabels(wanted, [...props.taken, ...brackets], props.within);
 });
+sayBoxes(placed, (boxes) => emit('labels', boxes));
 /** Names that found room, with what is in the vessel where that did too. */
 const shownNames = computed(() =>
   names.value.flatMap((n) => {

@@ -1,7 +1,10 @@
 <script setup lang="ts">
-import { computed, inject, ref } from 'vue';
-import { fishIn, type SystemDocument } from '../../core/system';
+import { computed, inject, ref, shallowRef } from 'vue';
+import type { SystemDocument } from '../../core/system';
 import { BEARING, SHOWN_DAY } from './bearing';
+import type { Box } from './frame';
+import { BODIES, FRUIT, LEAVES, ROOT, bodyOf, type Body } from './habits';
+import { LABEL_BOXES } from './labels';
 import type { Placed, Scene } from './scene';
 import { fishLength, plantsFromSide, rootsAt, type DayOfPlants } from './living';
 
@@ -16,35 +19,68 @@ const props = defineProps<{
 }>();
 const bearing = inject(BEARING, ref(null));
 const shownDay = inject(SHOWN_DAY, ref<DayOfPlants>('fullest'));
+const labels = inject(LABEL_BOXES, shallowRef([]));
 const MOST_FISH = 24;
-/** The fish of the drawing is 28 px long at its own size. */
+/** The fish of the drawing is 28 px long at its own size, and so high. */
 const FISH_PX = 28;
+const FISH_HIGH = 0.6;
 const SEEN_PX = 7;
+/** Fish take up no more of the water than this share: where little is left, few are seen. */
+const CROWDED = 0.3;
 
-const fish = computed(() =>
-  props.scene.vessels.flatMap((p) => {
-    const { count, mass } = fishIn(props.system, p.vessel.id);
-    const level = props.levelOf(p);
-    const alive = Math.round(count * (bearing.value?.alive ?? 1));
-    const shown = Math.min(alive, MOST_FISH);
-    const gasping = bearing.value?.gasping ?? false;
+interface SideFish {
+  readonly key: string;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly flip: boolean;
+  readonly body: Body;
+}
+/** The fish of a vessel: beside each other and beside the labels, as many as its water has room for. */
+function fishOf(p: Placed): SideFish[] {
+  const groups = props.system.fish.filter((g) => g.vessel === p.vessel.id && g.count > 0);
+  const count = groups.reduce((sum, g) => sum + g.count, 0);
+  const level = props.levelOf(p);
+  const alive = Math.round(count * (bearing.value?.alive ?? 1));
+  const [left, right] = [props.x(p.left), props.x(p.right)];
+  const [surface, floor] = [props.y(p.vessel.floor + level), props.y(p.vessel.floor)];
+  if (!alive || floor - surface < 2) return [];
+  const gasping = bearing.value?.gasping ?? false;
+  const out: SideFish[] = [];
+  const wanted = groups.map((g) => ({
+    body: bodyOf(g.kind),
     // To scale, but never too small to be seen, and never longer than a fifth of the tank.
-    const px = Math.min(
-      (props.x(p.right) - props.x(p.left)) / 5,
-      Math.max(SEEN_PX, fishLength(count > 0 ? mass / count : 0) * props.scale),
-    );
-    const low = props.y(p.vessel.floor) - px / 3;
-    return Array.from({ length: shown }, (_, i) => ({
-      key: `${p.vessel.id}${i}`,
-      x: props.x(p.left + (p.right - p.left) * (0.14 + 0.74 * ((i * 0.618) % 1))),
-      y: gasping
-        ? props.y(p.vessel.floor + level) + px / 4
-        : Math.min(props.y(p.vessel.floor + level * (0.14 + 0.66 * ((i * 0.755 + 0.2) % 1))), low),
-      size: px / FISH_PX,
-      flip: i % 2 === 0,
-    }));
-  }),
-);
+    px: Math.min((right - left) / 5, Math.max(SEEN_PX, fishLength(g.meanMass) * props.scale)),
+    left: Math.max(1, Math.round((Math.min(alive, MOST_FISH) * g.count) / count)),
+  }));
+  let room = CROWDED * (right - left) * (floor - surface);
+  let turn = 0;
+  for (const { body, px, left: some } of wanted) {
+    const [w, h] = [px, px * FISH_HIGH];
+    for (let n = 0; n < some && turn < 8 * MOST_FISH; turn++) {
+      if (out.length && room < w * h) break;
+      const x = left + w / 2 + 3 + (right - left - w - 6) * ((turn * 0.618 + 0.14) % 1);
+      const deep = Math.max(0, floor - surface - h - 4);
+      const y = gasping ? surface + h / 2 : surface + h / 2 + 2 + deep * ((turn * 0.755 + 0.2) % 1);
+      const hit = (b: Box) =>
+        b.x1 < x + w / 2 && b.x2 > x - w / 2 && b.y1 < y + h / 2 && b.y2 > y - h / 2;
+      const near = out.some(
+        (f) =>
+          Math.abs(f.x - x) < 0.55 * (w + f.size * FISH_PX) &&
+          Math.abs(f.y - y) < 0.55 * FISH_HIGH * (w + f.size * FISH_PX),
+      );
+      if (near || labels.value.some(hit)) continue;
+      out.push({
+        ...{ key: `${p.vessel.id}${turn}`, x, y, body },
+        ...{ size: px / FISH_PX, flip: turn % 2 === 0 },
+      });
+      room -= w * h;
+      n++;
+    }
+  }
+  return out;
+}
+const fish = computed(() => props.scene.vessels.flatMap(fishOf));
 
 /** Sprigs that hang from felt, row by row. */
 const onWall = computed(() =>
@@ -75,6 +111,8 @@ const plants = computed(() =>
       y: props.y(q.z),
       size: q.height * props.scale,
       wide: Math.min(1.4, Math.max(0.5, (q.spacing / q.height) * 0.9)),
+      habit: q.habit,
+      ripe: q.ripe,
     })),
   ),
 );
@@ -112,8 +150,8 @@ const sprigs = computed(() =>
     :class="{ planned: !system.care.stocked }"
     :transform="`translate(${f.x} ${f.y}) scale(${f.flip ? -f.size : f.size} ${f.size})`"
   >
-    <path d="M-11 0c4-5 11-6 17-1l5-4v10l-5-4c-6 5-13 4-17-1z" />
-    <circle cx="-6.5" cy="-1" r="0.9" class="eye" />
+    <path :d="BODIES[f.body]" />
+    <circle v-if="f.body !== 'shrimp'" cx="-9.5" cy="-1" r="0.9" class="eye" />
   </g>
   <g
     v-for="sp in [...sprigs, ...onWall]"
@@ -129,13 +167,23 @@ const sprigs = computed(() =>
   <g
     v-for="q in plants"
     :key="q.key"
-    class="sprig"
+    class="sprig plant"
     :class="{ wilting: bearing?.wilting }"
     :transform="`translate(${q.x} ${q.y}) scale(${(q.size / 20) * q.wide} ${q.size / 20})`"
   >
-    <path
-      d="M0 2V-12M0-3c-5 0-8-3-8-8 5 0 8 3 8 8zM0-6c5 0 8-3 8-8-5 0-8 3-8 8zM0-11c-2-3-2-6 0-9 2 3 2 6 0 9z"
-    />
+    <path v-if="q.habit === 'root'" class="bulb" :d="ROOT" />
+    <path :d="LEAVES[q.habit]" />
+    <template v-if="q.ripe">
+      <ellipse
+        v-for="[fx, fy] in FRUIT[q.habit]"
+        :key="`${fx} ${fy}`"
+        class="fruit"
+        :cx="fx"
+        :cy="fy"
+        :rx="0.9 / q.wide"
+        ry="0.9"
+      />
+    </template>
   </g>
 </template>
 
@@ -162,5 +210,14 @@ const sprigs = computed(() =>
   stroke: var(--leaf);
   stroke-width: 1.2;
   stroke-linejoin: round;
+}
+.plant path {
+  stroke-width: 0.3;
+}
+.plant .bulb,
+.plant .fruit {
+  fill: var(--clay);
+  stroke: var(--sheet);
+  stroke-width: 0.3;
 }
 </style>

@@ -9,8 +9,9 @@ import { useTrace } from '../stores/trace';
 import type { Assessment } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
 import type { Box } from './frame';
+import { placeLabels, sayBoxes } from './labels';
 import { SHOWN_DAY } from './bearing';
-import { plantsFromSide, type DayOfPlants } from './living';
+import { hangsAt, plantsFromSide, type DayOfPlants } from './living';
 import type { Scene } from './scene';
 import { useLifeBench } from '../stores/lifeBench';
 
@@ -20,12 +21,14 @@ const props = defineProps<{
   assessment: Assessment;
   scene: Scene;
   levels: Record<string, number>;
+  /** What labels keep clear of, px. */
+  taken: readonly Box[];
   within: Box;
   compact: boolean;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
-const emit = defineEmits<{ derive: [key: QuantityKey] }>();
+const emit = defineEmits<{ derive: [key: QuantityKey]; labels: [boxes: readonly Box[]] }>();
 const derivation = useDerivation();
 const settings = useSettings();
 const trace = useTrace();
@@ -104,19 +107,19 @@ const devices = computed(() =>
     const level = levelOf(d.vessel, p.vessel.shape.height);
     const surface = props.y(p.vessel.floor + level);
     const floor = props.y(p.vessel.floor);
-    const at = (share: number) => props.x(p.left + (p.end - p.left) * share);
+    const at = props.x(hangsAt(p, d.kind));
     if (d.kind === 'air-pump')
       return [
         {
           id: d.id,
           kind: d.kind,
-          x: at(0.86),
+          x: at,
           top: surface,
           y: Math.min(floor - 6, props.y(p.vessel.floor + Math.max(0.02, level - d.depth))),
         },
       ];
     if (d.kind === 'heater')
-      return [{ id: d.id, kind: d.kind, x: at(0.72), top: surface, y: (surface + floor) / 2 }];
+      return [{ id: d.id, kind: d.kind, x: at, top: surface, y: (surface + floor) / 2 }];
     const tall = Math.max(
       0.3,
       ...plantsFromSide(props.system, p, level, 'all').map((q) => q.height + 0.15),
@@ -129,7 +132,7 @@ const devices = computed(() =>
       {
         id: d.id,
         kind: d.kind,
-        x: at(0.5),
+        x: at,
         top,
         y: top,
         half: Math.min(60, (props.x(p.end) - props.x(p.left)) * 0.3),
@@ -153,10 +156,36 @@ const spots = computed(() => {
         width: Math.max(0, x2 - x1),
         y: props.y(p.vessel.floor + level),
         height: Math.max(0, props.y(p.vessel.floor) - props.y(p.vessel.floor + level)),
+        key: 'oxygen',
         text: `O₂ ${format(now.value!.value, 'concentration', settings.units)} at ${now.value!.hour}:00`,
       };
     });
 });
+/** In its water where nothing is covered, else over the rim. */
+const said = computed(() =>
+  placeLabels(
+    spots.value.map((s) => ({
+      key: s.key,
+      texts: [s.text],
+      must: true,
+      spots: (width: number) => {
+        const last = Math.max(s.x + 8, s.x + s.width - width - 8);
+        const rows = Array.from({ length: 12 }, (_, i) => s.y + s.height - 8 - i * 15);
+        return [
+          ...rows.filter((y) => y > s.y + 12),
+          s.y - 40,
+          s.y - 56,
+          s.y + s.height + 18,
+        ].flatMap((y) =>
+          [0, 1, 0.5, 0.25, 0.75].map((k) => ({ x: s.x + 8 + k * (last - s.x - 8), y })),
+        );
+      },
+    })),
+    props.taken,
+    props.within,
+  ),
+);
+sayBoxes(said, (boxes) => emit('labels', boxes));
 </script>
 
 <template>
@@ -225,7 +254,7 @@ const spots = computed(() => {
       @click="emit('derive', 'oxygen-lowest')"
       @keydown.enter="emit('derive', 'oxygen-lowest')"
     >
-      <text :x="s.x + 8" :y="s.y + s.height - 8">{{ s.text }}</text>
+      <text :x="said.get(s.key)?.x" :y="said.get(s.key)?.y">{{ s.text }}</text>
     </g>
   </g>
 </template>

@@ -7,6 +7,7 @@ import { format, formatDay, type QuantityKind } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import { useSettings } from '../stores/settings';
 import type { Box } from './frame';
+import { placeLabels, sayBoxes } from './labels';
 import type { Scene } from './scene';
 
 /** What the place adds to the drawing: loads on the ground, the ceiling, the plug and the highest water, the sun. */
@@ -14,12 +15,14 @@ const props = defineProps<{
   system: SystemDocument;
   assessment: Assessment;
   scene: Scene;
+  /** What labels keep clear of, px. */
+  taken: readonly Box[];
   within: Box;
   compact: boolean;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
-const emit = defineEmits<{ derive: [key: QuantityKey] }>();
+const emit = defineEmits<{ derive: [key: QuantityKey]; labels: [boxes: readonly Box[]] }>();
 const settings = useSettings();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const figures = computed(() => ({ system: props.system, a: props.assessment, day: null }));
@@ -40,7 +43,7 @@ const loads = computed(() =>
       {
         id: p.vessel.id,
         x,
-        y: props.y(ground) + 16,
+        y: props.y(ground) + 18,
         text: f(load, 'load'),
         over,
         width: props.x(p.end) - props.x(p.left),
@@ -48,18 +51,32 @@ const loads = computed(() =>
     ];
   }),
 );
-/** Labels that would run into each other stand in two rows. */
-const rows = computed(() => {
-  const ends = [-Infinity, -Infinity];
-  return [...loads.value]
-    .sort((a, b) => a.x - b.x)
-    .map((l) => {
-      const half = l.text.length * 3.4 + 4;
-      const row = l.x - half > ends[0]! ? 0 : 1;
-      ends[row] = l.x + half;
-      return { ...l, y: l.y + row * 14 };
-    });
-});
+/** Under the middle of its vessel where there is room, else beside that or in a row below. */
+const placed = computed(() =>
+  placeLabels(
+    loads.value.map((l) => ({
+      key: l.id,
+      texts: [l.text],
+      must: true,
+      spots: (width: number) =>
+        [0, 1, 2].flatMap((row) =>
+          [0.5, 0.3, 0.7, 0.1, 0.9].map((k) => ({
+            x: l.x - l.width / 2 + k * l.width - width / 2,
+            y: l.y + 14 * row,
+          })),
+        ),
+    })),
+    props.taken,
+    { ...props.within, y2: props.within.y2 + 4 },
+  ),
+);
+sayBoxes(placed, (boxes) => emit('labels', boxes));
+const rows = computed(() =>
+  loads.value.flatMap((l) => {
+    const at = placed.value.get(l.id);
+    return at ? [{ ...l, x: at.x, y: at.y }] : [];
+  }),
+);
 
 const ceiling = computed(() => {
   const h = props.system.site.space.height;
@@ -172,7 +189,7 @@ const sun = computed(() => {
       @click="emit('derive', `weight/${l.id}`)"
       @keydown.enter="emit('derive', `weight/${l.id}`)"
     >
-      <text :x="l.x" :y="l.y" text-anchor="middle">{{ l.text }}</text>
+      <text :x="l.x" :y="l.y">{{ l.text }}</text>
     </g>
     <g v-if="distance" class="distance">
       <path

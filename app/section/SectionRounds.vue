@@ -16,7 +16,7 @@ import { useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { ageWords } from '../stages/rounds/when';
 import type { Box } from './frame';
-import { LETTER, placeLabels, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, type Wanted } from './labels';
 import type { Scene } from './scene';
 
 /** The latest readings on the things they were taken from, with their age; and where something is due. */
@@ -24,6 +24,8 @@ const props = defineProps<{
   system: SystemDocument;
   scene: Scene;
   levels: Record<string, number>;
+  /** What labels keep clear of, px. */
+  taken: readonly Box[];
   within: Box;
   compact: boolean;
   x: (x: number) => number;
@@ -93,7 +95,7 @@ const lines = computed(() =>
 );
 const STEP = 15;
 /** Beside its vessel at the height of its water, line under line; at a path beside its middle. */
-function spotOf(part: string): { x: number; y: number; left: number } | null {
+function spotOf(part: string): { x: number; y: number; left: number; right: number } | null {
   const p = props.scene.vessels.find((v) => v.vessel.id === part);
   if (p) {
     const level = Math.max(0.3 * p.vessel.shape.height, props.levels[part] ?? 0);
@@ -104,12 +106,13 @@ function spotOf(part: string): { x: number; y: number; left: number } | null {
         ? props.y(p.vessel.floor + level) + 18
         : props.y(p.vessel.floor + p.vessel.shape.height) - 18,
       left: props.x(p.left),
+      right: props.x(p.end),
     };
   }
   const line = props.scene.lines.find((l) => l.path.id === part);
   if (line) {
     const q = line.points[Math.floor(line.points.length / 2)]!;
-    return { x: props.x(q.x) + 8, y: props.y(q.z), left: props.x(q.x) };
+    return { x: props.x(q.x) + 8, y: props.y(q.z), left: props.x(q.x), right: props.x(q.x) };
   }
   return null;
 }
@@ -122,20 +125,27 @@ const wanted = computed(() =>
         key: line.key,
         texts: fitting(part, line.texts),
         spots: (width) =>
-          [0, 1, 2, 3, 4, 5, 6].flatMap((n) => [
-            { x: spot.x, y: spot.y + (i + n) * STEP },
+          [0, 1, 2, 3, 4, 5, 6, 7, 8].flatMap((n) => [
+            ...[0, 1, 0.5, 0.25, 0.75].map((k) => ({
+              x: spot.x + k * Math.max(0, spot.right - width - 8 - spot.x),
+              y: spot.y + (i + n) * STEP,
+            })),
             { x: spot.left - width - 10, y: spot.y + (i + n) * STEP },
+            { x: spot.right + 10, y: spot.y + (i + n) * STEP },
           ]),
         must: chosen.thing?.part.id === part,
       },
     ];
   }),
 );
-const placed = computed(() => placeLabels(wanted.value, marks.value, props.within));
+const placed = computed(() =>
+  placeLabels(wanted.value, [...marks.value, ...props.taken], props.within),
+);
 /** Labels keep clear of the marks of what is due. */
 const marks = computed(() =>
   due.value.map((d) => ({ x1: d.x - 10, x2: d.x + 10, y1: d.y - 10, y2: d.y + 10 })),
 );
+const emit = defineEmits<{ labels: [boxes: readonly Box[]] }>();
 const labels = computed(() =>
   lines.value.flatMap(({ line }) => {
     const at = placed.value.get(line.key);
@@ -167,6 +177,7 @@ const due = computed(() => {
     return q ? [{ id, count, at: pathAt(id), x: props.x(q.x) + 14, y: props.y(q.z) - 6 }] : [];
   });
 });
+sayBoxes(placed, (boxes) => emit('labels', boxes));
 </script>
 
 <template>

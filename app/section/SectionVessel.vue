@@ -15,6 +15,8 @@ const props = defineProps<{
   stones: string;
   /** Walls only, over what stands in it; or all that they hold. */
   part: 'inside' | 'walls';
+  /** Nothing is in it yet: its water is that of the design. */
+  planned?: boolean;
   x: (x: number) => number;
   y: (z: number) => number;
 }>();
@@ -68,6 +70,15 @@ const pots = computed(() => {
   }));
 });
 const half = computed(() => outline(props.placed, props.level, props.level, props.centre)[0]!.x);
+/** Water that is really there has ripples under its surface. */
+const ripples = computed(() => {
+  const wide = props.x(half.value) - props.x(2 * props.centre - half.value);
+  if (props.planned || vessel.value.media || felt.value || props.level < 0.02 || wide < 40)
+    return '';
+  const y = props.y(vessel.value.floor + props.level) + 5;
+  const x = props.x(props.centre);
+  return [-0.3, 0.12].map((k, i) => `M${x + k * wide} ${y + 3 * i}q4-3 8 0t8 0t8 0`).join('');
+});
 </script>
 
 <template>
@@ -123,11 +134,13 @@ const half = computed(() => outline(props.placed, props.level, props.level, prop
     <line
       v-if="level > 0.001 && !felt"
       class="surface"
+      :class="{ planned }"
       :x1="x(2 * centre - half)"
       :x2="x(half)"
       :y1="y(vessel.floor + level)"
       :y2="y(vessel.floor + level)"
     />
+    <path v-if="ripples" class="ripple" :d="ripples" />
   </g>
   <polyline v-else class="wall" :points="walls" />
 </template>
@@ -143,6 +156,14 @@ const half = computed(() => outline(props.placed, props.level, props.level, prop
 }
 .water {
   fill: var(--water-soft);
+}
+.surface.planned {
+  stroke-dasharray: 5 4;
+}
+.ripple {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 1;
 }
 .wet {
   fill: var(--water);

@@ -1,4 +1,8 @@
+import { computed, watch, type InjectionKey, type Ref } from 'vue';
 import type { Box } from './frame';
+
+/** Where labels of the drawing stand: fish swim beside them, and a stage's own labels keep clear of them, px. */
+export const LABEL_BOXES: InjectionKey<Ref<readonly Box[]>> = Symbol('label boxes');
 
 /** Width of a letter of the small labels, and how far it stands over and under its line, px. */
 export const LETTER = 6.6;
@@ -22,9 +26,10 @@ export interface PlacedLabel {
 }
 
 /** Figures of a text change while the water moves; its place does not. */
-const widthOf = (text: string) => text.length * LETTER;
+export const widthOf = (text: string) => text.length * LETTER;
 
-const boxOf = (x: number, y: number, width: number): Box => ({
+/** The room that a line of text takes, px. */
+export const boxOf = (x: number, y: number, width: number): Box => ({
   x1: x - 2,
   y1: y - OVER,
   x2: x + width + 2,
@@ -70,4 +75,20 @@ export function placeLabels(
     boxes.push(best.box);
   }
   return out;
+}
+
+/** Says where labels stand, and again only when one of them moved. */
+export function sayBoxes(
+  placed: Ref<ReadonlyMap<string, PlacedLabel>>,
+  say: (boxes: readonly Box[]) => void,
+): void {
+  const boxes = computed(() =>
+    [...placed.value.values()].map((l) => boxOf(l.x, l.y, widthOf(l.text))),
+  );
+  watch(
+    () =>
+      boxes.value.map((b) => `${Math.round(b.x1)},${Math.round(b.y1)},${Math.round(b.x2)}`).join(),
+    () => say(boxes.value),
+    { immediate: true },
+  );
 }

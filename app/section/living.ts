@@ -1,12 +1,19 @@
+import { daysAcross } from '../../core/calendar/dayOfYear';
 import { fullestIn, stands, standsOf, type Stand } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
+import { habitOf, type Habit } from './habits';
 import type { Placed } from './place';
 
 /** Where what lives stands in the drawing. */
 
 /** Length of a fish of common shape by its mass, kg. */
 export const fishLength = (mass: number): Metres => 0.01 * Math.cbrt((mass * 1000) / 0.0125);
+
+/** Of its full height a plant has so much when it is planted out, and bears from this share of its time on. */
+const SEEDLING = 0.25;
+const RIPE = 0.8;
+const BEARS = new Set(['fruit', 'flower']);
 
 /** Height above the ground at which plants stand in a vessel; nothing where none do. */
 export function rootsAt(p: Placed, level: Metres): Metres | null {
@@ -17,10 +24,20 @@ export function rootsAt(p: Placed, level: Metres): Metres | null {
   return v.role === 'channel' ? v.floor + v.shape.height : null;
 }
 
+/** Where a device hangs in its vessel, as a share of its width from the left. */
+const HANGS = { 'air-pump': 0.86, heater: 0.72, lamp: 0.5 } as const;
+/** Across the drawing where a device of a vessel hangs, m. */
+export const hangsAt = (p: Placed, kind: keyof typeof HANGS): Metres =>
+  p.left + (p.end - p.left) * HANGS[kind];
+
 /** One plant as it is seen from the side. */
 export interface SidePlant {
   readonly key: string;
   readonly stand: string;
+  readonly habit: Habit;
+  /** Of its full size, 0–1; flowers and fruit hang where `ripe`. */
+  readonly grown: number;
+  readonly ripe: boolean;
   readonly x: Metres;
   readonly z: Metres;
   readonly height: Metres;
@@ -49,20 +66,31 @@ export function plantsFromSide(
           (x) => x.stand.vessel === vessel.id && (day === 'all' || stands(x.stand, day)),
         );
   const left = p.left;
+  /** Of its full size on the day; what is shown at its fullest is full grown. */
+  const ageOf = (x: Stand): number => {
+    if (typeof day !== 'number' || x.stand.from === null) return 1;
+    const days = daysAcross(x.stand.from, day);
+    return Math.min(1, Math.max(0, days / Math.max(1, x.kind.daysToHarvest)));
+  };
   const rowsOf = (x: Stand) => (felt ? x.stand.rows : 1);
   return here.flatMap((x) =>
     Array.from({ length: x.stand.columns * rowsOf(x) }, (_, i): SidePlant => {
       const column = i % x.stand.columns;
       const row = Math.floor(i / x.stand.columns);
+      const age = ageOf(x);
+      const tall = felt ? Math.min(x.kind.height, x.kind.spacing) : x.kind.height;
       const along = x.stand.x + (column + 0.5) * x.kind.spacing;
       return {
         key: `${x.stand.id}-${i}`,
         stand: x.stand.id,
         x: Math.min(p.end - 0.01, left + along),
         z: felt ? z + x.stand.y + (row + 0.2) * x.kind.spacing : z,
-        height: felt ? Math.min(x.kind.height, x.kind.spacing) : x.kind.height,
+        habit: habitOf(x.kind),
+        grown: age,
+        ripe: age > RIPE && BEARS.has(x.kind.group),
+        height: tall * (SEEDLING + (1 - SEEDLING) * age),
         spacing: x.kind.spacing,
-        roots: felt ? 0 : x.kind.roots,
+        roots: felt ? 0 : x.kind.roots * (SEEDLING + (1 - SEEDLING) * age),
       };
     }),
   );

@@ -1,4 +1,5 @@
 import type { Finding, Level } from '../../core/findings';
+import { standIns } from './alike';
 import type { Scene } from './scene';
 
 /** A finding's mark on the thing it is about. */
@@ -27,11 +28,13 @@ export function marksOf(
 ): Mark[] {
   const out: Mark[] = [];
   const about = new Map<string, Finding[]>();
+  const by = standIns(scene.rows);
   for (const f of findings) {
     if (f.level === 'fine') continue;
-    const list = about.get(f.about);
+    const at = by.get(f.about) ?? f.about;
+    const list = about.get(at);
     if (list) list.push(f);
-    else about.set(f.about, [f]);
+    else about.set(at, [f]);
   }
   for (const [id, list] of about) {
     const place = placeOf(id, scene, X, Y);

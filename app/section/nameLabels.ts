@@ -40,9 +40,15 @@ function nameSpots(p: Placed, box: Box) {
 }
 
 /** The name of a vessel with what is in it, where there is room for both. */
-export const nameLabel = (p: Placed, box: Box, content: string, must: boolean): Wanted => ({
+export const nameLabel = (
+  p: Placed,
+  name: string,
+  box: Box,
+  content: string,
+  must: boolean,
+): Wanted => ({
   key: `name/${p.vessel.id}`,
-  texts: content ? [`${p.vessel.name}  ${content}`, p.vessel.name] : [p.vessel.name],
+  texts: content ? [`${name}  ${content}`, name] : [name],
   spots: nameSpots(p, box),
   must,
 });

@@ -1,5 +1,6 @@
 import { plantsFromSide } from './living';
-import type { SystemDocument } from '../../core/system';
+import { firstsOf, type Alike } from './alike';
+import type { PumpedLine, SystemDocument } from '../../core/system';
 import { halfWidth, profileHeights } from '../../core/water/shape';
 import { placeVessels, type Placed } from './place';
 import {
@@ -17,6 +18,8 @@ export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedOutlet, Point } from 
 
 /** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
 export interface Scene {
+  /** Rows of alike beds of which the first alone stands here. */
+  rows: readonly Alike[];
   vessels: Placed[];
   lines: PlacedLine[];
   drains: PlacedDrain[];
@@ -35,10 +38,20 @@ export function outline(p: Placed, from: number, to: number, centre = p.centre):
   return [from, ...between, to].map((h) => ({ x: centre + halfWidth(shape, h), z: floor + h }));
 }
 
-/** Lays a system out to scale. */
-export function sceneOf(s: SystemDocument): Scene {
+/**
+ * Lays a system out to scale.
+ *
+ * @param rows rows of alike beds that are drawn as their first
+ */
+export function sceneOf(whole: SystemDocument, rows: readonly Alike[] = []): Scene {
+  const s = firstsOf(whole, rows);
+  const own = new Map(whole.paths.map((p) => [p.id, p]));
   const placed = placeVessels(s);
-  const lines = routeLines(s, placed);
+  // The path of the document itself, whatever of it is drawn.
+  const lines = routeLines(s, placed).map((l) => ({
+    ...l,
+    path: (own.get(l.path.id) ?? l.path) as PumpedLine,
+  }));
   const drains = routeDrains(s, placed);
   const outlets = routeOutlets(s, placed);
   const all = [...placed.values()];
@@ -48,6 +61,7 @@ export function sceneOf(s: SystemDocument): Scene {
     ...outlets.flatMap((w) => w.points),
   ];
   return {
+    rows,
     vessels: s.vessels.map((v) => placed.get(v.id)!),
     lines,
     drains,
