@@ -259,6 +259,7 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
     pipe: null,
     floor: { length: 2, width: 1 },
     headroom: 2.1,
+    sun: 6 * 3600,
     fish: true,
     timer: 'digital-8',
   });

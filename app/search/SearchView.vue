@@ -3,24 +3,28 @@ import { proxy } from 'comlink';
 import { mdiMagnify, mdiStop } from '@mdi/js';
 import { computed, onBeforeUnmount, onMounted, reactive, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
+import { useDisplay } from 'vuetify';
 import { PIPES, TIMERS, timerById } from '../../core/catalogue';
 import { assess } from '../../core/assess';
 import { format, formatCount, tell, type QuantityKind } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
 import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';
-import type { Found, Progress } from '../../core/workshop/search';
+import type { Progress } from '../../core/workshop/search';
 import LevelMark from '../findings/LevelMark.vue';
 import PageHeader from '../parts/PageHeader.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import QuantityFields from '../parts/QuantityFields.vue';
 import { deepestLevels } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
+import OwnedDrawing from './OwnedDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { drillWorker } from '../workers/client';
+import type { Offered } from '../workers/drill.worker';
 
 /** From what is owned to the best few complete systems. */
 const settings = useSettings();
+const { mobile: phone } = useDisplay();
 const shelf = useShelf();
 const router = useRouter();
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
@@ -35,6 +39,7 @@ const owned = reactive({
   floorLength: 2,
   floorWidth: 1,
   headroom: 2.1,
+  sun: 6 * 3600,
   fish: true,
   timer: ANY_TIMER,
 });
@@ -54,6 +59,7 @@ const FIELDS = [
   { key: 'floorLength', label: 'Floor, length', kind: 'length', min: 0.4, max: 10, step: 0.1 },
   { key: 'floorWidth', label: 'Floor, width', kind: 'length', min: 0.3, max: 4, step: 0.1 },
   { key: 'headroom', label: 'Height, at most', kind: 'length', min: 0.6, max: 4, step: 0.05 },
+  { key: 'sun', label: 'Direct sun, most in a day', kind: 'time', min: 0, max: 43200, step: 1800 },
 ] as const;
 const hoses = PIPES.filter((p) => p.family === 'hose' && p.bore >= 0.01);
 const pipes = [
@@ -64,7 +70,7 @@ const timers = [{ id: ANY_TIMER, name: 'Any' }, { id: 'none', name: 'No timer' }
 
 const running = ref(false);
 const progress = ref<Progress | null>(null);
-const result = shallowRef<{ found: Found[]; tried: number } | null>(null);
+const result = shallowRef<{ found: Offered[]; tried: number } | null>(null);
 const trouble = ref('');
 let request = Date.now();
 async function look() {
@@ -79,6 +85,7 @@ async function look() {
     pipe: owned.pipe === 'any' ? null : owned.pipe,
     floor: { length: owned.floorLength, width: owned.floorWidth },
     headroom: owned.headroom,
+    sun: owned.sun,
     fish: owned.fish,
     timer: owned.timer === 'none' ? null : owned.timer,
   };
@@ -122,7 +129,22 @@ const cards = computed(() =>
     };
   }),
 );
-async function take(found: Found) {
+/** What a system gives and asks, in the order in which growers compare. */
+const givesOf = ({ gives, planted, flow, floods, turnover, timer }: Offered) => [
+  ...(gives.fish === null ? [] : [{ what: 'Fish, at most', value: f(gives.fish, 'mass') }]),
+  { what: 'Plants', value: f(planted, 'area') },
+  { what: 'Water', value: f(gives.water, 'volume') },
+  { what: 'Electricity a day', value: f(gives.power * 86400, 'energy') },
+  { what: 'Work a week', value: f(Math.round(gives.work / 900) * 900, 'time') },
+  { what: 'Flow', value: f(flow, 'flow') },
+  { what: 'Floods a day', value: String(Math.round(floods)) },
+  { what: 'Tank turnover', value: `${Math.round(turnover * 100) / 100} × an hour` },
+  {
+    what: 'Timer',
+    value: timer ? (timerById(timer)?.name ?? timer) : 'none, the pump runs always',
+  },
+];
+async function take(found: Offered) {
   const id = await shelf.makeOf(found.system, LAYOUTS.find((l) => l.id === found.layout)!.name);
   await router.push({ name: 'design', params: { id } });
 }
@@ -133,6 +155,12 @@ async function take(found: Found) {
     <PageHeader
       title="From what I have"
       lead="Enter your tank, pump, hose and floor. Mizuna shows which systems fit and work."
+    />
+    <OwnedDrawing
+      v-if="!phone"
+      :values="owned"
+      :fields="FIELDS"
+      @set="(key, v) => (owned[key] = v)"
     />
     <form class="owned" @submit.prevent="look">
       <QuantityFields :fields="FIELDS" :values="owned" @set="(key, v) => (owned[key] = v)" />
@@ -185,14 +213,12 @@ async function take(found: Found) {
             >{{ c.name }}<template v-if="c.found.beds > 1">, {{ c.found.beds }} beds</template></b
           >
           <p v-if="c.found.apart" class="apart">{{ c.found.apart }}</p>
-          <p class="figures">
-            {{ f(c.found.planted, 'area') }} of plants, {{ f(c.found.flow, 'flow') }},
-            {{ Math.round(c.found.floods) }} floods a day, tank turnover
-            {{ Math.round(c.found.turnover * 100) / 100 }} × an hour;
-            {{ Math.round(c.found.margin * 100) / 100 }} × margin<template v-if="c.found.timer"
-              >; timer: {{ timerById(c.found.timer)?.name.toLowerCase() }}</template
-            >
-          </p>
+          <dl class="gives">
+            <div v-for="g in givesOf(c.found)" :key="g.what">
+              <dt>{{ g.what }}</dt>
+              <dd>{{ g.value }}</dd>
+            </div>
+          </dl>
           <details v-if="c.found.open.length">
             <summary>{{ c.found.open.length }} open findings</summary>
             <ul>
@@ -259,8 +285,20 @@ h2 {
   padding: 1px 8px;
   font-size: var(--type-small);
 }
-.figures {
+.gives {
+  width: 100%;
   font-size: var(--type-body);
+}
+.gives div {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  border-bottom: 1px solid var(--rule);
+  padding: 2px 0;
+}
+.gives dd {
+  font-weight: 650;
+  text-align: end;
 }
 details ul {
   list-style: none;

@@ -17,6 +17,7 @@ const owned: Owned = {
   pipe: 'sch40-1',
   floor: { length: 1.4, width: 0.8 },
   headroom: 2.1,
+  sun: null,
   fish: true,
   timer: null,
 };

@@ -18,10 +18,17 @@ import {
 import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import type { Owned } from '../../core/workshop/candidates';
+import { judgeWhole } from '../../core/findings/judge';
+import { givesOf, type Gives } from '../../core/log/gives';
 import { searchSystems, type Found, type Progress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/stockSearch';
 
 /** Number of the newest request for each job; an older one of the same job is given up on its way. */
+/** A system that was found, with what it gives and asks. */
+export interface Offered extends Found {
+  readonly gives: Gives;
+}
+
 const newest = { drills: 0, search: 0, solve: 0 };
 export type Job = keyof typeof newest;
 let made: { text: string; drills: Drills } | null = null;
@@ -80,13 +87,22 @@ const api = {
     request: number,
     owned: Owned,
     onProgress: (p: Progress) => void,
-  ): Promise<{ found: Found[]; tried: number } | null> {
+  ): Promise<{ found: Offered[]; tried: number } | null> {
     newest.search = Math.max(newest.search, request);
-    return searchSystems(owned, async (p) => {
+    const result = await searchSystems(owned, async (p) => {
       onProgress(p);
       await pause();
       return request >= newest.search;
     });
+    return (
+      result && {
+        ...result,
+        found: result.found.map((x) => {
+          const { a, day } = judgeWhole(x.system);
+          return { ...x, gives: givesOf({ system: x.system, a, day }) };
+        }),
+      }
+    );
   },
   /** The shortest plan that solves all problems: the best so far where it is stopped or takes too long. */
   async solve(

@@ -7,7 +7,16 @@ import {
   type JointKind,
   type JointSize,
 } from '../catalogue/index.ts';
-import { bore, distance, mm, say, share, type Phrase, plural } from '../quantity/index.ts';
+import {
+  inSentence,
+  bore,
+  distance,
+  mm,
+  say,
+  share,
+  type Phrase,
+  plural,
+} from '../quantity/index.ts';
 import type { Metres } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { buildKey } from './keys.ts';
@@ -105,7 +114,7 @@ function whyOfPipe(
   if (!into.length) return say`Open at both ends: ${mm(centres)} long.`;
   const sockets = into.flatMap((e, i) => [
     ...(i ? say` and ` : []),
-    ...say`${bore(e.size.socket)} into the ${jointName(e.kind).toLowerCase()}`,
+    ...say`${bore(e.size.socket)} into the ${inSentence(jointName(e.kind))}`,
   ]);
   const start =
     into.length === 2
@@ -187,7 +196,7 @@ export function piecesOf(
           id: `${id}-mouth`,
           about: c.about,
           level: 'wrong',
-          sentence: say`The overflow height is ${mm(to - from)} above the centre of the ${jointName(b.kind).toLowerCase()}, but the fitting itself is ${mm(-faces)} taller. Place the outlet lower.`,
+          sentence: say`The overflow height is ${mm(to - from)} above the centre of the ${inSentence(jointName(b.kind))}, but the fitting itself is ${mm(-faces)} taller. Place the outlet lower.`,
           fix: c.lower?.(-faces) ?? null,
         });
       continue;
@@ -197,7 +206,7 @@ export function piecesOf(
         id: `${id}-close`,
         about: c.about,
         level: 'wrong',
-        sentence: say`${jointName(a.kind)} and ${jointName(b.kind).toLowerCase()} of ${size!.name} are ${mm(to - from)} apart. Their sockets need ${mm(to - from - faces)}.`,
+        sentence: say`${jointName(a.kind)} and ${inSentence(jointName(b.kind))} of ${size!.name} are ${mm(to - from)} apart. Their sockets need ${mm(to - from - faces)}.`,
         fix: null,
       });
     }

@@ -1,5 +1,6 @@
 import { ACIDS, BUFFERS, DECHLORINATORS } from '../catalogue/index.ts';
 import {
+  inSentence,
   days,
   dose,
   liquid,
@@ -110,7 +111,7 @@ export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null)
         ? [e.kind === 'dose' ? liquid(e.volume) : litres(e.volume)]
         : null;
   const count = e.count === undefined ? '' : String(Math.round(e.count * 100) / 100);
-  const of = what ? ` of ${what.toLowerCase()}` : '';
+  const of = what ? ` of ${inSentence(what)}` : '';
   switch (e.kind) {
     case 'reading':
       return listed(values(e));
@@ -123,15 +124,15 @@ export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null)
     case 'top-up':
       return amount ? ['Topped up ', ...amount] : ['Topped up'];
     case 'water-change':
-      return amount ? ['Changed ', ...amount] : ['Changed all of it'];
+      return amount ? ['Changed ', ...amount, ' of water'] : ['Changed all the water'];
     case 'dose':
       return amount
         ? ['Dosed ', ...amount, of]
-        : [`Dosed ${what.toLowerCase()}${count ? `, ${count} of a full dose` : ''}`];
+        : [`Dosed ${inSentence(what)}${count ? `, ${count} of a full dose` : ''}`];
     case 'planting':
-      return [`Planted ${count ? `${count} ` : ''}${what.toLowerCase()}`];
+      return [`Planted ${count ? `${count} ` : ''}${inSentence(what)}`];
     case 'harvest':
-      return amount ? ['Harvested ', ...amount, of] : [`Harvested ${count} ${what.toLowerCase()}`];
+      return amount ? ['Harvested ', ...amount, of] : [`Harvested ${count} ${inSentence(what)}`];
     case 'fish-in':
       return [`${count || 'Some'} fish added`];
     case 'fish-out':

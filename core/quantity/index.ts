@@ -7,3 +7,4 @@ export * from './phrase.ts';
 export * from './derivation.ts';
 export * from './plural.ts';
 export * from './locale.ts';
+export { inSentence } from './inSentence.ts';

@@ -13,6 +13,7 @@ import {
 } from '../life/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import {
+  inSentence,
   concentration,
   dose,
   given,
@@ -186,7 +187,7 @@ function buffered(v: SumValues, target: { ph: number } | { alkalinity: number })
     results,
     steps: [
       ...airFirst(v),
-      say`Dissolve ${dose(now)} of ${b.name.toLowerCase()} in a bucket of the system’s water and pour it in slowly where the water moves: pH ${ph(c.phNow)}.`,
+      say`Dissolve ${dose(now)} of ${inSentence(b.name)} in a bucket of the system’s water and pour it in slowly where the water moves: pH ${ph(c.phNow)}.`,
       ...again(c),
       say`It adds ${b.brings}. ${b.note}`,
     ],

@@ -5,7 +5,7 @@ import { TIMERS } from '../catalogue/timers.ts';
 import { ballValveK } from '../catalogue/fittings.ts';
 import { assess } from '../assess/assess.ts';
 import { balanceBranches } from '../assess/split.ts';
-import type { CubicMetres, CubicMetresPerSecond, Metres, Share } from '../quantity/si.ts';
+import type { CubicMetres, CubicMetresPerSecond, Metres, Seconds, Share } from '../quantity/si.ts';
 import {
   addBed,
   applyEdits,
@@ -44,6 +44,8 @@ export interface Owned {
   readonly floor: { readonly length: Metres; readonly width: Metres };
   /** Height to which anything may reach. */
   readonly headroom: Metres;
+  /** Most hours of direct sun in a day; null is not known. */
+  readonly sun: Seconds | null;
   /** Fish live in the tank; else it holds nutrient solution. */
   readonly fish: boolean;
   /** Timer at hand, a catalogue id; {@link ANY_TIMER} where one is bought, null where none is wanted. */
@@ -231,6 +233,8 @@ export function built(o: Owned, c: Candidate): SystemDocument | null {
   let s = LAYOUT_OF[c.layout].make('found', 'Found');
   const store = s.vessels.find((v) => v.role === 'tank' || v.role === 'reservoir')!;
   s = applyEdits(s, [
+    { at: 'site.sun.hours', to: o.sun },
+    { at: 'site.space.height', to: o.headroom },
     ...ownParts(o, c, store.id),
     ...s.vessels.flatMap((v) => (v === store ? [] : sizedVessel(c, v))),
     ...s.paths.flatMap((p) => fittedPath(o, c, p)),

@@ -13,6 +13,7 @@ const owned: Owned = {
   pipe: null,
   floor: { length: 2, width: 1 },
   headroom: 2.1,
+  sun: 6 * 3600,
   fish: true,
   timer: 'digital-8',
 };
@@ -31,6 +32,7 @@ describe('the search for what is owned', () => {
       expect(checkSystem(f.system)).toMatchObject({ ok: true });
       const reach = Math.max(...f.system.vessels.map((v) => v.floor + v.shape.height));
       expect(reach).toBeLessThan(owned.headroom);
+      expect(f.system.site.sun.hours).toBe(owned.sun);
       const line = f.system.paths.find((p) => p.kind === 'pumped-line')!;
       expect(line).toMatchObject({ pipe: 'hose-19', pump: owned.pump });
       const { findings, trace } = judgeWhole(f.system);

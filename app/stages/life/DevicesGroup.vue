@@ -11,7 +11,7 @@ import {
   vesselOf,
 } from '../../../core/system';
 
-import { format } from '../../../core/quantity';
+import { inSentence, format } from '../../../core/quantity';
 import { DEVICE_NAMES as NAMES } from './deviceNames';
 import DocumentField from '../../parts/DocumentField.vue';
 import DocumentSwitch from '../../parts/DocumentSwitch.vue';
@@ -106,7 +106,7 @@ function add(id: string | null) {
       <v-btn
         size="small"
         :icon="mdiDelete"
-        :aria-label="`Remove the ${NAMES[d.kind].toLowerCase()}`"
+        :aria-label="`Remove the ${inSentence(NAMES[d.kind])}`"
         @click="
           system.commit([{ at: `devices.${d.id}`, to: undefined }], `${NAMES[d.kind]} removed`)
         "

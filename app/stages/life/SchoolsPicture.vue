@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { stockFor, total, type School } from '../../../core/life';
-import { format } from '../../../core/quantity';
+import { inSentence, format } from '../../../core/quantity';
 import type { SchoolId } from '../../../core/system';
 import { useDerivation } from '../../stores/derivation';
 import { useSettings } from '../../stores/settings';
@@ -119,8 +119,8 @@ const choose = (id: SchoolId) =>
       </div>
     </div>
     <p v-if="counts && governing" class="note">
-      By <b>{{ NAMES[governing.id].toLowerCase() }}</b> {{ counts.now }} {{ counts.kind }} of
-      today’s size, {{ counts.grown }} full grown.
+      By <b>{{ inSentence(NAMES[governing.id]) }}</b> {{ counts.now }} {{ counts.kind }} of today’s
+      size, {{ counts.grown }} full grown.
       <template v-if="system.document!.school === null">The strictest rule decides</template>
     </p>
     <v-btn v-if="counts && counts.grown > 0" size="small" variant="outlined" @click="stock">

@@ -19,6 +19,7 @@ import {
   type StartWork,
 } from '../../../core/log';
 import {
+  inSentence,
   format,
   tell,
   say,
@@ -111,7 +112,9 @@ const safeFrom = computed(
   () => cycled.value ?? (start.fit?.enough ? (likely.value?.[1] ?? null) : null),
 );
 const stocking = computed(() => t.value && stockingOf(t.value));
-const kindName = computed(() => stocking.value?.kindName?.toLowerCase() ?? 'fish');
+const kindName = computed(() =>
+  stocking.value?.kindName ? inSentence(stocking.value.kindName) : 'fish',
+);
 async function firstFish() {
   const s = stocking.value!;
   const fish = doc.value.fish[0]!;
@@ -202,7 +205,7 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
           <template v-else>
             <p v-if="treatment.dose !== null">
               {{ f(treatment.level!, 'concentration') }} of chlorine in {{ f(t.volume, 'volume') }}:
-              <b>{{ f(treatment.dose, 'dose') }} of {{ treatment.byName.toLowerCase() }}</b
+              <b>{{ f(treatment.dose, 'dose') }} of {{ inSentence(treatment.byName) }}</b
               ><template v-if="treatment.stands"
                 >, or {{ f(treatment.stands[0], 'time') }} to
                 {{ f(treatment.stands[1], 'time') }} of aeration</template

@@ -1,7 +1,7 @@
 import { LAMPS } from '../../catalogue/index.ts';
 import { lightOfDay } from '../../derived/index.ts';
 import { lifeOf, lightOn } from '../../life/index.ts';
-import { light, power, say, time } from '../../quantity/index.ts';
+import { inSentence, light, power, say, time } from '../../quantity/index.ts';
 import { vesselOf, type SystemDocument } from '../../system/index.ts';
 import type { Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
@@ -35,7 +35,7 @@ function lamps(s: SystemDocument, vessel: string): Adjustment[] {
         },
       ],
       label: (k) =>
-        say`Add lamps over “${v.name}”: ${power(choices[k]!.watts)} (${choices[k]!.l.name.toLowerCase()}), on for ${time(on)} a day`,
+        say`Add lamps over “${v.name}”: ${power(choices[k]!.watts)} (${inSentence(choices[k]!.l.name)}), on for ${time(on)} a day`,
     },
   ];
 }

@@ -2,7 +2,17 @@ import { AFTER_NEW_FISH, IRON_LIMITS, TEST_EVERY, WORK_TIME, YOUNG } from '../..
 import { DAYS_OF_YEAR, dateIn, dayAfter } from '../../calendar/dayOfYear.ts';
 import { lastsWithoutTopUp } from '../../derived/index.ts';
 import { airOn, extremes, knowsYear, sowing, waterOn } from '../../life/index.ts';
-import { concentration, days, dose, feed, litres, mass, say, share } from '../../quantity/index.ts';
+import {
+  inSentence,
+  concentration,
+  days,
+  dose,
+  feed,
+  litres,
+  mass,
+  say,
+  share,
+} from '../../quantity/index.ts';
 import { chelateFor, type TreatmentId } from '../../treatment/index.ts';
 import { CHELATES } from '../../catalogue/index.ts';
 import {
@@ -407,7 +417,7 @@ function plantingTasks(t: Tended): TaskRule[] {
     const { stand, kind, plants } = x;
     if (stand.from === null) return [];
     const { seeds, day, days: wait, ready } = sowing(t.system, x);
-    const name = kind.name.toLowerCase();
+    const name = inSentence(kind.name);
     const at = (d: number): Schedule => ({
       kind: 'dates',
       dates: (y) => datesOf(y, d),

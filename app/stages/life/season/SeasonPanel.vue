@@ -2,7 +2,7 @@
 import { mdiDelete } from '@mdi/js';
 import { computed, reactive, ref } from 'vue';
 import { KIT_SCALES, asNitrogen, type KitScale } from '../../../../core/life';
-import { format } from '../../../../core/quantity';
+import { inSentence, format } from '../../../../core/quantity';
 import type { Interval, Reading, SeasonEvent } from '../../../../core/system';
 import DocumentChoice from '../../../parts/DocumentChoice.vue';
 import DocumentField from '../../../parts/DocumentField.vue';
@@ -124,7 +124,7 @@ const readings = computed(() => [...plan.value.readings].sort((a, b) => a.day - 
         <v-btn
           size="small"
           :icon="mdiDelete"
-          :aria-label="`Remove ${EVENT_NAMES[e.kind].toLowerCase()} from the plan`"
+          :aria-label="`Remove ${inSentence(EVENT_NAMES[e.kind])} from the plan`"
           @click="
             system.commit(
               [{ at: `plan.events.${e.id}`, to: undefined }],
