@@ -96,8 +96,8 @@ try {
     evening: true,
     act: async (page) => {
       await benchOf('Devices')(page);
-      await page.getByRole('button', { name: /^Put a simulated copy/ }).click();
-      await page.getByRole('button', { name: /^Write all of them/ }).click();
+      await page.getByRole('button', { name: /^Simulate the devices/ }).click();
+      await page.getByRole('button', { name: 'Log all of them' }).click();
       await page.getByText('°C, now').first().waitFor();
       await page.getByRole('button', { name: 'stuck', exact: true }).click();
       await page.waitForTimeout(1500);
@@ -148,7 +148,9 @@ try {
         .getByRole('button', { name: 'Run the fault tests again' })
         .waitFor({ timeout: 60000 });
       await page.getByRole('button', { name: /comes off at its highest/ }).click();
-      await page.getByText('Looking for what').waitFor({ state: 'detached', timeout: 60000 });
+      await page
+        .getByText('Searching for changes that prevent it')
+        .waitFor({ state: 'detached', timeout: 60000 });
     },
   });
   await picture('build', {
@@ -171,13 +173,14 @@ try {
       await page.getByRole('link', { name: /From what I have/ }).click();
       await page.getByRole('button', { name: 'Search', exact: true }).click();
       await page.getByRole('heading', { name: /^The best/ }).waitFor({ timeout: 60000 });
+      await page.evaluate(() => window.scrollTo(0, 420));
     },
   });
   const practise = async (page, id, number, acts) => {
     await page.goto(`http://127.0.0.1:${port}/practice/${id}`);
     await page.getByLabel('Run number').fill(String(number));
-    await page.getByRole('button', { name: 'Take it' }).click();
-    await page.getByText('You have just come').waitFor();
+    await page.getByRole('button', { name: 'Start this run' }).click();
+    await page.getByText('You have just arrived').waitFor();
     for (const [i, act] of acts.entries()) {
       await page.locator(`[data-act="${act}"]`).click();
       await page.locator('.log li').nth(i).waitFor();

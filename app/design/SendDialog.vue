@@ -23,7 +23,7 @@ const { width, height } = useWindowSize();
 /** Whole pixels a module: edges between pixels are hard to read for a camera. */
 const side = computed(() => {
   const modules = code.value!.size + 2 * QUIET;
-  const room = Math.min(width.value - 64, 0.7 * height.value);
+  const room = Math.min(width.value - 64, 0.56 * height.value);
   return modules * Math.max(2, Math.floor(room / modules));
 });
 const copied = ref('');
@@ -167,6 +167,7 @@ textarea {
   font-size: var(--type-small);
   color: inherit;
   resize: none;
+  min-height: 48px;
 }
 .buttons {
   display: flex;

@@ -32,8 +32,8 @@ const v = computed(() => props.values);
 const WIDTH = 920;
 const HEIGHT = 300;
 /** The room to the left, the pump's curve to the right. */
-const ROOM = { left: 30, right: 560, top: 26, bottom: 40 };
-const CURVE = { left: 680, right: 890, top: 34, bottom: 50 };
+const ROOM = { left: 30, right: 560, top: 26, bottom: 58 };
+const CURVE = { left: 680, right: 890, top: 34, bottom: 58 };
 
 const wide = computed(() => Math.max(v.value.floorLength, v.value.length) * 1.15);
 const high = computed(() => v.value.headroom * 1.1);
@@ -120,11 +120,12 @@ const curve = computed(() => {
         :d="`M${CURVE.left} ${CURVE.top - 8}V${HEIGHT - CURVE.bottom}H${CURVE.right + 10}`"
       />
       <path class="curve" :d="curve" />
-      <text :x="CURVE.left" :y="HEIGHT - 14">Your pump: head over flow</text>
-      <text :x="X(0)" :y="HEIGHT - 14">Your tank, floor, ceiling and window</text>
+      <text :x="CURVE.left" :y="HEIGHT - 10">Your pump: head over flow</text>
+      <text :x="X(0)" :y="HEIGHT - 10">Your tank, floor, ceiling and window</text>
     </g>
     <PullDot
       v-bind="field('length')"
+      word="tank length"
       :value="v.length"
       axis="x"
       :x="tank.x2"
@@ -137,6 +138,7 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('height')"
+      word="tank height"
       :value="v.height"
       axis="y"
       :x="(tank.x1 + tank.x2) / 2"
@@ -150,6 +152,7 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('headroom')"
+      word="height at most"
       :value="v.headroom"
       axis="y"
       :x="X(v.floorLength / 2)"
@@ -163,6 +166,7 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('floorLength')"
+      word="floor"
       :value="v.floorLength"
       axis="x"
       :x="end"
@@ -176,6 +180,7 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('sun')"
+      word="direct sun a day"
       :value="v.sun"
       axis="y"
       :x="end"
@@ -188,6 +193,7 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('maxHead')"
+      word="maximum head"
       :value="v.maxHead"
       axis="y"
       :x="CURVE.left"
@@ -200,14 +206,15 @@ const curve = computed(() => {
     />
     <PullDot
       v-bind="field('maxFlow')"
+      word="maximum flow"
       :value="v.maxFlow"
       axis="x"
       :x="curveX(v.maxFlow)"
       :y="HEIGHT - CURVE.bottom"
       :per-pixel="1 / scale.flow"
       :dx="0"
-      :dy="-14"
-      anchor="middle"
+      :dy="22"
+      anchor="end"
       @set="emit('set', 'maxFlow', $event)"
       @hold="hold"
     />

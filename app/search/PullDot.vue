@@ -12,6 +12,8 @@ const props = defineProps<{
   /** Value of a pixel along the axis; below zero where it falls that way. */
   perPixel: number;
   label: string;
+  /** What stands beside its number. */
+  word: string;
   kind: QuantityKind;
   value: number;
   min: number;
@@ -84,7 +86,7 @@ function key(event: KeyboardEvent) {
     <circle class="touch" :cx="x" :cy="y" r="18" />
     <circle class="dot" :cx="x" :cy="y" r="6" />
     <text :x="x + dx" :y="y + dy" :text-anchor="anchor ?? 'start'">
-      {{ text }}<tspan class="what" dx="5">{{ label.split(', ').at(-1) }}</tspan>
+      {{ text }}<tspan class="what" dx="5">{{ word }}</tspan>
     </text>
   </g>
 </template>

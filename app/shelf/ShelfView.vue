@@ -160,6 +160,7 @@ async function make(layout: string) {
           >{{ found.length }} of {{ shelf.systems.length }}</span
         >
       </div>
+      <p v-if="newcomer" class="quiet">Your own systems appear here.</p>
       <ul v-if="own.length" class="cards" aria-label="My systems">
         <li v-for="s in own.slice(0, placed)" :key="s.id">
           <ShelfCard :entry="s" @remove="shelf.remove(s.id, s.name)" />
