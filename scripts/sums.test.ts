@@ -10,6 +10,7 @@ import { demo } from '../core/test/demo.ts';
 import {
   SUMS,
   SUM_GROUPS,
+  cautionOf,
   isAnswer,
   sumOf,
   usualValues,
@@ -34,7 +35,7 @@ describe('every sum', () => {
       expect(a.results.some((r) => r.main)).toBe(true);
       expect(a.steps.length).toBeGreaterThan(0);
       expect(a.explained.given.length).toBeGreaterThan(0);
-      expect(sum.caution.length).toBeGreaterThan(20);
+      expect(tell(cautionOf(sum), 'metric').length).toBeGreaterThan(20);
       expect(sum.source.length).toBeGreaterThan(10);
       for (const s of [...a.steps, ...a.results.flatMap((r) => r.measures ?? [])])
         for (const u of UNIT_SYSTEMS)

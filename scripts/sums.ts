@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { displayUnits, parse, tell, type QuantityKind } from '../core/quantity/index.ts';
 import {
   SUMS,
+  cautionOf,
   isAnswer,
   sumOf,
   usualValues,
@@ -104,7 +105,7 @@ export function sums(args: readonly string[]): Reported {
           ),
           steps: answer.steps.map((s) => tell(s, 'metric')),
           wait_s: answer.wait ?? null,
-          caution: sum.caution,
+          caution: tell(cautionOf(sum), 'metric'),
           source: sum.source,
         }
       : {
@@ -112,7 +113,7 @@ export function sums(args: readonly string[]): Reported {
           inputs: asked,
           results: null,
           steps: [tell(answer, 'metric')],
-          caution: sum.caution,
+          caution: tell(cautionOf(sum), 'metric'),
         };
     return { status: 0, stdout: `${JSON.stringify(body, null, 2)}\n`, stderr: '' };
   }
@@ -124,9 +125,9 @@ export function sums(args: readonly string[]): Reported {
           return `  ${r.label}: ${inUnit(r.value, r.kind) ?? 'never'} ${unitOf(r.kind)}${measures}`;
         }),
         ...answer.steps.map((s) => `- ${tell(s, 'metric')}`),
-        sum.caution,
+        tell(cautionOf(sum), 'metric'),
       ]
-    : [sum.title, tell(answer, 'metric'), sum.caution];
+    : [sum.title, tell(answer, 'metric'), tell(cautionOf(sum), 'metric')];
   return { status: 0, stdout: `${lines.join('\n')}\n`, stderr: '' };
 }
 

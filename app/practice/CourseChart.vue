@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { format } from '../../core/quantity';
+import { useSettings } from '../stores/settings';
 import { Chart, Legend, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
 import { computed } from 'vue';
 import { Line } from 'vue-chartjs';
@@ -7,6 +9,7 @@ import '../parts/chartFont';
 import { useChartInk } from '../parts/chartInk';
 
 /** The fish’s oxygen along both lines of action. */
+const settings = useSettings();
 const props = defineProps<{ debrief: Debrief }>();
 Chart.register(Legend, LineController, LineElement, LinearScale, PointElement);
 const ink = useChartInk();
@@ -55,10 +58,10 @@ const options = computed(() => ({
     },
   },
 }));
-const low = (list: readonly number[]) => Math.min(...list).toFixed(1);
+const low = (list: readonly number[]) => format(Math.min(...list), 'concentration', settings.units);
 const words = computed(
   () =>
-    `Lowest oxygen for the fish: ${low(props.debrief.mine.oxygen)} mg/L with your actions, ${low(props.debrief.best.oxygen)} mg/L with the best actions.`,
+    `Lowest oxygen for the fish: ${low(props.debrief.mine.oxygen)} with your actions, ${low(props.debrief.best.oxygen)} with the best actions.`,
 );
 </script>
 

@@ -297,6 +297,21 @@ defineExpose({
           @choose="(at) => emit('choose', at)"
           @closer="(at) => emit('closer', at)"
         />
+        <component
+          :is="LENSES[stage]"
+          v-if="LENSES[stage] && !plain"
+          :system="system"
+          :assessment="assessment"
+          :scene="scene"
+          :levels="levels"
+          :taken="aroundLabels"
+          :within="within"
+          :compact="compact"
+          :x="X"
+          :y="Y"
+          @derive="(key: QuantityKey) => emit('derive', key)"
+          @labels="(boxes: readonly Box[]) => (stageBoxes = boxes)"
+        />
         <SectionLens
           :system="system"
           :assessment="assessment"
@@ -312,21 +327,6 @@ defineExpose({
           :y="Y"
           @derive="(key) => emit('derive', key)"
           @labels="(boxes) => (lensBoxes = boxes)"
-        />
-        <component
-          :is="LENSES[stage]"
-          v-if="LENSES[stage] && !plain"
-          :system="system"
-          :assessment="assessment"
-          :scene="scene"
-          :levels="levels"
-          :taken="aroundLabels"
-          :within="within"
-          :compact="compact"
-          :x="X"
-          :y="Y"
-          @derive="(key: QuantityKey) => emit('derive', key)"
-          @labels="(boxes: readonly Box[]) => (stageBoxes = boxes)"
         />
         <SectionMarks :marks="marks" @finding="(key, about) => emit('finding', key, about)" />
         <g v-if="near" aria-hidden="true">

@@ -26,7 +26,7 @@ const FISH_PX = 28;
 const FISH_HIGH = 0.6;
 const SEEN_PX = 7;
 /** Fish take up no more of the water than this share: where little is left, few are seen. */
-const CROWDED = 0.3;
+const CROWDED = 0.5;
 
 interface SideFish {
   readonly key: string;
@@ -57,7 +57,7 @@ function fishOf(p: Placed): SideFish[] {
   let turn = 0;
   for (const { body, px, left: some } of wanted) {
     const [w, h] = [px, px * FISH_HIGH];
-    for (let n = 0; n < some && turn < 8 * MOST_FISH; turn++) {
+    for (let n = 0; n < some && turn < 12 * MOST_FISH; turn++) {
       if (out.length && room < w * h) break;
       const x = left + w / 2 + 3 + (right - left - w - 6) * ((turn * 0.618 + 0.14) % 1);
       const deep = Math.max(0, floor - surface - h - 4);

@@ -7,6 +7,7 @@ import { format, tell } from '../../core/quantity';
 import type { Plan } from '../../core/care';
 import {
   answerOf,
+  cautionOf,
   inputsOf,
   isAnswer,
   planFor,
@@ -158,7 +159,7 @@ function makeTask() {
       <v-btn variant="outlined" @click="makeTask">Make it a task</v-btn>
     </div>
     <p v-if="said" role="status">{{ said }}</p>
-    <p class="caution">{{ sum.caution }}</p>
+    <p class="caution">{{ tell(cautionOf(sum), settings.units) }}</p>
     <details v-if="done">
       <summary>Calculation</summary>
       <MathText :tex="done.explained.formula" display />

@@ -191,7 +191,7 @@ const use = ({ oxygen }: { readonly oxygen: NonNullable<LifeBalance['oxygen']> }
     'greatest use, g/h',
     oxygen.demand,
     'plain',
-    `fish ×${FED_PEAK} after feeding, solids ×${SOLIDS}, ${OXYGEN_PER_N} g per g N`,
+    `fish ×${FED_PEAK} after feeding, solids ×${SOLIDS}, ${OXYGEN_PER_N} × the nitrogen`,
   );
 
 export const oxygenLowest = derived({

@@ -266,10 +266,8 @@ export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
       return [...x.why, ' It is not added to the log.'];
     case 'drift': {
       const f = readField(id);
-      const off: Phrase =
-        f.kind === 'temperature'
-          ? [`${x.offset.toFixed(1)} °C`]
-          : [{ value: x.offset, kind: f.kind }];
+      const kind = f.kind === 'temperature' ? 'temperatureDifference' : f.kind;
+      const off: Phrase = [{ value: x.offset, kind }];
       return [
         'By ',
         String(x.compared),

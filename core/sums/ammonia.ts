@@ -125,6 +125,6 @@ export const ammoniaSafety = defineSum({
   },
   treatments: ['change', 'stop-feeding', 'feed-less', 'base', 'wait'],
   planned: { change: 'change' },
-  caution: `Un-ionised, as nitrogen: be careful at ${concentration(UNIONISED_LIMITS.caution).value} mg/L, act at ${UNIONISED_LIMITS.act} mg/L. The same reading is harmless at low pH and deadly at high pH.`,
+  caution: say`Un-ionised, as nitrogen: be careful at ${concentration(UNIONISED_LIMITS.caution)}, act at ${concentration(UNIONISED_LIMITS.act)}. The same reading is harmless at low pH and deadly at high pH.`,
   source: 'Emerson and others (1975), J. Fish. Res. Board Can. 32, 2379–2383.',
 });

@@ -53,6 +53,10 @@ export const sumOf = (id: string): Sum | undefined => SUMS.find((s) => s.id === 
 export const usualValues = (sum: Sum): SumValues =>
   Object.fromEntries(sum.inputs.map((i) => [i.key, i.usual]));
 
+/** The caution of a sum as a phrase. */
+export const cautionOf = ({ caution }: Sum): Phrase =>
+  typeof caution === 'string' ? [caution] : caution;
+
 /** What the plan of care says of a sum’s matter: its steps, and what is not to be done. */
 export function planFor(sum: Sum, plan: Plan): readonly Phrase[] {
   const of = new Set<string>(sum.treatments ?? []);

@@ -1,5 +1,5 @@
 import { MEASURED_DOSE } from '../limits/index.ts';
-import { say, type Phrase } from '../quantity/index.ts';
+import { litres, say, type Phrase } from '../quantity/index.ts';
 
 /** Doses in measures that people own. */
 
@@ -23,9 +23,11 @@ export function powder(kilograms: number, perSpoon: number | null): Phrase {
   const grams = kilograms * 1000;
   if (perSpoon === null || grams < perSpoon / 8) return say`weigh it`;
   const count = grams / perSpoon;
-  return count > 40
-    ? say`about ${String(Math.round((count * TEASPOON_ML) / 100) / 10)} L of it`
-    : say`about ${spoons(count)} level metric teaspoon${count > 1.1 ? 's' : ''}`;
+  if (count > 40)
+    return say`about ${litres(Math.round((count * TEASPOON_ML) / 100) / 10_000)} of it`;
+  return count > 1.1
+    ? say`about ${spoons(count)} level metric teaspoons`
+    : say`about ${spoons(count)} level metric teaspoon`;
 }
 
 /** A liquid in teaspoons, or in drops where it is little. @param cubicMetres of it @param dropsPerMl of this bottle */

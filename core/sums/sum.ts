@@ -121,7 +121,7 @@ export interface Sum<Id extends string = string> {
   readonly treatments?: readonly TreatmentId[];
   /** Results that the plan of care gives where the values are those of a system: by their key, the treatment or the day’s feed. */
   readonly planned?: Readonly<Record<string, TreatmentId | 'feed'>>;
-  readonly caution: string;
+  readonly caution: Phrase | string;
   readonly source: string;
 }
 

@@ -1,6 +1,6 @@
 import { changesTo } from '../treatment/index.ts';
 import { CHANGE_LIMITS, CHANGE_WAIT, TEMPERATURE_LIMITS } from '../limits/index.ts';
-import { concentration, given, litres, say, share, time } from '../quantity/index.ts';
+import { concentration, degrees, given, litres, say, share, time } from '../quantity/index.ts';
 import { asked, defineSum, known, n } from './sum.ts';
 
 export const waterChange = defineSum({
@@ -64,6 +64,6 @@ export const waterChange = defineSum({
     };
   },
   treatments: ['change', 'dechlorinate'],
-  caution: `Use treated water within ${TEMPERATURE_LIMITS.within} °C of the old. With fish, change at most a third to a half at once. Unplug pump and heater first.`,
+  caution: say`Use treated water within ${degrees(TEMPERATURE_LIMITS.within)} of the old. With fish, change at most a third to a half at once. Unplug pump and heater first.`,
   source: 'Mass balance of a mixed vessel.',
 });

@@ -70,6 +70,22 @@ it('no text of the sources uses a retired word or a long sentence', () => {
   expect(found).toEqual([]);
 });
 
+/** Tables of fixed metric units, and goods that are named by their nominal size. */
+const METRIC = /^core\/(formats|catalogue)\/|^core\/build\/stocks/;
+/** Names of faults are plain words that runs and files keep; this one says how much it leaks. */
+const NAMED = new Set(['core/drills/faults/leak.ts']);
+const TYPED_UNIT = /\{\} ?(mg\/L|°C|°F|mm|cm|L|L\/h|g|kg|W|kWh|m²|mS\/cm)(?![\w/²])/;
+it('no sentence has a unit typed after its number: the person chooses the units', () => {
+  expect(TYPED_UNIT.test('off by {} °C.')).toBe(true);
+  expect(TYPED_UNIT.test('Change {} Litres, {} go')).toBe(false);
+  const found = sources
+    .filter((f) => !METRIC.test(f) && !NAMED.has(f))
+    .flatMap((f) => collectTexts(f))
+    .filter((t) => !t.quoted && TYPED_UNIT.test(t.text))
+    .map((t) => `${t.file}:${t.line} ${t.text}`);
+  expect(found).toEqual([]);
+});
+
 it.each(readdirSync('demo').filter((f) => f.endsWith('.json')))(
   'what is said of %s is plain as a whole',
   (file) => {

@@ -2,17 +2,20 @@
 import { monthNames } from '../../parts/months';
 import { computed, useId } from 'vue';
 import { midWeek } from '../../../core/life';
-import { formatDay } from '../../../core/quantity';
+import { format, formatDay } from '../../../core/quantity';
+import { useSettings } from '../../stores/settings';
 import { useLife } from './useLife';
 
 /** Nitrogen week by week: what the fish leave for plants above the line, what the plants take below it. */
 const { life } = useLife();
+const settings = useSettings();
 const id = useId();
 const W = 360;
 const H = 110;
 const most = computed(() =>
   Math.max(1e-6, ...life.value.weeks.map((w) => Math.max(w.fish - w.denitrified, w.plants))),
 );
+const f = (grams: number) => format(grams / 1000, 'dose', settings.units);
 const bars = computed(() =>
   life.value.weeks.map((w, i) => {
     const free = w.fish - w.denitrified;
@@ -22,7 +25,7 @@ const bars = computed(() =>
       state,
       up: (free / most.value) * (H / 2 - 12),
       down: (w.plants / most.value) * (H / 2 - 12),
-      title: `Around ${formatDay(midWeek(i))}: ${free.toFixed(1)} g for plants, ${w.plants.toFixed(1)} g taken up`,
+      title: `Around ${formatDay(midWeek(i))}: ${f(free)} for plants, ${f(w.plants)} taken up`,
     };
   }),
 );

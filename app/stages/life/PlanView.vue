@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { format } from '../../../core/quantity';
+import { useSettings } from '../../stores/settings';
 import { planOf, type Stand } from '../../../core/system';
 import { drag, type D3DragEvent } from 'd3-drag';
 import { select } from 'd3-selection';
@@ -10,6 +12,7 @@ import { useLifeBench } from '../../stores/lifeBench';
 import { useSystem } from '../../stores/system';
 
 /** A bed from above, to scale: each stand with the rings of its plants, moved by hand or by arrow keys. */
+const settings = useSettings();
 const props = defineProps<{ bed: Vessel; stands: readonly Stand[] }>();
 const system = useSystem();
 const bench = useLifeBench();
@@ -115,7 +118,7 @@ function key(s: Stand, event: KeyboardEvent) {
   move();
 }
 const inWords = (s: Stand) =>
-  `${s.kind.name}, ${s.plants} plants, ${Math.round(s.stand.x * 1000)} mm from the left, ${Math.round(s.stand.y * 1000)} mm from the front${wrong(s) ? ', too close or outside' : ''}`;
+  `${s.kind.name}, ${s.plants} plants, ${format(s.stand.x, 'length', settings.units)} from the left, ${format(s.stand.y, 'length', settings.units)} from the front${wrong(s) ? ', too close or outside' : ''}`;
 const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !== 'felt');
 </script>
 

@@ -31,7 +31,7 @@ export const alkalinity = defineRule({
           level === 'fine'
             ? say`Alkalinity is at ${hardness(now)}.`
             : say`Alkalinity is at ${hardness(now)}. Below ${hardness(FLOOR)} the pH can crash within days, because bacteria use alkalinity up.`,
-        why: say`Bacteria use ${String(ALKALINITY_PER_N)} g of it for each gram of ammonia nitrogen. Plants and denitrification give half of that back. ${hardness(WISH)} to ${hardness(ALKALINITY_RANGE.high)} is usual with fish and crops.`,
+        why: say`Bacteria use up ${String(ALKALINITY_PER_N)} times the weight of the ammonia nitrogen. Plants and denitrification give half of that back. ${hardness(WISH)} to ${hardness(ALKALINITY_RANGE.high)} is usual with fish and crops.`,
         source: 'Stoichiometry of nitrification; common practice.',
       },
     ];

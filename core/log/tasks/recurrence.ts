@@ -2,9 +2,12 @@ import * as rrule from 'rrule';
 import type { TaskUnit } from '../../system/index.ts';
 import { addDays, daysBetween, twoDigits, type LocalDay } from '../../calendar/time.ts';
 
-/** Days that repeat, by the rules of RFC 5545. The package is CommonJS and has its names on its default where it is loaded as such. */
+/**
+ * Days that repeat, by the rules of RFC 5545. The package is CommonJS and has its names on its default where it is loaded
+ * as such; bundlers that know it has none are not asked for it by name.
+ */
 const { Frequency, RRule } =
-  'RRule' in rrule ? rrule : (rrule as unknown as { default: typeof import('rrule') }).default;
+  'RRule' in rrule ? rrule : (Reflect.get(rrule, 'default') as typeof import('rrule'));
 
 export interface Every {
   readonly every: number;

@@ -52,7 +52,7 @@ const today = computed(() => {
   return since <= plan.days ? since : null;
 });
 const words = computed(() =>
-  store.main ? seasonInWords(store.main.season, store.fit, store.main.care) : '',
+  store.main ? seasonInWords(store.main.season, store.fit, store.main.care, settings.units) : '',
 );
 const VIEWS: readonly { id: View; name: string }[] = [
   { id: 'nitrogen', name: 'Nitrogen' },

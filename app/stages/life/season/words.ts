@@ -1,3 +1,4 @@
+import { format, type UnitSystem } from '../../../../core/quantity';
 import type { Fit, Season } from '../../../../core/season';
 import type { CareOfSeason, TroubleOfFish } from '../../../../core/year';
 
@@ -6,20 +7,20 @@ const peak = (xs: Float64Array, days: number) => {
   for (let d = 0; d <= days; d++) if (xs[d]! > xs[at]!) at = d;
   return { day: at, value: xs[at]! };
 };
-const n = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1));
 
 /** What a season comes to, in words. */
 export function seasonInWords(
   season: Season,
   fit: Fit | null,
   care: CareOfSeason = 'planned',
+  units: UnitSystem = 'metric',
 ): string {
   const s = fit?.season ?? season;
   const tan = peak(s.tan, s.days);
   const nitrite = peak(s.nitrite, s.days);
   const acid = Math.min(...s.ph.slice(0, s.days + 1));
   const parts = [
-    `Ammonia peaks at ${n(tan.value)} mg/L on day ${tan.day}, nitrite at ${n(nitrite.value)} mg/L on day ${nitrite.day}.`,
+    `Ammonia peaks at ${format(tan.value, 'concentration', units)} on day ${tan.day}, nitrite at ${format(nitrite.value, 'concentration', units)} on day ${nitrite.day}.`,
   ];
   if (fit && !fit.enough)
     parts.push(
