@@ -88,6 +88,9 @@ for (const theme of ['paper', 'evening'] as const) {
       await axe(page, name, rules, 'aside');
     }
     await page.goto('/sums');
+    await expect(page.getByRole('heading', { name: 'Is my water safe?' })).toBeVisible();
+    await axe(page, 'calculators', rules);
+    await page.getByRole('button', { name: 'Is this ammonia safe?' }).click();
     await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
     await still(page);
     await axe(page, 'sums', rules);
@@ -102,7 +105,7 @@ test('what opens over the page lies in a landmark and has its names', async ({ p
   await openDemo(page, 'Potting-shed pair');
   for (const open of [
     () => page.getByRole('button', { name: /^Units:/ }).click(),
-    () => page.getByRole('button', { name: 'Print, drawing, table' }).click(),
+    () => page.getByRole('button', { name: 'Send, print, export' }).click(),
     () => page.getByRole('button', { name: 'Keys' }).click(),
   ]) {
     await open();

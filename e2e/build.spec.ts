@@ -127,7 +127,7 @@ test('the build is printed: steps, shop, cuts, and templates whose 100 mm are 10
     window.print = () => document.documentElement.setAttribute('data-printed', '');
   });
   await openDemo(page, 'Potting-shed pair', 'Build');
-  await page.getByRole('button', { name: 'Print, drawing, table' }).click();
+  await page.getByRole('button', { name: 'Send, print, export' }).click();
   await page.getByText('Print the build', { exact: true }).click();
   await expect(page.locator('html')).toHaveAttribute('data-printed', '');
   const sheets = page.locator('.sheets');

@@ -5,7 +5,7 @@ import { expect, openDemo, test, STILL } from './helpers';
 test.use(STILL);
 
 async function save(page: Page, entry: string): Promise<{ name: string; text: string }> {
-  await page.getByRole('button', { name: 'Print, drawing, table' }).click();
+  await page.getByRole('button', { name: 'Send, print, export' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByText(entry, { exact: true }).click(),

@@ -34,13 +34,15 @@ const summary = computed(() => {
 </script>
 
 <template>
-  <div class="worst" :class="worst?.level">
+  <div class="worst" :class="[worst?.level, { short: short && worst }]">
     <button v-if="worst" type="button" class="line" @click="emit('open')">
       <LevelMark :level="worst.level" />
       <span class="sentence">{{ tell(worst.sentence, settings.units) }}</span>
     </button>
-    <p class="counts" :class="{ 'visually-hidden': short && worst && !news }">
-      <span class="quiet" role="status">{{ summary }}</span>
+    <p class="counts">
+      <span class="quiet" :class="{ 'visually-hidden': short && worst }" role="status">{{
+        summary
+      }}</span>
       <span v-if="news" class="news">{{ news }}</span>
     </p>
   </div>
@@ -79,6 +81,11 @@ const summary = computed(() => {
 .counts {
   display: flex;
   font-size: var(--type-small);
+}
+/* One line: what changed stands over the end of the sentence. */
+.short .counts {
+  position: absolute;
+  inset: 4px 6px auto auto;
 }
 .news {
   margin-left: auto;

@@ -3,7 +3,7 @@ import type { ChartData, ChartOptions } from 'chart.js';
 import { tanAt } from '../../../../core/life';
 import type { FishKind } from '../../../../core/catalogue';
 import type { Fit, Season } from '../../../../core/season';
-import type { Interval, Reading } from '../../../../core/system';
+import type { Reading } from '../../../../core/system';
 
 /** What a season's curves are drawn with. */
 export interface SeasonInk {
@@ -51,19 +51,26 @@ const bandOf = (edges: readonly [Float64Array, Float64Array], colour: string) =>
 
 /** Days without a reading after which the axis begins at the first, not with the water. */
 const LATE = 10;
-const middle = (i: Interval) => (i[0] + i[1]) / 2;
+/** Readings as they were taken: a band between two colours of a kit from end to end, a single value as a point. */
 const points = (
   readings: readonly Reading[],
   key: 'tan' | 'nitrite' | 'nitrate',
   colour: string,
 ) => ({
   label: '',
-  data: readings.flatMap((r) => (r[key] ? [{ x: r.day, y: middle(r[key]) }] : [])),
-  borderColor: colour,
+  data: readings.flatMap((r) => {
+    const read = r[key];
+    if (!read) return [];
+    const [low, high] = read;
+    const ends = low === high ? [low] : [low, high];
+    return [...ends.map((y) => ({ x: r.day, y })), { x: r.day, y: NaN }];
+  }),
+  borderColor: `${colour}99`,
   backgroundColor: colour,
-  pointRadius: 5,
+  borderWidth: 4,
+  spanGaps: false,
+  pointRadius: 3,
   pointStyle: 'rectRot' as const,
-  showLine: false,
   yAxisID: 'y',
 });
 
