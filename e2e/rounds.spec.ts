@@ -179,7 +179,7 @@ test('a start is forecast from its readings to the day that is safe for fish', a
   const way = page.getByRole('list', { name: 'Steps to a running system' });
   await expect(way.locator('[aria-current="step"]')).toContainText('Grow bacteria');
   await expect(page.getByText(/^Likely cycled between/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/^Safe to stock 5 european perch from/)).toBeVisible();
+  await expect(page.getByText(/^Safe to stock 5 European perch from/)).toBeVisible();
   await page.getByRole('tab', { name: 'Forecast' }).click();
   await expect(page.getByRole('img', { name: /^From 2\d readings: cycled between/ })).toBeVisible();
   // Nitrite was last read at 5 to 10 mg/L: the plan of care holds today’s ammonia, and the start says so.
