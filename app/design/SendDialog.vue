@@ -11,8 +11,9 @@ const open = defineModel<boolean>({ required: true });
 const system = useSystem();
 const log = useLog();
 
-/** The page is reached by a name that means another device there. */
-const ownName = /^(localhost|127(\.\d+){3}|\[::1\])$/.test(window.location.hostname);
+/** Whether an address names the very device that asks for it, so that elsewhere it means another. */
+const isOwn = (address: string) =>
+  /^(localhost|127(\.\d+){3}|\[::1\])$/.test(new URL(address).hostname);
 const origin = ref(window.location.origin);
 const link = ref('');
 /** The modules of the code, dark where true, row by row; null where the link is too long for one. */
@@ -30,7 +31,7 @@ const copied = ref('');
 
 /** Where the server says by which addresses other devices reach it. */
 async function lanOrigin(): Promise<string> {
-  if (!ownName) return window.location.origin;
+  if (!isOwn(window.location.origin)) return window.location.origin;
   try {
     const answer = await fetch('/addresses');
     const { addresses } = (await answer.json()) as { addresses: string[] };
@@ -39,7 +40,7 @@ async function lanOrigin(): Promise<string> {
     return window.location.origin;
   }
 }
-const reachable = computed(() => !/^https?:\/\/(localhost|127\.|\[::1\])/.test(origin.value));
+const reachable = computed(() => !isOwn(origin.value));
 
 async function make() {
   if (!system.document) return;

@@ -62,15 +62,15 @@ const tank = computed(() => ({
 }));
 const end = computed(() => X(v.value.floorLength));
 /** A window in the far wall; the sun goes down its pane by its hours. */
-const MOST_SUN = 12 * 3600;
+const mostSun = computed(() => field('sun').max);
+const RAYS = 6;
 const pane = computed(() => ({
   x: end.value - 6,
   top: Y(Math.min(1.9, 0.9 * v.value.headroom)),
   bottom: Y(Math.min(0.7, 0.35 * v.value.headroom)),
 }));
 const sunY = computed(
-  () =>
-    pane.value.bottom - (pane.value.bottom - pane.value.top) * Math.min(1, v.value.sun / MOST_SUN),
+  () => pane.value.bottom - (pane.value.bottom - pane.value.top) * (v.value.sun / mostSun.value),
 );
 
 const curveX = (q: number) => CURVE.left + q * scale.value.flow;
@@ -80,6 +80,48 @@ const curve = computed(() => {
   return Array.from({ length: 25 }, (_, i) => (v.value.maxFlow * i) / 24)
     .map((q, i) => `${i ? 'L' : 'M'}${curveX(q)} ${curveY(Math.max(0, pump.headAt(q)))}`)
     .join('');
+});
+
+/** A dot on each thing that is pulled, with its number beside it. */
+const dots = computed(() => {
+  const { room, head, flow } = scale.value;
+  const t = tank.value;
+  const list: readonly (Pick<
+    InstanceType<typeof PullDot>['$props'],
+    'word' | 'axis' | 'x' | 'y' | 'perPixel' | 'dx' | 'dy' | 'anchor'
+  > & { readonly key: keyof OwnedFigures })[] = [
+    {
+      ...{ key: 'length', word: 'tank length', axis: 'x', perPixel: 1 / room },
+      ...{ x: t.x2, y: (t.top + ground) / 2, dx: 12, dy: 4 },
+    },
+    {
+      ...{ key: 'height', word: 'tank height', axis: 'y', perPixel: -1 / room },
+      ...{ x: (t.x1 + t.x2) / 2, y: t.top, dx: 0, dy: -12, anchor: 'middle' },
+    },
+    {
+      ...{ key: 'headroom', word: 'height at most', axis: 'y', perPixel: -1 / room },
+      ...{ x: X(v.value.floorLength / 2), y: Y(v.value.headroom), dx: 0, dy: -11 },
+      anchor: 'middle',
+    },
+    {
+      ...{ key: 'floorLength', word: 'floor', axis: 'x', perPixel: 1 / room },
+      ...{ x: end.value, y: ground + 1, dx: 0, dy: 22, anchor: 'end' },
+    },
+    {
+      ...{ key: 'sun', word: 'direct sun a day', axis: 'y' },
+      perPixel: -mostSun.value / Math.max(1, pane.value.bottom - pane.value.top),
+      ...{ x: end.value, y: sunY.value, dx: 14, dy: 4 },
+    },
+    {
+      ...{ key: 'maxHead', word: 'maximum head', axis: 'y', perPixel: -1 / head },
+      ...{ x: CURVE.left, y: curveY(v.value.maxHead), dx: 12, dy: -6 },
+    },
+    {
+      ...{ key: 'maxFlow', word: 'maximum flow', axis: 'x', perPixel: 1 / flow },
+      ...{ x: curveX(v.value.maxFlow), y: HEIGHT - CURVE.bottom, dx: 0, dy: 22, anchor: 'end' },
+    },
+  ];
+  return list;
 });
 </script>
 
@@ -102,10 +144,10 @@ const curve = computed(() => {
         :height="Math.max(0, pane.bottom - pane.top)"
       />
       <path
-        v-for="k in Math.round(v.sun / 7200)"
+        v-for="k in Math.round((RAYS * v.sun) / mostSun)"
         :key="k"
         class="ray"
-        :d="`M${pane.x - 4} ${pane.top + ((k - 0.5) * (pane.bottom - pane.top)) / 6}l-34 16`"
+        :d="`M${pane.x - 4} ${pane.top + ((k - 0.5) * (pane.bottom - pane.top)) / RAYS}l-34 16`"
       />
       <rect
         class="water"
@@ -124,98 +166,11 @@ const curve = computed(() => {
       <text :x="X(0)" :y="HEIGHT - 10">Your tank, floor, ceiling and window</text>
     </g>
     <PullDot
-      v-bind="field('length')"
-      word="tank length"
-      :value="v.length"
-      axis="x"
-      :x="tank.x2"
-      :y="(tank.top + ground) / 2"
-      :per-pixel="1 / scale.room"
-      :dx="12"
-      :dy="4"
-      @set="emit('set', 'length', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('height')"
-      word="tank height"
-      :value="v.height"
-      axis="y"
-      :x="(tank.x1 + tank.x2) / 2"
-      :y="tank.top"
-      :per-pixel="-1 / scale.room"
-      :dx="0"
-      :dy="-12"
-      anchor="middle"
-      @set="emit('set', 'height', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('headroom')"
-      word="height at most"
-      :value="v.headroom"
-      axis="y"
-      :x="X(v.floorLength / 2)"
-      :y="Y(v.headroom)"
-      :per-pixel="-1 / scale.room"
-      :dx="0"
-      :dy="-11"
-      anchor="middle"
-      @set="emit('set', 'headroom', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('floorLength')"
-      word="floor"
-      :value="v.floorLength"
-      axis="x"
-      :x="end"
-      :y="ground + 1"
-      :per-pixel="1 / scale.room"
-      :dx="0"
-      :dy="22"
-      anchor="end"
-      @set="emit('set', 'floorLength', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('sun')"
-      word="direct sun a day"
-      :value="v.sun"
-      axis="y"
-      :x="end"
-      :y="sunY"
-      :per-pixel="-MOST_SUN / Math.max(1, pane.bottom - pane.top)"
-      :dx="14"
-      :dy="4"
-      @set="emit('set', 'sun', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('maxHead')"
-      word="maximum head"
-      :value="v.maxHead"
-      axis="y"
-      :x="CURVE.left"
-      :y="curveY(v.maxHead)"
-      :per-pixel="-1 / scale.head"
-      :dx="12"
-      :dy="-6"
-      @set="emit('set', 'maxHead', $event)"
-      @hold="hold"
-    />
-    <PullDot
-      v-bind="field('maxFlow')"
-      word="maximum flow"
-      :value="v.maxFlow"
-      axis="x"
-      :x="curveX(v.maxFlow)"
-      :y="HEIGHT - CURVE.bottom"
-      :per-pixel="1 / scale.flow"
-      :dx="0"
-      :dy="22"
-      anchor="end"
-      @set="emit('set', 'maxFlow', $event)"
+      v-for="d in dots"
+      v-bind="{ ...d, ...field(d.key) }"
+      :key="d.key"
+      :value="v[d.key]"
+      @set="emit('set', d.key, $event)"
       @hold="hold"
     />
   </svg>

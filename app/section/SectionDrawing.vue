@@ -142,18 +142,22 @@ const near = computed(() => view.value.k > WHOLE_VIEW.k);
 const marks = computed(() =>
   props.paper || !props.findings ? [] : marksOf(props.findings, scene.value, X, Y),
 );
+/** Every plant that ever stands in the beds. */
+const plants = computed(() =>
+  scene.value.vessels.flatMap((p) =>
+    plantsFromSide(props.system, p, 0, 'all').map((q) => ({ p, q })),
+  ),
+);
 /** Roots in the media are looked at where plants are the matter. */
 const rootBoxes = computed(() =>
-  scene.value.vessels.flatMap((p) =>
-    plantsFromSide(props.system, p, 0, 'all')
-      .filter((q) => q.roots > 0)
-      .map((q) => ({
-        x1: X(q.x) - 8,
-        x2: X(q.x) + 8,
-        y1: Y(q.z),
-        y2: Y(Math.max(p.vessel.floor, q.z - q.roots)),
-      })),
-  ),
+  plants.value
+    .filter(({ q }) => q.roots > 0)
+    .map(({ p, q }) => ({
+      x1: X(q.x) - 8,
+      x2: X(q.x) + 8,
+      y1: Y(q.z),
+      y2: Y(Math.max(p.vessel.floor, q.z - q.roots)),
+    })),
 );
 /** Air hoses and heaters in the water. */
 const deviceBoxes = computed(() =>
@@ -169,14 +173,12 @@ const deviceBoxes = computed(() =>
 /** What labels keep clear of: what is drawn, the marks, and the dots to pull. */
 const taken = computed(() => [
   ...drawnBoxes(scene.value, scale.value, ground.value, X, Y),
-  ...(props.paper ? [] : scene.value.vessels).flatMap((p) =>
-    plantsFromSide(props.system, p, 0, 'all').map((q) => ({
-      x1: X(q.x - 0.4 * Math.min(q.spacing, q.height)),
-      x2: X(q.x + 0.4 * Math.min(q.spacing, q.height)),
-      y1: Y(q.z + q.height),
-      y2: Y(q.z),
-    })),
-  ),
+  ...(props.paper ? [] : plants.value).map(({ q }) => ({
+    x1: X(q.x - 0.4 * Math.min(q.spacing, q.height)),
+    x2: X(q.x + 0.4 * Math.min(q.spacing, q.height)),
+    y1: Y(q.z + q.height),
+    y2: Y(q.z),
+  })),
   ...(props.stage === 'life' ? [...rootBoxes.value, ...deviceBoxes.value] : []),
   ...marks.value.map((m) => around(m.x, m.y, MARK + 2)),
   ...(map.value ? [] : handles.value.map((h) => around(X(h.x), Y(h.z), 6))),

@@ -13,7 +13,7 @@ import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import type { Box } from './frame';
-import { LETTER, placeLabels, sayBoxes, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, startsBetween, type Wanted } from './labels';
 import { nameLabel } from './nameLabels';
 import { halfWidthAt, type Scene } from './scene';
 import { spread } from './tags';
@@ -182,13 +182,10 @@ const along = (key: string, text: string, x: number, y: number, end = x, must = 
   must,
   spots: (width) => {
     const last = Math.max(x, end - width - 6);
-    const within = [0, 1, 0.5, 0.25, 0.75].flatMap((s) => {
-      const at = x + s * (last - x);
-      return [
-        { x: at, y },
-        { x: at, y: y - 16 },
-      ];
-    });
+    const within = startsBetween(x, last).flatMap((at) => [
+      { x: at, y },
+      { x: at, y: y - 16 },
+    ]);
     // What must stand stands rather outside than over pipes.
     return must ? [...within, { x: x - width - 22, y }, { x: end + 12, y }] : within;
   },

@@ -51,13 +51,13 @@ function fishOf(p: Placed): SideFish[] {
     body: bodyOf(g.kind),
     // To scale, but never too small to be seen, and never longer than a fifth of the tank.
     px: Math.min((right - left) / 5, Math.max(SEEN_PX, fishLength(g.meanMass) * props.scale)),
-    left: Math.max(1, Math.round((Math.min(alive, MOST_FISH) * g.count) / count)),
+    most: Math.max(1, Math.round((Math.min(alive, MOST_FISH) * g.count) / count)),
   }));
   let room = CROWDED * (right - left) * (floor - surface);
   let turn = 0;
-  for (const { body, px, left: some } of wanted) {
+  for (const { body, px, most } of wanted) {
     const [w, h] = [px, px * FISH_HIGH];
-    for (let n = 0; n < some && turn < 12 * MOST_FISH; turn++) {
+    for (let n = 0; n < most && turn < 12 * MOST_FISH; turn++) {
       if (out.length && room < w * h) break;
       const x = left + w / 2 + 3 + (right - left - w - 6) * ((turn * 0.618 + 0.14) % 1);
       const deep = Math.max(0, floor - surface - h - 4);

@@ -9,7 +9,7 @@ import { useTrace } from '../stores/trace';
 import type { Assessment } from '../../core/assess';
 import type { SystemDocument } from '../../core/system';
 import type { Box } from './frame';
-import { placeLabels, sayBoxes } from './labels';
+import { placeLabels, sayBoxes, startsBetween } from './labels';
 import { SHOWN_DAY } from './bearing';
 import { hangsAt, plantsFromSide, type DayOfPlants } from './living';
 import type { Scene } from './scene';
@@ -156,7 +156,6 @@ const spots = computed(() => {
         width: Math.max(0, x2 - x1),
         y: props.y(p.vessel.floor + level),
         height: Math.max(0, props.y(p.vessel.floor) - props.y(p.vessel.floor + level)),
-        key: 'oxygen',
         text: `O₂ ${format(now.value!.value, 'concentration', settings.units)} at ${now.value!.hour}:00`,
       };
     });
@@ -165,7 +164,7 @@ const spots = computed(() => {
 const said = computed(() =>
   placeLabels(
     spots.value.map((s) => ({
-      key: s.key,
+      key: s.id,
       texts: [s.text],
       must: true,
       spots: (width: number) => {
@@ -176,9 +175,7 @@ const said = computed(() =>
           s.y - 40,
           s.y - 56,
           s.y + s.height + 18,
-        ].flatMap((y) =>
-          [0, 1, 0.5, 0.25, 0.75].map((k) => ({ x: s.x + 8 + k * (last - s.x - 8), y })),
-        );
+        ].flatMap((y) => startsBetween(s.x + 8, last).map((x) => ({ x, y })));
       },
     })),
     props.taken,
@@ -254,7 +251,7 @@ sayBoxes(said, (boxes) => emit('labels', boxes));
       @click="emit('derive', 'oxygen-lowest')"
       @keydown.enter="emit('derive', 'oxygen-lowest')"
     >
-      <text :x="said.get(s.key)?.x" :y="said.get(s.key)?.y">{{ s.text }}</text>
+      <text :x="said.get(s.id)?.x" :y="said.get(s.id)?.y">{{ s.text }}</text>
     </g>
   </g>
 </template>

@@ -16,7 +16,7 @@ import { useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { ageWords } from '../stages/rounds/when';
 import type { Box } from './frame';
-import { LETTER, placeLabels, sayBoxes, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, startsBetween, type Wanted } from './labels';
 import type { Scene } from './scene';
 
 /** The latest readings on the things they were taken from, with their age; and where something is due. */
@@ -126,8 +126,8 @@ const wanted = computed(() =>
         texts: fitting(part, line.texts),
         spots: (width) =>
           [0, 1, 2, 3, 4, 5, 6, 7, 8].flatMap((n) => [
-            ...[0, 1, 0.5, 0.25, 0.75].map((k) => ({
-              x: spot.x + k * Math.max(0, spot.right - width - 8 - spot.x),
+            ...startsBetween(spot.x, Math.max(spot.x, spot.right - width - 8)).map((x) => ({
+              x,
               y: spot.y + (i + n) * STEP,
             })),
             { x: spot.left - width - 10, y: spot.y + (i + n) * STEP },

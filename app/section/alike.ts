@@ -44,9 +44,11 @@ function makeOf(s: SystemDocument, v: Vessel): string {
 
 /** Rows of alike plant sites of a system, each of {@link MANY_ALIKE} and more. */
 export function alikeIn(s: SystemDocument): Alike[] {
+  const sites = s.vessels.filter((v) => !isStore(v) && v.count === 1);
+  // Asked with every move of a handle: most systems have too few for a row.
+  if (sites.length < MANY_ALIKE) return [];
   const rows = new Map<string, string[]>();
-  for (const v of s.vessels) {
-    if (isStore(v) || v.count > 1) continue;
+  for (const v of sites) {
     const make = makeOf(s, v);
     const row = rows.get(make);
     if (row) row.push(v.id);

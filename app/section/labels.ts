@@ -25,6 +25,10 @@ export interface PlacedLabel {
   readonly text: string;
 }
 
+/** Starts of a line between two places: at its ends first, then between them. */
+export const startsBetween = (first: number, last: number): number[] =>
+  [0, 1, 0.5, 0.25, 0.75].map((s) => first + s * (last - first));
+
 /** Figures of a text change while the water moves; its place does not. */
 export const widthOf = (text: string) => text.length * LETTER;
 

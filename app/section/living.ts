@@ -35,8 +35,7 @@ export interface SidePlant {
   readonly key: string;
   readonly stand: string;
   readonly habit: Habit;
-  /** Of its full size, 0–1; flowers and fruit hang where `ripe`. */
-  readonly grown: number;
+  /** Flowers and fruit hang on it. */
   readonly ripe: boolean;
   readonly x: Metres;
   readonly z: Metres;
@@ -78,6 +77,7 @@ export function plantsFromSide(
       const column = i % x.stand.columns;
       const row = Math.floor(i / x.stand.columns);
       const age = ageOf(x);
+      const size = SEEDLING + (1 - SEEDLING) * age;
       const tall = felt ? Math.min(x.kind.height, x.kind.spacing) : x.kind.height;
       const along = x.stand.x + (column + 0.5) * x.kind.spacing;
       return {
@@ -86,11 +86,10 @@ export function plantsFromSide(
         x: Math.min(p.end - 0.01, left + along),
         z: felt ? z + x.stand.y + (row + 0.2) * x.kind.spacing : z,
         habit: habitOf(x.kind),
-        grown: age,
         ripe: age > RIPE && BEARS.has(x.kind.group),
-        height: tall * (SEEDLING + (1 - SEEDLING) * age),
+        height: tall * size,
         spacing: x.kind.spacing,
-        roots: felt ? 0 : x.kind.roots * (SEEDLING + (1 - SEEDLING) * age),
+        roots: felt ? 0 : x.kind.roots * size,
       };
     }),
   );

@@ -1,6 +1,6 @@
 import { isStore } from '../../core/system';
 import type { Box } from './frame';
-import type { Wanted } from './labels';
+import { startsBetween, type Wanted } from './labels';
 import type { Placed } from './place';
 
 /** Lines of small text stand this far apart, px. */
@@ -21,7 +21,7 @@ function nameSpots(p: Placed, box: Box) {
     const across = (inset: number) => {
       const room = x2 - x1 - 2 * inset - width;
       if (room < 0) return [];
-      return [0, 1, 0.5, 0.25, 0.75].map((s) => x1 + inset + s * room);
+      return startsBetween(x1 + inset, x1 + inset + room);
     };
     const rows = (ys: readonly number[], xs: readonly number[]) =>
       ys.flatMap((y) => xs.map((x) => ({ x, y })));

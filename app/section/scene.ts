@@ -1,6 +1,6 @@
 import { plantsFromSide } from './living';
 import { firstsOf, type Alike } from './alike';
-import type { PumpedLine, SystemDocument } from '../../core/system';
+import { pumpedLines, type SystemDocument } from '../../core/system';
 import { halfWidth, profileHeights } from '../../core/water/shape';
 import { placeVessels, type Placed } from './place';
 import {
@@ -45,13 +45,16 @@ export function outline(p: Placed, from: number, to: number, centre = p.centre):
  */
 export function sceneOf(whole: SystemDocument, rows: readonly Alike[] = []): Scene {
   const s = firstsOf(whole, rows);
-  const own = new Map(whole.paths.map((p) => [p.id, p]));
   const placed = placeVessels(s);
+  const drawn = routeLines(s, placed);
   // The path of the document itself, whatever of it is drawn.
-  const lines = routeLines(s, placed).map((l) => ({
-    ...l,
-    path: (own.get(l.path.id) ?? l.path) as PumpedLine,
-  }));
+  const lines =
+    s === whole
+      ? drawn
+      : drawn.map((l) => ({
+          ...l,
+          path: pumpedLines(whole).find((p) => p.id === l.path.id) ?? l.path,
+        }));
   const drains = routeDrains(s, placed);
   const outlets = routeOutlets(s, placed);
   const all = [...placed.values()];

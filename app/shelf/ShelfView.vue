@@ -9,6 +9,7 @@ import {
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { LAYOUTS } from '../../core/system';
+import { hasWords } from '../parts/byWords';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { chooseFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
@@ -24,12 +25,9 @@ const router = useRouter();
 /** From so many systems on there is a way to find one by its name. */
 const MANY = 8;
 const looked = ref('');
-const found = computed(() => {
-  const words = looked.value.toLocaleLowerCase().split(/\s+/).filter(Boolean);
-  return words.length
-    ? shelf.systems.filter((s) => words.every((w) => s.name.toLocaleLowerCase().includes(w)))
-    : shelf.systems;
-});
+const found = computed(() =>
+  looked.value ? shelf.systems.filter((s) => hasWords(s.name, looked.value)) : shelf.systems,
+);
 
 /** How many cards are in the page: some at once, the rest while it is idle, so that none waits for all. */
 const FIRST = 9;

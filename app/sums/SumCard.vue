@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { nanoid } from 'nanoid';
 import { computed, ref, watch } from 'vue';
 import type { Figures } from '../../core/derived';
 import { localDay } from '../../core/log';
@@ -16,6 +15,7 @@ import {
   type SumValues,
 } from '../../core/sums';
 import { NO_OWN } from '../../core/system';
+import { ownTaskStep } from '../stages/rounds/ownTask';
 import AnswerPicture from './AnswerPicture.vue';
 import MathText from '../parts/MathText.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -72,20 +72,10 @@ async function addToLog() {
   said.value = 'Added to the log. You can correct or remove it under Rounds.';
 }
 function makeTask() {
-  const system = useSystem();
-  const id = `own-${nanoid(8)}`;
-  const title = `${props.sum.title}: ${inLine.value}`.slice(0, 120);
-  system.commit(
-    [
-      {
-        at: `care.own.${id}`,
-        to: {
-          ...{ id, title, why: props.sum.question, minutes: 10, every: 1, unit: 'once' },
-          begins: localDay(Date.now(), hereZone()),
-        },
-      },
-    ],
-    `Task: ${title}`,
+  const title = `${props.sum.title}: ${inLine.value}`;
+  const begins = localDay(Date.now(), hereZone());
+  useSystem().commit(
+    ...ownTaskStep({ title, why: props.sum.question, every: 1, unit: 'once', begins }),
   );
   said.value = 'It is among the tasks of today.';
 }

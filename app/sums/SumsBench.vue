@@ -2,6 +2,7 @@
 import { mdiArrowLeft } from '@mdi/js';
 import { computed, nextTick, ref } from 'vue';
 import { SUMS, SUM_GROUPS, sumOf, type Sum, type SumGroup } from '../../core/sums';
+import { hasWords } from '../parts/byWords';
 import { useDerivation } from '../stores/derivation';
 import { useLog } from '../stores/log';
 import { useLifeBench } from '../stores/lifeBench';
@@ -26,13 +27,11 @@ const sums = computed(() =>
 const sum = computed(() => (sums.value.some((s) => s.id === bench.sum) ? sumOf(bench.sum)! : null));
 
 const looked = ref('');
-const found = computed(() => {
-  const words = looked.value.toLocaleLowerCase().split(/\s+/).filter(Boolean);
-  return sums.value.filter((s) => {
-    const text = `${s.question} ${s.title} ${s.words} ${SUM_GROUPS[s.group]}`.toLocaleLowerCase();
-    return words.every((w) => text.includes(w));
-  });
-});
+const found = computed(() =>
+  sums.value.filter((s) =>
+    hasWords(`${s.question} ${s.title} ${s.words} ${SUM_GROUPS[s.group]}`, looked.value),
+  ),
+);
 const groups = computed(() =>
   (Object.keys(SUM_GROUPS) as SumGroup[])
     .map((id) => ({ id, name: SUM_GROUPS[id], sums: found.value.filter((s) => s.group === id) }))

@@ -18,7 +18,6 @@ import {
 import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import type { Owned } from '../../core/workshop/candidates';
-import { judgeWhole } from '../../core/findings/judge';
 import { givesOf, type Gives } from '../../core/log/gives';
 import { searchSystems, type Found, type Progress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/stockSearch';
@@ -89,19 +88,14 @@ const api = {
     onProgress: (p: Progress) => void,
   ): Promise<{ found: Offered[]; tried: number } | null> {
     newest.search = Math.max(newest.search, request);
-    const result = await searchSystems(owned, async (p) => {
-      onProgress(p);
-      await pause();
-      return request >= newest.search;
-    });
-    return (
-      result && {
-        ...result,
-        found: result.found.map((x) => {
-          const { a, day } = judgeWhole(x.system);
-          return { ...x, gives: givesOf({ system: x.system, a, day }) };
-        }),
-      }
+    return searchSystems(
+      owned,
+      async (p) => {
+        onProgress(p);
+        await pause();
+        return request >= newest.search;
+      },
+      (c) => ({ gives: givesOf(c) }),
     );
   },
   /** The shortest plan that solves all problems: the best so far where it is stopped or takes too long. */

@@ -43,21 +43,18 @@ export const salt = defineSum({
     const nitrogen = asNitrogen(n(v, 'nitrite'), v.scale as KitScale);
     const strength = saltAgainstNitrite(nitrogen, n(v, 'chloride'), n(v, 'ratio'));
     const amount = (strength * n(v, 'volume')) / 1000;
+    const most = CHLORIDE_RATIO.aim * 1.5;
+    const has = nitrogen > 0 ? n(v, 'chloride') / nitrogen : 0;
+    const shown = (ratio: number) => Math.min(most, ratio);
     return {
       picture: {
         what: 'scale',
         label: 'Chloride to nitrite nitrogen, with this salt',
         kind: 'ratio',
         from: 0,
-        to: CHLORIDE_RATIO.aim * 1.5,
-        before: nitrogen > 0 ? Math.min(CHLORIDE_RATIO.aim * 1.5, n(v, 'chloride') / nitrogen) : 0,
-        value:
-          nitrogen > 0
-            ? Math.min(
-                CHLORIDE_RATIO.aim * 1.5,
-                Math.max(n(v, 'ratio'), n(v, 'chloride') / nitrogen),
-              )
-            : CHLORIDE_RATIO.aim,
+        to: most,
+        before: shown(has),
+        value: nitrogen > 0 ? shown(Math.max(n(v, 'ratio'), has)) : CHLORIDE_RATIO.aim,
         zones: [
           { to: CHLORIDE_RATIO.least, level: 'stop' },
           { to: CHLORIDE_RATIO.aim, level: 'watch' },

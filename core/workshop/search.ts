@@ -1,3 +1,4 @@
+import type { Figures } from '../assess/figures.ts';
 import { turnoversOf } from '../assess/turnover.ts';
 import { judge, judgeWhole } from '../findings/judge.ts';
 import type { Finding } from '../findings/types.ts';
@@ -38,12 +39,14 @@ const BEST = 6;
  * The best few complete systems for what is owned.
  *
  * @param onProgress is called now and then; it may wait, so that a stop can be heard
+ * @param more what else is said of each system, from its figures with its day
  * @returns nothing where the search was stopped
  */
-export async function searchSystems(
+export async function searchSystems<More = unknown>(
   o: Owned,
   onProgress: (p: Progress) => Promise<boolean> | boolean = () => true,
-): Promise<{ found: Found[]; tried: number } | null> {
+  more?: (c: Figures) => More,
+): Promise<{ found: (Found & More)[]; tried: number } | null> {
   let tried = 0;
   // Of each layout, bed count and size the best: a list of twins helps nobody.
   const kept = new Map<string, Candidate>();
@@ -69,7 +72,7 @@ export async function searchSystems(
     }
   }
   whole.sort((a, b) => a.bad - b.bad || b.c.margin - a.c.margin);
-  const out: Found[] = [];
+  const out: (Found & More)[] = [];
   for (const { s, c } of interleaved(whole, (w) => `${w.c.layout} ${w.c.beds}`).slice(0, DAYS)) {
     if (!(await onProgress({ tried, stage: 'day' }))) return null;
     const { a, day, findings } = judgeWhole(s);
@@ -86,6 +89,7 @@ export async function searchSystems(
       floods: Math.max(0, ...day.metrics.beds.map((b) => b.cyclesPerDay)),
       open: findings.filter((f) => f.level !== 'fine'),
       apart: '',
+      ...(more?.({ system: s, a, day }) as More),
     });
   }
   out.sort((a, b) => severityScore(a.open) - severityScore(b.open) || b.margin - a.margin);

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { addDays, isDay, localDay, weekOf } from '../../../core/log';
 import { plural, say, tell, temperature as degrees } from '../../../core/quantity';
@@ -15,6 +14,7 @@ import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { useWeather } from '../../stores/weather';
 import TaskRow from './TaskRow.vue';
+import { ownTaskStep } from './ownTask';
 import { dayWords, dueWords } from './when';
 
 /** The tasks: what is due, the week, how each is kept, and the grower’s own. */
@@ -74,23 +74,11 @@ function addOwn() {
   else if (!isDay(begins.value)) problem.value = 'Enter the first day.';
   else {
     problem.value = '';
-    const id = `own-${nanoid(8)}`;
     system.commit(
-      [
-        {
-          at: `care.own.${id}`,
-          to: {
-            id,
-            title: title.value.trim().slice(0, 120),
-            why: '',
-            minutes: 10,
-            every: every.value,
-            unit: unit.value,
-            begins: begins.value,
-          },
-        },
-      ],
-      `Task: ${title.value.trim()}`,
+      ...ownTaskStep({
+        ...{ title: title.value, why: '', every: every.value },
+        ...{ unit: unit.value, begins: begins.value },
+      }),
     );
     title.value = '';
   }
