@@ -10,6 +10,7 @@ export default defineConfig({
   // Far above what a test takes: a busy machine is no fault.
   timeout: 180_000,
   expect: { timeout: 40_000 },
+  ...(process.env.NIGHTLY ? {} : { grepInvert: /@night/ }),
   fullyParallel: true,
   workers: 2,
   retries: 0,

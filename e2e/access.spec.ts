@@ -1,4 +1,5 @@
 import {
+  NIGHT,
   axe,
   axeOn,
   choose,
@@ -18,87 +19,93 @@ import type { Page } from '@playwright/test';
 test.use(STILL);
 
 for (const theme of ['paper', 'evening'] as const) {
-  test(`axe finds nothing in the ${theme} theme`, async ({ page }) => {
-    test.setTimeout(180_000);
-    // A theme changes colours and nothing else.
-    const rules = theme === 'evening' ? ['color-contrast'] : undefined;
-    await page.emulateMedia({
-      colorScheme: theme === 'evening' ? 'dark' : 'light',
-    });
-    await openShelf(page);
-    await axe(page, 'shelf', rules);
-    await page.getByRole('link', { name: /The first attempt/ }).click();
-    await settled(page);
-    for (const stage of [
-      'Place',
-      'Life',
-      'Build',
-      'Start-up',
-      'Rounds',
-      'Vessels',
-      'Lift',
-      'Fill & drain',
-    ]) {
-      await page
-        .getByRole('button', { name: new RegExp(stage) })
-        .first()
-        .click();
-      await expect(page.getByRole('region', { name: stage })).toBeVisible();
-      await still(page);
-      await axe(page, stage, rules);
-    }
-    await showFindings(page);
-    await page.getByRole('button', { name: 'why' }).first().click();
-    await axe(page, 'findings', rules, 'aside');
-    await showPanel(page);
-    await page.getByRole('button', { name: /^Fill:/ }).click();
-    await axe(page, 'working', rules, 'aside');
-    const bench = page.getByRole('tablist', { name: 'On the bench' });
-    for (const name of ['Siphon', 'Timer', 'Faults', 'Measure']) {
-      await bench.getByRole('tab', { name, exact: true }).click();
-      if (name === 'Faults') {
-        await page.getByRole('button', { name: 'Run all fault tests' }).click();
-        await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
-          timeout: 60_000,
-        });
+  test(
+    `axe finds nothing in the ${theme} theme`,
+    { tag: theme === 'evening' ? NIGHT : [] },
+    async ({ page }) => {
+      test.setTimeout(180_000);
+      // A theme changes colours and nothing else.
+      const rules = theme === 'evening' ? ['color-contrast'] : undefined;
+      await page.emulateMedia({
+        colorScheme: theme === 'evening' ? 'dark' : 'light',
+      });
+      await openShelf(page);
+      await axe(page, 'shelf', rules);
+      await page.getByRole('link', { name: /The first attempt/ }).click();
+      await settled(page);
+      for (const stage of [
+        'Place',
+        'Life',
+        'Build',
+        'Start-up',
+        'Rounds',
+        'Vessels',
+        'Lift',
+        'Fill & drain',
+      ]) {
+        await page
+          .getByRole('button', { name: new RegExp(stage) })
+          .first()
+          .click();
+        await expect(page.getByRole('region', { name: stage })).toBeVisible();
+        await still(page);
+        await axe(page, stage, rules);
       }
-      await still(page);
-      await axe(page, name, rules, 'aside');
-    }
-    await page.getByRole('button', { name: /Life/ }).first().click();
-    for (const name of ['Plants', 'Season', 'Year', 'Calculators']) {
-      await bench.getByRole('tab', { name, exact: true }).click();
-      if (name === 'Season')
-        await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
-      if (name === 'Year') {
-        await choose(page, 'Add a goal', 'Heads a week');
-        await page.getByRole('button', { name: 'Plan the year' }).click();
-        await expect(page.getByRole('region', { name: 'What you get' })).toBeVisible({
-          timeout: 60_000,
-        });
-        await page.getByRole('button', { name: 'Stop', exact: true }).click();
+      await showFindings(page);
+      await page.getByRole('button', { name: 'why' }).first().click();
+      await axe(page, 'findings', rules, 'aside');
+      await showPanel(page);
+      await page.getByRole('button', { name: /^Fill:/ }).click();
+      await axe(page, 'working', rules, 'aside');
+      const bench = page.getByRole('tablist', { name: 'On the bench' });
+      for (const name of ['Siphon', 'Timer', 'Faults', 'Measure']) {
+        await bench.getByRole('tab', { name, exact: true }).click();
+        if (name === 'Faults') {
+          await page.getByRole('button', { name: 'Run all fault tests' }).click();
+          await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible(
+            {
+              timeout: 60_000,
+            },
+          );
+        }
+        await still(page);
+        await axe(page, name, rules, 'aside');
       }
+      await page.getByRole('button', { name: /Life/ }).first().click();
+      for (const name of ['Plants', 'Season', 'Year', 'Calculators']) {
+        await bench.getByRole('tab', { name, exact: true }).click();
+        if (name === 'Season')
+          await expect(page.getByRole('img', { name: /Ammonia peaks/ })).toBeVisible();
+        if (name === 'Year') {
+          await choose(page, 'Add a goal', 'Heads a week');
+          await page.getByRole('button', { name: 'Plan the year' }).click();
+          await expect(page.getByRole('region', { name: 'What you get' })).toBeVisible({
+            timeout: 60_000,
+          });
+          await page.getByRole('button', { name: 'Stop', exact: true }).click();
+        }
+        await still(page);
+        await axe(page, name, rules, ['Season', 'Year'].includes(name) ? 'main' : 'aside');
+      }
+      await page.getByRole('button', { name: /Build/ }).first().click();
+      for (const name of ['Parts', 'Holes', 'Steps', 'Cost']) {
+        await bench.getByRole('tab', { name, exact: true }).click();
+        await still(page);
+        await axe(page, name, rules, 'aside');
+      }
+      await page.goto('/sums');
+      await expect(page.getByRole('heading', { name: 'Is my water safe?' })).toBeVisible();
+      await axe(page, 'calculators', rules);
+      await page.getByRole('button', { name: 'Is this ammonia safe?' }).click();
+      await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
       await still(page);
-      await axe(page, name, rules, ['Season', 'Year'].includes(name) ? 'main' : 'aside');
-    }
-    await page.getByRole('button', { name: /Build/ }).first().click();
-    for (const name of ['Parts', 'Holes', 'Steps', 'Cost']) {
-      await bench.getByRole('tab', { name, exact: true }).click();
+      await axe(page, 'sums', rules);
+      await page.goto('/search');
+      await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
       await still(page);
-      await axe(page, name, rules, 'aside');
-    }
-    await page.goto('/sums');
-    await expect(page.getByRole('heading', { name: 'Is my water safe?' })).toBeVisible();
-    await axe(page, 'calculators', rules);
-    await page.getByRole('button', { name: 'Is this ammonia safe?' }).click();
-    await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
-    await still(page);
-    await axe(page, 'sums', rules);
-    await page.goto('/search');
-    await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
-    await still(page);
-    await axe(page, 'search', rules);
-  });
+      await axe(page, 'search', rules);
+    },
+  );
 }
 
 test('what opens over the page lies in a landmark and has its names', async ({ page }) => {

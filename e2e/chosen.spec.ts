@@ -1,6 +1,7 @@
 import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
+  NIGHT,
   STILL,
   expect,
   finding,
@@ -121,39 +122,43 @@ test.describe('on a phone', () => {
     ['eight-beds', 'bed-1', 'Rim of First bed'],
     ['bean-buckets', 'buckets', 'Rim of Plant buckets'],
   ] as const) {
-    test(`${name} can be chosen in, looked at closely, pulled and typed`, async ({ page }) => {
-      await openShelf(page);
-      // One stands on the shelf with a log of its own.
-      if (name === 'north-wall-lean-to') await page.goto(`/system/${name}/vessels`);
-      else await openFile(page, resolve('demo', `${name}.json`));
-      await settled(page);
-      await openDrawing(page);
-      const box = page.locator(`${part(`vessels.${vessel}`)} rect`).first();
-      const small = (await box.boundingBox())!;
-      expect(Math.min(small.width, small.height)).toBeGreaterThanOrEqual(20);
-      await box.tap();
-      await expect(page).toHaveURL(new RegExp(`/vessels/${vessel}$`));
-      await expect(page.getByRole('button', { name: 'Whole system' })).toBeVisible();
-      const handle = slider(page, rim);
-      const before = (await handle.getAttribute('aria-valuetext'))!;
-      await pull(page, handle, -12);
-      await expect(handle).not.toHaveAttribute('aria-valuetext', before);
-      await handle.press('Enter');
-      await page.keyboard.type('450 mm');
-      await page.keyboard.press('Enter');
-      await expect(handle).toHaveAttribute('aria-valuetext', '450 mm');
-      // Tags lie within the screen, none over another.
-      const tags = await page.locator('.handle .tag rect').all();
-      const boxes = await Promise.all(tags.map(async (t) => (await t.boundingBox())!));
-      boxes.sort((a, b) => a.y - b.y);
-      boxes.forEach((b, i) => {
-        expect(b.x + b.width).toBeLessThanOrEqual(390);
-        if (i) expect(b.y).toBeGreaterThanOrEqual(boxes[i - 1]!.y + boxes[i - 1]!.height - 0.5);
-      });
-      await showFindings(page);
-      await page.getByRole('button', { name: 'Whole system' }).click();
-      await expect(page.getByRole('button', { name: 'Zoom in' })).toBeVisible();
-    });
+    test(
+      `${name} can be chosen in, looked at closely, pulled and typed`,
+      { tag: name !== 'eight-beds' ? NIGHT : [] },
+      async ({ page }) => {
+        await openShelf(page);
+        // One stands on the shelf with a log of its own.
+        if (name === 'north-wall-lean-to') await page.goto(`/system/${name}/vessels`);
+        else await openFile(page, resolve('demo', `${name}.json`));
+        await settled(page);
+        await openDrawing(page);
+        const box = page.locator(`${part(`vessels.${vessel}`)} rect`).first();
+        const small = (await box.boundingBox())!;
+        expect(Math.min(small.width, small.height)).toBeGreaterThanOrEqual(20);
+        await box.tap();
+        await expect(page).toHaveURL(new RegExp(`/vessels/${vessel}$`));
+        await expect(page.getByRole('button', { name: 'Whole system' })).toBeVisible();
+        const handle = slider(page, rim);
+        const before = (await handle.getAttribute('aria-valuetext'))!;
+        await pull(page, handle, -12);
+        await expect(handle).not.toHaveAttribute('aria-valuetext', before);
+        await handle.press('Enter');
+        await page.keyboard.type('450 mm');
+        await page.keyboard.press('Enter');
+        await expect(handle).toHaveAttribute('aria-valuetext', '450 mm');
+        // Tags lie within the screen, none over another.
+        const tags = await page.locator('.handle .tag rect').all();
+        const boxes = await Promise.all(tags.map(async (t) => (await t.boundingBox())!));
+        boxes.sort((a, b) => a.y - b.y);
+        boxes.forEach((b, i) => {
+          expect(b.x + b.width).toBeLessThanOrEqual(390);
+          if (i) expect(b.y).toBeGreaterThanOrEqual(boxes[i - 1]!.y + boxes[i - 1]!.height - 0.5);
+        });
+        await showFindings(page);
+        await page.getByRole('button', { name: 'Whole system' }).click();
+        await expect(page.getByRole('button', { name: 'Zoom in' })).toBeVisible();
+      },
+    );
   }
 
   test('two fingers come closer; one moves the page on past the drawing', async ({ page }) => {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './helpers';
+import { NIGHT, expect, test } from './helpers';
 import { startGateway, type Gateway } from './gateway';
 
 /** Probes and plugs by a gateway written from docs/devices.md, with what gateways get wrong. */
@@ -68,39 +68,41 @@ test('what a probe says passes the gate: units turned, what cannot be shown and 
   await expect(page.getByText('Air probe: choose what it measures.')).toBeVisible();
 });
 
-test('a rule rests on its own probe, says so on Today, and goes on after a reload', async ({
-  page,
-}) => {
-  await openDevices(page);
-  await page.getByRole('button', { name: 'Log all of them' }).click();
-  const heat = plug(page, 'heat');
-  // What hangs on it is not said: it is taken for a pump, which no rule switches.
-  await expect(heat.getByRole('button', { name: 'Add a rule' })).toHaveCount(0);
-  await choose(page, heat, 'Device on this plug', 'a device that needs no water');
-  await heat.getByRole('button', { name: 'Add a rule' }).click();
-  gateway.say('air', 8);
-  gateway.say('water', 68);
-  await tab(page, 'Today');
-  await expect(page.locator('[data-rule="heat"]')).toHaveText(
-    'Heater plug: choose a probe for its rule.',
-  );
-  await tab(page, 'Devices');
-  await choose(page, heat, 'On when the probe', 'Water probe, Fish tank');
-  gateway.say('air', 8);
-  gateway.say('water', 68);
-  await tab(page, 'Today');
-  await expect(page.locator('[data-rule="heat"]')).toContainText('Heater plug: its rule works');
-  // The air at 8 °C switches nothing; the water at 15 °C does.
-  expect(gateway.orders).toEqual([]);
-  gateway.say('water', 59);
-  await expect.poll(() => gateway.orders).toEqual([{ id: 'heat', on: true }]);
-  await page.reload();
-  await expect.poll(() => gateway.listeners()).toBe(1);
-  gateway.say('water', 68);
-  await expect(page.locator('[data-rule="heat"]')).toContainText('Heater plug: its rule works');
-});
+test(
+  'a rule rests on its own probe, says so on Today, and goes on after a reload',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDevices(page);
+    await page.getByRole('button', { name: 'Log all of them' }).click();
+    const heat = plug(page, 'heat');
+    // What hangs on it is not said: it is taken for a pump, which no rule switches.
+    await expect(heat.getByRole('button', { name: 'Add a rule' })).toHaveCount(0);
+    await choose(page, heat, 'Device on this plug', 'a device that needs no water');
+    await heat.getByRole('button', { name: 'Add a rule' }).click();
+    gateway.say('air', 8);
+    gateway.say('water', 68);
+    await tab(page, 'Today');
+    await expect(page.locator('[data-rule="heat"]')).toHaveText(
+      'Heater plug: choose a probe for its rule.',
+    );
+    await tab(page, 'Devices');
+    await choose(page, heat, 'On when the probe', 'Water probe, Fish tank');
+    gateway.say('air', 8);
+    gateway.say('water', 68);
+    await tab(page, 'Today');
+    await expect(page.locator('[data-rule="heat"]')).toContainText('Heater plug: its rule works');
+    // The air at 8 °C switches nothing; the water at 15 °C does.
+    expect(gateway.orders).toEqual([]);
+    gateway.say('water', 59);
+    await expect.poll(() => gateway.orders).toEqual([{ id: 'heat', on: true }]);
+    await page.reload();
+    await expect.poll(() => gateway.listeners()).toBe(1);
+    gateway.say('water', 68);
+    await expect(page.locator('[data-rule="heat"]')).toContainText('Heater plug: its rule works');
+  },
+);
 
-test('answers of a plug are read: none of these is a success', async ({ page }) => {
+test('answers of a plug are read: none of these is a success', { tag: NIGHT }, async ({ page }) => {
   await openDevices(page);
   const heat = plug(page, 'heat');
   await choose(page, heat, 'Device on this plug', 'a device that needs no water');
@@ -130,50 +132,59 @@ test('answers of a plug are read: none of these is a success', async ({ page }) 
   gateway.answer = null;
 });
 
-test('a plug that is not known is no lamp: its level was just heard', async ({ page }) => {
-  await openDevices(page);
-  await page.getByRole('button', { name: 'Log all of them' }).click();
-  await expect.poll(() => gateway.listeners()).toBe(1);
-  gateway.say('level', 0.02);
-  await expect(plug(page, 'bare')).toContainText('20 mm');
-  await expect(plug(page, 'bare')).toContainText('treated as a pump');
-  await expect(plug(page, 'bare').getByRole('button', { name: /^Switch/ })).toBeDisabled();
-});
+test(
+  'a plug that is not known is no lamp: its level was just heard',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDevices(page);
+    await page.getByRole('button', { name: 'Log all of them' }).click();
+    await expect.poll(() => gateway.listeners()).toBe(1);
+    gateway.say('level', 0.02);
+    await expect(plug(page, 'bare')).toContainText('20 mm');
+    await expect(plug(page, 'bare')).toContainText('treated as a pump');
+    await expect(plug(page, 'bare').getByRole('button', { name: /^Switch/ })).toBeDisabled();
+  },
+);
 
-test('an offer that is none, or of another version, is said and can be looked for again', async ({
-  page,
-}) => {
-  gateway.offer = { interface: 2, channels: CHANNELS, plugs: PLUGS };
-  await openDevices(page);
-  await expect(page.getByText(/speaks version 2 of the interface/)).toBeVisible();
-  for (const offer of [{}, []]) {
-    gateway.offer = offer;
+test(
+  'an offer that is none, or of another version, is said and can be looked for again',
+  { tag: NIGHT },
+  async ({ page }) => {
+    gateway.offer = { interface: 2, channels: CHANNELS, plugs: PLUGS };
+    await openDevices(page);
+    await expect(page.getByText(/speaks version 2 of the interface/)).toBeVisible();
+    for (const offer of [{}, []]) {
+      gateway.offer = offer;
+      await page.getByRole('button', { name: 'Search again' }).click();
+      await expect(page.getByText(/offers no channels and no plugs/)).toBeVisible();
+    }
+    gateway.offer = { name: 'No plugs', interface: 1, channels: CHANNELS };
     await page.getByRole('button', { name: 'Search again' }).click();
-    await expect(page.getByText(/offers no channels and no plugs/)).toBeVisible();
-  }
-  gateway.offer = { name: 'No plugs', interface: 1, channels: CHANNELS };
-  await page.getByRole('button', { name: 'Search again' }).click();
-  await expect(page.getByText('No plugs')).toBeVisible();
-});
+    await expect(page.getByText('No plugs')).toBeVisible();
+  },
+);
 
-test('of two windows one writes and switches; when it closes the other does', async ({
-  page,
-  context,
-}) => {
-  await openDevices(page);
-  await page.getByRole('button', { name: 'Log all of them' }).click();
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await expect.poll(() => gateway.listeners()).toBe(2);
-  await tab(other, 'Devices');
-  await expect(other.getByText('Another window of Mizuna logs the readings')).toBeVisible();
-  gateway.say('water', 86);
-  await expect(channel(other, 'water')).toContainText('30 °C');
-  await tab(other, 'Log');
-  await other.getByRole('textbox', { name: 'With this text' }).fill('temperature');
-  // Each reading stands once.
-  await expect(other.getByRole('listitem').filter({ hasText: 'temperature 30 °C' })).toHaveCount(1);
-  await page.close();
-  await tab(other, 'Devices');
-  await expect(other.getByText('Another window of Mizuna logs the readings')).toHaveCount(0);
-});
+test(
+  'of two windows one writes and switches; when it closes the other does',
+  { tag: NIGHT },
+  async ({ page, context }) => {
+    await openDevices(page);
+    await page.getByRole('button', { name: 'Log all of them' }).click();
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await expect.poll(() => gateway.listeners()).toBe(2);
+    await tab(other, 'Devices');
+    await expect(other.getByText('Another window of Mizuna logs the readings')).toBeVisible();
+    gateway.say('water', 86);
+    await expect(channel(other, 'water')).toContainText('30 °C');
+    await tab(other, 'Log');
+    await other.getByRole('textbox', { name: 'With this text' }).fill('temperature');
+    // Each reading stands once.
+    await expect(other.getByRole('listitem').filter({ hasText: 'temperature 30 °C' })).toHaveCount(
+      1,
+    );
+    await page.close();
+    await tab(other, 'Devices');
+    await expect(other.getByText('Another window of Mizuna logs the readings')).toHaveCount(0);
+  },
+);

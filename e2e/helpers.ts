@@ -24,6 +24,9 @@ export { expect };
  */
 export const STILL = { contextOptions: { reducedMotion: 'reduce' } } as const;
 
+/** A journey that only `npm run nightly` takes: another case of what one of `npm test` shows. */
+export const NIGHT = '@night';
+
 /** Opens the shelf, the demo systems on it. */
 export async function openShelf(page: Page, at = ''): Promise<void> {
   await page.goto(`${at}/`);

@@ -1,5 +1,14 @@
 import { LAYOUTS } from '../core/system/layouts/index.ts';
-import { expect, finding, openDemo, openShelf, settled, test, showFindings } from './helpers';
+import {
+  NIGHT,
+  expect,
+  finding,
+  openDemo,
+  openShelf,
+  settled,
+  test,
+  showFindings,
+} from './helpers';
 import type { Page } from '@playwright/test';
 
 /** Every layout opens and plays; what is built on the benches is built in the real interface. */
@@ -16,34 +25,38 @@ const TOGETHER = 5;
 
 for (let i = 0; i < LAYOUTS.length; i += TOGETHER) {
   const some = LAYOUTS.slice(i, i + TOGETHER);
-  test(`open, play, nothing at stop: ${some.map((l) => l.name).join('; ')}`, async ({ page }) => {
-    test.setTimeout(120_000);
-    for (const [k, layout] of some.entries()) {
-      if (k === 0) await openShelf(page);
-      else await page.getByRole('link', { name: 'Back to the shelf' }).click();
-      await make(page, layout.name);
-      await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
-      for (const v of layout.make('x', 'X').vessels) {
-        await expect(page.getByRole('group', { name: 'Vessel' }).getByText(v.name)).toBeVisible();
+  test(
+    `open, play, nothing at stop: ${some.map((l) => l.name).join('; ')}`,
+    { tag: i > 0 ? NIGHT : [] },
+    async ({ page }) => {
+      test.setTimeout(120_000);
+      for (const [k, layout] of some.entries()) {
+        if (k === 0) await openShelf(page);
+        else await page.getByRole('link', { name: 'Back to the shelf' }).click();
+        await make(page, layout.name);
+        await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
+        for (const v of layout.make('x', 'X').vessels) {
+          await expect(page.getByRole('group', { name: 'Vessel' }).getByText(v.name)).toBeVisible();
+        }
+        const clock = page.getByRole('slider', { name: 'Moment of the day' });
+        await clock.focus();
+        await page.keyboard.press('Home');
+        const at = await clock.getAttribute('aria-valuenow');
+        await page.getByRole('button', { name: 'Play the day' }).click();
+        await expect(async () => {
+          expect(Number(await clock.getAttribute('aria-valuenow'))).toBeGreaterThan(Number(at));
+        }).toPass();
+        await page.getByRole('button', { name: 'Stop the day' }).click();
+        for (const stage of ['Lift', 'Fill & drain']) {
+          await page
+            .getByRole('button', { name: new RegExp(stage) })
+            .first()
+            .click();
+          await expect(page.getByRole('region', { name: stage })).toBeVisible();
+        }
       }
-      const clock = page.getByRole('slider', { name: 'Moment of the day' });
-      await clock.focus();
-      await page.keyboard.press('Home');
-      const at = await clock.getAttribute('aria-valuenow');
-      await page.getByRole('button', { name: 'Play the day' }).click();
-      await expect(async () => {
-        expect(Number(await clock.getAttribute('aria-valuenow'))).toBeGreaterThan(Number(at));
-      }).toPass();
-      await page.getByRole('button', { name: 'Stop the day' }).click();
-      for (const stage of ['Lift', 'Fill & drain']) {
-        await page
-          .getByRole('button', { name: new RegExp(stage) })
-          .first()
-          .click();
-        await expect(page.getByRole('region', { name: stage })).toBeVisible();
-      }
-    }
-  });
+    },
+  );
 }
 
 test('a bed is added, its taps are set evenly, and undo takes it back', async ({ page }) => {

@@ -1,4 +1,5 @@
 import {
+  NIGHT,
   expect,
   finding,
   openDemo,
@@ -145,53 +146,57 @@ test('a season is followed, planned on, and forecast from readings', async ({ pa
   });
 });
 
-test('a season is tended: each mark tells its plan, and what it asks and yields stands below', async ({
-  page,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Life');
-  await bench(page, 'Season');
-  const tended = page.getByRole('button', { name: 'Good care', exact: true });
-  await expect(tended).toHaveAttribute('aria-pressed', 'true');
-  const asks = page.getByRole('region', { name: 'Effort and cost' });
-  const yields = page.getByRole('region', { name: 'Yield' });
-  await expect(asks.getByText(/ a day, .* a week/)).toBeVisible();
-  await expect(asks.getByText('Feed', { exact: true })).toBeVisible();
-  await expect(yields).toContainText(/Fish that died\s*0/);
-  const does = page.getByRole('group', { name: 'What the grower does' });
-  await does
-    .getByRole('button', { name: /^Water change/ })
-    .first()
-    .focus();
-  await page.keyboard.press('Enter');
-  const told = page.getByRole('status').filter({ hasText: /^Day \d+/ });
-  await expect(told).toContainText(/Change \d+ L of water/);
-  await expect(told).toContainText(/alkalinity|pH/);
-  await does
-    .getByRole('button', { name: /^Fish added/ })
-    .first()
-    .click();
-  await expect(told).toContainText(/Add 5 fish\. Routine work/);
+test(
+  'a season is tended: each mark tells its plan, and what it asks and yields stands below',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'Potting-shed pair', 'Life');
+    await bench(page, 'Season');
+    const tended = page.getByRole('button', { name: 'Good care', exact: true });
+    await expect(tended).toHaveAttribute('aria-pressed', 'true');
+    const asks = page.getByRole('region', { name: 'Effort and cost' });
+    const yields = page.getByRole('region', { name: 'Yield' });
+    await expect(asks.getByText(/ a day, .* a week/)).toBeVisible();
+    await expect(asks.getByText('Feed', { exact: true })).toBeVisible();
+    await expect(yields).toContainText(/Fish that died\s*0/);
+    const does = page.getByRole('group', { name: 'What the grower does' });
+    await does
+      .getByRole('button', { name: /^Water change/ })
+      .first()
+      .focus();
+    await page.keyboard.press('Enter');
+    const told = page.getByRole('status').filter({ hasText: /^Day \d+/ });
+    await expect(told).toContainText(/Change \d+ L of water/);
+    await expect(told).toContainText(/alkalinity|pH/);
+    await does
+      .getByRole('button', { name: /^Fish added/ })
+      .first()
+      .click();
+    await expect(told).toContainText(/Add 5 fish\. Routine work/);
 
-  // Left alone it is drawn over the other; alone it asks for no time.
-  await page.getByRole('button', { name: 'No care' }).click();
-  await expect(page.getByText('calculating')).toHaveCount(0);
-  await tended.click();
-  await expect(asks.getByText('Time', { exact: true })).toHaveCount(0);
-  await expect(does).toHaveCount(0);
-});
+    // Left alone it is drawn over the other; alone it asks for no time.
+    await page.getByRole('button', { name: 'No care' }).click();
+    await expect(page.getByText('calculating')).toHaveCount(0);
+    await tended.click();
+    await expect(asks.getByText('Time', { exact: true })).toHaveCount(0);
+    await expect(does).toHaveCount(0);
+  },
+);
 
-test('a season in which fish cannot be kept says from which day, and what would keep them', async ({
-  page,
-}) => {
-  await openDemo(page, 'Warm balcony', 'Life');
-  await bench(page, 'Season');
-  const unkept = page.getByRole('status').filter({ hasText: /are not well/ });
-  await expect(unkept).toContainText(/From day \d+ these fish/, { timeout: 60_000 });
-  await expect(unkept).toContainText(/simulated over the whole season/);
-  await unkept.getByRole('button', { name: 'Change the design' }).click();
-  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
-  await expect(unkept).toHaveCount(0, { timeout: 60_000 });
-});
+test(
+  'a season in which fish cannot be kept says from which day, and what would keep them',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'Warm balcony', 'Life');
+    await bench(page, 'Season');
+    const unkept = page.getByRole('status').filter({ hasText: /are not well/ });
+    await expect(unkept).toContainText(/From day \d+ these fish/, { timeout: 60_000 });
+    await expect(unkept).toContainText(/simulated over the whole season/);
+    await unkept.getByRole('button', { name: 'Change the design' }).click();
+    await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
+    await expect(unkept).toHaveCount(0, { timeout: 60_000 });
+  },
+);
 
 /** Opens a calculator by its question, from the list or from another calculator. */
 async function calculator(page: Page, question: string) {
@@ -243,31 +248,35 @@ test('a calculator is found by its question, answers in a picture, and goes to t
   await expect(page.getByText(`Changed ${each} of water`).first()).toBeVisible();
 });
 
-test('sums answer in one’s own measures, with and without a system', async ({ page }) => {
-  await page.goto('/sums');
-  await calculator(page, 'How much salt protects my fish from nitrite?');
-  await type(page, 'Nitrite', '1');
-  await type(page, 'Water in the system', '100 US gal');
-  await expect(page.getByText('12.5 g', { exact: true })).toBeVisible();
-  await calculator(page, 'How much buffer raises the pH?');
-  await type(page, 'pH now', '6.2');
-  await expect(page.getByText(/You need about \d+ steps/)).toBeVisible();
-  await page.getByText('Calculation').click();
-  await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
-  await calculator(page, 'How much water do I change?');
-  await expect(page.getByText(/Change 146 L/)).toBeVisible();
+test(
+  'sums answer in one’s own measures, with and without a system',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await page.goto('/sums');
+    await calculator(page, 'How much salt protects my fish from nitrite?');
+    await type(page, 'Nitrite', '1');
+    await type(page, 'Water in the system', '100 US gal');
+    await expect(page.getByText('12.5 g', { exact: true })).toBeVisible();
+    await calculator(page, 'How much buffer raises the pH?');
+    await type(page, 'pH now', '6.2');
+    await expect(page.getByText(/You need about \d+ steps/)).toBeVisible();
+    await page.getByText('Calculation').click();
+    await expect(page.getByText('alkalinity now', { exact: true })).toBeVisible();
+    await calculator(page, 'How much water do I change?');
+    await expect(page.getByText(/Change 146 L/)).toBeVisible();
 
-  // Inside a system the litres are its own; they are told in other units when those are switched.
-  await openDemo(page, 'Potting-shed pair', 'Life');
-  await bench(page, 'Calculators');
-  await calculator(page, 'How much water do I change?');
-  await expect(field(page, 'Water in the system')).toHaveValue('620 L');
-  await page.getByRole('button', { name: /^Units:/ }).click();
-  await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();
-  await expect(field(page, 'Water in the system')).toHaveValue(/163\.\d* US gal/);
-});
+    // Inside a system the litres are its own; they are told in other units when those are switched.
+    await openDemo(page, 'Potting-shed pair', 'Life');
+    await bench(page, 'Calculators');
+    await calculator(page, 'How much water do I change?');
+    await expect(field(page, 'Water in the system')).toHaveValue('620 L');
+    await page.getByRole('button', { name: /^Units:/ }).click();
+    await page.locator('.v-list-item').filter({ hasText: 'US gallons' }).click();
+    await expect(field(page, 'Water in the system')).toHaveValue(/163\.\d* US gal/);
+  },
+);
 
-test('a system without fish is asked nothing about fish', async ({ page }) => {
+test('a system without fish is asked nothing about fish', { tag: NIGHT }, async ({ page }) => {
   await openDemo(page, 'Under-stairs tray', 'Life');
   await expect(page.getByText(/Plants here live on nutrients in the water/)).toBeVisible();
   const panel = page.getByRole('region', { name: 'Life' });

@@ -1,4 +1,5 @@
 import {
+  NIGHT,
   expect,
   finding,
   openDemo,
@@ -73,27 +74,31 @@ test('an edit on the way out is on the shelf and in the store', async ({ page })
   await expect(page.getByRole('link', { name: /Renamed in passing/ })).toBeVisible();
 });
 
-test('the first attempt is mended fix by fix until nothing is at stop', async ({ page }) => {
-  await openDemo(page, 'The first attempt');
-  await showFindings(page);
-  for (let turn = 0; turn < 14; turn++) {
+test(
+  'the first attempt is mended fix by fix until nothing is at stop',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'The first attempt');
+    await showFindings(page);
+    for (let turn = 0; turn < 14; turn++) {
+      await settled(page);
+      const stop = page.locator('[data-level="stop"]').filter({ has: page.locator('.fix') });
+      if ((await page.locator('[data-level="stop"]').count()) === 0) break;
+      await stop.first().locator('.fix').first().click();
+    }
     await settled(page);
-    const stop = page.locator('[data-level="stop"]').filter({ has: page.locator('.fix') });
-    if ((await page.locator('[data-level="stop"]').count()) === 0) break;
-    await stop.first().locator('.fix').first().click();
-  }
-  await settled(page);
-  await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
-  await expect(finding(page, 'dry-run')).toHaveCount(0);
-  await page.getByRole('button', { name: /Show what is OK/ }).click();
-  await expect(finding(page, 'dry-run')).toContainText('stays covered all day');
-  await page.getByRole('link', { name: 'Back to the shelf' }).click();
-  const card = page.getByRole('article').filter({ hasText: 'The first attempt' });
-  await expect(card).toContainText('Warning');
-  await expect(card).not.toContainText('Problem');
-});
+    await expect(page.locator('[data-level="stop"]')).toHaveCount(0);
+    await expect(finding(page, 'dry-run')).toHaveCount(0);
+    await page.getByRole('button', { name: /Show what is OK/ }).click();
+    await expect(finding(page, 'dry-run')).toContainText('stays covered all day');
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    const card = page.getByRole('article').filter({ hasText: 'The first attempt' });
+    await expect(card).toContainText('Warning');
+    await expect(card).not.toContainText('Problem');
+  },
+);
 
-test('two systems keep their own histories', async ({ page }) => {
+test('two systems keep their own histories', { tag: NIGHT }, async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
   await slider(page, 'Overflow height of Bell siphon').press('ArrowDown');
   await page.getByRole('link', { name: 'Back to the shelf' }).click();

@@ -3,7 +3,7 @@ import { LESSONS } from '../core/practice/course';
 import { debrief, drawn, groundOf, PRACTICE_FAULTS } from '../core/practice';
 import { format } from '../core/quantity';
 import { demo } from '../core/test/demo';
-import { axe, expect, openShelf, slider, STILL, test } from './helpers';
+import { NIGHT, axe, expect, openShelf, slider, STILL, test } from './helpers';
 
 test.use(STILL);
 
@@ -144,23 +144,25 @@ test('a lesson: pulled, guessed, and on to what is to be found', async ({ page }
   expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
 });
 
-test('what would have kept it away is pressed in the debrief, and is an edit of the own system', async ({
-  page,
-}) => {
-  test.setTimeout(90_000);
-  expect(drawn(groundOf(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
-  await openShelf(page);
-  await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
-  await page.getByRole('button', { name: /Finish and review/ }).click();
-  await debriefed(page);
-  await page
-    .getByRole('button', { name: /^Add an air stone with .* with a battery backup/ })
-    .click();
-  await expect(page).toHaveURL(/potting-shed-pair\/life/);
-  const undo = page.getByRole('button', { name: /^Undo/ });
-  await undo.click();
-  await expect(undo).toBeDisabled();
-});
+test(
+  'what would have kept it away is pressed in the debrief, and is an edit of the own system',
+  { tag: NIGHT },
+  async ({ page }) => {
+    test.setTimeout(90_000);
+    expect(drawn(groundOf(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
+    await openShelf(page);
+    await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
+    await page.getByRole('button', { name: /Finish and review/ }).click();
+    await debriefed(page);
+    await page
+      .getByRole('button', { name: /^Add an air stone with .* with a battery backup/ })
+      .click();
+    await expect(page).toHaveURL(/potting-shed-pair\/life/);
+    const undo = page.getByRole('button', { name: /^Undo/ });
+    await undo.click();
+    await expect(undo).toBeDisabled();
+  },
+);
 
 test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -184,31 +186,33 @@ test.describe('on the phone', () => {
   });
 });
 
-test('a link to another run asks before it ends the one under way; who begins goes on at the first thing to do', async ({
-  page,
-}) => {
-  await openPractice(page, 'potting-shed-pair');
-  await page.getByRole('button', { name: 'Go and look' }).press('Enter');
-  await expect(page.locator('[data-act]').first()).toBeFocused();
-  await act(page, 'look-water').click();
-  await expect(done(page)).toHaveCount(1);
-  const mine = (await page
-    .getByText(/run \d+$/)
-    .first()
-    .textContent())!;
-  await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
-  const asked = page.getByRole('alertdialog', { name: 'Another run' });
-  await expect(asked).toContainText(`The link opens run ${CUT}`);
-  await expect(done(page)).toHaveCount(1);
-  await axe(page, 'page');
-  await asked.getByRole('button', { name: 'Continue my run' }).click();
-  await expect(asked).toHaveCount(0);
-  await expect(page.getByText(/run \d+$/).first()).toHaveText(mine);
-  await page.reload();
-  await asked.getByRole('button', { name: `Start run ${CUT}` }).click();
-  await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
-  await expect(page.getByText(new RegExp(`run ${CUT}$`)).first()).toBeVisible();
-});
+test(
+  'a link to another run asks before it ends the one under way; who begins goes on at the first thing to do',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openPractice(page, 'potting-shed-pair');
+    await page.getByRole('button', { name: 'Go and look' }).press('Enter');
+    await expect(page.locator('[data-act]').first()).toBeFocused();
+    await act(page, 'look-water').click();
+    await expect(done(page)).toHaveCount(1);
+    const mine = (await page
+      .getByText(/run \d+$/)
+      .first()
+      .textContent())!;
+    await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
+    const asked = page.getByRole('alertdialog', { name: 'Another run' });
+    await expect(asked).toContainText(`The link opens run ${CUT}`);
+    await expect(done(page)).toHaveCount(1);
+    await axe(page, 'page');
+    await asked.getByRole('button', { name: 'Continue my run' }).click();
+    await expect(asked).toHaveCount(0);
+    await expect(page.getByText(/run \d+$/).first()).toHaveText(mine);
+    await page.reload();
+    await asked.getByRole('button', { name: `Start run ${CUT}` }).click();
+    await expect(page.getByText('You have just arrived. What do you do first?')).toBeVisible();
+    await expect(page.getByText(new RegExp(`run ${CUT}$`)).first()).toBeVisible();
+  },
+);
 
 test('a system whose fish die by themselves is not practised on: it says what to mend', async ({
   page,

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { STILL, expect, openDemo, openFile, openShelf, settled, test } from './helpers';
+import { NIGHT, STILL, expect, openDemo, openFile, openShelf, settled, test } from './helpers';
 
 test.use(STILL);
 
@@ -135,44 +135,45 @@ test('an entry is corrected, keeps what it was, and is put back when taken out',
   await expect(list.getByRole('button', { name: /7\.1/ })).toBeVisible();
 });
 
-test('two devices come to one log by a file, shown before it is done', async ({
-  page,
-  browser,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Rounds');
-  await page.getByRole('button', { name: /^pH/ }).click();
-  await page.getByRole('textbox', { name: 'pH' }).fill('6.9');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^pH 6\.9/ })).toBeVisible();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save to a file' }).click(),
-  ]);
-  const text = readFileSync(await download.path(), 'utf8');
-  expect(JSON.parse(text)).toMatchObject({ log: [{ kind: 'reading', ph: 6.9 }] });
+test(
+  'two devices come to one log by a file, shown before it is done',
+  { tag: NIGHT },
+  async ({ page, browser }) => {
+    await openDemo(page, 'Potting-shed pair', 'Rounds');
+    await page.getByRole('button', { name: /^pH/ }).click();
+    await page.getByRole('textbox', { name: 'pH' }).fill('6.9');
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByRole('button', { name: /^pH 6\.9/ })).toBeVisible();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save to a file' }).click(),
+    ]);
+    const text = readFileSync(await download.path(), 'utf8');
+    expect(JSON.parse(text)).toMatchObject({ log: [{ kind: 'reading', ph: 6.9 }] });
 
-  const other = await (await browser.newContext({ ...STILL.contextOptions })).newPage();
-  await openShelf(other, new URL(page.url()).origin);
-  await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
-  await settled(other);
-  await other.getByRole('button', { name: 'All is well' }).click();
-  await expect(other.getByText(/^Noted:/)).toBeVisible();
-  await other.goto(new URL(page.url()).origin);
-  await openFile(other, {
-    name: 'pair.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(text),
-  });
-  const dialog = other.getByRole('dialog');
-  await expect(dialog).toContainText('adds 1 entry');
-  await expect(dialog).toContainText('New: today');
-  await dialog.getByRole('button', { name: 'Merge the log', exact: true }).click();
-  await settled(other);
-  await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
-  await bench(other, 'Log');
-  await expect(other.getByText('2 of 2 entries')).toBeVisible();
-  await other.context().close();
-});
+    const other = await (await browser.newContext({ ...STILL.contextOptions })).newPage();
+    await openShelf(other, new URL(page.url()).origin);
+    await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
+    await settled(other);
+    await other.getByRole('button', { name: 'All is well' }).click();
+    await expect(other.getByText(/^Noted:/)).toBeVisible();
+    await other.goto(new URL(page.url()).origin);
+    await openFile(other, {
+      name: 'pair.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
+    const dialog = other.getByRole('dialog');
+    await expect(dialog).toContainText('adds 1 entry');
+    await expect(dialog).toContainText('New: today');
+    await dialog.getByRole('button', { name: 'Merge the log', exact: true }).click();
+    await settled(other);
+    await other.goto(`${new URL(page.url()).origin}/system/potting-shed-pair/rounds`);
+    await bench(other, 'Log');
+    await expect(other.getByText('2 of 2 entries')).toBeVisible();
+    await other.context().close();
+  },
+);
 
 test('a start is forecast from its readings to the day that is safe for fish', async ({ page }) => {
   await openDemo(page, 'Spring start', 'Start-up');
@@ -231,17 +232,21 @@ test('the bench streams, drops out, comes back, and a plug that would run a pump
   await page.request.delete('/devices/v1/bench');
 });
 
-test('the week’s weather stands with its tasks where a gateway tells it', async ({ page }) => {
-  await openDemo(page, 'North-wall lean-to', 'Rounds');
-  await bench(page, 'Tasks');
-  const air = page.getByText(/^Air -?[\d.]+ °C to -?[\d.]+ °C$/);
-  await expect(page.getByRole('group', { name: /^today, / })).toBeVisible();
-  await expect(air).toHaveCount(0);
-  await bench(page, 'Devices');
-  await expect(page.getByText(/^Bench( with .*)?$/)).toBeVisible();
-  await bench(page, 'Tasks');
-  await expect(air).toHaveCount(7);
-  await page.reload();
-  await bench(page, 'Tasks');
-  await expect(air).toHaveCount(7);
-});
+test(
+  'the week’s weather stands with its tasks where a gateway tells it',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'North-wall lean-to', 'Rounds');
+    await bench(page, 'Tasks');
+    const air = page.getByText(/^Air -?[\d.]+ °C to -?[\d.]+ °C$/);
+    await expect(page.getByRole('group', { name: /^today, / })).toBeVisible();
+    await expect(air).toHaveCount(0);
+    await bench(page, 'Devices');
+    await expect(page.getByText(/^Bench( with .*)?$/)).toBeVisible();
+    await bench(page, 'Tasks');
+    await expect(air).toHaveCount(7);
+    await page.reload();
+    await bench(page, 'Tasks');
+    await expect(air).toHaveCount(7);
+  },
+);

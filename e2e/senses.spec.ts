@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import {
+  NIGHT,
   expect,
   finding,
   openDemo,
@@ -178,7 +179,7 @@ for (const [what, width, height] of [
   ['on a phone of 390 px', 390, 844],
   ['on a phone of 320 px', 320, 640],
 ] as const) {
-  test(`${what} nothing is lost`, async ({ page }) => {
+  test(`${what} nothing is lost`, { tag: what.includes('390') ? NIGHT : [] }, async ({ page }) => {
     await page.setViewportSize({ width, height });
     await openShelf(page);
     await whole(page);
@@ -220,114 +221,122 @@ for (const [what, width, height] of [
   });
 }
 
-test('in forced colours the drawing, the marks and what is chosen can be told', async ({
-  page,
-}) => {
-  await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' });
-  await openDemo(page, 'The first attempt', 'Fill & drain');
-  const contrast = await page.evaluate(() => {
-    const rgb = (c: string) =>
-      c
-        .match(/[\d.]+/g)!
-        .slice(0, 3)
-        .map(Number);
-    const light = (c: string) => {
-      const [r, g, b] = rgb(c).map((x) => {
-        const s = x / 255;
-        return s <= 0.03928 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
-      }) as [number, number, number];
-      return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-    };
-    const ground = getComputedStyle(document.querySelector('.v-application')!).backgroundColor;
-    const against = (c: string) => {
-      const [a, b] = [light(c), light(ground)].sort((x, y) => y - x) as [number, number];
-      return (a + 0.05) / (b + 0.05);
-    };
-    const of = (selector: string, property: 'stroke' | 'fill' | 'color') =>
-      against(getComputedStyle(document.querySelector(selector)!)[property]);
-    return {
-      wall: of('.wall', 'stroke'),
-      surface: of('.surface', 'stroke'),
-      tag: of('.tag text', 'fill'),
-      lens: of('.lens-number', 'fill'),
-      sentence: of('.sentence', 'color'),
-      ground: of('.ground', 'stroke'),
-    };
-  });
-  for (const [what, ratio] of Object.entries(contrast)) {
-    expect(ratio, what).toBeGreaterThan(what === 'surface' ? 3 : 4.5);
-  }
-  await expect(page.getByRole('button', { name: /Fill & drain/ }).first()).toHaveCSS(
-    'outline-style',
-    'solid',
-  );
-});
+test(
+  'in forced colours the drawing, the marks and what is chosen can be told',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' });
+    await openDemo(page, 'The first attempt', 'Fill & drain');
+    const contrast = await page.evaluate(() => {
+      const rgb = (c: string) =>
+        c
+          .match(/[\d.]+/g)!
+          .slice(0, 3)
+          .map(Number);
+      const light = (c: string) => {
+        const [r, g, b] = rgb(c).map((x) => {
+          const s = x / 255;
+          return s <= 0.03928 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+        }) as [number, number, number];
+        return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      };
+      const ground = getComputedStyle(document.querySelector('.v-application')!).backgroundColor;
+      const against = (c: string) => {
+        const [a, b] = [light(c), light(ground)].sort((x, y) => y - x) as [number, number];
+        return (a + 0.05) / (b + 0.05);
+      };
+      const of = (selector: string, property: 'stroke' | 'fill' | 'color') =>
+        against(getComputedStyle(document.querySelector(selector)!)[property]);
+      return {
+        wall: of('.wall', 'stroke'),
+        surface: of('.surface', 'stroke'),
+        tag: of('.tag text', 'fill'),
+        lens: of('.lens-number', 'fill'),
+        sentence: of('.sentence', 'color'),
+        ground: of('.ground', 'stroke'),
+      };
+    });
+    for (const [what, ratio] of Object.entries(contrast)) {
+      expect(ratio, what).toBeGreaterThan(what === 'surface' ? 3 : 4.5);
+    }
+    await expect(page.getByRole('button', { name: /Fill & drain/ }).first()).toHaveCSS(
+      'outline-style',
+      'solid',
+    );
+  },
+);
 
-test('a handle that passes another keeps the focus, and the pointer that pulls it', async ({
-  page,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const crest = slider(page, 'Overflow height of Bell siphon');
-  await crest.focus();
-  for (let i = 0; i < 14; i++) await crest.press('ArrowUp');
-  await expect(crest).toHaveAttribute('aria-valuetext', '305 mm');
-  await expect(crest).toBeFocused();
-  await pull(page, crest, 60);
-  const low = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
-  expect(low).toBeLessThan(200);
-  await pull(page, crest, -60);
-  const high = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
-  expect(high).toBeGreaterThan(low + 80);
-  await expect(crest).toBeFocused();
-});
+test(
+  'a handle that passes another keeps the focus, and the pointer that pulls it',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+    const crest = slider(page, 'Overflow height of Bell siphon');
+    await crest.focus();
+    for (let i = 0; i < 14; i++) await crest.press('ArrowUp');
+    await expect(crest).toHaveAttribute('aria-valuetext', '305 mm');
+    await expect(crest).toBeFocused();
+    await pull(page, crest, 60);
+    const low = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
+    expect(low).toBeLessThan(200);
+    await pull(page, crest, -60);
+    const high = Number.parseInt((await crest.getAttribute('aria-valuetext'))!);
+    expect(high).toBeGreaterThan(low + 80);
+    await expect(crest).toBeFocused();
+  },
+);
 
-test('finely with Alt, coarsely with Shift; bells go from one stock size to the next', async ({
-  page,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  const crest = slider(page, 'Overflow height of Bell siphon');
-  await crest.focus();
-  await crest.press('Alt+ArrowUp');
-  await expect(crest).toHaveAttribute('aria-valuetext', '236 mm');
-  await crest.press('Shift+ArrowDown');
-  await expect(crest).toHaveAttribute('aria-valuetext', '185 mm');
-  const bell = page.getByRole('textbox', { name: 'Bore of the bell' });
-  await bell.focus();
-  await bell.press('ArrowUp');
-  await expect(bell).toHaveValue(/102\.3 mm/);
-  await bell.press('ArrowDown');
-  await expect(bell).toHaveValue(/77\.9 mm/);
-  await bell.press('Alt+ArrowDown');
-  await expect(bell).toHaveValue(/77\.[78] mm/);
-});
+test(
+  'finely with Alt, coarsely with Shift; bells go from one stock size to the next',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+    const crest = slider(page, 'Overflow height of Bell siphon');
+    await crest.focus();
+    await crest.press('Alt+ArrowUp');
+    await expect(crest).toHaveAttribute('aria-valuetext', '236 mm');
+    await crest.press('Shift+ArrowDown');
+    await expect(crest).toHaveAttribute('aria-valuetext', '185 mm');
+    const bell = page.getByRole('textbox', { name: 'Bore of the bell' });
+    await bell.focus();
+    await bell.press('ArrowUp');
+    await expect(bell).toHaveValue(/102\.3 mm/);
+    await bell.press('ArrowDown');
+    await expect(bell).toHaveValue(/77\.9 mm/);
+    await bell.press('Alt+ArrowDown');
+    await expect(bell).toHaveValue(/77\.[78] mm/);
+  },
+);
 
-test('what an edit changed is shown for a moment, and first hints go for good', async ({
-  page,
-}) => {
-  await openDemo(page, 'The first attempt', 'Fill & drain');
-  const hint = page.getByRole('note', { name: 'A first hint' });
-  await expect(hint).toContainText('Pull a tag');
-  await pull(page, slider(page, 'Top of the media in Bed'), -8);
-  // Who pulls has learnt to pull.
-  await expect(hint).not.toContainText('Pull a tag');
-  await hint.getByRole('button', { name: 'No more hints' }).click();
-  await expect(hint).toHaveCount(0);
-  await settled(page);
-  await showFindings(page);
-  await finding(page, 'reserve')
-    .getByRole('button', { name: /Cut the standpipe/ })
-    .click();
-  await showPanel(page);
-  const deepest = page.getByRole('button', { name: /^Deepest flood/ });
-  await expect(deepest).toContainText('was 306 mm');
-  await expect(page.locator('.handle.changed')).toHaveAttribute(
-    'aria-label',
-    'Overflow height of Bell siphon',
-  );
-  await expect(page.locator('.news')).toContainText('better');
-  await expect(deepest).not.toContainText('was', { timeout: 8000 });
-  await expect(page.locator('.handle.changed')).toHaveCount(0);
-  await page.reload();
-  await settled(page);
-  await expect(hint).toHaveCount(0);
-});
+test(
+  'what an edit changed is shown for a moment, and first hints go for good',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'The first attempt', 'Fill & drain');
+    const hint = page.getByRole('note', { name: 'A first hint' });
+    await expect(hint).toContainText('Pull a tag');
+    await pull(page, slider(page, 'Top of the media in Bed'), -8);
+    // Who pulls has learnt to pull.
+    await expect(hint).not.toContainText('Pull a tag');
+    await hint.getByRole('button', { name: 'No more hints' }).click();
+    await expect(hint).toHaveCount(0);
+    await settled(page);
+    await showFindings(page);
+    await finding(page, 'reserve')
+      .getByRole('button', { name: /Cut the standpipe/ })
+      .click();
+    await showPanel(page);
+    const deepest = page.getByRole('button', { name: /^Deepest flood/ });
+    await expect(deepest).toContainText('was 306 mm');
+    await expect(page.locator('.handle.changed')).toHaveAttribute(
+      'aria-label',
+      'Overflow height of Bell siphon',
+    );
+    await expect(page.locator('.news')).toContainText('better');
+    await expect(deepest).not.toContainText('was', { timeout: 8000 });
+    await expect(page.locator('.handle.changed')).toHaveCount(0);
+    await page.reload();
+    await settled(page);
+    await expect(hint).toHaveCount(0);
+  },
+);

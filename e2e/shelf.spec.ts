@@ -1,7 +1,7 @@
 import { cases } from '../core/test/cases';
 import { readFile } from 'node:fs/promises';
 import { lay, rowOf } from '../scripts/rows.mjs';
-import { expect, openDemo, openFile, openShelf, settled, test, STILL } from './helpers';
+import { NIGHT, expect, openDemo, openFile, openShelf, settled, test, STILL } from './helpers';
 
 test.use(STILL);
 
@@ -10,26 +10,28 @@ test.use(STILL);
 const demo = async (name: string) =>
   JSON.parse(await readFile(`demo/${name}.json`, 'utf8')) as Record<string, unknown>;
 
-test('six more plant sites on a sump loop: each is worked out, and the shelf still shows them', async ({
-  page,
-}) => {
-  await openDemo(page, 'North-wall lean-to', 'Vessels');
-  for (const site of [
-    'Raft bed',
-    'Film channel',
-    'Drip-fed seed box',
-    'Raft bed',
-    'Film channel',
-  ]) {
-    await page.getByRole('button', { name: `Add a ${site.toLowerCase()}` }).click();
-    await settled(page);
-  }
-  await page.getByRole('link', { name: 'Back to the shelf' }).click();
-  const card = page.getByRole('article').filter({ hasText: 'North-wall lean-to' });
-  await expect(card).toContainText(/Warning|Problem/);
-  await page.reload();
-  await expect(card.getByRole('img')).toBeVisible();
-});
+test(
+  'six more plant sites on a sump loop: each is worked out, and the shelf still shows them',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'North-wall lean-to', 'Vessels');
+    for (const site of [
+      'Raft bed',
+      'Film channel',
+      'Drip-fed seed box',
+      'Raft bed',
+      'Film channel',
+    ]) {
+      await page.getByRole('button', { name: `Add a ${site.toLowerCase()}` }).click();
+      await settled(page);
+    }
+    await page.getByRole('link', { name: 'Back to the shelf' }).click();
+    const card = page.getByRole('article').filter({ hasText: 'North-wall lean-to' });
+    await expect(card).toContainText(/Warning|Problem/);
+    await page.reload();
+    await expect(card.getByRole('img')).toBeVisible();
+  },
+);
 
 /** Systems on a long shelf; the demo systems come on top. */
 /** Demo systems of a newcomer. */

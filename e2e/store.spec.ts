@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, openDemo, openFile, openShelf, slider, test, STILL } from './helpers';
+import { NIGHT, expect, openDemo, openFile, openShelf, slider, test, STILL } from './helpers';
 
 test.use(STILL);
 
@@ -69,27 +69,29 @@ test('a new system that a full store refuses is not called kept, and leaving is 
   await expect(page.getByText('Not saved', { exact: true })).toBeVisible();
 });
 
-test('a store that was cleared under the open system is said; nothing of it is lost', async ({
-  page,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve, reject) => {
-        const request = indexedDB.deleteDatabase('mizuna');
-        request.onsuccess = () => resolve();
-        request.onerror = () => reject(new Error('not cleared'));
-      }),
-  );
-  await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByRole('alert')).toContainText('the storage was cleared');
-  await page.getByRole('button', { name: 'Save it again' }).click();
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.reload();
-  await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '230 mm');
-  await page.getByRole('button', { name: /^Undo: Standpipe/ }).click();
-  await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '235 mm');
-});
+test(
+  'a store that was cleared under the open system is said; nothing of it is lost',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+    await page.evaluate(
+      () =>
+        new Promise<void>((resolve, reject) => {
+          const request = indexedDB.deleteDatabase('mizuna');
+          request.onsuccess = () => resolve();
+          request.onerror = () => reject(new Error('not cleared'));
+        }),
+    );
+    await slider(page, CREST).press('ArrowDown');
+    await expect(page.getByRole('alert')).toContainText('the storage was cleared');
+    await page.getByRole('button', { name: 'Save it again' }).click();
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+    await page.reload();
+    await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '230 mm');
+    await page.getByRole('button', { name: /^Undo: Standpipe/ }).click();
+    await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '235 mm');
+  },
+);
 
 test('everything goes into one file and comes back from it, histories and all', async ({
   page,
@@ -142,89 +144,91 @@ async function besides(context: BrowserContext): Promise<Page> {
 }
 const SILENT = 'storage does not answer';
 
-test('a store that is busy is not called empty, lays out no examples, and lists again', async ({
-  page,
-  context,
-}) => {
-  await openDemo(page, 'Potting-shed pair', 'Fill & drain');
-  await slider(page, CREST).press('ArrowDown');
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.goto('about:blank');
-  const other = await besides(context);
-  // Writes one after the other in one transaction: whoever wants to read has to wait.
-  await other.evaluate(
-    () =>
-      new Promise<void>((resolve) => {
-        const open = indexedDB.open('mizuna');
-        open.onsuccess = () => {
-          const names = [...open.result.objectStoreNames];
-          const settings = open.result.transaction(names, 'readwrite').objectStore('settings');
-          const keep = () => {
-            if (!('let' in window)) settings.count().onsuccess = keep;
+test(
+  'a store that is busy is not called empty, lays out no examples, and lists again',
+  { tag: NIGHT },
+  async ({ page, context }) => {
+    await openDemo(page, 'Potting-shed pair', 'Fill & drain');
+    await slider(page, CREST).press('ArrowDown');
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+    await page.goto('about:blank');
+    const other = await besides(context);
+    // Writes one after the other in one transaction: whoever wants to read has to wait.
+    await other.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const open = indexedDB.open('mizuna');
+          open.onsuccess = () => {
+            const names = [...open.result.objectStoreNames];
+            const settings = open.result.transaction(names, 'readwrite').objectStore('settings');
+            const keep = () => {
+              if (!('let' in window)) settings.count().onsuccess = keep;
+              resolve();
+            };
+            keep();
+          };
+        }),
+    );
+    await page.goto('/');
+    await expect(page.getByRole('alert')).toContainText(SILENT, { timeout: 45_000 });
+    await expect(page.getByText('The shelf is empty')).toHaveCount(0);
+    await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
+    await other.evaluate(() => Object.assign(window, { let: true }));
+    await page.getByRole('link', { name: /Potting-shed pair/ }).click();
+    await page
+      .getByRole('button', { name: /Fill & drain/ })
+      .first()
+      .click();
+    await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '230 mm');
+  },
+);
+
+test(
+  'an old window that keeps the store from growing is named, and nothing is laid out meanwhile',
+  { tag: NIGHT },
+  async ({ page, context }) => {
+    const other = await besides(context);
+    await other.evaluate(
+      (tables) =>
+        new Promise<void>((resolve) => {
+          indexedDB.deleteDatabase('mizuna');
+          // The store as an older version of the program left it, in a window that lets nobody change it.
+          const open = indexedDB.open('mizuna', 50);
+          open.onupgradeneeded = () => {
+            for (const [name, key, ...indexes] of tables) {
+              const table = open.result.createObjectStore(name!, { keyPath: path(key!) });
+              for (const x of indexes) table.createIndex(x, path(x));
+            }
+          };
+          const path = (x: string) => (x.startsWith('[') ? x.slice(1, -1).split('+') : x);
+          open.onsuccess = () => {
+            const { result } = open;
+            result
+              .transaction('settings', 'readwrite')
+              .objectStore('settings')
+              .put({ key: 'demos', value: true });
+            Object.assign(window, { let: () => result.close() });
             resolve();
           };
-          keep();
-        };
-      }),
-  );
-  await page.goto('/');
-  await expect(page.getByRole('alert')).toContainText(SILENT, { timeout: 45_000 });
-  await expect(page.getByText('The shelf is empty')).toHaveCount(0);
-  await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
-  await other.evaluate(() => Object.assign(window, { let: true }));
-  await page.getByRole('link', { name: /Potting-shed pair/ }).click();
-  await page
-    .getByRole('button', { name: /Fill & drain/ })
-    .first()
-    .click();
-  await expect(slider(page, CREST)).toHaveAttribute('aria-valuetext', '230 mm');
-});
-
-test('an old window that keeps the store from growing is named, and nothing is laid out meanwhile', async ({
-  page,
-  context,
-}) => {
-  const other = await besides(context);
-  await other.evaluate(
-    (tables) =>
-      new Promise<void>((resolve) => {
-        indexedDB.deleteDatabase('mizuna');
-        // The store as an older version of the program left it, in a window that lets nobody change it.
-        const open = indexedDB.open('mizuna', 50);
-        open.onupgradeneeded = () => {
-          for (const [name, key, ...indexes] of tables) {
-            const table = open.result.createObjectStore(name!, { keyPath: path(key!) });
-            for (const x of indexes) table.createIndex(x, path(x));
-          }
-        };
-        const path = (x: string) => (x.startsWith('[') ? x.slice(1, -1).split('+') : x);
-        open.onsuccess = () => {
-          const { result } = open;
-          result
-            .transaction('settings', 'readwrite')
-            .objectStore('settings')
-            .put({ key: 'demos', value: true });
-          Object.assign(window, { let: () => result.close() });
-          resolve();
-        };
-      }),
-    [
-      ['systems', 'id', 'updated', '[updated+name+rev]'],
-      ['settings', 'key'],
-      ['drafts', 'key', 'id'],
-      ['pictures', 'id'],
-      ['photos', 'id', 'system'],
-      ['log', '[system+id]', '[system+at]', '[system+kind+at]'],
-      ['raw', '[system+channel+at]', 'at'],
-    ],
-  );
-  await page.goto('/');
-  await expect(page.getByRole('alert')).toContainText(SILENT, { timeout: 45_000 });
-  await expect(page.getByRole('alert')).toContainText('Close other windows');
-  await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
-  await other.evaluate(() => (window as unknown as { let: () => void }).let());
-  // Someone who took the examples away before does not get them again.
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByText('The shelf is empty')).toBeVisible();
-  await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
-});
+        }),
+      [
+        ['systems', 'id', 'updated', '[updated+name+rev]'],
+        ['settings', 'key'],
+        ['drafts', 'key', 'id'],
+        ['pictures', 'id'],
+        ['photos', 'id', 'system'],
+        ['log', '[system+id]', '[system+at]', '[system+kind+at]'],
+        ['raw', '[system+channel+at]', 'at'],
+      ],
+    );
+    await page.goto('/');
+    await expect(page.getByRole('alert')).toContainText(SILENT, { timeout: 45_000 });
+    await expect(page.getByRole('alert')).toContainText('Close other windows');
+    await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
+    await other.evaluate(() => (window as unknown as { let: () => void }).let());
+    // Someone who took the examples away before does not get them again.
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(page.getByText('The shelf is empty')).toBeVisible();
+    await expect(page.getByRole('link', { name: /Warm balcony/ })).toHaveCount(0);
+  },
+);

@@ -15,12 +15,6 @@ const failed =
   run(bin('vite'), ['build', '--logLevel', 'warn']) +
   run(bin('vitest'), ['run', '--reporter=dot']) +
   run(bin('playwright'), ['test', '--project=kills', '--no-deps', '--reporter=line']) +
-  run(bin('playwright'), [
-    'test',
-    '--project=journeys',
-    'e2e/windows.spec.ts',
-    'e2e/shelf.spec.ts',
-    '--reporter=line',
-  ]) +
+  run(bin('playwright'), ['test', '--project=journeys', '--reporter=line']) +
   run(process.execPath, ['scripts/bench.mjs']);
 process.exit(failed === 0 ? 0 : 1);

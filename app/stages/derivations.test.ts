@@ -36,8 +36,7 @@ async function dead(w: ReturnType<typeof mountIt>): Promise<string[]> {
   for (const n of w.findAll('button.number, .lens-number')) {
     drawer.close();
     await n.trigger('click');
-    if (!drawer.key) continue;
-    if (!drawer.shown) out.push(drawer.key);
+    if (!drawer.shown) out.push(drawer.key ?? n.text());
   }
   return out;
 }

@@ -182,7 +182,7 @@ export async function workerMemory(at) {
     .getByRole('button', { name: /Fill & drain/ })
     .first()
     .click();
-  const crest = page.getByRole('slider', { name: 'Crest of Bell siphon' });
+  const crest = page.getByRole('slider', { name: 'Overflow height of Bell siphon' });
   for (let i = 0; i < 40; i++) {
     await crest.press(i % 20 < 10 ? 'ArrowDown' : 'ArrowUp');
     await page.waitForTimeout(60);

@@ -1,0 +1,3 @@
+import { goldenTests } from './goldenTests.ts';
+
+goldenTests(1, 3);

@@ -1,0 +1,28 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, it } from 'vitest';
+
+const DECLARED =
+  /^export (?:declare )?(?:async )?(?:const|let|function\*?|class|interface|type|enum) (\w+)/gm;
+
+/** Names that each file exports; what it passes on from another is not its own. */
+const exportsOf = (text: string): string[] => [...text.matchAll(DECLARED)].map((m) => m[1]!);
+
+it('two files never export the same name', () => {
+  const files = ['core', 'app', 'server', 'scripts']
+    .flatMap((dir) => (readdirSync(dir, { recursive: true }) as string[]).map((f) => join(dir, f)))
+    .filter((f) => /\.(ts|vue)$/.test(f) && !/(\.test|\.d)\.ts$/.test(f));
+  const where = new Map<string, string[]>();
+  for (const f of files)
+    for (const name of new Set(exportsOf(readFileSync(f, 'utf8'))))
+      where.set(name, [...(where.get(name) ?? []), f]);
+  expect(where.size).toBeGreaterThan(2000);
+  const twice = [...where].filter(([, all]) => all.length > 1);
+  expect(twice.map(([name, all]) => `${name}: ${all.join(', ')}`)).toEqual([]);
+});
+
+it('a name is found in whatever it is exported by', () => {
+  const text =
+    'export const a = 1;\nexport async function b() {}\nexport interface C {}\nexport type D = 1;\nexport { e } from "x";\n';
+  expect(exportsOf(text)).toEqual(['a', 'b', 'C', 'D']);
+});
