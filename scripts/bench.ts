@@ -21,7 +21,7 @@ import { generalDay } from './bench/generalOde.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
 import { buildPlan, type BuildPlan } from '../core/build/index.ts';
 import { nest } from '../core/build/nesting.ts';
-import { courseOf, fitSeason, runSeason, seasonGround } from '../core/season/index.ts';
+import { seasonSetupOf, fitSeason, runSeason, seasonGround } from '../core/season/index.ts';
 import { planYear, runTended } from '../core/year/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
 
@@ -32,7 +32,7 @@ import { logCsv } from '../core/formats/logCsv.ts';
 import { entriesOfTable, guessMapping, readTable } from '../core/formats/tableImport.ts';
 import {
   asKnown,
-  planOf,
+  carePlan,
   crossingsOf,
   mergeLogs,
   newsOf,
@@ -140,12 +140,12 @@ for (const file of ['potting-shed-pair.json', 'north-wall-lean-to.json', 'eight-
   const system = demo(file);
   const { a, day } = judgeWhole(system);
   const ground = seasonGround({ system, a, day });
-  const year = { ...courseOf(system), days: 365 };
+  const year = { ...seasonSetupOf(system), days: 365 };
   runSeason(ground, year);
   const fish = time(() => runSeason(ground, { ...year, start: 'fish' }), 9);
   const fishless = time(() => runSeason(ground, year), 9);
   const tended = time(() => runTended(ground, { ...year, events: [] }), 3);
-  const start = { ...courseOf(system), days: 60, held: { t: 22 } };
+  const start = { ...seasonSetupOf(system), days: 60, held: { t: 22 } };
   const truth = runSeason(ground, { ...start, fitted: { x1: 0.4, x2: -0.3, rate: 1.1 } });
   const readings = Array.from({ length: 20 }, (_, i) => ({
     id: `r${i}`,
@@ -321,7 +321,7 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
     const log = [...entries];
     const read = asKnown({ system, a, day }, log, now, zone);
     known = tended({ system: read, a, day }, log, now, zone, [], system);
-    planOf(known);
+    carePlan(known);
   }, 15);
   const tasks = time(() => tasksOf(known!), 9);
   const points = seriesOf(entries, 'ph', null, now - 365 * 24 * HOUR);

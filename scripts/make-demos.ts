@@ -10,7 +10,7 @@ import {
   type SystemDocument,
 } from '../core/system/index.ts';
 import { bedOverTank } from '../core/system/layouts/bed-over-tank.ts';
-import { crop, fish, placed } from '../core/system/layouts/parts.ts';
+import { makeCrop, makeFish, placed } from '../core/system/layouts/parts.ts';
 import { largest } from '../core/test/largest.ts';
 import { demoWithLog } from '../core/year/index.ts';
 
@@ -25,7 +25,7 @@ const NOTED: Edit[] = [
 ];
 const perch = (vessel: string, count: number, meanMass: number): Edit => ({
   at: 'fish.fish',
-  to: fish('european-perch', vessel, count, meanMass),
+  to: makeFish('european-perch', vessel, count, meanMass),
 });
 /** Beds of the largest system that have no crops of its layout. */
 const REST = [3, 4, 5, 6, 7, 8];
@@ -82,7 +82,7 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
       perch('tank', 60, 0.1),
       ...REST.map((n): Edit => ({
         at: `crops.kale-${n}`,
-        to: crop(`kale-${n}`, 'kale', `bed-${n}`, [0.05, 0.05], [2, 1]),
+        to: makeCrop(`kale-${n}`, 'kale', `bed-${n}`, [0.05, 0.05], [2, 1]),
       })),
     ],
   },
@@ -97,10 +97,10 @@ const demos: { file: string; base: SystemDocument; edits: readonly Edit[] }[] = 
       { at: 'vessels.bed.shape.width', to: 0.6 },
       { at: 'vessels.bed.shape.height', to: 0.33 },
       { at: 'devices', to: [] },
-      { at: 'fish.fish', to: fish('nile-tilapia', 'tank', 70, 0.12) },
+      { at: 'fish.fish', to: makeFish('nile-tilapia', 'tank', 70, 0.12) },
       { at: 'crops.mizuna', to: undefined },
       { at: 'crops.pak-choi', to: undefined },
-      { at: 'crops.basil', to: crop('basil', 'basil', 'bed', [0.04, 0.04], [4, 2]) },
+      { at: 'crops.basil', to: makeCrop('basil', 'basil', 'bed', [0.04, 0.04], [4, 2]) },
       ...placed('balcony', 'tropical', 14, {
         waterTemperature: 29,
         airTemperature: 30,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural } from '../../core/quantity';
 import { WHOLE } from '../../core/system';
-import { placeInWords, valueInWords } from '../parts/place';
+import { fieldInWords, valueInWords } from '../parts/place';
 import { refused, unconfirmed } from '../storage/held';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
@@ -59,7 +59,7 @@ const settings = useSettings();
           </v-btn>
         </template>
         <template v-else>
-          {{ placeInWords(system.document, c.at) }} was changed in two windows.
+          {{ fieldInWords(system.document, c.at) }} was changed in two windows.
           <v-btn size="small" variant="tonal" class="do" @click="system.resolveConflict(c, true)">
             Use this window’s: {{ valueInWords(c.at, c.mine, settings.units) }}
           </v-btn>

@@ -5,7 +5,7 @@ import type { Finding } from '../../core/findings';
 import { plural, tell } from '../../core/quantity';
 import type { SystemDocument } from '../../core/system';
 import { levelsAtRest } from '../section/levels';
-import SystemPicture, { type Drawn } from '../shelf/SystemPicture.vue';
+import SystemPicture, { type PictureSource } from '../shelf/SystemPicture.vue';
 import { useSettings } from '../stores/settings';
 import { titlesOf } from './titles';
 import { useSolve } from './useSolve';
@@ -47,7 +47,7 @@ const leftWords = computed(() =>
 );
 const ids = (list: readonly Finding[]) => list.map((f) => f.id);
 
-async function drawn(system: SystemDocument | null): Promise<Drawn | null> {
+async function drawn(system: SystemDocument | null): Promise<PictureSource | null> {
   if (!system) return null;
   const assessment = assess(system);
   return { system, assessment, levels: levelsAtRest(assessment) };

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import type { Plan, PlannedChange, PlanProgress } from '../../core/findings';
+import type { SolutionPlan, PlannedChange, SolveProgress } from '../../core/findings';
 import { plural } from '../../core/quantity';
 import { applyEdits, same, type SystemDocument } from '../../core/system';
 import { useLog } from '../stores/log';
@@ -13,10 +13,10 @@ export const useSolve = defineStore('solve', () => {
   const log = useLog();
   /** A system with a log: its water is the business of the plan of care. */
   const running = computed(() => log.entries.length > 0);
-  const plan = shallowRef<Plan | null>(null);
+  const plan = shallowRef<SolutionPlan | null>(null);
   /** The system that the plan is for. */
   const of = shallowRef<SystemDocument | null>(null);
-  const progress = shallowRef<PlanProgress | null>(null);
+  const progress = shallowRef<SolveProgress | null>(null);
   const searching = ref(false);
   const trouble = ref('');
   /** Changes that are left out, by their place in the plan. */
@@ -55,7 +55,7 @@ export const useSolve = defineStore('solve', () => {
     omitted.value = [];
     searching.value = true;
     of.value = doc;
-    const heard = hearing((p: PlanProgress) => {
+    const heard = hearing((p: SolveProgress) => {
       if (request === mine) progress.value = p;
     });
     try {

@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { store } from '../storage/db';
 import { logStore } from '../storage/log';
 import { offerFile } from '../storage/files';
-import { partOf } from '../storage/held';
+import { storePart } from '../storage/held';
 import { failure } from './failure';
 
 /** A page that could not be drawn: what is kept of the system can be saved as it is, and there is a way back. */
@@ -15,7 +15,7 @@ const problem = ref('');
 async function saveRaw() {
   const [row, log] = await Promise.all([store.raw(id.value), logStore.log(id.value)]);
   if (!row.ok) problem.value = row.message;
-  const { value } = partOf(log, { entries: [], damaged: [] });
+  const { value } = storePart(log, { entries: [], damaged: [] });
   const raw = { row: row.ok ? row.value : null, log: [...value.entries, ...value.damaged] };
   offerFile(JSON.stringify(raw, null, 1), 'mizuna-raw.json', 'application/json');
 }

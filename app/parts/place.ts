@@ -2,7 +2,7 @@ import { format, type UnitSystem } from '../../core/quantity';
 import { fieldAt, readAt, type SystemDocument } from '../../core/system';
 
 /** A place of a document in words: the part's name and the field's label. */
-export function placeInWords(system: SystemDocument, at: string): string {
+export function fieldInWords(system: SystemDocument, at: string): string {
   const [group, id] = at.split('.');
   const part = readAt(system, `${group}.${id}`) as { name?: unknown } | undefined;
   const named = typeof part?.name === 'string' ? ` of “${part.name}”` : '';

@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LESSONS } from '../../core/practice/course';
 import { formatCount, plural, tell } from '../../core/quantity';
-import { MOST_RUNS, MOST_SEED, isSeed, numbersOf, runsOf } from '../../core/practice/classList';
+import { MOST_RUNS, MOST_SEED, isSeed, typedNumbers, runsOf } from '../../core/practice/classList';
 import PersonMenu from '../parts/PersonMenu.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
 import { classRoute } from '../shelf/openedRoute';
@@ -36,7 +36,7 @@ const waiting = computed(() => learned.waiting().length);
 
 /** A list of runs by their numbers, as a link or a file that a teacher hands on. */
 const named = computed(() =>
-  numbersOf(typeof route.query.runs === 'string' ? route.query.runs : ''),
+  typedNumbers(typeof route.query.runs === 'string' ? route.query.runs : ''),
 );
 const list = computed(() => runsOf(named.value));
 /** What of the list is not here, and why. */
@@ -67,7 +67,7 @@ const elsewhere = computed(
 const numbers = ref('');
 const problem = ref('');
 function makeList() {
-  const all = numbersOf(numbers.value);
+  const all = typedNumbers(numbers.value);
   if (!all.length || !all.every(isSeed)) {
     problem.value = 'Enter whole numbers from 1 to 100,000, separated by commas.';
     return;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Act, Tally } from '../../core/practice';
+import type { Action, PracticeTally } from '../../core/practice';
 import { format, tell, type QuantityKind } from '../../core/quantity';
 import { useMoney } from '../parts/money';
 import FixButton from '../parts/FixButton.vue';
@@ -25,7 +25,7 @@ const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
 const labels = computed(
   () => new Map((practice.view?.acts ?? []).map((a) => [`${a.act} ${a.about}`, a.label])),
 );
-const labelOf = (a: Act) => {
+const labelOf = (a: Action) => {
   const known = labels.value.get(`${a.act} ${a.about}`);
   return known ? t(known) : a.act;
 };
@@ -39,7 +39,7 @@ const endOf = (x: { cured: number | null; curable: boolean }) => {
 };
 const hasFish = computed(() => (system.document?.fish.length ?? 0) > 0);
 const rows = computed(() => {
-  const row = (name: string, of: (y: Tally) => string, worth: (y: Tally) => number) => ({
+  const row = (name: string, of: (y: PracticeTally) => string, worth: (y: PracticeTally) => number) => ({
     name,
     mine: of(d.value.mine.tally),
     best: of(d.value.best.tally),

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { tell } from '../../core/quantity';
 import { useMoney } from '../parts/money';
-import type { ActGroup } from '../../core/practice';
+import type { ActionGroup } from '../../core/practice';
 import PanelGroup from '../parts/PanelGroup.vue';
 import PickChip from '../parts/PickChip.vue';
 import { useChosen } from '../stores/chosen';
@@ -19,7 +19,7 @@ const money = useMoney();
 const chosen = useChosen();
 const view = computed(() => practice.view!);
 const t = (p: Parameters<typeof tell>[0]) => tell(p, settings.units);
-const GROUPS: readonly { id: ActGroup; name: string }[] = [
+const GROUPS: readonly { id: ActionGroup; name: string }[] = [
   { id: 'look', name: 'Look, listen, feel' },
   { id: 'measure', name: 'Measure' },
   { id: 'mend', name: 'Repair' },
@@ -43,7 +43,7 @@ watch(
     if (id && parts.value.some((p) => p.id === id)) at.value = id;
   },
 );
-const offered = (group: ActGroup) =>
+const offered = (group: ActionGroup) =>
   view.value.acts.filter((a) => {
     if (a.group !== group) return false;
     if (!many.value) return true;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { CHAPTERS, SHOPS, type Chapter, type Entry, type Piece } from '../../core/build';
+import { CHAPTERS, SHOPS, type Chapter, type StepCheck, type Piece } from '../../core/build';
 import { pagesOf, templatesOf, type Paper } from '../../core/formats/templates';
 import { format, formatDuration, tell, type QuantityKind } from '../../core/quantity';
 import { levelsAtRest } from '../section/levels';
@@ -41,12 +41,12 @@ const chapters = computed(() =>
   })),
 );
 /** What is to be written in beside an entry. */
-function blank(e: Entry): string {
+function blank(e: StepCheck): string {
   if (e.kind === 'yes') return '☐ yes';
   const limits = limitsInWords(e, settings.units);
   return limits ? `____ (${limits})` : '____';
 }
-const entries = (list: readonly Entry[]) => list.filter((e) => !e.optional);
+const entries = (list: readonly StepCheck[]) => list.filter((e) => !e.optional);
 
 const shops = computed(() =>
   SHOPS.map((shop) => ({

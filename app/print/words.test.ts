@@ -3,9 +3,9 @@ import { assess } from '../../core/assess';
 import type { Figures } from '../../core/derived';
 import { format } from '../../core/quantity';
 import { addSite, applyEdits, LAYOUTS, pumpedLines, type SystemDocument } from '../../core/system';
-import { bedWords, lineWords, outletWords, type Shown } from './words';
+import { bedWords, lineWords, outletWords, type ShowQuantity } from './words';
 
-const shown: Shown = (v, k) => (Number.isFinite(v) ? format(v, k, 'metric') : 'never');
+const shown: ShowQuantity = (v, k) => (Number.isFinite(v) ? format(v, k, 'metric') : 'never');
 const make = (id: string) => LAYOUTS.find((l) => l.id === id)!.make('x', 'X');
 const figures = (system: SystemDocument): Figures => ({ system, a: assess(system), day: null });
 const lines = (s: SystemDocument) => pumpedLines(s).map((l) => lineWords(figures(s), l, shown));

@@ -2,7 +2,7 @@ import { fittingById, pipeById, timerById } from '../../core/catalogue';
 import {
   deliveryFlow,
   drainTime,
-  dutyFlow,
+  pumpDutyFlow,
   fillTime,
   floodsADay,
   pumpStaticHead,
@@ -22,12 +22,12 @@ import {
 /** What every pipe of a system is and does, in sentences to build by. */
 
 /** A number with its unit, as the person has chosen it. */
-export type Shown = (value: number, kind: QuantityKind) => string;
+export type ShowQuantity = (value: number, kind: QuantityKind) => string;
 
-const pipe = (p: { pipe: string; bore: number }, f: Shown): string =>
+const pipe = (p: { pipe: string; bore: number }, f: ShowQuantity): string =>
   pipeById(p.pipe)?.name ?? f(p.bore, 'bore');
 
-function rhythm(s: SystemDocument, line: PumpedLine, f: Shown): string {
+function rhythm(s: SystemDocument, line: PumpedLine, f: ShowQuantity): string {
   const c = controlOf(s, line);
   if (c.kind === 'always-on') return 'is always on';
   const device = timerById(c.device)?.name ?? c.device;
@@ -37,7 +37,7 @@ function rhythm(s: SystemDocument, line: PumpedLine, f: Shown): string {
 }
 
 /** What sits in a line besides its pipe. */
-function fitted(s: SystemDocument, line: PumpedLine, f: Shown): string[] {
+function fitted(s: SystemDocument, line: PumpedLine, f: ShowQuantity): string[] {
   const holes = line.pinholes;
   return [
     ...line.fittings
@@ -57,9 +57,9 @@ function fitted(s: SystemDocument, line: PumpedLine, f: Shown): string[] {
 }
 
 /** A pumped line: its flow, pipe, what is fitted, when it runs; and each of its branches. */
-export function lineWords(c: Figures, line: PumpedLine, f: Shown): string {
+export function lineWords(c: Figures, line: PumpedLine, f: ShowQuantity): string {
   const s = c.system;
-  const flow = dutyFlow.value(c, line.id)!;
+  const flow = pumpDutyFlow.value(c, line.id)!;
   const head = pumpStaticHead.value(c, line.id)!;
   const parts = fitted(s, line, f);
   const ends = [line, ...line.branches].map((b) => {
@@ -75,7 +75,7 @@ export function lineWords(c: Figures, line: PumpedLine, f: Shown): string {
 }
 
 /** A path that needs no pump: drains and siphons, joining pipes, float valves, holes, channels, felt. */
-export function outletWords(c: Figures, p: WaterPath, f: Shown): string {
+export function outletWords(c: Figures, p: WaterPath, f: ShowQuantity): string {
   const s = c.system;
   const between = `${vesselOf(s, p.from).name} to ${vesselOf(s, p.to).name}`;
   if (isDrain(p)) {
@@ -113,7 +113,7 @@ export function outletWords(c: Figures, p: WaterPath, f: Shown): string {
 }
 
 /** A bed: how it fills, drains and how often. */
-export function bedWords(c: Figures, bed: string, f: Shown): string {
+export function bedWords(c: Figures, bed: string, f: ShowQuantity): string {
   const fill = fillTime.value(c, bed)!;
   const floods = floodsADay.value(c, bed);
   return `${vesselOf(c.system, bed).name}: ${Number.isFinite(fill) ? `fills in ${f(fill, 'time')}` : 'never fills'}, drains in ${f(drainTime.value(c, bed)!, 'time')}${floods === null ? '' : `, ${f(floods, 'count')} floods a day`}.`;

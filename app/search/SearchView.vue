@@ -9,7 +9,7 @@ import { assess } from '../../core/assess';
 import { format, formatCount, tell, type QuantityKind } from '../../core/quantity';
 import { LAYOUTS } from '../../core/system';
 import { ANY_TIMER, type Owned } from '../../core/workshop/candidates';
-import type { Progress } from '../../core/workshop/search';
+import type { SearchProgress } from '../../core/workshop/search';
 import LevelMark from '../findings/LevelMark.vue';
 import PageHeader from '../parts/PageHeader.vue';
 import PlainChoice from '../parts/PlainChoice.vue';
@@ -20,7 +20,7 @@ import OwnedDrawing from './OwnedDrawing.vue';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { drillWorker } from '../workers/client';
-import type { Offered } from '../workers/drill.worker';
+import type { FoundSystem } from '../workers/drill.worker';
 
 /** From what is owned to the best few complete systems. */
 const settings = useSettings();
@@ -69,8 +69,8 @@ const pipes = [
 const timers = [{ id: ANY_TIMER, name: 'Any' }, { id: 'none', name: 'No timer' }, ...TIMERS];
 
 const running = ref(false);
-const progress = ref<Progress | null>(null);
-const result = shallowRef<{ found: Offered[]; tried: number } | null>(null);
+const progress = ref<SearchProgress | null>(null);
+const result = shallowRef<{ found: FoundSystem[]; tried: number } | null>(null);
 const trouble = ref('');
 let request = Date.now();
 async function look() {
@@ -90,7 +90,7 @@ async function look() {
     timer: owned.timer === 'none' ? null : owned.timer,
   };
   try {
-    const onProgress = proxy((p: Progress) => mine === request && (progress.value = p));
+    const onProgress = proxy((p: SearchProgress) => mine === request && (progress.value = p));
     const found = await drillWorker.ask((w) => w.search(mine, what, onProgress));
     if (mine === request) result.value = found;
   } catch {
@@ -130,7 +130,7 @@ const cards = computed(() =>
   }),
 );
 /** What a system gives and asks, in the order in which growers compare. */
-const givesOf = ({ gives, planted, flow, floods, turnover, timer }: Offered) => [
+const givesOf = ({ gives, planted, flow, floods, turnover, timer }: FoundSystem) => [
   ...(gives.fish === null ? [] : [{ what: 'Fish, at most', value: f(gives.fish, 'mass') }]),
   { what: 'Plants', value: f(planted, 'area') },
   { what: 'Water', value: f(gives.water, 'volume') },
@@ -144,7 +144,7 @@ const givesOf = ({ gives, planted, flow, floods, turnover, timer }: Offered) => 
     value: timer ? (timerById(timer)?.name ?? timer) : 'none, the pump runs always',
   },
 ];
-async function take(found: Offered) {
+async function take(found: FoundSystem) {
   const id = await shelf.makeOf(found.system, LAYOUTS.find((l) => l.id === found.layout)!.name);
   await router.push({ name: 'design', params: { id } });
 }

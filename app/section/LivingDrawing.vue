@@ -19,7 +19,7 @@ import { useLifeBench } from '../stores/lifeBench';
 import { useTrace } from '../stores/trace';
 import { SHOWN_DAY } from './bearing';
 import { useCamera } from './camera';
-import { WHOLE_VIEW, type View } from './frame';
+import { WHOLE_VIEW, type CameraView } from './frame';
 import SectionDrawing from './SectionDrawing.vue';
 import { useShownWater } from './shownWater';
 
@@ -47,7 +47,7 @@ const drawing = ref<InstanceType<typeof SectionDrawing>>();
 const svg = computed(
   () => (drawing.value?.$el as HTMLElement | undefined)?.querySelector('svg') ?? null,
 );
-const view = shallowRef<View>(WHOLE_VIEW);
+const view = shallowRef<CameraView>(WHOLE_VIEW);
 const place = computed(() => chosen.placeAt(props.stage));
 const order = computed(() => chosen.order.map((p) => p.at));
 const names = computed(() => [...chosen.order]);

@@ -7,7 +7,7 @@ import { usePlan } from '../stores/build';
 import { useBuildBench } from '../stores/buildBench';
 import { useChosen } from '../stores/chosen';
 import { useSettings } from '../stores/settings';
-import { courseOf, coursesOf, pointOf, standOf, standsAt } from './course';
+import { drawnCourse, coursesOf, pointOf, supportedVessel, standsAt } from './course';
 import type { Box } from './frame';
 import type { Scene } from './scene';
 
@@ -36,11 +36,11 @@ interface Drawn {
   readonly upright: boolean;
 }
 const courses = computed(
-  () => new Map((build.plan?.runs ?? []).map((r) => [r.path, courseOf(r, props.scene)])),
+  () => new Map((build.plan?.runs ?? []).map((r) => [r.path, drawnCourse(r, props.scene)])),
 );
 const drawn = computed(() =>
   (build.plan?.pieces ?? []).flatMap((piece): Drawn[] => {
-    const place = standsAt(piece, props.scene) ?? standOf(piece, props.scene);
+    const place = standsAt(piece, props.scene) ?? supportedVessel(piece, props.scene);
     if (place) {
       const box = {
         x: props.x(place.x),

@@ -24,11 +24,11 @@ import SectionMarks from './SectionMarks.vue';
 import SectionParts from './SectionParts.vue';
 import SectionRuler from './SectionRuler.vue';
 import { alikeIn } from './alike';
-import { isCompact, useFrame, WHOLE_VIEW, type Box, type View } from './frame';
+import { isCompact, useFrame, WHOLE_VIEW, type Box, type CameraView } from './frame';
 import { LABEL_BOXES } from './labels';
 import { handlesOf, type Handle } from './handles';
 import { hangsAt, plantsFromSide } from './living';
-import { MARK, marksOf } from './marks';
+import { MARK, findingMarks } from './marks';
 import { drawnBoxes, extentOf } from './parts';
 import { sceneOf, shared, type Placed, type Scene } from './scene';
 import { alikeOnce, sharedHandles } from './tags';
@@ -46,7 +46,7 @@ const props = defineProps<{
   /** Its size in px, where that is known before it stands in the page. */
   size?: { width: number; height: number };
   /** Where the camera stands. */
-  view?: View;
+  view?: CameraView;
   /** Place of the part that is chosen, and of all parts along the water’s way. */
   chosen?: string;
   order?: readonly string[];
@@ -140,7 +140,7 @@ const lane = computed(() => Math.min(tagX.value - 12, X(extent.value.maxX) + 12)
 const near = computed(() => view.value.k > WHOLE_VIEW.k);
 
 const marks = computed(() =>
-  props.paper || !props.findings ? [] : marksOf(props.findings, scene.value, X, Y),
+  props.paper || !props.findings ? [] : findingMarks(props.findings, scene.value, X, Y),
 );
 /** Every plant that ever stands in the beds. */
 const plants = computed(() =>
@@ -251,7 +251,7 @@ defineExpose({
   /** Tags of the chosen part only. */
   crowded,
   /** The view close to a part of the system; nothing where there is no such part. */
-  viewOf: (at: string): View | null => {
+  viewOf: (at: string): CameraView | null => {
     const e = extentOf(scene.value, at);
     return e && viewOf(e);
   },

@@ -13,10 +13,10 @@ import type { Stage } from '../../core/findings';
 import { useSettings } from '../stores/settings';
 import LensNumber from './LensNumber.vue';
 import type { Box } from './frame';
-import { LETTER, placeLabels, sayBoxes, startsBetween, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, startsBetween, type LabelRequest } from './labels';
 import { nameLabel } from './nameLabels';
 import { halfWidthAt, type Scene } from './scene';
-import { spread } from './tags';
+import { spreadTags } from './tags';
 
 /** What the stage looks for, tied to where it is: water lines, the lift, crest and dry layer. */
 const props = defineProps<{
@@ -116,7 +116,7 @@ const lines = computed(() => {
   const out: ((typeof rows)[number] & { ty: number })[] = [];
   for (const p of props.scene.vessels) {
     const mine = rows.filter((r) => r.key.startsWith(`${p.vessel.id}-`)).sort((a, b) => b.z - a.z);
-    const ys = spread(
+    const ys = spreadTags(
       mine.map((r) => props.y(r.z)),
       15,
       0,
@@ -176,7 +176,7 @@ const floods = computed(() => {
 });
 
 /** A label that may also move along its line, up to the right end of what it measures. */
-const along = (key: string, text: string, x: number, y: number, end = x, must = false): Wanted => ({
+const along = (key: string, text: string, x: number, y: number, end = x, must = false): LabelRequest => ({
   key,
   texts: [text],
   must,
@@ -215,7 +215,7 @@ const placed = computed(() => {
       b.dryY === null ? [] : [along(`dry/${b.id}`, b.dry, b.x1 + 72, b.dryY - 5, b.x2)],
     ),
   ];
-  const first = (w: Wanted) => (w.must ? 0 : 1);
+  const first = (w: LabelRequest) => (w.must ? 0 : 1);
   const labels = names.value.map((n) =>
     nameLabel(n.p, n.name, n.box, props.compact ? '' : n.content, n.must),
   );

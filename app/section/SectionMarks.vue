@@ -5,15 +5,15 @@ import { keyOf } from '../../core/findings/types';
 import { tell } from '../../core/quantity';
 import { CUT, DROP } from '../findings/mark';
 import { useSettings } from '../stores/settings';
-import { MARK, type Mark } from './marks';
+import { MARK, type FindingMark } from './marks';
 
 /** Marks of findings on what they are about; a press opens the finding. */
-defineProps<{ marks: readonly Mark[] }>();
+defineProps<{ marks: readonly FindingMark[] }>();
 const emit = defineEmits<{ finding: [key: string, about: string] }>();
 const settings = useSettings();
 const inWords = (list: readonly Finding[]) =>
   list.map((f) => `${LEVEL_WORDS[f.level]}: ${tell(f.sentence, settings.units)}`).join(' ');
-const press = (m: Mark) => emit('finding', keyOf(m.findings[0]!), m.id);
+const press = (m: FindingMark) => emit('finding', keyOf(m.findings[0]!), m.id);
 </script>
 
 <template>

@@ -7,7 +7,7 @@ import {
   partBand,
   standing,
   type Latest,
-  type Standing,
+  type BandLevel,
 } from '../../core/log';
 import { formatSpan } from '../../core/quantity';
 import { isStore, pathAt, vesselAt, type ReadingId, type SystemDocument } from '../../core/system';
@@ -16,7 +16,7 @@ import { useLog } from '../stores/log';
 import { useSettings } from '../stores/settings';
 import { ageWords } from '../stages/rounds/when';
 import type { Box } from './frame';
-import { LETTER, placeLabels, sayBoxes, startsBetween, type Wanted } from './labels';
+import { LETTER, placeLabels, sayBoxes, startsBetween, type LabelRequest } from './labels';
 import type { Scene } from './scene';
 
 /** The latest readings on the things they were taken from, with their age; and where something is due. */
@@ -68,9 +68,9 @@ function fitting(part: string, texts: readonly string[]): readonly string[] {
 interface Line {
   readonly key: string;
   readonly texts: readonly string[];
-  readonly standing: Standing;
+  readonly standing: BandLevel;
 }
-const WORD: Record<Standing, string> = { good: '', watch: 'watch ', bad: 'act ' };
+const WORD: Record<BandLevel, string> = { good: '', watch: 'watch ', bad: 'act ' };
 function lineOf(id: ReadingId, l: Latest, part: string): Line {
   const f = READ_FIELDS.find((x) => x.id === id)!;
   const value = formatSpan(l.low, l.high, f.kind, settings.units);
@@ -117,7 +117,7 @@ function spotOf(part: string): { x: number; y: number; left: number; right: numb
   return null;
 }
 const wanted = computed(() =>
-  lines.value.flatMap(({ part, i, line }): Wanted[] => {
+  lines.value.flatMap(({ part, i, line }): LabelRequest[] => {
     const spot = spotOf(part);
     if (!spot) return [];
     return [

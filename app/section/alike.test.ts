@@ -10,7 +10,7 @@ import { freshStores, mountIt } from '../test/mountIt';
 import SectionDrawing from './SectionDrawing.vue';
 import { alikeIn, firstsOf, standIns } from './alike';
 import { boxOf, widthOf } from './labels';
-import { marksOf } from './marks';
+import { findingMarks } from './marks';
 import { sceneOf } from './scene';
 
 const row = demo('eight-beds');
@@ -54,7 +54,7 @@ describe('a long row of alike beds', () => {
     const scene = sceneOf(row, rows);
     const about = [...standIns(rows).keys()][2]!;
     const finding = { ...judge(row)[0]!, level: 'watch' as const, about };
-    const marks = marksOf(
+    const marks = findingMarks(
       [finding],
       scene,
       (x) => x,

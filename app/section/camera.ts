@@ -3,7 +3,7 @@ import 'd3-transition';
 import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import { onBeforeUnmount, watch, type Ref } from 'vue';
 import { wantsStill } from '../parts/motion';
-import { MOST_CLOSE, WHOLE_VIEW, type View } from './frame';
+import { MOST_CLOSE, WHOLE_VIEW, type CameraView } from './frame';
 
 /** How long the camera glides, ms. */
 const GLIDE = 500;
@@ -19,7 +19,7 @@ const STEP = 1.5;
  */
 export function useCamera(
   drawing: Ref<SVGSVGElement | null>,
-  view: Ref<View>,
+  view: Ref<CameraView>,
   scrolls: () => boolean,
 ) {
   const behaviour = zoom<SVGSVGElement, unknown>()
@@ -39,7 +39,7 @@ export function useCamera(
         [box?.width ?? 1, box?.height ?? 1],
       ];
     })
-    .on('zoom', ({ transform: { k, x, y } }: { transform: View }) => {
+    .on('zoom', ({ transform: { k, x, y } }: { transform: CameraView }) => {
       view.value = k <= WHOLE_VIEW.k + 1e-3 ? WHOLE_VIEW : { k, x, y };
     })
     .on('end', () => {
@@ -62,7 +62,7 @@ export function useCamera(
   });
 
   /** Sends the camera to a view; where no motion is wanted it stands there at once. */
-  function goTo(to: View, jump = false) {
+  function goTo(to: CameraView, jump = false) {
     const el = drawing.value;
     if (!el) return;
     const there = zoomIdentity.translate(to.x, to.y).scale(to.k);

@@ -3,7 +3,7 @@ import { buildPlan } from '../../core/build';
 import { assess } from '../../core/assess';
 import { LAYOUTS } from '../../core/system';
 import { demo } from '../../core/test/demo';
-import { courseOf, coursesOf, pointOf, standOf, standsAt } from './course';
+import { drawnCourse, coursesOf, pointOf, supportedVessel, standsAt } from './course';
 import { sceneOf } from './scene';
 
 /** Pieces and fittings in the drawing: along their pipes, around their drains, under their vessels. */
@@ -23,7 +23,7 @@ describe.each(NAMES)('the build drawn on %s', (name) => {
   it('has a course for every leg of every run, within the drawing', () => {
     for (const run of plan.runs) {
       if (!run.legs.length) continue;
-      const course = courseOf(run, scene);
+      const course = drawnCourse(run, scene);
       expect(course, run.path).not.toBeNull();
       expect(course!.length, run.path).toBe(run.legs.length);
       for (const leg of course!) for (const p of leg) expect(inside(p), run.path).toBe(true);
@@ -31,9 +31,9 @@ describe.each(NAMES)('the build drawn on %s', (name) => {
   });
 
   it('shows every piece somewhere, and fittings where pieces meet', () => {
-    const courses = new Map(plan.runs.map((r) => [r.path, courseOf(r, scene)]));
+    const courses = new Map(plan.runs.map((r) => [r.path, drawnCourse(r, scene)]));
     for (const p of plan.pieces) {
-      const box = standsAt(p, scene) ?? standOf(p, scene);
+      const box = standsAt(p, scene) ?? supportedVessel(p, scene);
       if (box) {
         expect(inside({ x: box.x, z: box.z }), p.id).toBe(true);
         expect(box.width, p.id).toBeGreaterThan(0);
@@ -57,7 +57,7 @@ describe('a standpipe in the drawing', () => {
   const scene = sceneOf(s);
   const plan = buildPlan({ system: s, a: assess(s), day: null });
   const run = plan.runs.find((r) => r.path === 'siphon')!;
-  const course = courseOf(run, scene)!;
+  const course = drawnCourse(run, scene)!;
 
   it('begins at its crest and passes the floor where its bulkhead sits', () => {
     const piece = plan.pieces.find((p) => p.id === 'siphon-1')!;

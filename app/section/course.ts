@@ -1,4 +1,4 @@
-import { isTimber, type Piece, type Run, type Span } from '../../core/build';
+import { isTimber, type Piece, type PipeRun, type Span } from '../../core/build';
 import type { Point, Scene } from './scene';
 
 /** Where the legs of a run lie in the drawing: pieces and fittings are drawn along them. */
@@ -20,7 +20,7 @@ const BESIDE = 0.06;
 const STUB = 0.05;
 
 /** Drawn course of every leg of a run; nothing where the path is not drawn as one. */
-export function courseOf(run: Run, scene: Scene): readonly Leg[] | null {
+export function drawnCourse(run: PipeRun, scene: Scene): readonly Leg[] | null {
   const n = run.legs.length;
   if (!n) return null;
   const line = scene.lines.find((l) => l.path.id === run.path);
@@ -103,7 +103,7 @@ export function standsAt(
 }
 
 /** Where a board of a stand or frame belongs: under its vessel, or around it. */
-export function standOf(
+export function supportedVessel(
   piece: Piece,
   scene: Scene,
 ): { x: number; z: number; width: number; height: number } | null {

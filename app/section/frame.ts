@@ -4,12 +4,12 @@ import type { Point, Scene } from './scene';
 type Extent = Pick<Scene, 'minX' | 'maxX' | 'minZ' | 'maxZ'>;
 
 /** Where the camera stands: the whole drawing magnified `k` times and moved, px. */
-export interface View {
+export interface CameraView {
   readonly k: number;
   readonly x: number;
   readonly y: number;
 }
-export const WHOLE_VIEW: View = { k: 1, x: 0, y: 0 };
+export const WHOLE_VIEW: CameraView = { k: 1, x: 0, y: 0 };
 
 /** A rectangle in px. */
 export interface Box {
@@ -42,7 +42,7 @@ export function useFrame(
   live: Ref<boolean>,
   /** Pixels a metre, where the drawing is made for paper; else it fills its place. */
   fixed: Ref<number | undefined>,
-  view: Ref<View>,
+  view: Ref<CameraView>,
   /** Too many handles for a tag each. */
   crowded: Ref<boolean>,
 ) {
@@ -91,7 +91,7 @@ export function useFrame(
   const poly = (points: readonly Point[]) => points.map((p) => `${X(p.x)},${Y(p.z)}`).join(' ');
 
   /** The view that shows a part of the scene as large as the room beside ruler and tags allows. */
-  function viewOf(e: Extent): View {
+  function viewOf(e: Extent): CameraView {
     const wide = Math.max(0.1, e.maxX - e.minX) * base.value;
     const high = Math.max(0.1, e.maxZ - e.minZ) * base.value;
     const [x1, x2] = [margin.value.left, width.value - column.value];

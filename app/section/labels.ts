@@ -10,7 +10,7 @@ const OVER = 11;
 const UNDER = 4;
 
 /** A text with the places where it may start on its line, the best first, px. */
-export interface Wanted {
+export interface LabelRequest {
   readonly key: string;
   /** The whole text first, then shorter ones for where there is little room. */
   readonly texts: readonly string[];
@@ -52,7 +52,7 @@ const shared = (a: Box, b: Box): number =>
  * @param within where labels may stand at all
  */
 export function placeLabels(
-  wanted: readonly Wanted[],
+  wanted: readonly LabelRequest[],
   taken: readonly Box[],
   within: Box,
 ): ReadonlyMap<string, PlacedLabel> {

@@ -1,5 +1,5 @@
 import { daysAcross } from '../../core/calendar/dayOfYear';
-import { fullestIn, stands, standsOf, type Stand } from '../../core/system';
+import { fullestIn, stands, standsOf, type CropPlanting } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import { habitOf, type Habit } from './habits';
@@ -66,12 +66,12 @@ export function plantsFromSide(
         );
   const left = p.left;
   /** Of its full size on the day; what is shown at its fullest is full grown. */
-  const ageOf = (x: Stand): number => {
+  const ageOf = (x: CropPlanting): number => {
     if (typeof day !== 'number' || x.stand.from === null) return 1;
     const days = daysAcross(x.stand.from, day);
     return Math.min(1, Math.max(0, days / Math.max(1, x.kind.daysToHarvest)));
   };
-  const rowsOf = (x: Stand) => (felt ? x.stand.rows : 1);
+  const rowsOf = (x: CropPlanting) => (felt ? x.stand.rows : 1);
   return here.flatMap((x) =>
     Array.from({ length: x.stand.columns * rowsOf(x) }, (_, i): SidePlant => {
       const column = i % x.stand.columns;

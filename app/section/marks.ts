@@ -3,7 +3,7 @@ import { standIns } from './alike';
 import type { Scene } from './scene';
 
 /** A finding's mark on the thing it is about. */
-export interface Mark {
+export interface FindingMark {
   readonly id: string;
   readonly level: Level;
   /** Findings at watch or stop about that thing, the gravest first. */
@@ -20,13 +20,13 @@ const ASIDE = 22;
  * One mark for each thing that open findings are about: of a vessel at its rim, of a drain over the rim above it, of
  * a line beside its pump.
  */
-export function marksOf(
+export function findingMarks(
   findings: readonly Finding[],
   scene: Scene,
   X: (x: number) => number,
   Y: (z: number) => number,
-): Mark[] {
-  const out: Mark[] = [];
+): FindingMark[] {
+  const out: FindingMark[] = [];
   const about = new Map<string, Finding[]>();
   const by = standIns(scene.rows);
   for (const f of findings) {

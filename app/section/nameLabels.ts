@@ -1,6 +1,6 @@
 import { isStore } from '../../core/system';
 import type { Box } from './frame';
-import { startsBetween, type Wanted } from './labels';
+import { startsBetween, type LabelRequest } from './labels';
 import type { Placed } from './place';
 
 /** Lines of small text stand this far apart, px. */
@@ -46,7 +46,7 @@ export const nameLabel = (
   box: Box,
   content: string,
   must: boolean,
-): Wanted => ({
+): LabelRequest => ({
   key: `name/${p.vessel.id}`,
   texts: content ? [`${name}  ${content}`, name] : [name],
   spots: nameSpots(p, box),

@@ -13,24 +13,24 @@ import { halfWidthAt, riserOf, type Placed } from './place';
 
 /** Where the pipes run in the drawing: upright and level, around what they do not belong to. */
 
-export interface Point {
+export interface DrawingPoint {
   x: number;
   z: number;
 }
 
 export interface PlacedBranch {
   id: string;
-  points: Point[];
-  end: Point;
+  points: DrawingPoint[];
+  end: DrawingPoint;
   bottomFed: boolean;
   to: string;
 }
 
 export interface PlacedLine {
   path: PumpedLine;
-  points: Point[];
-  pump: Point;
-  end: Point;
+  points: DrawingPoint[];
+  pump: DrawingPoint;
+  end: DrawingPoint;
   /** The end stands in the vessel's floor and is not a free jet. */
   bottomFed: boolean;
   /** Further deliveries, each from its tee. */
@@ -41,16 +41,16 @@ export interface PlacedDrain {
   path: Drain;
   x: number;
   floor: number;
-  points: Point[];
-  outlet: Point;
+  points: DrawingPoint[];
+  outlet: DrawingPoint;
 }
 
 /** A path without pump or crest. */
 export interface PlacedOutlet {
   path: Link | FloatValve | OpenHole | OpenEnd | Seep;
-  points: Point[];
+  points: DrawingPoint[];
   /** Where its water falls free; nothing where it runs into water or a wall. */
-  outlet: Point | null;
+  outlet: DrawingPoint | null;
 }
 
 type Placing = ReadonlyMap<string, Placed>;
@@ -66,7 +66,7 @@ function rimsBetween(placed: Placing, x1: number, x2: number): number {
 }
 
 /** Where a delivery comes down into a vessel: at the side that it comes from. */
-function endIn(to: Placed, height: number, fromLeft: boolean, bottomFed: boolean): Point {
+function endIn(to: Placed, height: number, fromLeft: boolean, bottomFed: boolean): DrawingPoint {
   const side = Math.min(to.widest, halfWidthAt(to, height));
   const inset = Math.max(0, side - (bottomFed ? 0.14 : 0.09));
   return { x: to.centre + (fromLeft ? -inset : inset), z: to.vessel.floor + height };

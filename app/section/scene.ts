@@ -10,11 +10,11 @@ import {
   type PlacedDrain,
   type PlacedLine,
   type PlacedOutlet,
-  type Point,
+  type DrawingPoint,
 } from './routes';
 
 export { halfWidthAt, type Placed } from './place';
-export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedOutlet, Point } from './routes';
+export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedOutlet, DrawingPoint as Point } from './routes';
 
 /** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
 export interface Scene {
@@ -32,7 +32,7 @@ export interface Scene {
 }
 
 /** Right-hand side of the inside between two heights above the floor, from the lower up; of the cell at a centre. */
-export function outline(p: Placed, from: number, to: number, centre = p.centre): Point[] {
+export function outline(p: Placed, from: number, to: number, centre = p.centre): DrawingPoint[] {
   const { shape, floor } = p.vessel;
   const between = profileHeights(shape).filter((h) => h > from && h < to);
   return [from, ...between, to].map((h) => ({ x: centre + halfWidth(shape, h), z: floor + h }));
@@ -80,7 +80,7 @@ export function sceneOf(whole: SystemDocument, rows: readonly Alike[] = []): Sce
   };
 }
 
-const samePoints = (a: readonly Point[], b: readonly Point[]) =>
+const samePoints = (a: readonly DrawingPoint[], b: readonly DrawingPoint[]) =>
   a.length === b.length && a.every((p, i) => p.x === b[i]!.x && p.z === b[i]!.z);
 
 /**

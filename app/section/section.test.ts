@@ -6,13 +6,13 @@ import { LAYOUTS, SITES, addSite, applyEdits } from '../../core/system';
 import { largest } from '../../core/test/largest';
 import { bedOverTank } from '../../core/system/layouts/bed-over-tank';
 import { handlesOf } from './handles';
-import { LETTER, placeLabels, type Wanted } from './labels';
-import { marksOf } from './marks';
+import { LETTER, placeLabels, type LabelRequest } from './labels';
+import { findingMarks } from './marks';
 import { judgeWhole } from '../../core/findings';
 import { drawnBoxes, extentOf, pressParts } from './parts';
 import { PX_PER_MM, paperSize } from './paper';
 import { halfWidthAt, sceneOf, shared } from './scene';
-import { alikeOnce, sharedHandles, snapped, spread } from './tags';
+import { alikeOnce, sharedHandles, snapped, spreadTags } from './tags';
 import { isCrowded } from './useTags';
 
 describe('the tags of a float switch', () => {
@@ -170,7 +170,7 @@ describe('handles', () => {
       fc.property(
         fc.array(fc.double({ min: 0, max: 500, noNaN: true }), { minLength: 1, maxLength: 9 }),
         (ys) => {
-          const out = spread(
+          const out = spreadTags(
             [...ys].sort((a, b) => a - b),
             30,
             10,
@@ -296,7 +296,7 @@ describe('labels', () => {
     fc.assert(
       fc.property(fc.array(label, { maxLength: 20 }), fc.array(box), (raw, drawn) => {
         const taken = drawn.map((b) => ({ x1: b.x, y1: b.y, x2: b.x + b.w, y2: b.y + b.h }));
-        const wanted = raw.map((l, i): Wanted => ({
+        const wanted = raw.map((l, i): LabelRequest => ({
           key: String(i),
           texts: [l.text],
           must: l.must,
@@ -325,7 +325,7 @@ describe('labels', () => {
   });
 
   it('take a shorter text where the whole one has no room, and say nothing where none has', () => {
-    const wanted = (width: number): Wanted => ({
+    const wanted = (width: number): LabelRequest => ({
       key: 'bed',
       texts: ['Bed 244 mm deep', 'Bed'],
       spots: (w) => (w <= width ? [{ x: 10, y: 50 }] : []),
@@ -382,7 +382,7 @@ describe('parts of the drawing', () => {
     ]);
     const { findings } = judgeWhole(worse);
     const at = sceneOf(worse);
-    const marks = marksOf(
+    const marks = findingMarks(
       findings,
       at,
       (x) => 200 * x,

@@ -44,7 +44,7 @@ export function snapped(h: Pick<Handle, 'min' | 'max' | 'step'>, value: number):
 }
 
 /** Spreads tags so that none covers another: positions in, down-sorted positions out. */
-export function spread(
+export function spreadTags(
   wanted: readonly number[],
   gap: number,
   low: number,

@@ -1,7 +1,7 @@
 import { computed, type Ref } from 'vue';
-import { WHOLE_VIEW, type View } from './frame';
+import { WHOLE_VIEW, type CameraView } from './frame';
 import type { Handle } from './handles';
-import { spread } from './tags';
+import { spreadTags } from './tags';
 
 /** A system with no more handles than this shows all their tags. */
 const FEW = 7;
@@ -25,7 +25,7 @@ export function useTags(on: {
   chosen: Ref<string>;
   compact: Ref<boolean>;
   height: Ref<number>;
-  view: Ref<View>;
+  view: Ref<CameraView>;
   Y: (z: number) => number;
 }) {
   /** A phone’s whole drawing is a map to choose from: too small to pull, and without the column of tags. */
@@ -42,7 +42,7 @@ export function useTags(on: {
     const down = tagged.value.map((h) => ({ h, y: on.Y(h.z) })).sort((a, b) => a.y - b.y);
     const room = (on.height.value - 2 * ENDS) / Math.max(1, down.length - 1);
     const gap = Math.min(GAP[lines], Math.max(LEAST_GAP[lines], room));
-    const ys = spread(
+    const ys = spreadTags(
       down.map((d) => d.y),
       gap,
       ENDS,

@@ -4,14 +4,14 @@ import type { Layout } from '../../core/system';
 import { deepestLevels } from '../section/levels';
 import { useShelf } from '../stores/shelf';
 import { shelfWorker } from '../workers/client';
-import SystemPicture, { type Drawn } from './SystemPicture.vue';
+import SystemPicture, { type PictureSource } from './SystemPicture.vue';
 
 /** A layout to start from: its drawing to scale, its name, what is particular. */
 const props = defineProps<{ layout: Layout }>();
 defineEmits<{ make: [] }>();
 
 /** Beds drawn as they flood, so that the picture says where the water goes. */
-async function draw(): Promise<Drawn | null> {
+async function draw(): Promise<PictureSource | null> {
   try {
     const made = await shelfWorker.ask((w) => w.layout(props.layout.id));
     return made && { ...made, levels: deepestLevels(made.assessment) };

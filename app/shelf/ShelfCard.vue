@@ -8,7 +8,7 @@ import { store, type ShelfEntry } from '../storage/db';
 import { useSettings } from '../stores/settings';
 import { useShelf } from '../stores/shelf';
 import { shelfWorker } from '../workers/client';
-import SystemPicture, { type Drawn } from './SystemPicture.vue';
+import SystemPicture, { type PictureSource } from './SystemPicture.vue';
 
 /** A system on the shelf: its drawing, its name, what it is waiting for, and what can be done with it unopened. */
 const props = defineProps<{ entry: ShelfEntry }>();
@@ -43,7 +43,7 @@ async function known(theme: string): Promise<string | null> {
   counts.value = { stop: picture.stop, watch: picture.watch };
   return picture.theme === theme ? picture.svg : null;
 }
-async function draw(): Promise<Drawn | null> {
+async function draw(): Promise<PictureSource | null> {
   const doc = system.value;
   if (!doc) {
     await examine();

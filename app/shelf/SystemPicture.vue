@@ -8,7 +8,7 @@ import { useSettings } from '../stores/settings';
 import { inTurn } from './inTurn';
 
 /** What a picture is drawn from; nothing where the system cannot be worked out. */
-export interface Drawn {
+export interface PictureSource {
   readonly system: SystemDocument;
   readonly assessment: Assessment;
   readonly levels: Readonly<Record<string, number>>;
@@ -21,7 +21,7 @@ export interface Drawn {
 const props = defineProps<{
   /** A picture of it in a theme, made before; nothing where it has to be drawn. */
   known?: (theme: string) => Promise<string | null>;
-  draw: () => Promise<Drawn | null>;
+  draw: () => Promise<PictureSource | null>;
   /** Another value draws it anew. */
   version: number | string;
   label: string;
@@ -30,7 +30,7 @@ const emit = defineEmits<{ seen: []; made: [svg: string, theme: string] }>();
 const settings = useSettings();
 const box = ref<HTMLElement>();
 const seen = ref(false);
-const drawn = shallowRef<Drawn | null>(null);
+const drawn = shallowRef<PictureSource | null>(null);
 const src = ref('');
 const failed = ref(false);
 

@@ -4,7 +4,7 @@ import type { Entry } from '../../core/entries/types';
 import {
   isLoose,
   listOf,
-  type Kept as History,
+  type SavedHistory as History,
   type Loose,
   type SystemDocument,
 } from '../../core/system';

@@ -14,7 +14,7 @@ import {
   type StoredPicture,
   type StoredSystem,
 } from './database';
-import { ask, attempt, heldTable, unconfirmed, type Kept } from './held';
+import { ask, attempt, heldTable, unconfirmed, type StoreResult } from './held';
 
 export { database } from './database';
 export type {
@@ -25,7 +25,7 @@ export type {
   StoredRaw,
   StoredSystem,
 } from './database';
-export { ask, attempt, type Kept } from './held';
+export { ask, attempt, type StoreResult as Kept } from './held';
 
 /** The systems that this browser keeps, with their photographs. */
 
@@ -191,7 +191,7 @@ export const store = {
    * Every stored system by what the shelf tells of it at first, the latest first; what the store refused, what
    * is damaged and what only a newer program reads is among them.
    */
-  async list(): Promise<Kept<ShelfEntry[]>> {
+  async list(): Promise<StoreResult<ShelfEntry[]>> {
     const held = systems.rows().map(({ row: r }): ShelfEntry => ({
       id: r.id,
       name: r.name,
@@ -228,7 +228,7 @@ export const store = {
   /** A picture is made again where it could not be kept. */
   keepPicture: (picture: StoredPicture) => attempt(() => database.pictures.put(picture)),
   /** The document of a row as a card of the shelf draws it: not checked, nothing where it is of another version. */
-  glance: (id: string): Promise<Kept<SystemDocument | undefined>> =>
+  glance: (id: string): Promise<StoreResult<SystemDocument | undefined>> =>
     ask(async () => {
       const row = systems.get(id)?.row ?? (await database.systems.get(id));
       const document = row?.document as SystemDocument | null | undefined;
@@ -236,7 +236,7 @@ export const store = {
       return (row && current(await reader(), row)?.document) ?? undefined;
     }),
   /** The stored row, or the one kept in memory where the store refused it. */
-  async get(id: string): Promise<Kept<StoredSystem | undefined> & { damaged?: true }> {
+  async get(id: string): Promise<StoreResult<StoredSystem | undefined> & { damaged?: true }> {
     const held = systems.get(id);
     if (held) return { ok: true, value: held.row };
     const kept = await ask(() => database.systems.get(id));
@@ -254,7 +254,7 @@ export const store = {
    * Puts new systems in the store; where it refuses they are held for this page. One that stands there by the
    * same id is left as it is.
    */
-  async put(...fresh: readonly StoredSystem[]): Promise<Kept<unknown>> {
+  async put(...fresh: readonly StoredSystem[]): Promise<StoreResult<unknown>> {
     // What never stood in the store has revision 0: nothing there can have gone on without it.
     const rows = fresh.map((row): HeldSystem => ({
       row: { ...plain(row), rev: 0 },
@@ -276,7 +276,7 @@ export const store = {
   async update(
     id: string,
     make: (there: StoredSystem | undefined) => StoredSystem | null,
-  ): Promise<Kept<StoredSystem | null>> {
+  ): Promise<StoreResult<StoredSystem | null>> {
     return attempt(async () => {
       const r = await reader();
       // Drafts are no part of it: while it runs, later ones must get through.
@@ -343,7 +343,7 @@ export const store = {
     else open.delete(id);
   },
   /** Takes a system out with all that is kept of it, or nothing of it where the store refuses. */
-  async remove(id: string): Promise<Kept<unknown>> {
+  async remove(id: string): Promise<StoreResult<unknown>> {
     const kept = await attempt(() =>
       database.transaction(
         'rw',
@@ -373,7 +373,7 @@ export const store = {
     return kept;
   },
   /** Photographs of a system’s build, the oldest first. */
-  async photos(system: string): Promise<Kept<StoredPhoto[]>> {
+  async photos(system: string): Promise<StoreResult<StoredPhoto[]>> {
     const held = photos.rows().filter((p) => p.system === system);
     const kept = await ask(() => database.photos.where('system').equals(system).toArray());
     const there = kept.ok ? kept.value : lastPhotos?.system === system ? lastPhotos.rows : [];
@@ -384,7 +384,7 @@ export const store = {
     return { ok: true, value };
   },
   keepPhotos: (rows: readonly StoredPhoto[]) => photos.write(rows),
-  async dropPhoto(id: string): Promise<Kept<unknown>> {
+  async dropPhoto(id: string): Promise<StoreResult<unknown>> {
     const kept = await attempt(() => database.photos.delete(id));
     if (kept.ok) {
       photos.forget(id);

@@ -6,7 +6,7 @@ import { plainText } from '../../core/system/plainName';
 import { fileReader } from '../workers/client';
 
 /** A file under way. */
-export interface Reading {
+export interface FileReading {
   readonly what: string;
   /** How far it is, 0–1. */
   readonly progress: number;

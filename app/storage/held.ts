@@ -6,7 +6,7 @@ import { shallowRef } from 'vue';
  */
 
 /** What became of a wish to the store: the value; or a sentence that says why not, and what this page has of it. */
-export type Kept<T> =
+export type StoreResult<T> =
   | { readonly ok: true; readonly value: T }
   | {
       readonly ok: false;
@@ -34,13 +34,13 @@ function refusal(error: unknown): string {
 }
 
 /** What the store told, or what this page has of it; and whether something may be missing. */
-export const partOf = <T>(
-  kept: Kept<T>,
+export const storePart = <T>(
+  kept: StoreResult<T>,
   none: T,
 ): { readonly value: T; readonly whole: boolean } =>
   kept.ok ? { value: kept.value, whole: true } : { value: kept.rest ?? none, whole: false };
 
-export async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
+export async function attempt<T>(what: () => Promise<T>): Promise<StoreResult<T>> {
   try {
     return { ok: true, value: await what() };
   } catch (error) {
@@ -49,9 +49,9 @@ export async function attempt<T>(what: () => Promise<T>): Promise<Kept<T>> {
 }
 
 /** What the store answers to a question, or that it does not. */
-export async function ask<T>(what: () => Promise<T>): Promise<Kept<T>> {
+export async function ask<T>(what: () => Promise<T>): Promise<StoreResult<T>> {
   let timer: ReturnType<typeof setTimeout> | undefined;
-  const silence = new Promise<Kept<T>>((resolve) => {
+  const silence = new Promise<StoreResult<T>>((resolve) => {
     timer = setTimeout(() => resolve({ ok: false, message: SILENT, silent: true }), PATIENCE);
   });
   const answer = await Promise.race([attempt(what), silence]);
@@ -79,7 +79,7 @@ export interface HeldTable<T> {
   write: (
     rows: readonly T[],
     first?: (rows: readonly T[]) => Promise<unknown>,
-  ) => Promise<Kept<unknown>>;
+  ) => Promise<StoreResult<unknown>>;
   /** Holds a row that the store refused elsewhere. */
   hold: (row: T) => void;
   /** Rows that are not confirmed. */
@@ -126,7 +126,7 @@ export function heldTable<T>(
   const held = new Map<string, Held<T>>();
   let offering = false;
 
-  async function write(rows: readonly T[], first = put): Promise<Kept<unknown>> {
+  async function write(rows: readonly T[], first = put): Promise<StoreResult<unknown>> {
     const mine = rows.map((row): [string, Held<T>] => [keyOf(row), { row, refused: false }]);
     for (const [key, h] of mine) held.set(key, h);
     const refuse = (message: string) => {

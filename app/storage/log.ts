@@ -1,9 +1,9 @@
 import Dexie from 'dexie';
-import { inOrder, mergeEntry, mergeLogs } from '../../core/entries/entries';
+import { byTime, mergeEntry, mergeLogs } from '../../core/entries/entries';
 import { isShaped } from '../../core/entries/shape';
 import type { Entry } from '../../core/entries/types';
 import { database, ofSystem, plain, type StoredEntry, type StoredRaw } from './db';
-import { ask, attempt, heldTable, type Kept } from './held';
+import { ask, attempt, heldTable, type StoreResult } from './held';
 
 /** The logs of the systems, an entry a row. */
 
@@ -80,7 +80,7 @@ async function allOf(system: string): Promise<StoredEntry[]> {
 
 export const logStore = {
   /** The newest entries of a system, in order of time. */
-  newest: (system: string, most: number): Promise<Kept<Entry[]>> =>
+  newest: (system: string, most: number): Promise<StoreResult<Entry[]>> =>
     ask(async () => {
       const rows = await ofSystem(system).reverse().limit(most).toArray();
       return rows.filter(isShaped).map(bare).reverse();
@@ -88,7 +88,7 @@ export const logStore = {
   /** Tells which log is open here, and how its entries are come by. */
   openHere: (system: string, entries: () => readonly Entry[]) => void (here = { system, entries }),
   /** All of a system’s log, entries that were taken out and rows that are damaged among it. */
-  async log(system: string): Promise<Kept<KeptLog>> {
+  async log(system: string): Promise<StoreResult<KeptLog>> {
     const kept = await ask(() => allOf(system));
     const held = heldOf(system);
     if (!kept.ok) {
@@ -100,17 +100,17 @@ export const logStore = {
     const entries = whole.map(bare);
     return {
       ok: true,
-      value: { entries: held.length ? mergeLogs(entries, held) : entries.sort(inOrder), damaged },
+      value: { entries: held.length ? mergeLogs(entries, held) : entries.sort(byTime), damaged },
     };
   },
   /** Some entries of a system, as another window wrote them. */
-  some: (system: string, ids: readonly string[]): Promise<Kept<Entry[]>> =>
+  some: (system: string, ids: readonly string[]): Promise<StoreResult<Entry[]>> =>
     ask(async () => {
       const found = await database.log.bulkGet(ids.map((id): [string, string] => [system, id]));
       return found.flatMap((r) => (r && isShaped(r) ? [bare(r)] : []));
     }),
   /** Writes new entries. */
-  add(system: string, entries: readonly Entry[]): Promise<Kept<unknown>> {
+  add(system: string, entries: readonly Entry[]): Promise<StoreResult<unknown>> {
     const fresh = entries.map((e): StoredEntry => plain({ ...e, system }));
     return rows.write(fresh, (all) =>
       // An entry of its id may stand there already, as one that another device noted at the same step.
@@ -118,10 +118,10 @@ export const logStore = {
     );
   },
   /** Writes entries onto what stands there, merged. */
-  merge: (system: string, entries: readonly Entry[]): Promise<Kept<unknown>> =>
+  merge: (system: string, entries: readonly Entry[]): Promise<StoreResult<unknown>> =>
     rows.write(entries.map((e): StoredEntry => plain({ ...e, system }))),
   /** Keeps what devices read, and lets go of what is older than a day. */
-  keepRaw: (raw: readonly StoredRaw[], now: number): Promise<Kept<unknown>> =>
+  keepRaw: (raw: readonly StoredRaw[], now: number): Promise<StoreResult<unknown>> =>
     attempt(async () => {
       await database.raw.bulkPut([...raw]);
       await database.raw
@@ -130,7 +130,7 @@ export const logStore = {
         .delete();
     }),
   /** What a channel read within the last day, the oldest first. */
-  raw: (system: string, channel: string): Promise<Kept<StoredRaw[]>> =>
+  raw: (system: string, channel: string): Promise<StoreResult<StoredRaw[]>> =>
     ask(() =>
       database.raw
         .where('[system+channel+at]')

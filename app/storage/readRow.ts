@@ -3,7 +3,7 @@ import {
   applyEdits,
   listOf,
   upToDate,
-  type Step,
+  type HistoryStep,
   type SystemDocument,
 } from '../../core/system';
 import { checkSystem } from '../../core/system/schema';
@@ -23,8 +23,8 @@ const markOf = (row: StoredSystem) => `${row.rev} ${row.updated} ${row.by ?? ''}
 /** Notes that a row was written from a document that this program made. */
 export const trust = (row: StoredSystem): void => void checked.set(row.id, markOf(row));
 
-const isStep = (x: unknown): x is Step => {
-  const s = x as Partial<Step> | null;
+const isStep = (x: unknown): x is HistoryStep => {
+  const s = x as Partial<HistoryStep> | null;
   return (
     s !== null &&
     typeof s === 'object' &&
@@ -38,8 +38,8 @@ function walkable(
   from: SystemDocument,
   steps: readonly unknown[],
   direction: 'edits' | 'inverse',
-): Step[] {
-  const out: Step[] = [];
+): HistoryStep[] {
+  const out: HistoryStep[] = [];
   let state = from;
   for (const step of steps) {
     try {
@@ -63,8 +63,8 @@ export function readRow(row: StoredSystem): ReadRow {
   try {
     const raised = upToDate({
       document,
-      past: listOf(row.past) as Step[],
-      future: listOf(row.future) as Step[],
+      past: listOf(row.past) as HistoryStep[],
+      future: listOf(row.future) as HistoryStep[],
     });
     if (!raised) return damaged('its version is unknown.');
     const read = checkSystem(raised.document);

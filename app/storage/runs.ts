@@ -3,7 +3,7 @@ import type { RunUnderWay } from '../../core/formats/underWay';
 import { tellOthers } from './channel';
 import { actsOf, database, deleteRuns, type StoredAct, type StoredRun } from './database';
 import { plain } from './db';
-import { ask, attempt, heldTable, type Kept } from './held';
+import { ask, attempt, heldTable, type StoreResult } from './held';
 
 /** Practice runs under way: a run is a row, each act of it is one, so that the acts of two windows all count. */
 
@@ -30,7 +30,7 @@ const filed = ({ run: { id: _, system: __, ...run }, acts }: KeptRun): RunUnderW
 
 export const runStore = {
   /** The run of a system that is under way, begun last; nothing where none is. */
-  async open(system: string): Promise<Kept<KeptRun | null>> {
+  async open(system: string): Promise<StoreResult<KeptRun | null>> {
     const kept = await ask(async () => {
       const stored = await database.runs.where('system').equals(system).toArray();
       const held = runs.rows().filter((r) => r.system === system);
@@ -53,7 +53,7 @@ export const runStore = {
     return rest ? { ...kept, rest } : kept;
   },
   /** Begins a run; another of the same system ends. */
-  async begin(run: StoredRun): Promise<Kept<unknown>> {
+  async begin(run: StoredRun): Promise<StoreResult<unknown>> {
     await runStore.end(run.system);
     const kept = await runs.write([plain(run)]);
     tellOthers({ what: 'run', id: run.system });
@@ -64,7 +64,7 @@ export const runStore = {
    *
    * @returns what the store said
    */
-  async take(system: string, of: RunUnderWay): Promise<Kept<unknown>> {
+  async take(system: string, of: RunUnderWay): Promise<StoreResult<unknown>> {
     const there = await runStore.open(system);
     if (!there.ok || there.value) return there;
     const { acts: done, ...rest } = of;
@@ -76,18 +76,18 @@ export const runStore = {
     return kept.ok ? all : kept;
   },
   /** The run of a system that is under way, as it goes with it in a file. */
-  async filed(system: string): Promise<Kept<RunUnderWay | null>> {
+  async filed(system: string): Promise<StoreResult<RunUnderWay | null>> {
     const kept = await runStore.open(system);
     if (kept.ok) return { ok: true, value: kept.value && filed(kept.value) };
     return kept.rest ? { ...kept, rest: filed(kept.rest) } : { ...kept, rest: null };
   },
-  async act(system: string, act: StoredAct): Promise<Kept<unknown>> {
+  async act(system: string, act: StoredAct): Promise<StoreResult<unknown>> {
     const kept = await acts.write([plain(act)]);
     tellOthers({ what: 'run', id: system });
     return kept;
   },
   /** Ends the runs of a system. */
-  async end(system: string): Promise<Kept<unknown>> {
+  async end(system: string): Promise<StoreResult<unknown>> {
     for (const r of runs.rows()) {
       if (r.system !== system) continue;
       for (const a of acts.rows()) if (a.run === r.id) acts.forget(`${a.run}/${a.id}`);

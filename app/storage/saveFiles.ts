@@ -6,7 +6,7 @@ import {
   backupRow,
   logWithin,
   photosWithin,
-  sizeOf,
+  byteSize,
   writeSystem,
   writeWith,
   type BackedUp,
@@ -15,7 +15,7 @@ import {
 import type { SystemDocument } from '../../core/system';
 import { store, type StoredPhoto } from './db';
 import { fileStem, offerFile, offerParts } from './files';
-import { partOf } from './held';
+import { storePart } from './held';
 import { logStore } from './log';
 import { runStore } from './runs';
 
@@ -66,10 +66,10 @@ async function besideOf(
   missing: Missing,
 ): Promise<Pick<BackedUp, 'log' | 'photos'>> {
   const [kept, pictures] = await Promise.all([logStore.log(id), store.photos(id)]);
-  const told = partOf(kept, { entries: [], damaged: [] });
-  const seen = partOf(pictures, []);
+  const told = storePart(kept, { entries: [], damaged: [] });
+  const seen = storePart(pictures, []);
   const log = logWithin(told.value.entries, room);
-  const size = sizeOf(JSON.stringify(log.taken)) + 4 * log.taken.length;
+  const size = byteSize(JSON.stringify(log.taken)) + 4 * log.taken.length;
   const photos = photosWithin(seen.value.map(filed), Math.min(LARGEST_PHOTOS, room - size));
   missing.entries += log.left;
   missing.photos += photos.left;
@@ -93,7 +93,7 @@ export async function saveRuns(system: SystemDocument, runs: readonly number[]):
 export async function saveFile(system: SystemDocument): Promise<string | null> {
   const missing: Missing = { photos: 0, entries: 0, untold: false };
   const alone = writeSystem(system);
-  const beside = await besideOf(system.id, LARGEST_BACKUP - sizeOf(alone) - MARGIN, missing);
+  const beside = await besideOf(system.id, LARGEST_BACKUP - byteSize(alone) - MARGIN, missing);
   const text = beside.log?.length || beside.photos?.length ? writeWith(system, beside) : alone;
   offerFile(text, `${fileStem(system.name)}.mizuna.json`, 'application/json');
   return missingWords(missing);
@@ -117,7 +117,7 @@ export async function saveBackup(
 ): Promise<SavedBackup> {
   const made = new Date().toISOString();
   const head = backupHead(settings, made);
-  const around = sizeOf(head) + MARGIN;
+  const around = byteSize(head) + MARGIN;
   const files: Blob[][] = [[]];
   const missing: Missing = { photos: 0, entries: 0, untold: false };
   const unread: string[] = [];
@@ -127,10 +127,10 @@ export async function saveBackup(
     if (!kept.ok) unread.push(kept.message);
     if (!kept.ok || !kept.value) continue;
     const { document, past, future } = kept.value;
-    const run = partOf(await runStore.filed(id), null);
+    const run = storePart(await runStore.filed(id), null);
     missing.untold ||= !run.whole;
     const bare = { document, past, future, underWay: run.value };
-    const alone = sizeOf(backupRow(bare));
+    const alone = byteSize(backupRow(bare));
     const beside = await besideOf(id, LARGEST_BACKUP - around - alone, missing);
     const row = new Blob([backupRow({ ...bare, ...beside })]);
     if (size + row.size > LARGEST_BACKUP && files.at(-1)!.length) {

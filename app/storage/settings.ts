@@ -1,7 +1,7 @@
 import { tellOthers } from './channel';
 import { database, plain, type Kept } from './db';
 import type { StoredSetting } from './database';
-import { ask, heldTable, partOf } from './held';
+import { ask, heldTable, storePart } from './held';
 
 /** What this browser remembers besides systems: each thing a row of its own, so that windows do not undo each other’s. */
 
@@ -38,7 +38,7 @@ export const settings = {
     const kept = await ask(() => database.settings.where('key').startsWith(start).toArray());
     const held = rows.rows().filter((r) => r.key.startsWith(start));
     const all = new Map<string, unknown>();
-    for (const { key, value } of [...partOf(kept, []).value, ...held]) {
+    for (const { key, value } of [...storePart(kept, []).value, ...held]) {
       const merge = mergeOf(key);
       const before = all.get(key.slice(start.length));
       all.set(

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { ref } from 'vue';
-import type { Conflict, Kept, SystemDocument } from '../../core/system';
+import type { Conflict, SavedHistory, SystemDocument } from '../../core/system';
 import { tellOthers } from '../storage/channel';
 import { combine, liveAs, store, type StoredSystem } from '../storage/db';
 import { onOffer } from '../storage/held';
@@ -16,7 +16,7 @@ export interface Track {
 }
 
 /** A state that is to be written, and the drafts that it makes good. */
-interface Job extends Kept {
+interface Job extends SavedHistory {
   readonly track: Track;
   readonly drafts: readonly string[];
 }
@@ -26,7 +26,7 @@ const WINDOW = `${Date.now().toString(36)}-${nanoid(6)}`;
 liveAs(WINDOW);
 
 /** A kept state as a row of the store. */
-export const rowOf = ({ document: doc, past, future }: Kept, rev: number) => ({
+export const rowOf = ({ document: doc, past, future }: SavedHistory, rev: number) => ({
   id: doc.id,
   name: doc.name,
   updated: Date.now(),
@@ -43,7 +43,7 @@ export const rowOf = ({ document: doc, past, future }: Kept, rev: number) => ({
  * @param merged is given the row that another window’s work was merged into, and what this window had written
  */
 export function useAutosave(
-  state: () => Kept | null,
+  state: () => SavedHistory | null,
   merged: (row: StoredSystem, from: SystemDocument, conflicts: readonly Conflict[]) => void,
 ) {
   const saving = ref<'saved' | 'saving' | 'failed'>('saved');

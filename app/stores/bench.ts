@@ -5,12 +5,12 @@ import type { OwnTimer } from '../../core/system';
 import { hereZone } from './zone';
 
 /** What is on the bench at Fill & drain: the cycle's parts, the siphon, the timer, drills, measuring. */
-export type Bench = 'cycle' | 'siphon' | 'timer' | 'drills' | 'measure';
+export type DrainBench = 'cycle' | 'siphon' | 'timer' | 'drills' | 'measure';
 
 const today = (): string => localDay(Date.now(), hereZone());
 
 export const useBench = defineStore('bench', () => {
-  const open = ref<Bench>('cycle');
+  const open = ref<DrainBench>('cycle');
   /** Timer held against the system: a catalogue id, or nothing for the one it has. */
   const device = ref('');
   const own = ref<OwnTimer | null>(null);

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, onBeforeUnmount, ref, shallowRef, toRaw, watch } from 'vue';
-import { statesOf, type BuildPlan, type Piece, type StepState } from '../../core/build';
+import { stepStates, type BuildPlan, type Piece, type StepState } from '../../core/build';
 import { buildWorker } from '../workers/client';
 import { useSystem } from './system';
 import { useTrace } from './trace';
@@ -58,7 +58,7 @@ export const useBuild = defineStore('build', () => {
   const pieces = computed(() => new Map<string, Piece>(plan.value?.pieces.map((p) => [p.id, p])));
   const states = computed<Map<string, StepState>>(() =>
     system.document && plan.value
-      ? statesOf(system.document, plan.value.steps, now.value)
+      ? stepStates(system.document, plan.value.steps, now.value)
       : new Map<string, StepState>(),
   );
   /** The first step that can be done now, or whose clock runs. */

@@ -6,7 +6,7 @@ import {
   isLogged,
   isWorth,
   refusalOf,
-  ruleOf,
+  channelRule,
   takeTime,
   takeValue,
   troubleOfChannel,
@@ -291,7 +291,7 @@ export const useDevices = defineStore('devices', () => {
       if (!use.rule) return [];
       const plug = offer.value?.plugs.find((p) => p.id === use.id) ?? null;
       const last = lastTaken(use.rule.channel);
-      const rule = ruleOf({ system: doc }, use, plug?.on ?? false, last, now.value, since);
+      const rule = channelRule({ system: doc }, use, plug?.on ?? false, last, now.value, since);
       return [{ use, plug, ...rule }];
     });
   });

@@ -5,9 +5,9 @@ import {
   invertEdits,
   readAt,
   type Edit,
-  type Kept,
-  type Noted,
-  type Step,
+  type SavedHistory,
+  type EntryChange,
+  type HistoryStep,
   type SystemDocument,
 } from '../../core/system';
 
@@ -21,10 +21,10 @@ const ONE_NUDGE = 900;
  * @param kept is told of every state that is to be kept
  * @param walked is told of a step that was undone, or done again
  */
-export function useHistory(kept: () => void, walked: (step: Step, undone: boolean) => void) {
+export function useHistory(kept: () => void, walked: (step: HistoryStep, undone: boolean) => void) {
   const document = shallowRef<SystemDocument | null>(null);
-  const past = shallowRef<Step[]>([]);
-  const future = shallowRef<Step[]>([]);
+  const past = shallowRef<HistoryStep[]>([]);
+  const future = shallowRef<HistoryStep[]>([]);
   /** What the last step did, for the status line and the screen reader. */
   const announcement = ref('');
   /** A handle is being pulled. */
@@ -36,12 +36,12 @@ export function useHistory(kept: () => void, walked: (step: Step, undone: boolea
   /** The document as it is kept: without what a pull is still about to change. */
   const settled = (): SystemDocument | null => before ?? document.value;
   /** The state to be kept; nothing while no document is open. */
-  function state(): Kept | null {
+  function state(): SavedHistory | null {
     const doc = settled();
     return doc && { document: doc, past: past.value.slice(-LONGEST_HISTORY), future: future.value };
   }
   /** Puts another state in place of this one; a pull goes on over it. */
-  function replace(next: Kept) {
+  function replace(next: SavedHistory) {
     past.value = next.past;
     future.value = next.future;
     lastNudge = { at: '', when: 0 };
@@ -59,7 +59,7 @@ export function useHistory(kept: () => void, walked: (step: Step, undone: boolea
   }
 
   function push(from: SystemDocument, edits: readonly Edit[], label: string) {
-    const step: Step = { label, edits: [...edits], inverse: invertEdits(from, edits) };
+    const step: HistoryStep = { label, edits: [...edits], inverse: invertEdits(from, edits) };
     past.value = [...past.value, step].slice(-LONGEST_HISTORY);
     future.value = [];
     announcement.value = label;
@@ -67,7 +67,7 @@ export function useHistory(kept: () => void, walked: (step: Step, undone: boolea
   }
 
   /** Says which entries of the log belong to the step that was made last: they go and come with it. */
-  function attach(noted: readonly Noted[]) {
+  function attach(noted: readonly EntryChange[]) {
     const last = past.value[past.value.length - 1];
     if (!last || !noted.length) return;
     past.value = [...past.value.slice(0, -1), { ...last, noted }];

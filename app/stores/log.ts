@@ -6,14 +6,14 @@ import {
   asKnown,
   correct,
   counted,
-  inOrder,
+  byTime,
   mergeEntry,
   mergeLogs,
   fishEdits,
   newEntry,
   notedValues,
   newsOf,
-  planOf,
+  carePlan,
   remove,
   restore,
   tasksOf,
@@ -22,7 +22,7 @@ import {
   type EntryValues,
   type LogNews,
   type NotedEntry,
-  type Plan,
+  type CarePlan,
   type Task,
   type Tended,
 } from '../../core/log';
@@ -31,8 +31,8 @@ import {
   same,
   takeBack,
   type Edit,
-  type Noted,
-  type Step,
+  type EntryChange,
+  type HistoryStep,
   type SystemDocument,
 } from '../../core/system';
 import { hearOthers, tellOthers } from '../storage/channel';
@@ -63,8 +63,8 @@ export { hereZone };
 type NewValues = Omit<EntryValues, 'at' | 'zone'> & { at?: number };
 
 /** A step of the design with which an entry came, and one with which it went. */
-const came = (id: string): Noted => ({ id, undo: { deleted: true }, redo: { deleted: null } });
-const went = (id: string): Noted => ({ id, undo: { deleted: null }, redo: { deleted: true } });
+const came = (id: string): EntryChange => ({ id, undo: { deleted: true }, redo: { deleted: null } });
+const went = (id: string): EntryChange => ({ id, undo: { deleted: null }, redo: { deleted: true } });
 
 /** The log of the open system, kept as it is written, and what follows from it: the plan of care and tasks. */
 export const useLog = defineStore('log', () => {
@@ -205,8 +205,8 @@ export const useLog = defineStore('log', () => {
     return tended(figures, all.value, now.value, hereZone(), weather.days, doc);
   });
   /** The plan of care: what everyone reads who says what to do. */
-  const plan = computed<Plan | null>(() =>
-    tendedNow.value && !partial.value ? planOf(tendedNow.value) : null,
+  const plan = computed<CarePlan | null>(() =>
+    tendedNow.value && !partial.value ? carePlan(tendedNow.value) : null,
   );
   const tasks = computed<readonly Task[]>(() =>
     tendedNow.value && !partial.value ? tasksOf(tendedNow.value) : [],
@@ -231,8 +231,8 @@ export const useLog = defineStore('log', () => {
     const next = [...rest, ...there.values()];
     const last = rest.at(-1);
     // What is noted now comes last of all; a log of years is not sorted for it.
-    const after = !last || fresh.every((e) => inOrder(last, e) < 0);
-    all.value = after && fresh.length === 1 ? next : next.sort(inOrder);
+    const after = !last || fresh.every((e) => byTime(last, e) < 0);
+    all.value = after && fresh.length === 1 ? next : next.sort(byTime);
     now.value = Date.now();
   }
   async function confirm(answer: ReturnType<typeof logStore.add>, written: readonly Entry[]) {
@@ -315,7 +315,7 @@ export const useLog = defineStore('log', () => {
     if (!doc || (!steps.length && system.past.length < LONGEST_HISTORY)) return [];
     const ofFish = fishEdits(doc, before, after);
     if (!before.deleted === !after.deleted) return ofFish;
-    const redoOf = (x: Step) => x.noted!.find((n) => n.id === before.id)!.redo;
+    const redoOf = (x: HistoryStep) => x.noted!.find((n) => n.id === before.id)!.redo;
     const step = steps.findLast((x) => 'deleted' in redoOf(x));
     if (!step) return ofFish;
     const back = takeBack(doc, step, redoOf(step).deleted === (after.deleted ?? null));

@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, toRaw, watch } from 'vue';
-import type { Act, Debrief, RunRecord } from '../../core/practice';
+import type { Action, Debrief, RunRecord } from '../../core/practice';
 import { same } from '../../core/system';
 import { MOST_SEED } from '../../core/practice/classList';
 import { played, wentWell } from '../../core/practice/returns';
@@ -100,7 +100,7 @@ export const usePractice = defineStore('practice', () => {
     run = of;
     acts = done;
     const copy = of.water ? { ...of.document, water: of.water } : of.document;
-    const all = done.map((a): Act => ({ act: a.act as Act['act'], about: a.about }));
+    const all = done.map((a): Action => ({ act: a.act as Action['act'], about: a.about }));
     await ask(() => practiceWorker.ask((w) => w.begin(copy, of.seed, all, of.scenario)));
   }
   const goOn = (kept: KeptRun) => replay(kept.run, kept.acts);
@@ -173,7 +173,7 @@ export const usePractice = defineStore('practice', () => {
     if (run) await start(run);
   };
   /** An act counts once it is done: a press that was refused is not done after a reload. */
-  async function act(a: Act) {
+  async function act(a: Action) {
     if (busy.value || !view.value || view.value.over || !run) return;
     const plain = { act: a.act, about: a.about };
     const of = run;

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { courseOf, type Course, type Fit } from '../../core/season';
+import { seasonSetupOf, type SeasonSetup, type Fit } from '../../core/season';
 import { same } from '../../core/system';
 import type { CareOfSeason, DesignChange, SeasonTrouble } from '../../core/year';
 import { hearing, seasonWorker } from '../workers/client';
@@ -37,8 +37,8 @@ export const useSeason = defineStore('season', () => {
 
   const open = computed(() => bench.open === 'season');
   const metrics = computed(() => trace.day?.metrics ?? null);
-  const course = computed<Course | null>((before) => {
-    const now = system.known && courseOf(system.known);
+  const course = computed<SeasonSetup | null>((before) => {
+    const now = system.known && seasonSetupOf(system.known);
     return before && now && same(before, now) ? before : now;
   });
   /** The season that is drawn in full, and those over it. */
@@ -62,7 +62,7 @@ export const useSeason = defineStore('season', () => {
     }
     const mine = ++request;
     busy.value = true;
-    const ask = (of: Course, care: CareOfSeason) =>
+    const ask = (of: SeasonSetup, care: CareOfSeason) =>
       seasonWorker.ask((w) => w.run(toRaw(doc), toRaw(day), toRaw(of), care));
     try {
       const made: ByCare = {};

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { LAYOUTS, plainName, stepBetween, type Kept, type SystemDocument } from '../../core/system';
+import { LAYOUTS, plainName, stepBetween, type SavedHistory, type SystemDocument } from '../../core/system';
 import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';
@@ -46,7 +46,7 @@ export const useShelf = defineStore('shelf', () => {
   const trouble = ref('');
 
   /** Puts systems on the shelf, the first of them first. */
-  async function keep(...kept: readonly Kept[]): Promise<void> {
+  async function keep(...kept: readonly SavedHistory[]): Promise<void> {
     const updated = Date.now();
     const rows = kept.map((k): StoredSystem => {
       const { id, name } = k.document;

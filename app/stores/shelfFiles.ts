@@ -10,12 +10,12 @@ import {
   LONGEST_HISTORY,
   same,
   stepBetween,
-  type Kept,
+  type SavedHistory,
   type SystemDocument,
 } from '../../core/system';
 import { store, type ShelfEntry } from '../storage/db';
-import { offerFile, readFile, type Reading } from '../storage/files';
-import { partOf } from '../storage/held';
+import { offerFile, readFile, type FileReading } from '../storage/files';
+import { storePart } from '../storage/held';
 import { tellOthers } from '../storage/channel';
 import { useSettings } from './settings';
 import { useSystem } from './system';
@@ -31,7 +31,7 @@ interface Shelf {
   readonly trouble: Ref<string>;
   readonly list: () => Promise<boolean>;
   readonly load: () => Promise<void>;
-  readonly keep: (...kept: readonly Kept[]) => Promise<void>;
+  readonly keep: (...kept: readonly SavedHistory[]) => Promise<void>;
   readonly freeName: (name: string) => string;
 }
 
@@ -69,14 +69,14 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     );
   }
   /** A file that is being read, or everything being put together. */
-  const reading = shallowRef<Reading | null>(null);
+  const reading = shallowRef<FileReading | null>(null);
   /** A file of a system that stands here too, while it is asked what to do with it. */
   const pending = shallowRef<SameSystem | null>(null);
   /** Runs for a class that came with the file opened last. */
   const runs = shallowRef<readonly number[]>([]);
 
   /** Puts a system on the shelf; one that is there already, but different, is kept beside it as a copy. */
-  async function take(kept: Kept): Promise<{ id: string; there: boolean }> {
+  async function take(kept: SavedHistory): Promise<{ id: string; there: boolean }> {
     const { document } = kept;
     const there = systems.value.find((s) => s.id === document.id);
     const own = there && (await store.get(there.id));
@@ -91,7 +91,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
   async function takePhotos(id: string, photos: readonly FiledPhoto[]) {
     if (!photos.length) return;
     const keyOf = (p: FiledPhoto) => `${p.step}/${p.taken}`;
-    const there = partOf(await store.photos(id), []).value;
+    const there = storePart(await store.photos(id), []).value;
     const had = new Set(there.map(keyOf));
     const kept = await store.keepPhotos(
       photos
@@ -109,7 +109,7 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const there = systems.value.find((s) => s.id === system.id && !s.state);
     const row = there && (await store.get(there.id));
     if (!row?.ok || !row.value) return null;
-    const mine = partOf(await (await logs()).log(system.id), { entries: [], damaged: [] }).value
+    const mine = storePart(await (await logs()).log(system.id), { entries: [], damaged: [] }).value
       .entries;
     if (from === 'file' && !mine.length && !entries.length) return null;
     const { newsOf } = await import('../../core/entries/entries');

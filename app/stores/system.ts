@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, type Assessment } from '../../core/assess';
-import type { Step, SystemDocument, WaterState } from '../../core/system';
+import type { HistoryStep, SystemDocument, WaterState } from '../../core/system';
 import { store } from '../storage/db';
 import { useAutosave } from './autosave';
 import { useHistory } from './history';
@@ -20,7 +20,7 @@ export interface KnownWater {
  */
 export const useSystem = defineStore('system', () => {
   /** Who wants to know of steps that are undone and done again. */
-  const walkers = new Set<(step: Step, undone: boolean) => void>();
+  const walkers = new Set<(step: HistoryStep, undone: boolean) => void>();
   const history = useHistory(
     () => autosave.save(),
     (step, undone) => walkers.forEach((walked) => walked(step, undone)),
@@ -124,7 +124,7 @@ export const useSystem = defineStore('system', () => {
     toFile,
     rawToFile,
     resolveConflict: windows.resolveConflict,
-    onWalked: (walked: (step: Step, undone: boolean) => void) => void walkers.add(walked),
+    onWalked: (walked: (step: HistoryStep, undone: boolean) => void) => void walkers.add(walked),
     attach: history.attach,
     commit: history.commit,
     nudge: history.nudge,

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import type { Figures } from '../../core/derived';
 import { localDay } from '../../core/log';
 import { format, tell } from '../../core/quantity';
-import type { Plan } from '../../core/care';
+import type { CarePlan } from '../../core/care';
 import {
   answerOf,
   cautionOf,
@@ -28,7 +28,7 @@ import { useSystem } from '../stores/system';
 const props = defineProps<{
   sum: Sum;
   figures: Figures | null;
-  plan?: Plan | null;
+  plan?: CarePlan | null;
   water?: number;
 }>();
 const settings = useSettings();

@@ -11,20 +11,20 @@ import {
   problemsWith,
   solveAll,
   type Budget,
-  type Plan,
+  type SolutionPlan,
   type PlannedChange,
-  type PlanProgress,
+  type SolveProgress,
 } from '../../core/findings';
 import type { DayTrace } from '../../core/day';
 import { isSiphon, type SystemDocument } from '../../core/system';
 import type { Owned } from '../../core/workshop/candidates';
 import { givesOf, type Gives } from '../../core/log/gives';
-import { searchSystems, type Found, type Progress } from '../../core/workshop/search';
+import { searchSystems, type Found, type SearchProgress } from '../../core/workshop/search';
 import { stockChoices, type StockChoice } from '../../core/workshop/stockSearch';
 
 /** Number of the newest request for each job; an older one of the same job is given up on its way. */
 /** A system that was found, with what it gives and asks. */
-export interface Offered extends Found {
+export interface FoundSystem extends Found {
   readonly gives: Gives;
 }
 
@@ -85,8 +85,8 @@ const api = {
   async search(
     request: number,
     owned: Owned,
-    onProgress: (p: Progress) => void,
-  ): Promise<{ found: Offered[]; tried: number } | null> {
+    onProgress: (p: SearchProgress) => void,
+  ): Promise<{ found: FoundSystem[]; tried: number } | null> {
     newest.search = Math.max(newest.search, request);
     return searchSystems(
       owned,
@@ -103,8 +103,8 @@ const api = {
     request: number,
     system: SystemDocument,
     running: boolean,
-    onProgress: (p: PlanProgress) => void,
-  ): Promise<Plan> {
+    onProgress: (p: SolveProgress) => void,
+  ): Promise<SolutionPlan> {
     newest.solve = Math.max(newest.solve, request);
     const ends = performance.now() + LONGEST_SOLVE;
     let work = Infinity;

@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { joined } from '../../core/day/joined';
 import type { DayTrace } from '../../core/day';
 import {
-  Run,
+  PracticeRun,
   bearingOf,
   SCENARIOS,
   actOf,
@@ -14,8 +14,8 @@ import {
   missingFor,
   scenariosFor,
   soundsOf,
-  type Act,
-  type ActGroup,
+  type Action,
+  type ActionGroup,
   type Debrief,
   type Ground,
   type RunRecord,
@@ -27,15 +27,15 @@ import type { SystemDocument } from '../../core/system';
 /** Runs of the practice bench. What is hidden stays here until the debrief: a page is told only what a grower sees. */
 
 /** An act as it is offered. */
-export interface Offered extends Act {
-  readonly group: ActGroup;
+export interface OfferedAction extends Action {
+  readonly group: ActionGroup;
   readonly label: Phrase;
   readonly minutes: number;
   readonly tests: number;
   readonly money: number;
 }
 /** What was done, and what came of it. */
-export interface Noted extends Act {
+export interface ActionResult extends Action {
   readonly label: Phrase;
   readonly from: number;
   readonly till: number;
@@ -48,8 +48,8 @@ export interface PracticeView {
   readonly begins: number;
   readonly ends: number;
   readonly over: boolean;
-  readonly entries: readonly Noted[];
-  readonly acts: readonly Offered[];
+  readonly entries: readonly ActionResult[];
+  readonly acts: readonly OfferedAction[];
   readonly sounds: readonly Sound[];
   /** What is seen at a glance of fish and leaves. */
   readonly bearing: {
@@ -81,7 +81,7 @@ function groundFor(system: SystemDocument): Ground {
   if (ground?.text !== text) ground = { text, g: groundOf(system) };
   return ground.g;
 }
-let run: Run | null = null;
+let run: PracticeRun | null = null;
 let parts: { trace: DayTrace; from: number; till: number }[] = [];
 const observer = (trace: DayTrace, from: number, till: number) => {
   parts.push({ trace, from, till });
@@ -110,7 +110,7 @@ function view(): PracticeView {
       till: e.till,
       words: e.seen.words,
     })),
-    acts: actsFor(g).map((a): Offered => {
+    acts: actsFor(g).map((a): OfferedAction => {
       const k = actOf(a.act);
       return {
         ...a,
@@ -166,16 +166,16 @@ const api = {
   begin(
     system: SystemDocument,
     seed: number,
-    acts: readonly Act[] = [],
+    acts: readonly Action[] = [],
     scenario: string | null = null,
   ): PracticeView {
     const g = groundFor(system);
     const own = scenario && scenariosFor(g).some((s) => s.id === scenario) ? scenario : null;
     parts = [];
-    run = Run.replay(g, { scenario: own ?? drawn(g, seed).id, seed, acts }, observer);
+    run = PracticeRun.replay(g, { scenario: own ?? drawn(g, seed).id, seed, acts }, observer);
     return view();
   },
-  act(a: Act): PracticeView {
+  act(a: Action): PracticeView {
     if (!run!.over) run!.do(a, observer);
     return view();
   },

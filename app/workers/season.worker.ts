@@ -7,7 +7,7 @@ import {
   COLUMNS,
   fitSeason,
   seasonGround,
-  type Course,
+  type SeasonSetup,
   type Fit,
   type Season,
   type SeasonGround,
@@ -49,7 +49,7 @@ const api = {
   run(
     system: SystemDocument,
     metrics: DayMetrics,
-    course: Course,
+    course: SeasonSetup,
     care: CareOfSeason,
   ): RunOfSeason {
     const ground = groundOf(system, metrics);
@@ -61,7 +61,7 @@ const api = {
   change(
     system: SystemDocument,
     metrics: DayMetrics,
-    course: Course,
+    course: SeasonSetup,
     trouble: SeasonTrouble,
   ): DesignChange | null {
     return designChange(groundOf(system, metrics).c, course, trouble);
@@ -89,7 +89,7 @@ const api = {
   fit(
     system: SystemDocument,
     metrics: DayMetrics,
-    course: Course,
+    course: SeasonSetup,
     readings: readonly Reading[],
     onProgress: (done: number) => void,
   ): Fit | null {

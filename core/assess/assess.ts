@@ -13,13 +13,13 @@ import {
   weightsOf,
   type WaterBalance,
   type LooseDelivery,
-  type Weight,
+  type VesselWeight,
 } from './waterBalance.ts';
 import { compile } from './compile.ts';
 import { drainHead, liftedTo, runningFlow, spillingFlow } from '../network/flow.ts';
 import { jointVolume, residueLevel } from '../network/equilibrium.ts';
 import { atRest, floodMark } from '../network/statics.ts';
-import { cycleOf } from './cycle.ts';
+import { bedCycle } from './cycle.ts';
 import {
   drainsOf,
   empties,
@@ -127,7 +127,7 @@ export interface BedFigures {
 export interface Assessment {
   readonly net: Network;
   readonly balance: WaterBalance;
-  readonly weights: readonly Weight[];
+  readonly weights: readonly VesselWeight[];
   readonly loose: readonly LooseDelivery[];
   readonly duties: readonly Duty[];
   readonly siphons: readonly SiphonWindow[];
@@ -160,7 +160,7 @@ export function rhythmOf(control: NetControl): { onShare: Share; on: Seconds; of
 }
 
 /** Height over which each end of a pump's line must be lifted: its highest point, or the surface it ends under. */
-export const endsOf = (net: Network, p: PumpPath, at: readonly Metres[]): Metres[] =>
+export const liftEnds = (net: Network, p: PumpPath, at: readonly Metres[]): Metres[] =>
   (p.manifold < 0
     ? [p]
     : net.manifolds[p.manifold]!.outlets.map((o) => net.paths[o.path] as PumpPath)
@@ -177,7 +177,7 @@ function dutiesOf(net: Network): Duty[] {
     const flow = outlets.reduce((sum, i) => sum + flows[i]!, 0);
     const pipe = m ? m.trunk : p.line;
     const curve = pumpCurve(p.figures);
-    const head = Math.max(...endsOf(net, p, at)) - source;
+    const head = Math.max(...liftEnds(net, p, at)) - source;
     const { onShare, on, off } = rhythmOf(net.controls[p.control]!);
     return {
       id: p.id,
@@ -292,16 +292,16 @@ function bedFigures(
     residue,
     // Followed only when it is asked for: while a handle moves, the day's own times are at hand.
     get fill() {
-      return cycleOf(net, v.id).fill;
+      return bedCycle(net, v.id).fill;
     },
     get drain() {
-      return cycleOf(net, v.id).drain;
+      return bedCycle(net, v.id).drain;
     },
     get fromOn() {
-      return cycleOf(net, v.id).fromOn;
+      return bedCycle(net, v.id).fromOn;
     },
     get fromOff() {
-      return cycleOf(net, v.id).fromOff;
+      return bedCycle(net, v.id).fromOff;
     },
     gross: grossTo(s, index, v.height),
     mainDrain: main?.id ?? null,

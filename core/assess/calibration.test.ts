@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { LAYOUTS, applyEdits, isSiphon, pumpedLines, type Measurement } from '../system/index.ts';
-import { assess, compile, cycleOf } from './index.ts';
+import { assess, compile, bedCycle } from './index.ts';
 
 /** Whatever a grower measures, the calibrated system gives it back: of every layout, filled higher and lower. */
 
@@ -41,18 +41,18 @@ describe('the calibrated system gives back what was measured', () => {
     const net = compile(s);
     for (const v of s.vessels) {
       if (v.role !== 'bed' || (!v.media && !v.pots)) continue;
-      const c = cycleOf(net, v.id);
+      const c = bedCycle(net, v.id);
       if (Number.isFinite(c.fill)) {
         const time = 0.92 * c.fill;
         const now = compile(applyEdits(s, [m({ id: 'm', kind: 'fill-time', vessel: v.id, time })]));
-        expect(Math.abs(cycleOf(now, v.id).fill / time - 1), `${v.id} fill`).toBeLessThan(2e-3);
+        expect(Math.abs(bedCycle(now, v.id).fill / time - 1), `${v.id} fill`).toBeLessThan(2e-3);
       }
       if (Number.isFinite(c.drain)) {
         const time = 1.06 * c.drain;
         const now = compile(
           applyEdits(s, [m({ id: 'm', kind: 'drain-time', vessel: v.id, time })]),
         );
-        expect(Math.abs(cycleOf(now, v.id).drain / time - 1), `${v.id} drain`).toBeLessThan(5e-3);
+        expect(Math.abs(bedCycle(now, v.id).drain / time - 1), `${v.id} drain`).toBeLessThan(5e-3);
       }
     }
   });

@@ -5,8 +5,8 @@ import { LAYOUTS, applyEdits, type Edit, type SystemDocument } from '../system/i
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { bedsInSeries } from '../system/layouts/beds-in-series.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
-import { drainTime, fillTime } from '../test/quadrature.ts';
-import { compile, cycleOf, cyclesOf } from './index.ts';
+import { quadratureDrainTime, quadratureFillTime } from '../test/quadrature.ts';
+import { compile, bedCycle, cyclesOf } from './index.ts';
 import { cases } from '../test/cases.ts';
 
 const LH = 1 / 3.6e6;
@@ -20,13 +20,13 @@ describe('a bed over one store, against ∫ dV/Q', () => {
     ['bed with wide voids', compile(pair({ at: 'vessels.bed.media.voids', to: 0.55 }))],
   ])('%s', (_, net) => {
     const c = cyclesOf(net)[0]!;
-    expect(off(c.fill, fillTime(net, 1))).toBeLessThan(0.005);
-    expect(off(c.drain, drainTime(net, 1))).toBeLessThan(0.005);
+    expect(off(c.fill, quadratureFillTime(net, 1))).toBeLessThan(0.005);
+    expect(off(c.drain, quadratureDrainTime(net, 1))).toBeLessThan(0.005);
   });
 });
 
 describe('times of a cycle', () => {
-  const fill = (s: SystemDocument) => cycleOf(compile(s), 'bed').fill;
+  const fill = (s: SystemDocument) => bedCycle(compile(s), 'bed').fill;
 
   it('fill longer with more voids, shorter with more flow', () => {
     const usual = fill(pair());
@@ -42,7 +42,7 @@ describe('times of a cycle', () => {
 
   it('a siphon that never stops never drains its bed', () => {
     const s = pair({ at: 'paths.siphon.bore', to: 0.0158 });
-    expect(cycleOf(compile(s), 'bed').drain).toBe(Infinity);
+    expect(bedCycle(compile(s), 'bed').drain).toBe(Infinity);
   });
 
   it('a tray that nothing empties never drains', () => {
@@ -50,14 +50,14 @@ describe('times of a cycle', () => {
       { at: 'paths.lift.checkValve', to: true },
       { at: 'paths.overflow.weep', to: null },
     ]);
-    expect(cycleOf(compile(held), 'tray').drain).toBe(Infinity);
+    expect(bedCycle(compile(held), 'tray').drain).toBe(Infinity);
   });
 
   it('from its start a pump first fills its hose: π/4·D²·L over the flow', () => {
     const net = compile(trayOverReservoir.make('x', 'X'));
     const line = net.paths.find((p) => p.kind === 'pump')!;
     if (line.kind !== 'pump') throw new Error('no pump');
-    const { fill: f, fromOn } = cycleOf(net, 'tray');
+    const { fill: f, fromOn } = bedCycle(net, 'tray');
     const delivered = simulate(net, 86400);
     const width = net.paths.length + net.vessels.length;
     const flow = Math.max(...delivered.flows.filter((_, i) => i % width === 0));
@@ -109,7 +109,7 @@ describe('the day', () => {
         const net = compile(s);
         const day = metricsOf(net, simulate(net));
         for (const b of day.beds) {
-          const c = cycleOf(net, b.id);
+          const c = bedCycle(net, b.id);
           if (b.cyclesPerDay < 2) continue;
           const name = `${s.layout} ${b.id}`;
           for (const [ours, theirs, what] of [

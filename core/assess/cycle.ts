@@ -93,7 +93,7 @@ export function cyclesOf(net: Network): readonly BedCycle[] {
 }
 
 /** The cycle of one bed. @throws RangeError where there is no such bed */
-export function cycleOf(net: Network, bed: string): BedCycle {
+export function bedCycle(net: Network, bed: string): BedCycle {
   const cycle = cyclesOf(net).find((c) => c.id === bed);
   if (!cycle) throw new RangeError(`No bed “${bed}” in this network.`);
   return cycle;

@@ -5,7 +5,7 @@ import type { Network } from '../network/types.ts';
 import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
 import { headLoss } from '../water/pipe.ts';
 import { pumpCurve } from '../water/pump.ts';
-import { endsOf } from './assess.ts';
+import { liftEnds } from './assess.ts';
 
 /** A pump's curve and its line's system curve at one flow. */
 export interface DutyPoint {
@@ -31,7 +31,7 @@ export function dutyCurve(net: Network, line: string): readonly DutyPoint[] {
   const { at } = atRest(net);
   const curve = pumpCurve(p.figures);
   const source = coveredSurface(net, p, at);
-  const ends = endsOf(net, p, at);
+  const ends = liftEnds(net, p, at);
   const m = p.manifold < 0 ? null : net.manifolds[p.manifold]!;
   const asked = (flow: CubicMetresPerSecond): Metres => {
     if (flow === 0) return Math.min(...ends) - source;

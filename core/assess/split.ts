@@ -4,7 +4,7 @@ import { boreArea, GRAVITY } from '../water/constants.ts';
 import { pumpCurve } from '../water/pump.ts';
 import { root } from '../numerics/root.ts';
 import { headLoss } from '../water/pipe.ts';
-import { endsOf } from './assess.ts';
+import { liftEnds } from './assess.ts';
 import { compile } from './compile.ts';
 import { atRest } from '../network/statics.ts';
 import type { PumpPath } from '../network/types.ts';
@@ -43,7 +43,7 @@ export function balanceBranches(system: SystemDocument, line: PumpedLine): Edit[
   const t = net.temperature;
   const curve = pumpCurve(pump.figures);
   const n = m.outlets.length;
-  const ends = endsOf(net, pump, at);
+  const ends = liftEnds(net, pump, at);
   /** What each tee has to spare over its end with every tap open, for a flow of each; heads from the first tee. */
   const spare = (q: number, first: number): number[] => {
     let head = first;

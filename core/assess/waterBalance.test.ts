@@ -6,10 +6,10 @@ import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { madeUp } from '../test/makeups.ts';
 import { anySystem } from '../test/systems.ts';
 import { largest } from '../test/largest.ts';
-import { waterBalanceOf, compile, type Standing } from '../assess/index.ts';
+import { waterBalanceOf, compile, type VesselState } from '../assess/index.ts';
 import { cases } from '../test/cases.ts';
 
-const held = (rows: readonly Standing[]) => rows.reduce((t, r) => t + r.volume, 0);
+const held = (rows: readonly VesselState[]) => rows.reduce((t, r) => t + r.volume, 0);
 
 /** Every account of a system against what was poured into it. */
 function balanced(s: SystemDocument) {
@@ -55,7 +55,7 @@ describe('a flood ends when its source is at the intake', () => {
     expect(sump.volume).toBeCloseTo(0.03 * 1.2 * 0.7, 6);
     const full = balanced(dry(340)).deepest;
     for (const bed of ['bed-1', 'bed-2']) {
-      const level = (rows: readonly Standing[]) => rows.find((r) => r.vessel === bed)!.level;
+      const level = (rows: readonly VesselState[]) => rows.find((r) => r.vessel === bed)!.level;
       expect(level(a.deepest)).toBeLessThan(level(full));
       expect(level(a.deepest)).toBeGreaterThan(0);
     }

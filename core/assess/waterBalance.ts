@@ -28,7 +28,7 @@ import { refilled, supplyOf, type Uptake } from './supply.ts';
 import type { Network, NetVessel } from '../network/types.ts';
 
 /** One vessel in one state of the water balance. */
-export interface Standing {
+export interface VesselState {
   readonly vessel: string;
   readonly volume: CubicMetres;
   /** Above the floor; above the rim where there is more water than room. */
@@ -53,11 +53,11 @@ export interface Reserve {
 
 /** The water balance of a system: where the water stands, without time. */
 export interface WaterBalance {
-  readonly rest: readonly Standing[];
-  readonly deepest: readonly Standing[];
+  readonly rest: readonly VesselState[];
+  readonly deepest: readonly VesselState[];
   /** Of the water at the deepest flood, what stands in the pumps' lines. */
   readonly inLines: CubicMetres;
-  readonly afterPowerCut: readonly Standing[];
+  readonly afterPowerCut: readonly VesselState[];
   readonly reserves: readonly Reserve[];
   /** Water lost in a day by evaporation and plants. */
   readonly dailyWaterUse: CubicMetres;
@@ -76,7 +76,7 @@ export interface WaterBalance {
 export const RESERVE_SHARE = 0.15;
 export const RESERVE_DAYS = 3;
 
-function standings(net: Network, volumes: readonly CubicMetres[]): Standing[] {
+function standings(net: Network, volumes: readonly CubicMetres[]): VesselState[] {
   const intake = new Map<number, Metres>();
   for (const p of pumpsOf(net)) intake.set(p.from, Math.max(intake.get(p.from) ?? 0, p.intake));
   return net.vessels.map((v, i) => {
@@ -231,7 +231,7 @@ const isSink = (net: Network, vessel: number): boolean =>
   !net.vessels[vessel]!.bed && gravityOutlets(net, vessel).length === 0;
 
 /** Weight of a vessel as it stands at its fullest, kg, and spread over its footprint, kg/m². */
-export interface Weight {
+export interface VesselWeight {
   readonly vessel: string;
   readonly mass: number;
   readonly load: number;
@@ -246,7 +246,7 @@ const wetDensity = (medium: string): number => mediumById(medium)?.wetDensity ??
 const PLANT_MASS = 10;
 
 /** Weight of each vessel at its fullest: water, vessel, wet media, plants, fish; over its own footprint. */
-export function weightsOf(s: SystemDocument, balance: WaterBalance): Weight[] {
+export function weightsOf(s: SystemDocument, balance: WaterBalance): VesselWeight[] {
   return s.vessels.map((v, i) => {
     const fullest = Math.max(
       balance.rest[i]!.volume,

@@ -3,7 +3,7 @@ import { geometryChecks } from '../findings/index.ts';
 import { bore, say } from '../quantity/index.ts';
 import { boreOf } from '../network/index.ts';
 import { bellSiphons, type SystemDocument } from '../system/index.ts';
-import type { Piece, Question } from './types.ts';
+import type { Piece, BuildQuestion } from './types.ts';
 
 /** Bell siphons with the pipes that are bought for them: a pipe of the shelf is seldom as wide as the design asks. */
 
@@ -12,8 +12,8 @@ import type { Piece, Question } from './types.ts';
  *
  * @param pieces of the system
  */
-export function boughtQuestions(s: SystemDocument, pieces: readonly Piece[]): Question[] {
-  return bellSiphons(s).flatMap((p): Question[] => {
+export function boughtQuestions(s: SystemDocument, pieces: readonly Piece[]): BuildQuestion[] {
+  return bellSiphons(s).flatMap((p): BuildQuestion[] => {
     const bell = pipeById(pieces.find((x) => x.about === p.id && x.role === 'bell')?.stock ?? '');
     if (!bell) return [];
     const checks = geometryChecks({ ...p, bellBore: bell.bore }, boreOf(s, p));

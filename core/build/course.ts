@@ -20,7 +20,7 @@ import {
 import type { Metres } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { buildKey } from './keys.ts';
-import type { Joint, Leg, Piece, PieceRole, Question, Span } from './types.ts';
+import type { Joint, Leg, Piece, PieceRole, BuildQuestion, Span } from './types.ts';
 
 /** The course of a pipe: legs between corners, fittings on them, and the pieces that lie between the fittings. */
 
@@ -49,7 +49,7 @@ export interface Station {
   readonly face?: Metres;
 }
 
-export interface Course {
+export interface PipeCourse {
   /** Id of the path, or of a branch of it; the ids of its pieces begin with it. */
   readonly id: string;
   readonly about: string;
@@ -60,13 +60,13 @@ export interface Course {
   /** Offset of its legs in those of the whole run. */
   readonly firstLeg?: number;
   /** The change that leads its way out so much lower, where there is one. */
-  readonly lower?: (by: Metres) => Question['fix'];
+  readonly lower?: (by: Metres) => BuildQuestion['fix'];
   /** Its first station is drawn with another course and is not counted again. */
   readonly sharesFirst?: boolean;
 }
 
 /** A fitting of a pipe as it was measured, else by the table. */
-export function sizeOf(
+export function fittingSize(
   s: SystemDocument,
   kind: JointKind,
   pipe: string,
@@ -128,10 +128,10 @@ function whyOfPipe(
 }
 
 /** Joints and pieces of a course. */
-export function piecesOf(
+export function coursePieces(
   s: SystemDocument,
-  c: Course,
-): { joints: Joint[]; pieces: Piece[]; questions: Question[] } {
+  c: PipeCourse,
+): { joints: Joint[]; pieces: Piece[]; questions: BuildQuestion[] } {
   const size = pipeById(c.pipe);
   const coil = size?.outside === undefined;
   const first = c.firstLeg ?? 0;
@@ -147,7 +147,7 @@ export function piecesOf(
     .filter((_, i) => !(i === 0 && c.sharesFirst));
   const cuts = stations.filter((st) => !passesThrough(st.kind));
   const pieces: Piece[] = [];
-  const questions: Question[] = [];
+  const questions: BuildQuestion[] = [];
   for (let i = 0; i + 1 < cuts.length; i++) {
     const [a, b] = [cuts[i]!, cuts[i + 1]!];
     const [from, to] = [position(c.legs, a), position(c.legs, b)];
@@ -182,8 +182,8 @@ export function piecesOf(
       continue;
     }
     const ends = [
-      { kind: a.kind, size: sizeOf(s, a.kind, c.pipe, a.insideFirst === false, a.face) },
-      { kind: b.kind, size: sizeOf(s, b.kind, c.pipe, b.insideFirst !== false, b.face) },
+      { kind: a.kind, size: fittingSize(s, a.kind, c.pipe, a.insideFirst === false, a.face) },
+      { kind: b.kind, size: fittingSize(s, b.kind, c.pipe, b.insideFirst !== false, b.face) },
     ];
     const glued = ends.filter((e) => e.size.socket > 0);
     const gaps = glued.length * s.build.stopGap;
@@ -237,7 +237,7 @@ export function splitLong(
   const pieces = made.pieces.flatMap((p): Piece[] => {
     const most = stockLength(p.stock);
     if (p.coil || p.cut <= most || p.around) return [p];
-    const { face, socket } = sizeOf(s, 'coupling', p.stock);
+    const { face, socket } = fittingSize(s, 'coupling', p.stock);
     const lost = 2 * (face - socket) + 2 * s.build.stopGap;
     const n = Math.ceil((p.cut + lost) / (most + lost));
     const each = (p.cut - (n - 1) * lost) / n;

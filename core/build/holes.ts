@@ -15,7 +15,7 @@ import { floorOutline, outlineAt, type Outline } from '../water/shape.ts';
 import { ALLOWANCE, DOWNTURN } from './course.ts';
 import { buildKey } from './keys.ts';
 import type { Figures } from '../assess/figures.ts';
-import type { DrilledHole, Hole, Question } from './types.ts';
+import type { DrilledHole, Hole, BuildQuestion } from './types.ts';
 
 /** The holes of a system: where each is measured from two edges, and what has to be asked. */
 
@@ -300,7 +300,7 @@ const AROUND: readonly Wall[] = ['right', 'front', 'left', 'back'];
  *
  * @param holes of the whole system
  */
-export function spread(s: SystemDocument, holes: readonly Hole[]): Hole[] {
+export function spreadHoles(s: SystemDocument, holes: readonly Hole[]): Hole[] {
   const chosen = (h: Hole) => {
     const r = s.build.routes.find((x) => x.id === h.path);
     return r !== undefined && (r.along !== null || r.side !== null);
@@ -331,8 +331,8 @@ export function spread(s: SystemDocument, holes: readonly Hole[]): Hole[] {
 export const isRound = (v: Vessel): boolean => floorOutline(v.shape).round;
 
 /** What is asked and what is wrong about the holes of a system. */
-export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Question[] {
-  const out: Question[] = [];
+export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): BuildQuestion[] {
+  const out: BuildQuestion[] = [];
   const asked = new Map<string, Hole[]>();
   for (const h of holes)
     if (h.asked && h.diameter === null) asked.set(h.asked, [...(asked.get(h.asked) ?? []), h]);
@@ -350,7 +350,7 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): Questi
       fix: null,
     });
   }
-  const wrong = (h: Hole, sentence: Question['sentence'], key: string) =>
+  const wrong = (h: Hole, sentence: BuildQuestion['sentence'], key: string) =>
     out.push({ id: `${h.id}-${key}`, about: h.vessel, level: 'wrong', sentence, fix: null });
   holes.forEach((h, i) => {
     const v = vesselOf(s, h.vessel);

@@ -11,7 +11,7 @@ export interface ToCut {
   readonly length: Metres;
 }
 
-export interface Bar {
+export interface StockBar {
   /** Id of the offcut that it is; null where it is bought. */
   readonly offcut: string | null;
   readonly length: Metres;
@@ -21,7 +21,7 @@ export interface Bar {
 }
 
 export interface Nesting {
-  readonly bars: readonly Bar[];
+  readonly bars: readonly StockBar[];
   /** Bought lengths, and how few they could be at the very least. */
   readonly bought: number;
   readonly bound: number;
@@ -262,7 +262,7 @@ export function nest(
     if (tried || effort.left <= 0) break;
   }
   const length0 = new Map(pieces.map((p) => [p.id, p.length]));
-  const bars = found.flatMap((list, k): Bar[] => {
+  const bars = found.flatMap((list, k): StockBar[] => {
     const bin = own[k] ?? fresh;
     const ids = [...(before[k] ?? []), ...list.map((i) => fits[i]!.id)];
     if (!ids.length) return [];

@@ -4,14 +4,14 @@ import type { SystemDocument } from '../system/index.ts';
 import { boughtQuestions } from './bought.ts';
 import { coilsOf, cuttingsOf, type Coil, type Cutting } from './cutting.ts';
 import { costOf, type Cost } from './cost.ts';
-import { holeQuestions, spread, underWater } from './holes.ts';
+import { holeQuestions, spreadHoles, underWater } from './holes.ts';
 import { mediaOf, type MediaFill } from './media.ts';
 import { notedParts, partsOf, type NotedPart } from './parts/index.ts';
 import { runOf } from './runs.ts';
-import { carcassPieces, standOf, type Stand } from './stand.ts';
-import { stepsOf, type Step } from './steps/index.ts';
+import { carcassPieces, supportOf, type VesselSupport } from './stand.ts';
+import { stepsOf, type BuildStep } from './steps/index.ts';
 import { stockLengthOf } from './stocks.ts';
-import type { DrilledHole, Joint, Piece, Question, Run } from './types.ts';
+import type { DrilledHole, Joint, Piece, BuildQuestion, PipeRun } from './types.ts';
 
 /** Everything that is built of a system, from its figures: plain data. */
 
@@ -25,17 +25,17 @@ export interface CutState {
 }
 
 export interface BuildPlan {
-  readonly runs: readonly Run[];
+  readonly runs: readonly PipeRun[];
   readonly pieces: readonly Piece[];
   readonly joints: readonly Joint[];
   readonly holes: readonly DrilledHole[];
-  readonly questions: readonly Question[];
+  readonly questions: readonly BuildQuestion[];
   readonly cuttings: readonly Cutting[];
   readonly coils: readonly Coil[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly VesselSupport[];
   readonly media: readonly MediaFill[];
   readonly parts: readonly NotedPart[];
-  readonly steps: readonly Step[];
+  readonly steps: readonly BuildStep[];
   readonly cost: Cost;
   readonly cut: readonly CutState[];
   /** Of everything, full, kg. */
@@ -66,12 +66,12 @@ export function cutStates(s: SystemDocument, pieces: readonly Piece[]): CutState
 export function buildPlan(c: Figures): BuildPlan {
   const { system: s } = c;
   const runs = s.paths.map((p) => runOf(s, p, (stock) => stockLengthOf(s, stock)));
-  const holes = spread(
+  const holes = spreadHoles(
     s,
     runs.flatMap((r) => r.holes),
   ).map((h): DrilledHole => ({ ...h, under: underWater(c, h) }));
-  const stands = s.vessels.flatMap((v): Stand[] => {
-    const x = standOf(c, v.id, holes);
+  const stands = s.vessels.flatMap((v): VesselSupport[] => {
+    const x = supportOf(c, v.id, holes);
     return x ? [x] : [];
   });
   const pieces = [

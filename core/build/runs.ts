@@ -17,14 +17,14 @@ import { aroundDrain, pipeOfBore } from './around.ts';
 import {
   ALLOWANCE,
   DOWNTURN,
-  piecesOf,
-  sizeOf,
+  coursePieces,
+  fittingSize,
   splitLong,
-  type Course,
+  type PipeCourse,
   type Station,
 } from './course.ts';
 import { entryHole, holesOf, overRim } from './holes.ts';
-import type { Joint, Leg, Piece, Question, Run } from './types.ts';
+import type { Joint, Leg, Piece, BuildQuestion, PipeRun } from './types.ts';
 
 /**
  * The pipework of each path. Upright lengths are those of the design’s heights, level ones its runs: the
@@ -46,11 +46,11 @@ const leg = (length: Metres, way: Leg['way']): Leg => ({ length: Math.max(0, len
 
 interface Drafted {
   readonly legs: readonly Leg[];
-  readonly courses: readonly Course[];
+  readonly courses: readonly PipeCourse[];
   readonly extra?: readonly Piece[];
   /** Fittings at the end of a leg that are pushed onto another, with no pipe between. */
   readonly besides?: readonly { readonly kind: JointKind; readonly leg: number }[];
-  readonly questions?: readonly Question[];
+  readonly questions?: readonly BuildQuestion[];
   readonly allowance: Metres;
 }
 
@@ -59,14 +59,14 @@ const whole = (
   p: { readonly id: string; readonly pipe: string },
   legs: readonly Leg[],
   stations: readonly Station[],
-  more: Partial<Course> = {},
+  more: Partial<PipeCourse> = {},
 ): Pick<Drafted, 'legs' | 'courses'> => ({
   legs,
   courses: [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations, ...more }],
 });
 
 /** Elbows that the way needs and the design does not count: each takes head. */
-function missingElbows(p: WaterPath, needs: number): Question[] {
+function missingElbows(p: WaterPath, needs: number): BuildQuestion[] {
   const counted =
     p.kind === 'pumped-line'
       ? p.fittings
@@ -193,7 +193,7 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
     ...(branched ? [{ kind: 'tee' as const, leg: 2, at: 0 }] : []),
     { kind: endKind, leg: 2, at: 1, insideFirst: false },
   ];
-  const courses: Course[] = [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations }];
+  const courses: PipeCourse[] = [{ id: p.id, about: p.id, pipe: p.pipe, legs, stations }];
   const branchLegs: Leg[] = [];
   p.branches.forEach((b, k) => {
     const z = vesselOf(s, b.to).floor + b.end;
@@ -207,7 +207,7 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
     const firstLeg = legs.length + branchLegs.length;
     branchLegs.push(...own);
     const more = k + 1 < p.branches.length;
-    const header: Course = {
+    const header: PipeCourse = {
       id: `${b.id}-header`,
       about: p.id,
       pipe: p.pipe,
@@ -219,7 +219,7 @@ function draftLine(s: SystemDocument, p: PumpedLine): Drafted {
         { kind: more ? 'tee' : 'elbow-90', leg: 0, at: 1, pipe: p.pipe },
       ],
     };
-    const drop: Course = {
+    const drop: PipeCourse = {
       id: b.id,
       about: p.id,
       pipe: b.pipe,
@@ -272,7 +272,7 @@ const SPARE: Metres = 0.01;
 /** A way out through a wall led lower, as long as it stays above the floor. */
 const lower =
   (p: Standpipe | BellSiphon) =>
-  (by: Metres): Question['fix'] => {
+  (by: Metres): BuildQuestion['fix'] => {
     const drop = Math.ceil((p.drop + by + SPARE) * 200) / 200;
     return drop > -SPARE
       ? null
@@ -292,7 +292,7 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
         kind: 'reducer',
         leg: 0,
         at: 0,
-        face: (wide ? socketDepth(wide.id)! : p.mouth / 2) + sizeOf(s, 'reducer', p.pipe).face,
+        face: (wide ? socketDepth(wide.id)! : p.mouth / 2) + fittingSize(s, 'reducer', p.pipe).face,
       }
     : { kind: 'open', leg: 0, at: 0 };
   const role = { role: 'standpipe' as const, name: 'Standpipe' };
@@ -323,8 +323,8 @@ function draftDrain(s: SystemDocument, p: Standpipe | BellSiphon): Drafted {
   }
   const straight = p.elbows === 0 && p.run <= ALLOWANCE;
   // Under the floor there has to be room for the bulkhead, the elbow, and one that turns down again.
-  const { face: elbow } = sizeOf(s, 'elbow-90', p.pipe);
-  const under = sizeOf(s, 'bulkhead', p.pipe, false).face + elbow;
+  const { face: elbow } = fittingSize(s, 'elbow-90', p.pipe);
+  const under = fittingSize(s, 'bulkhead', p.pipe, false).face + elbow;
   const needs = p.drop >= under + elbow + 0.005 ? 2 : 1;
   const turns = straight ? 0 : p.elbows === 0 ? needs : p.elbows;
   const down = turns >= 2 ? Math.max(0, Math.min(DOWNTURN, p.drop - under)) : 0;
@@ -371,7 +371,7 @@ export const sealOf = (
 
 /** A pipe that rises in the bed, turns over twice and goes down through the floor. */
 function draftLoop(s: SystemDocument, p: LoopSiphon): Drafted {
-  const { face } = sizeOf(s, 'elbow-90', p.pipe);
+  const { face } = fittingSize(s, 'elbow-90', p.pipe);
   const least = 2 * face + 0.01;
   const over = Math.min(Math.max(p.run, least), Math.max(least, p.run / 2));
   const stub = p.elbows >= 1 ? Math.max(0, p.run - over) : 0;
@@ -457,7 +457,7 @@ function draftLink(s: SystemDocument, p: Link): Drafted {
       at: (i + 1) * pitch,
     })),
   ];
-  const stubs = Array.from({ length: cells }, (_, i): Course => ({
+  const stubs = Array.from({ length: cells }, (_, i): PipeCourse => ({
     id: `${p.id}-stub-${i + 1}`,
     about: p.id,
     pipe: p.pipe,
@@ -499,7 +499,7 @@ function draftFloat(p: FloatValve): Drafted {
 }
 
 /** A pipe that would lie in the ground beside vessels that stand on it. */
-function underGround(s: SystemDocument, p: WaterPath): Question[] {
+function underGround(s: SystemDocument, p: WaterPath): BuildQuestion[] {
   const from = vesselOf(s, p.from);
   const to = vesselOf(s, p.to);
   const half = 'pipe' in p ? (pipeById(p.pipe)?.outside ?? pipeById(p.pipe)?.bore ?? 0) / 2 : 0;
@@ -561,7 +561,7 @@ export function runOf(
   s: SystemDocument,
   p: WaterPath,
   stockLength: (stock: string) => Metres,
-): Run {
+): PipeRun {
   const d = draft(s, p);
   if (!d)
     return {
@@ -573,7 +573,7 @@ export function runOf(
       questions: [],
       allowance: 0,
     };
-  const made = d.courses.map((c) => piecesOf(s, c));
+  const made = d.courses.map((c) => coursePieces(s, c));
   const joints: Joint[] = [
     ...made.flatMap((m) => m.joints),
     ...(d.besides ?? []).map(({ kind, leg }, i): Joint => ({

@@ -21,7 +21,7 @@ import {
   SAG_SHARE,
 } from './beams.ts';
 import { reachOfHole } from './holes.ts';
-import type { Hole, Piece, Question } from './types.ts';
+import type { Hole, Piece, BuildQuestion } from './types.ts';
 
 /** What a vessel stands on, and the frame of a lined one: members, checks, boards to cut. */
 
@@ -67,7 +67,7 @@ export interface CutOut {
   readonly diameter: Metres;
 }
 
-export interface Stand {
+export interface VesselSupport {
   readonly vessel: string;
   readonly kind: VesselBuild['stand'];
   /** Frames side by side that carry it, and what each carries. */
@@ -89,7 +89,7 @@ export interface Stand {
   readonly pieces: readonly Piece[];
   /** Why an engineer is asked; null where it is an ordinary shelf. */
   readonly engineer: Phrase | null;
-  readonly questions: readonly Question[];
+  readonly questions: readonly BuildQuestion[];
   /** Blocks to lay, where it stands on blocks, and slabs or planks that make up the height above them. */
   readonly blocks: number;
   readonly packed: Metres;
@@ -238,11 +238,11 @@ export function layJoists(
  * @param holes of the whole system: what passes a floor passes its deck
  * @returns nothing for what stands on the ground, hangs on a wall or is dug in
  */
-export function standOf(
+export function supportOf(
   c: Pick<Figures, 'system' | 'a'>,
   vessel: string,
   holes: readonly Hole[],
-): Stand | null {
+): VesselSupport | null {
   const { system: s, a } = c;
   const v = vesselOf(s, vessel);
   if (!isRaised(v)) return null;
@@ -400,15 +400,15 @@ function standQuestions(
     beneath: Metres;
     clears: boolean;
   },
-): Question[] {
-  const wrong = (key: string, sentence: Phrase, fix: Question['fix'] = null): Question => ({
+): BuildQuestion[] {
+  const wrong = (key: string, sentence: Phrase, fix: BuildQuestion['fix'] = null): BuildQuestion => ({
     id: `${v.id}-${key}`,
     about: v.id,
     level: 'wrong',
     sentence,
     fix,
   });
-  const out: Question[] = [];
+  const out: BuildQuestion[] = [];
   const least = DECK + x.bearer.depth + LEAST_LEG;
   if (v.floor < least - 1e-9)
     out.push(
@@ -463,7 +463,7 @@ function tooWeak(
     pressure: number;
     between: Metres;
   },
-): Question[] {
+): BuildQuestion[] {
   const worst = checks.reduce((a, b) => (b.use > a.use ? b : a));
   const isLeg = worst.id === 'buckling';
   const better = passing(isLeg ? 'leg' : 'bearer', isLeg ? x.leg : x.bearer, (section) =>

@@ -77,7 +77,7 @@ export interface DrilledHole extends Hole {
 }
 
 /** Something that stands in the way of cutting: a measurement that is missing, or a length that cannot be. */
-export interface Question {
+export interface BuildQuestion {
   readonly id: string;
   readonly about: string;
   readonly level: 'ask' | 'wrong';
@@ -92,13 +92,13 @@ export interface Leg {
 }
 
 /** The pipework of one path. */
-export interface Run {
+export interface PipeRun {
   readonly path: string;
   readonly legs: readonly Leg[];
   readonly joints: readonly Joint[];
   readonly pieces: readonly Piece[];
   readonly holes: readonly Hole[];
-  readonly questions: readonly Question[];
+  readonly questions: readonly BuildQuestion[];
   /** Pipe that the flow is reckoned with and that no piece is cut for; below zero where it is the other way. */
   readonly allowance: Metres;
 }

@@ -1,7 +1,7 @@
 import { waterAhead } from '../season/index.ts';
 import { HORIZON, UNIONISED_LIMITS, YOUNG } from '../limits/index.ts';
 import { daysRunning, type Tended } from '../readings/index.ts';
-import { feedBy, type FeedShare, type Ground } from '../treatment/index.ts';
+import { feedBy, type FeedShare, type TreatmentBasis } from '../treatment/index.ts';
 
 /** The water over the time that a plan looks ahead, fed as the plan says, at its worst: no bacteria yet. */
 
@@ -11,7 +11,7 @@ const mayLag = (t: Tended): boolean =>
 
 /** The most that may be fed so that un-ionised ammonia stays calm over the time that is looked ahead. */
 export function feedAhead(
-  g: Ground,
+  g: TreatmentBasis,
   most: FeedShare,
 ): { readonly feed: FeedShare; readonly unionised: number } {
   const shares: readonly FeedShare[] = ['full', 'half', 0];

@@ -1,5 +1,5 @@
 import { saturation } from '../life/index.ts';
-import type { Ground } from '../treatment/index.ts';
+import type { TreatmentBasis } from '../treatment/index.ts';
 import type { Expected, ExpectedQuantity, Hazard } from './types.ts';
 
 /** Fresh water holds some chloride, mg/L: a ratio to none would say nothing. */
@@ -17,14 +17,14 @@ const span = (values: readonly number[]): Pair => [Math.min(...values), Math.max
  * @param after the ground after all steps
  */
 export function expectedOf(
-  before: Ground,
-  after: Ground,
+  before: TreatmentBasis,
+  after: TreatmentBasis,
   hazards: readonly Hazard[],
 ): Readonly<Partial<Record<ExpectedQuantity, Expected>>> {
   const out: Partial<Record<ExpectedQuantity, Expected>> = {};
   const { known } = before.t;
   // Hours after a treatment the water is between what was mixed and what it settles at.
-  const afterStates = (of: (e: Ground['ends'][number], s: 'closed' | 'settled') => number) =>
+  const afterStates = (of: (e: TreatmentBasis['ends'][number], s: 'closed' | 'settled') => number) =>
     span(after.ends.flatMap((e) => [of(e, 'closed'), of(e, 'settled')]));
   if (known.tan && before.t.hasFish)
     out.unionised = {
@@ -44,7 +44,7 @@ export function expectedOf(
         after: span(after.ends.map((e) => e.states.air.ph)),
       },
     };
-  const plain = (id: ExpectedQuantity, of: (e: Ground['ends'][number]) => number) => {
+  const plain = (id: ExpectedQuantity, of: (e: TreatmentBasis['ends'][number]) => number) => {
     out[id] = {
       before: span(before.ends.map(of)),
       after: span(after.ends.map(of)),

@@ -11,7 +11,7 @@ import { answerOf, isAnswer, sumOf, valuesFor } from '../sums/index.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { tasksOf } from '../log/tasks/index.ts';
 import { NOW, demoDocument, entriesOf, tendedDemo, tendedOf } from '../test/tended.ts';
-import { planOf } from './index.ts';
+import { carePlan } from './index.ts';
 
 /** One fact stands in one place: what finding, calculator, task, report and plan say of one thing is one number. */
 
@@ -26,7 +26,7 @@ const LOADED: Edit[] = [
 describe('litres of one change', () => {
   it('are the same in the plan, the finding’s fix, the calculator and the report', () => {
     const t = tendedDemo('potting-shed-pair', [], LOADED);
-    const plan = planOf(t);
+    const plan = carePlan(t);
     const litres = plan.steps.find((s) => s.treatment === 'change')!.amount! * 1000;
     expect(litres).toBeCloseTo(310, 6);
     const [fix] = careAdjustments({ system: t.system, a: t.c.a }, ['ammonia']);
@@ -119,7 +119,7 @@ describe('a reading', () => {
       entriesOf([{ h: 1, temperature: 20 }]),
     );
     expect(t.known.tan).toBeUndefined();
-    expect(planOf(t).hazards.map((h) => h.id)).toEqual(['stale']);
+    expect(carePlan(t).hazards.map((h) => h.id)).toEqual(['stale']);
   });
 
   it('of an hour ago is said as it is, one of some days ago as what it can be by now', () => {
@@ -128,7 +128,7 @@ describe('a reading', () => {
         demoDocument('potting-shed-pair'),
         entriesOf([{ h, ...bad, tan: [0, 0], nitrite }]),
       );
-      return tell(planOf(t).hazards.find((x) => x.id === 'nitrite')!.because, 'metric');
+      return tell(carePlan(t).hazards.find((x) => x.id === 'nitrite')!.because, 'metric');
     };
     expect(said(1, [0.5, 1])).toMatch(/^Nitrite is at 1 mg\/L\. These fish tolerate 0\.5 mg\/L;/);
     expect(said(72, [0.25, 0.5])).toMatch(

@@ -9,8 +9,8 @@ import { tasksOf } from '../log/tasks/index.ts';
 import { tell } from '../quantity/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
-import { NOW, demoDocument, entriesOf, type Noted } from '../test/tended.ts';
-import { URGENCIES, planOf, type Plan } from './index.ts';
+import { NOW, demoDocument, entriesOf, type TestEntry } from '../test/tended.ts';
+import { URGENCIES, carePlan, type CarePlan } from './index.ts';
 import { follow, tank } from './test/follow.ts';
 
 /** Whatever the water, the tap, the system and the log: a plan that is followed to the letter harms nothing. */
@@ -34,7 +34,7 @@ const wholeOf = (demo: string) => {
 interface Scene {
   readonly demo: (typeof DEMOS)[number];
   readonly edits: readonly Edit[];
-  readonly noted: readonly Noted[];
+  readonly noted: readonly TestEntry[];
 }
 /** What is known of a scene; levels and day are those of the demo, which water does not change. */
 function known(scene: Scene, entries: readonly Entry[], now = NOW): Tended {
@@ -98,7 +98,7 @@ const scenes: fc.Arbitrary<Scene> = fc
   })
   .map((x): Scene => {
     const volume = wholeOf(x.demo).a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
-    const acts = x.before.map((b, i): Noted => {
+    const acts = x.before.map((b, i): TestEntry => {
       const h = x.hours[i]!;
       if (b.kind === 'water-change' || b.kind === 'top-up')
         return { h, kind: b.kind, volume: b.share * volume };
@@ -139,7 +139,7 @@ const scenes: fc.Arbitrary<Scene> = fc
     };
   });
 
-const plain = (p: Plan) =>
+const plain = (p: CarePlan) =>
   JSON.parse(
     JSON.stringify({ ...p, after: null }, (_, v: unknown) =>
       typeof v === 'number' ? Number(v.toPrecision(9)) : v,
@@ -151,7 +151,7 @@ describe('a plan of any water, tap, system and log', () => {
     fc.assert(
       fc.property(scenes, (scene) => {
         const t = known(scene, entriesOf(scene.noted));
-        const plan = planOf(t);
+        const plan = carePlan(t);
         const k = t.known;
         const x = (id: 'ph' | 'alkalinity' | 'temperature') => k[id]!.best;
         const start = tank(x('ph'), x('alkalinity'), x('temperature'), {
@@ -214,8 +214,8 @@ describe('a plan of any water, tap, system and log', () => {
     fc.assert(
       fc.property(scenes, fc.integer({ min: 0, max: 20 }), (scene, pick) => {
         const entries = entriesOf(scene.noted);
-        const first = plain(planOf(known(scene, entries)));
-        expect(plain(planOf(known(scene, entries)))).toEqual(first);
+        const first = plain(carePlan(known(scene, entries)));
+        expect(plain(carePlan(known(scene, entries)))).toEqual(first);
         const note: Entry = {
           id: 'n',
           kind: 'note',
@@ -224,21 +224,21 @@ describe('a plan of any water, tap, system and log', () => {
           zone: ZONE,
           written: NOW - 60_000,
         };
-        expect(plain(planOf(known(scene, [...entries, note])))).toEqual(first);
+        expect(plain(carePlan(known(scene, [...entries, note])))).toEqual(first);
         // Any entry: written, taken back, and the plan is as it was before; put back, as it was with it.
         const i = pick % entries.length;
         const without = entries.filter((_, k) => k !== i);
         const taken = entries.map((e, k) => (k === i ? remove(e, NOW) : e));
-        expect(plain(planOf(known(scene, taken)))).toEqual(plain(planOf(known(scene, without))));
+        expect(plain(carePlan(known(scene, taken)))).toEqual(plain(carePlan(known(scene, without))));
         const back = taken.map((e, k) => (k === i ? restore(e, NOW + 1) : e));
-        expect(plain(planOf(known(scene, back)))).toEqual(first);
+        expect(plain(carePlan(known(scene, back)))).toEqual(first);
       }),
       { numRuns: cases(40, 500) },
     );
   });
 
   it('is no less urgent when a reading is worse', () => {
-    const rank = (p: Plan) => (p.urgency === 'none' ? 3 : URGENCIES.indexOf(p.urgency));
+    const rank = (p: CarePlan) => (p.urgency === 'none' ? 3 : URGENCIES.indexOf(p.urgency));
     fc.assert(
       fc.property(
         scenes,
@@ -249,15 +249,15 @@ describe('a plan of any water, tap, system and log', () => {
           const last = scene.noted.at(-2)!;
           const noted = [
             { ...last, ph: scene.noted.at(-1)!.ph, alkalinity: scene.noted.at(-1)!.alkalinity },
-          ] as Noted[];
-          const worse = noted.map((n): Noted => {
+          ] as TestEntry[];
+          const worse = noted.map((n): TestEntry => {
             if (id === 'oxygen')
               return n.oxygen === undefined ? n : { ...n, oxygen: Math.max(0, n.oxygen - more) };
             const v = n[id];
             return v === undefined ? n : { ...n, [id]: [v[0] + more, v[1] + more] };
           });
-          const better = planOf(known({ ...scene, noted }, entriesOf(noted)));
-          const bad = planOf(known({ ...scene, noted: worse }, entriesOf(worse)));
+          const better = carePlan(known({ ...scene, noted }, entriesOf(noted)));
+          const bad = carePlan(known({ ...scene, noted: worse }, entriesOf(worse)));
           expect(rank(bad)).toBeLessThanOrEqual(rank(better));
         },
       ),

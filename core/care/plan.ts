@@ -41,7 +41,7 @@ import {
   feedBy,
   feedStep,
   groundAfter,
-  groundOf,
+  treatmentBasis,
   largestAcid,
   largestDose,
   largestRenewal,
@@ -58,9 +58,9 @@ import {
   tapStep,
   type Avoided,
   type FeedShare,
-  type Ground,
+  type TreatmentBasis,
   type Pace,
-  type Step,
+  type TreatmentStep,
   type TreatmentId,
 } from '../treatment/index.ts';
 import { feedAhead, looksAhead } from './ahead.ts';
@@ -72,7 +72,7 @@ import {
   URGENCIES,
   hazardOf,
   type Hazard,
-  type Plan,
+  type CarePlan,
   type Retest,
   type Urgency,
   type Want,
@@ -96,11 +96,11 @@ const wantsOf = <K extends Want['kind']>(
 /** A plan while it is put together. */
 class Draft {
   readonly t: Tended;
-  ground: Ground;
-  readonly before: Ground;
+  ground: TreatmentBasis;
+  readonly before: TreatmentBasis;
   readonly hazards: Hazard[];
   readonly follow: readonly FollowUp[];
-  readonly steps: Step[] = [];
+  readonly steps: TreatmentStep[] = [];
   readonly avoid: Avoided[] = [];
   readonly reads = new Set<ReadingId>();
   renewed = false;
@@ -111,7 +111,7 @@ class Draft {
     this.t = t;
     this.hazards = [...hazards];
     this.follow = followUps(t);
-    this.before = groundOf(t);
+    this.before = treatmentBasis(t);
     this.ground = this.before;
     for (const h of hazards) {
       this.avoid.push(...h.avoid);
@@ -343,7 +343,7 @@ function dose(d: Draft): void {
 }
 
 /** What is least harmful where nothing safe can be done. */
-const leastHarm = (because: Phrase): Step =>
+const leastHarm = (because: Phrase): TreatmentStep =>
   stepOf(
     'wait',
     [
@@ -406,7 +406,7 @@ const uniqueBy = <T>(all: readonly T[], key: (x: T) => string): T[] => {
 
 /** Task under which a step of the plan without an entry of its own is ticked off. */
 export const CARE_STEP = 'care/';
-const booked = (h: Hazard, s: Step): Step =>
+const booked = (h: Hazard, s: TreatmentStep): TreatmentStep =>
   s.books
     ? s
     : {
@@ -419,7 +419,7 @@ const booked = (h: Hazard, s: Step): Step =>
         },
       };
 /** Whether a step that is ticked off was done within the hours that it counts. */
-const doneLately = (t: Tended, s: Step): boolean =>
+const doneLately = (t: Tended, s: TreatmentStep): boolean =>
   s.books?.kind === 'task' &&
   recent(
     t,
@@ -428,7 +428,7 @@ const doneLately = (t: Tended, s: Step): boolean =>
   ).length > 0;
 
 /** Plans of what is known, so that everyone reads the same one. */
-const plans = new WeakMap<Tended, Plan>();
+const plans = new WeakMap<Tended, CarePlan>();
 
 /**
  * The plan of care.
@@ -436,7 +436,7 @@ const plans = new WeakMap<Tended, Plan>();
  * Never two changes of water at once, never a step that is larger than its limits, nothing that brings another
  * reading over its limit in any state of the water.
  */
-export function planOf(t: Tended): Plan {
+export function carePlan(t: Tended): CarePlan {
   const there = plans.get(t);
   if (there) return there;
   const plan = makePlan(t);
@@ -444,7 +444,7 @@ export function planOf(t: Tended): Plan {
   return plan;
 }
 
-function makePlan(t: Tended): Plan {
+function makePlan(t: Tended): CarePlan {
   const hazards = HAZARDS.flatMap((h) => h(t)).sort((a, b) => rank(a) - rank(b));
   const d = new Draft(t, hazards);
 
@@ -495,7 +495,7 @@ function makePlan(t: Tended): Plan {
       ),
     );
   const feeding = t.hasFish ? feedStep(share, ration, tank) : null;
-  const firstAid: Step[] = [
+  const firstAid: TreatmentStep[] = [
     ...(air ? [aerateStep(d.before, tank, air === 'breath')] : []),
     ...(feeding ? [feeding] : []),
   ];

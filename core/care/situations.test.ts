@@ -1,10 +1,10 @@
 import { describe, expect, it, test } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { tasksOf } from '../log/tasks/index.ts';
-import { NOW, tendedDemo, type Noted } from '../test/tended.ts';
+import { NOW, tendedDemo, type TestEntry } from '../test/tended.ts';
 import type { Edit } from '../system/index.ts';
 import type { TreatmentId } from '../treatment/index.ts';
-import { planOf, type HazardId, type Plan } from './index.ts';
+import { carePlan, type HazardId, type CarePlan } from './index.ts';
 import {
   closed,
   mixed,
@@ -32,7 +32,7 @@ const tapOf = (ph: number, alk: number): Edit[] => [
 const RATION = 14 * 60 * 0.019606;
 
 interface Want {
-  readonly urgency: Plan['urgency'];
+  readonly urgency: CarePlan['urgency'];
   readonly hazards?: readonly HazardId[];
   readonly aid?: readonly TreatmentId[];
   /** Treatments of the steps in their order; others may stand between them. */
@@ -51,13 +51,13 @@ interface Want {
 }
 interface Situation {
   readonly name: string;
-  readonly noted: readonly Noted[];
+  readonly noted: readonly TestEntry[];
   readonly want: Want;
   readonly edits?: readonly Edit[];
   readonly demo?: string;
 }
 
-const FINE: Noted = {
+const FINE: TestEntry = {
   temperature: 22,
   ph: 7,
   alkalinity: 60,
@@ -65,7 +65,7 @@ const FINE: Noted = {
   nitrite: [0, 0],
   nitrate: [10, 10],
 };
-const read = (values: Noted): Noted[] => [{ ...FINE, ...values }];
+const read = (values: TestEntry): TestEntry[] => [{ ...FINE, ...values }];
 
 /** Litres of the smallest change, by hundredths, after which un-ionised ammonia has settled at 0.02; half at the most. */
 function changeFor(x: Tank, tap: Tank, litres = L): number {
@@ -111,7 +111,7 @@ const saltFor = (nitrite: number, chloride: number, litres = L) =>
 const S: Situation[] = [];
 const add = (
   name: string,
-  noted: readonly Noted[],
+  noted: readonly TestEntry[],
   want: Want,
   edits?: readonly Edit[],
   demo?: string,
@@ -421,7 +421,7 @@ add(
   'salt of sixty days ago and six changes since: little chloride is left',
   [
     { h: 1440, kind: 'dose', what: 'salt', mass: 0.1 },
-    ...[1, 2, 3, 4, 5, 6].map((i): Noted => ({
+    ...[1, 2, 3, 4, 5, 6].map((i): TestEntry => ({
       h: 1440 - i * 200,
       kind: 'water-change',
       volume: 0.2,
@@ -956,7 +956,7 @@ const STARTING: Edit[] = [
   { at: 'care.filled', to: NOW - 30 * 86_400_000 },
 ];
 /** Ammonia of 2 mg/L in 620 L. */
-const given = (h: number): Noted => ({ h, kind: 'dose', what: 'ammonia', mass: 0.00124 });
+const given = (h: number): TestEntry => ({ h, kind: 'dose', what: 'ammonia', mass: 0.00124 });
 add(
   'a start whose alkalinity of 70 was read four doses ago: 57 of it may be gone',
   [
@@ -1338,7 +1338,7 @@ const UNIT: Readonly<Record<string, number>> = {
   feed: 1000,
   power: 1,
 };
-const words = (p: Plan) =>
+const words = (p: CarePlan) =>
   [
     ...[...p.firstAid, ...p.steps].flatMap((s) => [
       s.caution,
@@ -1354,7 +1354,7 @@ describe('situations', () => {
     '%s',
     (_, { noted, want, edits = [], demo = 'potting-shed-pair' }) => {
       const t = tendedDemo(demo, noted, edits);
-      const plan = planOf(t);
+      const plan = carePlan(t);
       expect(plan.urgency).toBe(want.urgency);
       if (want.hazards)
         expect(plan.hazards.map((h) => h.id)).toEqual(expect.arrayContaining([...want.hazards]));

@@ -3,7 +3,7 @@ import type { Water } from '../life/index.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { Kilograms, Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
-import type { Avoided, FeedShare, Ground, Pace, Step } from '../treatment/index.ts';
+import type { Avoided, FeedShare, TreatmentBasis, Pace, TreatmentStep } from '../treatment/index.ts';
 
 /** Hazards, and the one plan that removes them. */
 
@@ -16,19 +16,19 @@ export type Want =
   /** Renew a share of the water. */
   | {
       readonly kind: 'change';
-      readonly share: (g: Ground) => number;
+      readonly share: (g: TreatmentBasis) => number;
       readonly pace: Pace;
       readonly cooling?: boolean;
     }
   | { readonly kind: 'top-up'; readonly missing: number; readonly vessel: string }
   | { readonly kind: 'salt' }
   /** Change of alkalinity in all, mg/L CaCO₃, above 0 for a base, below for an acid. */
-  | { readonly kind: 'dose'; readonly whole: (g: Ground) => number; readonly rescue: boolean }
+  | { readonly kind: 'dose'; readonly whole: (g: TreatmentBasis) => number; readonly rescue: boolean }
   | { readonly kind: 'dechlorinate'; readonly level: number }
   /** Something that stands for itself. */
   | {
       readonly kind: 'step';
-      readonly step: Step;
+      readonly step: TreatmentStep;
       /** It asks for the whole ration, and is left out where the plan feeds less. */
       readonly fullFeed?: true;
     };
@@ -138,13 +138,13 @@ export interface Retest {
 }
 
 /** The plan of care: one set of treatments, tried on the worst and best end of what is known. */
-export interface Plan {
+export interface CarePlan {
   readonly now: Moment;
   readonly urgency: Urgency | 'none';
   readonly hazards: readonly Hazard[];
   /** Stays in force as long as the plan does. */
-  readonly firstAid: readonly Step[];
-  readonly steps: readonly Step[];
+  readonly firstAid: readonly TreatmentStep[];
+  readonly steps: readonly TreatmentStep[];
   /** Feed of today, kg; null without fish. */
   readonly feed: Kilograms | null;
   readonly avoid: readonly Avoided[];

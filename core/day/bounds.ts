@@ -1,6 +1,6 @@
 import { atRest, drainedMark, floodMark } from '../network/statics.ts';
 import { UNCOVER, type Network } from '../network/types.ts';
-import type { Crossing } from './types.ts';
+import type { LevelCrossing } from './types.ts';
 
 /**
  * What a step should not run far over: a spill begins with a kink at its crest, and what runs back through a
@@ -13,17 +13,17 @@ export interface Bound {
   readonly kink: boolean;
 }
 
-export interface Mark {
+export interface CountedLevel {
   readonly vessel: number;
   readonly level: number;
-  readonly mark: Crossing['mark'];
+  readonly mark: LevelCrossing['mark'];
 }
 
 /** A level this close to a bound counts as at it, m. */
 export const AT_BOUND = 1e-6;
 
 /** Levels at which something of a network begins or turns, as a step should know them. */
-export function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
+export function boundsOf(net: Network, marks: readonly CountedLevel[]): Bound[] {
   const crest = (vessel: number, level: number): Bound => ({
     vessel,
     level,
@@ -60,9 +60,9 @@ export function boundsOf(net: Network, marks: readonly Mark[]): Bound[] {
 }
 
 /** Marks whose crossings the metrics count: of every vessel that is flooded and drained. */
-export function marksOf(net: Network): Mark[] {
+export function countedLevels(net: Network): CountedLevel[] {
   const { at } = atRest(net);
-  return net.vessels.flatMap((v, vessel): Mark[] => {
+  return net.vessels.flatMap((v, vessel): CountedLevel[] => {
     if (v.floodLevel === null) return [];
     const flood = floodMark(net, vessel, at);
     return [

@@ -1,5 +1,5 @@
 import type { CubicMetresPerSecond, Metres } from '../quantity/si.ts';
-import { branchFlows, piecesOf, type Pieces } from '../network/manifold.ts';
+import { branchFlows, manifoldPieces, type Pieces } from '../network/manifold.ts';
 import type { Manifold, Network, PumpPath } from '../network/types.ts';
 import { pumpCurve } from '../water/pump.ts';
 import type { PathFlow } from './runner.ts';
@@ -23,7 +23,7 @@ export function tabulateBranches(net: Network, m: Manifold): (path: number) => P
   const sinks = deliveries.map((p) => p.to);
   const floors = deliveries.map((p) => net.vessels[p.to]!.floorZ);
   const free = deliveries.map((p) => p.topZ);
-  const exact = piecesOf(m, net.temperature);
+  const exact = manifoldPieces(m, net.temperature);
   const span = Math.max(0.05, curve.maxHead + source.floorZ + source.height - Math.min(...free));
   const pieces: Pieces = {
     trunk: exact.trunk,

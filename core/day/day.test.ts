@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { compile } from '../assess/compile.ts';
-import { drainTime, fillTime } from '../test/quadrature.ts';
+import { quadratureDrainTime, quadratureFillTime } from '../test/quadrature.ts';
 import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { applyEdits } from '../system/edit.ts';
@@ -129,8 +129,8 @@ describe('metrics', () => {
       [tray, 1],
     ] as const) {
       const m = metricsOf(net, simulate(net)).beds[0]!;
-      expect(Math.abs(m.fill! / fillTime(net, bed) - 1)).toBeLessThan(0.005);
-      expect(Math.abs(m.drain! / drainTime(net, bed) - 1)).toBeLessThan(0.02);
+      expect(Math.abs(m.fill! / quadratureFillTime(net, bed) - 1)).toBeLessThan(0.005);
+      expect(Math.abs(m.drain! / quadratureDrainTime(net, bed) - 1)).toBeLessThan(0.02);
     }
   });
 

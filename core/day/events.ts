@@ -1,7 +1,7 @@
 import { pumpCurve } from '../water/pump.ts';
 import { LEAST_INTAKE } from './flows.ts';
 import type { DrainPath, NetVessel, PumpPath } from '../network/types.ts';
-import type { Line, Runner } from './runner.ts';
+import type { LineStorage, Runner } from './runner.ts';
 import type { EventKind } from './types.ts';
 
 /** A line counts as full or empty within this share of its volume. */
@@ -95,7 +95,7 @@ function primingEvents({ modes, spill }: Runner, p: DrainPath, i: number): Event
 }
 
 /** A line is full, begins to empty as its pump stops, and is empty; `k` is its index. */
-function lineEvents({ net, modes, gives }: Runner, line: Line, k: number): EventFunction[] {
+function lineEvents({ net, modes, gives }: Runner, line: LineStorage, k: number): EventFunction[] {
   const at = net.vessels.length + k;
   const { pump } = line;
   const source = { vessel: line.from, where: net.paths[pump]!.id };

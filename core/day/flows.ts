@@ -15,7 +15,7 @@ import {
   type PumpPath,
 } from '../network/types.ts';
 import { tabulateBranches } from './branches.ts';
-import type { Line, Modes, PathFlow, Runner, SpillFlow } from './runner.ts';
+import type { LineStorage, Modes, PathFlow, Runner, SpillFlow } from './runner.ts';
 import { lookUp, tabulate, type FlowTable } from './table.ts';
 
 /** A line without a way back through the pump drains down its own pipe; its losses then, velocity heads. */
@@ -28,8 +28,8 @@ const nothing =
     void (out[index] = 0);
 
 /** The pumped lines that empty when their pump stops. */
-function linesOf(net: Network): Line[] {
-  return net.paths.flatMap((p, pump): Line[] => {
+function linesOf(net: Network): LineStorage[] {
+  return net.paths.flatMap((p, pump): LineStorage[] => {
     if (p.kind !== 'pump' || !(p.lineVolume > 0)) return [];
     const head = Math.max(0.05, p.endZ - net.vessels[p.from]!.floorZ - p.intake);
     const pipe = { ...p.line, sumK: Number.isFinite(p.line.sumK) ? RUN_BACK_K : Infinity };

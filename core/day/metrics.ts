@@ -2,7 +2,7 @@ import type { CubicMetres, Metres, Seconds, Share } from '../quantity/si.ts';
 import { volumeAt } from '../water/vessel.ts';
 import { feedingPumps, siphonsOf } from '../network/steady.ts';
 import { DAY, type Network } from '../network/types.ts';
-import type { Crossing, DayEvent, DayTrace } from './types.ts';
+import type { LevelCrossing, DayEvent, DayTrace } from './types.ts';
 
 /** How a bed's day went. Times are means over complete cycles; null where there was none. */
 export interface BedDay {
@@ -147,7 +147,7 @@ interface Floods {
 function floodsOf(net: Network, trace: DayTrace, vessel: number): Floods {
   const { joined } = net.vessels[vessel]!;
   const siphons = new Set(siphonsOf(net).flatMap((p) => (joined.includes(p.from) ? [p.id] : [])));
-  const marks = (mark: Crossing['mark'], rising: boolean) =>
+  const marks = (mark: LevelCrossing['mark'], rising: boolean) =>
     trace.crossings.flatMap((c) =>
       c.vessel === vessel && c.mark === mark && c.rising === rising ? [c.t] : [],
     );

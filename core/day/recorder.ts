@@ -2,7 +2,7 @@ import type { Metres, Seconds } from '../quantity/si.ts';
 import { root } from '../numerics/root.ts';
 import { areaAt } from '../water/vessel.ts';
 import type { Network } from '../network/types.ts';
-import type { Crossing, DayEvent, DayTrace, EventKind } from './types.ts';
+import type { LevelCrossing, DayEvent, DayTrace, EventKind } from './types.ts';
 
 /** A float array that grows by doubling. */
 class Column {
@@ -25,7 +25,7 @@ class Column {
 interface Mark {
   readonly vessel: number;
   readonly level: Metres;
-  readonly mark: Crossing['mark'];
+  readonly mark: LevelCrossing['mark'];
 }
 
 /** Collects a day as it is simulated. */
@@ -36,7 +36,7 @@ export class Recorder {
   private readonly volumes = new Column();
   private readonly flows = new Column();
   readonly events: DayEvent[] = [];
-  readonly crossed: Crossing[] = [];
+  readonly crossed: LevelCrossing[] = [];
 
   constructor(private readonly net: Network) {}
 

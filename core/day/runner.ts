@@ -17,7 +17,7 @@ export interface Modes {
 }
 
 /** A pumped line that empties when its pump stops: a store of its own. */
-export interface Line {
+export interface LineStorage {
   /** Index of its pump's path. */
   readonly pump: number;
   readonly from: number;
@@ -43,7 +43,7 @@ export interface Runner {
   /** For drains that can run full: the flow over the crest while they do not. */
   readonly spill: readonly (SpillFlow | null)[];
   readonly rims: readonly ((level: Metres) => number)[];
-  readonly lines: readonly Line[];
+  readonly lines: readonly LineStorage[];
   /** Index into {@link lines} of a pump's path, else −1. */
   readonly lineOf: Int32Array;
   /** Whether a pump gives water now, if its line lets it: switched on, covered, over its peak. */

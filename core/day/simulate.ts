@@ -8,8 +8,8 @@ import type { Modes, Runner } from './runner.ts';
 import { Integrator } from './integrator.ts';
 import { Recorder } from './recorder.ts';
 import { eventFunctions, type EventFunction } from './events.ts';
-import type { Crossing, DayEvent, DayTrace } from './types.ts';
-import { AT_BOUND, boundsOf, marksOf, type Bound, type Mark } from './bounds.ts';
+import type { LevelCrossing, DayEvent, DayTrace } from './types.ts';
+import { AT_BOUND, boundsOf, countedLevels, type Bound, type CountedLevel } from './bounds.ts';
 import { isOn, edgesOf } from './clock.ts';
 import { joined } from './joined.ts';
 
@@ -70,7 +70,7 @@ export class Simulation {
   private h: Seconds;
   private readonly run: Runner;
   private readonly eventFunctions: EventFunction[];
-  private readonly marks: Mark[];
+  private readonly marks: CountedLevel[];
   private readonly solver: Integrator;
   private readonly rec: Recorder;
   private readonly bounds: readonly Bound[];
@@ -104,7 +104,7 @@ export class Simulation {
     this.run = prepare(net, state ? forNetwork(net, state.modes) : undefined);
     this.lines = this.run.lines.length;
     this.eventFunctions = eventFunctions(this.run);
-    this.marks = marksOf(net);
+    this.marks = countedLevels(net);
     this.rec = new Recorder(net);
     this.t = state?.t ?? 0;
     const size = n + this.lines + 2;
@@ -332,7 +332,7 @@ export class Simulation {
   get log(): readonly DayEvent[] {
     return this.rec.events;
   }
-  get crossings(): readonly Crossing[] {
+  get crossings(): readonly LevelCrossing[] {
     return this.rec.crossed;
   }
 

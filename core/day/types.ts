@@ -21,7 +21,7 @@ export interface DayEvent {
 }
 
 /** A level passing a mark: the flood mark, half the flood depth, or almost drained. */
-export interface Crossing {
+export interface LevelCrossing {
   readonly t: Seconds;
   readonly vessel: number;
   readonly mark: 'flood' | 'half' | 'low';
@@ -42,7 +42,7 @@ export interface DayTrace {
   /** Flow of each path, then over each vessel's rim, m³/s. */
   readonly flows: Float64Array;
   readonly events: readonly DayEvent[];
-  readonly crossings: readonly Crossing[];
+  readonly crossings: readonly LevelCrossing[];
   /** Run off onto the floor. */
   readonly spilled: CubicMetres;
   /** Gone into the air and into plants where nothing runs back. */

@@ -1,5 +1,5 @@
 import { bedsOfTank } from '../assess/assess.ts';
-import { RESERVE_DAYS, RESERVE_SHARE, type Standing } from '../assess/waterBalance.ts';
+import { RESERVE_DAYS, RESERVE_SHARE, type VesselState } from '../assess/waterBalance.ts';
 import { MEDIA_SOURCE } from '../catalogue/index.ts';
 import { DAY } from '../network/types.ts';
 import { given, ORIGIN } from '../quantity/derivation.ts';
@@ -52,7 +52,7 @@ const standing = <const Id extends string>(
   id: Id,
   title: string,
   from: string,
-  rows: (c: Figures) => readonly Standing[],
+  rows: (c: Figures) => readonly VesselState[],
 ) =>
   derived({
     id,

@@ -17,7 +17,7 @@ import { deepestFlood, drainTime, dryDepth, fillTime } from './cycle.ts';
 import { airDrawn, energyADay, floodedShare, floodsADay } from './day.ts';
 import {
   deliveryFlow,
-  dutyFlow,
+  pumpDutyFlow,
   lineLoss,
   pipeLoss,
   pumpStaticHead,
@@ -73,7 +73,7 @@ export const QUANTITIES = [
   loadOnFootprint,
   loadPerLeg,
   pumpStaticHead,
-  dutyFlow,
+  pumpDutyFlow,
   lineLoss,
   pipeLoss,
   velocity,

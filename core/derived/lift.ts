@@ -76,7 +76,7 @@ export const pumpStaticHead = derived({
   note: 'It grows as the tank empties. The simulated day includes that.',
 });
 
-export const dutyFlow = derived({
+export const pumpDutyFlow = derived({
   id: 'flow',
   title: 'Flow at the duty point',
   label: 'Flow',

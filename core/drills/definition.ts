@@ -1,6 +1,6 @@
 import type { Assessment } from '../assess/assess.ts';
 import type { Fault } from '../day/drills/fault.ts';
-import type { Outcome } from '../day/drills/run.ts';
+import type { FaultOutcome } from '../day/drills/run.ts';
 import type { Adjustment } from '../findings/adjustments/index.ts';
 import type { Network } from '../network/types.ts';
 import type { SystemDocument } from '../system/index.ts';
@@ -21,7 +21,7 @@ export type Instance = Pick<Fault, 'about' | 'name' | 'inject' | 'creeps' | 'los
 export interface Struck {
   readonly system: SystemDocument;
   readonly a: Assessment;
-  readonly drill: { readonly about: string; readonly outcome: Outcome };
+  readonly drill: { readonly about: string; readonly outcome: FaultOutcome };
 }
 
 /** A fault with all that is known of it: where it can strike, what it changes, what can be done against it. */

@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
 import { faultsOf, USUAL_SEVERITY, type KnownFault } from './index.ts';
-import { severityScore, momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
+import { severityScore, momentsOf, FaultDay, worstMoment, type FaultOutcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
 import { compile } from '../assess/compile.ts';
@@ -18,7 +18,7 @@ const faultOf = (s: SystemDocument, id: string): KnownFault =>
   faultsOf(s, compile(s)).find((f) => f.id === id)!;
 const stageOf = (s: SystemDocument) => {
   const net = compile(s);
-  return new Stage(net, momentsOf(net, simulate(net)));
+  return new FaultDay(net, momentsOf(net, simulate(net)));
 };
 const run = (s: SystemDocument, id: string) => {
   const d = new Drills(s);
@@ -93,7 +93,7 @@ describe('what a fault does, against the hand', () => {
 describe('how bad an outcome is', () => {
   const net = stageOf(pair()).net;
   const [tank, bed] = net.vessels.map((v) => v.id) as [string, string];
-  const none: Outcome = {
+  const none: FaultOutcome = {
     at: 0,
     lost: 0,
     overAfter: null,
@@ -108,11 +108,11 @@ describe('how bad an outcome is', () => {
     beds: [{ bed, wet: 0, dry: 0 }],
     truncated: false,
   };
-  const tankAt = (share: number): Partial<Outcome> => ({
+  const tankAt = (share: number): Partial<FaultOutcome> => ({
     left: [{ vessel: tank, volume: 0.6 * share, share, depth: 0.6 * share }, none.left[1]!],
   });
   // As one would choose by hand, the least bad first: what happens, and how it ranks.
-  const ranked: [string, Partial<Outcome>][] = [
+  const ranked: [string, Partial<FaultOutcome>][] = [
     ['nothing', {}],
     ['roots under water for an hour', { beds: [{ bed, wet: 3600, dry: 0 }] }],
     ['roots under water for ten', { beds: [{ bed, wet: 36_000, dry: 0 }] }],
@@ -141,7 +141,7 @@ describe('the worst moment', () => {
     const stage = stageOf(s);
     for (const fault of faultsOf(s, stage.net)) {
       if (fault.creeps) continue;
-      const found = severityScore(stage.net, worstOf(stage, fault));
+      const found = severityScore(stage.net, worstMoment(stage, fault));
       let worst = 0;
       for (let i = 0; i < 40; i++) {
         const t = ((i + 0.37) / 40) * 86000;

@@ -3,7 +3,7 @@ import type { Fault } from '../day/drills/fault.ts';
 import type { FaultKind } from './faults/index.ts';
 import { faultsOf, faultsOfAll, type KnownFault } from './instances.ts';
 import { USUAL_SEVERITY, type Severity } from './severity.ts';
-import { momentsOf, Stage, worstOf, type Outcome } from '../day/drills/run.ts';
+import { momentsOf, FaultDay, worstMoment, type FaultOutcome } from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
 import { compile } from '../assess/compile.ts';
@@ -37,7 +37,7 @@ export interface Drill {
     /** From the strike until less than a quarter of their water was left; nothing where it stayed above. */
     readonly until: Seconds | null;
   } | null;
-  readonly outcome: Outcome;
+  readonly outcome: FaultOutcome;
 }
 
 /** Water on the floor from which a drill is failed, m³, and up to which it is drops. */
@@ -56,7 +56,7 @@ export const DRILL_WHY = say`Failed means more than ${litres(SPILL_FAILS)} on th
 interface Ground {
   readonly system: SystemDocument;
   /** The same day without a fault. */
-  readonly usual: Outcome;
+  readonly usual: FaultOutcome;
 }
 
 const NOTHING: Fault = {
@@ -75,14 +75,14 @@ interface Harm {
   /** What the fish keep, where there are any. */
   readonly fish: Drill['fish'];
   /** What the vessel with the fish keeps. */
-  readonly kept: Outcome['left'][number] | null;
+  readonly kept: FaultOutcome['left'][number] | null;
   /** Beds that stand flooded, or get no water, for much longer than usual; the longest first. */
   readonly roots: readonly { bed: string; what: 'wet' | 'dry'; time: Seconds }[];
   /** A pump draws air that usually does not. */
   readonly dry: boolean;
 }
 
-function harmOf({ system, usual }: Ground, o: Outcome): Harm {
+function harmOf({ system, usual }: Ground, o: FaultOutcome): Harm {
   const tank = system.vessels.findIndex((v) => fishIn(system, v.id).count > 0);
   const kept = tank >= 0 ? o.left[tank]! : null;
   const roots = o.beds.flatMap((b, i) => {
@@ -122,7 +122,7 @@ function gradeBy({ lost, fish, kept, roots, dry }: Harm, loses: KnownFault['lose
 }
 
 /** What becomes of the water, where some is lost. */
-function lostInWords(fault: KnownFault, o: Outcome, { lost, dry }: Harm, where: string): Phrase {
+function lostInWords(fault: KnownFault, o: FaultOutcome, { lost, dry }: Harm, where: string): Phrase {
   if (fault.loses === 'leak') return say`${litres(lost)} leak away in ${time(fault.follow)}.`;
   if (fault.loses === 'loose-end')
     return say`The pump empties ${litres(lost)} onto the floor before ${dry ? 'it draws air' : 'you notice'}.`;
@@ -132,7 +132,7 @@ function lostInWords(fault: KnownFault, o: Outcome, { lost, dry }: Harm, where: 
 }
 
 /** What came of a fault, in the grower's words, the water first. */
-function outcomeInWords(s: SystemDocument, fault: KnownFault, o: Outcome, harm: Harm): Phrase {
+function outcomeInWords(s: SystemDocument, fault: KnownFault, o: FaultOutcome, harm: Harm): Phrase {
   const { lost, fish, kept, roots, dry } = harm;
   const name = (id: string | null) =>
     s.vessels.find((v) => v.id === id)?.name ??
@@ -163,7 +163,7 @@ function outcomeInWords(s: SystemDocument, fault: KnownFault, o: Outcome, harm: 
   return parts.flatMap((p, i) => (i ? [' ', ...p] : [...p]));
 }
 
-function gradeOf(ground: Ground, fault: KnownFault, o: Outcome): Omit<Drill, 'outcome'> {
+function gradeOf(ground: Ground, fault: KnownFault, o: FaultOutcome): Omit<Drill, 'outcome'> {
   const harm = harmOf(ground, o);
   return {
     fault: fault.id,
@@ -183,8 +183,8 @@ export class Drills {
   /** Of parts that are alike the first stands for all. */
   readonly faults: readonly KnownFault[];
   private readonly net: Network;
-  private readonly stage: Stage;
-  private readonly usual: Outcome;
+  private readonly stage: FaultDay;
+  private readonly usual: FaultOutcome;
 
   /**
    * @param moments at which faults strike; those of its own day where none are given
@@ -197,7 +197,7 @@ export class Drills {
   ) {
     this.net = compile(system);
     const given = moments ?? momentsOf(this.net, simulate(this.net));
-    this.stage = new Stage(this.net, given.length ? given : [0]);
+    this.stage = new FaultDay(this.net, given.length ? given : [0]);
     this.faults = faultsOf(system, this.net, how);
     this.usual = this.stage.strike(NOTHING, this.stage.moments[0]!);
   }
@@ -209,14 +209,14 @@ export class Drills {
     );
   }
 
-  private graded(fault: KnownFault, outcome: Outcome): Drill {
+  private graded(fault: KnownFault, outcome: FaultOutcome): Drill {
     const ground = { system: this.system, usual: this.usual };
     return { ...gradeOf(ground, fault, outcome), outcome };
   }
 
   /** Runs a drill at its worst moment. */
   run(fault: KnownFault): Drill {
-    return this.graded(fault, worstOf(this.stage, fault));
+    return this.graded(fault, worstMoment(this.stage, fault));
   }
 
   /** Runs a drill at a moment. */

@@ -100,7 +100,7 @@ export function restore(e: Entry, now: Moment): Entry {
 }
 
 /** By time; entries of one moment by id. */
-export const inOrder = (a: Entry, b: Entry): number =>
+export const byTime = (a: Entry, b: Entry): number =>
   a.at - b.at || (a.id < b.id ? -1 : Number(a.id > b.id));
 
 /** Two logs of one system as one, in order of time. Commutative, associative, idempotent. */
@@ -111,7 +111,7 @@ export function mergeLogs(a: readonly Entry[], b: readonly Entry[]): Entry[] {
     // One that was never corrected is what it is.
     out.set(e.id, there ? merged(there, e) : e.changes ? mergeEntry(e, e) : e);
   }
-  return [...out.values()].sort(inOrder);
+  return [...out.values()].sort(byTime);
 }
 
 /** What another log brings to mine, before it is taken. */
@@ -164,7 +164,7 @@ export function newsOf(mine: readonly Entry[], theirs: readonly Entry[]): LogNew
 /** Entries in order of time; the same list where they are already. */
 export function ordered(entries: readonly Entry[]): readonly Entry[] {
   for (let i = 1; i < entries.length; i++)
-    if (inOrder(entries[i - 1]!, entries[i]!) > 0) return [...entries].sort(inOrder);
+    if (byTime(entries[i - 1]!, entries[i]!) > 0) return [...entries].sort(byTime);
   return entries;
 }
 

@@ -15,7 +15,7 @@ function isGrownFrom(before: Log, log: Log): boolean {
  *
  * @param take state after the entries of a log from an index on; it leaves the state before as it is
  */
-export function grown<S>(
+export function extendedState<S>(
   begin: S,
   take: (before: S, log: Log, from: number) => S,
 ): (log: Log) => S {

@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { RESERVED } from '../system/loose.ts';
 import { id as idField } from '../system/schema/fields.ts';
 import { MOST_GIVEN, READ_FIELDS } from './fields.ts';
-import { MOST_WRITES, inOrder, mergeEntry } from './entries.ts';
+import { MOST_WRITES, byTime, mergeEntry } from './entries.ts';
 import { SIGNS } from './signs.ts';
-import { ENTRY_KINDS, OUTCOMES, type Change, type Entry, type LeftOut } from './types.ts';
+import { ENTRY_KINDS, TASK_OUTCOMES, type Change, type Entry, type LeftOut } from './types.ts';
 
 /** Schema of a log as it stands in a file. Kept apart, since Joi is only needed when a file is read. */
 
@@ -42,7 +42,7 @@ const fields = {
   mass: amount(MOST_GIVEN.mass),
   volume: amount(MOST_GIVEN.volume),
   count: amount(MOST_GIVEN.count),
-  outcome: Joi.string().valid(...OUTCOMES),
+  outcome: Joi.string().valid(...TASK_OUTCOMES),
   until: moment,
   seen: Joi.array()
     .items(Joi.string().valid(...SIGNS.map((x) => x.id)))
@@ -140,5 +140,5 @@ export function readLog(raw: unknown): ReadLog {
   list
     .slice(MOST_ENTRIES)
     .forEach((x, i) => refuse(MOST_ENTRIES + i, `the first ${MOST_ENTRIES} were read.`, x));
-  return { entries: [...entries.values()].sort(inOrder), refused };
+  return { entries: [...entries.values()].sort(byTime), refused };
 }

@@ -35,9 +35,9 @@ export const ENTRY_KINDS = [
 ] as const;
 export type EntryKind = (typeof ENTRY_KINDS)[number];
 
-export const OUTCOMES = ['done', 'later', 'skipped'] as const;
+export const TASK_OUTCOMES = ['done', 'later', 'skipped'] as const;
 /** What became of a task. */
-export type Outcome = (typeof OUTCOMES)[number];
+export type TaskOutcome = (typeof TASK_OUTCOMES)[number];
 
 /** What may be read at once; any part of it. Nitrogen as N, alkalinity and hardness as CaCO₃, chlorine in all. */
 export interface ReadValues {
@@ -72,7 +72,7 @@ export interface EntryValues extends ReadValues {
   readonly mass?: Kilograms;
   readonly volume?: CubicMetres;
   readonly count?: number;
-  readonly outcome?: Outcome;
+  readonly outcome?: TaskOutcome;
   /** Until when a task is put off, or how long the power was away. */
   readonly until?: Moment;
   /** Ids of what was seen, of {@link SIGNS}. */

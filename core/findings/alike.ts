@@ -19,7 +19,7 @@ const MOST_NAMES = 3;
 const NAME = '“”';
 
 /** Name of a vessel or path; empty where a finding is about the whole system. */
-export const nameOf = (s: SystemDocument, id: string): string =>
+export const quotedName = (s: SystemDocument, id: string): string =>
   [...s.vessels, ...s.paths].find((p) => p.id === id)?.name ?? '';
 
 const unnamed = (p: string, name: string) => (name ? p.replaceAll(`“${name}”`, NAME) : p);
@@ -85,7 +85,7 @@ export function groupAlike(s: SystemDocument, findings: readonly Finding[]): Lik
   }
   return [...groups.values()].map((list): LikeFindings => {
     const first = list[0]!;
-    const named = list.map((f) => ({ f, text: f.sentence, name: nameOf(s, f.about) }));
+    const named = list.map((f) => ({ f, text: f.sentence, name: quotedName(s, f.about) }));
     const head = named[0]!;
     const same = named.filter((n) => sayTheSame(head.text, head.name, n.text, n.name));
     const joint = sayOfEach(same);

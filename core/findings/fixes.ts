@@ -6,7 +6,7 @@ import type { Level } from './rule.ts';
 import { ruleOf, type FindingId } from './rules/index.ts';
 import { smallestThat } from './search.ts';
 import { keyOf, type Finding, type Fix } from './types.ts';
-import { nameOf, sayOfEach } from './alike.ts';
+import { quotedName, sayOfEach } from './alike.ts';
 
 const RANK: Record<Level, number> = { fine: 0, watch: 1, stop: 2 };
 const MOST_FIXES = 4;
@@ -199,7 +199,7 @@ export function fixesTogether(
     const places = new Set(edits.map((e) => e.at));
     if (all.length < alike.length || places.size < edits.length || budget.left <= 0) continue;
     const label = sayOfEach(
-      all.map((x, i) => ({ text: x.label, name: nameOf(system, alike[i]!.about) })),
+      all.map((x, i) => ({ text: x.label, name: quotedName(system, alike[i]!.about) })),
     );
     if (!label) continue;
     try {

@@ -15,7 +15,7 @@ export function atLeast(value: number, must: number, wish: number): Level {
  *
  * @param value in SI, as are both limits
  */
-export const within = (value: number, low: number, high: number): Level =>
+export const gradeWithin = (value: number, low: number, high: number): Level =>
   value >= low && value <= high ? 'fine' : 'watch';
 
 export const PRACTICE = 'Common practice of growers; the figure is a rule of thumb.';

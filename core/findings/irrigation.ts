@@ -47,7 +47,7 @@ export function floodedBeds({ a, day }: Context): Fed[] {
 }
 
 /** The bed of a timer that is worst off: one finding a pump. */
-export function worstOf(feds: readonly Fed[], need: (f: Fed) => number): Fed[] {
+export function worstFed(feds: readonly Fed[], need: (f: Fed) => number): Fed[] {
   const out = new Map<string, Fed>();
   for (const f of feds) {
     const was = out.get(f.duty.id);

@@ -51,7 +51,7 @@ export interface Context {
 }
 
 /** One verdict in its system. */
-export interface Case extends Context {
+export interface VerdictContext extends Context {
   readonly f: Verdict;
 }
 
@@ -71,12 +71,12 @@ export interface Rule<Id extends string = string> {
   readonly ofWater?: true;
   readonly judge: (c: Context) => Verdict[];
   /** Adjustments worth trying, the simplest in the hand first. */
-  readonly adjustments: (c: Omit<Case, 'day'>) => Adjustment[];
+  readonly adjustments: (c: Omit<VerdictContext, 'day'>) => Adjustment[];
   /** How its number came about; nothing where the system has no such part any more. */
-  readonly explain: (c: Case) => Explained | null;
+  readonly explain: (c: VerdictContext) => Explained | null;
   /** The open finding that is behind this one and is mended in its place. */
   readonly cause?: <F extends Verdict & { readonly id: string }>(
-    c: Omit<Case, 'day'>,
+    c: Omit<VerdictContext, 'day'>,
     open: readonly F[],
   ) => F | undefined;
   /** Where there is a cause, its adjustments are tried and not this rule's own. */

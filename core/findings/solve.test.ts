@@ -4,7 +4,7 @@ import { checkSystem } from '../system/schema/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import { spoiled } from '../test/spoiled.ts';
-import { judgeWhole, keyOf, problemsWith, solveAll, type Plan } from './index.ts';
+import { judgeWhole, keyOf, problemsWith, solveAll, type SolutionPlan } from './index.ts';
 
 const problems = (s: Parameters<typeof judgeWhole>[0]) =>
   judgeWhole(s).findings.filter((f) => f.level === 'stop');
@@ -12,7 +12,7 @@ const keys = (list: readonly { readonly id: string; readonly about: string }[]) 
   list.map((f) => keyOf(f)).sort();
 
 /** What every plan must be, whatever the system. */
-function isSound(system: Parameters<typeof judgeWhole>[0], plan: Plan, name: string) {
+function isSound(system: Parameters<typeof judgeWhole>[0], plan: SolutionPlan, name: string) {
   const before = problems(system);
   const made = applyEdits(
     system,

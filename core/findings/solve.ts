@@ -26,7 +26,7 @@ export interface PlannedChange {
   /** Problems that are solved with it, after the changes before it. */
   readonly solves: readonly Finding[];
 }
-export interface Plan {
+export interface SolutionPlan {
   readonly changes: readonly PlannedChange[];
   /** Problems that are left: no change of a size or setting solves them. */
   readonly left: readonly Finding[];
@@ -37,7 +37,7 @@ export interface Plan {
   /** All of the search was done; false where it was stopped or its budget was spent. */
   readonly whole: boolean;
 }
-export interface PlanProgress {
+export interface SolveProgress {
   readonly tried: number;
   /** Problems at the start, and in the best state so far. */
   readonly problems: number;
@@ -68,10 +68,10 @@ const warnings = (s: State): number => s.findings.filter((f) => f.level === 'wat
  */
 export async function solveAll(
   system: SystemDocument,
-  goesOn: (p: PlanProgress) => boolean | Promise<boolean> = () => true,
+  goesOn: (p: SolveProgress) => boolean | Promise<boolean> = () => true,
   budget: Budget = { left: Infinity },
   running = false,
-): Promise<Plan> {
+): Promise<SolutionPlan> {
   // The fixes of one state are states of the search: what tried them has judged them.
   budget.judged ??= new Map();
   return new Search(system, goesOn, budget, running).plan();
@@ -85,7 +85,7 @@ class Search {
 
   constructor(
     system: SystemDocument,
-    private readonly goesOn: (p: PlanProgress) => boolean | Promise<boolean>,
+    private readonly goesOn: (p: SolveProgress) => boolean | Promise<boolean>,
     private readonly budget: Budget,
     private readonly running: boolean,
   ) {
@@ -199,7 +199,7 @@ class Search {
     return state;
   }
 
-  async plan(): Promise<Plan> {
+  async plan(): Promise<SolutionPlan> {
     const problems = this.problems(this.root.findings).length;
     if (problems) {
       const starts = await this.after(this.root);

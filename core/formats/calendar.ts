@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
-import { scheduleOf, type Step } from '../build/index.ts';
+import { scheduleOf, type BuildStep } from '../build/index.ts';
 import { tell, type UnitSystem } from '../quantity/index.ts';
 
 /** The steps of a build as a calendar, with an entry where a clock has run. */
@@ -25,7 +25,7 @@ const parts = (t: number): [number, number, number, number, number] => {
 export function stepsIcs(
   id: string,
   name: string,
-  steps: readonly Step[],
+  steps: readonly BuildStep[],
   start: number,
   units: UnitSystem,
 ): string {

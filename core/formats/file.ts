@@ -1,5 +1,5 @@
 import { applyEdits, invertEdits, type Edit } from '../system/edit.ts';
-import { upToDate, type Noted, type Step } from '../system/history.ts';
+import { upToDate, type EntryChange, type HistoryStep } from '../system/history.ts';
 import { checkSystem, type Checked } from '../system/schema/index.ts';
 import { migrate } from '../system/migrate.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../system/types.ts';
@@ -170,8 +170,8 @@ function editsOf(x: unknown): Edit[] | null {
 }
 
 /** Entries of the log that a step goes with; what they may be set to is judged where it is done. */
-function notedOf(x: unknown): Pick<Step, 'noted'> {
-  const noted = listOf(x).flatMap((n): Noted[] =>
+function notedOf(x: unknown): Pick<HistoryStep, 'noted'> {
+  const noted = listOf(x).flatMap((n): EntryChange[] =>
     isLoose(n) && isId(n.id) && isLoose(n.undo) && isLoose(n.redo)
       ? [{ id: n.id, undo: n.undo, redo: n.redo }]
       : [],
@@ -183,8 +183,8 @@ function notedOf(x: unknown): Pick<Step, 'noted'> {
  * Steps that can be walked from a document and come back to it; the first that cannot ends them.
  * Every state on the way is checked as a file would be.
  */
-function stepsOf(from: SystemDocument, x: unknown, direction: 'edits' | 'inverse'): Step[] {
-  const out: Step[] = [];
+function stepsOf(from: SystemDocument, x: unknown, direction: 'edits' | 'inverse'): HistoryStep[] {
+  const out: HistoryStep[] = [];
   let state = from;
   for (const step of listOf(x).slice(0, LONGEST_HISTORY)) {
     const edits = isLoose(step) ? editsOf(step.edits) : null;
@@ -210,9 +210,9 @@ function stepsOf(from: SystemDocument, x: unknown, direction: 'edits' | 'inverse
 }
 
 /** Told how far a backup has been read. */
-export type Progress = (done: number, of: number) => void;
+export type ReadProgress = (done: number, of: number) => void;
 
-function readBackupOf(object: Loose, progress: Progress): OpenedFile {
+function readBackupOf(object: Loose, progress: ReadProgress): OpenedFile {
   const { version } = object;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return refuse('The backup does not say which version it is.');
@@ -283,7 +283,7 @@ function besideOf({ log, photos }: { log?: unknown; photos?: unknown }) {
 }
 
 function raisedHistory(document: Loose, row: Loose): { past: unknown; future: unknown } {
-  const steps = (x: unknown): Step[] =>
+  const steps = (x: unknown): HistoryStep[] =>
     listOf(x).flatMap((s) => {
       const edits = isLoose(s) ? editsOf(s.edits) : null;
       const inverse = isLoose(s) ? editsOf(s.inverse) : null;
@@ -302,7 +302,7 @@ function raisedHistory(document: Loose, row: Loose): { past: unknown; future: un
  *
  * @param progress how far a backup has been read, between its systems
  */
-export function readAnyFile(text: string, progress: Progress = () => undefined): OpenedFile {
+export function readAnyFile(text: string, progress: ReadProgress = () => undefined): OpenedFile {
   const parsed = parseObject(text, LARGEST_BACKUP);
   if (!parsed.ok) return parsed;
   if (parsed.object.kind === BACKUP_KIND) return readBackupOf(parsed.object, progress);

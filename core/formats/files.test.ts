@@ -13,7 +13,7 @@ import {
   type Edit,
   type SystemDocument,
 } from '../system/index.ts';
-import { branch } from '../system/layouts/parts.ts';
+import { makeBranch } from '../system/layouts/parts.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { checkSystem } from '../system/schema/index.ts';
 import { dayCsv } from './csv.ts';
@@ -214,7 +214,7 @@ describe('a file at the edge', () => {
     const line = pair.paths[0]!;
     if (line.kind !== 'pumped-line') throw new Error('no line');
     const branches = Array.from({ length: 24 }, (_, i) =>
-      branch({ id: `b${i}`, to: 'bed', pipe: 'hose-13', along: 0.5, run: 0.3, end: 0.3 }),
+      makeBranch({ id: `b${i}`, to: 'bed', pipe: 'hose-13', along: 0.5, run: 0.3, end: 0.3 }),
     );
     const lines = Array.from({ length: 6 }, (_, i) => ({
       ...line,

@@ -1,7 +1,7 @@
 import type { Figures } from '../assess/figures.ts';
 import { lifeOf, lightOn, total } from '../life/index.ts';
 import { tell, type QuantityKind } from '../quantity/index.ts';
-import { courseOf, dailyDose, seasonGround, type Course, type Season } from '../season/index.ts';
+import { seasonSetupOf, dailyDose, seasonGround, type SeasonSetup, type Season } from '../season/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import {
@@ -79,7 +79,7 @@ export function lifeReport(c: Figures) {
 }
 
 /** What the season of a report may be told: the system's own plan stands for what is not. */
-export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'seed' | 'held'>> & {
+export type SeasonOptions = Partial<Pick<SeasonSetup, 'days' | 'start' | 'seed' | 'held'>> & {
   /** Who looks after it; a grower where nothing is said, and nobody but the plan where ammonia is given by the day. */
   readonly care?: CareOfSeason;
   /** Ammonia given each day, mg N/L, in place of what the plan doses up to. */
@@ -87,10 +87,10 @@ export type SeasonOptions = Partial<Pick<Course, 'days' | 'start' | 'seed' | 'he
 };
 
 /** The course of a report, and who looks after it. */
-function courseOfReport(s: SystemDocument, options: SeasonOptions): [Course, CareOfSeason] {
+function courseOfReport(s: SystemDocument, options: SeasonOptions): [SeasonSetup, CareOfSeason] {
   const { care, dose, start: given, seed, ...rest } = options;
   const start = given ?? s.plan.start;
-  const plan = courseOf({ plan: { ...s.plan, start, seed: seed ?? s.plan.seed } });
+  const plan = seasonSetupOf({ plan: { ...s.plan, start, seed: seed ?? s.plan.seed } });
   const days = options.days ?? plan.days;
   const daily = dose !== undefined && start !== 'fish';
   return [

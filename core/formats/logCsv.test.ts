@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { cases } from '../test/cases.ts';
 import { demoDocument, entriesOf } from '../test/tended.ts';
-import { correct, inOrder, mergeLogs, newEntry, newsOf } from '../entries/entries.ts';
+import { correct, byTime, mergeLogs, newEntry, newsOf } from '../entries/entries.ts';
 import { middle } from '../entries/fields.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
 import { readLog } from '../entries/schema.ts';
@@ -350,7 +350,7 @@ describe('the log as a table', () => {
   };
   const anyLog = fc
     .array(anyKept, { maxLength: 8 })
-    .map((all) => all.map((values, i) => newEntry(`e${i}`, values, 1)).sort(inOrder));
+    .map((all) => all.map((values, i) => newEntry(`e${i}`, values, 1)).sort(byTime));
   const systems = fc.constantFrom('metric', 'us', 'imperial' as const);
 
   it('read back over its log changes nothing: moments, zones, outcomes, signs, values', () => {

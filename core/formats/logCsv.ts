@@ -60,7 +60,7 @@ function wallOf(at: number, zone: string): readonly [string, string, string] {
 }
 
 /** How an entry stands in a table with certain heads. */
-export function rowsOf(
+export function csvRows(
   system: Pick<SystemDocument, 'vessels' | 'paths'>,
   heads: readonly string[],
 ): (e: Entry) => readonly string[] {
@@ -130,6 +130,6 @@ export function logCsv(
     if (used) heads.push(headOf(f, displayUnit(f.kind, units, most).symbol));
   }
   heads.push(...BACK);
-  const row = rowsOf(system, heads);
+  const row = csvRows(system, heads);
   return tableOf([heads, ...counted.map((e) => [...row(e)])]);
 }

@@ -1,7 +1,7 @@
 import { judgeWhole } from '../findings/judge.ts';
 import {
   asKnown,
-  planOf,
+  carePlan,
   tasksOf,
   tended,
   waterUnits,
@@ -9,9 +9,9 @@ import {
   type ExpectedQuantity,
   type Known,
   type Moment,
-  type Plan,
+  type CarePlan,
 } from '../log/index.ts';
-import type { Step } from '../treatment/index.ts';
+import type { TreatmentStep } from '../treatment/index.ts';
 import { tell, type Phrase, type QuantityKind } from '../quantity/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 
@@ -31,7 +31,7 @@ const hours = (seconds: number): number => round(seconds / 3600);
 const textOf = (p: Phrase): string => tell(p, 'metric');
 const pair = (p: readonly [number, number]) => [round(p[0]), round(p[1])] as const;
 
-function stepRow(s: Step) {
+function stepRow(s: TreatmentStep) {
   const unit = s.measure && UNITS[s.measure];
   return {
     treatment: s.treatment,
@@ -46,7 +46,7 @@ function stepRow(s: Step) {
   };
 }
 
-function planRow(p: Plan) {
+function planRow(p: CarePlan) {
   return {
     urgency: p.urgency,
     hazards: p.hazards.map((h) => ({
@@ -121,7 +121,7 @@ export function planReport(
       why: textOf(d.why),
       do: textOf(d.do),
     })),
-    plan: planRow(planOf(t)),
+    plan: planRow(carePlan(t)),
     tasks: tasksOf(t).map((x) => ({
       id: x.id,
       due: x.due,

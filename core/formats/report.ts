@@ -1,6 +1,6 @@
 import {
   deliveryFlow,
-  dutyFlow,
+  pumpDutyFlow,
   energyADay,
   floodedShare,
   floodsADay,
@@ -11,7 +11,7 @@ import {
 import { displayUnit, tell } from '../quantity/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { lifeReport } from './lifeReport.ts';
-import type { Standing } from '../assess/waterBalance.ts';
+import type { VesselState } from '../assess/waterBalance.ts';
 import { asKnown, type Entry, type Moment } from '../log/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { eventInWords } from './words.ts';
@@ -27,7 +27,7 @@ const flow = (q: number) => rounded(q * 3.6e6, 1);
 const metres = (m: number) => rounded(m, 4);
 const seconds = (s: number | null) => (s === null ? null : rounded(s, 1));
 
-const standing = (r: Standing) => ({
+const standing = (r: VesselState) => ({
   vessel: r.vessel,
   litres: litres(r.volume),
   level_m: metres(r.level),
@@ -63,7 +63,7 @@ export function reportOf(
     pumps: a.duties.map((d) => ({
       id: d.id,
       static_head_m: metres(pumpStaticHead.value(c, d.id)!),
-      flow_l_h: flow(dutyFlow.value(c, d.id)!),
+      flow_l_h: flow(pumpDutyFlow.value(c, d.id)!),
       ...(d.branches.length > 1
         ? {
             branches: d.branches.map((b) => ({

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { correct, inOrder, mergeLogs, newEntry, remove } from '../entries/entries.ts';
+import { correct, byTime, mergeLogs, newEntry, remove } from '../entries/entries.ts';
 import { READ_FIELDS } from '../entries/fields.ts';
 import { SIGNS } from '../entries/signs.ts';
-import { ENTRY_KINDS, OUTCOMES, type Entry, type EntryValues } from '../entries/types.ts';
+import { ENTRY_KINDS, TASK_OUTCOMES, type Entry, type EntryValues } from '../entries/types.ts';
 import { MOST_SEED } from '../practice/classList.ts';
 import { stepBetween, applyEdits } from '../system/index.ts';
 import { anySystem } from '../test/systems.ts';
@@ -13,7 +13,7 @@ import { MOST_PHOTOS, SMALL_PHOTO } from './limits.ts';
 import {
   logWithin,
   photosWithin,
-  sizeOf,
+  byteSize,
   writeBackup,
   writeWith,
   type FiledPhoto,
@@ -59,7 +59,7 @@ const values = fc
       mass: atLimit(0, 10_000),
       volume: atLimit(0, 1000),
       count: atLimit(0, 1_000_000),
-      outcome: fc.constantFrom(...OUTCOMES),
+      outcome: fc.constantFrom(...TASK_OUTCOMES),
       until: fc.integer({ min: 0, max: LAST }),
       seen: fc.subarray(SIGNS.map((x) => x.id)),
       note: text(120).map((x) => x.slice(0, 4000)),
@@ -81,7 +81,7 @@ const entry = (id: string): fc.Arbitrary<Entry> =>
 const log = fc
   .integer({ min: 0, max: 8 })
   .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => entry(`e${i}`))))
-  .map((all): Entry[] => [...all].sort(inOrder));
+  .map((all): Entry[] => [...all].sort(byTime));
 const photos = fc.array(
   fc.record({
     step: fc.constantFrom('log-Ab_9-x', 'wall-hole-tank', 'x'.repeat(128)),
@@ -160,12 +160,12 @@ describe('a file that would be too large to be opened', () => {
     expect(taken.length + left).toBe(1000);
     expect(taken).toEqual(many.slice(left));
     const size = (all: readonly Entry[]) =>
-      all.reduce((n, e) => n + sizeOf(JSON.stringify(e)) + 4, 0);
+      all.reduce((n, e) => n + byteSize(JSON.stringify(e)) + 4, 0);
     expect(size(taken)).toBeLessThanOrEqual(20_000);
     expect(size(many.slice(left - 1))).toBeGreaterThan(20_000);
     expect(logWithin(many, 1e6)).toEqual({ taken: many, left: 0 });
     // Letters of two bytes count as two.
-    expect(sizeOf('ä')).toBe(2);
+    expect(byteSize('ä')).toBe(2);
   });
   it('carries the newest photographs, and none that no program opens', () => {
     const photo = (taken: number, n: number): FiledPhoto => ({

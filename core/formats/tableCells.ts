@@ -4,15 +4,15 @@ import { dayOf, parse, type QuantityKind } from '../quantity/index.ts';
 /** Cells of a table that somebody wrote: dates, times of day, numbers, as they are meant or not at all. */
 
 /** What stands for a thing that the table does not say and the grower is asked. */
-export const ASKED = '?';
-export type Asked = typeof ASKED;
+export const UNSTATED = '?';
+export type Unstated = typeof UNSTATED;
 
 export const DATE_ORDERS = ['ymd', 'dmy', 'mdy'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 export type DecimalMark = '.' | ',';
 
 /** The decimal mark of cells; one that can be thousands as well says nothing. */
-export function markOf(cells: readonly string[]): DecimalMark | Asked {
+export function decimalMarkOf(cells: readonly string[]): DecimalMark | Unstated {
   const decimal = (mark: string) =>
     new RegExp(
       `(^|[^\\d.,])(\\d+\\${mark}(\\d{1,2}|\\d{4,})|0\\${mark}\\d+|\\d{4,}\\${mark}\\d+)([^\\d.,]|$)`,
@@ -20,8 +20,8 @@ export function markOf(cells: readonly string[]): DecimalMark | Asked {
   const count = (pattern: RegExp) => cells.filter((x) => pattern.test(x)).length;
   const [points, commas] = [count(decimal('.')), count(decimal(','))];
   if (points !== commas) return points > commas ? '.' : ',';
-  if (points > 0) return ASKED;
-  return cells.some((x) => /\d[.,]\d{3}(\D|$)/.test(x)) ? ASKED : '.';
+  if (points > 0) return UNSTATED;
+  return cells.some((x) => /\d[.,]\d{3}(\D|$)/.test(x)) ? UNSTATED : '.';
 }
 
 const DATE = /^(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})(?:[T, ]+(.*))?$/;
@@ -30,7 +30,7 @@ const NAMED =
   /^(?:(\d{1,2})\.?[ -]([a-z]{3,9})\.?|([a-z]{3,9})\.? (\d{1,2}))[, -]+(\d{4}|\d{2})(?:[T, ]+(.*))?$/i;
 
 /** The order of day, month and year; asked about where every date can be read in two ways. */
-export function orderOf(dates: readonly string[]): DateOrder | Asked {
+export function orderOf(dates: readonly string[]): DateOrder | Unstated {
   const parts = dates.flatMap((d) => {
     const m = DATE.exec(d.trim());
     return m ? [{ a: m[1]!, b: Number(m[2]), dots: d.includes('.') }] : [];
@@ -41,7 +41,7 @@ export function orderOf(dates: readonly string[]): DateOrder | Asked {
   if (parts.some(({ b }) => b > 12)) return 'mdy';
   // Nobody puts points between a month and a day.
   if (parts.every(({ dots }) => dots)) return parts.length ? 'dmy' : 'ymd';
-  return parts.every(({ a, b }) => Number(a) === b) ? 'dmy' : ASKED;
+  return parts.every(({ a, b }) => Number(a) === b) ? 'dmy' : UNSTATED;
 }
 
 interface DateRead {
@@ -106,12 +106,12 @@ export function momentOfRow(
   timed: string,
   offset: string,
   zone: string,
-  order: DateOrder | Asked,
+  order: DateOrder | Unstated,
 ): { readonly at: number; readonly zone: string } | string {
   if (dated === '') return 'It has no date.';
-  const read = dateOf(dated, order === ASKED ? 'ymd' : order);
+  const read = dateOf(dated, order === UNSTATED ? 'ymd' : order);
   const named = NAMED.test(dated.trim()) || /^\d{4}/.test(dated.trim());
-  if (order === ASKED && !named) return `“${dated}” can be read in two ways.`;
+  if (order === UNSTATED && !named) return `“${dated}” can be read in two ways.`;
   if (!read) return `“${dated}” is not a date.`;
   const text = timed || read.rest;
   const clock = text ? clockOf(text) : { ms: NOON, zone: null };
@@ -144,17 +144,17 @@ function plainNumber(text: string, decimal: DecimalMark): string | null {
 }
 
 /** A number, or a band of two, as kits are written down: 0.25–0.5, <0.25, >8. */
-export function numbersOf(
+export function cellNumbers(
   text: string,
   kind: QuantityKind,
   unit: string,
-  decimal: DecimalMark | Asked,
+  decimal: DecimalMark | Unstated,
 ): readonly [number, number] | string {
   const clean = text.replace(/−/g, '-').trim();
   const one = (part: string): number | string => {
-    if (decimal === ASKED && /[.,]/.test(part))
+    if (decimal === UNSTATED && /[.,]/.test(part))
       return 'does its mark separate decimals or thousands?';
-    const number = plainNumber(part.trim(), decimal === ASKED ? '.' : decimal);
+    const number = plainNumber(part.trim(), decimal === UNSTATED ? '.' : decimal);
     if (number === null)
       return `“${part.trim()}” is written with another decimal mark than the table.`;
     // With many figures, so that a point is never asked about: its meaning is known here.

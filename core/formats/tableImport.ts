@@ -7,27 +7,27 @@ import { canBe } from '../entries/gate.ts';
 import { signOf } from '../entries/signs.ts';
 import {
   ENTRY_KINDS,
-  OUTCOMES,
+  TASK_OUTCOMES,
   type Entry,
   type EntryKind,
   type EntryValues,
 } from '../entries/types.ts';
 import { parse, type QuantityKind, type UnitSystem } from '../quantity/index.ts';
 import { isId, plainText, same, type ReadingId, type SystemDocument } from '../system/index.ts';
-import { isOwnTable, rowsOf } from './logCsv.ts';
+import { isOwnTable, csvRows } from './logCsv.ts';
 import {
-  ASKED,
+  UNSTATED,
   idOf,
-  markOf,
+  decimalMarkOf,
   momentOfRow,
-  numbersOf,
+  cellNumbers,
   orderOf,
-  type Asked,
+  type Unstated,
   type DateOrder,
   type DecimalMark,
 } from './tableCells.ts';
 
-export { ASKED, DATE_ORDERS, type DateOrder, type DecimalMark } from './tableCells.ts';
+export { UNSTATED as ASKED, DATE_ORDERS, type DateOrder, type DecimalMark } from './tableCells.ts';
 
 /** Any table as a log: columns told apart, what they leave open asked about, what is skipped said before it is. */
 
@@ -128,30 +128,30 @@ export interface ColumnMapping {
   readonly use: ColumnUse | null;
   /** As typed after a number; empty where it has none. */
   readonly unit: string;
-  readonly scale: KitScale | Asked | null;
+  readonly scale: KitScale | Unstated | null;
 }
 export interface Mapping {
   readonly columns: readonly ColumnMapping[];
-  readonly dates: DateOrder | Asked;
-  readonly decimal: DecimalMark | Asked;
+  readonly dates: DateOrder | Unstated;
+  readonly decimal: DecimalMark | Unstated;
   readonly zone: string;
 }
 
 /** What a table leaves open: of a column its unit or its scale; of the whole its dates or its decimal mark. */
-export interface Question {
+export interface TableQuestion {
   readonly about: 'unit' | 'scale' | 'dates' | 'decimal';
   /** The column, counted from 0; null for the whole table. */
   readonly column: number | null;
 }
 
 /** What is to be answered before a table can be taken in; a column that is left out asks nothing. */
-export function questionsOf({ columns, dates, decimal }: Mapping): Question[] {
+export function questionsOf({ columns, dates, decimal }: Mapping): TableQuestion[] {
   return [
-    ...(dates === ASKED ? [{ about: 'dates', column: null } as const] : []),
-    ...(decimal === ASKED ? [{ about: 'decimal', column: null } as const] : []),
-    ...columns.flatMap((c, column): Question[] => [
-      ...(c.use && c.unit === ASKED ? [{ about: 'unit', column } as const] : []),
-      ...(c.use && c.scale === ASKED ? [{ about: 'scale', column } as const] : []),
+    ...(dates === UNSTATED ? [{ about: 'dates', column: null } as const] : []),
+    ...(decimal === UNSTATED ? [{ about: 'decimal', column: null } as const] : []),
+    ...columns.flatMap((c, column): TableQuestion[] => [
+      ...(c.use && c.unit === UNSTATED ? [{ about: 'unit', column } as const] : []),
+      ...(c.use && c.scale === UNSTATED ? [{ about: 'scale', column } as const] : []),
     ]),
   ];
 }
@@ -204,7 +204,7 @@ const DOUBTFUL = /^(qt|quarts?|pt|pints?)$/;
 /**
  * Unit that a head names, as typed after a number.
  *
- * @returns empty where the kind has none; {@link ASKED} where none is named or it is not known
+ * @returns empty where the kind has none; {@link UNSTATED} where none is named or it is not known
  */
 function unitIn(head: string, kind: QuantityKind | null, heads: RegExp, own: UnitSystem): string {
   const choices = kind && UNITS_OF[kind];
@@ -213,7 +213,7 @@ function unitIn(head: string, kind: QuantityKind | null, heads: RegExp, own: Uni
   const { inside, behind } = unitWords(head, heads);
   for (const unit of [...inside, ...behind]) {
     if (GALLONS[unit]) {
-      if (own === 'metric') return ASKED;
+      if (own === 'metric') return UNSTATED;
       return `${own === 'us' ? 'US' : 'imp'} ${GALLONS[unit]}`;
     }
     const known = DOUBTFUL.test(unit) || /^[\d.,+-]/.test(unit) ? null : one(unit);
@@ -221,9 +221,9 @@ function unitIn(head: string, kind: QuantityKind | null, heads: RegExp, own: Uni
     if (known?.ok) return choices.find((c) => same(one(c), known)) ?? unit;
   }
   // Where no unit is named at all, mg/L is what everybody means of what is dissolved.
-  return kind === 'concentration' && !inside.length && !behind.length ? 'mg/L' : ASKED;
+  return kind === 'concentration' && !inside.length && !behind.length ? 'mg/L' : UNSTATED;
 }
-function scaleIn(head: string, use: ColumnUse): KitScale | Asked | null {
+function scaleIn(head: string, use: ColumnUse): KitScale | Unstated | null {
   const all = scalesOf(use);
   if (!all.length) return null;
   const text = head.toLowerCase();
@@ -235,11 +235,11 @@ function scaleIn(head: string, use: ColumnUse): KitScale | Asked | null {
     ['no3', /no[3₃]/],
   ] as const)
     if (formula.test(text) && all.includes(scale)) return scale;
-  return ASKED;
+  return UNSTATED;
 }
 
 /**
- * How a table is meant, as far as its heads and rows say; what they leave open is {@link ASKED}.
+ * How a table is meant, as far as its heads and rows say; what they leave open is {@link UNSTATED}.
  *
  * @param table as it was read
  * @param zone of the wall clock, where the rows name none
@@ -267,7 +267,7 @@ export function guessMapping(table: Table, zone: string, own: UnitSystem = 'metr
   const dates = rows.map((r) => r[at] ?? '');
   const numeric = columns.flatMap((c, i) => (c.use && USE.get(c.use)!.kind ? [i] : []));
   const cells = rows.flatMap((r) => numeric.map((i) => r[i] ?? ''));
-  return { columns, dates: orderOf(dates), decimal: markOf(cells), zone };
+  return { columns, dates: orderOf(dates), decimal: decimalMarkOf(cells), zone };
 }
 
 export interface ImportedRows {
@@ -294,7 +294,7 @@ function textsOf(
   cell: (use: ColumnUse) => string,
   places: ReadonlyMap<string, string>,
 ): Partial<EntryValues> {
-  const outcome = OUTCOMES.find((x) => x === cell('outcome'));
+  const outcome = TASK_OUTCOMES.find((x) => x === cell('outcome'));
   const seen = cell('signs')
     .split(/\s+/)
     .filter((x) => signOf(x));
@@ -341,7 +341,7 @@ export function entriesOfTable(
   const column = new Map(mapping.columns.map((c, i) => [c.use, i]));
   const asOwn =
     isOwnTable(table.heads) && mapping.columns.every((c) => c.use !== null)
-      ? rowsOf(system, table.heads)
+      ? csvRows(system, table.heads)
       : null;
   table.rows.forEach((cells, i) => {
     const row = i + 2;
@@ -373,9 +373,9 @@ export function entriesOfTable(
       const def = use && USE.get(use);
       if (!def?.kind || EMPTY.test(text.trim())) return;
       const head = table.heads[c] ?? def.label;
-      if (unit === ASKED) return skip(`${head}: in which unit?`);
-      if (scale === ASKED) return skip(`${head}: as nitrogen, or as the ion?`);
-      const got = numbersOf(text, def.kind, unit, mapping.decimal);
+      if (unit === UNSTATED) return skip(`${head}: in which unit?`);
+      if (scale === UNSTATED) return skip(`${head}: as nitrogen, or as the ion?`);
+      const got = cellNumbers(text, def.kind, unit, mapping.decimal);
       if (typeof got === 'string') return skip(`${head}: ${got}`);
       const f = READ_FIELDS.find((x) => x.id === use);
       if (f) {

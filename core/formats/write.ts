@@ -1,5 +1,5 @@
 import type { Entry } from '../entries/types.ts';
-import type { Kept } from '../system/history.ts';
+import type { SavedHistory } from '../system/history.ts';
 import type { SystemDocument } from '../system/types.ts';
 import type { RunUnderWay } from './underWay.ts';
 import { LARGEST_PHOTO, LARGEST_PHOTOS, MOST_PHOTOS } from './limits.ts';
@@ -40,7 +40,7 @@ export function photosWithin(
 
 const bytes = new TextEncoder();
 /** Bytes of a text in a file. */
-export const sizeOf = (text: string): number => bytes.encode(text).length;
+export const byteSize = (text: string): number => bytes.encode(text).length;
 
 /**
  * Entries that a file can carry and be opened again, the newest; and how many are left.
@@ -54,7 +54,7 @@ export function logWithin(
 ): { readonly taken: readonly Entry[]; readonly left: number } {
   let size = 0;
   for (let i = log.length - 1; i >= 0; i--) {
-    size += sizeOf(JSON.stringify(log[i])) + 4;
+    size += byteSize(JSON.stringify(log[i])) + 4;
     if (size > room) return { taken: log.slice(i + 1), left: i + 1 };
   }
   return { taken: log, left: 0 };
@@ -82,7 +82,7 @@ export function writeWith(
 }
 
 /** A system of a backup, with what goes with it. */
-export type BackedUp = Kept & Omit<Beside, 'runs'> & { readonly underWay?: RunUnderWay | null };
+export type BackedUp = SavedHistory & Omit<Beside, 'runs'> & { readonly underWay?: RunUnderWay | null };
 
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */

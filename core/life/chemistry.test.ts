@@ -30,7 +30,7 @@ import {
   tanFromFeedGuide,
   unionisedShare,
 } from './nitrogen.ts';
-import { afterTopUp, at25, doseToTarget, mix } from './solution.ts';
+import { afterTopUp, at25, doseToTarget, solutionMix } from './solution.ts';
 import { changesTo } from '../treatment/change.ts';
 
 interface Values {
@@ -209,7 +209,7 @@ describe('solution', () => {
     expect(afterTopUp(0.1, 0.05, 0.05, 0.02) * 10).toBeCloseTo(0.857, 3);
   });
   it('of two parts in 100 L at half strength is 100 mL of each in leaf', () => {
-    const parts = mix(PROGRAMMES[0]!, 'leaf', 0.1, 0.5);
+    const parts = solutionMix(PROGRAMMES[0]!, 'leaf', 0.1, 0.5);
     expect(parts.map((p) => p.amount)).toEqual([100, 100]);
   });
   it('back to its target takes the share that the last dose proved', () => {

@@ -3,7 +3,7 @@ import type { Celsius, Share, SquareMetres, Watts } from '../quantity/si.ts';
 import type { DeviceOf, Monthly, SystemDocument } from '../system/index.ts';
 import { rimLength, shapeArea } from '../water/shape.ts';
 import { areaAt } from '../water/vessel.ts';
-import { heatLoss, type Vessel as Warm } from './heat.ts';
+import { heatLoss, type HeatedVessel as Warm } from './heat.ts';
 
 /** Air and water through the year. */
 

@@ -6,7 +6,7 @@ import {
   GrowthYear,
   cropPlaces,
   daysToReady,
-  grown,
+  grownShare,
   growthLimit,
   harvestedShare,
   lightGrowth,
@@ -121,13 +121,13 @@ describe('a stand', () => {
   it('grows from a seventh to whole over these days, and takes nitrogen so', () => {
     const { s, x } = inRoom(middle);
     const { daysToHarvest, nitrogen } = x.kind;
-    expect(grown(s, x, 340)).toBeCloseTo(0.15, 9);
+    expect(grownShare(s, x, 340)).toBeCloseTo(0.15, 9);
     const day = 340 + Math.floor(daysToHarvest / 2);
     const hand = 0.15 + (0.85 * Math.floor(daysToHarvest / 2)) / daysToHarvest;
-    expect(grown(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(hand, 9);
+    expect(grownShare(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(hand, 9);
     expect(standUptake(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(x.area * nitrogen * hand, 9);
-    expect(grown(s, x, 59)).toBe(1);
-    expect(grown(s, x, 61)).toBe(0);
+    expect(grownShare(s, x, 59)).toBe(1);
+    expect(grownShare(s, x, 61)).toBe(0);
   });
   it('has the light of its bed, day by day', () => {
     const places = cropPlaces(pair);

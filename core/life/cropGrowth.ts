@@ -2,7 +2,7 @@ import { DAYS_OF_YEAR, dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import type { CropGroup, CropKind } from '../catalogue/index.ts';
 import { CROP_LIMITS } from '../limits/index.ts';
 import type { Celsius, MolesPerSquareMetreDay, Share } from '../quantity/si.ts';
-import { stands, type Stand, type SystemDocument } from '../system/index.ts';
+import { stands, type CropPlanting, type SystemDocument } from '../system/index.ts';
 import { airOn } from './climate.ts';
 import { lightOn } from './light.ts';
 
@@ -166,7 +166,7 @@ export function cropPlaces(s: Place & Pick<SystemDocument, 'own'>): CropPlaces {
 const SEEDLING = 0.15;
 
 /** How far a stand is grown on a day, 0 … 1: from planting out to its harvest by its days of growth; as grown where no day is set. */
-export function grown(s: SystemDocument, x: Stand, day: number): Share {
+export function grownShare(s: SystemDocument, x: CropPlanting, day: number): Share {
   const { stand, kind } = x;
   if (!stands(stand, day)) return 0;
   if (stand.from === null || kind.daysToHarvest === 0) return 1;
@@ -176,10 +176,10 @@ export function grown(s: SystemDocument, x: Stand, day: number): Share {
 }
 
 /** Nitrogen that a stand takes on a day, g N: by how far it is grown, and by the light and temperature of the day. */
-export const standUptake = (s: SystemDocument, x: Stand, day: number): number =>
+export const standUptake = (s: SystemDocument, x: CropPlanting, day: number): number =>
   x.area *
   x.kind.nitrogen *
-  grown(s, x, day) *
+  grownShare(s, x, day) *
   cropPlaces(s).growth(x.stand.vessel, x.kind).on(day);
 
 /** Days from planting out to the first harvest; Infinity where a year does not bring it. */

@@ -10,7 +10,7 @@ const EVAPORATION_HEAT = 0.68 * 3600 * 1000;
 export const WATER_HEAT = 4186;
 
 /** What the water stands in. */
-export interface Vessel {
+export interface HeatedVessel {
   /** Walls and floor, and the water's surface. */
   readonly walls: SquareMetres;
   readonly surface: SquareMetres;
@@ -24,7 +24,7 @@ export interface Vessel {
  * @returns W; below 0 where the air is warmer
  */
 export function heatLoss(
-  v: Vessel,
+  v: HeatedVessel,
   water: Celsius,
   air: Celsius,
   humidity: number,

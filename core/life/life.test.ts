@@ -13,7 +13,7 @@ import {
   fallsOf,
   gain,
   cropPlaces,
-  grown,
+  grownShare,
   lifeOf,
   onDay,
   outside,
@@ -279,9 +279,9 @@ describe('planting', () => {
   });
   it('grows from planting out to harvest, and is nothing outside its days', () => {
     const x = { ...stands[0]!, stand: { ...stands[0]!.stand, from: 350, to: 40 } };
-    expect(grown(s, x, 200)).toBe(0);
-    expect(grown(s, x, 351)).toBeGreaterThan(0.1);
-    expect(grown(s, x, 20)).toBeGreaterThan(grown(s, x, 351));
+    expect(grownShare(s, x, 200)).toBe(0);
+    expect(grownShare(s, x, 351)).toBeGreaterThan(0.1);
+    expect(grownShare(s, x, 20)).toBeGreaterThan(grownShare(s, x, 351));
     expect(daysAcross(350, 40)).toBe(56);
   });
   it('takes nitrogen by its crops', () => {

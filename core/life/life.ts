@@ -1,5 +1,5 @@
 import { PH_USUAL } from '../limits/index.ts';
-import { standsOf, type Stand } from '../system/index.ts';
+import { standsOf, type CropPlanting } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { Celsius, GramsPerDay, SquareMetres, Watts } from '../quantity/si.ts';
 import type { SystemDocument } from '../system/index.ts';
@@ -15,7 +15,7 @@ import {
   uptakeOn,
   type PlantedSite,
 } from './planting.ts';
-import { groupsOf, total, type Group } from './stock.ts';
+import { fishGroups, total, type Group } from './stock.ts';
 import { perKilogram, schoolsOf, type School } from './stocking.ts';
 
 /** The living side of a system: fish, bacteria, oxygen, plants and what they are to each other. */
@@ -42,7 +42,7 @@ export interface LifeBalance {
   readonly capacity: GramsPerDay | null;
   readonly oxygen: OxygenBalance | null;
   readonly schools: readonly School[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly CropPlanting[];
   readonly planting: readonly PlantedSite[];
   readonly plantedArea: SquareMetres;
   readonly weeks: readonly WeekOfNitrogen[];
@@ -77,11 +77,11 @@ function heaterFor(c: Figures, groups: readonly Group[]): LifeBalance['heater'] 
 export const hasMedia = (s: SystemDocument): boolean =>
   s.vessels.some((v) => v.role === 'bed' && v.media !== null);
 
-function weeksOf(c: Figures, stands: readonly Stand[], media: boolean): WeekOfNitrogen[] {
+function weeksOf(c: Figures, stands: readonly CropPlanting[], media: boolean): WeekOfNitrogen[] {
   const { system: s, a } = c;
   return Array.from({ length: WEEKS }, (_, w) => {
     const day = midWeek(w);
-    const fish = 7 * total(groupsOf(s, waterOn(s, a, day)), (g) => g.tan);
+    const fish = 7 * total(fishGroups(s, waterOn(s, a, day)), (g) => g.tan);
     return {
       fish,
       plants: 7 * uptakeOn(s, day, [...stands]),
@@ -100,7 +100,7 @@ function balance(c: Figures): LifeBalance {
   const { system: s, a } = c;
   const t = s.site.waterTemperature;
   const ph = s.water.ph ?? PH_USUAL.design;
-  const groups = groupsOf(s, t);
+  const groups = fishGroups(s, t);
   const feed = total(groups, (g) => g.feed);
   const tan = total(groups, (g) => g.tan);
   const surfaces = wettedSurfaces(c);

@@ -1,5 +1,5 @@
 import { DAYS_OF_YEAR, dayAfter } from '../calendar/dayOfYear.ts';
-import { planOf, stands, type Stand } from '../system/index.ts';
+import { planDimensions, stands, type CropPlanting } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { Celsius, Metres, Share } from '../quantity/si.ts';
@@ -73,14 +73,14 @@ const SHARE_OF_BED = 0.5;
 
 /** Whether a crop is too tall for its bed's depth, or one plant takes too much of its ground. */
 export function oversize(zone: RootZone, v: Vessel, kind: CropKind): 'tall' | 'wide' | null {
-  const { length, width } = planOf(v);
+  const { length, width } = planDimensions(v);
   if (kind.spacing ** 2 > SHARE_OF_BED * length * width) return 'wide';
   return kind.support === 'none' && kind.height > TALL_TO_DEPTH * zone.depth ? 'tall' : null;
 }
 
 /** Share of a stand's rectangle that lies outside its bed's plan. */
-export function outside(v: Vessel, x: Stand): number {
-  const plan = planOf(v);
+export function outside(v: Vessel, x: CropPlanting): number {
+  const plan = planDimensions(v);
   const along = Math.max(0, Math.min(plan.length, x.stand.x + x.length) - Math.max(0, x.stand.x));
   const across = Math.max(0, Math.min(plan.width, x.stand.y + x.width) - Math.max(0, x.stand.y));
   return 1 - (along * across) / (x.length * x.width);
@@ -94,7 +94,7 @@ export function together(a: CropStand, b: CropStand): boolean {
 }
 
 /** Ground on which two stands lie over each other, m². */
-export function overlap(a: Stand, b: Stand): number {
+export function overlap(a: CropPlanting, b: CropPlanting): number {
   if (a.stand.vessel !== b.stand.vessel || !together(a.stand, b.stand)) return 0;
   const along =
     Math.min(a.stand.x + a.length, b.stand.x + b.length) - Math.max(a.stand.x, b.stand.x);
@@ -104,7 +104,7 @@ export function overlap(a: Stand, b: Stand): number {
 }
 
 /** Plants of a stand in the bed's plan: the middle of each. */
-export const plantsAt = ({ stand, kind }: Stand): { x: Metres; y: Metres }[] =>
+export const plantsAt = ({ stand, kind }: CropPlanting): { x: Metres; y: Metres }[] =>
   Array.from({ length: stand.columns * stand.rows }, (_, i) => ({
     x: stand.x + ((i % stand.columns) + 0.5) * kind.spacing,
     y: stand.y + (Math.floor(i / stand.columns) + 0.5) * kind.spacing,
@@ -159,7 +159,7 @@ export function inFrost(s: SystemDocument, stand: CropStand): boolean {
 }
 
 /** Seeds to sow for a stand, when, and when it is first harvested: by the light and the warmth of its place. */
-export function sowing(s: SystemDocument, { stand, kind, plants }: Stand) {
+export function sowing(s: SystemDocument, { stand, kind, plants }: CropPlanting) {
   const seeds = Math.ceil(
     (plants * Math.max(1, kind.seedsPerSite)) / Math.max(0.05, kind.germinates),
   );

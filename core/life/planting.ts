@@ -5,7 +5,7 @@ import {
   siteArea,
   stands,
   standsOf,
-  type Stand,
+  type CropPlanting,
   type SystemDocument,
 } from '../system/index.ts';
 import { standUptake } from './cropGrowth.ts';
@@ -105,7 +105,7 @@ export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): Gra
  * @returns null without crops
  */
 export function cropRange(
-  all: readonly Stand[],
+  all: readonly CropPlanting[],
   of: (kind: CropKind) => readonly [number, number],
 ): { readonly low: number; readonly high: number } | null {
   if (!all.length) return null;

@@ -17,7 +17,7 @@ export interface MixedPart {
  * @param volume water really in the system
  * @param strength 0.25–1 of the label
  */
-export const mix = (
+export const solutionMix = (
   programme: Programme,
   stage: GrowthStage,
   volume: CubicMetres,

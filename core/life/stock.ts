@@ -51,7 +51,7 @@ const groupOf = (s: SystemDocument, fish: Fish, t: Celsius): Group => {
 };
 
 /** The groups of fish of a system, in water of a temperature. */
-export const groupsOf = (s: SystemDocument, t: Celsius = s.site.waterTemperature): Group[] =>
+export const fishGroups = (s: SystemDocument, t: Celsius = s.site.waterTemperature): Group[] =>
   s.fish.map((f) => groupOf(s, f, t));
 
 /** Sum of a figure over groups. */

@@ -64,7 +64,7 @@ export function perKilogram(groups: readonly Group[]): PerKilogram | null {
 }
 
 /** What the schools answer from. */
-export interface Ground {
+export interface StockingBasis {
   readonly c: Figures;
   readonly groups: readonly Group[];
   readonly each: PerKilogram;
@@ -81,7 +81,7 @@ type Answer = Omit<School, 'governs'>;
 const MOST_MASS = 5000;
 
 /** Fish mass at which the oxygen, running and after a cut, comes down to its line. */
-function oxygenMass({ c, groups, each, oxygen }: Ground): Kilograms | null {
+function oxygenMass({ c, groups, each, oxygen }: StockingBasis): Kilograms | null {
   if (!oxygen) return null;
   const t = c.system.site.waterTemperature;
   const volume = c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
@@ -115,7 +115,7 @@ function oxygenMass({ c, groups, each, oxygen }: Ground): Kilograms | null {
   return root((kg) => (enough(kg) ? -1 : 1), 1e-4, MOST_MASS, 1e-3);
 }
 
-const SCHOOLS: Record<SchoolId, (g: Ground) => Answer | null> = {
+const SCHOOLS: Record<SchoolId, (g: StockingBasis) => Answer | null> = {
   'feed-to-planting': ({ c, each, planting }) => {
     const area = plantedArea(planting);
     if (!(area > 0)) return null;
@@ -203,7 +203,7 @@ export const strictestMass = (schools: readonly Answer[]): Kilograms =>
   Math.min(Infinity, ...schools.filter(isLimit).map((x) => x.mass));
 
 /** Every school with its answer; the strictest governs, or the one that the grower goes by. */
-export function schoolsOf(ground: Ground): School[] {
+export function schoolsOf(ground: StockingBasis): School[] {
   const answers = (Object.keys(SCHOOLS) as SchoolId[]).flatMap((id) => SCHOOLS[id](ground) ?? []);
   const chosen = answers.find((x) => x.id === ground.c.system.school);
   const strictest = answers

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { ACIDS } from '../catalogue/index.ts';
 import { acidStrength, correction, millilitresFor } from './dosing.ts';
-import { pressureOf, renewed, statesOf, waterByPh } from './water.ts';
+import { pressureOf, renewed, waterStates, waterByPh } from './water.ts';
 
 /**
  * Two waters mixed, in every state, and acid for one step of pH; calculated apart from the program from the constants
@@ -33,13 +33,13 @@ describe('two waters mixed', () => {
   test.each(MIXING)('%j with %j, share %d', ([ph, alk, t, tan], tap, share, before, after) => {
     const water = waterByPh(ph, alk, t, { tan });
     const pressure = pressureOf(water);
-    const was = statesOf(water, pressure);
+    const was = waterStates(water, pressure);
     near(was.closed.unionised, before[0]);
     expect(was.settled.ph).toBeCloseTo(ph, 4);
     expect(Math.abs(was.air.ph - before[1])).toBeLessThan(0.05);
     near(was.air.unionised, before[2]);
     const mix = renewed(water, waterByPh(...tap), share);
-    const is = statesOf(mix, pressure);
+    const is = waterStates(mix, pressure);
     expect(mix.t).toBeCloseTo(after[0], 1);
     expect(Math.abs(is.closed.ph - after[1])).toBeLessThan(0.03);
     expect(Math.abs(is.settled.ph - after[3])).toBeLessThan(0.05);

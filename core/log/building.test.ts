@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { entryEdits, finishEdits, type Step } from '../build/index.ts';
+import { entryEdits, finishEdits, type BuildStep } from '../build/index.ts';
 import { buildPlan } from '../build/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
@@ -14,7 +14,7 @@ import { entryWords, noteBeside } from './words.ts';
 /** What the build showed, in the log. */
 
 const NOW = Date.parse('2026-05-01T10:00:00Z');
-function stepsOf(name: string): { s: SystemDocument; step: (id: string) => Step } {
+function stepsOf(name: string): { s: SystemDocument; step: (id: string) => BuildStep } {
   const s = demo(name);
   const { a, day } = judgeWhole(s);
   const plan = buildPlan({ system: s, a, day });

@@ -1,5 +1,5 @@
 import { entryValue } from '../build/steps/state.ts';
-import type { Entry as BuildEntry, Step } from '../build/steps/types.ts';
+import type { StepCheck as BuildEntry, BuildStep } from '../build/steps/types.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { ReadingId, SystemDocument } from '../system/index.ts';
 import { STARTING_WATER } from '../readings/index.ts';
@@ -36,7 +36,7 @@ function readingOf(e: BuildEntry): { readonly id: ReadingId; readonly about: str
  */
 export function entriesOfStep(
   s: SystemDocument,
-  step: Step,
+  step: BuildStep,
   told: (p: Phrase) => string,
   at: Moment,
   zone: string,

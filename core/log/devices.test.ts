@@ -7,7 +7,7 @@ import {
   isLogged,
   isWorth,
   refusalOf,
-  ruleOf,
+  channelRule,
   troubleOfChannel,
   type Heard,
 } from './devices.ts';
@@ -173,7 +173,7 @@ describe('a plug', () => {
       ...{ at: NOW - ago, came: NOW - ago, value },
     });
     const at = (on: boolean, heard: Heard | null, p = plug, since = NOW - HOUR) =>
-      ruleOf(t, p, on, heard, NOW, since);
+      channelRule(t, p, on, heard, NOW, since);
 
     it.each([
       [15, false, true],

@@ -225,7 +225,7 @@ export interface RuleState {
  * @param heard what the channel said last that was taken
  * @param since when the channels began to be listened to
  */
-export function ruleOf(
+export function channelRule(
   t: Pick<Tended, 'system'>,
   plug: PlugUse,
   on: boolean,

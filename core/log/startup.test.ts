@@ -3,7 +3,7 @@ import { fitSeason, runSeason, seasonGround } from '../season/index.ts';
 import { readWithLog } from '../formats/file.ts';
 import { readFileSync } from 'node:fs';
 import type { Edit } from '../system/index.ts';
-import { NOW, tendedDemo, type Noted, tendedOf } from '../test/tended.ts';
+import { NOW, tendedDemo, type TestEntry, tendedOf } from '../test/tended.ts';
 import {
   FINE_TEST,
   cycledOn,
@@ -23,7 +23,7 @@ const EMPTY: Edit[] = [
   { at: 'care.stocked', to: false },
   { at: 'plan.dose', to: { target: 0.5, again: 0.2 } },
 ];
-const start = (noted: readonly Noted[], edits: readonly Edit[] = []) =>
+const start = (noted: readonly TestEntry[], edits: readonly Edit[] = []) =>
   tendedDemo('potting-shed-pair', noted, [...EMPTY, filled(10), ...edits]);
 
 describe('the first water', () => {
@@ -35,15 +35,15 @@ describe('the first water', () => {
   });
 
   it('is not proved by a coarse test before four more half-lives', () => {
-    const zero: Noted = { h: 2 * DAY, chlorine: 0 };
+    const zero: TestEntry = { h: 2 * DAY, chlorine: 0 };
     expect(treatmentOf(start([{ h: 3 * DAY, chlorine: 0.2 }])).state).toBe('in');
     const waits = treatmentOf(start([zero]));
     expect(waits.state).toBe('waits');
     expect((waits.until! - NOW) / 3_600_000).toBeCloseTo(4 * 24 - 2 * DAY, 6);
     expect(treatmentOf(start([{ h: 5 * DAY, chlorine: 0 }])).state).toBe('proved');
-    const dose: Noted = { h: 3 * DAY, kind: 'dose', what: 'ascorbic-acid', mass: 0.0005 };
+    const dose: TestEntry = { h: 3 * DAY, kind: 'dose', what: 'ascorbic-acid', mass: 0.0005 };
     expect(treatmentOf(start([dose, zero])).state).toBe('proved');
-    const fine: Noted = { h: 1, kind: 'task', what: FINE_TEST, outcome: 'done' };
+    const fine: TestEntry = { h: 1, kind: 'task', what: FINE_TEST, outcome: 'done' };
     expect(treatmentOf(start([zero, fine])).state).toBe('proved');
     const chloramine: Edit = { at: 'site.tap.chlorine', to: 'chloramine' };
     expect(treatmentOf(start([{ h: 9 * DAY, chlorine: 0 }], [chloramine])).state).toBe('open');
@@ -92,8 +92,8 @@ describe('cycling', () => {
   });
 
   it('is over when a dose of 1 mg/L is gone within a day', () => {
-    const dose: Noted = { h: 30, kind: 'dose', what: 'ammonia', mass: V / 1000 };
-    const clear: Noted = { h: 6, tan: [0, 0.25], nitrite: [0, 0] };
+    const dose: TestEntry = { h: 30, kind: 'dose', what: 'ammonia', mass: V / 1000 };
+    const clear: TestEntry = { h: 6, tan: [0, 0.25], nitrite: [0, 0] };
     expect(cycledOn(start([dose, clear]))).toBe('2026-06-10');
     expect(cycledOn(start([dose, { ...clear, nitrite: [0.5, 1] }]))).toBeNull();
     expect(cycledOn(start([{ ...dose, mass: (0.5 * V) / 1000 }, clear]))).toBeNull();

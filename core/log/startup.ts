@@ -1,5 +1,5 @@
 import type { FishKind } from '../catalogue/index.ts';
-import { planOf } from '../care/index.ts';
+import { carePlan } from '../care/index.ts';
 import { concentration, say, type Phrase } from '../quantity/index.ts';
 import {
   CHLORINE_LIMITS,
@@ -10,7 +10,7 @@ import {
 } from '../limits/index.ts';
 import { dechlorinate, doseHold, doseNow, standingTime, total } from '../life/index.ts';
 import type { CubicMetres, Kilograms, Seconds } from '../quantity/si.ts';
-import { courseOf, type Course } from '../season/index.ts';
+import { seasonSetupOf, type SeasonSetup } from '../season/index.ts';
 import { dechlorinators, type Reading, type SeasonEvent, type StartKind } from '../system/index.ts';
 import { newest, type Tended } from '../readings/tended.ts';
 import { AMMONIA, alkalinityOf, changedShare, movesPh } from '../readings/water.ts';
@@ -117,7 +117,7 @@ export function todaysDose(t: Tended): TodaysDose | null {
   );
   const last = newest(t, 'dose', (e) => e.what === AMMONIA);
   const unread = last !== null && now.tan === null;
-  const held = planOf(t).avoid.find((a) => a.treatment === 'nutrient');
+  const held = carePlan(t).avoid.find((a) => a.treatment === 'nutrient');
   const enough = unread
     ? say`Test ammonia first: there is no test since the last dose.`
     : hold === 'enough'
@@ -159,7 +159,7 @@ const JUST_BEFORE = 1e-4;
 const SAME_READING = HOUR;
 
 /** What the log says was given, changed and buffered since the water went in, and what it read of temperature and pH. */
-function loggedCourse(t: Tended, from: Moment): Pick<Course, 'events' | 'dosingFrom' | 'logged'> {
+function loggedCourse(t: Tended, from: Moment): Pick<SeasonSetup, 'events' | 'dosingFrom' | 'logged'> {
   const events: SeasonEvent[] = [];
   const warm: [number, number][] = [];
   const acid: [number, number][] = [];
@@ -195,8 +195,8 @@ function loggedCourse(t: Tended, from: Moment): Pick<Course, 'events' | 'dosingF
 }
 
 /** Course of the start for the forecast: from the day on which the water went in, ten weeks at least. */
-export function startCourse(t: Tended): Course {
-  const planned = courseOf(t.system);
+export function startCourse(t: Tended): SeasonSetup {
+  const planned = seasonSetupOf(t.system);
   const from = filledAt(t);
   const running = from === null ? 0 : Math.ceil((t.now - from) / DAY);
   const log = from === null ? null : loggedCourse(t, from);

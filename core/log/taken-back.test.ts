@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planOf } from '../care/index.ts';
+import { carePlan } from '../care/index.ts';
 import { ENTRY_KINDS, type Entry, type EntryValues } from '../entries/types.ts';
 import { correct, newEntry, remove, restore } from '../entries/entries.ts';
-import { applyEdits, takeBack, type Step } from '../system/index.ts';
+import { applyEdits, takeBack, type HistoryStep } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { NOW, demoDocument, entriesOf, tendedOf } from '../test/tended.ts';
 import { fishEdits, notedValues } from './fish.ts';
@@ -18,7 +18,7 @@ const base = entriesOf([
 ]);
 const told = (log: readonly Entry[]) => {
   const t = tendedOf(pair, log);
-  return { known: t.known, plan: planOf(t), tasks: tasksOf(t), system: t.system };
+  return { known: t.known, plan: carePlan(t), tasks: tasksOf(t), system: t.system };
 };
 
 describe('an entry that is taken back', () => {
@@ -124,7 +124,7 @@ describe('a step of a design that went on', () => {
   const fish = pair.fish[0]!;
   const COUNT = `fish.${fish.id}.count`;
   const MASS = `fish.${fish.id}.meanMass`;
-  const step: Step = {
+  const step: HistoryStep = {
     label: 'Fish in',
     edits: [
       { at: COUNT, to: fish.count + 4 },

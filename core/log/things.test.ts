@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { tell } from '../quantity/index.ts';
 import { tendedDemo } from '../test/tended.ts';
-import { planOf } from '../care/index.ts';
+import { carePlan } from '../care/index.ts';
 import { signOf } from '../entries/signs.ts';
 import { wellSigns } from './things.ts';
 
@@ -34,6 +34,6 @@ it('names what is to be read as the lid of a kit does', () => {
     { h: 5, kind: 'fish-dead', count: 1 },
     { h: 6, ph: 7.2, temperature: 18 },
   ]);
-  const read = planOf(t).steps.find((s) => s.treatment === 'read')!;
+  const read = carePlan(t).steps.find((s) => s.treatment === 'read')!;
   expect(tell(read.title, 'metric')).toBe('Read oxygen, ammonia, nitrite and alkalinity');
 });

@@ -13,7 +13,7 @@ import type { EntryKind } from '../entries/types.ts';
 /** What is read, seen and done at each thing of a system. */
 
 /** An act that is noted with one number. */
-export interface Act {
+export interface ActionField {
   readonly kind: EntryKind;
   readonly label: string;
   readonly measure: QuantityKind;
@@ -26,10 +26,10 @@ const act = (
   kind: EntryKind,
   label: string,
   measure: QuantityKind,
-  field: Act['field'],
+  field: ActionField['field'],
   max: number,
-): Act => ({ kind, label, measure, field, max });
-export const ACTS = {
+): ActionField => ({ kind, label, measure, field, max });
+export const ACTION_FIELDS = {
   feed: act('feed', 'Feed', 'dose', 'mass', 50),
   topUp: act('top-up', 'Top-up', 'volume', 'volume', 100),
   change: act('water-change', 'Water change', 'volume', 'volume', 100),
@@ -40,20 +40,20 @@ export const ACTS = {
 } as const;
 
 /** What is asked at a thing. */
-export interface Asked {
+export interface ThingEntries {
   /** Id of the vessel or path; empty for the whole system. */
   readonly about: string;
   /** The usual readings, and those that are taken now and then. */
   readonly reads: readonly ReadingId[];
   readonly seldom: readonly ReadingId[];
   readonly signs: readonly SignPlace[];
-  readonly acts: readonly Act[];
+  readonly acts: readonly ActionField[];
   /** Doses, plantings and harvests may be noted here. */
   readonly doses: boolean;
   readonly crops: boolean;
 }
 
-const NOTHING: Omit<Asked, 'about'> = {
+const NOTHING: Omit<ThingEntries, 'about'> = {
   reads: [],
   seldom: [],
   signs: [],
@@ -63,7 +63,7 @@ const NOTHING: Omit<Asked, 'about'> = {
 };
 
 /** What is asked at a vessel or path. */
-export function askedAt(s: SystemDocument, about: string): Asked {
+export function askedAt(s: SystemDocument, about: string): ThingEntries {
   const v = s.vessels.find((x) => x.id === about);
   const fish = v !== undefined && s.fish.some((f) => f.vessel === v.id && f.count > 0);
   if (v && (v.role === 'tank' || fish))
@@ -73,13 +73,13 @@ export function askedAt(s: SystemDocument, about: string): Asked {
       seldom: ['alkalinity', 'hardness', 'chlorine', 'chloride', 'conductivity', 'level'],
       signs: ['fish', 'water'],
       acts: [
-        ACTS.feed,
-        ACTS.topUp,
-        ACTS.change,
-        ACTS.dead,
-        ACTS.fishIn,
-        ACTS.fishOut,
-        ACTS.weighed,
+        ACTION_FIELDS.feed,
+        ACTION_FIELDS.topUp,
+        ACTION_FIELDS.change,
+        ACTION_FIELDS.dead,
+        ACTION_FIELDS.fishIn,
+        ACTION_FIELDS.fishOut,
+        ACTION_FIELDS.weighed,
       ],
       doses: true,
       crops: false,
@@ -90,7 +90,7 @@ export function askedAt(s: SystemDocument, about: string): Asked {
       reads: s.solution ? ['conductivity', 'ph', 'temperature', 'level'] : ['level', 'temperature'],
       seldom: s.solution ? ['alkalinity', 'chlorine'] : ['ph', 'conductivity'],
       signs: ['water'],
-      acts: [ACTS.topUp, ACTS.change],
+      acts: [ACTION_FIELDS.topUp, ACTION_FIELDS.change],
       doses: true,
       crops: false,
     };

@@ -56,7 +56,7 @@ export const substances = (
 ];
 
 /** A thing by its id, as the grower calls it. */
-export function nameOf(s: SystemDocument, id: string | undefined): string {
+export function thingName(s: SystemDocument, id: string | undefined): string {
   if (!id) return '';
   const part = [...s.vessels, ...s.paths].find((p) => p.id === id);
   if (part) return part.name;
@@ -103,7 +103,7 @@ function taskWords(e: Entry, t: Tended | null): Phrase {
 
 /** An entry in one line. @param t what is known of the system, for the names of tasks */
 export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null): Phrase {
-  const what = nameOf(s, e.what);
+  const what = thingName(s, e.what);
   const amount: Phrase | null =
     e.mass !== undefined
       ? [e.kind === 'harvest' || e.kind === 'fish-weighed' ? mass(e.mass) : dose(e.mass)]

@@ -2,7 +2,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { controlOf, isDrain, pumpedLines } from '../system/find.ts';
 import type { Control, SystemDocument, Vessel } from '../system/types.ts';
 import { rimLength } from '../water/shape.ts';
-import { floodLevelOf, groupsOf } from './joined.ts';
+import { floodLevelOf, joinedGroups } from './joined.ts';
 import { waterUseOf } from './waterUse.ts';
 import {
   DAY,
@@ -84,7 +84,7 @@ export function assemble(
     } else if (isDrain(p)) paths.push(...drainOf(s, p, from, to));
     else paths.push(openOf(s, p, from, to));
   }
-  const joined = groupsOf(s, index);
+  const joined = joinedGroups(s, index);
   const vessels = s.vessels.map((v, i): NetVessel => ({
     id: v.id,
     name: v.name,

@@ -8,7 +8,7 @@ import { headLoss } from '../water/pipe.ts';
 import { dutyFlow, pumpCurve } from '../water/pump.ts';
 import { assess } from '../assess/assess.ts';
 import { compile } from '../assess/compile.ts';
-import { branchFlows, piecesOf, totalAtHead } from './manifold.ts';
+import { branchFlows, manifoldPieces, totalAtHead } from './manifold.ts';
 import { balanceBranches } from '../assess/split.ts';
 import type { Manifold } from './types.ts';
 
@@ -31,7 +31,7 @@ const manifold = (trunkK: number, ks: readonly number[], headerK: number | null)
 const solve = (m: Manifold, ends: readonly number[], source = 0) => {
   const flows = new Float64Array(ends.length);
   const curve = pumpCurve({ maxHead: 2, maxFlow: 2000 * LH, wear: 0 });
-  branchFlows(curve, piecesOf(m, 20), source, ends, flows);
+  branchFlows(curve, manifoldPieces(m, 20), source, ends, flows);
   return { flows, curve };
 };
 /** ΣK as head per flow squared in a bore of 20 mm. */

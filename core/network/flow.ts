@@ -23,7 +23,7 @@ import {
   type PumpPath,
   type SeepPath,
 } from './types.ts';
-import { branchFlows, piecesOf } from './manifold.ts';
+import { branchFlows, manifoldPieces } from './manifold.ts';
 
 /**
  * Flow of each kind of path from the water surfaces at its ends, by the relations of `water/` and
@@ -65,7 +65,7 @@ export function manifoldFlows(
     return liftedTo(p, surfaces(p));
   });
   if (m.trunk.sumK < Infinity)
-    branchFlows(curve, piecesOf(m, net.temperature), source, ends, flows);
+    branchFlows(curve, manifoldPieces(m, net.temperature), source, ends, flows);
   return flows;
 }
 

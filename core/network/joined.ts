@@ -20,7 +20,7 @@ function joinsFloors(s: SystemDocument, p: Link): boolean {
  *
  * @param index of a vessel by its id
  */
-export function groupsOf(s: SystemDocument, index: ReadonlyMap<string, number>): number[][] {
+export function joinedGroups(s: SystemDocument, index: ReadonlyMap<string, number>): number[][] {
   const group = s.vessels.map((_, i) => i);
   const find = (i: number): number => (group[i] === i ? i : find(group[i]!));
   for (const p of s.paths) {

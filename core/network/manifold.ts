@@ -17,7 +17,7 @@ export interface Pieces {
 }
 
 /** The pieces of a manifold, every flow and loss worked out afresh. */
-export const piecesOf = (m: Manifold, temperature: Celsius): Pieces => ({
+export const manifoldPieces = (m: Manifold, temperature: Celsius): Pieces => ({
   trunk: (q) => headLoss(q, m.trunk, temperature),
   branches: m.outlets.map((o) => {
     const { header } = o;
@@ -109,7 +109,7 @@ export function totalAtHead(
   ends: readonly Metres[],
   temperature: Celsius,
 ): CubicMetresPerSecond {
-  const pieces = piecesOf(m, temperature);
+  const pieces = manifoldPieces(m, temperature);
   const flows = new Float64Array(ends.length);
   walk(
     pieces,
@@ -134,7 +134,7 @@ export function headForTotal(
   ends: readonly Metres[],
   temperature: Celsius,
 ): Metres {
-  const pieces = piecesOf(m, temperature);
+  const pieces = manifoldPieces(m, temperature);
   const flows = new Float64Array(ends.length);
   const excess = (last: Metres): number => {
     walk(pieces, last, ends, flows);

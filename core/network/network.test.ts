@@ -6,7 +6,7 @@ import { LAYOUTS } from '../system/index.ts';
 import { bedOverTank } from '../system/layouts/bed-over-tank.ts';
 import { anySystem } from '../test/systems.ts';
 import guide from '../test/small-unit-guide.json' with { type: 'json' };
-import { assess, compile, cycleOf, rhythmOf, weightsOf } from '../assess/index.ts';
+import { assess, compile, bedCycle, rhythmOf, weightsOf } from '../assess/index.ts';
 import { lineK, lineLength, spansOf } from './index.ts';
 import { pumpedLines } from '../system/find.ts';
 
@@ -113,12 +113,12 @@ describe('measurements override tables', () => {
 
   it('a fill time by stopwatch becomes the fill time, by correcting the voids', () => {
     const plain = compile(bedOverTank.make('m', 'M'));
-    const measured = cycleOf(plain, 'bed').fill * 0.9;
+    const measured = bedCycle(plain, 'bed').fill * 0.9;
     const s = applyEdits(bedOverTank.make('m', 'M'), [
       { at: 'measurements.m1', to: { id: 'm1', kind: 'fill-time', vessel: 'bed', time: measured } },
     ]);
     const net = compile(s);
-    near(cycleOf(net, 'bed').fill, measured, 0.001);
+    near(bedCycle(net, 'bed').fill, measured, 0.001);
     expect(net.vessels[1]!.voids).toBeLessThan(plain.vessels[1]!.voids);
   });
 

@@ -18,7 +18,7 @@ import {
   total,
 } from '../life/index.ts';
 import { readField } from '../entries/fields.ts';
-import { nameOf as partName } from '../log/words.ts';
+import { thingName as partName } from '../log/words.ts';
 import { DAY } from '../network/types.ts';
 import { degrees, dose, litres, ph as phWord, say, share, type Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
@@ -26,9 +26,9 @@ import { ALKALINITY, CARBON, bicarbonate } from '../season/model.ts';
 import { isDrain, isSiphon, isStore, type ReadingId } from '../system/index.ts';
 import { levelAt } from '../water/vessel.ts';
 import { strengthOf, type Coupled, type Observer } from './coupled.ts';
-import { partOf, practiceFaultOf } from './faults/index.ts';
+import { repairPart, practiceFaultOf } from './faults/index.ts';
 import { allVolume, homeVolume } from './fare.ts';
-import { firstOf, type Ground } from './ground.ts';
+import { firstOf, type PracticeBasis } from './ground.ts';
 import {
   feelBed,
   listen,
@@ -39,7 +39,7 @@ import {
   lookAtPump,
   lookAtTimer,
   lookAtWater,
-  measure,
+  measureReading,
   inWords,
   type Seen,
 } from './looks.ts';
@@ -49,21 +49,21 @@ import { addWater, breakChlorine, lose } from './waters.ts';
 /** What a grower can do: look, listen, measure, mend, tend, wait. Each takes its minutes before it has its effect. */
 
 /** An act of a run, as it stands in its record. */
-export interface Act {
+export interface Action {
   readonly act: string;
   readonly about: string;
 }
 
-export const ACT_GROUPS = ['look', 'measure', 'mend', 'tend', 'wait'] as const;
-export type ActGroup = (typeof ACT_GROUPS)[number];
+export const ACTION_GROUPS = ['look', 'measure', 'mend', 'tend', 'wait'] as const;
+export type ActionGroup = (typeof ACTION_GROUPS)[number];
 
 /** A kind of act: one row. */
-export interface ActKind {
+export interface ActionKind {
   readonly id: string;
-  readonly group: ActGroup;
+  readonly group: ActionGroup;
   /** Parts that it can be done to; “” for the whole. */
-  readonly abouts: (g: Ground) => readonly string[];
-  readonly label: (g: Ground, about: string) => Phrase;
+  readonly abouts: (g: PracticeBasis) => readonly string[];
+  readonly label: (g: PracticeBasis, about: string) => Phrase;
   readonly minutes: number;
   /** Kit tests and parts that it uses up, money in the grower’s own. */
   readonly tests?: number;
@@ -75,20 +75,20 @@ export interface ActKind {
 }
 
 const whole = () => [''];
-const nameOf = (g: Ground, id: string): string => partName(g.system, id);
-const paths = (g: Ground, wanted: (p: Ground['system']['paths'][number]) => boolean) =>
+const nameOf = (g: PracticeBasis, id: string): string => partName(g.system, id);
+const paths = (g: PracticeBasis, wanted: (p: PracticeBasis['system']['paths'][number]) => boolean) =>
   g.system.paths.filter(wanted).map((p) => p.id);
 /** Timers of the design, which a pump can be taken from. */
-const programmed = (g: Ground) =>
+const programmed = (g: PracticeBasis) =>
   g.system.controls.filter((c) => c.kind !== 'always-on').map((c) => c.id);
-const lines = (g: Ground) => paths(g, (p) => p.kind === 'pumped-line');
+const lines = (g: PracticeBasis) => paths(g, (p) => p.kind === 'pumped-line');
 /** Drains, and what else has a guard that clogs. */
-const guarded = (g: Ground) => [
+const guarded = (g: PracticeBasis) => [
   ...new Set([...paths(g, isDrain), ...practiceFaultOf('guard-clogged').places(g)]),
 ];
-const timers = (g: Ground) => g.network([]).controls.flatMap((c) => (c.spans ? [c.id] : []));
-const hasFish = (g: Ground) => (g.hasFish ? [''] : []);
-const timerName = (g: Ground, id: string): Phrase => {
+const timers = (g: PracticeBasis) => g.network([]).controls.flatMap((c) => (c.spans ? [c.id] : []));
+const hasFish = (g: PracticeBasis) => (g.hasFish ? [''] : []);
+const timerName = (g: PracticeBasis, id: string): Phrase => {
   const of = g.system.paths.find((p) => p.kind === 'pumped-line' && p.control === id);
   return timers(g).length > 1 && of ? [`the timer of “${of.name}”`] : ['the timer'];
 };
@@ -100,7 +100,7 @@ function cure(w: Coupled, act: string, about: string): boolean {
   s.hidden.forEach((h, i) => {
     if (h.cured !== null || !(strengthOf(h, s.t) > 0)) return;
     if (!practiceFaultOf(h.kind).cures.includes(act)) return;
-    const fits = about === '' || h.about === 'system' || partOf(w.ground, h) === about;
+    const fits = about === '' || h.about === 'system' || repairPart(w.ground, h) === about;
     if (!fits) return;
     s.hidden[i] = { ...h, cured: s.t };
     any = true;
@@ -109,7 +109,7 @@ function cure(w: Coupled, act: string, about: string): boolean {
 }
 /** An act that mends: told whether something was found. */
 const mends =
-  (id: string, found: (g: Ground, about: string) => Phrase, not: Phrase): ActKind['does'] =>
+  (id: string, found: (g: PracticeBasis, about: string) => Phrase, not: Phrase): ActionKind['does'] =>
   (w, about) =>
     inWords(cure(w, id, about) ? found(w.ground, about) : not);
 
@@ -184,19 +184,19 @@ const READING: Readonly<Partial<Record<ReadingId, readonly [minutes: number, tes
   alkalinity: [4, 1],
   chlorine: [4, 1],
 };
-const readsOf = (g: Ground): ReadingId[] =>
+const readsOf = (g: PracticeBasis): ReadingId[] =>
   READS.filter((id) => {
     if (id === 'conductivity') return !g.hasFish;
     if (id === 'temperature' || id === 'ph') return true;
     return g.hasFish && (id !== 'chlorine' || g.system.site.tap.chlorine !== 'none');
   });
 
-const valveOf = (g: Ground, id: string) => {
+const valveOf = (g: PracticeBasis, id: string) => {
   const p = g.system.paths.find((x) => x.id === id);
   return p?.kind === 'pumped-line' ? p : null;
 };
 
-export const ACTS: readonly ActKind[] = [
+export const ACTIONS: readonly ActionKind[] = [
   {
     id: 'look-fish',
     group: 'look',
@@ -274,14 +274,14 @@ export const ACTS: readonly ActKind[] = [
     minutes: 1,
     does: (w) => lookAtPlugs(w),
   },
-  ...READS.map((id): ActKind => ({
+  ...READS.map((id): ActionKind => ({
     id: `measure-${id}`,
     group: 'measure',
     abouts: (g) => (readsOf(g).includes(id) ? [''] : []),
     label: () => [readField(id).label],
     minutes: READING[id]![0],
     tests: READING[id]![1],
-    does: (w, _, uniform) => measure(w, id, uniform),
+    does: (w, _, uniform) => measureReading(w, id, uniform),
   })),
   {
     id: 'clear',
@@ -735,22 +735,22 @@ export const ACTS: readonly ActKind[] = [
   },
 ];
 
-const BY_ID = new Map(ACTS.map((a) => [a.id, a]));
+const BY_ID = new Map(ACTIONS.map((a) => [a.id, a]));
 /** The kind of an act. @throws RangeError where there is none of that id */
-export function actOf(id: string): ActKind {
+export function actOf(id: string): ActionKind {
   const a = BY_ID.get(id);
   if (!a) throw new RangeError(`No action ${id}`);
   return a;
 }
 
 /** Everything that can be done in a system. */
-export const actsFor = (g: Ground): Act[] =>
-  ACTS.flatMap((k) => k.abouts(g).map((about) => ({ act: k.id, about })));
+export const actsFor = (g: PracticeBasis): Action[] =>
+  ACTIONS.flatMap((k) => k.abouts(g).map((about) => ({ act: k.id, about })));
 
 /** Does an act: its time goes by, then it has its effect. */
 export function perform(
   w: Coupled,
-  a: Act,
+  a: Action,
   uniform: number,
   most = Infinity,
   observer?: Observer,

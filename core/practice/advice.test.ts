@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { planOf } from '../care/index.ts';
+import { carePlan } from '../care/index.ts';
 import { newEntry } from '../entries/entries.ts';
 import { middle } from '../entries/fields.ts';
 import { tell } from '../quantity/index.ts';
@@ -14,7 +14,7 @@ import {
   actOf,
   actsFor,
   begin,
-  courseOf,
+  waterHistory,
   firstSign,
   groundOf,
   lessonSystem,
@@ -30,7 +30,7 @@ import {
   scenarioOf,
   scenariosFor,
   setupOf,
-  type Act,
+  type Action,
   type Ground,
   type Setup,
 } from './index.ts';
@@ -177,7 +177,7 @@ const ACT: Partial<Record<TreatmentId, string>> = {
   'top-up': 'top-up',
 };
 /** Acts that the plan of care advises on what is read when the player comes. */
-function advised(g: Ground, setup: Setup): Act[] {
+function advised(g: Ground, setup: Setup): Action[] {
   const w = begin(g, setup);
   const at = Date.UTC(2026, 0, setup.day) + setup.begins * 1000;
   const values: Record<string, unknown> = {};
@@ -193,7 +193,7 @@ function advised(g: Ground, setup: Setup): Act[] {
   const entry = newEntry('r', { kind: 'reading', at, zone: 'UTC', ...values }, at);
   const t = tended(g.c, [entry], at + 60_000, 'UTC');
   const can = actsFor(g);
-  return planOf(t)
+  return carePlan(t)
     .steps.filter((s) => s.at <= 3600)
     .flatMap((s) => can.filter((a) => a.act === ACT[s.treatment] && a.about === '').slice(0, 1));
 }
@@ -221,12 +221,12 @@ describe('the plan of care in a run', () => {
           if (!acts.length) continue;
           done++;
           const from = begin(g, setup);
-          const idle = courseOf(from, setup, []).loss;
-          const mine = courseOf(from, setup, acts);
+          const idle = waterHistory(from, setup, []).loss;
+          const mine = waterHistory(from, setup, acts);
           // The minutes and parts that it takes are the grower’s own, and no harm.
           const harm = (x: typeof mine) =>
             x.tally.died * 100 + x.tally.stress + x.tally.withered * 10;
-          const nothing = courseOf(from, setup, []);
+          const nothing = waterHistory(from, setup, []);
           expect(
             harm(mine),
             `${s.id} ${acts.map((a) => a.act).join()} (idle ${idle})`,

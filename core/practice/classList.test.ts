@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { readAnyFile } from '../formats/file.ts';
 import { writeWith } from '../formats/write.ts';
 import { demo } from '../test/demo.ts';
-import { MOST_RUNS, isSeed, numbersOf, runsOf } from './classList.ts';
+import { MOST_RUNS, isSeed, typedNumbers, runsOf } from './classList.ts';
 
 describe('a list of runs for a class', () => {
   it('is whole numbers that can be read out, none twice, in their order', () => {
-    expect(numbersOf(' 12, 57;930\n4 ')).toEqual([12, 57, 930, 4]);
+    expect(typedNumbers(' 12, 57;930\n4 ')).toEqual([12, 57, 930, 4]);
     expect(runsOf([12, 57, 12, 0, -1, 2.5, '8', null, 100_001, 100_000])).toEqual([
       12, 57, 100_000,
     ]);
     expect(runsOf(Array.from({ length: 99 }, (_, i) => i + 1))).toHaveLength(MOST_RUNS);
-    expect(numbersOf('12, twelve').every(isSeed)).toBe(false);
-    expect(numbersOf('')).toEqual([]);
+    expect(typedNumbers('12, twelve').every(isSeed)).toBe(false);
+    expect(typedNumbers('')).toEqual([]);
   });
 
   it('goes with its system in a file and comes back with it', () => {

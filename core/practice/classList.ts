@@ -14,7 +14,7 @@ export const runsOf = (list: readonly unknown[]): number[] =>
   [...new Set(list.filter(isSeed))].slice(0, MOST_RUNS);
 
 /** Numbers as they are typed or stand in a link, between commas, semicolons or spaces. */
-export const numbersOf = (text: string): number[] =>
+export const typedNumbers = (text: string): number[] =>
   text
     .split(/[\s,;]+/)
     .filter(Boolean)

@@ -29,7 +29,7 @@ import { DAY, type Network, type PumpPath } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import {
   OXYGEN,
-  STATES,
+  STATE_COUNT,
   X1,
   X2,
   seasonModel,
@@ -40,10 +40,10 @@ import { standsOf } from '../system/index.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { NO_EFFECT, practiceFaultOf, type Effects } from './faults/index.ts';
 import { fareFish, farePlants, homeWater } from './fare.ts';
-import { airAt, type Ground } from './ground.ts';
+import { airAt, type PracticeBasis } from './ground.ts';
 import { copyState, type Hidden, type State } from './types.ts';
 import { WaterCourse, stretchOf } from './waterCourse.ts';
-import { AMOUNTS, WET, breakChlorine, lose, mix, move, type Amounts } from './waters.ts';
+import { AMOUNTS, WET, breakChlorine, lose, mixBodies, move, type Amounts } from './waters.ts';
 
 /**
  * The day’s water and the season’s life run together from any state: levels and flows by the simulation of the day,
@@ -114,7 +114,7 @@ export class Coupled {
   private kept: WaterCourse | null = null;
 
   constructor(
-    readonly ground: Ground,
+    readonly ground: PracticeBasis,
     readonly state: State,
     /** Day of the year of the first midnight. */
     readonly day: number,
@@ -401,7 +401,7 @@ export class Coupled {
     if (net1 > 0) move(rest, home, net1, rest0);
     else move(home, rest, -net1, v0);
     const exchanged = both * (1 / Math.max(WET, v1) + 1 / Math.max(WET, rest1));
-    mix(home, rest, both, Math.max(WET, v1), Math.max(WET, rest1));
+    mixBodies(home, rest, both, Math.max(WET, v1), Math.max(WET, rest1));
 
     const effects = this.effects(a);
     this.warm(effects, v1 + rest1, a, dt);
@@ -576,13 +576,13 @@ export class Coupled {
     const share = volume > 0 ? v1 / volume : 1;
     for (let i = 0; i < AMOUNTS; i++) {
       const part =
-        i === X1 ? bacteria[0]! : i === X2 ? bacteria[1]! : i > OXYGEN && i < STATES ? 0 : share;
+        i === X1 ? bacteria[0]! : i === X2 ? bacteria[1]! : i > OXYGEN && i < STATE_COUNT ? 0 : share;
       home[i] = whole[i]! * part;
       rest[i] = whole[i]! - home[i]!;
     }
   }
 
-  private readonly y = new Float64Array(STATES);
+  private readonly y = new Float64Array(STATE_COUNT);
   private advanceBody(
     model: Model,
     body: Amounts,
@@ -593,10 +593,10 @@ export class Coupled {
   ): void {
     if (!(volume > 10 * WET)) return;
     const { y } = this;
-    for (let i = 0; i < STATES; i++) y[i] = body[i]! / volume;
+    for (let i = 0; i < STATE_COUNT; i++) y[i] = body[i]! / volume;
     model.set(c);
     model.advance(a / DAY, b / DAY, y);
-    for (let i = 0; i < STATES; i++) body[i] = y[i]! * volume;
+    for (let i = 0; i < STATE_COUNT; i++) body[i] = y[i]! * volume;
     const most = saturation(c.t, c.altitude) * volume * 1.3;
     body[OXYGEN] = Math.min(most, Math.max(0, body[OXYGEN]!));
   }
@@ -624,7 +624,7 @@ function bubbles(
 }
 
 /** Share of the fish’s mass that is alive. */
-export function aliveShare(g: Ground, s: State): number {
+export function aliveShare(g: PracticeBasis, s: State): number {
   const mass = total(g.groups, (x) => x.mass);
   if (!(mass > 0)) return 0;
   return (

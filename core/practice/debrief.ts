@@ -4,22 +4,22 @@ import { joined } from '../day/joined.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import type { Act } from './acts.ts';
+import type { Action } from './acts.ts';
 import type { Coupled } from './coupled.ts';
 import { DRILLED_KINDS, practiceFaultOf, severity } from './faults/index.ts';
 import { homeWater } from './fare.ts';
 import { firstSign, possible, tellings, type FirstSign, type Telling } from './information.ts';
-import { Run, begin, isWell, lossOf, type Entry, type RunRecord } from './run.ts';
-import { groundOf, type Ground } from './ground.ts';
+import { PracticeRun, begin, isWell, lossOf, type ActionRecord, type RunRecord } from './run.ts';
+import { practiceBasis, type PracticeBasis } from './ground.ts';
 import { perform } from './acts.ts';
 import { bestLine } from './search.ts';
 import type { Setup } from './scenarios.ts';
-import type { Tally } from './types.ts';
+import type { PracticeTally } from './types.ts';
 
 /** What a run came to, told when it is over: what it was, what it cost, what would have told, what would have been best. */
 
 /** A fault as it is told afterwards. */
-export interface Told {
+export interface RevealedFault {
   readonly kind: string;
   readonly about: string;
   readonly name: string;
@@ -34,9 +34,9 @@ export interface Told {
 }
 
 /** The water and the fish of a line of action along its time, every quarter of an hour. */
-export interface Course {
-  readonly acts: readonly Act[];
-  readonly tally: Tally;
+export interface WaterHistory {
+  readonly acts: readonly Action[];
+  readonly tally: PracticeTally;
   readonly well: boolean;
   readonly loss: number;
   readonly times: readonly Seconds[];
@@ -50,13 +50,13 @@ export interface Course {
 }
 
 export interface Debrief {
-  readonly faults: readonly Told[];
+  readonly faults: readonly RevealedFault[];
   readonly begins: Seconds;
   readonly ends: Seconds;
-  readonly entries: readonly Entry[];
+  readonly entries: readonly ActionRecord[];
   /** What the player did, what would have been best, and what doing nothing would have come to. */
-  readonly mine: Course;
-  readonly best: Course;
+  readonly mine: WaterHistory;
+  readonly best: WaterHistory;
   readonly idle: { readonly loss: number; readonly well: boolean };
   readonly tried: number;
   readonly sign: FirstSign | null;
@@ -98,7 +98,7 @@ class Recorder {
       this.world.advance(t, this.observer);
     }
   }
-  course(acts: readonly Act[], from: Seconds): Course {
+  course(acts: readonly Action[], from: Seconds): WaterHistory {
     const { tally } = this.world.state;
     const well = isWell(this.world);
     return {
@@ -117,7 +117,7 @@ class Recorder {
 }
 
 /** A line of action from the moment at which the player comes to the end. @param from stays as it is */
-export function courseOf(from: Coupled, setup: Setup, acts: readonly Act[]): Course {
+export function waterHistory(from: Coupled, setup: Setup, acts: readonly Action[]): WaterHistory {
   const w = from.fork();
   const recorder = new Recorder(w);
   for (const a of acts) perform(w, a, 0.5, setup.ends, recorder.observer);
@@ -143,7 +143,7 @@ export interface RealFix extends DrillFix {
 /** What the same run costs in an edited system when nobody does anything; nothing where it cannot be run there. */
 function leftAlone(system: SystemDocument, setup: Setup): number | null {
   try {
-    const w = begin(groundOf(system), setup).advance(setup.ends);
+    const w = begin(practiceBasis(system), setup).advance(setup.ends);
     return lossOf(w.state.tally, isWell(w));
   } catch {
     return null;
@@ -155,7 +155,7 @@ function leftAlone(system: SystemDocument, setup: Setup): number | null {
  *
  * @param idle loss of the run in the design as it is, nothing done
  */
-function fixesOf(g: Ground, setup: Setup, idle: number, progress: DebriefProgress): RealFix[] {
+function fixesOf(g: PracticeBasis, setup: Setup, idle: number, progress: DebriefProgress): RealFix[] {
   const struck = setup.hidden.slice(0, MOST_FIXED);
   const how = severity(g);
   const drills = struck.some((h) => DRILLED_KINDS.has(h.kind))
@@ -186,11 +186,11 @@ function fixesOf(g: Ground, setup: Setup, idle: number, progress: DebriefProgres
  * @param progress returning false stops the search for something better
  */
 export function debrief(
-  g: Ground,
+  g: PracticeBasis,
   record: Omit<RunRecord, 'system'>,
   progress: DebriefProgress = () => true,
 ): Debrief {
-  const start = Run.start(g, record.scenario, record.seed);
+  const start = PracticeRun.start(g, record.scenario, record.seed);
   const { setup } = start;
   // As it was found, for the other lines.
   const found = start.world.fork();
@@ -207,13 +207,13 @@ export function debrief(
   });
   // What the player found may be better than what was searched.
   const best =
-    mine.loss <= searched.best.loss + 1e-9 ? mine : courseOf(found, setup, searched.best.acts);
+    mine.loss <= searched.best.loss + 1e-9 ? mine : waterHistory(found, setup, searched.best.acts);
   const worlds = possible(g, setup, (share) => progress('signs', share));
   const all = tellings(worlds);
   const sign = firstSign(g, setup, setup.ends);
   const { state } = start.world;
   return {
-    faults: setup.hidden.map((h, i): Told => {
+    faults: setup.hidden.map((h, i): RevealedFault => {
       const f = practiceFaultOf(h.kind);
       return {
         kind: h.kind,

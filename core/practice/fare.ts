@@ -12,7 +12,7 @@ import { DAY, type Network } from '../network/types.ts';
 import type { CubicMetres, Seconds } from '../quantity/si.ts';
 import { ALKALINITY, CARBON, NITRATE, NITRITE, OXYGEN, TAN, X1, X2 } from '../season/model.ts';
 import { levelAt } from '../water/vessel.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { State } from './types.ts';
 import { CHLORIDE, CHLORINE, SALTS, WET } from './waters.ts';
 
@@ -32,10 +32,10 @@ const BURN = 0.004;
 export const SOLUTION = 0.16;
 
 /** Water with the fish, m³. */
-export const homeVolume = (g: Ground, s: State): CubicMetres =>
+export const homeVolume = (g: PracticeBasis, s: State): CubicMetres =>
   g.home.reduce((sum, i) => sum + s.water.volumes[i]!, 0);
 /** Water in all vessels, m³. */
-export const allVolume = (g: Ground, s: State): CubicMetres =>
+export const allVolume = (g: PracticeBasis, s: State): CubicMetres =>
   g.rest.reduce((sum, _, i) => sum + s.water.volumes[i]!, 0);
 
 /** What the fish’s water is like. */
@@ -48,7 +48,7 @@ export interface HomeWater extends FishWater {
 }
 
 /** The fish’s water at a moment. @param volumes of the vessels, m³ */
-export function homeWater(g: Ground, s: State, volumes: ArrayLike<number>): HomeWater {
+export function homeWater(g: PracticeBasis, s: State, volumes: ArrayLike<number>): HomeWater {
   const [home] = s.bodies;
   let volume = 0;
   let usual = 0;
@@ -92,7 +92,7 @@ export function shockOf(off: number): { readonly strain: number; readonly dying:
 }
 
 /** Takes the fish through a step. */
-export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Seconds): void {
+export function fareFish(g: PracticeBasis, s: State, volumes: ArrayLike<number>, dt: Seconds): void {
   const hours = dt / HOUR;
   const w = homeWater(g, s, volumes);
   // On the first day the water settles into its rhythm; nobody is there yet.
@@ -125,7 +125,7 @@ export function fareFish(g: Ground, s: State, volumes: ArrayLike<number>, dt: Se
 /** From so much of what it was mixed to on a solution browns the leaves’ edges. */
 export const SALTY = 1.35;
 /** What a solution conducts on what it was mixed to; 1 where there is none. */
-export function saltsShare(g: Ground, s: State): number {
+export function saltsShare(g: PracticeBasis, s: State): number {
   const usual = g.system.water.conductivity ?? SOLUTION;
   if (g.hasFish || !g.system.solution) return 1;
   const all = allVolume(g, s);
@@ -134,7 +134,7 @@ export function saltsShare(g: Ground, s: State): number {
 
 /** Takes the plants through a step. @param carried by each path in it, m³ */
 export function farePlants(
-  g: Ground,
+  g: PracticeBasis,
   s: State,
   net: Network,
   volumes: ArrayLike<number>,

@@ -7,7 +7,7 @@ import {
   DENITRIFIED,
   airOn,
   filmExchange,
-  groupsOf,
+  fishGroups,
   hasMedia,
   lifeOf,
   type Group,
@@ -33,7 +33,7 @@ import {
 } from '../system/index.ts';
 
 /** What does not change while a system is practised on: its design and what follows from it. */
-export interface Ground {
+export interface PracticeBasis {
   readonly system: SystemDocument;
   readonly c: Figures;
   readonly findings: readonly Finding[];
@@ -121,11 +121,11 @@ function longestPause(wet: readonly boolean[]): Seconds {
 }
 
 /** Figures of a system for its practice; once for all its runs. */
-export function groundOf(system: SystemDocument): Ground {
+export function practiceBasis(system: SystemDocument): PracticeBasis {
   const { a, day, trace, findings } = judgeWhole(system);
   const c: Figures = { system, a, day };
   const life = lifeOf(c);
-  const groups = groupsOf(system).filter((g) => g.count > 0);
+  const groups = fishGroups(system).filter((g) => g.count > 0);
   const homes = new Set(groups.map((g) => g.vessel));
   const home = system.vessels.flatMap((v, i) =>
     (homes.size ? homes.has(v.id) : isStore(v)) ? [i] : [],

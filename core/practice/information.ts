@@ -1,8 +1,8 @@
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { actOf, actsFor, type Act } from './acts.ts';
+import { actOf, actsFor, type Action } from './acts.ts';
 import { Coupled } from './coupled.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { Seen } from './looks.ts';
 import { scenariosFor, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
@@ -14,15 +14,15 @@ import { copyState, type Hidden } from './types.ts';
 const FAIR = 0.5;
 
 /** Looks and readings of a system. */
-export const looksOf = (g: Ground): Act[] =>
+export const looksOf = (g: PracticeBasis): Action[] =>
   actsFor(g).filter((a) => ['look', 'measure'].includes(actOf(a.act).group));
 
 /** What a look or a reading shows at this very moment; the system stays as it is. */
-const glance = (w: Coupled, a: Act): Seen => actOf(a.act).does(w, a.about, FAIR);
+const glance = (w: Coupled, a: Action): Seen => actOf(a.act).does(w, a.about, FAIR);
 /** What was seen, as far as two of it are told apart. */
 const keyOf = (s: Seen): string => s.key ?? JSON.stringify([s.signs, s.words]);
 
-export interface Telling extends Act {
+export interface Telling extends Action {
   /** Expected information, bits, and for each minute that it takes. */
   readonly bits: number;
   readonly perMinute: number;
@@ -36,7 +36,7 @@ export interface Telling extends Act {
  * They share the time before anything strikes.
  */
 export function possible(
-  g: Ground,
+  g: PracticeBasis,
   setup: Setup,
   progress?: (share: number) => boolean,
 ): { readonly scenario: string; readonly world: Coupled }[] {
@@ -92,7 +92,7 @@ export function tellings(worlds: readonly { readonly world: Coupled }[]): Tellin
 }
 
 /** The first sign of a trouble that could have been seen. */
-export interface FirstSign extends Act {
+export interface FirstSign extends Action {
   readonly at: Seconds;
   readonly words: Phrase;
 }
@@ -107,7 +107,7 @@ const OFTEN: Seconds = 300;
 /** A siphon has been through its cycle in so long; every minute of it is looked at. */
 const CYCLES: Seconds = 7200;
 /** Moments at which a timer has just switched something, up to a moment. */
-function switched(g: Ground, till: Seconds): Seconds[] {
+function switched(g: PracticeBasis, till: Seconds): Seconds[] {
   return g.network([]).controls.flatMap((c) =>
     (c.spans ?? []).flatMap(([a, b]) => {
       const at: Seconds[] = [];
@@ -124,7 +124,7 @@ function switched(g: Ground, till: Seconds): Seconds[] {
  *
  * @returns null where nothing could be told until the end
  */
-export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | null {
+export function firstSign(g: PracticeBasis, setup: Setup, till: Seconds): FirstSign | null {
   if (!setup.hidden.length) return null;
   const world = (hidden: readonly Hidden[]) =>
     new Coupled(g, startState(g, setup.day, hidden), setup.day);
@@ -132,7 +132,7 @@ export function firstSign(g: Ground, setup: Setup, till: Seconds): FirstSign | n
   // One goes by the same steps as the struck one, the other tells what is usual at any time.
   const sound = world([]);
   const usual = world([]);
-  const isLook = (a: Act) => actOf(a.act).group === 'look';
+  const isLook = (a: Action) => actOf(a.act).group === 'look';
   const tries = looksOf(g)
     .sort((a, b) => Number(isLook(b)) - Number(isLook(a)))
     .map((act) => ({ act, shown: new Set<string>() }));

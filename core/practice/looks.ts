@@ -350,7 +350,7 @@ export function truth(w: Coupled, id: ReadingId): number {
  *
  * @param uniform evenly from 0 to 1, the same for the same run
  */
-export function measure(w: Coupled, id: ReadingId, uniform: number): Seen {
+export function measureReading(w: Coupled, id: ReadingId, uniform: number): Seen {
   const value = truth(w, id);
   const steps = (KIT_STEPS as Partial<Record<ReadingId, readonly number[]>>)[id];
   const f = readField(id);

@@ -2,7 +2,7 @@ import { CHLORINE_LIMITS } from '../limits/index.ts';
 import { saturation } from '../life/index.ts';
 import { carbonOf } from '../season/model.ts';
 import type { Celsius } from '../quantity/si.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { NewWater } from './waters.ts';
 
 /** pH of a tap that nobody has tested. */
@@ -11,7 +11,7 @@ const TAP_PH = 7.5;
 const TAP_SALTS = 0.04;
 
 /** Water of the tap. @param raw with its chlorine; treated water has none */
-export function newTapWater(g: Ground, t: Celsius, raw: boolean): NewWater {
+export function newTapWater(g: PracticeBasis, t: Celsius, raw: boolean): NewWater {
   const { tap, altitude } = g.system.site;
   const alkalinity = tap.alkalinity ?? 100;
   return {

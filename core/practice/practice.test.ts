@@ -9,11 +9,11 @@ import { applyEdits } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import {
-  ACTS,
+  ACTIONS,
   Coupled,
   LESSONS,
   PRACTICE_FAULTS,
-  Run,
+  PracticeRun,
   SCENARIOS,
   WAITS,
   actOf,
@@ -29,7 +29,7 @@ import {
   lessonSystem,
   looksOf,
   lossOf,
-  measure,
+  measureReading,
   missingFor,
   partOf,
   nearness,
@@ -89,7 +89,7 @@ describe('the coupled simulation', () => {
         fc.array(fc.nat(), { maxLength: 6 }),
         (name, seed, picks) => {
           const g = ground(name);
-          const run = Run.start(g, drawn(g, seed).id, seed);
+          const run = PracticeRun.start(g, drawn(g, seed).id, seed);
           const nitrogen = nitrogenLeft(run.world.state.bodies);
           const acts = actsFor(g);
           for (const p of picks) {
@@ -173,7 +173,7 @@ describe('the coupled simulation', () => {
 
 describe('every trouble', () => {
   it('has a name, advice, and acts that exist', () => {
-    const ids = new Set(ACTS.map((a) => a.id));
+    const ids = new Set(ACTIONS.map((a) => a.id));
     for (const f of PRACTICE_FAULTS) {
       for (const c of f.cures) expect([...ids]).toContain(c);
       expect(tell(f.advice, 'metric')).toMatch(/\.$/);
@@ -252,10 +252,10 @@ describe('a run', () => {
         (name, seed, picks) => {
           const g = ground(name);
           const acts = actsFor(g);
-          const run = Run.start(g, drawn(g, seed).id, seed);
+          const run = PracticeRun.start(g, drawn(g, seed).id, seed);
           for (const p of picks) run.do(acts[p % acts.length]!);
           const record = JSON.parse(JSON.stringify(run.record)) as typeof run.record;
-          const again = Run.replay(groundOf(demo(name)), record);
+          const again = PracticeRun.replay(groundOf(demo(name)), record);
           expect(again.entries).toEqual(run.entries);
           expect(again.world.state).toEqual(run.world.state);
         },
@@ -265,7 +265,7 @@ describe('a run', () => {
   });
 
   it('refuses what cannot be done in its system, and ends when its time is over', () => {
-    const run = Run.start(ground('under-stairs-tray'), 'still-morning', 1);
+    const run = PracticeRun.start(ground('under-stairs-tray'), 'still-morning', 1);
     expect(() => run.do({ act: 'look-fish', about: '' })).toThrow(RangeError);
     expect(() => run.do({ act: 'look-pump', about: 'elsewhere' })).toThrow(RangeError);
     expect(run.over).toBe(false);
@@ -319,8 +319,8 @@ describe('a kit', () => {
       const id = a.act.replace('measure-', '') as Parameters<typeof truth>[1];
       const is = truth(w, id);
       for (const uniform of [0, 0.3, 0.5, 0.99]) {
-        const r = measure(w, id, uniform).reading!;
-        expect(r).toEqual(measure(w, id, uniform).reading);
+        const r = measureReading(w, id, uniform).reading!;
+        expect(r).toEqual(measureReading(w, id, uniform).reading);
         const wide = Math.max(
           0.15 * Math.abs(is),
           id === 'alkalinity' ? 12 : id === 'ph' ? 0.35 : 0.55,

@@ -1,15 +1,15 @@
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { actsFor, perform, type Act } from './acts.ts';
+import { actsFor, perform, type Action } from './acts.ts';
 import { Coupled, strengthOf, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
 import { fishState } from '../life/index.ts';
 import { SALTY, allVolume, homeWater, saltsShare } from './fare.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { Seen } from './looks.ts';
 import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
-import type { Tally } from './types.ts';
+import type { PracticeTally } from './types.ts';
 
 /** A run: a scenario in a system, and what the player did, act by act. The record is all that is kept of it. */
 
@@ -18,11 +18,11 @@ export interface RunRecord {
   readonly system: string;
   readonly scenario: string;
   readonly seed: number;
-  readonly acts: readonly Act[];
+  readonly acts: readonly Action[];
 }
 
 /** One act of a run with what came of it. */
-export interface Entry extends Act {
+export interface ActionRecord extends Action {
   /** When it was begun and ended, s after the first midnight. */
   readonly from: Seconds;
   readonly till: Seconds;
@@ -30,7 +30,7 @@ export interface Entry extends Act {
 }
 
 /** A system as it stands when the player comes. */
-export function begin(g: Ground, setup: Setup, observer?: Observer): Coupled {
+export function begin(g: PracticeBasis, setup: Setup, observer?: Observer): Coupled {
   const state = startState(g, setup.day, setup.hidden);
   return new Coupled(g, state, setup.day).advance(setup.begins, observer);
 }
@@ -39,24 +39,24 @@ export function begin(g: Ground, setup: Setup, observer?: Observer): Coupled {
 const uniformOf = (seed: number, n: number): number => chance(seed * 7919 + n)();
 
 /** A run that is played: the system as it is now, and what was done. */
-export class Run {
-  readonly entries: Entry[] = [];
+export class PracticeRun {
+  readonly entries: ActionRecord[] = [];
 
   private constructor(
-    readonly ground: Ground,
+    readonly ground: PracticeBasis,
     readonly setup: Setup,
     readonly world: Coupled,
   ) {}
 
   /** @throws RangeError where the system cannot have the scenario */
-  static start(g: Ground, scenario: string, seed: number, observer?: Observer): Run {
+  static start(g: PracticeBasis, scenario: string, seed: number, observer?: Observer): PracticeRun {
     const setup = setupOf(g, scenarioOf(scenario), seed);
-    return new Run(g, setup, begin(g, setup, observer));
+    return new PracticeRun(g, setup, begin(g, setup, observer));
   }
 
   /** Plays a record again. @throws RangeError where it names what this system has not */
-  static replay(g: Ground, r: Omit<RunRecord, 'system'>, observer?: Observer): Run {
-    const run = Run.start(g, r.scenario, r.seed, observer);
+  static replay(g: PracticeBasis, r: Omit<RunRecord, 'system'>, observer?: Observer): PracticeRun {
+    const run = PracticeRun.start(g, r.scenario, r.seed, observer);
     for (const a of r.acts) run.do(a, observer);
     return run;
   }
@@ -66,13 +66,13 @@ export class Run {
   }
 
   /** Does an act. @throws RangeError where it cannot be done here */
-  do(a: Act, observer?: Observer): Entry {
+  do(a: Action, observer?: Observer): ActionRecord {
     if (!actsFor(this.ground).some((x) => x.act === a.act && x.about === a.about))
       throw new RangeError('That cannot be done here.');
     const from = this.world.state.t;
     const uniform = uniformOf(this.setup.seed, this.entries.length);
     const seen = perform(this.world, a, uniform, this.setup.ends, observer);
-    const entry: Entry = { ...a, from, till: this.world.state.t, seen };
+    const entry: ActionRecord = { ...a, from, till: this.world.state.t, seen };
     this.entries.push(entry);
     return entry;
   }
@@ -136,7 +136,7 @@ export function isWell(w: Coupled): boolean {
  * under stress 1, a dead fish 60, a plant 8, a minute’s work 0.2, money 1, and 150 where it is not well at the end.
  * Our own weights.
  */
-export function lossOf(tally: Tally, well: boolean): number {
+export function lossOf(tally: PracticeTally, well: boolean): number {
   return (
     1000 * tally.lost +
     tally.stress +

@@ -2,9 +2,9 @@ import { dayAfter } from '../calendar/dayOfYear.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf, type PracticeFault } from './faults/index.ts';
-import { livesIn, seasonDay, type Season } from './lives.ts';
+import { livesIn, seasonDay, type SeasonOfYear } from './lives.ts';
 import { FIRST_MORNING } from './start.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { Hidden } from './types.ts';
 
 /** Scenarios: what strikes when, alone or as it really comes together; and runs, made from one by a seed. */
@@ -24,7 +24,7 @@ export interface Scenario {
   readonly hour: number;
   readonly hours: number;
   /** Time of the year in which it happens; null in any. */
-  readonly season: Season | null;
+  readonly season: SeasonOfYear | null;
   /** Faults that must be possible in a system besides those that strike. */
   readonly needs?: readonly string[];
 }
@@ -75,7 +75,7 @@ export const SCENARIOS: readonly Scenario[] = [
 ];
 
 /** Needs of a scenario that a system does not have, told without its faults; none where it can happen there. */
-export const missingFor = (g: Ground, s: Scenario): string[] => [
+export const missingFor = (g: PracticeBasis, s: Scenario): string[] => [
   ...[...s.strikes.map((x) => x.kind), ...(s.needs ?? [])].flatMap((kind) => {
     const f = practiceFaultOf(kind);
     return f.places(g).length ? [] : [f.needs];
@@ -85,7 +85,7 @@ export const missingFor = (g: Ground, s: Scenario): string[] => [
     : [`fish that live through the ${s.season} here`]),
 ];
 /** The scenarios that can happen in a system. */
-export const scenariosFor = (g: Ground): Scenario[] =>
+export const scenariosFor = (g: PracticeBasis): Scenario[] =>
   SCENARIOS.filter((s) => !missingFor(g, s).length);
 
 /** What a run begins from: all that chance decided, by its seed. */
@@ -106,7 +106,7 @@ export interface Setup {
  * @param seed the same gives the same run
  * @throws RangeError where the system cannot have it
  */
-export function setupOf(g: Ground, scenario: Scenario, seed: number): Setup {
+export function setupOf(g: PracticeBasis, scenario: Scenario, seed: number): Setup {
   if (missingFor(g, scenario).length) throw new RangeError('This cannot happen in this system.');
   const random = chance(seed);
   const middle = scenario.season === null ? 110 + 80 * random() : seasonDay(g, scenario.season);
@@ -143,14 +143,14 @@ const hidden = (f: PracticeFault, about: string, from: Seconds, grows: Seconds):
   struck: false,
 });
 /** What a fault leaves behind when it is over, at every place where it can. */
-const leftBy = (g: Ground, over: Hidden, from: Seconds): Hidden[] =>
+const leftBy = (g: PracticeBasis, over: Hidden, from: Seconds): Hidden[] =>
   (practiceFaultOf(over.kind).leaves ?? []).flatMap((kind) => {
     const f = practiceFaultOf(kind);
     return f.places(g).map((about) => hidden(f, about, from, 0));
   });
 
 /** A scenario by chance, of those that can happen. @throws RangeError where none can */
-export function drawn(g: Ground, seed: number): Scenario {
+export function drawn(g: PracticeBasis, seed: number): Scenario {
   const all = scenariosFor(g);
   if (!all.length) throw new RangeError('Nothing can be practised in this system.');
   return all[Math.floor(chance(seed ^ 0x5bd1e995)() * all.length)]!;

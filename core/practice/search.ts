@@ -1,5 +1,5 @@
-import { partOf, practiceFaultOf } from './faults/index.ts';
-import { actOf, actsFor, perform, type Act } from './acts.ts';
+import { repairPart, practiceFaultOf } from './faults/index.ts';
+import { actOf, actsFor, perform, type Action } from './acts.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { Coupled } from './coupled.ts';
 import { isWell, lossOf } from './run.ts';
@@ -20,7 +20,7 @@ const AGAIN: ReadonlySet<string> = new Set(['change-water', 'bicarbonate', 'cool
 /** What is tried on top of every line. */
 const STAYS: ReadonlySet<string> = new Set([...AGAIN, 'top-up']);
 /** What an act costs by its work and parts alone, with a little for what goes on meanwhile. */
-const effort = (a: Act): number => {
+const effort = (a: Action): number => {
   const { minutes, money = 0, tests = 0 } = actOf(a.act);
   return 0.2 * minutes + money + 0.5 * tests + 5;
 };
@@ -41,17 +41,17 @@ const CARE: ReadonlySet<string> = new Set([
   'unplug-heater',
 ]);
 
-export interface Line {
-  readonly acts: readonly Act[];
+export interface ActionSequence {
+  readonly acts: readonly Action[];
   readonly loss: number;
   readonly well: boolean;
 }
 
 /** Acts that can help against what has really happened: its cures, and care. */
-function helpful(w: Coupled, setup: Setup): Act[] {
+function helpful(w: Coupled, setup: Setup): Action[] {
   const cures = new Set(
     setup.hidden.flatMap((h) =>
-      practiceFaultOf(h.kind).cures.map((c) => `${c} ${partOf(w.ground, h)}`),
+      practiceFaultOf(h.kind).cures.map((c) => `${c} ${repairPart(w.ground, h)}`),
     ),
   );
   return actsFor(w.ground).filter(
@@ -63,7 +63,7 @@ function helpful(w: Coupled, setup: Setup): Act[] {
 }
 
 /** A line with the system as it stands after its acts, and how its water runs on from there. */
-interface Grown extends Line {
+interface Grown extends ActionSequence {
   readonly after: Coupled;
   readonly course: WaterCourse | null;
 }
@@ -71,7 +71,7 @@ interface Grown extends Line {
 /** At such hours of the clock a line is looked at, whether it has lost too much already. */
 const LOOKED: Seconds = 3 * 3600;
 /** What it comes to at the end, or where a line has lost so much that it is of no use: losses only grow. */
-function outcome(w: Coupled, ends: Seconds, most = Infinity): Pick<Line, 'loss' | 'well'> {
+function outcome(w: Coupled, ends: Seconds, most = Infinity): Pick<ActionSequence, 'loss' | 'well'> {
   const { state } = w;
   while (state.t < ends && lossOf(state.tally, true) < most)
     w.advance(Math.min(ends, (Math.floor(state.t / LOOKED + 1e-9) + 1) * LOOKED));
@@ -80,7 +80,7 @@ function outcome(w: Coupled, ends: Seconds, most = Infinity): Pick<Line, 'loss' 
 }
 
 /** What a line comes to with one more act. @param most loss of which it is of no use */
-function grow(line: Grown, a: Act, ends: Seconds, most: number): Grown {
+function grow(line: Grown, a: Action, ends: Seconds, most: number): Grown {
   const after = line.after.fork();
   if (line.course) after.follow(line.course);
   perform(after, a, 0.5, ends);
@@ -117,14 +117,14 @@ export function bestLine(
   from: Coupled,
   setup: Setup,
   progress?: (tried: number) => boolean,
-): { readonly best: Line; readonly idle: Line; readonly tried: number } {
+): { readonly best: ActionSequence; readonly idle: ActionSequence; readonly tried: number } {
   const { ends } = setup;
   const w = from.fork();
   const course = w.keepCourse();
   const idle: Grown = { acts: [], ...outcome(w, ends), after: from, course };
   const cures = new Set(setup.hidden.flatMap((h) => practiceFaultOf(h.kind).cures));
   let tried = 1;
-  let best: Line = idle;
+  let best: ActionSequence = idle;
   let beam: Grown[] = [idle];
   let candidates = helpful(from, setup);
   for (let depth = 0; depth < LONGEST && candidates.length; depth++) {

@@ -15,7 +15,7 @@ import {
 } from '../season/model.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { SOLUTION } from './fare.ts';
-import type { Ground } from './ground.ts';
+import type { PracticeBasis } from './ground.ts';
 import type { Hidden, State } from './types.ts';
 import { AMOUNTS, CHLORIDE, SALTS } from './waters.ts';
 
@@ -31,7 +31,7 @@ const RUN_IN_PH = 6.9;
  * @param day of the year of the first midnight
  * @param hidden faults, by the moment at which they strike
  */
-export function startState(g: Ground, day: number, hidden: readonly Hidden[]): State {
+export function startState(g: PracticeBasis, day: number, hidden: readonly Hidden[]): State {
   const { system } = g;
   const { water } = system;
   const temperature = waterOn(system, g.c.a, day);

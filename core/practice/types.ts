@@ -22,14 +22,14 @@ export interface Hidden {
 }
 
 /** A group of fish as it fares. */
-export interface Shoal {
+export interface FishCondition {
   readonly id: string;
   /** Those alive; a share of one is the chance of one more. */
   alive: number;
 }
 
 /** Plants of one vessel as they fare. */
-export interface Planted {
+export interface PlantCondition {
   readonly vessel: string;
   /** Of its plants, as a share: 1 is all of them sound. */
   sound: Share;
@@ -39,7 +39,7 @@ export interface Planted {
 }
 
 /** What the grower set otherwise than the design has it. */
-export interface Settings {
+export interface ChangedSettings {
   /** Edits of the design: taps, timers. */
   readonly edits: readonly Edit[];
   /** Share of the ration that is fed. */
@@ -54,7 +54,7 @@ export interface Settings {
 }
 
 /** What was lost and spent so far. */
-export interface Tally {
+export interface PracticeTally {
   /** On the floor, and leaked away. */
   lost: CubicMetres;
   /** Fish-hours under stress, by how much of it; fish that died, plants that were lost. */
@@ -78,8 +78,8 @@ export interface State {
   rot: number;
   /** Nitrogen of dead fish that lie in the water, g. */
   deadNitrogen: number;
-  shoals: Shoal[];
-  planted: Planted[];
+  shoals: FishCondition[];
+  planted: PlantCondition[];
   /** Share of the leaves that pests are on. */
   pests: Share;
   /** How much of its usual water the beds got of late, 0–1. */
@@ -89,8 +89,8 @@ export interface State {
   /** How long the solution was so strong that leaves’ edges brown. */
   salty: Seconds;
   hidden: Hidden[];
-  set: Settings;
-  tally: Tally;
+  set: ChangedSettings;
+  tally: PracticeTally;
 }
 
 /** A copy that can go its own way. */

@@ -7,7 +7,7 @@ import {
   N_IN,
   N_OUT,
   OXYGEN,
-  STATES,
+  STATE_COUNT,
   TAN,
 } from '../season/model.ts';
 import type { CubicMetres, Share } from '../quantity/si.ts';
@@ -19,11 +19,11 @@ import type { CubicMetres, Share } from '../quantity/si.ts';
  */
 
 /** Beyond the states of the season: free chlorine or chloramine as Cl₂, and what the water conducts by. */
-export const CHLORINE = STATES;
-export const SALTS = STATES + 1;
+export const CHLORINE = STATE_COUNT;
+export const SALTS = STATE_COUNT + 1;
 /** Chloride, which shields fish from nitrite. */
-export const CHLORIDE = STATES + 2;
-export const AMOUNTS = STATES + 3;
+export const CHLORIDE = STATE_COUNT + 2;
+export const AMOUNTS = STATE_COUNT + 3;
 
 export type Amounts = Float64Array;
 
@@ -65,7 +65,7 @@ export function move(from: Amounts, to: Amounts, water: CubicMetres, volume: Cub
 }
 
 /** Mixes two bodies that give each other so much water. Exact for volumes that stay as they are. */
-export function mix(
+export function mixBodies(
   a: Amounts,
   b: Amounts,
   water: CubicMetres,

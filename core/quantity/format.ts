@@ -4,7 +4,7 @@ import { twoDigits } from '../calendar/time.ts';
 import { displayUnits, type QuantityKind, type Unit, type UnitSystem } from './units.ts';
 
 /** A number ready to show, apart from its unit so that the two can be set in different sizes. */
-export interface Shown {
+export interface FormattedNumber {
   readonly text: string;
   readonly unit: string;
 }
@@ -96,7 +96,7 @@ export function show(
   kind: QuantityKind,
   system: UnitSystem,
   precise = false,
-): Shown {
+): FormattedNumber {
   if (!Number.isFinite(value)) return { text: '–', unit: '' };
   if (kind === 'time') {
     const text = formatDuration(value);

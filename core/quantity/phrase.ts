@@ -2,20 +2,20 @@ import { format } from './format.ts';
 import type { QuantityKind, UnitSystem } from './units.ts';
 
 /** A quantity inside a sentence: shown in the reader's units when the sentence is. */
-export interface Told {
+export interface PhraseQuantity {
   readonly value: number;
   readonly kind: QuantityKind;
 }
 
 /** A sentence with quantities in it, independent of display units; plain data. */
-export type Phrase = readonly (string | Told)[];
+export type Phrase = readonly (string | PhraseQuantity)[];
 
 /** Template tag that builds a {@link Phrase}: say`The bed holds ${litres(0.09)}.` */
 export function say(
   strings: TemplateStringsArray,
-  ...values: (string | number | Told | Phrase)[]
+  ...values: (string | number | PhraseQuantity | Phrase)[]
 ): Phrase {
-  const out: (string | Told)[] = [];
+  const out: (string | PhraseQuantity)[] = [];
   const add = (text: string) => {
     const last = out.length - 1;
     if (typeof out[last] === 'string') out[last] += text;
@@ -28,7 +28,7 @@ export function say(
       for (const x of v as Phrase)
         if (typeof x === 'string') add(x);
         else out.push(x);
-    else if (typeof v === 'object') out.push(v as Told);
+    else if (typeof v === 'object') out.push(v as PhraseQuantity);
     else if (v !== undefined) add(String(v));
   });
   return out;
@@ -40,7 +40,7 @@ export const listed = (all: readonly Phrase[]): Phrase =>
 
 const of =
   (kind: QuantityKind) =>
-  (value: number): Told => ({ value, kind });
+  (value: number): PhraseQuantity => ({ value, kind });
 
 export const mm = of('length');
 export const bore = of('bore');

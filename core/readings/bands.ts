@@ -10,7 +10,7 @@ import {
   SOLUTION_WARMTH,
 } from '../limits/index.ts';
 import { KIT_SCALES, cropRange, tanAt } from '../life/index.ts';
-import { dutyFlow, fillTime } from '../derived/index.ts';
+import { pumpDutyFlow, fillTime } from '../derived/index.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';
 
@@ -125,7 +125,7 @@ export const bandsOf = (t: Tended): Partial<Record<ReadingId, Band>> =>
 /** What a part should read by this design: a line its flow, a bed its time to fill. */
 export function partBand(t: Tended, id: ReadingId, about: string): Band | undefined {
   if (id === 'flow') {
-    const flow = dutyFlow.value(t.c, about);
+    const flow = pumpDutyFlow.value(t.c, about);
     return flow === null
       ? undefined
       : { good: [FLOW_LIMITS.weak * flow, Infinity], edge: [FLOW_LIMITS.failing * flow, Infinity] };
@@ -139,9 +139,9 @@ export function partBand(t: Tended, id: ReadingId, about: string): Band | undefi
   };
 }
 
-export type Standing = 'good' | 'watch' | 'bad';
+export type BandLevel = 'good' | 'watch' | 'bad';
 /** How a value stands to its band; without one it is good. */
-export function standing(band: Band | undefined, value: number): Standing {
+export function standing(band: Band | undefined, value: number): BandLevel {
   if (!band) return 'good';
   const slack = 1e-9;
   if (value < band.edge[0] - slack || value > band.edge[1] + slack) return 'bad';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { planOf, tasksOf, type Entry } from '../log/index.ts';
+import { carePlan, tasksOf, type Entry } from '../log/index.ts';
 import { correct, living, newEntry, ordered, remove } from '../entries/entries.ts';
 import { NOW, demoDocument, entriesOf, tendedDemo, tendedOf } from '../test/tended.ts';
 import { counted, isPast } from './counted.ts';
@@ -34,7 +34,7 @@ describe('a clock that is wrong', () => {
     const log = [...entriesOf(values), ...odd.map(([, at], i) => reading(`odd-${i}`, at, 5.2))];
     const t = tendedOf(demoDocument('potting-shed-pair'), log);
     expect(t.known).toEqual(without.known);
-    expect(planOf(t).steps).toEqual(planOf(without).steps);
+    expect(carePlan(t).steps).toEqual(carePlan(without).steps);
     expect(tasksOf(t)).toEqual(tasksOf(without));
     expect(t.undated).toBe(odd.length);
     expect(t.doubts.filter((d) => d.quantity === 'clock')).toHaveLength(1);

@@ -1,6 +1,6 @@
 import { EARLIEST } from '../calendar/time.ts';
-import { inOrder, living, ordered } from '../entries/entries.ts';
-import { grown } from '../entries/grown.ts';
+import { byTime, living, ordered } from '../entries/entries.ts';
+import { extendedState } from '../entries/grown.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 import { MEMORY } from '../limits/index.ts';
 
@@ -20,12 +20,12 @@ export interface Counted {
 }
 
 /** The entries of a log in order that were not taken out; the same list for the same log. */
-const livingOf = grown<readonly Entry[]>([], (before, log, from) => {
+const livingOf = extendedState<readonly Entry[]>([], (before, log, from) => {
   const fresh = ordered(living(log.slice(from)));
   const [first] = fresh;
   const latest = before.at(-1);
   const all = before.length ? [...before, ...fresh] : fresh;
-  return !latest || !first || inOrder(latest, first) <= 0 ? all : ordered(all);
+  return !latest || !first || byTime(latest, first) <= 0 ? all : ordered(all);
 });
 const last = new WeakMap<
   readonly Entry[],

@@ -5,7 +5,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { READINGS, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { middle } from '../entries/fields.ts';
 import type { Entry, EntryKind, Moment } from '../entries/types.ts';
-import { grown } from '../entries/grown.ts';
+import { extendedState } from '../entries/grown.ts';
 import { counted } from './counted.ts';
 import { STARTING_WATER, knowledgeOf } from './known.ts';
 import { runningSince } from './running.ts';
@@ -58,7 +58,7 @@ interface LastRead {
   readonly all: Found;
   readonly parts: ReadonlyMap<string, Found>;
 }
-const lastRead = grown<LastRead>({ all: {}, parts: new Map() }, (before, log, from) => {
+const lastRead = extendedState<LastRead>({ all: {}, parts: new Map() }, (before, log, from) => {
   const all = { ...before.all };
   const parts = new Map([...before.parts].map(([at, found]) => [at, { ...found }]));
   for (let i = from; i < log.length; i++) {
@@ -219,7 +219,7 @@ export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean):
   return out;
 }
 
-const byKind = grown<ReadonlyMap<EntryKind, readonly Entry[]>>(new Map(), (before, log, from) => {
+const byKind = extendedState<ReadonlyMap<EntryKind, readonly Entry[]>>(new Map(), (before, log, from) => {
   const fresh = new Map<EntryKind, Entry[]>();
   for (let i = from; i < log.length; i++) {
     const e = log[i]!;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fillTime, dutyFlow } from '../derived/index.ts';
+import { fillTime, pumpDutyFlow } from '../derived/index.ts';
 import { assess } from '../assess/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import { demoDocument, NOW, tendedDemo, type Noted } from '../test/tended.ts';
-import { planOf } from '../care/index.ts';
+import { demoDocument, NOW, tendedDemo, type TestEntry } from '../test/tended.ts';
+import { carePlan } from '../care/index.ts';
 import {
   accountOf,
   crossingOf,
@@ -13,11 +13,11 @@ import {
   seriesOf,
   slopeOf,
   thinned,
-  type Point,
+  type ReadingPoint,
 } from './trends.ts';
 
 const DAY = 86_400_000;
-const points = (values: readonly (readonly [daysAgo: number, value: number])[]): Point[] =>
+const points = (values: readonly (readonly [daysAgo: number, value: number])[]): ReadingPoint[] =>
   values.map(([d, value]) => ({ at: NOW - d * DAY, low: value, value, high: value }));
 const pair = demoDocument('potting-shed-pair');
 const filled = (s: SystemDocument) =>
@@ -83,7 +83,7 @@ describe('a slope', () => {
   });
 
   it('warns before the limit, and is silent where all is steady', () => {
-    const falling: Noted[] = [28, 21, 14, 7, 0].map((d) => ({
+    const falling: TestEntry[] = [28, 21, 14, 7, 0].map((d) => ({
       h: d * 24 + 1,
       ph: 6.6 + 0.02 * d,
       temperature: 20,
@@ -91,7 +91,7 @@ describe('a slope', () => {
     }));
     const t = tendedDemo('potting-shed-pair', falling);
     expect(crossingsOf(t).map((c) => [c.id, c.side])).toEqual([['ph', 'below']]);
-    expect(planOf(t).hazards.some((h) => h.id === 'trend')).toBe(true);
+    expect(carePlan(t).hazards.some((h) => h.id === 'trend')).toBe(true);
     const steady = falling.map((x) => ({ ...x, ph: 7 }));
     expect(crossingsOf(tendedDemo('potting-shed-pair', steady))).toEqual([]);
   });
@@ -106,7 +106,7 @@ describe('a timed fill', () => {
   });
 
   it('that is longer tells the share of the flow that is left', () => {
-    const flow = dutyFlow.value({ system: pair, a: assess(pair), day: null }, 'lift')!;
+    const flow = pumpDutyFlow.value({ system: pair, a: assess(pair), day: null }, 'lift')!;
     const weak = applyEdits(pair, [
       {
         at: 'measurements.flow-lift',
@@ -156,7 +156,7 @@ describe('a line of very many points', () => {
         const few = thinned(points, most);
         expect(few.length).toBeLessThanOrEqual(Math.min(most, points.length));
         if (!points.length) return;
-        const ends = (all: readonly Point[]) => [
+        const ends = (all: readonly ReadingPoint[]) => [
           Math.min(...all.map((p) => p.low)),
           Math.max(...all.map((p) => p.high)),
         ];

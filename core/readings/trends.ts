@@ -1,5 +1,5 @@
 import { assess } from '../assess/index.ts';
-import { dutyFlow, fillTime } from '../derived/index.ts';
+import { pumpDutyFlow, fillTime } from '../derived/index.ts';
 import type { Seconds, Share } from '../quantity/si.ts';
 import { applyEdits, type Edit, type ReadingId, type SystemDocument } from '../system/index.ts';
 import { bandsOf, type Band } from './bands.ts';
@@ -10,7 +10,7 @@ import type { Entry, Moment } from '../entries/types.ts';
 
 /** Readings over time, where they are heading, and what they say of pump, stones and water. */
 
-export interface Point {
+export interface ReadingPoint {
   readonly at: Moment;
   readonly low: number;
   readonly value: number;
@@ -23,8 +23,8 @@ export function seriesOf(
   id: ReadingId,
   about: string | null = null,
   from: Moment = -Infinity,
-): Point[] {
-  const out: Point[] = [];
+): ReadingPoint[] {
+  const out: ReadingPoint[] = [];
   for (let i = firstFrom(entries, from); i < entries.length; i++) {
     const e = entries[i]!;
     const v = e[id];
@@ -43,10 +43,10 @@ export function seriesOf(
  *
  * @param most an even number
  */
-export function thinned(points: readonly Point[], most: number): readonly Point[] {
+export function thinned(points: readonly ReadingPoint[], most: number): readonly ReadingPoint[] {
   if (points.length <= most) return points;
   const run = Math.ceil(points.length / (most / 2));
-  const out: Point[] = [];
+  const out: ReadingPoint[] = [];
   for (let i = 0; i < points.length; i += run) {
     let [low, high] = [i, i];
     for (let j = i + 1; j < Math.min(i + run, points.length); j++) {
@@ -77,7 +77,7 @@ export interface Slope {
  *
  * @returns null where there are too few, or all at one time
  */
-export function slopeOf(points: readonly Point[], now: Moment, days = WINDOW): Slope | null {
+export function slopeOf(points: readonly ReadingPoint[], now: Moment, days = WINDOW): Slope | null {
   const last = points.filter((p) => p.at > now - days * DAY);
   const n = last.length;
   if (n < FEWEST) return null;
@@ -93,7 +93,7 @@ export function slopeOf(points: readonly Point[], now: Moment, days = WINDOW): S
 }
 
 /** A limit that a slope will cross. */
-export interface Crossing {
+export interface LimitCrossing {
   readonly id: ReadingId;
   readonly limit: number;
   readonly side: 'below' | 'above';
@@ -109,7 +109,7 @@ const AHEAD = 21;
 export const isPlain = (s: Slope): boolean => Math.abs(s.perDay) > 2 * s.error;
 
 /** The end of a band that a slope will cross within three weeks; null where it goes on within it. */
-export function crossingOf(id: ReadingId, slope: Slope, band: Band): Crossing | null {
+export function crossingOf(id: ReadingId, slope: Slope, band: Band): LimitCrossing | null {
   if (!isPlain(slope)) return null;
   const [low, high] = band.good;
   const falling = slope.perDay < 0;
@@ -122,7 +122,7 @@ export function crossingOf(id: ReadingId, slope: Slope, band: Band): Crossing | 
 }
 
 /** Everything that heads for a limit. */
-export function crossingsOf(t: Tended): Crossing[] {
+export function crossingsOf(t: Tended): LimitCrossing[] {
   const bands = bandsOf(t);
   return (Object.keys(bands) as ReadingId[]).flatMap((id) => {
     const slope = slopeOf(seriesOf(t.entries, id, null, t.now - WINDOW * DAY), t.now);
@@ -180,7 +180,7 @@ export function fillTold(s: SystemDocument, bed: string, read: Seconds): FillTol
     (p) => p.kind === 'pumped-line' && (p.to === bed || p.branches.some((b) => b.to === bed)),
   );
   if (!line) return null;
-  const flow = dutyFlow.value({ system: s, a: assess(s), day: null }, line.id);
+  const flow = pumpDutyFlow.value({ system: s, a: assess(s), day: null }, line.id);
   if (flow === null) return null;
   const id =
     s.measurements.find((m) => m.kind === 'flow' && m.path === line.id)?.id ?? `flow-${line.id}`;

@@ -2,7 +2,7 @@ import { describe, expect, it, test } from 'vitest';
 import { CLIMATES } from '../catalogue/index.ts';
 import { tell } from '../quantity/index.ts';
 import type { Edit } from '../system/index.ts';
-import { NOW, demoDocument, tendedDemo, type Noted } from '../test/tended.ts';
+import { NOW, demoDocument, tendedDemo, type TestEntry } from '../test/tended.ts';
 import { applyEdits } from '../system/index.ts';
 import { tasksOf } from '../log/tasks/index.ts';
 import { addDays, isDay } from '../calendar/time.ts';
@@ -20,7 +20,7 @@ const OPEN: Edit[] = [
 function taskOf(
   id: string,
   weather: WeatherDay[],
-  noted: readonly Noted[] = [],
+  noted: readonly TestEntry[] = [],
   more: Edit[] = [],
 ) {
   const all = tasksOf(tendedDemo('potting-shed-pair', noted, [...OPEN, ...more], weather));
@@ -86,7 +86,7 @@ describe('frost ahead', () => {
   });
 
   it('once done, counts for the nights that follow at once', () => {
-    const done: Noted = { kind: 'task', what: 'frost-night', outcome: 'done', h: 1 };
+    const done: TestEntry = { kind: 'task', what: 'frost-night', outcome: 'done', h: 1 };
     expect(taskOf('frost-night', frost, [done])).toBeNull();
     const later = spell([6, 15], [1, 12], [6, 9], [6, 9], [6, 9], [1, 11]);
     expect(taskOf('frost-night', later, [done])!.due).toBe(addDays(TODAY, 4));

@@ -1,5 +1,5 @@
 import { readField } from '../entries/fields.ts';
-import { say, time, type QuantityKind, type Phrase, type Told } from '../quantity/index.ts';
+import { say, time, type QuantityKind, type Phrase, type PhraseQuantity } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';
@@ -48,7 +48,7 @@ export function levelWords(name: string, x: Known, kind: QuantityKind): Phrase {
 }
 
 /** A value in the units of everyone, where it stands alone. */
-export const shownAs = (id: ReadingId, value: number): Told => ({
+export const shownAs = (id: ReadingId, value: number): PhraseQuantity => ({
   value,
   kind: readField(id).kind,
 });

@@ -20,7 +20,7 @@ import {
   NITRATE,
   NITRITE,
   OXYGEN,
-  STATES,
+  STATE_COUNT,
   TAN,
   X1,
   X2,
@@ -97,7 +97,7 @@ export function waterAhead(
     shell: 0,
     calcium: 0,
   });
-  const y = new Float64Array(STATES);
+  const y = new Float64Array(STATE_COUNT);
   y[TAN] = from.tan;
   y[NITRITE] = from.nitrite;
   y[NITRATE] = from.nitrate;

@@ -2,7 +2,7 @@ import type { AmmoniaDose, Away, Plan, SeasonEvent, StartKind } from '../system/
 import type { Held } from './model.ts';
 
 /** How a season is to run; what is not given is taken from the system's plan. */
-export interface Course {
+export interface SeasonSetup {
   readonly days: number;
   readonly start: StartKind;
   /** Ammonia of a start without fish; null where only events give it. */
@@ -36,11 +36,11 @@ export const seedOf = (plan: Pick<Plan, 'start' | 'seed'>): number =>
   plan.start === 'seeded' && plan.seed === 1 ? SEEDED : plan.seed;
 
 /** Whether the grower of a course is away on a day of it. */
-export const isAway = ({ away = [] }: Pick<Course, 'away'>, day: number): boolean =>
+export const isAway = ({ away = [] }: Pick<SeasonSetup, 'away'>, day: number): boolean =>
   away.some((x) => day >= x.day && day < x.day + x.days);
 
 /** The plan of a system as a course. */
-export const courseOf = ({ plan }: { readonly plan: Plan }): Course => ({
+export const seasonSetupOf = ({ plan }: { readonly plan: Plan }): SeasonSetup => ({
   days: plan.days,
   start: plan.start,
   dosing: plan.dose,
@@ -52,7 +52,7 @@ export const courseOf = ({ plan }: { readonly plan: Plan }): Course => ({
 });
 
 /** A course on which nobody does anything after the start: fish are fed and water is topped up, ammonia is given once. */
-export const leftAlone = (course: Course): Course => ({
+export const leftAlone = (course: SeasonSetup): SeasonSetup => ({
   ...course,
   dosing: null,
   events:

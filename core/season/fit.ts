@@ -1,6 +1,6 @@
 import { luFactor, luSolve } from '../numerics/linear.ts';
 import type { Interval, Reading } from '../system/index.ts';
-import type { Course } from './course.ts';
+import type { SeasonSetup } from './course.ts';
 import type { SeasonGround } from './ground.ts';
 import { runSeason, type Season } from './season.ts';
 
@@ -51,7 +51,7 @@ export interface Fit {
 }
 
 /** A course with fitted parameters. */
-export const withParameters = (course: Course, [x1, x2, rate]: Parameters): Course => ({
+export const withParameters = (course: SeasonSetup, [x1, x2, rate]: Parameters): SeasonSetup => ({
   ...course,
   fitted: { x1, x2, rate: Math.exp(rate) },
 });
@@ -152,7 +152,7 @@ function spreadPoints(count: number): number[][] {
  */
 export function fitSeason(
   ground: SeasonGround,
-  course: Course,
+  course: SeasonSetup,
   readings: readonly Reading[],
   progress: (done: number) => boolean = () => true,
 ): Fit | null {

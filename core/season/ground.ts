@@ -3,7 +3,7 @@ import { waterOf } from '../assess/figures.ts';
 import { DAYS_OF_YEAR } from '../calendar/dayOfYear.ts';
 import { hasMedia, lifeOf, meanExchange, uptakeOn, waterOn } from '../life/index.ts';
 import type { Celsius, CubicMetres, GramsPerDay, SquareMetres } from '../quantity/si.ts';
-import { standsOf, type Stand } from '../system/index.ts';
+import { standsOf, type CropPlanting } from '../system/index.ts';
 
 /** What a season is worked out from, none of which changes with its days. */
 export interface SeasonGround {
@@ -12,7 +12,7 @@ export interface SeasonGround {
   readonly volume: CubicMetres;
   /** Exchange with the air, m³ a day. */
   readonly exchange: number;
-  readonly stands: readonly Stand[];
+  readonly stands: readonly CropPlanting[];
   readonly media: boolean;
   /** Water of a day of the year, with its heaters and without. */
   temperature(day: number, heated: boolean): Celsius;

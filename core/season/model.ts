@@ -43,7 +43,7 @@ export const N_OUT = 9;
 export const N_TAKEN = 10;
 /** Shell dissolved since the start, mg/L CaCO₃. */
 export const SHELL = 11;
-export const STATES = 12;
+export const STATE_COUNT = 12;
 /** States that the rates depend on come first. */
 const COUPLED = OXYGEN + 1;
 
@@ -185,7 +185,7 @@ export function seasonModel(rate = 1, tolerance = 1e-4): Model {
   }
 
   const floor = Float64Array.from([0.05, 0.05, 0.5, 1e-6, 1e-7, 2, 0.02, 0.5, 1, 1, 1, 1]);
-  const stepper: Stepper = rosenbrock(STATES, rates, floor, COUPLED);
+  const stepper: Stepper = rosenbrock(STATE_COUNT, rates, floor, COUPLED);
   return {
     set(conditions) {
       c = conditions;

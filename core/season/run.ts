@@ -13,7 +13,7 @@ import {
   feedOf,
   fishState,
   gain,
-  groupsOf,
+  fishGroups,
   mortality,
   oxygenUse,
   phNear,
@@ -30,7 +30,7 @@ import { CYCLED_WAIT, UNIONISED_LIMITS } from '../limits/index.ts';
 import type { Celsius, CubicMetres, GramsPerDay, Kilograms, Share } from '../quantity/si.ts';
 import type { Fish, SeasonEvent, SystemDocument } from '../system/index.ts';
 import { renewedAlike, tapWater } from '../readings/water.ts';
-import { loggedAt, type Course } from './course.ts';
+import { loggedAt, type SeasonSetup } from './course.ts';
 import type { SeasonGround } from './ground.ts';
 import {
   ALKALINITY,
@@ -42,7 +42,7 @@ import {
   N_TAKEN,
   OXYGEN,
   SHELL,
-  STATES,
+  STATE_COUNT,
   TAN,
   X1,
   X2,
@@ -73,7 +73,7 @@ function withTap(s: SystemDocument): SystemDocument {
 }
 
 /** A group of fish as it fares. */
-export interface Shoal {
+export interface FishGroupState {
   readonly fish: Fish;
   readonly kind: FishKind;
   count: number;
@@ -83,7 +83,7 @@ export interface Shoal {
 }
 
 /** Full ration of a group at a temperature, g a day. */
-const rationOf = (x: Shoal, t: Celsius): GramsPerDay =>
+const rationOf = (x: FishGroupState, t: Celsius): GramsPerDay =>
   feedOf({ ...x.fish, count: x.count, meanMass: x.mass }, x.kind, t);
 
 /** What a grower has set: share of the ration, whether what is left is taken out, and air beyond the design's. */
@@ -96,7 +96,7 @@ export interface Tending {
 const UNTENDED: Tending = { fed: 1, clears: false, air: 0 };
 
 /** What a season adds up to since its start. */
-export interface Tally {
+export interface SeasonTally {
   /** Solver's steps. */
   steps: number;
   deaths: number;
@@ -115,13 +115,13 @@ export interface Tally {
 
 export class SeasonRun {
   readonly ground: SeasonGround;
-  readonly course: Course;
+  readonly course: SeasonSetup;
   /** The design, its tap as it is taken to be where nobody read it. */
   readonly system: SystemDocument;
   readonly volume: CubicMetres;
-  readonly shoals: Shoal[] = [];
-  readonly y = new Float64Array(STATES);
-  readonly tally: Tally = {
+  readonly shoals: FishGroupState[] = [];
+  readonly y = new Float64Array(STATE_COUNT);
+  readonly tally: SeasonTally = {
     steps: 0,
     deaths: 0,
     stress: 0,
@@ -141,14 +141,14 @@ export class SeasonRun {
   carcass = 0;
   private dosedAt = -Infinity;
   private readonly model: Model;
-  private readonly saved = new Float64Array(STATES);
+  private readonly saved = new Float64Array(STATE_COUNT);
   /** What is topped up. */
   newWater!: Water;
   private readonly cuts: readonly Extract<SeasonEvent, { kind: 'heater-off' }>[];
-  private readonly logs: NonNullable<Course['logged']>;
+  private readonly logs: NonNullable<SeasonSetup['logged']>;
   private readonly before: number;
 
-  constructor(ground: SeasonGround, course: Course) {
+  constructor(ground: SeasonGround, course: SeasonSetup) {
     this.ground = ground;
     this.course = course;
     this.volume = ground.volume;
@@ -159,7 +159,7 @@ export class SeasonRun {
     this.cuts = course.events.filter((e) => e.kind === 'heater-off');
     this.logs = course.logged ?? { t: [], ph: [] };
     if (course.start === 'fish')
-      groupsOf(s).forEach((g, i) =>
+      fishGroups(s).forEach((g, i) =>
         this.shoals.push({
           fish: s.fish[i]!,
           kind: g.kind,
@@ -280,7 +280,7 @@ export class SeasonRun {
     const own = this.shoals.find((x) => x.fish.id === fish.id);
     const each = mass ?? fish.meanMass;
     if (!own) {
-      this.shoals.push({ fish, kind: groupsOf(system)[index]!.kind, count, mass: each, due: 0 });
+      this.shoals.push({ fish, kind: fishGroups(system)[index]!.kind, count, mass: each, due: 0 });
       return;
     }
     const joined = own.count + count;
@@ -295,14 +295,14 @@ export class SeasonRun {
     );
   }
   /** Takes whole fish out. @returns their mass */
-  takeOut(shoal: Shoal, count: number): Kilograms {
+  takeOut(shoal: FishGroupState, count: number): Kilograms {
     const out = Math.max(0, Math.min(shoal.count, Math.round(count)));
     shoal.count -= out;
     this.tally.out += out;
     this.tally.outMass += out * shoal.mass;
     return out * shoal.mass;
   }
-  private dies(shoal: Shoal, count: number): void {
+  private dies(shoal: FishGroupState, count: number): void {
     const dead = Math.min(shoal.count, count);
     shoal.count -= dead;
     this.tally.deaths += dead;
@@ -388,7 +388,7 @@ export class SeasonRun {
   }
 
   /** What of a group's ration is given and eaten by the water as it is. */
-  private fed(x: Shoal, w: FishWater): { given: GramsPerDay; eaten: GramsPerDay } {
+  private fed(x: FishGroupState, w: FishWater): { given: GramsPerDay; eaten: GramsPerDay } {
     const ration = this.tending.fed * rationOf(x, w.t);
     // A ration by temperature is what they would eat; one that the grower set is given in the cold as well.
     const warm = x.fish.ration === null ? 1 : appetite(x.kind, w.t);

@@ -4,7 +4,7 @@ import { judgeWhole } from '../findings/judge.ts';
 import { demo } from '../test/demo.ts';
 import { fitSeason, withParameters, type Parameters } from './fit.ts';
 import { cases } from '../test/cases.ts';
-import { courseOf, dailyDose, leftAlone, type Course } from './course.ts';
+import { seasonSetupOf, dailyDose, leftAlone, type SeasonSetup } from './course.ts';
 import { seasonGround } from './ground.ts';
 import { runSeason, type Season } from './season.ts';
 
@@ -25,8 +25,8 @@ const groundOf = (name: string) => {
   return { system, ground: seasonGround({ system, a, day }) };
 };
 const { system, ground } = groundOf('north-wall-lean-to');
-const bare: Course = {
-  ...courseOf(system),
+const bare: SeasonSetup = {
+  ...seasonSetupOf(system),
   start: 'fishless',
   dosing: null,
   seed: 1,
@@ -39,7 +39,7 @@ const peak = (xs: Float64Array) => {
   xs.forEach((x, i) => x > xs[at]! && (at = i));
   return { day: at, value: xs[at]! };
 };
-const run = (more: Partial<Course>): Season => runSeason(ground, { ...bare, ...more });
+const run = (more: Partial<SeasonSetup>): Season => runSeason(ground, { ...bare, ...more });
 
 describe('cycling without fish', () => {
   test.each(cycling)('$case', (row) => {
@@ -66,7 +66,7 @@ describe('a season', () => {
           { id: 'b', day: 30, kind: 'death' as const, count: 2 },
           { id: 'c', day: 40, kind: 'treatment' as const, kills: 0.7 },
         ];
-        const season = runSeason(g, { ...courseOf(s), start, days: 120, events });
+        const season = runSeason(g, { ...seasonSetupOf(s), start, days: 120, events });
         expect(season.balanceError).toBeLessThan(1e-6);
       }
     }
@@ -106,7 +106,7 @@ describe('a season', () => {
   });
 
   it('is cycled sooner with more seed, later in the cold', () => {
-    const days = (more: Partial<Course>) => run(more).cycledDay ?? Infinity;
+    const days = (more: Partial<SeasonSetup>) => run(more).cycledDay ?? Infinity;
     const seeds = [1, 5, 30, 200].map((seed) => days({ seed }));
     expect([...seeds].sort((x, y) => y - x)).toEqual(seeds);
     const warmths = [26, 22, 18, 15].map((t) => days({ held: { t, ph: 7.6, do: 7 } }));
@@ -150,7 +150,7 @@ describe('a season', () => {
   });
 
   it('goes by its events: a change of water, a death, fish sold', () => {
-    const with_ = (events: Course['events']) =>
+    const with_ = (events: SeasonSetup['events']) =>
       runSeason(ground, {
         ...bare,
         start: 'fish',
@@ -191,9 +191,9 @@ describe('a season', () => {
 
 describe('fish in a season that nobody tends', () => {
   const { system: pair, ground: pairGround } = groundOf('potting-shed-pair');
-  const alone = (more: Partial<Course> = {}) =>
+  const alone = (more: Partial<SeasonSetup> = {}) =>
     runSeason(pairGround, {
-      ...courseOf(pair),
+      ...seasonSetupOf(pair),
       start: 'fish',
       seed: 1,
       days: 180,
@@ -262,7 +262,7 @@ describe('a start that is dosed to a target', () => {
   });
 
   it('is given once where it is left alone', () => {
-    const s = runSeason(ground, leftAlone({ ...courseOf(system), days: 30 }));
+    const s = runSeason(ground, leftAlone({ ...seasonSetupOf(system), days: 30 }));
     expect(s.tan[0]).toBe(system.plan.dose.target);
     for (let d = 1; d <= 30; d++) expect(s.tan[d]!).toBeLessThanOrEqual(s.tan[d - 1]! + 1e-9);
   });
@@ -286,7 +286,7 @@ it('a bag of shell keeps soft water from going sour', () => {
 });
 
 describe('a forecast from readings', () => {
-  const course: Course = { ...bare, days: 45 };
+  const course: SeasonSetup = { ...bare, days: 45 };
   /** Reproducible normal numbers. */
   const noise = (seed: number) => {
     let x = seed * 2654435761;

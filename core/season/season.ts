@@ -1,8 +1,8 @@
 import type { SeasonEvent } from '../system/index.ts';
-import type { Course } from './course.ts';
+import type { SeasonSetup } from './course.ts';
 import type { SeasonGround } from './ground.ts';
 import { ALKALINITY, NITRATE, NITRITE, OXYGEN, TAN } from './model.ts';
-import { SeasonRun, type Tally } from './run.ts';
+import { SeasonRun, type SeasonTally } from './run.ts';
 
 /** A season of a system: day by day from its start. */
 
@@ -40,7 +40,7 @@ export interface Season extends Readonly<Record<Column, Float64Array>> {
   /** Of what came in, the share that is not accounted for. */
   readonly balanceError: number;
   /** Steps of the solver, fish lost and under stress, in all. */
-  readonly tally: Readonly<Tally>;
+  readonly tally: Readonly<SeasonTally>;
   /** The water at the probes of the course, mg/L. */
   readonly probes: readonly {
     readonly tan: number;
@@ -74,7 +74,7 @@ export const N_IN_PLANTS = 3;
  */
 export function runSeason(
   ground: SeasonGround,
-  course: Course,
+  course: SeasonSetup,
   progress?: (day: number) => boolean,
   grower?: Grower,
 ): Season {

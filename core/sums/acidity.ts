@@ -32,7 +32,7 @@ import {
   hasFish,
   known,
   n,
-  oneOf,
+  choiceInput,
   HEADROOM,
   type Answer,
   type AnswerPicture,
@@ -45,7 +45,7 @@ const water = [
   asked('ph', 'pH now', 'ph', 6.4, [4, 10], 0.1),
   asked('alkalinity', 'Alkalinity now', 'hardness', 30, [0, 800], 5),
   asked('temperature', 'Water', 'temperature', 20, [1, 40], 1),
-  oneOf('fish', 'The system', FISH_OR_NOT),
+  choiceInput('fish', 'The system', FISH_OR_NOT),
 ];
 const fill = (c: Figures, water: number): SumValues =>
   known({
@@ -208,7 +208,7 @@ export const phUp = defineSum({
   inputs: [
     ...water,
     asked('target', 'pH to reach', 'ph', 6.8, [4, 9], 0.1),
-    oneOf('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
+    choiceInput('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
   ],
   fill,
   work: (v) =>
@@ -230,7 +230,7 @@ export const alkalinityUp = defineSum({
   inputs: [
     ...water,
     asked('target', 'Alkalinity to reach', 'hardness', 50, [0, 400], 5),
-    oneOf('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
+    choiceInput('substance', 'With', [substances[1]!, substances[0]!, ...substances.slice(2)]),
   ],
   fill,
   work: (v) => buffered(v, { alkalinity: n(v, 'target') }),
@@ -249,7 +249,7 @@ export const phDown = defineSum({
   inputs: [
     ...water,
     asked('target', 'pH to reach', 'ph', 6.2, [4, 9], 0.1),
-    oneOf(
+    choiceInput(
       'substance',
       'With',
       ACIDS.map((a) => ({ id: a.id, name: a.name })),

@@ -7,7 +7,7 @@ import {
 } from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, tanAt, unionisedShare, type KitScale } from '../life/index.ts';
 import { concentration, degrees, given, litres, say, share, time } from '../quantity/index.ts';
-import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 const scales = (['n', 'nh4', 'nh3'] as const).map((id) => ({ id, name: KIT_SCALES[id].name }));
 
@@ -19,7 +19,7 @@ export const ammoniaSafety = defineSum({
   words: 'TAN ammonium toxic test kit gasping',
   concerns: 'fish',
   inputs: [
-    oneOf('scale', 'The kit reads', scales),
+    choiceInput('scale', 'The kit reads', scales),
     asked('low', 'It shows, at least', 'concentration', 0.5, [0, 50], 0.25),
     asked('high', 'and at most', 'concentration', 0.5, [0, 50], 0.25),
     asked('ph', 'pH', 'ph', 7.4, [4, 10], 0.1),

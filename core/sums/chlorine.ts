@@ -2,7 +2,7 @@ import { CHLORINE_LIMITS, CHLORINE_WAIT } from '../limits/index.ts';
 import { DECHLORINATORS } from '../catalogue/index.ts';
 import { dechlorinate, freedAmmonia, standingTime } from '../life/index.ts';
 import { concentration, dose, given, litres, say, time } from '../quantity/index.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { asked, defineSum, known, n, choiceInput } from './sum.ts';
 import { dechlorinators } from '../system/index.ts';
 import { powder } from './measures.ts';
 
@@ -16,14 +16,14 @@ export const chlorine = defineSum({
   words: 'chloramine dechlorinate conditioner vitamin C new water',
   concerns: 'fish',
   inputs: [
-    oneOf('kind', 'The tap water has', [
+    choiceInput('kind', 'The tap water has', [
       { id: 'chlorine', name: 'chlorine' },
       { id: 'chloramine', name: 'chloramine' },
     ]),
     asked('level', 'Total chlorine', 'concentration', 0.5, [0, 8], 0.1),
     asked('volume', 'New water', 'volume', 0.05, [0.001, 50], 0.005),
     asked('system', 'Water in the system', 'volume', 0.5, [0.001, 50], 0.01),
-    oneOf(
+    choiceInput(
       'by',
       'Treated with',
       DECHLORINATORS.map((d) => ({ id: d.id, name: d.name })),

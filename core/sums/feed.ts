@@ -2,7 +2,7 @@ import { FISH } from '../catalogue/index.ts';
 import { feedOf, pelletFor, proteinOf, rationShare, tanFromFeed } from '../life/index.ts';
 import { given, say, share, temperature } from '../quantity/index.ts';
 import { fishKinds } from '../system/index.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 export const feedToday = defineSum({
   id: 'feed',
@@ -12,7 +12,7 @@ export const feedToday = defineSum({
   words: 'ration pellets grams meal protein',
   concerns: 'fish',
   inputs: [
-    oneOf(
+    choiceInput(
       'kind',
       'Fish',
       FISH.map((k) => ({ id: k.id, name: k.name })),

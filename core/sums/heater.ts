@@ -1,6 +1,6 @@
 import { heatLoss, warmUpTime } from '../life/index.ts';
 import { given, power, say, temperature, time } from '../quantity/index.ts';
-import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 export const heaterSum = defineSum({
   id: 'heater',
@@ -13,11 +13,11 @@ export const heaterSum = defineSum({
     asked('volume', 'Water', 'volume', 0.5, [0.001, 50], 0.01),
     asked('walls', 'Walls and floor under water', 'area', 3, [0.01, 500], 0.1),
     asked('surface', 'Water surface', 'area', 0.8, [0.001, 200], 0.1),
-    oneOf('lid', 'Covered', [
+    choiceInput('lid', 'Covered', [
       { id: 'yes', name: 'with a lid' },
       { id: 'no', name: 'open' },
     ]),
-    oneOf('walled', 'Walls', [
+    choiceInput('walled', 'Walls', [
       { id: 'bare', name: 'bare plastic' },
       { id: 'foam', name: 'foam boards' },
     ]),

@@ -11,7 +11,7 @@ import { nutrientMix, solutionChange, topUp } from './nutrients.ts';
 import { oxygenLeft } from './oxygen.ts';
 import { salt } from './salt.ts';
 import { iron } from './supplements.ts';
-import type { Plan } from '../care/index.ts';
+import type { CarePlan } from '../care/index.ts';
 import type { Phrase } from '../quantity/index.ts';
 import {
   isAnswer,
@@ -58,7 +58,7 @@ export const cautionOf = ({ caution }: Sum): Phrase =>
   typeof caution === 'string' ? [caution] : caution;
 
 /** What the plan of care says of a sum’s matter: its steps, and what is not to be done. */
-export function planFor(sum: Sum, plan: Plan): readonly Phrase[] {
+export function planFor(sum: Sum, plan: CarePlan): readonly Phrase[] {
   const of = new Set<string>(sum.treatments ?? []);
   return [
     ...[...plan.firstAid, ...plan.steps]
@@ -77,7 +77,7 @@ export function answerOf(
   sum: Sum,
   values: SumValues,
   own: OwnKinds,
-  plan: Plan | null = null,
+  plan: CarePlan | null = null,
 ): Answer | Phrase {
   const answer = sum.work(values, own);
   if (!plan || !sum.planned || !isAnswer(answer)) return answer;

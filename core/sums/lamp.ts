@@ -1,7 +1,7 @@
 import { CROPS, LAMPS } from '../catalogue/index.ts';
 import { lampLight } from '../life/index.ts';
 import { given, light, power, say, time } from '../quantity/index.ts';
-import { HEADROOM, asked, defineSum, known, n, oneOf } from './sum.ts';
+import { HEADROOM, asked, defineSum, known, n, choiceInput } from './sum.ts';
 import { siteArea } from '../system/index.ts';
 import { cropKinds, lamps } from '../system/index.ts';
 
@@ -13,13 +13,13 @@ export const lampSum = defineSum({
   words: 'light grow LED DLI watts hours',
   concerns: 'both',
   inputs: [
-    oneOf(
+    choiceInput(
       'crop',
       'Crop',
       CROPS.map((c) => ({ id: c.id, name: c.name })),
     ),
     asked('area', 'Area under the lamp', 'area', 0.7, [0.01, 50], 0.05),
-    oneOf(
+    choiceInput(
       'lamp',
       'Lamp',
       LAMPS.map((l) => ({ id: l.id, name: l.name })),

@@ -1,10 +1,10 @@
 import { PH_STEP } from '../limits/index.ts';
 import { GROWTH_STAGES, PROGRAMMES, type GrowthStage } from '../catalogue/index.ts';
-import { afterTopUp, doseToTarget, mix, mixedConductivity, solutionLasts } from '../life/index.ts';
+import { afterTopUp, doseToTarget, solutionMix, mixedConductivity, solutionLasts } from '../life/index.ts';
 import { conductivity, given, litres, ph, say, share, time } from '../quantity/index.ts';
 import { programmes } from '../system/index.ts';
 import { liquidMeasures } from './measures.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 const STAGE_NAMES: Record<GrowthStage, string> = {
   seedling: 'seedlings and cuttings',
@@ -21,12 +21,12 @@ export const nutrientMix = defineSum({
   words: 'fertiliser parts A B EC strength hydroponic',
   concerns: 'solution',
   inputs: [
-    oneOf(
+    choiceInput(
       'programme',
       'Programme',
       PROGRAMMES.map((p) => ({ id: p.id, name: p.name })),
     ),
-    oneOf('stage', 'For', GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse()),
+    choiceInput('stage', 'For', GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse()),
     asked('volume', 'Water in the system', 'volume', 0.1, [0.001, 50], 0.005),
     asked('strength', 'Strength', 'share', 1, [0.1, 1.5], 0.05),
     asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),
@@ -42,7 +42,7 @@ export const nutrientMix = defineSum({
   work: (v, own) => {
     const programme = programmes({ own }).find((p) => p.id === v.programme)!;
     const stage = v.stage as GrowthStage;
-    const parts = mix(programme, stage, n(v, 'volume'), n(v, 'strength'));
+    const parts = solutionMix(programme, stage, n(v, 'volume'), n(v, 'strength'));
     const ec = mixedConductivity(programme, stage, n(v, 'strength'), n(v, 'tap'));
     return {
       picture: {

@@ -3,7 +3,7 @@ import { CHLORIDE_RATIO, SALT_WAIT } from '../limits/index.ts';
 import { KIT_SCALES, asNitrogen, saltAgainstNitrite, type KitScale } from '../life/index.ts';
 import { concentration, dose, given, say, time } from '../quantity/index.ts';
 import { powder } from './measures.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 const GRAMS_PER_TEASPOON = 6;
 
@@ -15,7 +15,7 @@ export const salt = defineSum({
   words: 'chloride brown blood cycling',
   concerns: 'fish',
   inputs: [
-    oneOf(
+    choiceInput(
       'scale',
       'The kit reads',
       (['n', 'no2'] as const).map((id) => ({ id, name: KIT_SCALES[id].name })),

@@ -139,7 +139,7 @@ export const asked = (
 ): SumInput => ({ key, label, kind, usual, min: range[0], max: range[1], step });
 
 /** One of several things that is asked for; the first is usual. */
-export const oneOf = (
+export const choiceInput = (
   key: string,
   label: string,
   options: readonly { readonly id: string; readonly name: string }[],

@@ -3,7 +3,7 @@ import { dose, given, say, type Phrase } from '../quantity/index.ts';
 import { CHELATES } from '../catalogue/index.ts';
 import { chelateFor } from '../treatment/index.ts';
 import { powder } from './measures.ts';
-import { asked, defineSum, known, n, oneOf } from './sum.ts';
+import { asked, defineSum, known, n, choiceInput } from './sum.ts';
 
 const GRAMS_PER_TEASPOON = 3;
 
@@ -15,7 +15,7 @@ export const iron = defineSum({
   words: 'pale yellow leaves chelate deficiency',
   concerns: 'fish',
   inputs: [
-    oneOf(
+    choiceInput(
       'chelate',
       'With',
       CHELATES.map(({ id, name }) => ({ id, name })),

@@ -1,7 +1,7 @@
 import { format } from '../quantity/index.ts';
 import { FLOAT_APART } from './fields.ts';
 import { isSiphon } from './find.ts';
-import { MOST, endsOf } from './limits.ts';
+import { MOST, pathEndCount } from './limits.ts';
 import type { SystemDocument } from './types.ts';
 
 /**
@@ -11,8 +11,8 @@ import type { SystemDocument } from './types.ts';
  * @returns a sentence on the first thing that is wrong, or nothing
  */
 export function crossCheck(s: SystemDocument): string | null {
-  if (endsOf(s) > MOST.ends)
-    return `The pipes of the file have ${endsOf(s)} ends, including branches. The maximum is ${MOST.ends}.`;
+  if (pathEndCount(s) > MOST.ends)
+    return `The pipes of the file have ${pathEndCount(s)} ends, including branches. The maximum is ${MOST.ends}.`;
   const vessels = new Set(s.vessels.map((v) => v.id));
   const controls = new Set(s.controls.map((c) => c.id));
   const paths = new Set(s.paths.map((p) => p.id));

@@ -7,19 +7,19 @@ import { DOCUMENT_VERSION, type SystemDocument } from './types.ts';
 export const LONGEST_HISTORY = 200;
 
 /** What a step did to an entry of the log: fields as they were, and as they are then; null takes a field out. */
-export interface Noted {
+export interface EntryChange {
   readonly id: string;
   readonly undo: Readonly<Record<string, unknown>>;
   readonly redo: Readonly<Record<string, unknown>>;
 }
 
 /** One step of a system's history: what was done and what undoes it. */
-export interface Step {
+export interface HistoryStep {
   label: string;
   edits: Edit[];
   inverse: Edit[];
   /** Entries of the log that were written with it: they go and come with it. */
-  noted?: readonly Noted[];
+  noted?: readonly EntryChange[];
 }
 
 /** Places whose number is counted up and down, so that taking back takes the difference. */
@@ -31,7 +31,7 @@ const COUNTED = /^fish\.[\w-]+\.count$/;
  *
  * @param again do the step once more instead
  */
-export function takeBack(document: SystemDocument, step: Step, again = false): Edit[] {
+export function takeBack(document: SystemDocument, step: HistoryStep, again = false): Edit[] {
   const [from, to] = again ? [step.inverse, step.edits] : [step.edits, step.inverse];
   return to.flatMap((edit): Edit[] => {
     const was = from.find((e) => e.at === edit.at);
@@ -50,14 +50,14 @@ export function takeBack(document: SystemDocument, step: Step, again = false): E
 }
 
 /** A document with the steps that led to it and those that were undone, next first. */
-export interface Kept {
+export interface SavedHistory {
   document: SystemDocument;
-  past: Step[];
-  future: Step[];
+  past: HistoryStep[];
+  future: HistoryStep[];
 }
 
 /** The step that makes `from` into `to`. */
-export function stepBetween(from: SystemDocument, to: SystemDocument, label: string): Step {
+export function stepBetween(from: SystemDocument, to: SystemDocument, label: string): HistoryStep {
   const edits = diff(from, to);
   return { label, edits, inverse: invertEdits(from, edits) };
 }
@@ -69,7 +69,7 @@ export function stepBetween(from: SystemDocument, to: SystemDocument, label: str
  *
  * @returns nothing where the document itself cannot be brought up, as from a newer program
  */
-export function upToDate(kept: Kept): Kept | null {
+export function upToDate(kept: SavedHistory): SavedHistory | null {
   if (kept.document.version === DOCUMENT_VERSION) return kept;
   const raise = (document: SystemDocument): SystemDocument | null => {
     const r = migrate(document as unknown as Record<string, unknown>);
@@ -77,8 +77,8 @@ export function upToDate(kept: Kept): Kept | null {
   };
   const now = raise(kept.document);
   if (!now) return null;
-  const walk = (steps: readonly Step[], direction: 'edits' | 'inverse'): Step[] => {
-    const out: Step[] = [];
+  const walk = (steps: readonly HistoryStep[], direction: 'edits' | 'inverse'): HistoryStep[] => {
+    const out: HistoryStep[] = [];
     let old = kept.document;
     let raised = now;
     for (const step of steps) {

@@ -25,5 +25,5 @@ export const MOST = {
 export const MOST_MADE = { vessels: 32, ends: 96 } as const;
 
 /** Ends of all paths: a branched line has one a branch more. */
-export const endsOf = (s: Pick<SystemDocument, 'paths'>): number =>
+export const pathEndCount = (s: Pick<SystemDocument, 'paths'>): number =>
   s.paths.reduce((n, p) => n + 1 + (p.kind === 'pumped-line' ? p.branches.length : 0), 0);

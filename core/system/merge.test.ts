@@ -15,7 +15,7 @@ import {
   same,
   upToDate,
   type Edit,
-  type Kept,
+  type SavedHistory,
   type SystemDocument,
 } from './index.ts';
 import { checkSystem } from './schema/index.ts';
@@ -168,7 +168,7 @@ describe('a kept system of an older version', () => {
   const second = step(one, 'no spare', [{ at: 'paths.spare', to: undefined }]);
   const two = applyEdits(one, second.edits);
   const third = step(two, 'shorter', [{ at: CREST, to: 0.2 }]);
-  const kept: Kept = { document: two, past: [first, second], future: [third] };
+  const kept: SavedHistory = { document: two, past: [first, second], future: [third] };
 
   it('comes up with its whole history', () => {
     const now = upToDate(kept)!;

@@ -1,5 +1,5 @@
 import type { Metres, Share } from '../quantity/si.ts';
-import { siteArea, stands, standsOf, type Stand } from './stands.ts';
+import { siteArea, stands, standsOf, type CropPlanting } from './stands.ts';
 import type { Planting, SystemDocument, Vessel } from './types.ts';
 
 /** What grows in a vessel, as far as its water goes. */
@@ -11,7 +11,7 @@ const PLANT_USE: Metres = 0.003;
 export const USUAL_PLANTING: Planting = { dailyUse: PLANT_USE, rooting: 0.1, rootShare: 1 };
 
 /** A planting of a vessel with the share of its ground that it covers. */
-export interface Planted {
+export interface PlantingShare {
   readonly planting: Planting;
   readonly share: Share;
   /** Name of its crop; null where none is planned. */
@@ -19,7 +19,7 @@ export interface Planted {
 }
 
 /** The day of the year on which the stands of a vessel drink most; the first of them. */
-export function fullestDay(all: readonly Stand[]): number {
+export function fullestDay(all: readonly CropPlanting[]): number {
   let best = all[0]?.stand.from ?? 1;
   let most = 0;
   // The most that stand together is reached on a day on which one of them is planted out.
@@ -34,7 +34,7 @@ export function fullestDay(all: readonly Stand[]): number {
   return best;
 }
 /** Stands that are in the ground together on the day on which they drink most. */
-function thirstiest(all: readonly Stand[]): readonly Stand[] {
+function thirstiest(all: readonly CropPlanting[]): readonly CropPlanting[] {
   const day = fullestDay(all);
   return all.filter((x) => stands(x.stand, day));
 }
@@ -42,17 +42,17 @@ function thirstiest(all: readonly Stand[]): readonly Stand[] {
 /** Stands of each vessel on the day on which they drink most, worked out once for a list of crops. */
 const together = new WeakMap<
   SystemDocument['crops'],
-  { own: SystemDocument['own']['crops']; of: Map<string, readonly Stand[]> }
+  { own: SystemDocument['own']['crops']; of: Map<string, readonly CropPlanting[]> }
 >();
 /** Stands of a vessel that are in the ground together on the day on which they drink most. */
 export function fullestIn(
   s: Pick<SystemDocument, 'crops' | 'own'>,
   vessel: string,
-): readonly Stand[] {
+): readonly CropPlanting[] {
   let known = together.get(s.crops);
   if (known?.own !== s.own.crops) {
     const all = standsOf(s);
-    const of = new Map<string, readonly Stand[]>();
+    const of = new Map<string, readonly CropPlanting[]>();
     for (const id of new Set(all.map((x) => x.stand.vessel)))
       of.set(id, thirstiest(all.filter((x) => x.stand.vessel === id)));
     together.set(s.crops, (known = { own: s.own.crops, of }));
@@ -71,7 +71,7 @@ const rootShareOf = (v: Vessel): Share =>
  * What grows in a vessel: the crops planned for it, full grown, on their thirstiest day; without a plan
  * what was noted of its plants, else as is usual.
  */
-export function plantingsOf(s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): Planted[] {
+export function plantingsOf(s: Pick<SystemDocument, 'crops' | 'own'>, v: Vessel): PlantingShare[] {
   const rootShare = rootShareOf(v);
   const planned = fullestIn(s, v.id);
   if (!planned.length)

@@ -9,7 +9,7 @@ import type { CropStand, SystemDocument, Vessel } from './types.ts';
 /** The crops of a document with their kinds, and the ground that they stand on. */
 
 /** A stand with its kind and what follows from it. */
-export interface Stand {
+export interface CropPlanting {
   readonly stand: CropStand;
   readonly kind: CropKind;
   readonly plants: number;
@@ -20,8 +20,8 @@ export interface Stand {
 }
 
 /** Stands of a system whose crop is known. */
-export const standsOf = (s: Pick<SystemDocument, 'crops' | 'own'>): Stand[] =>
-  s.crops.flatMap((stand): Stand[] => {
+export const standsOf = (s: Pick<SystemDocument, 'crops' | 'own'>): CropPlanting[] =>
+  s.crops.flatMap((stand): CropPlanting[] => {
     const kind = cropKindOf(s, stand.crop);
     if (!kind) return [];
     const length = stand.columns * kind.spacing;
@@ -32,7 +32,7 @@ export const standsOf = (s: Pick<SystemDocument, 'crops' | 'own'>): Stand[] =>
   });
 
 /** Length and depth of a plant site's plan; a wall of felt is planted over its height. */
-export function planOf(v: Vessel): { length: Metres; width: Metres } {
+export function planDimensions(v: Vessel): { length: Metres; width: Metres } {
   const top = v.shape.height;
   if (v.shape.kind === 'box') {
     const { length, width } = v.shape;
@@ -46,7 +46,7 @@ export function planOf(v: Vessel): { length: Metres; width: Metres } {
 /** Ground for plants in a site. */
 export function siteArea(v: Vessel): SquareMetres {
   if (v.role === 'felt') {
-    const { length, width } = planOf(v);
+    const { length, width } = planDimensions(v);
     return length * width;
   }
   return v.count * shapeArea(v.shape, v.shape.height);

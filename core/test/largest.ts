@@ -1,7 +1,7 @@
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { addBed } from '../system/makeup/beds.ts';
 import { sumpLoop } from '../system/layouts/sump-loop.ts';
-import { pump, pumpedLine } from '../system/layouts/parts.ts';
+import { makePump, makePumpedLine } from '../system/layouts/parts.ts';
 
 /** The largest home system: eight siphon beds under a tank's overflow, a sump, and two pumps in it. */
 export function largest(id: string, name: string): SystemDocument {
@@ -10,7 +10,7 @@ export function largest(id: string, name: string): SystemDocument {
     { at: 'vessels.tank.fill', to: 2.2 },
     { at: 'vessels.sump.shape', to: { kind: 'box', length: 2.4, width: 1.2, height: 0.6 } },
     { at: 'vessels.sump.fill', to: 1.35 },
-    { at: 'paths.lift.pump', to: pump(0.03, 3.4, 7000, 110) },
+    { at: 'paths.lift.pump', to: makePump(0.03, 3.4, 7000, 110) },
     { at: 'paths.lift.pipe', to: 'hose-38' },
     { at: 'paths.lift.bore', to: 0.038 },
     { at: 'paths.lift.valve', to: 0.85 },
@@ -23,14 +23,14 @@ export function largest(id: string, name: string): SystemDocument {
   return applyEdits(s, [
     {
       at: 'paths.lift-b',
-      to: pumpedLine({
+      to: makePumpedLine({
         id: 'lift-b',
         name: 'Second lift',
         from: 'sump',
         to: 'tank',
         pipe: 'hose-25',
         run: 2,
-        pump: pump(0.1, 3, 2600, 40),
+        pump: makePump(0.1, 3, 2600, 40),
         end: 0.8,
         control: 'mains',
       }),

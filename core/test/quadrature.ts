@@ -121,7 +121,7 @@ function fillingInflow(net: Network, vessel: number, now: readonly Metres[]): Cu
  * Fill time of a bed from its residue to the flood mark, its source falling as it fills:
  * ∫ dV/(Q_in − Q_out). Infinity where it never gets there.
  */
-export function fillTime(net: Network, vessel: number): Seconds {
+export function quadratureFillTime(net: Network, vessel: number): Seconds {
   const { at, steady } = atRest(net);
   const source = storeFeeding(net, vessel, steady);
   const residue = residueLevel(net, vessel, true);
@@ -159,7 +159,7 @@ function drainingFlow(
  * always-on pump; otherwise the pumps stand still and the bed runs back through weep and line, or is
  * emptied by a pump of its own. Without a siphon the last twentieth, where the flow fades, is left out.
  */
-export function drainTime(net: Network, vessel: number): Seconds {
+export function quadratureDrainTime(net: Network, vessel: number): Seconds {
   const { at, steady } = atRest(net);
   const source = storeFeeding(net, vessel, steady);
   const top = floodMark(net, vessel, at);

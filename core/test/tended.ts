@@ -11,9 +11,9 @@ export const NOW = Date.parse('2026-06-10T08:00:00Z');
 const HOUR = 3_600_000;
 
 /** An entry so many hours before {@link NOW}; a reading where nothing else is said. */
-export type Noted = Partial<Omit<EntryValues, 'at' | 'zone'>> & { readonly h?: number };
+export type TestEntry = Partial<Omit<EntryValues, 'at' | 'zone'>> & { readonly h?: number };
 
-export const entriesOf = (noted: readonly Noted[]): Entry[] =>
+export const entriesOf = (noted: readonly TestEntry[]): Entry[] =>
   noted.map(({ h = 1, ...values }, i) => ({
     kind: 'reading',
     ...values,
@@ -36,7 +36,7 @@ export function demoDocument(name: string): SystemDocument {
 /** A demo system that is tended: as it is known at {@link NOW}. */
 export function tendedDemo(
   name: string,
-  noted: readonly Noted[],
+  noted: readonly TestEntry[],
   edits: readonly Edit[] = [],
   weather: readonly WeatherDay[] = [],
 ): Tended {

@@ -4,8 +4,8 @@ import { ALKALINITY_RANGE, MEASURED_DOSE } from '../limits/index.ts';
 import { liquid, ph, say, time, type Phrase } from '../quantity/index.ts';
 import type { CubicMetres, GramsPerCubicMetre } from '../quantity/si.ts';
 import { CHEMICAL_CAUTION, doseWait, largestDose, type Doseable } from './base.ts';
-import type { Ground, Refusal } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis, Refusal } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Lower the pH with acid, by what the alkalinity allows. */
 
@@ -41,13 +41,13 @@ export function measuredWords(m: Measured, name: string): Phrase[] {
 }
 
 /** The largest dose of acid towards a wanted change that leaves the alkalinity that fish and bacteria need. */
-export const largestAcid = (g: Ground, whole: GramsPerCubicMetre, most: number): Doseable =>
+export const largestAcid = (g: TreatmentBasis, whole: GramsPerCubicMetre, most: number): Doseable =>
   largestDose(g, whole, 0, most, (x): Refusal | null =>
     g.t.hasFish && g.middle.water.alkalinity + x < ALKALINITY_RANGE.low ? 'alkalinity' : null,
   );
 
 /** The step of an acid, sized by the protons that it gives at the pH of this step. */
-export function acidStep(g: Ground, d: Doseable): Step {
+export function acidStep(g: TreatmentBasis, d: Doseable): TreatmentStep {
   const reached = closedPh(dosed(g.middle.water, d.now, 0));
   const volume = millilitresFor(ACID, d.now, g.volume, reached) * 1e-6;
   const measured = measuredLiquid(volume);

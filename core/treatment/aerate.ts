@@ -1,12 +1,12 @@
 import { UNIONISED_LIMITS } from '../limits/index.ts';
 import { ph, say } from '../quantity/index.ts';
-import type { Ground } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Bring air in. Strong aeration drives carbon dioxide out and raises the pH. */
 
 /** Whether strong aeration would turn calm or dangerous ammonia into worse. */
-export function airIsRisky(g: Ground): boolean {
+export function airIsRisky(g: TreatmentBasis): boolean {
   return g.ends.some((e) => {
     const { closed, air } = e.states;
     return air.unionised > UNIONISED_LIMITS.caution && air.unionised > closed.unionised * 1.05;
@@ -14,7 +14,7 @@ export function airIsRisky(g: Ground): boolean {
 }
 
 /** The step of aeration. @param breath whether the fish are short of oxygen, which kills first */
-export function aerateStep(g: Ground, about: string, breath: boolean): Step {
+export function aerateStep(g: TreatmentBasis, about: string, breath: boolean): TreatmentStep {
   const risky = g.t.hasFish && airIsRisky(g);
   if (breath)
     return stepOf(

@@ -9,10 +9,10 @@ import {
   endAfter,
   movesAtMost,
   phBudget,
-  type Ground,
+  type TreatmentBasis,
   type Refusal,
 } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Raise alkalinity, and the pH with it. */
 
@@ -24,7 +24,7 @@ export const BASE: Buffer = BUFFERS.find((b) => b.id === 'potassium-bicarbonate'
 
 /** Why a change of alkalinity must not be made; null where it may. */
 export function refusedDose(
-  g: Ground,
+  g: TreatmentBasis,
   change: GramsPerCubicMetre,
   carbon: number,
   most: number,
@@ -48,7 +48,7 @@ export interface Doseable {
 
 /** The largest dose towards a wanted change of alkalinity that harms nothing. */
 export function largestDose(
-  g: Ground,
+  g: TreatmentBasis,
   whole: GramsPerCubicMetre,
   carbon: number,
   most: number,
@@ -68,11 +68,11 @@ export function largestDose(
 }
 
 /** pH that may be moved by a dose now. */
-export const doseStep = (g: Ground, rescue = false): number =>
+export const doseStep = (g: TreatmentBasis, rescue = false): number =>
   rescue ? PH_RESCUE.step : phBudget(g, phStepOf(g.t.hasFish));
 
 /** Time to wait after a dose. */
-export const doseWait = (g: Ground, rescue = false): number =>
+export const doseWait = (g: TreatmentBasis, rescue = false): number =>
   rescue ? PH_RESCUE_WAIT.wait : phWaitOf(g.t.hasFish);
 
 /** How a powder is dissolved; one too little to weigh is measured as a solution of it. */
@@ -89,7 +89,7 @@ function dissolved(kilograms: Kilograms): Phrase[] {
 }
 
 /** The step of a base. */
-export function baseStep(g: Ground, d: Doseable, rescue = false): Step {
+export function baseStep(g: TreatmentBasis, d: Doseable, rescue = false): TreatmentStep {
   const grams = gramsFor(BASE, d.now, g.volume) / 1000;
   const { water } = g.middle;
   const reached = closedPh(dosed(water, d.now, BASE.carbonPerEquivalent));

@@ -16,11 +16,11 @@ import {
   endAfter,
   movesAtMost,
   phBudget,
-  type End,
-  type Ground,
+  type WaterBound,
+  type TreatmentBasis,
   type Refusal,
 } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Change part of the water for tap water, treated and brought near its temperature. */
 
@@ -29,14 +29,14 @@ export type Pace = 'calm' | 'grave' | 'rescue';
 
 /** Water after a share of it is renewed from the tap. */
 export const afterRenewal =
-  (g: Ground, share: Share, cooling = false) =>
+  (g: TreatmentBasis, share: Share, cooling = false) =>
   (w: Water): Water => {
     const tap = newWaterOf(g.t.system, w, g.source);
     return cooling ? renewed(w, tap, share) : renewedAlike(w, tap, share);
   };
 
 /** Share that may still be renewed, by what was renewed within a day. */
-export function renewalRoom(g: Ground): Share {
+export function renewalRoom(g: TreatmentBasis): Share {
   if (!g.t.hasFish) return 1;
   const left = g.t.renewals.reduce((x, r) => x * (1 - r.share), 1);
   return Math.max(0, 1 - (1 - CHANGE_LIMITS.atOnce) / left);
@@ -44,7 +44,7 @@ export function renewalRoom(g: Ground): Share {
 
 /** Why a share of the water must not be renewed; null where it may. */
 export function refusedRenewal(
-  g: Ground,
+  g: TreatmentBasis,
   share: Share,
   pace: Pace,
   cooling = false,
@@ -81,7 +81,7 @@ const GRAIN = 0.005;
 
 /** The largest renewal up to a wanted one that harms nothing. */
 export function largestRenewal(
-  g: Ground,
+  g: TreatmentBasis,
   wanted: Share,
   pace: Pace,
   { least = CHANGE_LIMITS.least, cooling = false }: { least?: number; cooling?: boolean } = {},
@@ -111,11 +111,11 @@ export function smallestShare(holds: (share: Share) => boolean): Share {
 }
 
 /** The middle of what is known after a change of a share. */
-export const middleAfter = (g: Ground, share: Share): End =>
+export const middleAfter = (g: TreatmentBasis, share: Share): WaterBound =>
   endAfter(g.middle, afterRenewal(g, share)(g.middle.water));
 
 /** Share of softer new water with which the settled pH is no higher than a target; 0 where the new water is no softer. */
-export function softeningShare(g: Ground, target: number): Share {
+export function softeningShare(g: TreatmentBasis, target: number): Share {
   const softer = middleAfter(g, 1).water.alkalinity < g.middle.water.alkalinity;
   return softer ? smallestShare((x) => middleAfter(g, x).states.settled.ph <= target) : 0;
 }
@@ -179,11 +179,11 @@ export const rainWords = (): Phrase[] => [
 
 /** The step of a change. */
 export function changeStep(
-  g: Ground,
+  g: TreatmentBasis,
   share: Share,
   about: string,
   { grave = false, cooling = false } = {},
-): Step {
+): TreatmentStep {
   const volume = share * g.volume;
   const wait = grave ? CHANGE_WAIT.grave : CHANGE_WAIT.calm;
   return stepOf(

@@ -3,12 +3,12 @@ import { dechlorinate, standingTime } from '../life/index.ts';
 import { dose, litres, say, time } from '../quantity/index.ts';
 import type { CubicMetres } from '../quantity/si.ts';
 import { dechlorinators } from '../system/index.ts';
-import type { Ground } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Take chlorine out: of new water before it goes in, or of the fish's water. */
 
-const byOf = (g: Ground) => {
+const byOf = (g: TreatmentBasis) => {
   const all = dechlorinators(g.t.system);
   return (
     g.t.system.own.dechlorinators[0] ?? all.find((d) => d.id === 'sodium-ascorbate') ?? all[0]!
@@ -16,7 +16,7 @@ const byOf = (g: Ground) => {
 };
 
 /** The step that makes new water fit for fish; null where the tap has no chlorine or it is taken out already. */
-export function dechlorinateNew(g: Ground, volume: CubicMetres): Step | null {
+export function dechlorinateNew(g: TreatmentBasis, volume: CubicMetres): TreatmentStep | null {
   const { tap } = g.t.system.site;
   if (tap.chlorine === 'none' || tap.treated) return null;
   const level = tap.chlorineLevel ?? CHLORINE_LIMITS.usualTap;
@@ -47,7 +47,7 @@ export function dechlorinateNew(g: Ground, volume: CubicMetres): Step | null {
 }
 
 /** The step that takes chlorine out of the fish's water. @param level total chlorine, mg/L */
-export function dechlorinateTank(g: Ground, level: number, about: string): Step {
+export function dechlorinateTank(g: TreatmentBasis, level: number, about: string): TreatmentStep {
   const by = byOf(g);
   const grams = dechlorinate(by, level, g.volume) / 1000;
   return stepOf(

@@ -1,7 +1,7 @@
 import { FEED_LIMITS } from '../limits/index.ts';
 import { feed, say } from '../quantity/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Feed less, or not at all. */
 
@@ -13,7 +13,7 @@ export const feedBy = (share: FeedShare, ration: Kilograms): Kilograms =>
   share === 0 ? 0 : share === 'half' ? ration * FEED_LIMITS.half : ration;
 
 /** The step that stops or halves the feed; none where all of it is given. */
-export function feedStep(share: FeedShare, ration: Kilograms, about: string): Step | null {
+export function feedStep(share: FeedShare, ration: Kilograms, about: string): TreatmentStep | null {
   if (share === 'full') return null;
   if (share === 0)
     return stepOf('stop-feeding', [say`Do not feed until this plan says so.`], {

@@ -5,7 +5,7 @@ import {
   closedPh,
   phWaitOf,
   pressureOf,
-  statesOf,
+  waterStates,
   waterByPh,
   WATER_STATES,
   type Atmospheres,
@@ -38,7 +38,7 @@ import type { CubicMetres } from '../quantity/si.ts';
 /** The water that treatments are tried on: the middle of what is known, and its worst and best ends. */
 
 /** One end of what is known. */
-export interface End {
+export interface WaterBound {
   readonly water: Water;
   readonly pressure: Atmospheres;
   readonly states: Readonly<Record<StateOfWater, InState>>;
@@ -46,13 +46,13 @@ export interface End {
   readonly middle: boolean;
 }
 
-export interface Ground {
+export interface TreatmentBasis {
   readonly t: Tended;
   readonly volume: CubicMetres;
-  readonly ends: readonly End[];
+  readonly ends: readonly WaterBound[];
   /** Middle of what is known, and the same with the upper end of what poisons, by which amounts are calculated. */
-  readonly middle: End;
-  readonly heavy: End;
+  readonly middle: WaterBound;
+  readonly heavy: WaterBound;
   /** pH outside which it harms; open where nothing lives. */
   readonly phEdge: readonly [number, number];
   /** pH moved by what was done within a day, in all. */
@@ -61,16 +61,16 @@ export interface Ground {
   readonly source: NewWaterSource;
 }
 
-const endOf = (water: Water, middle: boolean): End => {
+const endOf = (water: Water, middle: boolean): WaterBound => {
   const pressure = pressureOf(water);
-  return { water, pressure, states: statesOf(water, pressure), middle };
+  return { water, pressure, states: waterStates(water, pressure), middle };
 };
 
 /** An end after something was done to it, with the pressure that it had before. */
-export const endAfter = (before: End, water: Water): End => ({
+export const endAfter = (before: WaterBound, water: Water): WaterBound => ({
   ...before,
   water,
-  states: statesOf(water, before.pressure),
+  states: waterStates(water, before.pressure),
 });
 
 /** A side of what is known: as read, or its lower and upper end with the error of the kit. */
@@ -94,7 +94,7 @@ const leastAlkalinity = (read: number, ph: number, t: number): number =>
       );
 
 /** The ground of treatments, from what is known. */
-export function groundOf(t: Tended): Ground {
+export function treatmentBasis(t: Tended): TreatmentBasis {
   const k = t.known;
   const band = (id: keyof typeof k, side: Side, usual = 0): number => {
     const x = k[id];
@@ -183,7 +183,7 @@ export function topUpSource(t: Tended): NewWaterSource {
 }
 
 /** Ground after something was done to its water. */
-export function groundAfter(g: Ground, apply: (w: Water) => Water): Ground {
+export function groundAfter(g: TreatmentBasis, apply: (w: Water) => Water): TreatmentBasis {
   const ends = g.ends.map((e) => endAfter(e, apply(e.water)));
   return { ...g, ends, middle: ends[0]!, heavy: ends[1]! };
 }
@@ -198,7 +198,7 @@ const SURELY = 0.99;
  * Whether un-ionised ammonia stays calm, in every state: it does not rise where it is, or would come, over its caution
  * limit.
  */
-export const ammoniaHolds = (before: End, after: End): boolean =>
+export const ammoniaHolds = (before: WaterBound, after: WaterBound): boolean =>
   WATER_STATES.every((s) => {
     const [was, is] = [before.states[s].unionised, after.states[s].unionised];
     return is <= UNIONISED_LIMITS.caution * SURELY || is <= was * SURELY || is === was;
@@ -210,7 +210,7 @@ export const ammoniaHolds = (before: End, after: End): boolean =>
  *
  * @param acute a poison is over its acting limit: then the pH that strong aeration would give may leave the range a little
  */
-export const bandHolds = (g: Ground, before: End, after: End, acute = false): boolean =>
+export const bandHolds = (g: TreatmentBasis, before: WaterBound, after: WaterBound, acute = false): boolean =>
   WATER_STATES.every((s) => {
     const beyond = (ph: number) => Math.max(0, g.phEdge[0] - ph, ph - g.phEdge[1]);
     const slack = acute && s === 'air' ? PH_STEP.fish : PH_LEAST.step;
@@ -218,18 +218,18 @@ export const bandHolds = (g: Ground, before: End, after: End, acute = false): bo
   });
 
 /** pH that may still be moved now with small steps. @param step most at once */
-export const phBudget = (g: Ground, step: number): number =>
+export const phBudget = (g: TreatmentBasis, step: number): number =>
   g.t.hasFish ? Math.max(0, Math.min(step, PH_DAY.fish - g.moved)) : step;
 
 /** Whether a movement of pH keeps to what is allowed: the middle to the step, each end to it and the kit's error. */
-export const movesAtMost = (end: End, by: number, most: number): boolean =>
+export const movesAtMost = (end: WaterBound, by: number, most: number): boolean =>
   Math.abs(by) <= most + (end.middle ? 1e-6 : KIT_ERROR.ph);
 
 /** The middle's pH as it is. */
-export const phNow = (g: Ground): number => closedPh(g.middle.water);
+export const phNow = (g: TreatmentBasis): number => closedPh(g.middle.water);
 
 /** Time that must go by since pH was last dosed; 0 where it has. */
-export function phWaitLeft(g: Ground): number {
+export function phWaitLeft(g: TreatmentBasis): number {
   const last = [...g.t.movements].reverse().find((m) => m.dose);
   if (!last) return 0;
   return Math.max(0, phWaitOf(g.t.hasFish) - (g.t.now - last.at) / 1000);

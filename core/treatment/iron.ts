@@ -2,9 +2,9 @@ import { IRON_LIMITS } from '../limits/index.ts';
 import { concentration, dose, litres, say } from '../quantity/index.ts';
 import { CHELATES } from '../catalogue/index.ts';
 import type { CubicMetres, Kilograms, Share } from '../quantity/si.ts';
-import type { Ground } from './ground.ts';
+import type { TreatmentBasis } from './ground.ts';
 import { phNow } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Iron chelate, which young systems lack. */
 
@@ -13,7 +13,7 @@ export const chelateFor = (iron: number, volume: CubicMetres, share: Share): Kil
   (iron * volume) / share / 1000;
 
 /** The step of an iron dose. */
-export function ironStep(g: Ground): Step {
+export function ironStep(g: TreatmentBasis): TreatmentStep {
   const chelate = CHELATES.find((x) => x.holds >= phNow(g)) ?? CHELATES[1]!;
   const mass = chelateFor(IRON_LIMITS.dose, g.volume, chelate.iron);
   return stepOf(

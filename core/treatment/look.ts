@@ -3,7 +3,7 @@ import type { EntryValues } from '../entries/types.ts';
 import { say, time, type Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Look, read, remove, wait: what needs no amount. */
 
@@ -13,7 +13,7 @@ export const readStep = (
   about: string,
   why: readonly Phrase[] = [],
   at: Seconds = 0,
-): Step =>
+): TreatmentStep =>
   stepOf('read', [say`Read ${listedFields(reads)}${at > 0 ? ' again' : ' now'}.`, ...why], {
     title: say`Read ${listedFields(reads)}`,
     about,
@@ -28,7 +28,7 @@ export const lookStep = (
   about: string,
   task: string | null = null,
   wait: Seconds | null = null,
-): Step =>
+): TreatmentStep =>
   stepOf('look', instructions, {
     title,
     about,
@@ -43,11 +43,11 @@ export const lookStep = (
   });
 
 /** The step that takes out what rots. */
-export const removeStep = (title: Phrase, instructions: readonly Phrase[], about: string): Step =>
+export const removeStep = (title: Phrase, instructions: readonly Phrase[], about: string): TreatmentStep =>
   stepOf('remove', instructions, { title, about });
 
 /** The step that waits. */
-export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase): Step =>
+export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase): TreatmentStep =>
   stepOf(
     'wait',
     [
@@ -58,7 +58,7 @@ export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase
   );
 
 /** The step that reads tap water of which nobody knows what it would do. */
-export const tapStep = (about: string): Step =>
+export const tapStep = (about: string): TreatmentStep =>
   stepOf(
     'look',
     [

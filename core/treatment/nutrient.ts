@@ -1,4 +1,4 @@
-import { mix } from '../life/index.ts';
+import { solutionMix } from '../life/index.ts';
 import { SOLUTION_STRAY, SOLUTION_WAIT } from '../limits/index.ts';
 import {
   conductivity,
@@ -12,7 +12,7 @@ import {
 } from '../quantity/index.ts';
 import type { CubicMetres } from '../quantity/si.ts';
 import { programmeOf, responseOf, stageOf, type Tended } from '../readings/index.ts';
-import { stepOf, type Step } from './types.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Nutrients of a solution: a dose, a dilution, a new solution. */
 
@@ -20,7 +20,7 @@ import { stepOf, type Step } from './types.ts';
 export function partsInWords(t: Tended, part: number): Phrase[] {
   const programme = programmeOf(t);
   if (!programme) return [];
-  return mix(programme, stageOf(t), t.volume, part).map((p) =>
+  return solutionMix(programme, stageOf(t), t.volume, part).map((p) =>
     p.unit === 'mL'
       ? say`Add ${liquid(p.amount * 1e-6)} of ${p.name} and let the pump stir it in.`
       : say`Add ${dose(p.amount / 1000)} of ${p.name} and let the pump stir it in.`,
@@ -29,7 +29,7 @@ export function partsInWords(t: Tended, part: number): Phrase[] {
 
 /** The first part of a dose in its amount. */
 function firstPart(t: Tended, part: number) {
-  const first = programmeOf(t) && mix(programmeOf(t)!, stageOf(t), t.volume, part)[0];
+  const first = programmeOf(t) && solutionMix(programmeOf(t)!, stageOf(t), t.volume, part)[0];
   if (!first) return { amount: null, measure: null };
   return first.unit === 'mL'
     ? { amount: first.amount * 1e-6, measure: 'liquid' as const }
@@ -37,7 +37,7 @@ function firstPart(t: Tended, part: number) {
 }
 
 /** The step that brings a weak solution to strength; null where no programme is chosen. */
-export function feedSolution(t: Tended, now: number, aim: number): Step | null {
+export function feedSolution(t: Tended, now: number, aim: number): TreatmentStep | null {
   const programme = programmeOf(t);
   if (!programme) return null;
   const response = responseOf(t);
@@ -72,7 +72,7 @@ export function dilution(t: Tended, now: number, aim: number): CubicMetres {
 }
 
 /** The step that dilutes a strong solution. */
-export function diluteStep(t: Tended, now: number, aim: number): Step {
+export function diluteStep(t: Tended, now: number, aim: number): TreatmentStep {
   const volume = dilution(t, now, aim);
   return stepOf(
     'top-up',
@@ -92,7 +92,7 @@ export function diluteStep(t: Tended, now: number, aim: number): Step {
 }
 
 /** The step that mixes the solution anew. */
-export const newSolution = (t: Tended): Step =>
+export const newSolution = (t: Tended): TreatmentStep =>
   stepOf(
     'change',
     [

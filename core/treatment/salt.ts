@@ -3,13 +3,13 @@ import { CHLORIDE_RATIO, CROP_SALT, SALT_LIMITS, SALT_PARTS, SALT_WAIT } from '.
 import { dose, say, time } from '../quantity/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { SALT, newest, type Tended } from '../readings/index.ts';
-import type { Ground } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Plain salt: its chloride keeps nitrite out of fish blood. */
 
 /** Salt for a ratio of chloride to nitrite, at the worse end of what is known, no more than is dissolved at once. */
-export function saltNeeded(g: Ground, ratio: number = CHLORIDE_RATIO.aim): Kilograms {
+export function saltNeeded(g: TreatmentBasis, ratio: number = CHLORIDE_RATIO.aim): Kilograms {
   const worst = Math.max(
     ...g.ends.map((e) => saltAgainstNitrite(e.water.nitrite, e.water.chloride, ratio)),
   );
@@ -26,7 +26,7 @@ const sensitiveCrops = (t: Tended): string[] => [
 ];
 
 /** The step of a salt dose: in parts, the next when the last has spread. */
-export function saltStep(g: Ground, amount: Kilograms, about: string): Step {
+export function saltStep(g: TreatmentBasis, amount: Kilograms, about: string): TreatmentStep {
   const last = newest(g.t, 'dose', (e) => e.what === SALT);
   const since = last ? (g.t.now - last.at) / 1000 : Infinity;
   const begun = since < SALT_WAIT.test;

@@ -1,12 +1,12 @@
 import { HEAT_WAIT, TEMPERATURE_LIMITS } from '../limits/index.ts';
 import { degrees, power, say } from '../quantity/index.ts';
-import type { Ground } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Cool or warm the water, slowly. */
 
 /** The step that cools without new water. */
-export const coolStep = (about: string, grave: boolean): Step =>
+export const coolStep = (about: string, grave: boolean): TreatmentStep =>
   stepOf(
     'cool',
     [
@@ -18,7 +18,7 @@ export const coolStep = (about: string, grave: boolean): Step =>
   );
 
 /** The step that warms. */
-export function warmStep(g: Ground, about: string): Step {
+export function warmStep(g: TreatmentBasis, about: string): TreatmentStep {
   const { heater } = g.t.life;
   const watts = heater && heater.power > 0 ? heater.power : null;
   return stepOf(

@@ -2,8 +2,8 @@ import { CHANGE_WAIT } from '../limits/index.ts';
 import { litres, say } from '../quantity/index.ts';
 import type { CubicMetres, Share } from '../quantity/si.ts';
 import { largestRenewal, newWater } from './change.ts';
-import type { Ground } from './ground.ts';
-import { stepOf, type Step } from './types.ts';
+import type { TreatmentBasis } from './ground.ts';
+import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Top up what is missing. New water is a dose: it dilutes, and it moves the pH. */
 
@@ -16,7 +16,7 @@ export const topUpOfShare = (share: Share, there: CubicMetres): CubicMetres =>
 
 /** As much of what is missing as may be poured in now. */
 export function safeTopUp(
-  g: Ground,
+  g: TreatmentBasis,
   missing: CubicMetres,
 ): {
   readonly volume: CubicMetres;
@@ -36,7 +36,7 @@ export function topUpStep(
   missing: CubicMetres,
   about: string,
   name: string,
-): Step {
+): TreatmentStep {
   const part = volume < missing * 0.99;
   return stepOf(
     'top-up',

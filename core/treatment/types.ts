@@ -27,7 +27,7 @@ export const TREATMENTS = [
 export type TreatmentId = (typeof TREATMENTS)[number];
 
 /** One step of a plan: a treatment in an amount, as it is done. */
-export interface Step {
+export interface TreatmentStep {
   readonly treatment: TreatmentId;
   /** Id of what is given, as in the catalogue; null where nothing is. */
   readonly substance: string | null;
@@ -57,8 +57,8 @@ export interface Step {
 export const stepOf = (
   treatment: TreatmentId,
   instructions: readonly Phrase[],
-  more: Partial<Omit<Step, 'treatment' | 'do'>> = {},
-): Step => ({
+  more: Partial<Omit<TreatmentStep, 'treatment' | 'do'>> = {},
+): TreatmentStep => ({
   substance: null,
   amount: null,
   measure: null,

@@ -14,7 +14,7 @@ const POURINGS = 4;
  * A shape of another kind and about the same size: as wide, as broad and as high, to begin from.
  * A measured one holds what the given shape holds at each of its levels.
  */
-export function alike(shape: Shape, kind: ShapeKind): Shape {
+export function similarShape(shape: Shape, kind: ShapeKind): Shape {
   const height = shape.height;
   const long = mm(2 * halfWidth(shape, height));
   const wide = mm(shapeArea(shape, height) / (2 * halfWidth(shape, height)));

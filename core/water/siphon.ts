@@ -13,10 +13,10 @@ const NEVER_STARTS_FROUDE = 0.3;
 const ALWAYS_STARTS_FROUDE = 1;
 
 /** How easily the mouth and outlet make the pipe run full. */
-export type StartKind = 'plain' | 'wide-mouth' | 'wide-mouth-water-lock' | 'loop';
+export type PrimingKind = 'plain' | 'wide-mouth' | 'wide-mouth-water-lock' | 'loop';
 
 /** Default starting Froude number by kind of mouth and outlet (practice). */
-export const START_FROUDE: Record<StartKind, number> = {
+export const START_FROUDE: Record<PrimingKind, number> = {
   plain: 0.6,
   'wide-mouth': 0.5,
   'wide-mouth-water-lock': 0.4,
@@ -27,7 +27,7 @@ export const START_FROUDE: Record<StartKind, number> = {
 export const WIDE_MOUTH_RATIO = 1.3;
 
 /** The kind of start of a standpipe with this mouth and outlet. */
-export function startKind(mouth: Metres, bore: Metres, waterLock: boolean): StartKind {
+export function startKind(mouth: Metres, bore: Metres, waterLock: boolean): PrimingKind {
   if (mouth < WIDE_MOUTH_RATIO * bore) return 'plain';
   return waterLock ? 'wide-mouth-water-lock' : 'wide-mouth';
 }
@@ -49,7 +49,7 @@ export interface StartRange {
  * as much again, at most 1. A measured smallest starting flow replaces all three.
  */
 export function startRange(
-  kind: StartKind,
+  kind: PrimingKind,
   bore: Metres,
   measured?: CubicMetresPerSecond,
 ): StartRange {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { alike } from './alike.ts';
+import { similarShape } from './alike.ts';
 import {
   areaAt,
   footprint,
@@ -308,7 +308,7 @@ describe('what stands in a bed', () => {
 describe('a shape put in place of another', () => {
   it('is as wide, as broad and as high; a tub narrows to 85 % at its bottom, and back to a box it is the same', () => {
     const box: Shape = { kind: 'box', length: 1.2, width: 0.5, height: 0.4 };
-    const tub = alike(box, 'tapered-box');
+    const tub = similarShape(box, 'tapered-box');
     expect(tub).toEqual({
       kind: 'tapered-box',
       bottomLength: 1.02,
@@ -317,8 +317,8 @@ describe('a shape put in place of another', () => {
       topWidth: 0.5,
       height: 0.4,
     });
-    expect(alike(tub, 'box')).toEqual(box);
-    expect(alike(box, 'tapered-round')).toMatchObject({ bottomDiameter: 1.02, topDiameter: 1.2 });
+    expect(similarShape(tub, 'box')).toEqual(box);
+    expect(similarShape(box, 'tapered-round')).toMatchObject({ bottomDiameter: 1.02, topDiameter: 1.2 });
   });
 
   it('a measured one holds what the tub holds at each of its levels', () => {
@@ -328,7 +328,7 @@ describe('a shape put in place of another', () => {
       topDiameter: 0.4,
       height: 0.4,
     };
-    const poured = alike(tub, 'measured');
+    const poured = similarShape(tub, 'measured');
     for (const level of [0.1, 0.2, 0.3, 0.4])
       near(
         volumeAt(stageStorage(poured, null), level),

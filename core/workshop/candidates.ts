@@ -1,4 +1,4 @@
-import { fish } from '../system/layouts/parts.ts';
+import { makeFish } from '../system/layouts/parts.ts';
 import { PIPES, pipeById, type PipeSize } from '../catalogue/index.ts';
 import { mediumById } from '../catalogue/media.ts';
 import { TIMERS } from '../catalogue/timers.ts';
@@ -25,7 +25,7 @@ import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, flowAtFroude } from '../water/siphon.ts';
 import { lightOf, irrigationOfTimer, wantedOf } from './irrigation.ts';
 import { madeOf } from './siphon.ts';
-import { settingsFor, type Settings } from './timer.ts';
+import { settingsFor, type TimerSettings } from './timer.ts';
 
 /** What a grower owns, and every rough system that it could become. */
 
@@ -172,7 +172,7 @@ function ownParts(o: Owned, c: Candidate, store: string): Edit[] {
     { at: `vessels.${store}.shape`, to: { kind: 'box', ...o.tank } },
     { at: `vessels.${store}.fill`, to: round(length * width * level) },
     { at: `vessels.${store}.role`, to: o.fish ? 'tank' : 'reservoir' },
-    { at: 'fish', to: o.fish ? [fish('european-perch', store, count, 0.05)] : [] },
+    { at: 'fish', to: o.fish ? [makeFish('european-perch', store, count, 0.05)] : [] },
     { at: 'crops', to: [] },
     { at: 'paths.lift.pump.maxHead', to: o.pump.maxHead },
     { at: 'paths.lift.pump.maxFlow', to: o.pump.maxFlow },
@@ -258,7 +258,7 @@ export function built(o: Owned, c: Candidate): SystemDocument | null {
 }
 
 /** How far a timer's settings are from what is wanted, in floods; each thing lost besides counts as one. */
-const missing = (x: Settings): number => Math.abs(x.given - x.wanted) + x.lost.length;
+const missing = (x: TimerSettings): number => Math.abs(x.given - x.wanted) + x.lost.length;
 
 /** Sets the timer at hand by what the trays ask for; of all that can be bought the one that loses least. */
 function timed(o: Owned, s: SystemDocument): SystemDocument {

@@ -11,7 +11,7 @@ export interface CycleMoment {
 }
 
 /** The moments of a cycle in order, with the level in the bed at each. */
-export function cycleOf(p: Siphon, primesAt: Metres): CycleMoment[] {
+export function siphonCycle(p: Siphon, primesAt: Metres): CycleMoment[] {
   const bell = p.kind === 'bell-siphon';
   const half = (p.crest + p.breakHeight) / 2;
   return [

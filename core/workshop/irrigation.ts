@@ -13,7 +13,7 @@ import {
   type Vessel,
 } from '../system/index.ts';
 import type { Daylight } from './sun.ts';
-import type { Wanted } from './timer.ts';
+import type { TimerRequest } from './timer.ts';
 
 /** How often to flood: what plants, fish and roots each ask for, and which asks most. */
 
@@ -220,7 +220,7 @@ export function irrigationFor(
 const minutes = (t: Seconds): string => `${Math.round(t / 60)} min`;
 
 /** What an irrigation wants of a timer: between two floods the bed drains and its roots have air. */
-export const wantedOf = ({ on, fill, drain, day, night, light }: Irrigation): Wanted => ({
+export const wantedOf = ({ on, fill, drain, day, night, light }: Irrigation): TimerRequest => ({
   on,
   fill,
   pause: Math.max(drain + ROOT_AIR, on),

@@ -25,7 +25,7 @@ export interface Found {
   readonly apart: string;
 }
 
-export interface Progress {
+export interface SearchProgress {
   readonly tried: number;
   readonly stage: 'rough' | 'whole' | 'day';
 }
@@ -44,7 +44,7 @@ const BEST = 6;
  */
 export async function searchSystems<More = unknown>(
   o: Owned,
-  onProgress: (p: Progress) => Promise<boolean> | boolean = () => true,
+  onProgress: (p: SearchProgress) => Promise<boolean> | boolean = () => true,
   more?: (c: Figures) => More,
 ): Promise<{ found: (Found & More)[]; tried: number } | null> {
   let tried = 0;

@@ -12,10 +12,10 @@ import { joinedBeds } from '../system/layouts/joined-beds.ts';
 import { loopOverTank } from '../system/layouts/loop-over-tank.ts';
 import { sumpLoop } from '../system/layouts/sump-loop.ts';
 import { simulate } from '../day/simulate.ts';
-import { cycleOf } from './cycle.ts';
+import { siphonCycle } from './cycle.ts';
 import { suggestionsFor, valveFor } from './siphon.ts';
 import { stockChoices } from './stockSearch.ts';
-import { centreOf, inflowBand, linesFeeding, marginsOfWindow, openingInWords } from './window.ts';
+import { centreOf, inflowBand, linesFeedingSiphon, marginsOfWindow, openingInWords } from './window.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const siphonOf = (s: SystemDocument): Siphon => s.paths.find(isSiphon)!;
@@ -74,7 +74,7 @@ describe('margins and middle', () => {
 
   it('finds the lines that feed a bed, through joined beds and overflows too', () => {
     for (const s of [joinedBeds.make('j', 'J'), sumpLoop.make('s', 'S'), pair()]) {
-      expect(linesFeeding(s, siphonOf(s)).map((l) => l.id)).toEqual(['lift']);
+      expect(linesFeedingSiphon(s, siphonOf(s)).map((l) => l.id)).toEqual(['lift']);
     }
   });
 });
@@ -140,7 +140,7 @@ describe('stock sizes', () => {
 
 it('a cycle goes up to its start and down to its break', () => {
   const s = pair();
-  const levels = cycleOf(siphonOf(s), 0.244).map((m) => m.level);
+  const levels = siphonCycle(siphonOf(s), 0.244).map((m) => m.level);
   expect(Math.max(...levels)).toBe(0.244);
   expect(levels[levels.length - 1]).toBe(0.03);
 });

@@ -11,7 +11,7 @@ import {
 } from '../system/index.ts';
 import { root } from '../numerics/root.ts';
 import { WIDE_MOUTH_RATIO } from '../water/siphon.ts';
-import { type Margins, marginsOfWindow, centreOf, linesFeeding, openingInWords } from './window.ts';
+import { type Margins, marginsOfWindow, centreOf, linesFeedingSiphon, openingInWords } from './window.ts';
 
 /** A change that brings the inflow nearer to the middle of the window. */
 export interface Suggestion {
@@ -84,7 +84,7 @@ export function suggestionsFor(s: SystemDocument, siphon: Siphon): Suggestion[] 
     const margins = tried(x.edits);
     if (margins && margins.least > before.least * 1.01) out.push({ ...x, margins });
   };
-  const line = linesFeeding(s, siphon)[0];
+  const line = linesFeedingSiphon(s, siphon)[0];
   if (line && !line.branches.length) {
     const open = valveFor(s, siphon, line.id);
     if (open !== null)

@@ -12,7 +12,7 @@ import {
 } from '../system/index.ts';
 import { fullPipeFlow } from '../water/pipe.ts';
 import { STOPS_SHARE, startKind, startRange, type StartRange } from '../water/siphon.ts';
-import { type Margins, marginsOf, marginsOfWindow, linesFeeding } from './window.ts';
+import { type Margins, marginsOf, marginsOfWindow, linesFeedingSiphon } from './window.ts';
 import { DROPS, rigid, bellFor, madeOf, roomBelow } from './siphon.ts';
 
 /** A combination of stock sizes that works for a bed and its pump. */
@@ -39,7 +39,7 @@ const OPENINGS: readonly Share[] = [1, 0.9, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5
  * @param most that are returned
  */
 export function stockChoices(s: SystemDocument, siphon: Siphon, most = 60): StockChoice[] {
-  const line = linesFeeding(s, siphon)[0];
+  const line = linesFeedingSiphon(s, siphon)[0];
   const taps: (Share | null)[] =
     line && line.valve !== null && !line.branches.length ? [...OPENINGS] : [null];
   const bed = vesselOf(s, siphon.from);

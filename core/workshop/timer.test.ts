@@ -18,7 +18,7 @@ import {
 } from './irrigation.ts';
 import { dayOfMonthYear } from '../calendar/dayOfYear.ts';
 import { daylight } from './sun.ts';
-import { deviceOf, pinsOf, settingsFor, type Wanted } from './timer.ts';
+import { deviceOf, pinsOf, settingsFor, type TimerRequest } from './timer.ts';
 
 const HOUR = 3600;
 
@@ -149,7 +149,7 @@ describe('needs', () => {
   });
 });
 
-const wanted: fc.Arbitrary<Wanted> = fc
+const wanted: fc.Arbitrary<TimerRequest> = fc
   .record({
     fill: fc.integer({ min: 20, max: 3000 }),
     spare: fc.double({ min: 1, max: 1.5, noNaN: true }),

@@ -8,7 +8,7 @@ import type { Daylight } from './sun.ts';
 const DAY: Seconds = 86400;
 
 /** What is wanted of a timer; times in s. */
-export interface Wanted {
+export interface TimerRequest {
   /** The pump runs so long at least, and never shorter than the fill. */
   readonly on: Seconds;
   readonly fill: Seconds;
@@ -21,14 +21,14 @@ export interface Wanted {
 }
 
 /** Smallest step and most programs of a timer, as bought or as entered. */
-export interface Device {
+export interface TimerLimits {
   readonly step: Seconds;
   readonly programs: number | null;
   readonly sets: Timer['sets'];
 }
 
 /** Step and programs of a timer: as the grower entered them, else of the row of the catalogue, else a minute and no limit. */
-export function deviceOf(id: string, own: OwnTimer | null): Device {
+export function deviceOf(id: string, own: OwnTimer | null): TimerLimits {
   const bought = timerById(id);
   return {
     step: own?.step ?? bought?.step ?? 60,
@@ -37,7 +37,7 @@ export function deviceOf(id: string, own: OwnTimer | null): Device {
   };
 }
 
-export interface Settings {
+export interface TimerSettings {
   readonly control: Control;
   /** Floods in a day that were wanted, and that the timer gives. */
   readonly wanted: number;
@@ -72,8 +72,8 @@ export function settingsFor(
   id: string,
   deviceId: string,
   own: OwnTimer | null,
-  w: Wanted,
-): Settings {
+  w: TimerRequest,
+): TimerSettings {
   const device = deviceOf(deviceId, own);
   const { step } = device;
   const on = Math.max(step, up(Math.max(w.on, w.fill), step));

@@ -95,7 +95,7 @@ function feeds(s: SystemDocument, line: string, siphon: Siphon): boolean {
 }
 
 /** Lines that feed a siphon's bed. */
-export const linesFeeding = (s: SystemDocument, siphon: Siphon) =>
+export const linesFeedingSiphon = (s: SystemDocument, siphon: Siphon) =>
   pumpedLines(s).filter((l) => feeds(s, l.id, siphon));
 
 /** A tap's opening in the words of a hand: “a third open”. */

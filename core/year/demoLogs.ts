@@ -1,10 +1,10 @@
 import { DAY_MS, addDays, dayOfYear, localDay, momentOf, type Moment } from '../calendar/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
-import { dutyFlow, fillTime } from '../derived/index.ts';
+import { pumpDutyFlow, fillTime } from '../derived/index.ts';
 import type { Figures } from '../assess/index.ts';
 import { dechlorinate } from '../life/index.ts';
 import { chance } from '../numerics/chance.ts';
-import { courseOf, seasonGround, type Course } from '../season/index.ts';
+import { seasonSetupOf, seasonGround, type SeasonSetup } from '../season/index.ts';
 import { dechlorinators, type SystemDocument } from '../system/index.ts';
 import { DEMO_DAYS, FIRST_ROUND, demoFilled } from './demoDays.ts';
 import { runTended } from './tended.ts';
@@ -56,13 +56,13 @@ interface Scene {
 function tendedEntries(
   { c, end, zone }: Scene,
   days: number,
-  course: Partial<Course>,
+  course: Partial<SeasonSetup>,
   seed: number,
   age = 0,
 ): readonly Entry[] {
   const first = addDays(localDay(end, zone), -days);
   const begins = dayOfYear(first);
-  const whole: Course = { ...courseOf(c.system), events: [], ...course, begins, days };
+  const whole: SeasonSetup = { ...seasonSetupOf(c.system), events: [], ...course, begins, days };
   const start = momentOf(first, FIRST_ROUND, zone);
   return runTended(seasonGround(c), whole, { seed, start, zone, age }).entries;
 }
@@ -160,7 +160,7 @@ function cloggingLog(scene: Scene): Entry[] {
   const n = new Notebook(37, end, zone);
   const line = s.paths.find((p) => p.kind === 'pumped-line')!.id;
   const bed = c.a.beds.find((b) => b.floods)!;
-  const flow = dutyFlow.value(c, line)!;
+  const flow = pumpDutyFlow.value(c, line)!;
   const fill = fillTime.value(c, bed.id)!;
   const DAYS = 150;
   n.entries.push(...tendedEntries(scene, DAYS, { start: 'fish', seed: RUN_IN }, 37, 90));

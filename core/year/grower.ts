@@ -1,5 +1,5 @@
 import { DAY_MS, dateIn, momentOf, type Moment } from '../calendar/index.ts';
-import { CARE_STEP, planOf, type HazardId, type Plan } from '../care/index.ts';
+import { CARE_STEP, carePlan, type HazardId, type CarePlan } from '../care/index.ts';
 import type { Entry, EntryValues } from '../entries/types.ts';
 import { gramsFor, lifeOf, strictestMass, total } from '../life/index.ts';
 import {
@@ -32,15 +32,15 @@ import {
   type Grower,
   type SeasonGround,
   type SeasonRun,
-  type Shoal,
+  type FishGroupState,
 } from '../season/index.ts';
 import type { ReadingId, SeasonEvent, SystemDocument } from '../system/index.ts';
 import {
   BASE,
   airIsRisky,
-  groundOf,
+  treatmentBasis,
   topUpSource,
-  type Step,
+  type TreatmentStep,
   type TreatmentId,
 } from '../treatment/index.ts';
 import { Kits } from './kits.ts';
@@ -63,13 +63,13 @@ const LEFT = 0.6;
 
 /** What a plan of care said on the day: why, what to do, how much to feed. Plain data. */
 export interface ToldPlan {
-  readonly urgency: Plan['urgency'];
+  readonly urgency: CarePlan['urgency'];
   readonly hazards: readonly { readonly id: HazardId; readonly because: Phrase }[];
   readonly steps: readonly Phrase[];
   /** Feed of the day, kg; null without fish. */
   readonly feed: Kilograms | null;
 }
-const told = (p: Plan): ToldPlan => ({
+const told = (p: CarePlan): ToldPlan => ({
   urgency: p.urgency,
   hazards: p.hazards.map(({ id, because }) => ({ id, because })),
   steps: p.steps.map((s) => s.title),
@@ -77,7 +77,7 @@ const told = (p: Plan): ToldPlan => ({
 });
 
 /** Something that the grower did, with the plan that it came from. */
-export interface Act {
+export interface GrowerAction {
   /** Days since the start. */
   readonly time: number;
   readonly treatment: TreatmentId | 'ammonia' | 'stock' | 'fish-out' | 'top-up';
@@ -106,7 +106,7 @@ export interface Asks {
 }
 
 /** Whether fish may come: nothing grave, and ammonia and nitrite were both read low since the last dose. */
-function isSafe(t: Tended, plan: Plan): boolean {
+function isSafe(t: Tended, plan: CarePlan): boolean {
   const { tan, nitrite, ph } = t.known;
   if (!tan || !nitrite || !ph || !tan.fresh || !nitrite.fresh) return false;
   if (plan.urgency === 'now' || plan.hazards.some((h) => h.id === 'deaths')) return false;
@@ -145,7 +145,7 @@ export interface GrowerOptions {
 
 export class TendingGrower implements Grower {
   entries: readonly Entry[] = [];
-  readonly acts: Act[] = [];
+  readonly acts: GrowerAction[] = [];
   readonly asks: Asks = noAsks();
   /** Day on which the log shows that the bacteria are there; null until then. */
   cycledDay: number | null = null;
@@ -334,7 +334,7 @@ export class TendingGrower implements Grower {
   private thin(run: SeasonRun, tank: string): void {
     const over = run.fishMass - this.most;
     if (!(over > 0.02 * this.most)) return;
-    const shoal = run.shoals.reduce<Shoal | null>(
+    const shoal = run.shoals.reduce<FishGroupState | null>(
       (x, y) => (y.kind.use !== 'ornamental' && (!x || y.mass > x.mass) ? y : x),
       null,
     );
@@ -481,7 +481,7 @@ export class TendingGrower implements Grower {
     this.planAt = Infinity;
     if (due.length) this.read(run, due);
     let t = this.tended(run);
-    let plan = planOf(t);
+    let plan = carePlan(t);
     for (let i = 0; i < MOST_PLANS; i++) {
       const reads = plan.steps.some((s) => s.treatment === 'read')
         ? plan.steps.flatMap((s) => s.reads)
@@ -492,7 +492,7 @@ export class TendingGrower implements Grower {
       );
       if (!asked.length || !this.read(run, asked)) break;
       t = this.tended(run);
-      plan = planOf(t);
+      plan = carePlan(t);
     }
     for (const s of plan.steps) this.carryOut(run, t, s, plan);
     this.feed(run, t, plan);
@@ -519,8 +519,8 @@ export class TendingGrower implements Grower {
 
   private acted(
     run: SeasonRun,
-    treatment: Act['treatment'],
-    more: Partial<Omit<Act, 'time' | 'treatment'>> = {},
+    treatment: GrowerAction['treatment'],
+    more: Partial<Omit<GrowerAction, 'time' | 'treatment'>> = {},
   ): void {
     this.acts.push({
       substance: null,
@@ -534,7 +534,7 @@ export class TendingGrower implements Grower {
     });
   }
 
-  private carryOut(run: SeasonRun, t: Tended, s: Step, plan: Plan): void {
+  private carryOut(run: SeasonRun, t: Tended, s: TreatmentStep, plan: CarePlan): void {
     const { books } = s;
     if (!books) return;
     if (books.kind === 'task') {
@@ -573,11 +573,11 @@ export class TendingGrower implements Grower {
     run.become(afterDose(w, e, run.volume));
   }
 
-  private feed(run: SeasonRun, t: Tended, plan: Plan): void {
+  private feed(run: SeasonRun, t: Tended, plan: CarePlan): void {
     const full = t.life.feed / 1000;
     const share = plan.feed === null || !(full > 0) ? 1 : plan.feed / full;
     const breath = plan.hazards.some((h) => h.air === 'breath');
-    const usual = plan.firstAid.some((s) => s.treatment === 'aerate') && !airIsRisky(groundOf(t));
+    const usual = plan.firstAid.some((s) => s.treatment === 'aerate') && !airIsRisky(treatmentBasis(t));
     run.tending = {
       fed: share > 0.99 ? 1 : share > 0 ? FEED_LIMITS.half : 0,
       clears: true,

@@ -2,7 +2,7 @@ import { dayAfter, daysAcross, monthAndDay, monthsAfter } from '../calendar/dayO
 import { daysToReady, harvestedShare, standUptake } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS, type Season, type SeasonGround } from '../season/index.ts';
-import type { Stand } from '../system/index.ts';
+import type { CropPlanting } from '../system/index.ts';
 
 /** What a season's plants give, by the nitrogen that they took up. */
 
@@ -17,14 +17,14 @@ export interface Harvest {
 
 /** What one stand gave in a season. */
 export interface StandHarvest {
-  readonly stand: Stand;
+  readonly stand: CropPlanting;
   readonly mass: Kilograms;
   /** The same with as much nitrogen as it could use. */
   readonly full: Kilograms;
 }
 
 /** Days from planting out from which a stand is picked; Infinity where it is cut once. */
-function pickedFrom(ground: SeasonGround, { stand, kind }: Stand): number {
+function pickedFrom(ground: SeasonGround, { stand, kind }: CropPlanting): number {
   const { from, vessel } = stand;
   if (from === null) return 0;
   if (kind.harvest === 'once' || kind.harvest === 'none') return Infinity;
@@ -42,7 +42,7 @@ function harvested(
   ground: SeasonGround,
   season: Season,
   begins: number,
-  give: (day: number, x: Stand, mass: Kilograms, full: Kilograms) => void,
+  give: (day: number, x: CropPlanting, mass: Kilograms, full: Kilograms) => void,
 ): void {
   const { system } = ground.c;
   const rows = ground.stands.map((x) => ({

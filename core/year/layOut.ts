@@ -12,7 +12,7 @@ import {
 } from './sowings.ts';
 import type { Missing, Slot, SlotOr, WantedWeek, YearContext, YearLimit } from './sowings.ts';
 import { GrowingArea, type Plot } from './plots.ts';
-import type { Stand, Vessel, Wish } from '../system/index.ts';
+import type { CropPlanting, Vessel, Wish } from '../system/index.ts';
 
 /** What is wanted of the beds, laid out on their ground over a year. */
 
@@ -101,7 +101,7 @@ export class LayOut {
   constructor(
     private readonly g: YearContext,
     readonly wishes: readonly Wish[],
-    there: readonly Stand[],
+    there: readonly CropPlanting[],
   ) {
     const { system } = g.c;
     this.empty = new GrowingArea(system.vessels, there, g.begins, g.days);

@@ -4,7 +4,7 @@ import { dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { readSystem, writeSystem } from '../formats/file.ts';
 import { outside, overlap } from '../life/index.ts';
-import { courseOf, runSeason, seasonGround } from '../season/index.ts';
+import { seasonSetupOf, runSeason, seasonGround } from '../season/index.ts';
 import {
   applyEdits,
   cropKindOf,
@@ -424,7 +424,7 @@ describe('a planned year', () => {
   it('goes in the tended season as it says: fish on their days, harvest, no trouble', () => {
     const used = figuresOf(applyEdits(wished, plan.edits));
     const ground = seasonGround(used);
-    const made = runTended(ground, courseOf(used.system), { seed: 1 });
+    const made = runTended(ground, seasonSetupOf(used.system), { seed: 1 });
     expect(plan.trouble).toBeNull();
     expect(made.season.tally.deaths).toBe(0);
     const stock = plan.events.filter((e) => e.kind === 'stock');
@@ -535,7 +535,7 @@ describe('a planned year', () => {
 
 describe('a grower with days away', () => {
   const ground = seasonGround(figuresOf(pair));
-  const base = { ...courseOf(pair), days: 30, start: 'fish' as const, seed: 1e4, events: [] };
+  const base = { ...seasonSetupOf(pair), days: 30, start: 'fish' as const, seed: 1e4, events: [] };
   it('notes nothing on them and feeds again on the day of the return', () => {
     const grower = new TendingGrower(ground, 91, { seed: 1 });
     const course = { ...base, away: [{ id: 'x', day: 10, days: 5 }], dosing: null };

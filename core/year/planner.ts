@@ -3,7 +3,7 @@ import type { Figures } from '../assess/figures.ts';
 import { lastsWithoutTopUp } from '../derived/index.ts';
 import {
   DENITRIFIED,
-  groupsOf,
+  fishGroups,
   hasMedia,
   lifeOf,
   standUptake,
@@ -13,7 +13,7 @@ import {
 import { stockingByGroup } from '../log/index.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Kilograms, Seconds } from '../quantity/si.ts';
-import { courseOf, isAway, runSeason, seasonGround, type Course } from '../season/index.ts';
+import { seasonSetupOf, isAway, runSeason, seasonGround, type SeasonSetup } from '../season/index.ts';
 import {
   applyEdits,
   isPlantSite,
@@ -123,10 +123,10 @@ export interface PlanOptions {
   readonly tries?: number;
 }
 /** Told how much of the search is done and the best plan so far; returning false stops it. */
-export type PlanProgress = (done: number, best: YearPlan | null) => boolean;
+export type YearPlanProgress = (done: number, best: YearPlan | null) => boolean;
 
 /** The first day on which the water of a start feeds plants; null where it never does. */
-function firstFed(c: Figures, course: Course, seed: number): number | null {
+function firstFed(c: Figures, course: SeasonSetup, seed: number): number | null {
   if (course.start === 'fish') return 0;
   const ground = seasonGround(c);
   const grower = new TendingGrower(ground, course.begins, { seed });
@@ -136,7 +136,7 @@ function firstFed(c: Figures, course: Course, seed: number): number | null {
 
 class Planner {
   readonly base: SystemDocument;
-  readonly course: Course;
+  readonly course: SeasonSetup;
   readonly fed: number | null;
   readonly ground: YearContext;
   readonly lay: LayOut;
@@ -158,7 +158,7 @@ class Planner {
       { at: 'plan.events', to: events },
       { at: 'plan.days', to: YEAR },
     ]);
-    this.course = courseOf(this.base);
+    this.course = seasonSetupOf(this.base);
     this.hasSeason = system.fish.some((f) => f.count > 0);
     const bare = figuresOf(c, this.base);
     this.fed = this.hasSeason ? firstFed(bare, this.course, seed) : 0;
@@ -232,7 +232,7 @@ class Planner {
     for (let d = 0; d < YEAR; d += 7)
       for (const x of all) sum += standUptake(c.system, x, dayAfter(this.ground.begins, d));
     const taken = sum / Math.ceil(YEAR / 7);
-    const each = total(groupsOf(c.system), (x) => x.tan) / design;
+    const each = total(fishGroups(c.system), (x) => x.tan) / design;
     const free = hasMedia(c.system) ? 1 - DENITRIFIED : 1;
     return laid.plots.length && each > 0 ? taken / (each * free) : design;
   }
@@ -268,7 +268,7 @@ class Planner {
   /** Fish that come step by step, from a day on. */
   private stocking(count: number): SeasonEvent[] {
     if (!this.hasSeason || this.course.start === 'fish' || this.fed === null) return [];
-    const groups = groupsOf(this.base);
+    const groups = fishGroups(this.base);
     return stockingByGroup(this.counts(count), groups[0]?.kind).map((x, i): SeasonEvent => {
       const fish = this.base.fish[x.group]!;
       return {
@@ -304,7 +304,7 @@ class Planner {
     }));
     const c = this.figures(laid, count, [...planned, ...eaten]);
     const ground = seasonGround(c);
-    const course = courseOf(c.system);
+    const course = seasonSetupOf(c.system);
     const { entries: _, ...made } = runTended(ground, course, { seed: this.seed });
     const { season, acts } = made;
     const fish = outs.map(({ w, day }) => {
@@ -550,7 +550,7 @@ export function drawnChoice(random: () => number, weeks: number): Choice {
 export function planYear(
   c: Figures,
   options: PlanOptions = {},
-  progress: PlanProgress = () => true,
+  progress: YearPlanProgress = () => true,
 ): YearPlan | null {
   const { wishes } = c.system.plan;
   if (!wishes.length) return null;

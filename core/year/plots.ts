@@ -3,7 +3,7 @@ import type { CropKind } from '../catalogue/index.ts';
 import { isRootless, oversize, rootZone, rootsFit } from '../life/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { Metres } from '../quantity/si.ts';
-import { isPlantSite, planOf, stands, type Stand, type Vessel } from '../system/index.ts';
+import { isPlantSite, planDimensions, stands, type CropPlanting, type Vessel } from '../system/index.ts';
 
 /** The ground of the beds over the days of a season, and what is planted on it. */
 
@@ -43,7 +43,7 @@ export function rectangles(count: number, most: { columns: number; rows: number 
 }
 
 /** Days of the season on which a stand that is there already is in the ground, span by span. */
-function spansOf(x: Stand, begins: number, days: number): [number, number][] {
+function spansOf(x: CropPlanting, begins: number, days: number): [number, number][] {
   const out: [number, number][] = [];
   let first: number | null = null;
   for (let d = 0; d <= days; d++) {
@@ -62,9 +62,9 @@ export class GrowingArea {
   private readonly plans = new Map<string, { length: Metres; width: Metres }>();
 
   /** @param vessels the beds @param there stands that keep their ground @param begins day of the year @param days of the season */
-  constructor(vessels: readonly Vessel[], there: readonly Stand[], begins: number, days: number) {
+  constructor(vessels: readonly Vessel[], there: readonly CropPlanting[], begins: number, days: number) {
     for (const v of vessels) {
-      this.plans.set(v.id, planOf(v));
+      this.plans.set(v.id, planDimensions(v));
       this.taken.set(
         v.id,
         there

@@ -11,7 +11,7 @@ import {
 } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS } from '../season/index.ts';
-import { cropKindOf, type Stand, type Vessel, type Wish } from '../system/index.ts';
+import { cropKindOf, type CropPlanting, type Vessel, type Wish } from '../system/index.ts';
 import { bedsFor } from './plots.ts';
 
 /** When a crop can be planted in a bed so that it is harvested on a day, and what keeps it from that. */
@@ -166,7 +166,7 @@ export function slotFrom(g: YearContext, vessel: string, kind: CropKind, first: 
 export function yieldOf(g: YearContext, kind: CropKind, slot: Slot): Kilograms {
   const { system } = g.c;
   const area = kind.spacing ** 2;
-  const stand: Stand = {
+  const stand: CropPlanting = {
     stand: {
       id: '',
       vessel: slot.vessel,

@@ -3,7 +3,7 @@ import type { Entry } from '../entries/types.ts';
 import {
   leftAlone,
   runSeason,
-  type Course,
+  type SeasonSetup,
   type Season,
   type SeasonGround,
 } from '../season/index.ts';
@@ -12,7 +12,7 @@ import { WORK_TIME } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { stands as standsOn } from '../system/index.ts';
 import type { CareOfSeason } from './cares.ts';
-import { noAsks, TendingGrower, type Act, type Asks, type GrowerOptions } from './grower.ts';
+import { noAsks, TendingGrower, type GrowerAction, type Asks, type GrowerOptions } from './grower.ts';
 import { harvestOf, type Harvest } from './harvest.ts';
 
 /** A season with a grower in it, as planned, or left alone. */
@@ -20,7 +20,7 @@ import { harvestOf, type Harvest } from './harvest.ts';
 export interface SeasonWithCare {
   readonly care: CareOfSeason;
   readonly season: Season;
-  readonly acts: readonly Act[];
+  readonly acts: readonly GrowerAction[];
   readonly asks: Asks;
   readonly harvest: readonly Harvest[];
   /** Day on which the grower's log shows that it is cycled. */
@@ -40,7 +40,7 @@ export interface TendedSeason extends SeasonWithCare {
  */
 export function runTended(
   ground: SeasonGround,
-  course: Course,
+  course: SeasonSetup,
   options: GrowerOptions = {},
   progress?: (day: number) => boolean,
 ): TendedSeason {
@@ -96,7 +96,7 @@ function bedWork({ c, stands }: SeasonGround, begins: number, days: number): Sec
 }
 
 /** What a season asks that nobody tends: water, feed, and what is planned. */
-function asksOf(ground: SeasonGround, course: Course, season: Season): Asks {
+function asksOf(ground: SeasonGround, course: SeasonSetup, season: Season): Asks {
   const changed = course.events.reduce(
     (sum, e) => (e.kind === 'water-change' && e.day < season.days ? sum + e.share : sum),
     0,
@@ -112,7 +112,7 @@ function asksOf(ground: SeasonGround, course: Course, season: Season): Asks {
 /** A season in one of the three ways of care. @param seed of the errors of the kits */
 export function seasonWithCare(
   ground: SeasonGround,
-  course: Course,
+  course: SeasonSetup,
   care: CareOfSeason,
   seed = 1,
 ): SeasonWithCare {

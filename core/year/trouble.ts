@@ -1,7 +1,7 @@
 import type { Figures } from '../assess/index.ts';
 import { lifeOf, needsOf, strictestMass, stressCauses, total } from '../life/index.ts';
 import { flow, power, say, temperature, type Phrase } from '../quantity/index.ts';
-import { seasonGround, type Course, type Season } from '../season/index.ts';
+import { seasonGround, type SeasonSetup, type Season } from '../season/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../system/index.ts';
 import { runTended } from './tended.ts';
 
@@ -148,7 +148,7 @@ export const figuresOf = (c: Figures, system: SystemDocument): Figures => ({
  */
 export function designChange(
   c: Figures,
-  course: Course,
+  course: SeasonSetup,
   trouble: SeasonTrouble,
   seed = 1,
 ): DesignChange | null {

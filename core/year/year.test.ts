@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { judgeWhole } from '../findings/judge.ts';
-import { courseOf, leftAlone, seasonGround, N_IN_PLANTS } from '../season/index.ts';
+import { seasonSetupOf, leftAlone, seasonGround, N_IN_PLANTS } from '../season/index.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
@@ -28,7 +28,7 @@ const figuresOf = (name: string, edits: readonly Edit[] = []) => {
 };
 const pair = figuresOf('potting-shed-pair');
 const ground = seasonGround(pair);
-const course = { ...courseOf(pair.system), events: [], start: 'fishless' as const, days: 150 };
+const course = { ...seasonSetupOf(pair.system), events: [], start: 'fishless' as const, days: 150 };
 
 describe('kits', () => {
   test.each([
@@ -178,7 +178,7 @@ describe('the harvest', () => {
 
 describe('fish that cannot be kept', () => {
   const balcony = figuresOf('warm-balcony');
-  const its = { ...courseOf(balcony.system), events: [], days: 100 };
+  const its = { ...seasonSetupOf(balcony.system), events: [], days: 100 };
 
   it('are told with the day, and with a change of the design that was tried', () => {
     const { season } = runTended(seasonGround(balcony), its, { seed: 1 });

@@ -6,7 +6,7 @@ import { inpOf } from '../../core/formats/inp.ts';
 import { logCsv } from '../../core/formats/logCsv.ts';
 import { tasksIcs } from '../../core/formats/tasksIcs.ts';
 import * as limits from '../../core/limits/index.ts';
-import { asKnown, planOf, tasksOf, tended } from '../../core/log/index.ts';
+import { asKnown, carePlan, tasksOf, tended } from '../../core/log/index.ts';
 import {
   actsFor,
   begin,
@@ -14,7 +14,7 @@ import {
   isWell,
   looksOf,
   lossOf,
-  Run,
+  PracticeRun,
   scenariosFor,
   setupOf,
 } from '../../core/practice/index.ts';
@@ -111,13 +111,13 @@ function practice(name: string): string[] {
   return scenariosFor(g).flatMap((scenario, n) => {
     const setup = setupOf(g, scenario, 7 + n);
     const world = begin(g, setup);
-    const uncared = Run.start(g, scenario.id, 7 + n).finish();
+    const uncared = PracticeRun.start(g, scenario.id, 7 + n).finish();
     const looks = looksOf(g);
-    const run = Run.start(g, scenario.id, 7 + n);
+    const run = PracticeRun.start(g, scenario.id, 7 + n);
     const actions = actsFor(g);
     for (let k = 0; k < 6 && !run.over; k++) run.do(actions[(n * 5 + k * 7) % actions.length]!);
     run.finish();
-    const costOf = (r: Run) => ({
+    const costOf = (r: PracticeRun) => ({
       tally: r.world.state.tally,
       well: isWell(r.world),
       loss: lossOf(r.world.state.tally, isWell(r.world)),
@@ -137,7 +137,7 @@ const actionSeen = (
   scenario: string,
   seed: number,
   action: { readonly act: string; readonly about: string },
-) => Run.start(g, scenario, seed).do(action as Parameters<Run['do']>[0]).seen;
+) => PracticeRun.start(g, scenario, seed).do(action as Parameters<PracticeRun['do']>[0]).seen;
 
 /** Logs of the demos as they are laid out, what is known of them, and every table that they go into. */
 function logs(): string[] {
@@ -150,7 +150,7 @@ function logs(): string[] {
       const t = tended({ system, a: known.a, day: known.day }, log, NOW, ZONE, [], document);
       const tasks = tasksOf(t);
       return [
-        ...linesOf(name, { known: t.known, plan: planOf(t), tasks }),
+        ...linesOf(name, { known: t.known, plan: carePlan(t), tasks }),
         ...logCsv(document, log.slice(-60), 'us').split(/\r?\n/),
         ...tasksIcs(name, name, tasks, 'metric', ZONE)
           .split(/\r?\n/)

@@ -8,7 +8,7 @@ import {
   type SystemDocument,
 } from '../../core/system/index.ts';
 import { checkSystem } from '../../core/system/schema/index.ts';
-import { entriesOf, type Noted } from '../../core/test/tended.ts';
+import { entriesOf, type TestEntry } from '../../core/test/tended.ts';
 import { readSystem } from '../../core/formats/file.ts';
 import type { Entry } from '../../core/log/index.ts';
 
@@ -63,7 +63,7 @@ const DEMOS = [
 ];
 
 /** Rounds of a day, each with another trouble of the water. */
-const LOGS: readonly (readonly Noted[])[] = [
+const LOGS: readonly (readonly TestEntry[])[] = [
   [
     { h: 30, ph: 7.4, tan: [0.2, 0.4], nitrite: [0, 0.1], temperature: 21 },
     { h: 2, ph: 8.3, tan: [2, 4], nitrite: [0.1, 0.3], temperature: 26 },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Question } from '../../../core/build';
+import type { BuildQuestion } from '../../../core/build';
 import { tell, plural } from '../../../core/quantity';
 import LevelMark from '../../findings/LevelMark.vue';
 import { useBuildBench } from '../../stores/buildBench';
@@ -8,7 +8,7 @@ import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** What stands in the way of cutting, each with the edit that mends it; and how many holes wait for their maker. */
-const props = defineProps<{ questions: readonly Question[] }>();
+const props = defineProps<{ questions: readonly BuildQuestion[] }>();
 const system = useSystem();
 const settings = useSettings();
 const bench = useBuildBench();

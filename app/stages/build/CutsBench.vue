@@ -16,7 +16,7 @@ import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import BuildQuestions from './BuildQuestions.vue';
 import PieceList from './PieceList.vue';
-import { rowsOf } from './pieces';
+import { stockRows } from './pieces';
 import StandsGroup from './StandsGroup.vue';
 import StockBar from './StockBar.vue';
 
@@ -37,11 +37,11 @@ const groups = computed(() =>
   props.plan.cuttings.map((c) => ({
     ...c,
     longest: Math.max(...c.nesting.bars.map((b) => b.length)),
-    rows: rowsOf([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong], build.pieces),
+    rows: stockRows([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong], build.pieces),
   })),
 );
 const coils = computed(() =>
-  props.plan.coils.map((c) => ({ ...c, rows: rowsOf(c.pieces, build.pieces) })),
+  props.plan.coils.map((c) => ({ ...c, rows: stockRows(c.pieces, build.pieces) })),
 );
 
 function bought(c: (typeof groups.value)[number]): string {

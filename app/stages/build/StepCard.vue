@@ -8,7 +8,7 @@ import {
   noteEdits,
   recordOf,
   unfinishedBefore,
-  type Step,
+  type BuildStep,
   type StepState,
 } from '../../../core/build';
 import { entriesOfStep } from '../../../core/log';
@@ -22,9 +22,9 @@ import StepEntry from './StepEntry.vue';
 
 /** The step at hand: what to do, what to look at, its clock, its photographs, and one large button. */
 const props = defineProps<{
-  step: Step;
+  step: BuildStep;
   state: StepState;
-  steps: readonly Step[];
+  steps: readonly BuildStep[];
   photos: readonly StoredPhoto[];
 }>();
 const emit = defineEmits<{ next: []; photo: [file: File]; drop: [id: string] }>();
@@ -32,7 +32,7 @@ const system = useSystem();
 const settings = useSettings();
 const build = useBuild();
 const log = useLog();
-const t = (p: Step['title']) => tell(p, settings.units);
+const t = (p: BuildStep['title']) => tell(p, settings.units);
 const doc = computed(() => system.document!);
 const record = computed(() => recordOf(doc.value, props.step.id));
 const ends = computed(() => clockEnds(props.step, record.value));

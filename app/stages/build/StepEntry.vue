@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { entryEdits, entryValue, verdictOf, type Entry, type Step } from '../../../core/build';
+import { entryEdits, entryValue, verdictOf, type StepCheck, type BuildStep } from '../../../core/build';
 import { format, tell } from '../../../core/quantity';
 import QuantityField from '../../parts/QuantityField.vue';
 import { limitsInWords } from './limits';
@@ -10,7 +10,7 @@ import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** One thing that is looked at or measured: entered with one thumb, and what it means where it does not pass. */
-const props = defineProps<{ step: Step; entry: Entry }>();
+const props = defineProps<{ step: BuildStep; entry: StepCheck }>();
 const system = useSystem();
 const settings = useSettings();
 const bench = useBuildBench();

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { ref, watch, type Ref } from 'vue';
 import { SMALL_PHOTO } from '../../../core/formats/limits';
 import { store, type StoredPhoto } from '../../storage/db';
-import { partOf } from '../../storage/held';
+import { storePart } from '../../storage/held';
 
 /** Longest side of a kept photograph, px, and how far it is compressed: the first that a file takes. */
 const SIZES = [
@@ -49,7 +49,7 @@ export function usePhotos(system: Ref<string>) {
   const trouble = ref('');
   async function load() {
     const kept = await store.photos(system.value);
-    photos.value = partOf(kept, photos.value).value;
+    photos.value = storePart(kept, photos.value).value;
     if (!kept.ok) trouble.value = kept.message;
   }
   watch(system, () => void load(), { immediate: true });

@@ -10,7 +10,7 @@ export interface PieceRow {
 export const plainPiece = (name: string): string => name.replace(/ \d+$/, '');
 
 /** Pieces of a stock as rows, the longest first. */
-export function rowsOf(
+export function stockRows(
   ids: readonly string[],
   pieces: ReadonlyMap<string, Piece>,
 ): readonly PieceRow[] {

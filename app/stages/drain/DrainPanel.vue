@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, watch } from 'vue';
 import { isSiphon } from '../../../core/system';
 import BenchTabs from '../../parts/BenchTabs.vue';
-import { useBench, type Bench } from '../../stores/bench';
+import { useBench, type DrainBench } from '../../stores/bench';
 import { useKept } from '../../stores/kept';
 import { useDrills } from '../../stores/drills';
 import { useSystem } from '../../stores/system';
@@ -20,13 +20,13 @@ const PANELS = {
 };
 const tabs = useKept(() => {
   const s = system.document!;
-  const out: { id: Bench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
+  const out: { id: DrainBench; name: string }[] = [{ id: 'cycle', name: 'Cycle' }];
   if (s.paths.some(isSiphon)) out.push({ id: 'siphon', name: 'Siphon' });
   if (s.paths.some((p) => p.kind === 'pumped-line')) out.push({ id: 'timer', name: 'Timer' });
   out.push({ id: 'drills', name: 'Faults' }, { id: 'measure', name: 'Measure' });
   return out;
 });
-const open = computed<Bench>(() =>
+const open = computed<DrainBench>(() =>
   tabs.value.some((t) => t.id === bench.open) ? bench.open : 'cycle',
 );
 // A drill is played only while its table is on the bench.

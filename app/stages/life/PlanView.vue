@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
-import { planOf, type Stand } from '../../../core/system';
+import { planDimensions, type CropPlanting } from '../../../core/system';
 import { drag, type D3DragEvent } from 'd3-drag';
 import { select } from 'd3-selection';
 import { useElementSize } from '@vueuse/core';
@@ -13,13 +13,13 @@ import { useSystem } from '../../stores/system';
 
 /** A bed from above, to scale: each stand with the rings of its plants, moved by hand or by arrow keys. */
 const settings = useSettings();
-const props = defineProps<{ bed: Vessel; stands: readonly Stand[] }>();
+const props = defineProps<{ bed: Vessel; stands: readonly CropPlanting[] }>();
 const system = useSystem();
 const bench = useLifeBench();
 const frame = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
 const { width } = useElementSize(frame, { width: 360, height: 200 });
-const plan = computed(() => planOf(props.bed));
+const plan = computed(() => planDimensions(props.bed));
 const PAD = 12;
 const scale = computed(() => Math.max(20, (width.value - 2 * PAD) / plan.value.length));
 const height = computed(() => plan.value.width * scale.value + 2 * PAD);
@@ -32,21 +32,21 @@ const moving = shallowRef<{ id: string; x: number; y: number } | null>(null);
 const SNAP = 0.01;
 const snap = (v: number) => Math.round(v / SNAP) * SNAP;
 const placed = computed(() =>
-  props.stands.map((s): Stand =>
+  props.stands.map((s): CropPlanting =>
     moving.value?.id === s.stand.id
       ? { ...s, stand: { ...s.stand, x: moving.value.x, y: moving.value.y } }
       : s,
   ),
 );
-const wrong = (s: Stand) =>
+const wrong = (s: CropPlanting) =>
   outside(props.bed, s) > 0.02 ||
   placed.value.some((o) => o !== s && overlap(s, o) > 0.02 * s.area);
 
-const within = (s: Stand, x: number, y: number) => ({
+const within = (s: CropPlanting, x: number, y: number) => ({
   x: snap(Math.min(Math.max(0, plan.value.length - s.length), Math.max(0, x))),
   y: snap(Math.min(Math.max(0, plan.value.width - s.width), Math.max(0, y))),
 });
-function put(s: Stand, x: number, y: number) {
+function put(s: CropPlanting, x: number, y: number) {
   const to = within(s, x, y);
   const now = s.stand;
   if (Math.abs(to.x - now.x) < 1e-6 && Math.abs(to.y - now.y) < 1e-6) return;
@@ -94,7 +94,7 @@ onBeforeUnmount(() => {
   if (svg.value) select(svg.value).selectAll('g.stand').on('.drag', null);
 });
 
-function key(s: Stand, event: KeyboardEvent) {
+function key(s: CropPlanting, event: KeyboardEvent) {
   const step = event.shiftKey ? 0.1 : SNAP;
   const { x, y, columns, rows, id } = s.stand;
   const moves: Record<string, () => void> = {
@@ -117,7 +117,7 @@ function key(s: Stand, event: KeyboardEvent) {
   event.stopPropagation();
   move();
 }
-const inWords = (s: Stand) =>
+const inWords = (s: CropPlanting) =>
   `${s.kind.name}, ${s.plants} plants, ${format(s.stand.x, 'length', settings.units)} from the left, ${format(s.stand.y, 'length', settings.units)} from the front${wrong(s) ? ', too close or outside' : ''}`;
 const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !== 'felt');
 </script>

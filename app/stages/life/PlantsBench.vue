@@ -3,7 +3,7 @@ import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { reachOf, rootZone, sowing } from '../../../core/life';
 import { format, formatDay, type QuantityKind } from '../../../core/quantity';
-import { cropKinds, fullestDay, isPlantSite, planOf, stands, vesselAt } from '../../../core/system';
+import { cropKinds, fullestDay, isPlantSite, planDimensions, stands, vesselAt } from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
@@ -64,7 +64,7 @@ function add(id: string | null) {
   adding.value = null;
   const kind = cropKinds(doc.value).find((k) => k.id === id);
   if (!kind || !bed.value) return;
-  const plan = planOf(bed.value);
+  const plan = planDimensions(bed.value);
   const ids = new Set(doc.value.crops.map((c) => c.id));
   let own = kind.id;
   for (let i = 2; ids.has(own); i++) own = `${kind.id}-${i}`;

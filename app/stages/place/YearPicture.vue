@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { monthNames } from '../../parts/months';
 import { computed, useId } from 'vue';
-import { extremes, airOn, groupsOf, knowsYear, waterOn } from '../../../core/life';
+import { extremes, airOn, fishGroups, knowsYear, waterOn } from '../../../core/life';
 import { format, formatDay } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
@@ -22,7 +22,7 @@ const doc = computed(() => system.document!);
 const known = computed(() => knowsYear(doc.value));
 const air = computed(() => DAYS.map((d) => airOn(doc.value, d)));
 const water = computed(() => DAYS.map((d) => waterOn(doc.value, system.assessment!, d)));
-const kind = computed(() => groupsOf(doc.value)[0]?.kind ?? null);
+const kind = computed(() => fishGroups(doc.value)[0]?.kind ?? null);
 const span = computed(() => {
   const all = [
     ...air.value.flatMap((a) => [a.day, a.night]),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import { nameOf, readField, ruleMay, troubleWords } from '../../../core/log';
+import { thingName, readField, ruleMay, troubleWords } from '../../../core/log';
 import { format, tell } from '../../../core/quantity';
 import {
   NOT_WATER,
@@ -125,7 +125,7 @@ const bound = computed(() => [
   { id: '', name: 'choose the probe' },
   ...doc.value.care.channels.map((u) => ({
     id: u.id,
-    name: [nameOfChannel(u.id), nameOf(doc.value, u.about)].filter(Boolean).join(', '),
+    name: [nameOfChannel(u.id), thingName(doc.value, u.about)].filter(Boolean).join(', '),
   })),
 ]);
 const nameOfChannel = (id: string) => devices.offer?.channels.find((c) => c.id === id)?.name ?? id;

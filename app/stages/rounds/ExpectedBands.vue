@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Expected, Plan, Tended } from '../../../core/log';
+import type { Expected, CarePlan, Tended } from '../../../core/log';
 import { bandsOf } from '../../../core/log';
 import { CHLORIDE_RATIO, CHLORINE_LIMITS, UNIONISED_LIMITS } from '../../../core/limits';
 import { format, type QuantityKind } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 
 /** What the plan is expected to do: each reading on its band, before and after as two marks. */
-const props = defineProps<{ plan: Plan; tended: Tended }>();
+const props = defineProps<{ plan: CarePlan; tended: Tended }>();
 const settings = useSettings();
 
 interface Row {
@@ -24,7 +24,7 @@ const rows = computed<Row[]>(() => {
   const bands = bandsOf(props.tended);
   const out: Row[] = [];
   const add = (
-    id: keyof Plan['expected'],
+    id: keyof CarePlan['expected'],
     name: string,
     kind: QuantityKind,
     good: readonly [number, number],

@@ -6,7 +6,7 @@ import {
   entryWords,
   living,
   localDay,
-  nameOf,
+  thingName,
   noteBeside,
   type Entry,
   type EntryKind,
@@ -192,7 +192,7 @@ const ROW = 58;
             <span class="text"
               >{{ textOf(item.e) }}
               <span class="quiet"
-                >{{ nameOf(doc, item.e.about) }}{{ item.e.device ? ' · by a device' : ''
+                >{{ thingName(doc, item.e.about) }}{{ item.e.device ? ' · by a device' : ''
                 }}{{ item.e.changes ? ' · corrected' : ''
                 }}{{ noteBeside(item.e) ? ` · ${noteBeside(item.e)}` : '' }}</span
               ></span

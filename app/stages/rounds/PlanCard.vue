@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { entryOfStep, listedFields, readWords, type Plan } from '../../../core/log';
+import { entryOfStep, listedFields, readWords, type CarePlan } from '../../../core/log';
 import { tell, type Phrase } from '../../../core/quantity';
-import type { Step } from '../../../core/treatment';
+import type { TreatmentStep } from '../../../core/treatment';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
 import { useRoundsBench } from '../../stores/roundsBench';
@@ -11,7 +11,7 @@ import ExpectedBands from './ExpectedBands.vue';
 import { momentWords } from './when';
 
 /** The plan of care: first aid, steps to press one by one, what not to do, when to read what, when to get help. */
-defineProps<{ plan: Plan }>();
+defineProps<{ plan: CarePlan }>();
 const log = useLog();
 const bench = useRoundsBench();
 const chosen = useChosen();
@@ -24,7 +24,7 @@ const URGENCY = {
   week: 'This week',
   none: 'Only look at the system',
 } as const;
-const NOT: Readonly<Partial<Record<Step['treatment'], string>>> = {
+const NOT: Readonly<Partial<Record<TreatmentStep['treatment'], string>>> = {
   change: 'Do not change water',
   'top-up': 'Do not top up more',
   base: 'Do not raise the pH',
@@ -35,14 +35,14 @@ const NOT: Readonly<Partial<Record<Step['treatment'], string>>> = {
 };
 const t = computed(() => log.tended!);
 /** When a step that is not for now is done. */
-const later = (s: Step) =>
+const later = (s: TreatmentStep) =>
   s.at > 0 ? momentWords(log.now + s.at * 1000, log.now, hereZone()) : '';
-const press = (s: Step): string => {
+const press = (s: TreatmentStep): string => {
   if (s.treatment === 'read') return 'Enter the readings';
   if (s.treatment === 'wait' || !s.books) return '';
   return s.parts > 1 ? `Part 1 of ${s.parts} is done` : 'Done';
 };
-async function act(s: Step) {
+async function act(s: TreatmentStep) {
   if (s.treatment === 'read') {
     if (s.about) chosen.chooseById(s.about);
     bench.open = 'today';

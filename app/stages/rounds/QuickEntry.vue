@@ -7,10 +7,10 @@ import {
   fishEdits,
   latestOn,
   latestReadings,
-  nameOf,
+  thingName,
   readField,
   substances,
-  type Act,
+  type ActionField,
   type EntryValues,
   type SignId,
 } from '../../../core/log';
@@ -65,7 +65,7 @@ function lastWords(id: ReadingId): string {
 /** What the pad is open for. */
 type Open =
   | { readonly what: 'read'; readonly id: ReadingId; readonly number: boolean }
-  | { readonly what: 'act'; readonly act: Act }
+  | { readonly what: 'act'; readonly act: ActionField }
   | { readonly what: 'dose' | 'planting' | 'harvest' };
 const open = ref<Open | null>(null);
 watch(about, () => (open.value = null));
@@ -96,7 +96,7 @@ async function noteReading(id: ReadingId, value: number | readonly [number, numb
 }
 const ration = computed(() => log.plan?.feed ?? 0);
 /** What an act begins with: the last one’s amount, or what is due. */
-function startOf(a: Act): number | null {
+function startOf(a: ActionField): number | null {
   if (a.kind === 'feed' && ration.value > 0) return ration.value;
   const last = entriesOfKind(log.entries, a.kind).findLast((e) => e[a.field] !== undefined);
   return last?.[a.field] ?? null;
@@ -107,7 +107,7 @@ const STEPS: Partial<Record<QuantityKind, number>> = {
   count: 1,
   mass: 0.01,
 };
-async function noteAct(a: Act, value: number) {
+async function noteAct(a: ActionField, value: number) {
   open.value = null;
   const fish = doc.value.fish.find((f) => f.vessel === about.value);
   const values = {
@@ -172,7 +172,7 @@ async function noteChosen(value: number) {
 /** Readings that kits show as colours. */
 type Banded = 'tan' | 'nitrite' | 'nitrate';
 const bandOf = (id: ReadingId): Banded => id as Banded;
-const title = computed(() => nameOf(doc.value, about.value));
+const title = computed(() => thingName(doc.value, about.value));
 /** The chosen thing is in sight in its row. */
 const row = ref<HTMLElement>();
 watch(
@@ -237,7 +237,7 @@ watch(
             ? 'The amount that these fish use in a day at this temperature'
             : ''
         "
-        @take="(v) => noteAct((open as { act: Act }).act, v)"
+        @take="(v) => noteAct((open as { act: ActionField }).act, v)"
         @cancel="open = null"
       />
       <template v-else>

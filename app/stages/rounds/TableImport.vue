@@ -14,7 +14,7 @@ import {
   type ColumnMapping,
   type ColumnUse,
   type Mapping,
-  type Question,
+  type TableQuestion,
   type Table,
 } from '../../../core/formats/tableImport';
 import { KIT_SCALES, type KitScale } from '../../../core/life';
@@ -117,9 +117,9 @@ const read = computed(() =>
 );
 /** What the table leaves open: nothing is taken in before it is answered, or the column left out. */
 const open = computed(() => (mapping.value ? questionsOf(mapping.value) : []));
-const isOpen = (about: Question['about'], column: number | null) =>
+const isOpen = (about: TableQuestion['about'], column: number | null) =>
   open.value.some((q) => q.about === about && q.column === column);
-function questionWords(q: Question): string {
+function questionWords(q: TableQuestion): string {
   const head = q.column === null ? '' : table.value!.heads[q.column] || `Column ${q.column + 1}`;
   switch (q.about) {
     case 'dates':

@@ -1,5 +1,5 @@
 import type { ChartData, ChartOptions } from 'chart.js';
-import { thinned, type Band, type Entry, type Point, type Slope } from '../../../core/log';
+import { thinned, type Band, type Entry, type ReadingPoint, type Slope } from '../../../core/log';
 import {
   dateFormat,
   displayUnit,
@@ -29,7 +29,7 @@ export const MARKED: Partial<Record<Entry['kind'], string>> = {
 };
 
 export function trendChart(
-  all: readonly Point[],
+  all: readonly ReadingPoint[],
   events: readonly Entry[],
   band: Band | undefined,
   slope: Slope | null,

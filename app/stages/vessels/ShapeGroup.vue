@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Vessel } from '../../../core/system';
-import { alike } from '../../../core/water/alike';
+import { similarShape } from '../../../core/water/alike';
 import type { ShapeKind } from '../../../core/water/shape';
 import DocumentField from '../../parts/DocumentField.vue';
 import PairsTable from '../../parts/PairsTable.vue';
@@ -41,7 +41,7 @@ const NOTES: Partial<Record<ShapeKind, string>> = {
 
 function reshape(kind: string) {
   system.commit(
-    [{ at: `${at.value}.shape`, to: alike(props.vessel.shape, kind as ShapeKind) }],
+    [{ at: `${at.value}.shape`, to: similarShape(props.vessel.shape, kind as ShapeKind) }],
     `${props.vessel.name}: ${SHAPES.find((x) => x.id === kind)!.name}`,
   );
 }

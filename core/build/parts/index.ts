@@ -3,7 +3,7 @@ import { pipeById } from '../../catalogue/index.ts';
 import type { SystemDocument } from '../../system/index.ts';
 import type { Coil, Cutting } from '../cutting.ts';
 import type { MediaFill } from '../media.ts';
-import type { Stand } from '../stand.ts';
+import type { VesselSupport } from '../stand.ts';
 import type { Hole, Joint, Piece } from '../types.ts';
 import { livingParts } from './living.ts';
 import { plumbingParts } from './plumbing.ts';
@@ -21,7 +21,7 @@ export interface Made {
   readonly holes: readonly Hole[];
   readonly cuttings: readonly Cutting[];
   readonly coils: readonly Coil[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly VesselSupport[];
   readonly media: readonly MediaFill[];
 }
 

@@ -3,7 +3,7 @@ import { buildKey } from '../keys.ts';
 import type { PartLine, Shop } from './types.ts';
 
 /** A line of the parts list; its key is made of where it is bought and what it is. */
-export function line(
+export function partLine(
   shop: Shop,
   key: readonly string[],
   what: string,

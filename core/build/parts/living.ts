@@ -1,7 +1,7 @@
 import { waterOf } from '../../assess/index.ts';
 import type { Figures } from '../../assess/figures.ts';
 import { feedADay } from '../../derived/index.ts';
-import { dechlorinate, mix } from '../../life/index.ts';
+import { dechlorinate, solutionMix } from '../../life/index.ts';
 import { dose, litres, liquid, mass, say } from '../../quantity/index.ts';
 import type { Kilograms } from '../../quantity/si.ts';
 import {
@@ -12,7 +12,7 @@ import {
   standsOf,
   type SystemDocument,
 } from '../../system/index.ts';
-import { line } from './line.ts';
+import { partLine } from './line.ts';
 import type { PartLine } from './types.ts';
 
 /** What goes into the water, and what grows. */
@@ -40,7 +40,7 @@ export function livingParts(c: Figures): PartLine[] {
     const by = dechlorinators(s)[0]!;
     const level = tap.chlorineLevel;
     out.push(
-      line('water', ['dechlorinator'], by.name, {
+      partLine('water', ['dechlorinator'], by.name, {
         size:
           level === null
             ? say`for ${litres(water)}`
@@ -50,40 +50,40 @@ export function livingParts(c: Figures): PartLine[] {
             ? say`The amount depends on the chlorine in your tap water. Test it, or ask the supplier.`
             : say`For the first filling. Chlorine also leaves aerated water within days. Chloramine does not.`,
       }),
-      line('water', ['chlorine-test'], 'Chlorine test, total', {}),
+      partLine('water', ['chlorine-test'], 'Chlorine test, total', {}),
     );
   }
   if (s.fish.length) {
     out.push(
-      line('water', ['kit'], 'Drop kit: ammonia, nitrite, nitrate, pH, carbonate hardness', {
+      partLine('water', ['kit'], 'Drop kit: ammonia, nitrite, nitrate, pH, carbonate hardness', {
         note: say`You need it every day while the system cycles. Check its expiry date.`,
       }),
-      line('water', ['thermometer'], 'Thermometer', {}),
-      line('water', ['buffer'], 'Buffer against a falling pH', {
+      partLine('water', ['thermometer'], 'Thermometer', {}),
+      partLine('water', ['buffer'], 'Buffer against a falling pH', {
         note: say`Alternate potassium bicarbonate and a calcium carbonate.`,
       }),
       ...(s.plan.start === 'fishless'
         ? [
-            line('water', ['ammonia'], 'Ammonia for the start without fish', {
+            partLine('water', ['ammonia'], 'Ammonia for the start without fish', {
               note: say`Pure ammonium chloride or clear ammonia water without soap or scent.`,
             }),
           ]
         : []),
       ...s.fish.map((f) =>
-        line('water', ['fish', f.id], fishKindOf(s, f.kind)?.name ?? 'Fish', {
+        partLine('water', ['fish', f.id], fishKindOf(s, f.kind)?.name ?? 'Fish', {
           size: say`${mass(f.meanMass)} each`,
           count: f.count,
           note: say`Buy them when the water is ready, not before. ${fishKindOf(s, f.kind)?.law ?? ''}`,
         }),
       ),
-      line('water', ['feed'], 'Feed', {
+      partLine('water', ['feed'], 'Feed', {
         size: say`${mass((feedADay.value(c, '') ?? 0) * FEED_DAYS)} for the first ${String(FEED_DAYS)} days`,
         note: say`Buy it fresh and store it dry. Old feed loses its vitamins.`,
       }),
     );
     if (wormArea(s) > 0)
       out.push(
-        line('plants', ['worms'], 'Composting worms', {
+        partLine('plants', ['worms'], 'Composting worms', {
           size: say`${mass(WORMS * wormArea(s))}`,
           note: say`Add a handful per square metre when the bed has cycled.`,
         }),
@@ -92,9 +92,9 @@ export function livingParts(c: Figures): PartLine[] {
   if (s.solution) {
     const programme = programmes(s).find((x) => x.id === s.solution?.programme);
     if (programme)
-      for (const [i, part] of mix(programme, 'leaf', water, s.solution.strength).entries())
+      for (const [i, part] of solutionMix(programme, 'leaf', water, s.solution.strength).entries())
         out.push(
-          line('water', ['nutrient', programme.id, String(i)], `${programme.name}: ${part.name}`, {
+          partLine('water', ['nutrient', programme.id, String(i)], `${programme.name}: ${part.name}`, {
             size:
               part.unit === 'g'
                 ? say`at least ${dose(part.amount / 1000)}`
@@ -103,14 +103,14 @@ export function livingParts(c: Figures): PartLine[] {
           }),
         );
     out.push(
-      line('water', ['meter'], 'Meters for EC and pH, with their standards', {}),
-      line('water', ['ph'], 'pH up and pH down', { note: say`Wear gloves and goggles.` }),
+      partLine('water', ['meter'], 'Meters for EC and pH, with their standards', {}),
+      partLine('water', ['ph'], 'pH up and pH down', { note: say`Wear gloves and goggles.` }),
     );
   }
   for (const x of standsOf(s)) {
     const spare = Math.ceil(x.plants * PLUG_SPARES);
     out.push(
-      line('plants', ['crop', x.stand.id], x.kind.name, {
+      partLine('plants', ['crop', x.stand.id], x.kind.name, {
         size: x.kind.nurseryDays > 0 ? say`plugs` : say`seeds or cuttings`,
         count: x.plants + spare,
         spare,

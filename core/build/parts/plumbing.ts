@@ -7,7 +7,7 @@ import { pipeOfBore } from '../around.ts';
 import { stockName } from '../stocks.ts';
 import type { Coil, Cutting } from '../cutting.ts';
 import type { Hole, Joint, Piece } from '../types.ts';
-import { line } from './line.ts';
+import { partLine } from './line.ts';
 import type { PartLine } from './types.ts';
 
 /** Pipe, hose and what joins them. */
@@ -39,7 +39,7 @@ function fittings(joints: readonly Joint[]): PartLine[] {
   }
   return [...counts.values()].map(({ kind, pipe, n }) => {
     const spare = spares(kind, n);
-    return line('plumbing', [kind, pipe], jointName(kind), {
+    return partLine('plumbing', [kind, pipe], jointName(kind), {
       size: say`${stockName(pipe)}`,
       count: n + spare,
       spare,
@@ -69,7 +69,7 @@ export function plumbingParts(
   for (const c of made.cuttings) {
     if (c.kind !== 'pipe' || !c.nesting.bought) continue;
     out.push(
-      line('plumbing', ['length', c.stock], c.name, {
+      partLine('plumbing', ['length', c.stock], c.name, {
         size: say`${distance(c.length)} long`,
         count: c.nesting.bought,
         note: pipeById(c.stock)
@@ -80,7 +80,7 @@ export function plumbingParts(
   }
   for (const c of made.coils) {
     out.push(
-      line('plumbing', ['coil', c.stock], c.name, {
+      partLine('plumbing', ['coil', c.stock], c.name, {
         count: c.bought,
         unit: 'metre',
         note: say`${distance(c.length)} by the cut list, with slack. Buy a dark hose, so that no algae grow in it.`,
@@ -90,7 +90,7 @@ export function plumbingParts(
   out.push(...fittings(joints));
   for (const [bore, n] of countBy(bellSiphons(s), (b) => String(b.bellBore)))
     out.push(
-      line('plumbing', ['bell-cap', bore], 'Cap of the bell', {
+      partLine('plumbing', ['bell-cap', bore], 'Cap of the bell', {
         size: say`${pipeOfBore(Number(bore))?.name ?? 'as its tube'}`,
         count: n,
         note: say`It must be airtight, or the siphon does not start.`,
@@ -100,7 +100,7 @@ export function plumbingParts(
   for (const [pipe, n] of countBy(hoses, (p) => p.stock)) {
     const spare = Math.ceil(2 * n * SPARES);
     out.push(
-      line('plumbing', ['clip', pipe], 'Hose clip, stainless', {
+      partLine('plumbing', ['clip', pipe], 'Hose clip, stainless', {
         size: say`for ${stockName(pipe)}`,
         count: 2 * n + spare,
         spare,
@@ -111,7 +111,7 @@ export function plumbingParts(
   const lines = pumpedLines(s).length;
   if (lines)
     out.push(
-      line('plumbing', ['bracket'], 'Pipe bracket', {
+      partLine('plumbing', ['bracket'], 'Pipe bracket', {
         count: 2 * lines,
         note: say`Fix a delivery pipe at both ends. If it comes off, the pump empties the tank onto the floor.`,
       }),
@@ -119,7 +119,7 @@ export function plumbingParts(
   const screened = s.paths.filter((p) => p.kind === 'link' && p.screen !== null);
   if (screened.length)
     out.push(
-      line('plumbing', ['screen'], 'Screen before a joining pipe', {
+      partLine('plumbing', ['screen'], 'Screen before a joining pipe', {
         count: screened.length,
         note: say`Slotted or plastic mesh, wider than the pipe, so that you can lift it out and clean it.`,
       }),
@@ -127,13 +127,13 @@ export function plumbingParts(
   const glued = joints.some((j) => isSocketed(j.kind) && pipeById(j.pipe)?.outside !== undefined);
   if (glued)
     out.push(
-      line('plumbing', ['cement'], 'Solvent cement and cleaner', {
+      partLine('plumbing', ['cement'], 'Solvent cement and cleaner', {
         note: say`Use it for pressure pipes and for joints under a floor. Drain pipes pushed together dry come apart again. Work in fresh air, away from flames.`,
       }),
     );
   if (holes.some((h) => h.seal === 'bulkhead'))
     out.push(
-      line('plumbing', ['tape'], 'Thread tape', {
+      partLine('plumbing', ['tape'], 'Thread tape', {
         note: say`Use it on threads only, never under a flat washer.`,
       }),
     );
@@ -144,11 +144,11 @@ export function plumbingParts(
   );
   if (lined.length)
     out.push(
-      line('plumbing', ['backing'], 'Rot-free backing plate', {
+      partLine('plumbing', ['backing'], 'Rot-free backing plate', {
         count: lined.reduce((sum, h) => sum + h.count, 0),
         note: say`Put one behind every hole in a liner. The flange clamps the liner and the plate, not the board.`,
       }),
-      line('plumbing', ['sealant'], 'Sealant, aquarium grade', {
+      partLine('plumbing', ['sealant'], 'Sealant, aquarium grade', {
         note: say`Buy it without fungicide. Let it cure before it gets wet.`,
       }),
     );

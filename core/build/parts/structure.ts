@@ -23,9 +23,9 @@ import { grossTo } from '../../assess/waterBalance.ts';
 import { outlineAt, shapeArea } from '../../water/shape.ts';
 import { DECK } from '../beams.ts';
 import { BARROW, type MediaFill } from '../media.ts';
-import { linerOf, type Stand } from '../stand.ts';
+import { linerOf, type VesselSupport } from '../stand.ts';
 import type { Cutting } from '../cutting.ts';
-import { line } from './line.ts';
+import { partLine } from './line.ts';
 import { countBy } from './plumbing.ts';
 import type { PartLine } from './types.ts';
 
@@ -42,12 +42,12 @@ export function vesselParts(s: SystemDocument): PartLine[] {
     const liner = linerOf(s, v);
     if (liner)
       out.push(
-        line('vessels', ['liner', v.id], `Liner of “${v.name}”`, {
+        partLine('vessels', ['liner', v.id], `Liner of “${v.name}”`, {
           size: say`${distance(liner.length)} × ${distance(liner.width)}`,
           count: v.count,
           note: say`Safe for fish and food. The size includes the overlap at the rim.`,
         }),
-        line('vessels', ['fleece', v.id], `Fleece under “${v.name}”`, {
+        partLine('vessels', ['fleece', v.id], `Fleece under “${v.name}”`, {
           size: say`${area(liner.length * liner.width)}`,
           count: v.count,
           note: say`It protects the liner from splinters and stones in the ground.`,
@@ -55,14 +55,14 @@ export function vesselParts(s: SystemDocument): PartLine[] {
       );
     else if (v.role === 'felt')
       out.push(
-        line('vessels', ['felt', v.id], `Felt of “${v.name}”`, {
+        partLine('vessels', ['felt', v.id], `Felt of “${v.name}”`, {
           size: say`${area(siteArea(v))}, two layers`,
           note: say`Rot-proof, with a drip edge at its foot and a waterproof sheet between felt and wall.`,
         }),
       );
     else
       out.push(
-        line('vessels', ['vessel', v.id], v.name, {
+        partLine('vessels', ['vessel', v.id], v.name, {
           size: round
             ? say`${distance(length)} across, ${mm(v.shape.height)} deep inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`
             : say`${distance(length)} × ${distance(width)} × ${mm(v.shape.height)} inside, ${litres(grossTo(s, i, v.shape.height) / v.count)}`,
@@ -75,21 +75,21 @@ export function vesselParts(s: SystemDocument): PartLine[] {
       );
     if (v.role === 'raft')
       out.push(
-        line('vessels', ['raft', v.id], `Raft of “${v.name}”`, {
+        partLine('vessels', ['raft', v.id], `Raft of “${v.name}”`, {
           size: say`${area(v.count * shapeArea(v.shape, v.shape.height))}`,
           note: say`Closed-cell foam sheet for food, with a hole for each net pot.`,
         }),
       );
     if (v.pots)
       out.push(
-        line('vessels', ['pots', v.id], `Pots for “${v.name}”`, {
+        partLine('vessels', ['pots', v.id], `Pots for “${v.name}”`, {
           size: say`${mm(v.pots.diameter)} wide, ${mm(v.pots.height)} deep`,
           count: v.pots.count * v.count,
         }),
       );
     if (v.lid)
       out.push(
-        line('vessels', ['lid', v.id], `Lid of “${v.name}”`, {
+        partLine('vessels', ['lid', v.id], `Lid of “${v.name}”`, {
           count: v.count,
           note: say`Light-tight, with gaps for pipes. It stops algae and jumping fish and reduces evaporation.`,
         }),
@@ -101,13 +101,13 @@ export function vesselParts(s: SystemDocument): PartLine[] {
 /** Sections by the length, decks, screws, blocks. */
 export function timberParts(
   s: SystemDocument,
-  stands: readonly Stand[],
+  stands: readonly VesselSupport[],
   cuttings: readonly Cutting[],
 ): PartLine[] {
   const out = cuttings
     .filter((c) => c.kind === 'timber' && c.nesting.bought > 0)
     .map((c) =>
-      line('timber', ['length', c.stock], c.name, {
+      partLine('timber', ['length', c.stock], c.name, {
         size: say`${distance(c.length)} long`,
         count: c.nesting.bought,
         note: say`Straight, without large knots in the middle of a bearer. Untreated or fish-safe where it may drip.`,
@@ -118,14 +118,14 @@ export function timberParts(
   const cutOuts = framed.reduce((sum, x) => sum + x.cutOuts.length, 0);
   if (deck > 0)
     out.push(
-      line('timber', ['deck'], 'Plywood for decks, weatherproof', {
+      partLine('timber', ['deck'], 'Plywood for decks, weatherproof', {
         size: say`${mm(DECK)} thick, sheets of ${area(SHEET)}`,
         count: Math.ceil(deck / SHEET - 1e-9),
         note: cutOuts
           ? say`${area(deck)} in total, with ${String(cutOuts)} cut-outs for outlets.`
           : say`${area(deck)} in total.`,
       }),
-      line('timber', ['screws'], 'Stainless screws and coach bolts', {
+      partLine('timber', ['screws'], 'Stainless screws and coach bolts', {
         note: say`Two bolts where a leg meets a bearer: screws alone shear in wet wood.`,
       }),
     );
@@ -133,14 +133,14 @@ export function timberParts(
   const packed = stands.filter((x) => x.packed > 0);
   if (packed.length)
     out.push(
-      line('timber', ['slabs'], 'Paving slabs or planks', {
+      partLine('timber', ['slabs'], 'Paving slabs or planks', {
         size: say`up to ${mm(Math.max(...packed.map((x) => x.packed)))} high`,
         note: say`Laid flat, on the blocks where there are any, up to the height of the floor: ${packed.map((x) => `“${vesselOf(s, x.vessel).name}”`).join(', ')}.`,
       }),
     );
   if (blocks)
     out.push(
-      line('timber', ['blocks'], 'Concrete block', {
+      partLine('timber', ['blocks'], 'Concrete block', {
         count: blocks,
         note: say`Lay them on level ground with the hollows upright and a board on top.`,
       }),
@@ -159,7 +159,7 @@ export const stoneParts = (s: SystemDocument, media: readonly MediaFill[]): Part
     const all = media.filter((m) => m.medium === medium);
     const bought = all.reduce((sum, m) => sum + m.bought, 0);
     const dry = all.reduce((sum, m) => sum + m.dry, 0);
-    return line('stones', [medium], all[0]!.name, {
+    return partLine('stones', [medium], all[0]!.name, {
       size: say`bag of ${litres(s.build.bag)}`,
       count: Math.ceil(bought / s.build.bag - 1e-9),
       note: say`${litres(bought)} with what is lost in rinsing, ${mass(dry)} dry, ${barrows(all)} of ${litres(BARROW.volume)}.`,
@@ -172,7 +172,7 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
   for (const p of pumpedLines(s)) {
     const duty = a.duties.find((d) => d.id === p.id);
     out.push(
-      line(
+      partLine(
         'electrics',
         ['pump', p.id],
         p.pump.airLift ? `Air pump of “${p.name}”` : `Pump of “${p.name}”`,
@@ -186,13 +186,13 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
     );
     if (!p.pump.airLift)
       out.push(
-        line('electrics', ['guard', p.id], `Coarse guard for the intake of “${p.name}”`, {
+        partLine('electrics', ['guard', p.id], `Coarse guard for the intake of “${p.name}”`, {
           note: say`Choose wide slots. A fine sponge clogs and the pump runs dry.`,
         }),
       );
     if (p.float)
       out.push(
-        line('electrics', ['float', p.id], `Float switch of “${p.name}”`, {
+        partLine('electrics', ['float', p.id], `Float switch of “${p.name}”`, {
           note: say`It switches on at ${mm(p.float.on)} and off at ${mm(p.float.off)}. It must be rated for the pump’s current.`,
         }),
       );
@@ -203,7 +203,7 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
   for (const [id] of countBy(timers, (c) => c.id)) {
     const c = timers.find((x) => x.id === id)!;
     out.push(
-      line('electrics', ['timer', id], 'Timer', {
+      partLine('electrics', ['timer', id], 'Timer', {
         size: say`${timerById(c.device)?.name ?? 'as entered'}`,
       }),
     );
@@ -212,7 +212,7 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
     const on = vesselOf(s, d.vessel).name;
     if (d.kind === 'air-pump')
       out.push(
-        line('electrics', ['device', d.id], `Air pump for “${on}”, with air stones and tube`, {
+        partLine('electrics', ['device', d.id], `Air pump for “${on}”, with air stones and tube`, {
           size: say`${flow(d.flow)} of air, ${power(d.power)}`,
           note: d.backup
             ? say`With a battery for power cuts and a check valve in its tube.`
@@ -221,21 +221,21 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
       );
     if (d.kind === 'heater')
       out.push(
-        line('electrics', ['device', d.id], `Heater for “${on}”, with guard`, {
+        partLine('electrics', ['device', d.id], `Heater for “${on}”, with guard`, {
           size: say`${power(d.power)}`,
         }),
       );
     if (d.kind === 'lamp')
       out.push(
-        line('electrics', ['device', d.id], `Lamp over “${on}”`, { size: say`${power(d.power)}` }),
+        partLine('electrics', ['device', d.id], `Lamp over “${on}”`, { size: say`${power(d.power)}` }),
       );
   }
   if (out.length)
     out.push(
-      line('electrics', ['protected-outlet'], 'Outlet with residual-current protection', {
+      partLine('electrics', ['protected-outlet'], 'Outlet with residual-current protection', {
         note: say`A licensed electrician fits it, above the highest water.`,
       }),
-      line('electrics', ['ties'], 'Cable ties for drip loops', {}),
+      partLine('electrics', ['ties'], 'Cable ties for drip loops', {}),
     );
   return out;
 }
@@ -251,10 +251,10 @@ export function toolParts(
 ): PartLine[] {
   const known = [...new Set(x.holes.flatMap((h) => (h.diameter === null ? [] : [h.diameter])))];
   return [
-    line('tools', ['tape'], 'Tape measure, spirit level, marker'),
+    partLine('tools', ['tape'], 'Tape measure, spirit level, marker'),
     ...(x.rigid || x.timber
       ? [
-          line(
+          partLine(
             'tools',
             ['saw'],
             x.timber ? 'Saw for pipe and timber, mitre box' : 'Fine saw, mitre box',
@@ -262,18 +262,18 @@ export function toolParts(
               note: say`Make square cuts. The blade removes ${{ value: s.build.kerf, kind: 'bore' }}.`,
             },
           ),
-          line('tools', ['deburr'], 'File or knife to chamfer cut ends'),
+          partLine('tools', ['deburr'], 'File or knife to chamfer cut ends'),
         ]
       : []),
     ...known.map((d) =>
-      line('tools', ['hole-saw', String(Math.round(d * 1e4))], 'Hole saw', {
+      partLine('tools', ['hole-saw', String(Math.round(d * 1e4))], 'Hole saw', {
         size: say`${{ value: d, kind: 'bore' }}`,
       }),
     ),
     ...(x.holes.length
-      ? [line('tools', ['drill'], 'Drill, clamp, goggles and ear protection')]
+      ? [partLine('tools', ['drill'], 'Drill, clamp, goggles and ear protection')]
       : []),
-    line('tools', ['bucket'], 'Bucket with litre marks, stopwatch', {
+    partLine('tools', ['bucket'], 'Bucket with litre marks, stopwatch', {
       note: say`For the flow test. A phone has a stopwatch.`,
     }),
   ];

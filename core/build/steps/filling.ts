@@ -1,15 +1,15 @@
 import { CHLORINE_LIMITS } from '../../limits/index.ts';
-import { dechlorinate, mix, mixedConductivity, standingTime } from '../../life/index.ts';
+import { dechlorinate, solutionMix, mixedConductivity, standingTime } from '../../life/index.ts';
 import { dose, litres, liquid, mass, mm, say, type Phrase, plural } from '../../quantity/index.ts';
 import type { Metres, Seconds, Share } from '../../quantity/si.ts';
 import { dechlorinators, programmes, standsOf, vesselOf } from '../../system/index.ts';
 import { buildKey } from '../keys.ts';
 import { waterOf } from '../../assess/index.ts';
 import { WORMS, wormArea } from '../parts/living.ts';
-import { alike, named } from './ground.ts';
-import { measure, step, yes } from './make.ts';
+import { vesselsBuiltAlike, named } from './ground.ts';
+import { measuredCheck, step, yes } from './make.ts';
 import type { Work } from './work.ts';
-import type { Entry, Step } from './types.ts';
+import type { StepCheck, BuildStep } from './types.ts';
 
 /** Stones, water, the first days, plants. */
 
@@ -22,12 +22,12 @@ const SOLUTION_PH = [5.5, 6.5] as const;
 /** It runs with water for so long before anything lives in it. Practice. */
 const RUNNING_IN: Seconds = 3 * 86400;
 
-function mediaSteps(w: Work): Step[] {
+function mediaSteps(w: Work): BuildStep[] {
   const { system: s } = w.c;
   if (!w.media.length) return [];
   const clay = w.media.some((m) => m.medium === 'expanded-clay' || m.medium === 'perlite');
   const vessels = [...new Set(w.media.map((m) => m.vessel))];
-  const groups = alike(w.c)
+  const groups = vesselsBuiltAlike(w.c)
     .map((list) => list.filter((v) => vessels.includes(v.id)))
     .filter((list) => list.length > 0);
   const filled = groups.map((list) => `media-${list[0]!.id}`);
@@ -67,7 +67,7 @@ function mediaSteps(w: Work): Step[] {
       ],
       caution: say`Rinse media wet: dry dust harms your lungs. Do not rinse into a drain that can clog.`,
     }),
-    ...groups.map((list): Step => {
+    ...groups.map((list): BuildStep => {
       const v = list[0]!;
       const layers = w.media.filter((m) => m.vessel === v.id && !m.inPots);
       const pots = w.media.filter((m) => m.vessel === v.id && m.inPots);
@@ -95,7 +95,7 @@ function mediaSteps(w: Work): Step[] {
         about: list.map((x) => x.id),
         entries: v.media
           ? [
-              measure('top', say`Top of the media above the floor`, 'length', {
+              measuredCheck('top', say`Top of the media above the floor`, 'length', {
                 least: v.media.top - MEDIA_TOP,
                 most: v.media.top + MEDIA_TOP,
                 optional: true,
@@ -132,11 +132,11 @@ function mediaSteps(w: Work): Step[] {
   ];
 }
 
-function waterSteps(w: Work, after: string): Step[] {
+function waterSteps(w: Work, after: string): BuildStep[] {
   const { system: s } = w.c;
   const water = waterOf(w.c);
   const { tap } = s.site;
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   const by = dechlorinators(s)[0]!;
   const level = tap.chlorineLevel;
   const kind = tap.chlorine ?? 'chlorine';
@@ -174,10 +174,10 @@ function waterSteps(w: Work, after: string): Step[] {
       caution: say`Add chemicals to water, never water to chemicals. Wear gloves and goggles.`,
     }),
   );
-  const entries: Entry[] = [];
+  const entries: StepCheck[] = [];
   if (chlorinated)
     entries.push(
-      measure('chlorine', say`Total chlorine`, 'concentration', {
+      measuredCheck('chlorine', say`Total chlorine`, 'concentration', {
         least: 0,
         most: CHLORINE_LIMITS.target,
         means: say`It is not below ${{ value: CHLORINE_LIMITS.target, kind: 'concentration' }}. Chlorine burns gills and kills the bacteria that you need. Treat and test again.`,
@@ -185,7 +185,7 @@ function waterSteps(w: Work, after: string): Step[] {
       }),
     );
   entries.push(
-    measure('temperature', say`Temperature of the water`, 'temperature', {
+    measuredCheck('temperature', say`Temperature of the water`, 'temperature', {
       optional: true,
       writes: { to: 'place', at: 'site.waterTemperature' },
     }),
@@ -214,7 +214,7 @@ function waterSteps(w: Work, after: string): Step[] {
         chapter: 'fill',
         title: say`Mix the solution`,
         how: [
-          ...mix(programme, 'leaf', water, strength).map((part) =>
+          ...solutionMix(programme, 'leaf', water, strength).map((part) =>
             part.unit === 'g'
               ? say`Stir in ${dose(part.amount / 1000)} of ${part.name} before the next part.`
               : say`Stir in ${liquid(part.amount * 1e-6)} of ${part.name} before the next part.`,
@@ -235,14 +235,14 @@ function waterSteps(w: Work, after: string): Step[] {
         hold: true,
         tests: ['mix'],
         entries: [
-          measure('ec', say`EC`, 'conductivity', {
+          measuredCheck('ec', say`EC`, 'conductivity', {
             least: ec * (1 - MIX),
             most: ec * (1 + MIX),
             means: say`Expected is ${{ value: ec, kind: 'conductivity' }}. Check the amount of water, the conductivity of your tap water, and whether you added every part.`,
             goTo: { stage: 'life', about: '' },
             writes: { to: 'place', at: 'water.conductivity' },
           }),
-          measure('ph', say`pH`, 'ph', {
+          measuredCheck('ph', say`pH`, 'ph', {
             least: SOLUTION_PH[0],
             most: SOLUTION_PH[1],
             means: say`Adjust in small steps, wait, and measure again.`,
@@ -256,9 +256,9 @@ function waterSteps(w: Work, after: string): Step[] {
   return out;
 }
 
-function startSteps(w: Work, after: string): Step[] {
+function startSteps(w: Work, after: string): BuildStep[] {
   const { system: s, a } = w.c;
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   const timed = a.beds.filter((b) => b.floods && Number.isFinite(b.fill) && b.inflow > 0);
   out.push(
     step({
@@ -277,14 +277,14 @@ function startSteps(w: Work, after: string): Step[] {
       minutes: 30,
       wait: { time: RUNNING_IN, what: say`Joints that were pushed in crooked leak now.` },
       about: timed.map((b) => b.id),
-      entries: timed.slice(0, 2).flatMap((b): Entry[] => [
-        measure(buildKey('fill', b.id), say`“${vesselOf(s, b.id).name}” fills in`, 'time', {
+      entries: timed.slice(0, 2).flatMap((b): StepCheck[] => [
+        measuredCheck(buildKey('fill', b.id), say`“${vesselOf(s, b.id).name}” fills in`, 'time', {
           optional: true,
           writes: { to: 'fill-time', vessel: b.id },
         }),
         ...(Number.isFinite(b.drain)
           ? [
-              measure(buildKey('drain', b.id), say`“${vesselOf(s, b.id).name}” drains in`, 'time', {
+              measuredCheck(buildKey('drain', b.id), say`“${vesselOf(s, b.id).name}” drains in`, 'time', {
                 optional: true,
                 writes: { to: 'drain-time', vessel: b.id },
               }),
@@ -331,7 +331,7 @@ function startSteps(w: Work, after: string): Step[] {
 }
 
 /** From the tested system to the planted one. */
-export function fillSteps(w: Work, tested: readonly string[]): Step[] {
+export function fillSteps(w: Work, tested: readonly string[]): BuildStep[] {
   const empty = step({
     id: 'empty',
     chapter: 'fill',

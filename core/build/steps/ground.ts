@@ -8,8 +8,8 @@ import { buildKey } from '../keys.ts';
 import { buildOf, isRaised, LINER_OVERLAP } from '../stand.ts';
 import { stockName } from '../stocks.ts';
 import type { Work } from './work.ts';
-import { measure, step, yes } from './make.ts';
-import type { Entry, Step } from './types.ts';
+import { measuredCheck, step, yes } from './make.ts';
+import type { StepCheck, BuildStep } from './types.ts';
 
 /** Steps from the place to vessels that stand, drilled. */
 
@@ -19,7 +19,7 @@ const LEVEL: Metres = 0.005;
 const FLOOR_LEVEL: Metres = 0.02;
 
 /** The floor, the weights and the outlet are agreed before anything is bought. */
-export function placeStep({ c, stands }: Work): Step {
+export function placeStep({ c, stands }: Work): BuildStep {
   const heaviest = c.a.weights.reduce((x, y) => (y.mass > x.mass ? y : x));
   const total = c.a.weights.reduce((sum, w) => sum + w.mass, 0);
   const engineer = stands.find((x) => x.engineer)?.engineer;
@@ -42,7 +42,7 @@ export function placeStep({ c, stands }: Work): Step {
         say`Use lighter media, less water or another place. Mizuna compares weights and approves nothing. Ask an engineer or the building’s manager.`,
         { stage: 'place', about: '' },
       ),
-      measure('level', say`Out of level, from end to end`, 'length', {
+      measuredCheck('level', say`Out of level, from end to end`, 'length', {
         most: FLOOR_LEVEL,
         means: say`Level it before you put anything on it. A bed that leans floods too deep at its low end.`,
       }),
@@ -58,14 +58,14 @@ export function placeStep({ c, stands }: Work): Step {
 }
 
 /** Bores, sockets and makers' holes, with the parts in hand. */
-export function measureStep({ c, joints, holes }: Work): Step {
+export function measureStep({ c, joints, holes }: Work): BuildStep {
   const { system: s } = c;
-  const entries: Entry[] = [];
+  const entries: StepCheck[] = [];
   for (const asked of new Set(holes.flatMap((h) => (h.asked ? [h.asked] : [])))) {
     const h = holes.find((x) => x.asked === asked)!;
     const key = asked.replace('build.holes.', '');
     entries.push(
-      measure(
+      measuredCheck(
         buildKey('hole', key),
         key.startsWith('float-valve')
           ? say`Hole for the float valve’s thread`
@@ -84,7 +84,7 @@ export function measureStep({ c, joints, holes }: Work): Step {
       fittings.set(buildKey(j.kind, j.pipe), `${jointName(j.kind)} for ${stockName(j.pipe)}`);
   for (const [key, name] of fittings)
     entries.push(
-      measure(buildKey('socket', key), say`Socket depth: ${name}`, 'bore', {
+      measuredCheck(buildKey('socket', key), say`Socket depth: ${name}`, 'bore', {
         optional: true,
         writes: { to: 'socket', fitting: key },
       }),
@@ -92,7 +92,7 @@ export function measureStep({ c, joints, holes }: Work): Step {
   for (const p of s.paths)
     if ('pipe' in p)
       entries.push(
-        measure(buildKey('bore', p.id), say`Real bore of “${p.name}”`, 'bore', {
+        measuredCheck(buildKey('bore', p.id), say`Real bore of “${p.name}”`, 'bore', {
           optional: true,
           writes: { to: 'bore', path: p.id },
         }),
@@ -112,7 +112,7 @@ export function measureStep({ c, joints, holes }: Work): Step {
 }
 
 /** The parts list, taken to the shops. */
-export const buyStep = ({ parts, cuttings }: Work): Step =>
+export const buyStep = ({ parts, cuttings }: Work): BuildStep =>
   step({
     id: 'buy',
     chapter: 'prepare',
@@ -134,7 +134,7 @@ export const named = (list: readonly Vessel[]): string =>
     : list.map((v) => `“${v.name}”`).join(' and ');
 
 /** Vessels that are built alike, together. */
-export function alike(c: Pick<Figures, 'system'>): Vessel[][] {
+export function vesselsBuiltAlike(c: Pick<Figures, 'system'>): Vessel[][] {
   const groups = new Map<string, Vessel[]>();
   for (const v of c.system.vessels) {
     const key = JSON.stringify([
@@ -152,14 +152,14 @@ export function alike(c: Pick<Figures, 'system'>): Vessel[][] {
 }
 
 /** What each kind of vessel needs before it stands: stand, frame, hole in the ground, wall, row. */
-function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
+function siteSteps(w: Work, list: readonly Vessel[]): BuildStep[] {
   const v = list[0]!;
   const about = list.map((x) => x.id);
   const stand = w.stands.find((x) => x.vessel === v.id);
   const base = { chapter: 'make' as const, about, after: ['buy'] };
   const boards = (role: 'timber' | 'wall') =>
     w.pieces.filter((p) => p.role === role && about.includes(p.about)).map((p) => p.id);
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   if (v.role === 'felt')
     out.push(
       step({
@@ -280,9 +280,9 @@ function siteSteps(w: Work, list: readonly Vessel[]): Step[] {
 }
 
 /** Every vessel sited, drilled and set. */
-export function vesselSteps(w: Work): Step[] {
-  const out: Step[] = [];
-  for (const list of alike(w.c)) {
+export function vesselSteps(w: Work): BuildStep[] {
+  const out: BuildStep[] = [];
+  for (const list of vesselsBuiltAlike(w.c)) {
     const v = list[0]!;
     const about = list.map((x) => x.id);
     const site = siteSteps(w, list);

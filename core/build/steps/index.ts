@@ -2,7 +2,7 @@ import { buyStep, measureStep, placeStep, vesselSteps } from './ground.ts';
 import { fillSteps } from './filling.ts';
 import { joiningSteps } from './joining.ts';
 import { testSteps } from './testing.ts';
-import type { Step } from './types.ts';
+import type { BuildStep } from './types.ts';
 import type { Work } from './work.ts';
 
 /** Steps from the agreed place to the planted system, in an order in which each can be done. */
@@ -17,13 +17,13 @@ export type { Work } from './work.ts';
  *
  * @throws RangeError where steps wait for each other, or for one that there is not
  */
-export function inOrder(steps: readonly Step[]): Step[] {
+export function orderedSteps(steps: readonly BuildStep[]): BuildStep[] {
   const known = new Set(steps.map((x) => x.id));
   for (const x of steps)
     for (const id of [...x.after, ...x.tests])
       if (!known.has(id)) throw new RangeError(`${x.id} depends on ${id}, which is no step`);
   const left = [...steps];
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   const done = new Set<string>();
   while (left.length) {
     const next = left.findIndex((x) => x.after.every((id) => done.has(id)));
@@ -37,7 +37,7 @@ export function inOrder(steps: readonly Step[]): Step[] {
 }
 
 /** Steps of a system, ordered. */
-export function stepsOf(w: Work): Step[] {
+export function stepsOf(w: Work): BuildStep[] {
   const vessels = vesselSteps(w);
   const ends = vessels.filter((x) => !vessels.some((y) => y.after.includes(x.id))).map((x) => x.id);
   const joining = joiningSteps(w, ends);
@@ -46,7 +46,7 @@ export function stepsOf(w: Work): Step[] {
     .map((x) => x.id);
   const tests = testSteps(w, joined.length ? joined : ends);
   const tested = tests.filter((x) => !tests.some((y) => y.after.includes(x.id))).map((x) => x.id);
-  return inOrder([
+  return orderedSteps([
     placeStep(w),
     buyStep(w),
     measureStep(w),

@@ -6,9 +6,9 @@ import { highestRim } from '../../derived/index.ts';
 import { buildKey } from '../keys.ts';
 import { isTimber, type Piece } from '../types.ts';
 import { buildOf } from '../stand.ts';
-import { measure, step, yes } from './make.ts';
+import { measuredCheck, step, yes } from './make.ts';
 import type { Work } from './work.ts';
-import type { Step } from './types.ts';
+import type { BuildStep } from './types.ts';
 
 /** Pipes cut, fitted dry, joined, cured; pump and cables. */
 
@@ -27,14 +27,14 @@ export const hasGlue = ({ joints }: Pick<Work, 'joints'>): boolean =>
   joints.some((j) => isSocketed(j.kind) && pipeById(j.pipe)?.outside !== undefined);
 
 /** Cutting, dry fit, gluing, curing, pump and cables. @param set steps after which every vessel stands */
-export function joiningSteps(w: Work, set: readonly string[]): Step[] {
+export function joiningSteps(w: Work, set: readonly string[]): BuildStep[] {
   const { system: s } = w.c;
   const pipes = pipesOf(w);
   // Crests that set a flood’s depth; spare outlets are looked at when a drain is blocked.
   const mains = new Set(w.c.a.beds.map((b) => b.mainDrain));
   const crests = drains(s).filter((d) => mains.has(d.id));
   const lined = s.vessels.some((v) => buildOf(s, v.id).make === 'lined-frame');
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   if (pipes.length)
     out.push(
       step({
@@ -72,7 +72,7 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
             { step: 'measure' },
           ),
           ...crests.map((d) =>
-            measure(
+            measuredCheck(
               buildKey('crest', d.id),
               say`Overflow height of “${d.name}” above the floor of “${vesselOf(s, d.from).name}”`,
               'length',
@@ -166,7 +166,7 @@ export function joiningSteps(w: Work, set: readonly string[]): Step[] {
             say`Stop here. Have a licensed electrician repair the outlet.`,
             { stage: 'place', about: '' },
           ),
-          measure('plug', say`Lowest plug above the ground`, 'length', {
+          measuredCheck('plug', say`Lowest plug above the ground`, 'length', {
             least: top?.z ?? 0,
             means: say`Raise it above every rim: a blocked drain fills a vessel to its rim.`,
             writes: { to: 'place', at: 'site.power.height' },

@@ -1,13 +1,13 @@
 import type { Phrase, QuantityKind } from '../../quantity/index.ts';
 import { say } from '../../quantity/index.ts';
-import type { Entry, Step } from './types.ts';
+import type { StepCheck, BuildStep } from './types.ts';
 
 /** Steps and entries with what is usual left out. */
 
 /** A step; what is not given is as usual. */
 export const step = (
-  x: Pick<Step, 'id' | 'chapter' | 'title' | 'how' | 'after'> & Partial<Step>,
-): Step => ({
+  x: Pick<BuildStep, 'id' | 'chapter' | 'title' | 'how' | 'after'> & Partial<BuildStep>,
+): BuildStep => ({
   hands: 1,
   minutes: 30,
   wait: null,
@@ -26,8 +26,8 @@ export const yes = (
   id: string,
   label: Phrase,
   means: Phrase,
-  goTo: Entry['goTo'] = null,
-): Entry => ({
+  goTo: StepCheck['goTo'] = null,
+): StepCheck => ({
   id,
   label,
   kind: 'yes',
@@ -40,12 +40,12 @@ export const yes = (
 });
 
 /** A measured entry with its limits. */
-export const measure = (
+export const measuredCheck = (
   id: string,
   label: Phrase,
   kind: QuantityKind,
-  more: Partial<Omit<Entry, 'id' | 'label' | 'kind'>> = {},
-): Entry => ({
+  more: Partial<Omit<StepCheck, 'id' | 'label' | 'kind'>> = {},
+): StepCheck => ({
   id,
   label,
   kind,

@@ -1,4 +1,4 @@
-import type { Step } from './types.ts';
+import type { BuildStep } from './types.ts';
 
 /** The steps laid out over the days: one pair of hands, daylight hours, clocks that run overnight. */
 
@@ -34,7 +34,7 @@ function fit(at: number, length: number): number {
  * @param steps in order
  * @param start milliseconds since 1970
  */
-export function scheduleOf(steps: readonly Step[], start: number): Scheduled[] {
+export function scheduleOf(steps: readonly BuildStep[], start: number): Scheduled[] {
   const free = new Map<string, number>();
   let hands = start;
   return steps.map((x) => {

@@ -6,7 +6,7 @@ import {
   type StepRecord,
   type SystemDocument,
 } from '../../system/index.ts';
-import type { Entry, Step } from './types.ts';
+import type { StepCheck, BuildStep } from './types.ts';
 
 /** How far the work is: what was noted of each step, whether it may begin, whether it is passed. */
 
@@ -21,7 +21,7 @@ export type StepState =
   | 'failed'
   | 'done';
 
-export type Verdict = 'missing' | 'passes' | 'fails';
+export type CheckResult = 'missing' | 'passes' | 'fails';
 
 /** What was noted of a step; an empty record where nothing was. */
 export const recordOf = (s: SystemDocument, id: string): StepRecord =>
@@ -34,7 +34,7 @@ export const recordOf = (s: SystemDocument, id: string): StepRecord =>
   };
 
 /** What stands for an entry: in the fact of the system that it writes, else in the step’s record. */
-export function entryValue(s: SystemDocument, step: string, e: Entry): number | null {
+export function entryValue(s: SystemDocument, step: string, e: StepCheck): number | null {
   const w = e.writes;
   if (!w) return recordOf(s, step).entries.find((x) => x.id === e.id)?.value ?? null;
   switch (w.to) {
@@ -57,7 +57,7 @@ export function entryValue(s: SystemDocument, step: string, e: Entry): number | 
 }
 
 /** Whether a value passes an entry’s limits. */
-export function verdictOf(e: Entry, value: number | null): Verdict {
+export function verdictOf(e: StepCheck, value: number | null): CheckResult {
   if (value === null) return 'missing';
   const slack = 1e-9 * Math.max(1, Math.abs(value));
   if (e.least !== null && value < e.least - slack) return 'fails';
@@ -66,18 +66,18 @@ export function verdictOf(e: Entry, value: number | null): Verdict {
 }
 
 /** Verdict of a step’s entries together: one that fails fails it, one that is needed and missing leaves it open. */
-export function entriesVerdict(s: SystemDocument, step: Step): Verdict {
+export function entriesVerdict(s: SystemDocument, step: BuildStep): CheckResult {
   const all = step.entries.map((e) => ({ e, v: verdictOf(e, entryValue(s, step.id, e)) }));
   if (all.some(({ v }) => v === 'fails')) return 'fails';
   return all.some(({ e, v }) => v === 'missing' && !e.optional) ? 'missing' : 'passes';
 }
 
 /** When a step’s clock has run; null where it has none or is not begun. Milliseconds since 1970. */
-export const clockEnds = (step: Step, r: StepRecord): number | null =>
+export const clockEnds = (step: BuildStep, r: StepRecord): number | null =>
   step.wait && r.started !== null ? r.started + step.wait.time * 1000 : null;
 
 /** Whether a step is finished at a moment: done, its hold point still passed, its clock run. */
-export function isFinished(s: SystemDocument, step: Step, now: number): boolean {
+export function isFinished(s: SystemDocument, step: BuildStep, now: number): boolean {
   const r = recordOf(s, step.id);
   if (r.done === null) return false;
   if (step.hold && entriesVerdict(s, step) !== 'passes') return false;
@@ -90,9 +90,9 @@ export function isFinished(s: SystemDocument, step: Step, now: number): boolean 
  *
  * @param now milliseconds since 1970
  */
-export function statesOf(
+export function stepStates(
   s: SystemDocument,
-  steps: readonly Step[],
+  steps: readonly BuildStep[],
   now: number,
 ): Map<string, StepState> {
   const finished = new Map(steps.map((x) => [x.id, isFinished(s, x, now)]));
@@ -111,16 +111,16 @@ export function statesOf(
 /** Steps before a step that are not finished at a moment. */
 export const unfinishedBefore = (
   s: SystemDocument,
-  steps: readonly Step[],
-  step: Step,
+  steps: readonly BuildStep[],
+  step: BuildStep,
   now: number,
-): Step[] => steps.filter((x) => step.after.includes(x.id) && !isFinished(s, x, now));
+): BuildStep[] => steps.filter((x) => step.after.includes(x.id) && !isFinished(s, x, now));
 
 /** Whether a step may be ticked off now: what comes before is finished and its entries pass. */
 export const canFinish = (
   s: SystemDocument,
-  steps: readonly Step[],
-  step: Step,
+  steps: readonly BuildStep[],
+  step: BuildStep,
   now: number,
 ): boolean => !unfinishedBefore(s, steps, step, now).length && entriesVerdict(s, step) === 'passes';
 
@@ -141,7 +141,7 @@ export const noteEdits = (
  */
 export function finishEdits(
   s: SystemDocument,
-  step: Step,
+  step: BuildStep,
   pieces: readonly { readonly id: string; readonly cut: number }[],
   now: number,
 ): Edit[] {
@@ -169,7 +169,7 @@ function measurementEdits(
 export function entryEdits(
   s: SystemDocument,
   step: string,
-  e: Entry,
+  e: StepCheck,
   value: number | null,
 ): Edit[] {
   const w = e.writes;

@@ -15,12 +15,12 @@ import {
   entryEdits,
   entryValue,
   finishEdits,
-  inOrder,
+  orderedSteps,
   noteEdits,
-  statesOf,
+  stepStates,
   verdictOf,
-  type Entry,
-  type Step,
+  type StepCheck,
+  type BuildStep,
 } from './index.ts';
 
 /** The order of the work, its hold points, its clocks. */
@@ -174,7 +174,7 @@ describe('every kind of system has the steps of its own', () => {
 describe('a step', () => {
   const base = demo('potting-shed-pair');
   const { steps } = plans.get('potting-shed-pair')!;
-  const of = (id: string): Step => steps.find((x) => x.id === id)!;
+  const of = (id: string): BuildStep => steps.find((x) => x.id === id)!;
   const NOW = Date.UTC(2026, 3, 1);
   /** Everything before a step done long ago, with entries that pass. */
   const upTo = (id: string, from = base): SystemDocument => {
@@ -187,7 +187,7 @@ describe('a step', () => {
     }
     return s;
   };
-  const state = (s: SystemDocument, id: string, now = NOW) => statesOf(s, steps, now).get(id);
+  const state = (s: SystemDocument, id: string, now = NOW) => stepStates(s, steps, now).get(id);
 
   it('is blocked until what comes before is finished, then open, then done', () => {
     expect(state(base, 'place')).toBe('open');
@@ -200,7 +200,7 @@ describe('a step', () => {
 
   it('with a hold point fails by an entry outside its limits, and passes when that is mended', () => {
     const s = upTo('leak');
-    const [watched, dry] = of('leak').entries as [Entry, Entry];
+    const [watched, dry] = of('leak').entries as [StepCheck, StepCheck];
     const short = applyEdits(s, entryEdits(s, 'leak', watched, 600));
     expect(state(short, 'leak')).toBe('failed');
     expect(tell(watched.means, 'metric')).toContain('20 min');
@@ -279,13 +279,13 @@ describe('a step', () => {
 
   it('that waits for what there is not is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['none'] };
-    expect(() => inOrder([a])).toThrow('a depends on none, which is no step');
-    expect(() => inOrder([{ ...a, after: [], tests: ['none'] }])).toThrow(/no step/);
+    expect(() => orderedSteps([a])).toThrow('a depends on none, which is no step');
+    expect(() => orderedSteps([{ ...a, after: [], tests: ['none'] }])).toThrow(/no step/);
   });
 
   it('that waits for itself is refused', () => {
     const a = { ...of('place'), id: 'a', after: ['b'] };
     const b = { ...of('place'), id: 'b', after: ['a'] };
-    expect(() => inOrder([a, b])).toThrow(/depend on each other/);
+    expect(() => orderedSteps([a, b])).toThrow(/depend on each other/);
   });
 });

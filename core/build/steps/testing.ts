@@ -16,9 +16,9 @@ import {
 import { waterOf } from '../../assess/index.ts';
 import { pumpsOf } from '../../network/index.ts';
 import { hasPipes } from './joining.ts';
-import { measure, step, yes } from './make.ts';
+import { measuredCheck, step, yes } from './make.ts';
 import type { Work } from './work.ts';
-import type { Entry, Step } from './types.ts';
+import type { StepCheck, BuildStep } from './types.ts';
 import { moreWater, ROOM, wetTest, wetTestWith, type WetTest } from './wetTest.ts';
 
 /** Tests with water, before the stones hide every joint. */
@@ -58,7 +58,7 @@ function stopInTime(s: SystemDocument, wet: WetTest): Phrase | null {
   ];
 }
 
-function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
+function leakSteps(w: Work, wet: WetTest, after: readonly string[]): BuildStep[] {
   const s = wet.system;
   const more = waterOf(wet) - waterOf(w.c);
   return [
@@ -100,7 +100,7 @@ function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
       tests: ['fill-test', ...after],
       about: s.paths.map((p) => p.id),
       entries: [
-        measure('watched', say`Watched`, 'time', {
+        measuredCheck('watched', say`Watched`, 'time', {
           least: LEAK_WATCH,
           means: say`Slow leaks take time to show. Watch for ${{ value: LEAK_WATCH, kind: 'time' }}.`,
         }),
@@ -115,7 +115,7 @@ function leakSteps(w: Work, wet: WetTest, after: readonly string[]): Step[] {
   ];
 }
 
-function flowStep(w: Work, wet: WetTest): Step[] {
+function flowStep(w: Work, wet: WetTest): BuildStep[] {
   const lines = pumpedLines(w.c.system);
   if (!lines.length) return [];
   return [
@@ -134,9 +134,9 @@ function flowStep(w: Work, wet: WetTest): Step[] {
       caution: stopInTime(w.c.system, wet),
       tests: ['power'],
       about: lines.map((l) => l.id),
-      entries: lines.map((l): Entry => {
+      entries: lines.map((l): StepCheck => {
         const reckoned = reckonedFlow(w.c, l);
-        return measure(
+        return measuredCheck(
           `flow-${l.id}`,
           say`Flow of “${l.name}” (${flow(reckoned)} by its box)`,
           'flow',
@@ -159,10 +159,10 @@ interface Before {
   readonly tests: readonly string[];
 }
 
-function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
-  return w.c.system.paths.filter(isSiphon).map((p): Step => {
+function siphonSteps(w: Work, { wet, after, tests }: Before): BuildStep[] {
+  return w.c.system.paths.filter(isSiphon).map((p): BuildStep => {
     const window = wet.a.siphons.find((x) => x.id === p.id);
-    const tap: Entry['goTo'] = { stage: 'drain', about: p.id };
+    const tap: StepCheck['goTo'] = { stage: 'drain', about: p.id };
     return step({
       id: `siphon-${p.id}`,
       chapter: 'test',
@@ -183,12 +183,12 @@ function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
       tests,
       about: [p.id, p.from],
       entries: [
-        measure('starts', say`Times it started`, 'count', {
+        measuredCheck('starts', say`Times it started`, 'count', {
           least: CYCLES,
           means: say`If it gets too little water for its bore, open the valve. If air leaks in at the bell’s cap or at a joint, seal it. If the drop pipe never fills, fit an elbow or a water trap at its foot.`,
           goTo: tap,
         }),
-        measure('stops', say`Times it stopped`, 'count', {
+        measuredCheck('stops', say`Times it stopped`, 'count', {
           least: CYCLES,
           means: say`If too much water flows in, close the valve a little. If the notches are too low or too small, they let no air in. The end of the drain pipe must not stay under water.`,
           goTo: tap,
@@ -199,9 +199,9 @@ function siphonSteps(w: Work, { wet, after, tests }: Before): Step[] {
 }
 
 /** What holds a level without a siphon: overflow of a timer's flood, floats, a float valve, felt. */
-function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
+function levelSteps(w: Work, { wet, after, tests }: Before): BuildStep[] {
   const { system: s, a } = w.c;
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   for (const b of a.beds) {
     const v = vesselOf(s, b.id);
     const main = s.paths.find((p) => p.id === b.mainDrain);
@@ -222,7 +222,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         tests,
         about: [v.id, main.id],
         entries: [
-          measure('stands', say`Water level above the floor`, 'length', {
+          measuredCheck('stands', say`Water level above the floor`, 'length', {
             least: main.crest - ROOM,
             most: main.crest + OVER_CREST,
             means: say`Above ${mm(main.crest + OVER_CREST)} the overflow is too narrow for the pump, or its lower end is under water. Below it the standpipe was cut too short.`,
@@ -256,7 +256,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         tests: [`row-${row.id}`, 'leak'],
         about: [row.id],
         entries: [
-          measure('spread', say`Highest level less lowest level`, 'length', {
+          measuredCheck('spread', say`Highest level less lowest level`, 'length', {
             most: EVEN,
             means: say`One is lower than the others, or a branch of the manifold is clogged or full of air.`,
             goTo: { step: `row-${row.id}` },
@@ -283,13 +283,13 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
         tests: ['power', 'flow'],
         about: [l.id, f.vessel],
         entries: [
-          measure('on', say`Switches on at`, 'length', {
+          measuredCheck('on', say`Switches on at`, 'length', {
             least: f.on - EVEN,
             most: f.on + EVEN,
             means: say`Shorten or lengthen the float’s free end.`,
             goTo: { stage: 'drain', about: l.id },
           }),
-          measure('off', say`Switches off at`, 'length', {
+          measuredCheck('off', say`Switches off at`, 'length', {
             least: f.off - EVEN,
             most: f.off + EVEN,
             means: say`Change the free length of its cable, which sets its stroke.`,
@@ -318,7 +318,7 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
           tests: ['leak'],
           about: [p.id, p.to],
           entries: [
-            measure('level', say`It closes at`, 'length', {
+            measuredCheck('level', say`It closes at`, 'length', {
               least: p.level - EVEN,
               most: p.level + EVEN,
               means: say`Set the arm to the ${mm(p.level)} of the design.`,
@@ -379,10 +379,10 @@ function levelSteps(w: Work, { wet, after, tests }: Before): Step[] {
 }
 
 /** The cut of power, and each drain blocked. */
-function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[] {
+function failureSteps(w: Work, wet: WetTest, running: readonly string[]): BuildStep[] {
   const s = w.c.system;
   const { a } = wet;
-  const out: Step[] = [];
+  const out: BuildStep[] = [];
   if (pumpedLines(s).length)
     out.push(
       step({
@@ -400,7 +400,7 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
         entries: [
           ...s.vessels.filter(isStore).map((v: Vessel) => {
             const after = a.balance.afterPowerCut.find((r) => r.vessel === v.id);
-            return measure(
+            return measuredCheck(
               `room-${v.id}`,
               say`Water level below the rim of “${v.name}” (${mm(after?.freeboard ?? 0)} expected)`,
               'length',
@@ -457,7 +457,7 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
         tests: running,
         about: [b.id, b.mainDrain],
         entries: [
-          measure('rim', say`Highest water level below the rim`, 'length', {
+          measuredCheck('rim', say`Highest water level below the rim`, 'length', {
             least: spare || !to ? ROOM : 0,
             means: spare
               ? say`“${spare.name}” does not carry the pump’s flow. Lower its overflow height or widen it.`
@@ -480,7 +480,7 @@ function failureSteps(w: Work, wet: WetTest, running: readonly string[]): Step[]
 }
 
 /** All tests with water, in order; `after` is what must be joined. */
-export function testSteps(w: Work, after: readonly string[]): Step[] {
+export function testSteps(w: Work, after: readonly string[]): BuildStep[] {
   const wet = wetTest(w.c);
   const leak = leakSteps(w, wet, after);
   const flow = flowStep(w, wet);

@@ -14,7 +14,7 @@ export type Writes =
   | { readonly to: 'place'; readonly at: string };
 
 /** What is looked at or measured at a step. */
-export interface Entry {
+export interface StepCheck {
   readonly id: string;
   readonly label: Phrase;
   /** Yes or no, or a quantity. */
@@ -41,7 +41,7 @@ export const CHAPTERS: Readonly<Record<Chapter, string>> = {
   start: 'Run and plant',
 };
 
-export interface Step {
+export interface BuildStep {
   readonly id: string;
   readonly chapter: Chapter;
   readonly title: Phrase;
@@ -54,7 +54,7 @@ export interface Step {
   readonly wait: { readonly time: Seconds; readonly what: Phrase } | null;
   /** A hold point is passed by its entries; other steps may ask for some as well. */
   readonly hold: boolean;
-  readonly entries: readonly Entry[];
+  readonly entries: readonly StepCheck[];
   /** Pieces that are cut when it is done. */
   readonly cuts: readonly string[];
   /** Steps whose work a hold point tests. */

@@ -2,7 +2,7 @@ import type { Figures } from '../../assess/figures.ts';
 import type { Coil, Cutting } from '../cutting.ts';
 import type { MediaFill } from '../media.ts';
 import type { PartLine } from '../parts/index.ts';
-import type { Stand } from '../stand.ts';
+import type { VesselSupport } from '../stand.ts';
 import type { Hole, Joint, Piece } from '../types.ts';
 
 /** What the steps follow from. */
@@ -13,7 +13,7 @@ export interface Work {
   readonly holes: readonly Hole[];
   readonly cuttings: readonly Cutting[];
   readonly coils: readonly Coil[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly VesselSupport[];
   readonly media: readonly MediaFill[];
   readonly parts: readonly PartLine[];
 }

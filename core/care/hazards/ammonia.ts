@@ -31,7 +31,7 @@ const NO_BASE = {
 } as const;
 
 /** Ammonia that burns gills, or would at another pH. */
-export function ammonia(t: Tended): Hazard[] {
+export function ammoniaHazards(t: Tended): Hazard[] {
   const { tan } = t.known;
   const now = unionisedNow(t);
   if (!t.hasFish || !tan || now === null || tan.band[1] <= 0) return [];

@@ -54,7 +54,7 @@ function power(t: Tended): { words: Phrase; step: Want } | null {
 }
 
 /** What takes the breath of fish or roots. */
-export function breath(t: Tended): Hazard[] {
+export function breathHazards(t: Tended): Hazard[] {
   const out: Hazard[] = [];
   const about = tankOf(t);
   const cut = power(t);

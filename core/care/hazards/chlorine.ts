@@ -4,7 +4,7 @@ import { tankOf, type Tended } from '../../readings/index.ts';
 import { hazardOf, type Hazard } from '../types.ts';
 
 /** Total chlorine in water that fish live in or are to live in. */
-export function chlorine(t: Tended): Hazard[] {
+export function chlorineHazards(t: Tended): Hazard[] {
   const read = t.known.chlorine;
   if (!read || t.isSolution || read.band[1] <= CHLORINE_LIMITS.target) return [];
   const chloramine = t.system.site.tap.chlorine === 'chloramine';

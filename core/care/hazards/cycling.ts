@@ -65,7 +65,7 @@ function beforeFish(t: Tended): Hazard[] {
 }
 
 /** pH and alkalinity that bacteria need, ammonia and nitrite that stop them. */
-export function cycling(t: Tended): Hazard[] {
+export function cyclingHazards(t: Tended): Hazard[] {
   if (!isStart(t)) return [];
   const out: Hazard[] = [];
   const { ph, alkalinity: alk, tan, nitrite } = t.known;

@@ -1,4 +1,4 @@
-import { dutyFlow, fillTime } from '../../derived/index.ts';
+import { pumpDutyFlow, fillTime } from '../../derived/index.ts';
 import { FLOW_LIMITS, HEAT_WAIT, MEMORY, READING_AGE } from '../../limits/index.ts';
 import { flow, say, share, time } from '../../quantity/index.ts';
 import { isDated, latestOn, recent, type Tended } from '../../readings/index.ts';
@@ -6,11 +6,11 @@ import { lookStep } from '../../treatment/index.ts';
 import { hazardOf, type Hazard } from '../types.ts';
 
 /** Weak flow of a delivery pipe against its duty point. */
-export const delivery = (t: Tended): Hazard[] =>
+export const deliveryHazards = (t: Tended): Hazard[] =>
   t.system.paths.flatMap((p): Hazard[] => {
     if (p.kind !== 'pumped-line') return [];
     const read = latestOn(t.entries, p.id).flow;
-    const expected = dutyFlow.value(t.c, p.id);
+    const expected = pumpDutyFlow.value(t.c, p.id);
     if (!isDated(read) || expected === null) return [];
     if ((t.now - read.at) / 1000 > READING_AGE.flow) return [];
     const cleaned = recent(
@@ -52,7 +52,7 @@ export const delivery = (t: Tended): Hazard[] =>
   });
 
 /** A bed that takes longer or shorter to fill than its pump and media say. */
-export const clogging = (t: Tended): Hazard[] =>
+export const cloggingHazards = (t: Tended): Hazard[] =>
   t.c.a.beds.flatMap((b): Hazard[] => {
     const read = latestOn(t.entries, b.id).fillTime;
     const expected = fillTime.value(t.c, b.id);

@@ -20,7 +20,7 @@ const unreadLately = (t: Tended): ReadingId[] =>
   TESTS.filter((id) => (t.known[id]?.age ?? Infinity) > MEMORY.recentRead);
 
 /** Fish that died in the last days. */
-export function deaths(t: Tended): Hazard[] {
+export function deathHazards(t: Tended): Hazard[] {
   const dead = recent(t, MEMORY.deaths, (e) => e.kind === 'fish-dead');
   const count = dead.reduce((sum, e) => sum + (e.count ?? 1), 0);
   if (!count) return [];
@@ -73,7 +73,7 @@ export function deaths(t: Tended): Hazard[] {
 }
 
 /** Fish that hide, rub, or have sores. */
-export function illness(t: Tended): Hazard[] {
+export function illnessHazards(t: Tended): Hazard[] {
   if (!t.hasFish) return [];
   const since = (sign: SignId) => {
     const [e] = recent(t, MEMORY.sign, (x) => x.seen?.includes(sign) ?? false);
@@ -134,7 +134,7 @@ export function illness(t: Tended): Hazard[] {
 }
 
 /** New fish: more feed than the bacteria are used to, and what they may bring. */
-export function newFish(t: Tended): Hazard[] {
+export function newFishHazards(t: Tended): Hazard[] {
   const entries = recent(t, MEMORY.newFish, (e) => e.kind === 'fish-in');
   const count = entries.reduce((sum, e) => sum + (e.count ?? 1), 0);
   if (!count) return [];
@@ -181,7 +181,7 @@ export function newFish(t: Tended): Hazard[] {
 }
 
 /** Feed of the last days against what fish and bacteria can use. */
-export function feeding(t: Tended): Hazard[] {
+export function feedingHazards(t: Tended): Hazard[] {
   if (!t.hasFish || !(t.life.feed > 0)) return [];
   const [left] = recent(t, MEMORY.sign, (e) => e.seen?.includes('feed-left') ?? false);
   const fed = recent(t, MEMORY.deaths, (e) => e.kind === 'feed');

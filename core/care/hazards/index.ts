@@ -1,20 +1,20 @@
 import type { Tended } from '../../readings/index.ts';
 import type { Hazard } from '../types.ts';
-import { ammonia } from './ammonia.ts';
-import { breath } from './breath.ts';
-import { chlorine } from './chlorine.ts';
-import { cycling } from './cycling.ts';
-import { clogging, delivery } from './equipment.ts';
-import { deaths, feeding, illness, newFish } from './fish.ts';
-import { level } from './level.ts';
-import { nitrate } from './nitrate.ts';
-import { nitrite } from './nitrite.ts';
-import { alkalinity, carbonDioxide, ph } from './ph.ts';
-import { plants } from './plants.ts';
-import { solutionAge, strength } from './solution.ts';
-import { stale } from './stale.ts';
-import { temperature } from './temperature.ts';
-import { trend } from './trend.ts';
+import { ammoniaHazards } from './ammonia.ts';
+import { breathHazards } from './breath.ts';
+import { chlorineHazards } from './chlorine.ts';
+import { cyclingHazards } from './cycling.ts';
+import { cloggingHazards, deliveryHazards } from './equipment.ts';
+import { deathHazards, feedingHazards, illnessHazards, newFishHazards } from './fish.ts';
+import { levelHazards } from './level.ts';
+import { nitrateHazards } from './nitrate.ts';
+import { nitriteHazards } from './nitrite.ts';
+import { alkalinityHazards, carbonDioxideHazards, phHazards } from './ph.ts';
+import { plantHazards } from './plants.ts';
+import { solutionAgeHazards, strengthHazards } from './solution.ts';
+import { staleHazards } from './stale.ts';
+import { temperatureHazards } from './temperature.ts';
+import { trendHazards } from './trend.ts';
 
 export { unionisedNow } from './ammonia.ts';
 export { toppedUp } from './level.ts';
@@ -22,26 +22,26 @@ export { wantedEvery } from './stale.ts';
 
 /** Every hazard that is looked for, in the order in which they kill. One subject a file. */
 export const HAZARDS: readonly ((t: Tended) => Hazard[])[] = [
-  breath,
-  ammonia,
-  nitrite,
-  chlorine,
-  temperature,
-  ph,
-  deaths,
-  illness,
-  level,
-  feeding,
-  newFish,
-  alkalinity,
-  carbonDioxide,
-  cycling,
-  strength,
-  delivery,
-  clogging,
-  nitrate,
-  plants,
-  solutionAge,
-  trend,
-  stale,
+  breathHazards,
+  ammoniaHazards,
+  nitriteHazards,
+  chlorineHazards,
+  temperatureHazards,
+  phHazards,
+  deathHazards,
+  illnessHazards,
+  levelHazards,
+  feedingHazards,
+  newFishHazards,
+  alkalinityHazards,
+  carbonDioxideHazards,
+  cyclingHazards,
+  strengthHazards,
+  deliveryHazards,
+  cloggingHazards,
+  nitrateHazards,
+  plantHazards,
+  solutionAgeHazards,
+  trendHazards,
+  staleHazards,
 ];

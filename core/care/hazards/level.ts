@@ -18,7 +18,7 @@ export function toppedUp(t: Tended): { readonly used: number; readonly expected:
 }
 
 /** Levels too low, and leaks. */
-export function level(t: Tended): Hazard[] {
+export function levelHazards(t: Tended): Hazard[] {
   const { system: s } = t;
   const { a } = t.c;
   const out: Hazard[] = [];

@@ -5,7 +5,7 @@ import { lookStep, shareTo } from '../../treatment/index.ts';
 import { hazardOf, type Hazard } from '../types.ts';
 
 /** Nitrate that starves the plants, or that nothing takes up. */
-export function nitrate(t: Tended): Hazard[] {
+export function nitrateHazards(t: Tended): Hazard[] {
   const read = t.known.nitrate;
   const band = bandsOf(t).nitrate;
   if (!t.hasFish || !read || !band || !read.fresh || read.from === 'plausible') return [];

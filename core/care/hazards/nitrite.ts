@@ -11,7 +11,7 @@ import { shareTo } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
 /** Nitrite, for the most sensitive species, and the chloride that shields it. */
-export function nitrite(t: Tended): Hazard[] {
+export function nitriteHazards(t: Tended): Hazard[] {
   const read = t.known.nitrite;
   const band = bandsOf(t).nitrite;
   if (!t.hasFish || !read || !band) return [];

@@ -37,7 +37,7 @@ import {
   rainWords,
   softeningShare,
   topUpSource,
-  type Ground,
+  type TreatmentBasis,
 } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
@@ -49,7 +49,7 @@ const SOURCE =
 /** Change of alkalinity that brings the middle of what is known to a pH; none where the substance cannot. */
 const toPh =
   (target: number, carbon: number) =>
-  (g: Ground): number => {
+  (g: TreatmentBasis): number => {
     const { water, states } = g.middle;
     const before = { ph: states.closed.ph, alkalinity: water.alkalinity, temperature: water.t };
     return changeToPh(before, target, carbon) ?? 0;
@@ -239,7 +239,7 @@ function solutionPh(t: Tended): Hazard[] {
 }
 
 /** pH outside what suits fish, bacteria and plants, or the crops of a solution. */
-export const ph = (t: Tended): Hazard[] =>
+export const phHazards = (t: Tended): Hazard[] =>
   t.hasFish ? fishPh(t) : t.isSolution ? solutionPh(t) : [];
 
 /** Whether a base was given of late: then it goes on until its aim is reached. */
@@ -255,7 +255,7 @@ function holdingAlkalinity(t: Tended): number {
 }
 
 /** Alkalinity that no longer keeps the pH from crashing. */
-export function alkalinity(t: Tended): Hazard[] {
+export function alkalinityHazards(t: Tended): Hazard[] {
   const read = t.known.alkalinity;
   if (!t.hasFish || !read || read.from === 'plausible') return [];
   const { floor, low, high, aim } = ALKALINITY_RANGE;
@@ -314,7 +314,7 @@ export function alkalinity(t: Tended): Hazard[] {
 }
 
 /** Free carbon dioxide: air before any dose. */
-export function carbonDioxide(t: Tended): Hazard[] {
+export function carbonDioxideHazards(t: Tended): Hazard[] {
   const { ph: read, alkalinity: alk, temperature: warm } = t.known;
   if (!t.hasFish || !read || !alk || !read.fresh || read.from === 'plausible') return [];
   if (alk.from === 'plausible' || alk.best < ALKALINITY_RANGE.floor) return [];

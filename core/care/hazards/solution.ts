@@ -5,7 +5,7 @@ import { diluteStep, feedSolution, newSolution } from '../../treatment/index.ts'
 import { hazardOf, type Hazard } from '../types.ts';
 
 /** Strength of a solution. */
-export function strength(t: Tended): Hazard[] {
+export function strengthHazards(t: Tended): Hazard[] {
   const read = t.known.conductivity;
   const band = bandsOf(t).conductivity;
   if (!t.isSolution || !read || !band || !read.fresh) return [];
@@ -35,7 +35,7 @@ export function strength(t: Tended): Hazard[] {
 }
 
 /** Age of the solution, by weeks and by top-ups. */
-export function solutionAge(t: Tended): Hazard[] {
+export function solutionAgeHazards(t: Tended): Hazard[] {
   if (!t.isSolution || daysRunning(t) === null) return [];
   const age = sinceChange(t);
   if (!age || (age.days <= age.mostDays && age.toppedUp <= t.volume)) return [];

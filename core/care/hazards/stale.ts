@@ -20,7 +20,7 @@ export function wantedEvery(t: Tended): Partial<Record<ReadingId, number>> {
 }
 
 /** What has not been read for long: nothing can be said without it. */
-export function stale(t: Tended): Hazard[] {
+export function staleHazards(t: Tended): Hazard[] {
   if (daysRunning(t) === null) return [];
   const wanted = Object.entries(wantedEvery(t)) as [ReadingId, number][];
   const missing = wanted

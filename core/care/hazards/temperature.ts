@@ -8,7 +8,7 @@ import {
 } from '../../limits/index.ts';
 import { say, temperature as degreesAt } from '../../quantity/index.ts';
 import { bandsOf, bestWarmth, tankOf, type Tended } from '../../readings/index.ts';
-import { coolStep, lookStep, warmStep, groundOf } from '../../treatment/index.ts';
+import { coolStep, lookStep, warmStep, treatmentBasis } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
 /** Water too warm or too cold for fish, or for roots in solution. */
@@ -74,7 +74,7 @@ function cold(t: Tended, now: number): Hazard[] {
         {
           ...shared,
           feed: 0,
-          wants: [{ kind: 'step', step: warmStep(groundOf(t), about) }],
+          wants: [{ kind: 'step', step: warmStep(treatmentBasis(t), about) }],
           again: HEAT_WAIT.cold,
           unless: say`Above ${degreesAt(least + TEMPERATURE_LIMITS.coldMargin)} and steady.`,
         },
@@ -99,7 +99,7 @@ function cold(t: Tended, now: number): Hazard[] {
 }
 
 /** Too warm or too cold. */
-export function temperature(t: Tended): Hazard[] {
+export function temperatureHazards(t: Tended): Hazard[] {
   const read = t.known.temperature;
   if (!read || read.from !== 'read' || read.doubted || !read.fresh) return [];
   const now = read.best;

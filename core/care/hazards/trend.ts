@@ -5,7 +5,7 @@ import {
   crossingsOf,
   shownAs,
   standing,
-  type Crossing,
+  type LimitCrossing,
   type Tended,
 } from '../../readings/index.ts';
 import { lookStep } from '../../treatment/index.ts';
@@ -30,14 +30,14 @@ const BEFORE: Readonly<Record<string, string>> = {
 
 const isInside =
   (t: Tended) =>
-  ({ id }: Crossing): boolean => {
+  ({ id }: LimitCrossing): boolean => {
     const x = t.known[id];
     const band = bandsOf(t)[id];
     return !x || (standing(band, x.band[0]) === 'good' && standing(band, x.band[1]) === 'good');
   };
 
 /** A slope that will cross a limit is told before it does. */
-export const trend = (t: Tended): Hazard[] =>
+export const trendHazards = (t: Tended): Hazard[] =>
   // What the last reading is outside of already is told by its own hazard.
   crossingsOf(t)
     .filter(isInside(t))

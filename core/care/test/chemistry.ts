@@ -76,8 +76,8 @@ export function tank(ph: number, alk: number, t: number, more: Partial<Tank> = {
 export const unionised = (x: Tank, ph: number): number =>
   x.tan / (1 + 10 ** (0.09018 + 2729.92 / (x.t + 273.15) - ph));
 
-export const STATES = { closed, settled, air: inAir } as const;
-export type StateName = keyof typeof STATES;
+export const TEST_WATER_STATES = { closed, settled, air: inAir } as const;
+export type StateName = keyof typeof TEST_WATER_STATES;
 
 /** A share replaced by tap water of the same temperature. */
 export function mixed(x: Tank, tap: Tank, share: number): Tank {

@@ -1,6 +1,6 @@
-import type { Plan } from '../types.ts';
+import type { CarePlan } from '../types.ts';
 import {
-  STATES,
+  TEST_WATER_STATES,
   closed,
   mixed,
   tank,
@@ -19,7 +19,7 @@ export interface Followed {
   readonly after: Tank;
 }
 
-const NAMES = Object.keys(STATES) as StateName[];
+const NAMES = Object.keys(TEST_WATER_STATES) as StateName[];
 /** What two chemistries may differ by: a hundredth of the value, and of a pH. */
 const SLACK = 1.01;
 const CAUTION = 0.02;
@@ -33,7 +33,7 @@ const CAUTION = 0.02;
  * @param edge pH that the species live in
  */
 export function follow(
-  plan: Plan,
+  plan: CarePlan,
   start: Tank,
   tap: Tank,
   litres: number,
@@ -73,8 +73,8 @@ export function follow(
         continue;
     }
     for (const name of NAMES) {
-      const was = STATES[name](before);
-      const is = STATES[name](x);
+      const was = TEST_WATER_STATES[name](before);
+      const is = TEST_WATER_STATES[name](x);
       const [u0, u1] = [unionised(before, was), unionised(x, is)];
       if (u1 > CAUTION * SLACK && u1 > u0 * SLACK)
         broken.push(`${s.treatment}: un-ionised ${u0} → ${u1} ${name}`);
@@ -87,7 +87,7 @@ export function follow(
     if (x.nitrite > 0 && x.chloride < before.chloride && ratio(x) > ratio(before) * SLACK)
       broken.push(`${s.treatment}: nitrite to chloride rises`);
     const dose = s.treatment === 'base' || s.treatment === 'acid';
-    const of = dose || rescued ? closed : STATES.settled;
+    const of = dose || rescued ? closed : TEST_WATER_STATES.settled;
     const moved = Math.abs(of(x) - of(before));
     const most = rescued || plan.urgency === 'now' ? 0.5 : 0.2;
     if (moved > (dose && !rescued ? 0.2 : most) + 0.011)

@@ -8,7 +8,7 @@ import type { DayTrace } from '../types.ts';
 import type { Fault } from './fault.ts';
 
 /** What a fault that strikes at a moment does. */
-export interface Outcome {
+export interface FaultOutcome {
   /** Moment of the day at which it strikes, s after midnight. */
   readonly at: Seconds;
   /** On the floor, or leaked away, over what happens without the fault. */
@@ -45,7 +45,7 @@ const LOW: Share = 0.25;
 const mostEvents = (f: Fault): number => MOST_EVENTS * Math.max(1, Math.ceil(f.follow / DAY));
 
 /** A day that faults strike: its states at the moments that are tried. */
-export class Stage {
+export class FaultDay {
   private readonly states = new Map<Seconds, DayState>();
   readonly day: DayTrace;
 
@@ -74,7 +74,7 @@ export class Stage {
   }
 
   /** Lets a fault strike at a moment and follows it. */
-  strike(fault: Fault, at: Seconds): Outcome {
+  strike(fault: Fault, at: Seconds): FaultOutcome {
     const traces = this.traces(fault, at);
     return outcomeOf(this.net, fault, at, traces);
   }
@@ -103,7 +103,7 @@ export class Stage {
   }
 }
 
-function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly DayTrace[]): Outcome {
+function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly DayTrace[]): FaultOutcome {
   const { rest } = atRest(net);
   const n = net.vessels.length;
   const width = net.paths.length + n;
@@ -181,7 +181,7 @@ function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly Day
  *
  * @returns greater where it is worse, no unit: litres on the floor weigh most
  */
-export function severityScore(net: Network, o: Outcome): number {
+export function severityScore(net: Network, o: FaultOutcome): number {
   const stores = new Set(pumpsOf(net).map((p) => net.vessels[p.from]!.id));
   const gone = o.left.reduce((x, l) => (stores.has(l.vessel) ? x + (1 - l.share) : x), 0);
   return (
@@ -232,9 +232,9 @@ export function momentsOf(
 }
 
 /** The worst moment for a fault among those of a stage, then closed in on between its neighbours. */
-export function worstOf(stage: Stage, fault: Fault): Outcome {
+export function worstMoment(stage: FaultDay, fault: Fault): FaultOutcome {
   if (fault.creeps) return stage.strike(fault, 0);
-  const tried = new Map<Seconds, Outcome>();
+  const tried = new Map<Seconds, FaultOutcome>();
   const bad = (t: Seconds): number => {
     let o = tried.get(t);
     if (!o) {

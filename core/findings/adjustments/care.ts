@@ -1,10 +1,10 @@
 import type { Assessment } from '../../assess/assess.ts';
-import { planOf, type HazardId, type Plan } from '../../care/index.ts';
+import { carePlan, type HazardId, type CarePlan } from '../../care/index.ts';
 import { CHANGE_WAIT } from '../../limits/index.ts';
 import { say, time, type Phrase } from '../../quantity/index.ts';
 import { STARTING_WATER, tended } from '../../readings/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../../system/index.ts';
-import type { Step } from '../../treatment/index.ts';
+import type { TreatmentStep } from '../../treatment/index.ts';
 import { once, type Adjustment } from './adjustment.ts';
 
 /** What the plan of care does to the starting water of a design, step after step, each after its test. */
@@ -13,11 +13,11 @@ import { once, type Adjustment } from './adjustment.ts';
 const MOST_ROUNDS = 12;
 const WATERY = new Set(['change', 'top-up', 'salt', 'base', 'acid', 'dechlorinate']);
 
-const planOfDesign = (system: SystemDocument, a: Assessment): Plan =>
-  planOf(tended({ system, a, day: null }, [], 0, 'UTC'));
+const planOfDesign = (system: SystemDocument, a: Assessment): CarePlan =>
+  carePlan(tended({ system, a, day: null }, [], 0, 'UTC'));
 
 /** The starting water after a plan, as edits. */
-function afterPlan(system: SystemDocument, { water, ph }: Plan['after']): Edit[] {
+function afterPlan(system: SystemDocument, { water, ph }: CarePlan['after']): Edit[] {
   const to = { ...water, ph } as Record<string, unknown>;
   return STARTING_WATER.flatMap((id): Edit[] => {
     const now = system.water[id];
@@ -40,7 +40,7 @@ export function careAdjustments(
   ids: readonly HazardId[],
 ): Adjustment[] {
   let s = system;
-  let first: Step | null = null;
+  let first: TreatmentStep | null = null;
   let rounds = 0;
   for (; rounds < MOST_ROUNDS; rounds++) {
     const plan = planOfDesign(s, a);

@@ -1,5 +1,5 @@
 import { AIR_PUMPS, FISH, HEATERS } from '../../catalogue/index.ts';
-import { feedOf, groupsOf, type Group } from '../../life/index.ts';
+import { feedOf, fishGroups, type Group } from '../../life/index.ts';
 import { feed, litres, mm, power, say, share, temperature } from '../../quantity/index.ts';
 import { isDrain, vesselOf, type Edit, type SystemDocument } from '../../system/index.ts';
 import { adjustNumber, once, type Adjustment } from './adjustment.ts';
@@ -8,7 +8,7 @@ import { adjustNumber, once, type Adjustment } from './adjustment.ts';
 
 /** Fewer fish in a vessel, one by one of its largest group. */
 export function fewerFish(s: SystemDocument, vessel: string): Adjustment[] {
-  const group = heaviest(groupsOf(s).filter((g) => g.vessel === vessel));
+  const group = heaviest(fishGroups(s).filter((g) => g.vessel === vessel));
   if (!group || group.count < 2) return [];
   const { id, count } = group;
   return [
@@ -28,7 +28,7 @@ const heaviest = (groups: readonly Group[]): Group | undefined =>
 
 /** More fish of the first group, one by one up to ten times as many. */
 export function moreFish(s: SystemDocument, vessel: string): Adjustment[] {
-  const group = heaviest(groupsOf(s).filter((g) => g.vessel === vessel));
+  const group = heaviest(fishGroups(s).filter((g) => g.vessel === vessel));
   if (!group) return [];
   const { id, count } = group;
   return [
@@ -46,7 +46,7 @@ const PORTIONS = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1, 0];
 
 /** A smaller ration for all fish of a vessel, in tenths of what they eat now. */
 export function lessFeed(s: SystemDocument, vessel: string): Adjustment[] {
-  const groups = groupsOf(s).filter((g) => g.vessel === vessel && g.feed > 0);
+  const groups = fishGroups(s).filter((g) => g.vessel === vessel && g.feed > 0);
   const grams = groups.reduce((sum, g) => sum + g.feed, 0);
   const t = s.site.waterTemperature;
   if (!groups.length) return [];
@@ -212,7 +212,7 @@ export function otherKind(
   cold: number,
   warm: number,
 ): Adjustment[] {
-  const group = heaviest(groupsOf(s).filter((g) => g.vessel === vessel));
+  const group = heaviest(fishGroups(s).filter((g) => g.vessel === vessel));
   if (!group) return [];
   const water = vesselOf(s, vessel).fill;
   const kinds = FISH.filter(

@@ -9,7 +9,7 @@ import { lineOf } from '../supply.ts';
 const SUBMERGED_WISH = HYDRAULIC_LIMITS.airLiftSubmerged;
 
 /** Bubbles lift well where most of the tube stands in water. */
-export const airLift = defineRule({
+export const airLiftRule = defineRule({
   id: 'air-lift',
   title: 'air-lift',
   stage: 'lift',

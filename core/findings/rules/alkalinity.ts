@@ -7,7 +7,7 @@ import { defineRule } from '../rule.ts';
 
 const { floor: FLOOR, low: WISH } = ALKALINITY_RANGE;
 /** Alkalinity that keeps the pH from crashing. */
-export const alkalinity = defineRule({
+export const alkalinityRule = defineRule({
   id: 'alkalinity',
   title: 'alkalinity',
   stage: 'life',

@@ -6,7 +6,7 @@ import { careAdjustments } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** Un-ionised ammonia by the last reading, at this pH and temperature. */
-export const ammonia = defineRule({
+export const ammoniaRule = defineRule({
   id: 'ammonia',
   title: 'ammonia',
   stage: 'life',

@@ -9,7 +9,7 @@ import { defineRule } from '../rule.ts';
 const BACKFLOW_WISH = HEIGHT_LIMITS.backflowRoom;
 
 /** Everything that can run back must find room under the rim. */
-export const backflowRoom = defineRule({
+export const backflowRoomRule = defineRule({
   id: 'backflow-room',
   title: 'backflow room',
   stage: 'vessels',

@@ -11,7 +11,7 @@ const HARDLY_ANY = 10;
 const WISH = BACTERIA_LIMITS.load;
 
 /** The bacteria on the wetted surface can process what the fish give off. */
-export const bacteria = defineRule({
+export const bacteriaRule = defineRule({
   id: 'bacteria',
   title: 'bacteria',
   stage: 'life',

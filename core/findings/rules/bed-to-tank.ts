@@ -3,11 +3,11 @@ import { bedToTankRatio, voidsToTankRatio } from '../../derived/balance.ts';
 import { ratio, say } from '../../quantity/index.ts';
 import { beds } from '../../system/index.ts';
 import { adjustWidth } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
 /** Bed to tank, by the schools that compare gross volumes and the one that compares voids. */
-export const bedToTank = defineRule({
+export const bedToTankRule = defineRule({
   id: 'bed-to-tank',
   title: 'bed to tank',
   stage: 'vessels',
@@ -21,7 +21,7 @@ export const bedToTank = defineRule({
       const r = bedToTankRatio.value(c, tank.id);
       const inVoids = voidsToTankRatio.value(c, tank.id);
       if (r === null || inVoids === null) return [];
-      const level = within(r, 0.5, 1.05 * most);
+      const level = gradeWithin(r, 0.5, 1.05 * most);
       return [
         {
           about: tank.id,

@@ -5,7 +5,7 @@ import { concentration, say } from '../../quantity/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** Free carbon dioxide by pH and alkalinity: aerate before the pH is touched. */
-export const carbonDioxide = defineRule({
+export const carbonDioxideRule = defineRule({
   id: 'carbon-dioxide',
   title: 'carbon dioxide',
   stage: 'life',

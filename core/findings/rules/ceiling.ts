@@ -8,7 +8,7 @@ import { defineRule } from '../rule.ts';
 const OVER = 0.15;
 
 /** The room is high enough for the beds, what grows on them and a hand over them. */
-export const ceiling = defineRule({
+export const ceilingRule = defineRule({
   id: 'ceiling',
   title: 'height of the room',
   stage: 'place',

@@ -5,7 +5,7 @@ import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom, linesInto } from '../supply.ts';
 
 /** In a chain the supply must bring more than is drawn on average. */
-export const chainSupply = defineRule({
+export const chainSupplyRule = defineRule({
   id: 'chain-supply',
   title: 'supply of the chain',
   stage: 'lift',

@@ -7,7 +7,7 @@ import { defineRule } from '../rule.ts';
 const SPARE = 0.8;
 
 /** Everything at once is no more than the circuit carries. */
-export const circuit = defineRule({
+export const circuitRule = defineRule({
   id: 'circuit',
   title: 'load of the circuit',
   stage: 'place',

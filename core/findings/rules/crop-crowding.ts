@@ -1,6 +1,6 @@
 import { lifeOf, outside, overlap } from '../../life/index.ts';
 import { area, given, ORIGIN, say, share } from '../../quantity/index.ts';
-import { type Stand, type SystemDocument, vesselOf } from '../../system/index.ts';
+import { type CropPlanting, type SystemDocument, vesselOf } from '../../system/index.ts';
 import { once, type Adjustment } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
@@ -31,7 +31,7 @@ function smaller(s: SystemDocument, id: string): Adjustment[] {
   ];
 }
 
-const clash = (x: Stand, all: readonly Stand[]) =>
+const clash = (x: CropPlanting, all: readonly CropPlanting[]) =>
   all
     .filter((y) => y.stand.id < x.stand.id)
     .map((y) => ({ y, ground: overlap(x, y) }))
@@ -39,7 +39,7 @@ const clash = (x: Stand, all: readonly Stand[]) =>
     .sort((p, q) => q.ground - p.ground)[0];
 
 /** No stand lies over another or hangs out of its bed. */
-export const cropCrowding = defineRule({
+export const cropCrowdingRule = defineRule({
   id: 'crop-crowding',
   title: 'room in the bed',
   stage: 'life',

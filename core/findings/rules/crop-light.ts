@@ -41,7 +41,7 @@ function lamps(s: SystemDocument, vessel: string): Adjustment[] {
 }
 
 /** Each crop has the light for a fair yield. */
-export const cropLight = defineRule({
+export const cropLightRule = defineRule({
   id: 'crop-light',
   title: 'light',
   stage: 'life',

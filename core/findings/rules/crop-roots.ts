@@ -13,7 +13,7 @@ import { adjustNumber } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** The roots of each crop reach the flood, and have depth enough. */
-export const cropRoots = defineRule({
+export const cropRootsRule = defineRule({
   id: 'crop-roots',
   title: 'roots and flood',
   stage: 'life',

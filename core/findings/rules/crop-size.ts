@@ -1,12 +1,12 @@
 import { lifeOf, oversize, rootZone } from '../../life/index.ts';
 import { area, given, mm, ORIGIN, say } from '../../quantity/index.ts';
-import { planOf, vesselOf } from '../../system/index.ts';
+import { planDimensions, vesselOf } from '../../system/index.ts';
 import { once } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Very large plants do not suit small beds. */
-export const cropSize = defineRule({
+export const cropSizeRule = defineRule({
   id: 'crop-size',
   title: 'size of the plants',
   stage: 'life',
@@ -19,7 +19,7 @@ export const cropSize = defineRule({
       const zone = rootZone(c, v);
       const over = oversize(zone, v, kind);
       if (!over) return [];
-      const plan = planOf(v);
+      const plan = planDimensions(v);
       return [
         {
           about: v.id,

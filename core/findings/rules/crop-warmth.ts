@@ -34,7 +34,7 @@ function betterTime(s: SystemDocument, id: string): Adjustment[] {
 }
 
 /** Air and frost while each crop is in the ground. */
-export const cropWarmth = defineRule({
+export const cropWarmthRule = defineRule({
   id: 'crop-warmth',
   title: 'temperature for the plants',
   stage: 'life',

@@ -3,7 +3,7 @@ import { dryDepth } from '../../derived/cycle.ts';
 import { mm, say } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrest, adjustNumber } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
 const DRY_LAYER = [0.02, 0.05] as const;
@@ -11,7 +11,7 @@ const DRY_LAYER = [0.02, 0.05] as const;
 const DRY_LAYER_FLOATING = 0.03;
 
 /** Media stand above the flood, so that the top stays dry. */
-export const dryLayer = defineRule({
+export const dryLayerRule = defineRule({
   id: 'dry-layer',
   title: 'dry layer',
   stage: 'vessels',
@@ -24,7 +24,7 @@ export const dryLayer = defineRule({
       if (!v.media || layer === null || b.inflow <= 0 || !b.floods || b.trickle) return [];
       const floats = mediumById(v.media.medium)?.floats === 'yes';
       const low = floats ? DRY_LAYER_FLOATING : DRY_LAYER[0];
-      const level = within(layer, low - 5e-4, DRY_LAYER[1] + 5e-4);
+      const level = gradeWithin(layer, low - 5e-4, DRY_LAYER[1] + 5e-4);
       const thin = layer < low;
       return [
         {

@@ -3,7 +3,7 @@ import { adjustCrests, adjustFill, adjustIntake } from '../adjustments/index.ts'
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, lineOf } from '../supply.ts';
 
-export const dryRun = defineRule({
+export const dryRunRule = defineRule({
   id: 'dry-run',
   title: 'dry running',
   stage: 'lift',

@@ -1,7 +1,7 @@
 import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import { adjustPipeSize, adjustPumpHead, adjustValve } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 import { lineOf, pumpsWithCurve } from '../supply.ts';
 
@@ -9,7 +9,7 @@ import { lineOf, pumpsWithCurve } from '../supply.ts';
 export const DUTY_RANGE = HYDRAULIC_LIMITS.duty;
 
 /** A pump wants to work in the middle of its curve. */
-export const dutyRange = defineRule({
+export const dutyRangeRule = defineRule({
   id: 'duty-range',
   title: 'duty range',
   stage: 'lift',
@@ -18,7 +18,7 @@ export const dutyRange = defineRule({
   judge: ({ a }) =>
     pumpsWithCurve(a).map((d) => {
       const part = d.maxFlow > 0 ? d.flow / d.maxFlow : 0;
-      const level = within(part, DUTY_RANGE[0], DUTY_RANGE[1]);
+      const level = gradeWithin(part, DUTY_RANGE[0], DUTY_RANGE[1]);
       return {
         about: d.id,
         level,

@@ -4,7 +4,7 @@ import { flow, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import type { CubicMetresPerSecond } from '../../quantity/si.ts';
 import { isDrain, isStore, PLANT_ROLES, pumpedLines, vesselOf } from '../../system/index.ts';
 import { levelOverflows, once } from '../adjustments/index.ts';
-import { within } from '../grade.ts';
+import { gradeWithin } from '../grade.ts';
 import { defineRule, type Context, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
@@ -62,7 +62,7 @@ function openings(xs: readonly number[]): string {
 }
 
 /** Beds on one pump, or on the overflows of one tank, want alike. */
-export const evenSplit = defineRule({
+export const evenSplitRule = defineRule({
   id: 'even-split',
   title: 'even split',
   stage: 'lift',
@@ -74,7 +74,7 @@ export const evenSplit = defineRule({
       const { mean, off } = spreadOf(sharing);
       if (ends.length < 2 || !(mean > 0)) return [];
       const least = ends.reduce((x, e) => (e.flow < x.flow ? e : x));
-      const level = least.flow <= 0 ? 'stop' : within(off, 0, SPLIT_WISH);
+      const level = least.flow <= 0 ? 'stop' : gradeWithin(off, 0, SPLIT_WISH);
       const to = vesselOf(c.system, least.to).name;
       return [
         {

@@ -9,7 +9,7 @@ const LEAST = 0.3;
 const MOST = 1.25;
 
 /** Feed and planted ground match, by the school that compares them. */
-export const feedToPlanting = defineRule({
+export const feedToPlantingRule = defineRule({
   id: 'feed-on-planting',
   title: 'feed to planting',
   stage: 'life',

@@ -5,7 +5,7 @@ import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
 /** A filter that clogs takes the flow of all behind it. */
-export const filter = defineRule({
+export const filterRule = defineRule({
   id: 'filter',
   title: 'filter',
   stage: 'lift',

@@ -177,7 +177,7 @@ const overlap: Need = {
 const NEEDS: readonly Need[] = [water, tank, company, peace, acidity, overlap];
 
 /** What each kind of fish asks of water, tank and company. */
-export const fishKeeping = defineRule({
+export const fishKeepingRule = defineRule({
   id: 'fish-keeping',
   title: 'lowest pH for the fish',
   stage: 'life',

@@ -5,7 +5,7 @@ import { defineRule } from '../rule.ts';
 
 const COMMON_FLOOR = 150;
 
-export const floorLoad = defineRule({
+export const floorLoadRule = defineRule({
   id: 'floor-load',
   title: 'floor load',
   stage: 'place',

@@ -5,7 +5,7 @@ import { addHeater } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** A heater that is there is strong enough for the coldest month. */
-export const heater = defineRule({
+export const heaterRule = defineRule({
   id: 'heater',
   title: 'heater',
   stage: 'life',

@@ -17,7 +17,7 @@ export const allowedLoss = (lift: number): number =>
   Math.min(MOST_LOSS, Math.max(lift / 2, LEAST_ALLOWED));
 
 /** The hose must not eat the head, nor let silt settle. */
-export const hoseBore = defineRule({
+export const hoseBoreRule = defineRule({
   id: 'hose-bore',
   title: 'hose',
   stage: 'lift',

@@ -1,127 +1,127 @@
 import type { Rule } from '../rule.ts';
-import { alkalinity } from './alkalinity.ts';
-import { ammonia } from './ammonia.ts';
-import { bacteria } from './bacteria.ts';
-import { carbonDioxide } from './carbon-dioxide.ts';
-import { ceiling } from './ceiling.ts';
-import { circuit } from './circuit.ts';
-import { cropCrowding } from './crop-crowding.ts';
-import { cropLight } from './crop-light.ts';
-import { cropRoots } from './crop-roots.ts';
-import { cropSize } from './crop-size.ts';
-import { cropWarmth } from './crop-warmth.ts';
-import { feedToPlanting } from './feed-on-planting.ts';
-import { fishKeeping } from './fish-keeping.ts';
-import { heater } from './heater.ts';
-import { nitrite } from './nitrite.ts';
-import { nitrogenWeeks } from './nitrogen-weeks.ts';
-import { outlet } from './outlet.ts';
-import { oxygen } from './oxygen.ts';
-import { plugHeight } from './plug-height.ts';
-import { powerCut } from './power-cut.ts';
-import { solids } from './solids.ts';
-import { solutionStrength } from './solution-strength.ts';
-import { fishInWater } from './stocking-density.ts';
-import { summer } from './summer.ts';
-import { sunOnTank } from './sun-on-tank.ts';
-import { tapWater } from './tap-water.ts';
-import { winter } from './winter.ts';
-import { airLift } from './air-lift.ts';
-import { backflowRoom } from './backflow-room.ts';
-import { bedToTank } from './bed-to-tank.ts';
-import { chainSupply } from './chain-supply.ts';
-import { dryLayer } from './dry-layer.ts';
-import { dryRun } from './dry-run.ts';
-import { dutyRange } from './duty-range.ts';
-import { evenSplit } from './even-split.ts';
-import { filter } from './filter.ts';
-import { floorLoad } from './floor-load.ts';
-import { hoseBore } from './hose-bore.ts';
-import { joinedLag } from './joined-lag.ts';
-import { looseDelivery } from './loose-delivery.ts';
-import { offTime } from './off-time.ts';
-import { onTime } from './on-time.ts';
-import { overflowCapacity } from './overflow-capacity.ts';
-import { pinholes } from './pinholes.ts';
-import { potsStand } from './pots-stand.ts';
-import { reserve } from './reserve.ts';
-import { rootAir } from './root-air.ts';
-import { rowFilling } from './row-filling.ts';
-import { runsOn } from './runs-on.ts';
-import { secondOutlet } from './second-outlet.ts';
-import { service } from './service.ts';
-import { siphonGeometry } from './siphon-geometry.ts';
-import { siphonStart } from './siphon-start.ts';
-import { siphonStop } from './siphon-stop.ts';
-import { spill } from './spill.ts';
-import { staticHead } from './static-head.ts';
-import { supplyLasts } from './supply-lasts.ts';
-import { tankSwing } from './tank-swing.ts';
-import { turnover } from './turnover.ts';
-import { venturi } from './venturi.ts';
+import { alkalinityRule } from './alkalinity.ts';
+import { ammoniaRule } from './ammonia.ts';
+import { bacteriaRule } from './bacteria.ts';
+import { carbonDioxideRule } from './carbon-dioxide.ts';
+import { ceilingRule } from './ceiling.ts';
+import { circuitRule } from './circuit.ts';
+import { cropCrowdingRule } from './crop-crowding.ts';
+import { cropLightRule } from './crop-light.ts';
+import { cropRootsRule } from './crop-roots.ts';
+import { cropSizeRule } from './crop-size.ts';
+import { cropWarmthRule } from './crop-warmth.ts';
+import { feedToPlantingRule } from './feed-on-planting.ts';
+import { fishKeepingRule } from './fish-keeping.ts';
+import { heaterRule } from './heater.ts';
+import { nitriteRule } from './nitrite.ts';
+import { nitrogenWeeksRule } from './nitrogen-weeks.ts';
+import { outletRule } from './outlet.ts';
+import { oxygenRule } from './oxygen.ts';
+import { plugHeightRule } from './plug-height.ts';
+import { powerCutRule } from './power-cut.ts';
+import { solidsRule } from './solids.ts';
+import { solutionStrengthRule } from './solution-strength.ts';
+import { fishInWaterRule } from './stocking-density.ts';
+import { summerRule } from './summer.ts';
+import { sunOnTankRule } from './sun-on-tank.ts';
+import { tapWaterRule } from './tap-water.ts';
+import { winterRule } from './winter.ts';
+import { airLiftRule } from './air-lift.ts';
+import { backflowRoomRule } from './backflow-room.ts';
+import { bedToTankRule } from './bed-to-tank.ts';
+import { chainSupplyRule } from './chain-supply.ts';
+import { dryLayerRule } from './dry-layer.ts';
+import { dryRunRule } from './dry-run.ts';
+import { dutyRangeRule } from './duty-range.ts';
+import { evenSplitRule } from './even-split.ts';
+import { filterRule } from './filter.ts';
+import { floorLoadRule } from './floor-load.ts';
+import { hoseBoreRule } from './hose-bore.ts';
+import { joinedLagRule } from './joined-lag.ts';
+import { looseDeliveryRule } from './loose-delivery.ts';
+import { offTimeRule } from './off-time.ts';
+import { onTimeRule } from './on-time.ts';
+import { overflowCapacityRule } from './overflow-capacity.ts';
+import { pinholesRule } from './pinholes.ts';
+import { potsStandRule } from './pots-stand.ts';
+import { reserveRule } from './reserve.ts';
+import { rootAirRule } from './root-air.ts';
+import { rowFillingRule } from './row-filling.ts';
+import { runsOnRule } from './runs-on.ts';
+import { secondOutletRule } from './second-outlet.ts';
+import { serviceRule } from './service.ts';
+import { siphonGeometryRule } from './siphon-geometry.ts';
+import { siphonStartRule } from './siphon-start.ts';
+import { siphonStopRule } from './siphon-stop.ts';
+import { spillRule } from './spill.ts';
+import { staticHeadRule } from './static-head.ts';
+import { supplyLastsRule } from './supply-lasts.ts';
+import { tankSwingRule } from './tank-swing.ts';
+import { turnoverRule } from './turnover.ts';
+import { venturiRule } from './venturi.ts';
 
 /** All rules, in the order in which findings of one level are told. */
 export const RULES = [
-  dryRun,
-  spill,
-  service,
-  outlet,
-  plugHeight,
-  circuit,
-  oxygen,
-  powerCut,
-  ammonia,
-  nitrite,
-  bacteria,
-  tapWater,
-  winter,
-  summer,
-  fishKeeping,
-  alkalinity,
-  carbonDioxide,
-  reserve,
-  backflowRoom,
-  staticHead,
-  runsOn,
-  siphonStart,
-  siphonStop,
-  joinedLag,
-  evenSplit,
-  chainSupply,
-  supplyLasts,
-  potsStand,
-  onTime,
-  offTime,
-  secondOutlet,
-  overflowCapacity,
-  tankSwing,
-  looseDelivery,
-  rootAir,
-  siphonGeometry,
-  dryLayer,
-  dutyRange,
-  hoseBore,
-  venturi,
-  airLift,
-  pinholes,
-  filter,
-  rowFilling,
-  turnover,
-  bedToTank,
-  floorLoad,
-  fishInWater,
-  solids,
-  heater,
-  ceiling,
-  sunOnTank,
-  cropRoots,
-  solutionStrength,
-  cropLight,
-  cropWarmth,
-  cropSize,
-  cropCrowding,
-  feedToPlanting,
-  nitrogenWeeks,
+  dryRunRule,
+  spillRule,
+  serviceRule,
+  outletRule,
+  plugHeightRule,
+  circuitRule,
+  oxygenRule,
+  powerCutRule,
+  ammoniaRule,
+  nitriteRule,
+  bacteriaRule,
+  tapWaterRule,
+  winterRule,
+  summerRule,
+  fishKeepingRule,
+  alkalinityRule,
+  carbonDioxideRule,
+  reserveRule,
+  backflowRoomRule,
+  staticHeadRule,
+  runsOnRule,
+  siphonStartRule,
+  siphonStopRule,
+  joinedLagRule,
+  evenSplitRule,
+  chainSupplyRule,
+  supplyLastsRule,
+  potsStandRule,
+  onTimeRule,
+  offTimeRule,
+  secondOutletRule,
+  overflowCapacityRule,
+  tankSwingRule,
+  looseDeliveryRule,
+  rootAirRule,
+  siphonGeometryRule,
+  dryLayerRule,
+  dutyRangeRule,
+  hoseBoreRule,
+  venturiRule,
+  airLiftRule,
+  pinholesRule,
+  filterRule,
+  rowFillingRule,
+  turnoverRule,
+  bedToTankRule,
+  floorLoadRule,
+  fishInWaterRule,
+  solidsRule,
+  heaterRule,
+  ceilingRule,
+  sunOnTankRule,
+  cropRootsRule,
+  solutionStrengthRule,
+  cropLightRule,
+  cropWarmthRule,
+  cropSizeRule,
+  cropCrowdingRule,
+  feedToPlantingRule,
+  nitrogenWeeksRule,
 ] as const;
 
 export type FindingId = (typeof RULES)[number]['id'];

@@ -55,7 +55,7 @@ export function lagOf(net: Network, from: number, taken: number): { lag: number;
 }
 
 /** The joining pipes must pass what the siphon takes, or it breaks while the far bed is still full. */
-export const joinedLag = defineRule({
+export const joinedLagRule = defineRule({
   id: 'joined-lag',
   title: 'lag of joined beds',
   stage: 'drain',

@@ -11,7 +11,7 @@ const LOOSE_WISH = HYDRAULIC_LIMITS.looseOfRest;
 const LOOSE_STOP = HYDRAULIC_LIMITS.looseStop;
 
 /** If the delivery comes off, the intake's height decides what the fish keep. */
-export const looseDelivery = defineRule({
+export const looseDeliveryRule = defineRule({
   id: 'loose-delivery',
   title: 'loose delivery',
   stage: 'lift',

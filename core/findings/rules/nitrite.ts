@@ -5,7 +5,7 @@ import { careAdjustments } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** Nitrite by the last reading, for the most sensitive kind and the chloride that shields it. */
-export const nitrite = defineRule({
+export const nitriteRule = defineRule({
   id: 'nitrite',
   title: 'nitrite',
   stage: 'life',

@@ -3,7 +3,7 @@ import { WEEKS, lifeOf, midWeek } from '../../life/index.ts';
 import { day, given, mass, say } from '../../quantity/index.ts';
 import { fewerFish, lessFeed, morePlants } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
-import { feedToPlanting } from './feed-on-planting.ts';
+import { feedToPlantingRule } from './feed-on-planting.ts';
 
 /** Weeks of the year that may be out of step, as a share; and by how much a week is. */
 const SHARE = 0.5;
@@ -11,7 +11,7 @@ const SHORT = 0.5;
 const OVER = 3;
 
 /** Feed and planting stay matched week by week. */
-export const nitrogenWeeks = defineRule({
+export const nitrogenWeeksRule = defineRule({
   id: 'nitrogen-weeks',
   title: 'nitrogen through the year',
   stage: 'life',
@@ -22,7 +22,7 @@ export const nitrogenWeeks = defineRule({
     const [first] = groups;
     if (!first || !stands.length || !weeks.some((w) => w.fish > 0)) return [];
     // Where feed and planting do not match at all, that is told and not its weeks.
-    if (feedToPlanting.judge(c).some((f) => f.level !== 'fine' || f.limit > f.measured)) return [];
+    if (feedToPlantingRule.judge(c).some((f) => f.level !== 'fine' || f.limit > f.measured)) return [];
     const free = (w: (typeof weeks)[number]) => w.fish - w.denitrified;
     const short = weeks.filter((w) => w.plants > 0 && free(w) < SHORT * w.plants).length;
     const over = weeks.filter((w) => free(w) > OVER * w.plants && free(w) > 0.5).length;

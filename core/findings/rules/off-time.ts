@@ -2,18 +2,18 @@ import { given, ORIGIN, say, time } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustTimer } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
-import { floodedBeds, ROOT_AIR, worstOf } from '../irrigation.ts';
+import { floodedBeds, ROOT_AIR, worstFed } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
-export const offTime = defineRule({
+export const offTimeRule = defineRule({
   id: 'off-time',
   title: 'off-time',
   stage: 'drain',
   needsDay: false,
 
   judge: (c) =>
-    worstOf(floodedBeds(c), (f) => f.drains).flatMap((fed): Verdict[] => {
+    worstFed(floodedBeds(c), (f) => f.drains).flatMap((fed): Verdict[] => {
       const d = fed.duty;
       if (!Number.isFinite(d.shortestOff)) return [];
       const drain = fed.drains;
@@ -52,7 +52,7 @@ export const offTime = defineRule({
     ]),
 
   explain: (c) => {
-    const fed = worstOf(floodedBeds(c), (x) => x.drains).find((x) => x.duty.id === c.f.about);
+    const fed = worstFed(floodedBeds(c), (x) => x.drains).find((x) => x.duty.id === c.f.about);
     return fed
       ? {
           title: 'Pause against the drain',

@@ -3,20 +3,20 @@ import { given, ORIGIN, say, share, time } from '../../quantity/index.ts';
 import { vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
 import { PRACTICE } from '../grade.ts';
-import { floodedBeds, worstOf } from '../irrigation.ts';
+import { floodedBeds, worstFed } from '../irrigation.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, lineOf } from '../supply.ts';
 
 const ON_SPARE = 1.1;
 
-export const onTime = defineRule({
+export const onTimeRule = defineRule({
   id: 'on-time',
   title: 'on-time',
   stage: 'drain',
   needsDay: false,
 
   judge: (c) =>
-    worstOf(floodedBeds(c), (f) => f.floods).map((fed): Verdict => {
+    worstFed(floodedBeds(c), (f) => f.floods).map((fed): Verdict => {
       const d = fed.duty;
       const v = vesselOf(c.system, fed.bed.id);
       const fill = fed.floods;
@@ -55,7 +55,7 @@ export const onTime = defineRule({
     ]),
 
   explain: (c) => {
-    const fed = worstOf(floodedBeds(c), (x) => x.floods).find((x) => x.duty.id === c.f.about);
+    const fed = worstFed(floodedBeds(c), (x) => x.floods).find((x) => x.duty.id === c.f.about);
     return fed
       ? {
           title: 'On-time against the fill',

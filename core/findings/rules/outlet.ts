@@ -3,7 +3,7 @@ import { once } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** The outlet is behind a residual-current device. */
-export const outlet = defineRule({
+export const outletRule = defineRule({
   id: 'outlet',
   title: 'protected outlet',
   stage: 'place',

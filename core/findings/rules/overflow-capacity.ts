@@ -6,7 +6,7 @@ import { adjustPipeSize, once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** A free overflow must carry what the pump brings without rising over the rim or gulping. */
-export const overflowCapacity = defineRule({
+export const overflowCapacityRule = defineRule({
   id: 'overflow-capacity',
   title: 'overflow',
   stage: 'drain',

@@ -5,7 +5,7 @@ import { addAir, fewerFish, lessFeed, longerFall } from '../adjustments/index.ts
 import { defineRule } from '../rule.ts';
 
 /** Oxygen of the running system at the worst hour of its day. */
-export const oxygen = defineRule({
+export const oxygenRule = defineRule({
   id: 'oxygen',
   title: 'oxygen',
   stage: 'life',

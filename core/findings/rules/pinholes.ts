@@ -1,11 +1,11 @@
 import { bore, given, ORIGIN, say, share } from '../../quantity/index.ts';
 import { pumpedLines } from '../../system/index.ts';
 import { adjustNumber } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Holes of a distribution pipe give alike while they are small beside its bore. */
-export const pinholes = defineRule({
+export const pinholesRule = defineRule({
   id: 'pinholes',
   title: 'pinholes',
   stage: 'lift',
@@ -17,7 +17,7 @@ export const pinholes = defineRule({
         (p): Verdict[] => {
           if (!p.pinholes) return [];
           const part = (p.pinholes.count * p.pinholes.diameter ** 2) / p.bore ** 2;
-          const level = within(part, 0, 0.5);
+          const level = gradeWithin(part, 0, 0.5);
           return [
             {
               about: p.at,

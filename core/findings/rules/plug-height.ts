@@ -7,7 +7,7 @@ import { defineRule } from '../rule.ts';
 const SPLASH = 0.1;
 
 /** No connection stands where water can reach it; low voltage may. */
-export const plugHeight = defineRule({
+export const plugHeightRule = defineRule({
   id: 'plug-height',
   title: 'height of the plugs',
   stage: 'place',

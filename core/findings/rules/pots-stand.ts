@@ -5,7 +5,7 @@ import { adjustCrest } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Pots stand only if they weigh more than the water they push aside. */
-export const potsStand = defineRule({
+export const potsStandRule = defineRule({
   id: 'pots-stand',
   title: 'pots that stand',
   stage: 'drain',

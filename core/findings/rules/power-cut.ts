@@ -8,7 +8,7 @@ import { defineRule } from '../rule.ts';
 const USUAL_CUT = 3600;
 
 /** What the fish have left when the power fails. */
-export const powerCut = defineRule({
+export const powerCutRule = defineRule({
   id: 'power-cut',
   title: 'power cut',
   stage: 'life',

@@ -9,7 +9,7 @@ import { defineRule } from '../rule.ts';
 import { bedsFedFrom, linesFrom, uncoveredFirst } from '../supply.ts';
 
 /** The pump must stay covered when every bed is full at once. */
-export const reserve = defineRule({
+export const reserveRule = defineRule({
   id: 'reserve',
   title: 'reserve',
   stage: 'vessels',

@@ -36,7 +36,7 @@ function trickleAir(v: Vessel, f: BedFigures): Verdict {
   };
 }
 
-export const rootAir = defineRule({
+export const rootAirRule = defineRule({
   id: 'root-air',
   title: 'root air',
   stage: 'drain',

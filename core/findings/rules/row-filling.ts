@@ -2,13 +2,13 @@ import { HEIGHT_LIMITS } from '../../limits/index.ts';
 import { flow, given, mm, ORIGIN, say } from '../../quantity/index.ts';
 import { fullPipeNeeds } from '../../water/pipe.ts';
 import { adjustPipeSize } from '../adjustments/index.ts';
-import { within } from '../grade.ts';
+import { gradeWithin } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 const ROW_WISH = HEIGHT_LIMITS.rowDifference;
 
 /** Buckets of a row fill as evenly as their manifold is wide. */
-export const rowFilling = defineRule({
+export const rowFillingRule = defineRule({
   id: 'row-filling',
   title: 'filling of the row',
   stage: 'drain',
@@ -25,7 +25,7 @@ export const rowFilling = defineRule({
       if (!figures || figures.inflow <= 0) return [];
       // Along a manifold that gives off evenly the flow fades, and a third of the full loss is left.
       const lag = fullPipeNeeds(figures.inflow, p.pipe, a.net.temperature) / 3;
-      const level = within(lag, 0, ROW_WISH);
+      const level = gradeWithin(lag, 0, ROW_WISH);
       return [
         {
           about: p.id,

@@ -14,7 +14,7 @@ function ventedPeak(s: SystemDocument, a: Assessment, line: PumpedLine): number 
 }
 
 /** Water that stands above the end of its line runs on when the pump stops. */
-export const runsOn = defineRule({
+export const runsOnRule = defineRule({
   id: 'runs-on',
   title: 'pipe that keeps flowing',
   stage: 'lift',

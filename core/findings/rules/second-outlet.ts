@@ -5,7 +5,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** An outlet that no clog of the main drain closes. */
-export const secondOutlet = defineRule({
+export const secondOutletRule = defineRule({
   id: 'second-outlet',
   title: 'backup overflow',
   stage: 'drain',

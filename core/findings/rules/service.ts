@@ -4,7 +4,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
 /** Beds held for work are easily left so. */
-export const service = defineRule({
+export const serviceRule = defineRule({
   id: 'service',
   title: 'beds held',
   stage: 'drain',

@@ -276,7 +276,7 @@ export const geometryChecks = (p: BellSiphon, d: number) =>
   });
 type Check = ReturnType<typeof geometryChecks>[number];
 
-export const siphonGeometry = defineRule({
+export const siphonGeometryRule = defineRule({
   id: 'siphon-geometry',
   title: 'siphon parts',
   stage: 'drain',

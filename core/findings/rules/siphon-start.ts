@@ -42,7 +42,7 @@ function widenMouth(p: Siphon): Adjustment[] {
   );
 }
 
-export const siphonStart = defineRule({
+export const siphonStartRule = defineRule({
   id: 'siphon-start',
   title: 'siphon start',
   stage: 'drain',

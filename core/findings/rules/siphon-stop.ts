@@ -5,7 +5,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFeeding, siphonOf } from '../supply.ts';
 
-export const siphonStop = defineRule({
+export const siphonStopRule = defineRule({
   id: 'siphon-stop',
   title: 'siphon stop',
   stage: 'drain',

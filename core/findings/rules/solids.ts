@@ -8,7 +8,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule } from '../rule.ts';
 
 /** Beds of stones keep the solids of so many fish; more want a filter. */
-export const solids = defineRule({
+export const solidsRule = defineRule({
   id: 'solids',
   title: 'solids',
   stage: 'life',

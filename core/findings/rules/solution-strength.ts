@@ -5,7 +5,7 @@ import { careAdjustments, once } from '../adjustments/index.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** Strength and pH of the nutrient solution by the last reading, for what grows in it. */
-export const solutionStrength = defineRule({
+export const solutionStrengthRule = defineRule({
   id: 'solution-strength',
   title: 'nutrient solution',
   stage: 'life',

@@ -5,7 +5,7 @@ import { defineRule } from '../rule.ts';
 /** Less than this is drops, m³. */
 const DROPS = 1e-6;
 
-export const spill = defineRule({
+export const spillRule = defineRule({
   id: 'spill',
   title: 'spill',
   stage: 'drain',

@@ -9,7 +9,7 @@ import { lineOf, pumpsWithCurve } from '../supply.ts';
 const HEAD_WISH = HYDRAULIC_LIMITS.headOfMost;
 
 /** The lift itself must leave head for the flow. */
-export const staticHead = defineRule({
+export const staticHeadRule = defineRule({
   id: 'static-head',
   title: 'lift',
   stage: 'lift',

@@ -5,7 +5,7 @@ import { adjustWidth, fewerFish } from '../adjustments/index.ts';
 import { defineRule } from '../rule.ts';
 
 /** Fish mass in its water, by the school that compares both. */
-export const fishInWater = defineRule({
+export const fishInWaterRule = defineRule({
   id: 'stocking-density',
   title: 'fish in their water',
   stage: 'life',

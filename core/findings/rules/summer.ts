@@ -11,7 +11,7 @@ const mostSensitive = (groups: readonly Group[]) =>
   );
 
 /** The warmest month is not too warm for the fish, or for roots in solution. */
-export const summer = defineRule({
+export const summerRule = defineRule({
   id: 'summer',
   title: 'warmest month',
   stage: 'place',

@@ -9,7 +9,7 @@ import { defineRule } from '../rule.ts';
 const BEARS = SUN_LIMITS.tank;
 
 /** Sun on open water makes it green and warm. */
-export const sunOnTank = defineRule({
+export const sunOnTankRule = defineRule({
   id: 'sun-on-tank',
   title: 'sun on the water',
   stage: 'place',

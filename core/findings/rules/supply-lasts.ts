@@ -5,7 +5,7 @@ import { PRACTICE } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 
 /** What is gravity fed without a return lasts as long as its supply. */
-export const supplyLasts = defineRule({
+export const supplyLastsRule = defineRule({
   id: 'supply-lasts',
   title: 'days of supply',
   stage: 'drain',

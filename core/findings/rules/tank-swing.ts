@@ -2,7 +2,7 @@ import { HYDRAULIC_LIMITS } from '../../limits/index.ts';
 import { given, litres, mm, ORIGIN, say, share } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
 import { adjustCrests, adjustFill, adjustWidth } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { bedsFedFrom, floodOf, uncoveredFirst } from '../supply.ts';
 
@@ -14,7 +14,7 @@ const SWING_SUMP = HYDRAULIC_LIMITS.swingSump;
 const FISH_DEPTH = 0.15;
 
 /** A flood must leave the fish their water. */
-export const tankSwing = defineRule({
+export const tankSwingRule = defineRule({
   id: 'tank-swing',
   title: 'change of the tank level',
   stage: 'vessels',
@@ -41,7 +41,7 @@ export const tankSwing = defineRule({
         ];
       }
       const swing = r.rest > 0 ? r.swing / r.rest : 1;
-      const level = within(swing, -Infinity, SWING_WISH);
+      const level = gradeWithin(swing, -Infinity, SWING_WISH);
       return [
         {
           about: v.id,

@@ -19,7 +19,7 @@ function afterTopUp(s: SystemDocument, a: Assessment) {
 }
 
 /** Chlorine of the tap that needs treatment before it meets fish. */
-export const tapWater = defineRule({
+export const tapWaterRule = defineRule({
   id: 'tap-water',
   title: 'tap water',
   stage: 'place',

@@ -3,14 +3,14 @@ import { turnoverRate } from '../../derived/lift.ts';
 import { rate, say } from '../../quantity/index.ts';
 import { fishIn, vesselOf } from '../../system/index.ts';
 import { adjustPumpFlow, adjustTimer, adjustValve } from '../adjustments/index.ts';
-import { PRACTICE, within } from '../grade.ts';
+import { PRACTICE, gradeWithin } from '../grade.ts';
 import { defineRule, type Verdict } from '../rule.ts';
 import { linesFrom } from '../supply.ts';
 
 const TURNOVER = [1 / 3600, 2 / 3600] as const;
 
 /** Fish water wants to pass the bed once or twice an hour. */
-export const turnover = defineRule({
+export const turnoverRule = defineRule({
   id: 'turnover',
   title: 'turnover',
   stage: 'lift',
@@ -20,7 +20,7 @@ export const turnover = defineRule({
     turnoversOf(system, a.net, day?.metrics ?? null).flatMap((t): Verdict[] => {
       if (fishIn(system, t.vessel).count === 0) return [];
       const { name } = vesselOf(system, t.vessel);
-      const level = within(t.average, TURNOVER[0], TURNOVER[1]);
+      const level = gradeWithin(t.average, TURNOVER[0], TURNOVER[1]);
       return [
         {
           about: t.vessel,

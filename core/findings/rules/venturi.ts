@@ -7,7 +7,7 @@ import { defineRule, type Verdict } from '../rule.ts';
 import { lineOf } from '../supply.ts';
 
 /** A venturi draws air only where its throat is fast enough for the water that stands over it. */
-export const venturi = defineRule({
+export const venturiRule = defineRule({
   id: 'venturi',
   title: 'venturi',
   stage: 'lift',

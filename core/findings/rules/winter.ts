@@ -11,7 +11,7 @@ const mostSensitive = (groups: readonly Group[]) =>
   );
 
 /** The coldest month is not too cold for the fish. */
-export const winter = defineRule({
+export const winterRule = defineRule({
   id: 'winter',
   title: 'coldest month',
   stage: 'place',

@@ -1,5 +1,5 @@
 import { say } from '../../quantity/index.ts';
-import { planOf } from '../../care/index.ts';
+import { carePlan } from '../../care/index.ts';
 import type { OwnTask } from '../../system/index.ts';
 import { listedFields } from '../../entries/fields.ts';
 import { MEMORY } from '../../limits/index.ts';
@@ -154,7 +154,7 @@ const ownRule = (x: OwnTask): TaskRule => ({
 
 /** Tests of the plan of care, each at its hour, by night too. One that was put off or skipped keeps to that, unless the fish are at stake. */
 function retests(t: Tended): Task[] {
-  const plan = planOf(t);
+  const plan = carePlan(t);
   const now = today(t);
   return plan.retest.flatMap((r): Task[] => {
     const id = `${RETEST}${r.what.join('+')}`;

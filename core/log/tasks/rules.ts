@@ -23,7 +23,7 @@ import {
   type ReadingId,
   type SeasonEvent,
 } from '../../system/index.ts';
-import { planOf, wantedEvery } from '../../care/index.ts';
+import { carePlan, wantedEvery } from '../../care/index.ts';
 import { bandsOf } from '../../readings/bands.ts';
 import { isAnew, sinceChange } from '../../readings/solution.ts';
 import { daysRunning, newest, runningSince, type Tended } from '../../readings/index.ts';
@@ -70,8 +70,8 @@ const done = (
   is: (e: Entry, t: Tended) => boolean = () => true,
 ): NonNullable<TaskRule['doneBy']> => ({ kind, is });
 /** Whether the plan of care does a treatment, or says not to. */
-const plans = (t: Tended, id: TreatmentId) => planOf(t).steps.some((s) => s.treatment === id);
-const avoids = (t: Tended, id: TreatmentId) => planOf(t).avoid.some((a) => a.treatment === id);
+const plans = (t: Tended, id: TreatmentId) => carePlan(t).steps.some((s) => s.treatment === id);
+const avoids = (t: Tended, id: TreatmentId) => carePlan(t).avoid.some((a) => a.treatment === id);
 const young = (t: Tended) => (daysRunning(t) ?? 0) * 86400 < YOUNG.age;
 
 /** A day of the year as a date in this year or the next, whichever is to come or not long gone. */
@@ -106,12 +106,12 @@ export const TASKS: readonly TaskRule[] = [
   {
     id: 'feed',
     title: (t) =>
-      say`Feed ${feed(planOf(t).feed ?? 0)} in two or three meals, only what is eaten in five minutes`,
+      say`Feed ${feed(carePlan(t).feed ?? 0)} in two or three meals, only what is eaten in five minutes`,
     why: say`The amount depends on the mass of the fish, the temperature and the plan of care. Leftover feed rots.`,
     minutes: WORK_TIME.feed / 60,
     records: 'feed',
     about: tanks,
-    applies: (t) => t.hasFish && (planOf(t).feed ?? 0) > 0,
+    applies: (t) => t.hasFish && (carePlan(t).feed ?? 0) > 0,
     schedule: () => every(1),
     doneBy: done('feed'),
   },

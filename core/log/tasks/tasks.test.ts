@@ -9,7 +9,7 @@ import {
   entriesOf,
   tendedDemo,
   tendedOf,
-  type Noted,
+  type TestEntry,
 } from '../../test/tended.ts';
 import { applyEdits, type Edit } from '../../system/index.ts';
 import { addDays } from '../../calendar/time.ts';
@@ -20,7 +20,7 @@ import { daysOf, nextAfter, ruleText, tasksOf, weekOf, type Task } from './index
 const TODAY = '2026-06-10';
 const DAY = 24;
 const filled = (daysAgo: number): Edit => ({ at: 'care.filled', to: NOW - daysAgo * 86_400_000 });
-const tasks = (name: string, noted: readonly Noted[], edits: readonly Edit[] = []): Task[] =>
+const tasks = (name: string, noted: readonly TestEntry[], edits: readonly Edit[] = []): Task[] =>
   tasksOf(tendedDemo(name, noted, edits));
 const find = (all: readonly Task[], id: string) => all.find((t) => t.id === id);
 const dueOf = (all: readonly Task[], id: string) => find(all, id)?.due;
@@ -140,7 +140,7 @@ describe('tasks', () => {
   });
 
   it('stay overdue until they are done, put off or skipped', () => {
-    const at = (outcome: 'later' | 'skipped', until?: number): Noted[] => [
+    const at = (outcome: 'later' | 'skipped', until?: number): TestEntry[] => [
       { h: 60 * DAY, kind: 'task', what: 'guards', outcome: 'done' },
       { h: 1, kind: 'task', what: 'guards', outcome, ...(until ? { until } : {}) },
     ];
@@ -293,12 +293,12 @@ describe('tasks', () => {
       },
     };
     expect(dueOf(tasks('potting-shed-pair', [], [filled(80), own]), 'nets')).toBe('2026-06-01');
-    const done: Noted = { h: 30, kind: 'task', what: 'nets', outcome: 'done' };
+    const done: TestEntry = { h: 30, kind: 'task', what: 'nets', outcome: 'done' };
     expect(dueOf(tasks('potting-shed-pair', [done], [filled(80), own]), 'nets')).toBe('2026-06-15');
     const off: Edit = { at: 'care.tasks.guards', to: { id: 'guards', off: true, every: null } };
     expect(find(tasks('potting-shed-pair', [], [filled(80), off]), 'guards')).toBeUndefined();
     const pace: Edit = { at: 'care.tasks.guards', to: { id: 'guards', off: false, every: 10 } };
-    const rinsed: Noted = { h: DAY, kind: 'task', what: 'guards', outcome: 'done' };
+    const rinsed: TestEntry = { h: DAY, kind: 'task', what: 'guards', outcome: 'done' };
     expect(dueOf(tasks('potting-shed-pair', [rinsed], [filled(80), pace]), 'guards')).toBe(
       addDays(TODAY, 9),
     );
@@ -306,7 +306,7 @@ describe('tasks', () => {
 
   it('hold a test of the plan of care until it is taken, at its own hour, by night too', () => {
     // Ammonia that burns: changed at 19:00, tested six hours later, at one in the night.
-    const noted: Noted[] = [
+    const noted: TestEntry[] = [
       { h: 2, tan: [2, 2], nitrite: [0, 0], ph: 8, temperature: 20, alkalinity: 100 },
       { h: 1, kind: 'water-change', volume: 0.3 },
     ];

@@ -20,12 +20,12 @@ import {
   type Latest,
 } from '../../readings/tended.ts';
 import { cropKindOf } from '../../system/index.ts';
-import { dutyFlow, fillTime } from '../../derived/index.ts';
+import { pumpDutyFlow, fillTime } from '../../derived/index.ts';
 import { toppedUp } from '../../care/index.ts';
 import type { FindingId } from '../../findings/index.ts';
 import type { SignId } from '../../entries/signs.ts';
 import type { EntryKind } from '../../entries/types.ts';
-import type { Case, Cause, Evidence } from './types.ts';
+import type { DiagnosisCase, Cause, Evidence } from './types.ts';
 
 /** What may be behind trouble: one row a cause, with what in the log, the readings and the findings speaks for it. */
 
@@ -33,17 +33,17 @@ const DAY = 86400;
 
 const evidence = (points: number, because: Evidence['because']): Evidence => ({ points, because });
 /** A reading of the last fortnight. */
-const fresh = ({ t }: Case, l: Latest | undefined): Latest | null =>
+const fresh = ({ t }: DiagnosisCase, l: Latest | undefined): Latest | null =>
   isDated(l) && t.now - l.at < 14 * DAY * 1000 ? l : null;
 
 /** A finding of this design that is not fine. */
-function found(c: Case, ...ids: FindingId[]): Evidence | null {
+function found(c: DiagnosisCase, ...ids: FindingId[]): Evidence | null {
   const f = c.findings.find((x) => ids.includes(x.id) && x.level !== 'fine');
   return f ? evidence(f.level === 'stop' ? 3 : 1.5, f.sentence) : null;
 }
 /** Something in the log within so many days. */
 function happened(
-  { t }: Case,
+  { t }: DiagnosisCase,
   kind: EntryKind,
   days: number,
   points: number,
@@ -56,7 +56,7 @@ function happened(
 }
 /** Another sign that was seen within so many days. */
 function seen(
-  { t }: Case,
+  { t }: DiagnosisCase,
   sign: SignId,
   days: number,
   points: number,
@@ -69,7 +69,7 @@ function seen(
 }
 /** A task that was not done for longer than is usual. */
 function neglected(
-  { t }: Case,
+  { t }: DiagnosisCase,
   task: string,
   days: number,
   points: number,
@@ -83,7 +83,7 @@ function neglected(
 }
 /** A reading against the bands of this system. */
 function outside(
-  c: Case,
+  c: DiagnosisCase,
   id: 'temperature' | 'ph' | 'nitrite' | 'oxygen' | 'alkalinity' | 'conductivity',
   side: 'low' | 'high',
 ): Evidence | null {
@@ -115,7 +115,7 @@ function outside(
     ? evidence(l.high > band.edge[1] ? 3 : 2, say`${name} measured at ${told}`)
     : evidence(-2, say`${name} measured at ${told}`);
 }
-function unionised(c: Case): Evidence | null {
+function unionised(c: DiagnosisCase): Evidence | null {
   const tan = fresh(c, c.t.latest.tan);
   const acid = fresh(c, c.t.latest.ph);
   if (!tan || !acid) return null;
@@ -126,7 +126,7 @@ function unionised(c: Case): Evidence | null {
     ? evidence(now >= UNIONISED_LIMITS.act ? 3 : 2, words)
     : evidence(-2, words);
 }
-function fedMuch({ t }: Case): Evidence | null {
+function fedMuch({ t }: DiagnosisCase): Evidence | null {
   const grams =
     recent(t, 3 * DAY, (e) => e.kind === 'feed').reduce((sum, e) => sum + (e.mass ?? 0) * 1000, 0) /
     3;
@@ -134,22 +134,22 @@ function fedMuch({ t }: Case): Evidence | null {
     ? evidence(2, say`${share(grams / t.life.feed)} of the ration fed in these days`)
     : null;
 }
-const young = ({ t }: Case, days: number, points: number): Evidence | null => {
+const young = ({ t }: DiagnosisCase, days: number, points: number): Evidence | null => {
   const d = daysRunning(t);
   return d !== null && d < days
     ? evidence(points, say`the system is ${String(Math.round(d))} days old`)
     : null;
 };
-function tapChlorine({ t }: Case): Evidence | null {
+function tapChlorine({ t }: DiagnosisCase): Evidence | null {
   const { tap } = t.system.site;
   if (tap.chlorine === null || tap.chlorine === 'none' || tap.treated) return null;
   return evidence(1, say`your tap water has ${tap.chlorine}`);
 }
-function weakFlow(c: Case): Evidence | null {
+function weakFlow(c: DiagnosisCase): Evidence | null {
   for (const p of c.t.system.paths) {
     if (p.kind !== 'pumped-line') continue;
     const read = fresh(c, latestOn(c.t.entries, p.id).flow);
-    const wanted = dutyFlow.value(c.t.c, p.id);
+    const wanted = pumpDutyFlow.value(c.t.c, p.id);
     if (read && wanted) {
       const part = read.value / wanted;
       return part < 0.8
@@ -162,7 +162,7 @@ function weakFlow(c: Case): Evidence | null {
   }
   return null;
 }
-function fill(c: Case, side: 'short' | 'long'): Evidence | null {
+function fill(c: DiagnosisCase, side: 'short' | 'long'): Evidence | null {
   for (const b of c.t.c.a.beds) {
     const read = fresh(c, latestOn(c.t.entries, b.id).fillTime);
     const wanted = fillTime.value(c.t.c, b.id);
@@ -175,7 +175,7 @@ function fill(c: Case, side: 'short' | 'long'): Evidence | null {
   }
   return null;
 }
-function thirsty({ t }: Case): Evidence | null {
+function thirsty({ t }: DiagnosisCase): Evidence | null {
   const week = toppedUp(t);
   if (!week) return null;
   const part = week.used / Math.max(1e-9, week.expected);
@@ -183,18 +183,18 @@ function thirsty({ t }: Case): Evidence | null {
     ? evidence(2, say`${share(part)} of the expected water topped up in a week`)
     : evidence(-1, say`top-ups as expected`);
 }
-const sun = ({ t }: Case): Evidence | null =>
+const sun = ({ t }: DiagnosisCase): Evidence | null =>
   t.system.site.kind !== 'indoor' &&
   t.system.vessels.some(
     (v) => (v.role === 'tank' || v.role === 'sump' || v.role === 'reservoir') && !v.lid,
   )
     ? evidence(1, say`open water outdoors`)
     : null;
-const ironHungry = ({ t }: Case): Evidence | null =>
+const ironHungry = ({ t }: DiagnosisCase): Evidence | null =>
   t.life.stands.some((x) => cropKindOf(t.system, x.stand.crop)?.short.includes('iron'))
     ? evidence(1, say`crops here are often short of iron`)
     : null;
-const noIron = ({ t }: Case): Evidence | null => {
+const noIron = ({ t }: DiagnosisCase): Evidence | null => {
   const last = newest(t, 'dose', (e) => e.what === 'iron');
   if (!last) return t.hasFish ? evidence(1.5, say`no iron in the log`) : null;
   const d = (t.now - last.at) / 86_400_000;

@@ -12,12 +12,12 @@ export { SYMPTOMS } from './symptoms.ts';
 export { CAUSES } from './causes.ts';
 
 /** How much speaks for a cause. */
-export type Weight = 'much' | 'some' | 'little';
+export type EvidenceWeight = 'much' | 'some' | 'little';
 
 export interface RankedCause {
   readonly cause: Cause;
   readonly points: number;
-  readonly weight: Weight;
+  readonly weight: EvidenceWeight;
   /** What speaks for it, the strongest first, and what against. */
   readonly for: readonly Evidence[];
   readonly against: readonly Evidence[];
@@ -32,7 +32,7 @@ export interface Diagnosis {
 }
 
 const RECENT = 2 * 86_400_000;
-const weightOf = (points: number): Weight =>
+const weightOf = (points: number): EvidenceWeight =>
   points >= 4.5 ? 'much' : points >= 2.5 ? 'some' : 'little';
 
 /**

@@ -3,7 +3,7 @@ import { FAULTS } from '../../drills/faults/index.ts';
 import { judge } from '../../findings/judge.ts';
 import { tell } from '../../quantity/index.ts';
 import { SUMS } from '../../sums/index.ts';
-import { tendedDemo, type Noted } from '../../test/tended.ts';
+import { tendedDemo, type TestEntry } from '../../test/tended.ts';
 import type { Edit } from '../../system/index.ts';
 import { TASKS } from '../tasks/index.ts';
 import { SIGNS, type SignId } from '../../entries/signs.ts';
@@ -11,7 +11,7 @@ import { CAUSES, SYMPTOMS, diagnose } from './index.ts';
 
 const diagnosis = (
   sign: SignId,
-  noted: readonly Noted[],
+  noted: readonly TestEntry[],
   demo = 'potting-shed-pair',
   edits: readonly Edit[] = [],
 ) => {
@@ -49,7 +49,7 @@ describe('the tables of trouble', () => {
 
 describe('what is behind a sign', () => {
   test.each<
-    [string, SignId, readonly Noted[], string, Partial<{ demo: string; edits: readonly Edit[] }>]
+    [string, SignId, readonly TestEntry[], string, Partial<{ demo: string; edits: readonly Edit[] }>]
   >([
     ['gasping after a power cut', 'fish-gasp', [{ h: 3, kind: 'power-cut' }], 'oxygen', {}],
     [

@@ -14,13 +14,13 @@ export interface Evidence {
   readonly because: Phrase;
 }
 
-export interface Case {
+export interface DiagnosisCase {
   readonly t: Tended;
   readonly findings: readonly Finding[];
 }
 
 /** What a cause ends in. */
-export type End =
+export type CauseOutcome =
   /** A task of the list. */
   | { readonly kind: 'task'; readonly task: string }
   /** What the plan of care says of these readings. */
@@ -39,8 +39,8 @@ export interface Cause {
   /** What to do about it. */
   readonly then: Phrase;
   readonly reads: readonly ReadingId[];
-  readonly end: End;
-  readonly evidence: (c: Case) => readonly (Evidence | null)[];
+  readonly end: CauseOutcome;
+  readonly evidence: (c: DiagnosisCase) => readonly (Evidence | null)[];
 }
 
 /** A sign with what to look at and what may be behind it. */

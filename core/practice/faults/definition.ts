@@ -2,7 +2,7 @@ import type { LifeFaultId } from '../../drills/index.ts';
 import type { Network } from '../../network/types.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { Celsius, Seconds, Share } from '../../quantity/si.ts';
-import type { Ground } from '../ground.ts';
+import type { PracticeBasis } from '../ground.ts';
 import type { State } from '../types.ts';
 
 /** What faults do to the living side while they last. */
@@ -22,21 +22,21 @@ export const NO_EFFECT: Effects = { power: true, air: 1, heater: 'works', heat: 
 export interface PracticeFault<Id extends string = string> {
   readonly id: Id;
   /** Its name, for the debrief. */
-  readonly name: (g: Ground, about: string) => string;
+  readonly name: (g: PracticeBasis, about: string) => string;
   /** Where it can strike a system: paths, vessels, controls, devices, or “system”. */
-  readonly places: (g: Ground) => readonly string[];
+  readonly places: (g: PracticeBasis) => readonly string[];
   /** The part at which hands put it right, where that is not where it strikes. */
-  readonly partAt?: (g: Ground, about: string) => string;
+  readonly partAt?: (g: PracticeBasis, about: string) => string;
   /** What a system needs for it, where it has no place: told without naming the fault. */
   readonly needs: string;
   /** The network with the fault in it. @param strength 0–1 */
-  readonly inject?: (g: Ground, about: string, strength: Share) => (net: Network) => Network;
+  readonly inject?: (g: PracticeBasis, about: string, strength: Share) => (net: Network) => Network;
   /** What it does to the living side. @param strength 0–1 */
   readonly effects?: (strength: Share) => Partial<Effects>;
   /** What it does once, as it strikes. */
-  readonly strike?: (g: Ground, state: State, about: string) => void;
+  readonly strike?: (g: PracticeBasis, state: State, about: string) => void;
   /** What happens anew every so often while it lasts. */
-  readonly goesOn?: (g: Ground, state: State, about: string, hours: number) => void;
+  readonly goesOn?: (g: PracticeBasis, state: State, about: string, hours: number) => void;
   /** It has gone on for weeks when it strikes. */
   readonly long?: boolean;
   /** After this it is over by itself. */

@@ -1,11 +1,11 @@
-import { LIFE_FAULTS } from './life.ts';
+import { PRACTICE_LIFE_FAULTS } from './life.ts';
 import { WATER_FAULTS } from './water.ts';
-import type { Ground } from '../ground.ts';
+import type { PracticeBasis } from '../ground.ts';
 import type { Hidden } from '../types.ts';
 import type { PracticeFault } from './definition.ts';
 
 /** Every fault that is practised. */
-export const PRACTICE_FAULTS: readonly PracticeFault[] = [...WATER_FAULTS, ...LIFE_FAULTS];
+export const PRACTICE_FAULTS: readonly PracticeFault[] = [...WATER_FAULTS, ...PRACTICE_LIFE_FAULTS];
 const BY_ID = new Map(PRACTICE_FAULTS.map((f) => [f.id, f]));
 /** @throws RangeError where there is no such fault */
 export function practiceFaultOf(id: string): PracticeFault {
@@ -14,7 +14,7 @@ export function practiceFaultOf(id: string): PracticeFault {
   return f;
 }
 /** The part of a system at which hands put a hidden fault right. */
-export const partOf = (g: Ground, { kind, about }: Pick<Hidden, 'kind' | 'about'>): string =>
+export const repairPart = (g: PracticeBasis, { kind, about }: Pick<Hidden, 'kind' | 'about'>): string =>
   practiceFaultOf(kind).partAt?.(g, about) ?? about;
 
 export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';

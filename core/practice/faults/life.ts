@@ -36,7 +36,7 @@ export const overfed = definePracticeFault({
   ...drilled('overfeeding'),
 });
 
-export const deadFish = definePracticeFault({
+export const deadFishPractice = definePracticeFault({
   id: 'dead-fish',
   name: () => 'A fish died under the pump and is rotting',
   places: anyFish,
@@ -102,7 +102,7 @@ export const heaterFails = definePracticeFault({
   ...drilled('heater-fails'),
 });
 
-export const heaterStuck = definePracticeFault({
+export const heaterStuckPractice = definePracticeFault({
   id: 'heater-stuck',
   name: () => 'The heater does not switch off',
   places: (g) => firstOf(heatersOf(g.system)),
@@ -153,14 +153,14 @@ export const strong = definePracticeFault({
   advice: say`Log each dose when you add it, and measure the EC before the next.`,
 });
 
-export const LIFE_FAULTS: readonly PracticeFault[] = [
+export const PRACTICE_LIFE_FAULTS: readonly PracticeFault[] = [
   airStops,
   overfed,
-  deadFish,
+  deadFishPractice,
   untreated,
   sour,
   heaterFails,
-  heaterStuck,
+  heaterStuckPractice,
   heat,
   pests,
   strong,

@@ -9,7 +9,7 @@ import {
 import { DAY, type NetControl, type Network } from '../../network/types.ts';
 import { say, type Phrase } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
-import type { Ground } from '../ground.ts';
+import type { PracticeBasis } from '../ground.ts';
 import { definePracticeFault, type PracticeFault } from './definition.ts';
 
 /** Faults of the water: those that are drilled, with what puts each right. */
@@ -46,13 +46,13 @@ const ROWS: readonly Row[] = [
 ];
 
 /** Where a fault can strike, and what it does there. @param strength that it has reached */
-const drilled = (g: Ground, kind: FaultKind, strength = 1) =>
+const drilled = (g: PracticeBasis, kind: FaultKind, strength = 1) =>
   faultOf(kind).instances({ system: g.system, net: g.network([]), how: severity(g, strength) });
 
 /** A small system drips less: this share of its water in an hour at the most. */
 const DRIP = 0.02;
 /** Severities by the strength that a growing fault has reached. */
-export const severity = (g: Ground, strength = 1): Severity => ({
+export const severity = (g: PracticeBasis, strength = 1): Severity => ({
   ...USUAL_SEVERITY,
   powerCut: CUT,
   pumpClogged: USUAL_SEVERITY.pumpClogged * strength,
@@ -76,7 +76,7 @@ const fromDrill = (r: Row): PracticeFault =>
     ...(r.kind === 'top-up-forgotten'
       ? {}
       : {
-          inject: (g: Ground, about: string, strength: number) =>
+          inject: (g: PracticeBasis, about: string, strength: number) =>
             drilled(g, r.kind, strength).find((f) => f.about === about)?.inject ??
             ((n: Network) => n),
         }),

@@ -1,14 +1,14 @@
 import {
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  standpipe,
-  vessel,
-  fish,
-  crop,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeCrop,
   placed,
   hung,
 } from './parts.ts';
@@ -30,7 +30,7 @@ export const airLift = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Tank',
         'tank',
@@ -40,7 +40,7 @@ export const airLift = defineLayout({
           emptyMass: 22,
         },
       ),
-      vessel(
+      makeVessel(
         'bed',
         'Bed',
         'bed',
@@ -48,24 +48,24 @@ export const airLift = defineLayout({
         {
           floor: 0.44,
           emptyMass: 3,
-          media: media('pumice', 0.13),
+          media: makeMedia('pumice', 0.13),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Air-lift tube',
         from: 'tank',
         to: 'bed',
         pipe: 'metric-25',
         run: 0.4,
-        pump: pump(0.02, 0.5, 170, 5, { airLift: true }),
+        pump: makePump(0.02, 0.5, 170, 5, { airLift: true }),
         fittings: [{ fitting: 'elbow-90', count: 2 }],
         end: 0.145,
         control: 'mains',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Overflow pipe',
         from: 'bed',
@@ -75,13 +75,13 @@ export const airLift = defineLayout({
         drop: 0.01,
         run: 0.1,
       }),
-      secondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
+      makeSecondOverflow('bed', 'tank', 'metric-25', 0.095, 0.01, { run: 0.1 }),
     ],
     controls: [MAINS],
-    fish: [fish('goldfish', 'tank', 10, 0.008)],
+    fish: [makeFish('goldfish', 'tank', 10, 0.008)],
     crops: [
-      crop('chives', 'chives', 'bed', [0.03, 0.03], [2, 2]),
-      crop('loose-lettuce', 'loose-lettuce', 'bed', [0.36, 0.01], [1, 2]),
+      makeCrop('chives', 'chives', 'bed', [0.03, 0.03], [2, 2]),
+      makeCrop('loose-lettuce', 'loose-lettuce', 'bed', [0.36, 0.01], [1, 2]),
     ],
   }),
 });

@@ -1,15 +1,15 @@
 import {
-  bellSiphon,
+  makeBellSiphon,
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  vessel,
-  fish,
-  crop,
-  airPump,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeAirPump,
   placed,
   inGround,
 } from './parts.ts';
@@ -38,7 +38,7 @@ export const bedOverTank = defineLayout({
       }),
       ...inGround('mizuna', 80, 300),
       ...inGround('pak-choi', 110, 290),
-      { at: 'fish.fish', to: fish('european-perch', 'tank', 14, 0.06) },
+      { at: 'fish.fish', to: makeFish('european-perch', 'tank', 14, 0.06) },
       { at: 'vessels.bed.shape.height', to: 0.33 },
       { at: 'paths.lift.pump.maxFlow', to: 0.0005 },
       { at: 'paths.lift.pump.power', to: 22 },
@@ -48,35 +48,35 @@ export const bedOverTank = defineLayout({
   parts: () => ({
     site: { waterTemperature: 18, airTemperature: 18, humidity: 0.65 },
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Fish tank',
         'tank',
         { kind: 'cylinder', diameter: 1.1, height: 0.75 },
         { fill: 0.62, lid: true, emptyMass: 18 },
       ),
-      vessel(
+      makeVessel(
         'bed',
         'Bed',
         'bed',
         { kind: 'box', length: 1.2, width: 0.7, height: 0.37 },
-        { floor: 0.95, emptyMass: 22, media: media('lava-rock', 0.28, 0.05) },
+        { floor: 0.95, emptyMass: 22, media: makeMedia('lava-rock', 0.28, 0.05) },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Fill line',
         from: 'tank',
         to: 'bed',
         pipe: 'hose-19',
         run: 0.9,
-        pump: pump(0.27, 1.9, 1400, 18),
+        pump: makePump(0.27, 1.9, 1400, 18),
         valve: 0.9,
         end: 0.32,
         control: 'mains',
       }),
-      bellSiphon({
+      makeBellSiphon({
         id: 'siphon',
         name: 'Bell siphon',
         from: 'bed',
@@ -89,14 +89,14 @@ export const bedOverTank = defineLayout({
         guard: { diameter: 0.11, slotArea: 0.006 },
         drop: 0.25,
       }),
-      secondOverflow('bed', 'tank', 'sch40-1-1/2', 0.26, 0.2),
+      makeSecondOverflow('bed', 'tank', 'sch40-1-1/2', 0.26, 0.2),
     ],
     controls: [MAINS],
-    fish: [fish('european-perch', 'tank', 10, 0.05)],
+    fish: [makeFish('european-perch', 'tank', 10, 0.05)],
     crops: [
-      crop('mizuna', 'mizuna', 'bed', [0.04, 0.08], [3, 3]),
-      crop('pak-choi', 'pak-choi', 'bed', [0.58, 0.06], [3, 3]),
+      makeCrop('mizuna', 'mizuna', 'bed', [0.04, 0.08], [3, 3]),
+      makeCrop('pak-choi', 'pak-choi', 'bed', [0.58, 0.06], [3, 3]),
     ],
-    devices: [airPump('tank', 4, 0.5, 4)],
+    devices: [makeAirPump('tank', 4, 0.5, 4)],
   }),
 });

@@ -1,16 +1,16 @@
 import {
   defineLayout,
-  hole,
-  link,
-  media,
-  programs,
-  pump,
-  pumpedLine,
-  standpipe,
-  vessel,
-  fish,
-  airPump,
-  crop,
+  makeHole,
+  makeLink,
+  makeMedia,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeAirPump,
+  makeCrop,
   placed,
   inGround,
 } from './parts.ts';
@@ -39,7 +39,7 @@ export const bedsInSeries = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'pond',
         'Pond',
         'tank',
@@ -47,7 +47,7 @@ export const bedsInSeries = defineLayout({
         { floor: -0.75, fill: 1.75, emptyMass: 15 },
       ),
       ...[1, 2, 3].map((n) =>
-        vessel(
+        makeVessel(
           `bed-${n}`,
           ['Upper bed', 'Middle bed', 'Lower bed'][n - 1]!,
           'bed',
@@ -55,20 +55,20 @@ export const bedsInSeries = defineLayout({
           {
             floor: 0.75 - 0.15 * n,
             emptyMass: 20,
-            media: media('gravel', 0.22),
+            media: makeMedia('gravel', 0.22),
           },
         ),
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Line from the pond',
         from: 'pond',
         to: 'bed-1',
         pipe: 'hose-32',
         run: 7,
-        pump: pump(0.3, 2.4, 2600, 32),
+        pump: makePump(0.3, 2.4, 2600, 32),
         fittings: [
           { fitting: 'elbow-90', count: 3 },
           { fitting: 'coarse-guard', count: 1 },
@@ -77,7 +77,7 @@ export const bedsInSeries = defineLayout({
         control: 'timer',
       }),
       ...[1, 2].flatMap((n) => [
-        link({
+        makeLink({
           id: `pass-${n}`,
           name: n === 1 ? 'Pipe to the middle bed' : 'Pipe to the lower bed',
           from: `bed-${n}`,
@@ -87,7 +87,7 @@ export const bedsInSeries = defineLayout({
           run: 0.3,
           screen: 0.6,
         }),
-        link({
+        makeLink({
           id: `spare-${n}`,
           name: n === 1 ? 'Spare pipe to the middle bed' : 'Spare pipe to the lower bed',
           from: `bed-${n}`,
@@ -96,7 +96,7 @@ export const bedsInSeries = defineLayout({
           height: 0.195,
           run: 0.3,
         }),
-        hole(
+        makeHole(
           `drip-${n}`,
           n === 1 ? 'Floor drain to the middle bed' : 'Floor drain to the lower bed',
           `bed-${n}`,
@@ -105,7 +105,7 @@ export const bedsInSeries = defineLayout({
           0.01,
         ),
       ]),
-      standpipe({
+      makeStandpipe({
         id: 'return',
         name: 'Return to the pond',
         from: 'bed-3',
@@ -117,7 +117,7 @@ export const bedsInSeries = defineLayout({
         elbows: 2,
         weep: { height: 0.005, diameter: 0.012 },
       }),
-      standpipe({
+      makeStandpipe({
         id: 'spare',
         name: 'Second return',
         from: 'bed-3',
@@ -129,14 +129,14 @@ export const bedsInSeries = defineLayout({
         elbows: 2,
       }),
     ],
-    controls: [programs('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],
-    fish: [fish('common-carp', 'pond', 55, 0.1)],
+    controls: [makePrograms('timer', 'dial-30', [0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22], 30)],
+    fish: [makeFish('common-carp', 'pond', 55, 0.1)],
     crops: [
-      crop('chard', 'chard', 'bed-1', [0.05, 0.1], [4, 2]),
-      crop('mint', 'mint', 'bed-2', [0.05, 0.1], [4, 2]),
-      crop('watercress', 'watercress', 'bed-3', [0.05, 0.05], [13, 7]),
+      makeCrop('chard', 'chard', 'bed-1', [0.05, 0.1], [4, 2]),
+      makeCrop('mint', 'mint', 'bed-2', [0.05, 0.1], [4, 2]),
+      makeCrop('watercress', 'watercress', 'bed-3', [0.05, 0.05], [13, 7]),
     ],
-    devices: [airPump('pond', 10, 0.5, 9)],
+    devices: [makeAirPump('pond', 10, 0.5, 9)],
     site: { waterTemperature: 17, airTemperature: 18, humidity: 0.65, airSpeed: 1 },
   }),
 });

@@ -1,13 +1,13 @@
 import {
   defineLayout,
-  link,
-  media,
-  programs,
-  pump,
-  pumpedLine,
-  standpipe,
-  vessel,
-  crop,
+  makeLink,
+  makeMedia,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeStandpipe,
+  makeVessel,
+  makeCrop,
   placed,
   inGround,
 } from './parts.ts';
@@ -29,21 +29,21 @@ export const bucketRow = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'reservoir',
         'Reservoir',
         'reservoir',
         { kind: 'box', length: 0.9, width: 0.6, height: 0.45 },
         { fill: 0.19, lid: true, emptyMass: 12 },
       ),
-      vessel(
+      makeVessel(
         'control',
         'Control bucket',
         'box',
         { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.3, height: 0.36 },
         { floor: 0.15, lid: true, emptyMass: 1 },
       ),
-      vessel(
+      makeVessel(
         'buckets',
         'Plant buckets',
         'bed',
@@ -52,39 +52,39 @@ export const bucketRow = defineLayout({
           floor: 0.15,
           count: 8,
           emptyMass: 1,
-          media: media('expanded-clay', 0.3),
+          media: makeMedia('expanded-clay', 0.3),
           plants: { dailyUse: 0.006, rooting: 0.18, rootShare: 0.3 },
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'fill',
         name: 'Fill line',
         from: 'reservoir',
         to: 'control',
         pipe: 'hose-25',
         run: 1.2,
-        pump: pump(0.02, 1.4, 1000, 14),
+        pump: makePump(0.02, 1.4, 1000, 14),
         valve: 0.65,
         end: 0.34,
         control: 'fill-timer',
         float: { vessel: 'control', on: 0.225, off: 0.255 },
       }),
-      pumpedLine({
+      makePumpedLine({
         id: 'empty',
         name: 'Drain line',
         from: 'control',
         to: 'reservoir',
         pipe: 'hose-25',
         run: 1.2,
-        pump: pump(0.01, 1.4, 1000, 14),
+        pump: makePump(0.01, 1.4, 1000, 14),
         end: 0.42,
         control: 'drain-timer',
         checkValve: true,
         float: { vessel: 'control', on: 0.05, off: 0.02 },
       }),
-      link({
+      makeLink({
         id: 'manifold',
         name: 'Manifold',
         from: 'control',
@@ -95,7 +95,7 @@ export const bucketRow = defineLayout({
         elbows: 2,
         screen: 0.7,
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Emergency overflow',
         from: 'control',
@@ -108,10 +108,10 @@ export const bucketRow = defineLayout({
       }),
     ],
     controls: [
-      programs('fill-timer', 'digital-8', [6, 10, 14, 18, 22], 20),
-      programs('drain-timer', 'digital-8', [6.5, 10.5, 14.5, 18.5, 22.5], 45),
+      makePrograms('fill-timer', 'digital-8', [6, 10, 14, 18, 22], 20),
+      makePrograms('drain-timer', 'digital-8', [6.5, 10.5, 14.5, 18.5, 22.5], 45),
     ],
-    crops: [crop('beans', 'dwarf-bean', 'buckets', [0, 0.05], [8, 1])],
+    crops: [makeCrop('beans', 'dwarf-bean', 'buckets', [0, 0.05], [8, 1])],
     solution: { programme: 'two-part', strength: 1 },
     site: { waterTemperature: 21, airTemperature: 22, humidity: 0.55 },
   }),

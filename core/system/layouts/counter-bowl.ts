@@ -1,13 +1,13 @@
 import {
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  standpipe,
-  vessel,
-  fish,
-  crop,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeCrop,
   placed,
   hung,
 } from './parts.ts';
@@ -35,7 +35,7 @@ export const counterBowl = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Tank',
         'tank',
@@ -45,7 +45,7 @@ export const counterBowl = defineLayout({
           emptyMass: 6,
         },
       ),
-      vessel(
+      makeVessel(
         'bowl',
         'Bowl',
         'bed',
@@ -54,19 +54,19 @@ export const counterBowl = defineLayout({
           floor: 0.34,
           emptyMass: 1.5,
           rimTo: 'tank',
-          media: media('expanded-clay', 0.115),
+          media: makeMedia('expanded-clay', 0.115),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Riser',
         from: 'tank',
         to: 'bowl',
         pipe: 'hose-13',
         run: 0.2,
-        pump: pump(0.1, 0.7, 200, 3),
+        pump: makePump(0.1, 0.7, 200, 3),
         fittings: [
           { fitting: 'elbow-90', count: 1 },
           { fitting: 'coarse-guard', count: 1 },
@@ -75,7 +75,7 @@ export const counterBowl = defineLayout({
         end: 0.13,
         control: 'mains',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Overflow pipe',
         from: 'bowl',
@@ -87,10 +87,10 @@ export const counterBowl = defineLayout({
       }),
     ],
     controls: [MAINS],
-    fish: [fish('white-cloud-minnow', 'tank', 8, 0.0006)],
+    fish: [makeFish('white-cloud-minnow', 'tank', 8, 0.0006)],
     crops: [
-      crop('chives', 'chives', 'bowl', [0.05, 0.1], [1, 2]),
-      crop('sorrel', 'sorrel', 'bowl', [0.22, 0.1], [1, 1]),
+      makeCrop('chives', 'chives', 'bowl', [0.05, 0.1], [1, 2]),
+      makeCrop('sorrel', 'sorrel', 'bowl', [0.22, 0.1], [1, 1]),
     ],
   }),
 });

@@ -1,15 +1,15 @@
 import {
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  standpipe,
-  vessel,
-  fish,
-  crop,
-  heater,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeHeater,
   placed,
   hung,
 } from './parts.ts';
@@ -37,7 +37,7 @@ export const counterTank = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Tank',
         'tank',
@@ -47,7 +47,7 @@ export const counterTank = defineLayout({
           emptyMass: 9,
         },
       ),
-      vessel(
+      makeVessel(
         'bed',
         'Bed',
         'bed',
@@ -55,26 +55,26 @@ export const counterTank = defineLayout({
         {
           floor: 0.4,
           emptyMass: 3,
-          media: media('lava-rock', 0.15),
+          media: makeMedia('lava-rock', 0.15),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Feed through the floor',
         from: 'tank',
         to: 'bed',
         pipe: 'hose-13',
         run: 0.15,
-        pump: pump(0.13, 0.9, 230, 4),
+        pump: makePump(0.13, 0.9, 230, 4),
         fittings: [{ fitting: 'elbow-90', count: 1 }],
         valve: 0.9,
         venturi: { throat: 0.0055 },
         end: 0,
         control: 'mains',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Overflow pipe',
         from: 'bed',
@@ -84,11 +84,11 @@ export const counterTank = defineLayout({
         drop: 0.1,
         run: 0,
       }),
-      secondOverflow('bed', 'tank', 'metric-25', 0.1, 0.1, { run: 0 }),
+      makeSecondOverflow('bed', 'tank', 'metric-25', 0.1, 0.1, { run: 0 }),
     ],
     controls: [MAINS],
-    fish: [fish('guppy', 'tank', 12, 0.0008)],
-    devices: [heater('tank', 100, 24)],
-    crops: [crop('basil', 'basil', 'bed', [0.02, 0.03], [2, 1])],
+    fish: [makeFish('guppy', 'tank', 12, 0.0008)],
+    devices: [makeHeater('tank', 100, 24)],
+    crops: [makeCrop('basil', 'basil', 'bed', [0.02, 0.03], [2, 1])],
   }),
 });

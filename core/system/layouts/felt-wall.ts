@@ -1,13 +1,13 @@
 import {
   defineLayout,
-  programs,
-  pump,
-  pumpedLine,
-  seep,
-  vessel,
-  fish,
-  crop,
-  airPump,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeSeep,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeAirPump,
   placed,
 } from './parts.ts';
 
@@ -29,7 +29,7 @@ export const feltWall = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Trough',
         'tank',
@@ -39,7 +39,7 @@ export const feltWall = defineLayout({
           emptyMass: 16,
         },
       ),
-      vessel(
+      makeVessel(
         'wall',
         'Felt wall',
         'felt',
@@ -53,14 +53,14 @@ export const feltWall = defineLayout({
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Header pipe',
         from: 'tank',
         to: 'wall',
         pipe: 'hose-16',
         run: 1.6,
-        pump: pump(0.16, 2.8, 1000, 22),
+        pump: makePump(0.16, 2.8, 1000, 22),
         fittings: [
           { fitting: 'elbow-90', count: 2 },
           { fitting: 'foam-prefilter', count: 1 },
@@ -69,21 +69,21 @@ export const feltWall = defineLayout({
         end: 1.3,
         control: 'timer',
       }),
-      seep('drip', 'Drip edge', 'wall', 'tank', 0.006, 420),
+      makeSeep('drip', 'Drip edge', 'wall', 'tank', 0.006, 420),
     ],
     controls: [
-      programs(
+      makePrograms(
         'timer',
         'digital-20',
         Array.from({ length: 15 }, (_, k) => 7 + k),
         10,
       ),
     ],
-    fish: [fish('goldfish', 'tank', 8, 0.02)],
+    fish: [makeFish('goldfish', 'tank', 8, 0.02)],
     crops: [
-      crop('ivy', 'ivy', 'wall', [0.05, 0.05], [6, 3]),
-      crop('strawberry', 'strawberry', 'wall', [0.05, 0.7], [5, 2]),
+      makeCrop('ivy', 'ivy', 'wall', [0.05, 0.05], [6, 3]),
+      makeCrop('strawberry', 'strawberry', 'wall', [0.05, 0.7], [5, 2]),
     ],
-    devices: [airPump('tank', 4, 0.25, 4)],
+    devices: [makeAirPump('tank', 4, 0.25, 4)],
   }),
 });

@@ -1,17 +1,17 @@
 import {
-  bellSiphon,
-  branch,
+  makeBellSiphon,
+  makeBranch,
   defineLayout,
-  link,
+  makeLink,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  vessel,
-  fish,
-  crop,
-  airPump,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeAirPump,
   placed,
   inGround,
 } from './parts.ts';
@@ -39,7 +39,7 @@ export const joinedBeds = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Fish tank',
         'tank',
@@ -50,7 +50,7 @@ export const joinedBeds = defineLayout({
           emptyMass: 30,
         },
       ),
-      vessel(
+      makeVessel(
         'box',
         'Siphon box',
         'box',
@@ -60,7 +60,7 @@ export const joinedBeds = defineLayout({
           emptyMass: 2,
         },
       ),
-      vessel(
+      makeVessel(
         'bed-1',
         'Near bed',
         'bed',
@@ -68,10 +68,10 @@ export const joinedBeds = defineLayout({
         {
           floor: 0.95,
           emptyMass: 14,
-          media: media('lava-rock', 0.225),
+          media: makeMedia('lava-rock', 0.225),
         },
       ),
-      vessel(
+      makeVessel(
         'bed-2',
         'Far bed',
         'bed',
@@ -79,24 +79,24 @@ export const joinedBeds = defineLayout({
         {
           floor: 0.95,
           emptyMass: 14,
-          media: media('lava-rock', 0.225),
+          media: makeMedia('lava-rock', 0.225),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Fill line',
         from: 'tank',
         to: 'bed-1',
         pipe: 'hose-25',
         run: 1.2,
-        pump: pump(0.29, 1.6, 1100, 17),
+        pump: makePump(0.29, 1.6, 1100, 17),
         valve: 0.57,
         end: 0.3,
         control: 'mains',
         branches: [
-          branch({
+          makeBranch({
             id: 'lift-2',
             to: 'bed-2',
             pipe: 'hose-25',
@@ -107,7 +107,7 @@ export const joinedBeds = defineLayout({
           }),
         ],
       }),
-      link({
+      makeLink({
         id: 'join-1',
         name: 'Joining pipe, near bed',
         from: 'bed-1',
@@ -118,7 +118,7 @@ export const joinedBeds = defineLayout({
         elbows: 2,
         screen: 0.6,
       }),
-      link({
+      makeLink({
         id: 'join-2',
         name: 'Joining pipe, far bed',
         from: 'bed-2',
@@ -129,7 +129,7 @@ export const joinedBeds = defineLayout({
         elbows: 2,
         screen: 0.6,
       }),
-      bellSiphon({
+      makeBellSiphon({
         id: 'siphon',
         name: 'Shared siphon',
         from: 'box',
@@ -142,14 +142,14 @@ export const joinedBeds = defineLayout({
         guard: null,
         drop: 0.22,
       }),
-      secondOverflow('bed-1', 'tank', 'sch40-2', 0.222, 0.25),
+      makeSecondOverflow('bed-1', 'tank', 'sch40-2', 0.222, 0.25),
     ],
     controls: [MAINS],
-    fish: [fish('european-perch', 'tank', 16, 0.06)],
+    fish: [makeFish('european-perch', 'tank', 16, 0.06)],
     crops: [
-      crop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [3, 2]),
-      crop('celery', 'celery', 'bed-2', [0.05, 0.05], [3, 2]),
+      makeCrop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [3, 2]),
+      makeCrop('celery', 'celery', 'bed-2', [0.05, 0.05], [3, 2]),
     ],
-    devices: [airPump('tank', 4, 0.5, 4)],
+    devices: [makeAirPump('tank', 4, 0.5, 4)],
   }),
 });

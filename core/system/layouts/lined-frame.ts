@@ -1,12 +1,12 @@
 import {
   defineLayout,
-  programs,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  standpipe,
-  vessel,
-  crop,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeStandpipe,
+  makeVessel,
+  makeCrop,
   placed,
   hung,
 } from './parts.ts';
@@ -40,7 +40,7 @@ export const linedFrame = defineLayout({
       ],
     },
     vessels: [
-      vessel(
+      makeVessel(
         'basin',
         'Basin',
         'reservoir',
@@ -54,7 +54,7 @@ export const linedFrame = defineLayout({
         },
         { fill: 0.15, lid: true, emptyMass: 6 },
       ),
-      vessel(
+      makeVessel(
         'frame',
         'Lined frame',
         'bed',
@@ -68,14 +68,14 @@ export const linedFrame = defineLayout({
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Fill line',
         from: 'basin',
         to: 'frame',
         pipe: 'hose-19',
         run: 0.3,
-        pump: pump(0.02, 1.2, 900, 12),
+        pump: makePump(0.02, 1.2, 900, 12),
         fittings: [
           { fitting: 'elbow-90', count: 1 },
           { fitting: 'coarse-guard', count: 1 },
@@ -83,7 +83,7 @@ export const linedFrame = defineLayout({
         end: 0,
         control: 'timer',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Overflow pipe',
         from: 'frame',
@@ -92,10 +92,10 @@ export const linedFrame = defineLayout({
         crest: 0.07,
         drop: 0.25,
       }),
-      secondOverflow('frame', 'basin', 'metric-40', 0.09, 0.25),
+      makeSecondOverflow('frame', 'basin', 'metric-40', 0.09, 0.25),
     ],
-    controls: [programs('timer', 'digital-8', [7, 10, 13, 16, 19], 15)],
-    crops: [crop('lettuce', 'lettuce', 'frame', [0.02, 0.02], [4, 3])],
+    controls: [makePrograms('timer', 'digital-8', [7, 10, 13, 16, 19], 15)],
+    crops: [makeCrop('lettuce', 'lettuce', 'frame', [0.02, 0.02], [4, 3])],
     solution: { programme: 'two-part', strength: 1 },
     site: { waterTemperature: 20, airTemperature: 22, humidity: 0.5 },
   }),

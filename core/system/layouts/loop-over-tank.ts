@@ -1,15 +1,15 @@
 import {
   defineLayout,
-  loopSiphon,
+  makeLoopSiphon,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  vessel,
-  fish,
-  crop,
-  airPump,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeAirPump,
   placed,
   hung,
 } from './parts.ts';
@@ -32,7 +32,7 @@ export const loopOverTank = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Fish tank',
         'tank',
@@ -43,7 +43,7 @@ export const loopOverTank = defineLayout({
           emptyMass: 18,
         },
       ),
-      vessel(
+      makeVessel(
         'bed',
         'Bed',
         'bed',
@@ -51,24 +51,24 @@ export const loopOverTank = defineLayout({
         {
           floor: 0.8,
           emptyMass: 10,
-          media: media('lava-rock', 0.26),
+          media: makeMedia('lava-rock', 0.26),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Fill line',
         from: 'tank',
         to: 'bed',
         pipe: 'hose-19',
         run: 0.6,
-        pump: pump(0.21, 1.6, 850, 14),
+        pump: makePump(0.21, 1.6, 850, 14),
         valve: 0.68,
         end: 0.28,
         control: 'mains',
       }),
-      loopSiphon({
+      makeLoopSiphon({
         id: 'loop',
         name: 'Loop siphon',
         from: 'bed',
@@ -77,14 +77,14 @@ export const loopOverTank = defineLayout({
         crest: 0.195,
         drop: 0.25,
       }),
-      secondOverflow('bed', 'tank', 'sch40-1-1/4', 0.235, 0.2),
+      makeSecondOverflow('bed', 'tank', 'sch40-1-1/4', 0.235, 0.2),
     ],
     controls: [MAINS],
-    fish: [fish('bluegill', 'tank', 8, 0.04)],
+    fish: [makeFish('bluegill', 'tank', 8, 0.04)],
     crops: [
-      crop('chard', 'chard', 'bed', [0.02, 0.1], [2, 1]),
-      crop('parsley', 'parsley', 'bed', [0.64, 0.04], [1, 2]),
+      makeCrop('chard', 'chard', 'bed', [0.02, 0.1], [2, 1]),
+      makeCrop('parsley', 'parsley', 'bed', [0.64, 0.04], [1, 2]),
     ],
-    devices: [airPump('tank', 4, 0.35, 4)],
+    devices: [makeAirPump('tank', 4, 0.35, 4)],
   }),
 });

@@ -87,7 +87,7 @@ function systemOf(id: string, name: string, layout: string, parts: Parts): Syste
 }
 
 /** Fish of a kind, fed by mass and temperature with what the kind needs. */
-export const fish = (kind: string, vessel: string, count: number, meanMass: number): Fish => ({
+export const makeFish = (kind: string, vessel: string, count: number, meanMass: number): Fish => ({
   id: 'fish',
   vessel,
   kind,
@@ -98,7 +98,7 @@ export const fish = (kind: string, vessel: string, count: number, meanMass: numb
 });
 
 /** Plants of a crop in rows, in a bed's plan. */
-export const crop = (
+export const makeCrop = (
   id: string,
   kind: string,
   vessel: string,
@@ -117,7 +117,7 @@ export const crop = (
 });
 
 /** An air pump with a stone. @param flow L/min @param depth of the stone, m */
-export const airPump = (vessel: string, flow: number, depth: number, power: number): Device => ({
+export const makeAirPump = (vessel: string, flow: number, depth: number, power: number): Device => ({
   id: 'air',
   kind: 'air-pump',
   vessel,
@@ -128,7 +128,7 @@ export const airPump = (vessel: string, flow: number, depth: number, power: numb
 });
 
 /** A heater with a thermostat. */
-export const heater = (vessel: string, power: number, setpoint: number): Device => ({
+export const makeHeater = (vessel: string, power: number, setpoint: number): Device => ({
   id: 'heater',
   kind: 'heater',
   vessel,
@@ -137,7 +137,7 @@ export const heater = (vessel: string, power: number, setpoint: number): Device 
 });
 
 /** A lamp over a plant site. @param efficacy µmol/J */
-export const lamp = (vessel: string, power: number, efficacy: number): Device => ({
+export const makeLamp = (vessel: string, power: number, efficacy: number): Device => ({
   id: `lamp-${vessel}`,
   kind: 'lamp',
   vessel,
@@ -173,13 +173,13 @@ export const inGround = (stand: string, from: number, to: number): Edit[] => [
 /** An edit that hangs a lamp over a plant site. @param efficacy µmol/J */
 export const hung = (vessel: string, power: number, efficacy: number): Edit => ({
   at: `devices.lamp-${vessel}`,
-  to: lamp(vessel, power, efficacy),
+  to: makeLamp(vessel, power, efficacy),
 });
 
 type Base<T, K extends keyof T> = Pick<T, K> & Partial<T>;
 
 /** A vessel on the ground, bare and open, of 10 kg, but for what is told. */
-export const vessel = (
+export const makeVessel = (
   id: string,
   name: string,
   role: Role,
@@ -204,7 +204,7 @@ export const vessel = (
 });
 
 /** A fill of one medium up to a height, m; its voids by the table. */
-export const media = (medium: string, top: number, clogging = 0): Media => ({
+export const makeMedia = (medium: string, top: number, clogging = 0): Media => ({
   medium,
   top,
   voids: null,
@@ -213,7 +213,7 @@ export const media = (medium: string, top: number, clogging = 0): Media => ({
 });
 
 /** @param flow greatest flow on the box, L/h */
-export const pump = (
+export const makePump = (
   intake: number,
   maxHead: number,
   flow: number,
@@ -234,7 +234,7 @@ export const pump = (
 const boreOf = (pipe: string) => pipeById(pipe)!.bore;
 
 /** A pumped line of the bore that its pipe has, with two elbows, without valve and devices, but for what is told. */
-export const pumpedLine = (
+export const makePumpedLine = (
   p: Base<PumpedLine, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'run' | 'pump' | 'end' | 'control'>,
 ): PumpedLine => ({
   kind: 'pumped-line',
@@ -253,7 +253,7 @@ export const pumpedLine = (
 });
 
 /** A further end of a pumped line, of the bore that its pipe has. */
-export const branch = (
+export const makeBranch = (
   b: Base<Branch, 'id' | 'to' | 'pipe' | 'along' | 'run' | 'end'>,
 ): Branch => ({
   bore: boreOf(b.pipe),
@@ -263,7 +263,7 @@ export const branch = (
 });
 
 /** A standpipe of the bore that its pipe has, its mouth as wide, vented, but for what is told. */
-export const standpipe = (
+export const makeStandpipe = (
   p: Base<Standpipe, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
 ): Standpipe => ({
   kind: 'standpipe',
@@ -283,7 +283,7 @@ export const standpipe = (
  * @param crest above the floor, m
  * @param drop of its pipe under the floor, m
  */
-export const secondOverflow = (
+export const makeSecondOverflow = (
   from: string,
   to: string,
   pipe: string,
@@ -291,10 +291,10 @@ export const secondOverflow = (
   drop: number,
   more: Partial<Standpipe> = {},
 ): Standpipe =>
-  standpipe({ id: 'spare', name: 'Second overflow', from, to, pipe, crest, drop, ...more });
+  makeStandpipe({ id: 'spare', name: 'Second overflow', from, to, pipe, crest, drop, ...more });
 
 /** A bell siphon of the bore that its pipe has: a break height of 30 mm, six notches of 12 mm, but for what is told. */
-export const bellSiphon = (
+export const makeBellSiphon = (
   p: Base<
     BellSiphon,
     | 'id'
@@ -323,7 +323,7 @@ export const bellSiphon = (
 });
 
 /** A loop siphon of the bore that its pipe has. */
-export const loopSiphon = (
+export const makeLoopSiphon = (
   p: Base<LoopSiphon, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'crest' | 'drop'>,
 ): LoopSiphon => ({
   kind: 'loop-siphon',
@@ -336,12 +336,12 @@ export const loopSiphon = (
 });
 
 /** A joining pipe under floors, of the bore that its pipe has. */
-export const link = (
+export const makeLink = (
   p: Base<Link, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'height' | 'run'>,
 ): Link => ({ kind: 'link', bore: boreOf(p.pipe), elbows: 0, screen: null, ...p });
 
 /** A float valve fed by gravity, of the bore that its pipe has. */
-export const floatValve = (
+export const makeFloatValve = (
   p: Base<FloatValve, 'id' | 'name' | 'from' | 'to' | 'pipe' | 'level' | 'run'>,
 ): FloatValve => ({ kind: 'float-valve', bore: boreOf(p.pipe), seat: 0.004, ...p });
 
@@ -351,7 +351,7 @@ export const floatValve = (
  * @param height of its lower edge above the floor, m; 0 is in the floor
  * @param diameter in m
  */
-export const hole = (
+export const makeHole = (
   id: string,
   name: string,
   from: string,
@@ -365,7 +365,7 @@ export const hole = (
  *
  * @param slope of the channel, fall ÷ length
  */
-export const openEnd = (
+export const makeOpenEnd = (
   id: string,
   name: string,
   from: string,
@@ -379,7 +379,7 @@ export const openEnd = (
  * @param held water that stays in it when it has stopped dripping, m³
  * @param drainDown from the pump’s stop until a twentieth is left to come, s
  */
-export const seep = (
+export const makeSeep = (
   id: string,
   name: string,
   from: string,
@@ -396,7 +396,7 @@ export const MAINS: Control = { id: 'mains', kind: 'always-on' };
  * @param hours of the day, 0 to 24
  * @param minutes that each is on
  */
-export const programs = (
+export const makePrograms = (
   id: string,
   device: string,
   hours: readonly number[],

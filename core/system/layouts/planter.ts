@@ -1,14 +1,14 @@
 import {
-  bellSiphon,
+  makeBellSiphon,
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  vessel,
-  crop,
-  lamp,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeVessel,
+  makeCrop,
+  makeLamp,
   placed,
 } from './parts.ts';
 
@@ -29,14 +29,14 @@ export const planter = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'reservoir',
         'Reservoir',
         'reservoir',
         { kind: 'box', length: 0.75, width: 0.36, height: 0.3 },
         { fill: 0.06, lid: true, emptyMass: 7 },
       ),
-      vessel(
+      makeVessel(
         'planter',
         'Planter',
         'bed',
@@ -44,19 +44,19 @@ export const planter = defineLayout({
         {
           floor: 0.42,
           emptyMass: 9,
-          media: media('expanded-clay', 0.225),
+          media: makeMedia('expanded-clay', 0.225),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Feed from below',
         from: 'reservoir',
         to: 'planter',
         pipe: 'hose-16',
         run: 0.3,
-        pump: pump(0.015, 1.1, 400, 7),
+        pump: makePump(0.015, 1.1, 400, 7),
         fittings: [
           { fitting: 'elbow-90', count: 1 },
           { fitting: 'coarse-guard', count: 1 },
@@ -65,7 +65,7 @@ export const planter = defineLayout({
         end: 0,
         control: 'mains',
       }),
-      bellSiphon({
+      makeBellSiphon({
         id: 'siphon',
         name: 'Bell siphon',
         from: 'planter',
@@ -81,14 +81,14 @@ export const planter = defineLayout({
         guard: { diameter: 0.085, slotArea: 0.003 },
         drop: 0.16,
       }),
-      secondOverflow('planter', 'reservoir', 'sch40-3/4', 0.2, 0.14),
+      makeSecondOverflow('planter', 'reservoir', 'sch40-3/4', 0.2, 0.14),
     ],
     controls: [MAINS],
     crops: [
-      crop('basil', 'basil', 'planter', [0.02, 0.06], [2, 1]),
-      crop('parsley', 'parsley', 'planter', [0.45, 0.06], [1, 1]),
+      makeCrop('basil', 'basil', 'planter', [0.02, 0.06], [2, 1]),
+      makeCrop('parsley', 'parsley', 'planter', [0.45, 0.06], [1, 1]),
     ],
-    devices: [lamp('planter', 40, 2.2)],
+    devices: [makeLamp('planter', 40, 2.2)],
     solution: { programme: 'two-part', strength: 0.75 },
     site: { lampTime: 50400, waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
   }),

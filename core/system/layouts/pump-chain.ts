@@ -1,15 +1,15 @@
 import {
-  branch,
+  makeBranch,
   defineLayout,
   MAINS,
-  media,
-  programs,
-  pump,
-  pumpedLine,
-  standpipe,
-  vessel,
-  fish,
-  crop,
+  makeMedia,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeCrop,
   placed,
   inGround,
 } from './parts.ts';
@@ -38,7 +38,7 @@ export const pumpChain = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Fish tank',
         'tank',
@@ -49,7 +49,7 @@ export const pumpChain = defineLayout({
           emptyMass: 32,
         },
       ),
-      vessel(
+      makeVessel(
         'clear',
         'Clear tank',
         'reservoir',
@@ -62,29 +62,29 @@ export const pumpChain = defineLayout({
         },
       ),
       ...[1, 2, 3].map((n) =>
-        vessel(
+        makeVessel(
           `bed-${n}`,
           ['First bed', 'Second bed', 'Third bed'][n - 1]!,
           'bed',
           { kind: 'box', length: 0.9, width: 0.7, height: 0.32 },
-          { floor: 1.05, emptyMass: 11, media: media('crushed-basalt', 0.215) },
+          { floor: 1.05, emptyMass: 11, media: makeMedia('crushed-basalt', 0.215) },
         ),
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'supply',
         name: 'Supply through the filter',
         from: 'tank',
         to: 'clear',
         pipe: 'hose-32',
         run: 2,
-        pump: pump(0.35, 1.8, 2700, 36),
+        pump: makePump(0.35, 1.8, 2700, 36),
         filter: { k: 6, clogging: 0.2 },
         end: 0.85,
         control: 'mains',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'back',
         name: 'Overflow to the fish tank',
         from: 'clear',
@@ -95,19 +95,19 @@ export const pumpChain = defineLayout({
         run: 0.8,
         elbows: 1,
       }),
-      pumpedLine({
+      makePumpedLine({
         id: 'feed',
         name: 'Feed to the beds',
         from: 'clear',
         to: 'bed-1',
         pipe: 'hose-32',
         run: 1.5,
-        pump: pump(0.03, 1.4, 2200, 22),
+        pump: makePump(0.03, 1.4, 2200, 22),
         valve: 0.495,
         end: 0.26,
         control: 'timer',
         branches: [2, 3].map((n) =>
-          branch({
+          makeBranch({
             id: `feed-${n}`,
             to: `bed-${n}`,
             pipe: 'hose-19',
@@ -119,7 +119,7 @@ export const pumpChain = defineLayout({
         ),
       }),
       ...[1, 2, 3].flatMap((n) => [
-        standpipe({
+        makeStandpipe({
           id: `over-${n}`,
           name: `Overflow, ${['first', 'second', 'third'][n - 1]} bed`,
           from: `bed-${n}`,
@@ -131,7 +131,7 @@ export const pumpChain = defineLayout({
           run: 0.6,
           weep: { height: 0.005, diameter: 0.008 },
         }),
-        standpipe({
+        makeStandpipe({
           id: `spare-${n}`,
           name: `Second overflow, ${['first', 'second', 'third'][n - 1]} bed`,
           from: `bed-${n}`,
@@ -146,18 +146,18 @@ export const pumpChain = defineLayout({
     ],
     controls: [
       MAINS,
-      programs(
+      makePrograms(
         'timer',
         'dial-15',
         Array.from({ length: 24 }, (_, h) => h),
         15,
       ),
     ],
-    fish: [fish('silver-perch', 'tank', 24, 0.07)],
+    fish: [makeFish('silver-perch', 'tank', 24, 0.07)],
     crops: [
-      crop('tomato', 'bush-tomato', 'bed-1', [0.05, 0.1], [2, 1]),
-      crop('lettuce', 'lettuce', 'bed-2', [0.05, 0.02], [3, 3]),
-      crop('basil', 'basil', 'bed-3', [0.05, 0.05], [4, 3]),
+      makeCrop('tomato', 'bush-tomato', 'bed-1', [0.05, 0.1], [2, 1]),
+      makeCrop('lettuce', 'lettuce', 'bed-2', [0.05, 0.02], [3, 3]),
+      makeCrop('basil', 'basil', 'bed-3', [0.05, 0.05], [4, 3]),
     ],
   }),
 });

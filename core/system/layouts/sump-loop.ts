@@ -1,15 +1,15 @@
 import {
-  bellSiphon,
+  makeBellSiphon,
   defineLayout,
   MAINS,
-  media,
-  pump,
-  pumpedLine,
-  standpipe,
-  vessel,
-  fish,
-  crop,
-  airPump,
+  makeMedia,
+  makePump,
+  makePumpedLine,
+  makeStandpipe,
+  makeVessel,
+  makeFish,
+  makeCrop,
+  makeAirPump,
   placed,
   inGround,
 } from './parts.ts';
@@ -36,14 +36,14 @@ export const sumpLoop = defineLayout({
       }),
       ...inGround('kohlrabi', 120, 220),
       ...inGround('celery', 135, 290),
-      { at: 'fish.fish', to: fish('european-perch', 'tank', 20, 0.06) },
+      { at: 'fish.fish', to: makeFish('european-perch', 'tank', 20, 0.06) },
       { at: 'site.floorLoad', to: 600 },
     ],
   },
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'tank',
         'Fish tank',
         'tank',
@@ -55,7 +55,7 @@ export const sumpLoop = defineLayout({
           emptyMass: 28,
         },
       ),
-      vessel(
+      makeVessel(
         'sump',
         'Sump',
         'sump',
@@ -67,7 +67,7 @@ export const sumpLoop = defineLayout({
           emptyMass: 16,
         },
       ),
-      vessel(
+      makeVessel(
         'bed-1',
         'First bed',
         'bed',
@@ -75,10 +75,10 @@ export const sumpLoop = defineLayout({
         {
           floor: 0.7,
           emptyMass: 16,
-          media: media('lava-rock', 0.275),
+          media: makeMedia('lava-rock', 0.275),
         },
       ),
-      vessel(
+      makeVessel(
         'bed-2',
         'Second bed',
         'bed',
@@ -86,24 +86,24 @@ export const sumpLoop = defineLayout({
         {
           floor: 0.7,
           emptyMass: 16,
-          media: media('lava-rock', 0.275),
+          media: makeMedia('lava-rock', 0.275),
         },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Lift to the tank',
         from: 'sump',
         to: 'tank',
         pipe: 'hose-25',
         run: 2,
-        pump: pump(0.03, 2.8, 2500, 40),
+        pump: makePump(0.03, 2.8, 2500, 40),
         valve: 0.85,
         end: 0.8,
         control: 'mains',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'over-1',
         name: 'Tank overflow, first bed',
         from: 'tank',
@@ -115,7 +115,7 @@ export const sumpLoop = defineLayout({
         elbows: 2,
         fromBottom: true,
       }),
-      standpipe({
+      makeStandpipe({
         id: 'over-2',
         name: 'Tank overflow, second bed',
         from: 'tank',
@@ -128,7 +128,7 @@ export const sumpLoop = defineLayout({
         fromBottom: true,
       }),
       ...[1, 2].flatMap((n) => [
-        bellSiphon({
+        makeBellSiphon({
           id: `siphon-${n}`,
           name: n === 1 ? 'Siphon, first bed' : 'Siphon, second bed',
           from: `bed-${n}`,
@@ -141,7 +141,7 @@ export const sumpLoop = defineLayout({
           guard: { diameter: 0.11, slotArea: 0.006 },
           drop: 0.4,
         }),
-        standpipe({
+        makeStandpipe({
           id: `spare-${n}`,
           name: n === 1 ? 'Second overflow, first bed' : 'Second overflow, second bed',
           from: `bed-${n}`,
@@ -153,11 +153,11 @@ export const sumpLoop = defineLayout({
       ]),
     ],
     controls: [MAINS],
-    fish: [fish('european-perch', 'tank', 18, 0.06)],
+    fish: [makeFish('european-perch', 'tank', 18, 0.06)],
     crops: [
-      crop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [4, 2]),
-      crop('celery', 'celery', 'bed-2', [0.05, 0.05], [4, 2]),
+      makeCrop('kohlrabi', 'kohlrabi', 'bed-1', [0.05, 0.05], [4, 2]),
+      makeCrop('celery', 'celery', 'bed-2', [0.05, 0.05], [4, 2]),
     ],
-    devices: [airPump('tank', 4, 0.5, 4)],
+    devices: [makeAirPump('tank', 4, 0.5, 4)],
   }),
 });

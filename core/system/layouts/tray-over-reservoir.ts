@@ -1,14 +1,14 @@
 import {
   defineLayout,
-  media,
-  programs,
-  pump,
-  pumpedLine,
-  secondOverflow,
-  standpipe,
-  vessel,
-  crop,
-  lamp,
+  makeMedia,
+  makePrograms,
+  makePump,
+  makePumpedLine,
+  makeSecondOverflow,
+  makeStandpipe,
+  makeVessel,
+  makeCrop,
+  makeLamp,
   placed,
 } from './parts.ts';
 
@@ -43,30 +43,30 @@ export const trayOverReservoir = defineLayout({
   parts: () => ({
     site: { lampTime: 50400, waterTemperature: 20, airTemperature: 21, humidity: 0.5 },
     vessels: [
-      vessel(
+      makeVessel(
         'reservoir',
         'Reservoir',
         'reservoir',
         { kind: 'box', length: 0.9, width: 0.5, height: 0.34 },
         { fill: 0.13, lid: true, emptyMass: 8 },
       ),
-      vessel(
+      makeVessel(
         'tray',
         'Tray',
         'bed',
         { kind: 'box', length: 1.2, width: 0.6, height: 0.2 },
-        { floor: 0.6, emptyMass: 9, media: media('expanded-shale', 0.165) },
+        { floor: 0.6, emptyMass: 9, media: makeMedia('expanded-shale', 0.165) },
       ),
     ],
     paths: [
-      pumpedLine({
+      makePumpedLine({
         id: 'lift',
         name: 'Fill line',
         from: 'reservoir',
         to: 'tray',
         pipe: 'hose-19',
         run: 0.3,
-        pump: pump(0.02, 1.5, 1000, 14),
+        pump: makePump(0.02, 1.5, 1000, 14),
         fittings: [
           { fitting: 'elbow-90', count: 1 },
           { fitting: 'coarse-guard', count: 1 },
@@ -74,7 +74,7 @@ export const trayOverReservoir = defineLayout({
         end: 0,
         control: 'timer',
       }),
-      standpipe({
+      makeStandpipe({
         id: 'overflow',
         name: 'Overflow pipe',
         from: 'tray',
@@ -84,15 +84,15 @@ export const trayOverReservoir = defineLayout({
         drop: 0.3,
         vented: false,
       }),
-      secondOverflow('tray', 'reservoir', 'metric-40', 0.14, 0.3),
+      makeSecondOverflow('tray', 'reservoir', 'metric-40', 0.14, 0.3),
     ],
-    controls: [programs('timer', 'digital-8', [6, 8, 10, 12, 14, 16, 18, 21], 6)],
+    controls: [makePrograms('timer', 'digital-8', [6, 8, 10, 12, 14, 16, 18, 21], 6)],
     fish: [],
     crops: [
-      crop('rocket', 'rocket', 'tray', [0.02, 0.05], [4, 4]),
-      crop('beans', 'dwarf-bean', 'tray', [0.55, 0.05], [4, 3]),
+      makeCrop('rocket', 'rocket', 'tray', [0.02, 0.05], [4, 4]),
+      makeCrop('beans', 'dwarf-bean', 'tray', [0.55, 0.05], [4, 3]),
     ],
-    devices: [lamp('tray', 100, 2.5)],
+    devices: [makeLamp('tray', 100, 2.5)],
     solution: { programme: 'two-part', strength: 1 },
   }),
 });

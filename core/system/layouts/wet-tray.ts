@@ -1,4 +1,4 @@
-import { defineLayout, floatValve, vessel, crop, placed, hung } from './parts.ts';
+import { defineLayout, makeFloatValve, makeVessel, makeCrop, placed, hung } from './parts.ts';
 
 /** Pots of compost in a tray kept shallowly wet by a float valve, gravity fed; nothing returns. */
 export const wetTray = defineLayout({
@@ -18,14 +18,14 @@ export const wetTray = defineLayout({
 
   parts: () => ({
     vessels: [
-      vessel(
+      makeVessel(
         'bucket',
         'Supply bucket',
         'reservoir',
         { kind: 'tapered-round', bottomDiameter: 0.26, topDiameter: 0.3, height: 0.36 },
         { floor: 0.95, fill: 0.02, lid: true, emptyMass: 1 },
       ),
-      vessel(
+      makeVessel(
         'tray',
         'Tray',
         'tray',
@@ -40,7 +40,7 @@ export const wetTray = defineLayout({
       ),
     ],
     paths: [
-      floatValve({
+      makeFloatValve({
         id: 'valve',
         name: 'Float valve',
         from: 'bucket',
@@ -51,7 +51,7 @@ export const wetTray = defineLayout({
       }),
     ],
     controls: [],
-    crops: [crop('chives', 'chives', 'tray', [0.05, 0.05], [6, 2])],
+    crops: [makeCrop('chives', 'chives', 'tray', [0.05, 0.05], [6, 2])],
     site: { waterTemperature: 20, airTemperature: 23, humidity: 0.5 },
   }),
 });

@@ -1,8 +1,8 @@
 import type { Edit } from '../edit.ts';
 import { beds, isDrain, isStore, pumpedLines, targetsOf, vesselOf } from '../find.ts';
-import { branch } from '../layouts/parts.ts';
+import { makeBranch } from '../layouts/parts.ts';
 import type { Drain, Link, OpenHole, PumpedLine, SystemDocument, Vessel } from '../types.ts';
-import { change, not, within, type MakeUp } from './change.ts';
+import { change, not, withinMost, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 
 /** Beds added and vessels taken away, with all that belongs to them. */
@@ -28,7 +28,7 @@ const passing = (s: SystemDocument, vessel: string) =>
  * One more bed like the last: fed by a branch of the same line, or by the pipe that passes water on,
  * drained the same way.
  */
-export const addBed = (s: SystemDocument): MakeUp => within(s, madeBed(s));
+export const addBed = (s: SystemDocument): MakeUp => withinMost(s, madeBed(s));
 
 function madeBed(s: SystemDocument): MakeUp {
   const all = beds(s);
@@ -47,7 +47,7 @@ function madeBed(s: SystemDocument): MakeUp {
   const joined = outs.find((p) => p.kind === 'link');
   if (line) {
     const of = line.branches.find((b) => b.to === last.id);
-    const next = branch({
+    const next = makeBranch({
       id: fresh(`${line.id}-${all.length + 1}`),
       to: id,
       pipe: of?.pipe ?? line.pipe,

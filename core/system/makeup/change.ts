@@ -1,5 +1,5 @@
 import { applyEdits, type Edit } from '../edit.ts';
-import { MOST_MADE, endsOf } from '../limits.ts';
+import { MOST_MADE, pathEndCount } from '../limits.ts';
 import type { SystemDocument } from '../types.ts';
 
 /** A change of what a system is made of: its edits, or a sentence that says why it has no meaning here. */
@@ -17,12 +17,12 @@ export const change = (label: string, edits: readonly Edit[]): MakeUp => ({
 });
 
 /** A change that adds, refused where it would make more of a system than a home has. */
-export function within(s: SystemDocument, made: MakeUp): MakeUp {
+export function withinMost(s: SystemDocument, made: MakeUp): MakeUp {
   if (!made.ok) return made;
   const after = applyEdits(s, made.edits);
   if (after.vessels.length > Math.max(MOST_MADE.vessels, s.vessels.length))
     return not(`The maximum is ${MOST_MADE.vessels} vessels.`);
-  if (endsOf(after) > Math.max(MOST_MADE.ends, endsOf(s)))
+  if (pathEndCount(after) > Math.max(MOST_MADE.ends, pathEndCount(s)))
     return not(`The maximum is ${MOST_MADE.ends} pipes.`);
   return made;
 }

@@ -1,9 +1,9 @@
 import type { Edit } from '../edit.ts';
 import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
-import { MAINS, pump, pumpedLine, standpipe, vessel } from '../layouts/parts.ts';
+import { MAINS, makePump, makePumpedLine, makeStandpipe, makeVessel } from '../layouts/parts.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
 import { levelAt, stageStorage } from '../../water/vessel.ts';
-import { change, not, within, type MakeUp } from './change.ts';
+import { change, not, withinMost, type MakeUp } from './change.ts';
 import { freshIds } from './names.ts';
 
 /** Pumps, filters, overflows, sumps and returns added or led elsewhere. */
@@ -21,7 +21,7 @@ export function addFilter(s: SystemDocument, line: string): MakeUp {
 }
 
 /** A second pump beside the first, into the same bed, with a timer of its own. */
-export const addPump = (s: SystemDocument, line: string): MakeUp => within(s, madePump(s, line));
+export const addPump = (s: SystemDocument, line: string): MakeUp => withinMost(s, madePump(s, line));
 
 function madePump(s: SystemDocument, line: string): MakeUp {
   const p = pumpedLines(s).find((l) => l.id === line);
@@ -46,7 +46,7 @@ function madePump(s: SystemDocument, line: string): MakeUp {
 
 /** A second overflow of a vessel, above its first and below its rim. */
 export const addOverflow = (s: SystemDocument, id: string): MakeUp =>
-  within(s, madeOverflow(s, id));
+  withinMost(s, madeOverflow(s, id));
 
 function madeOverflow(s: SystemDocument, id: string): MakeUp {
   const v = vesselOf(s, id);
@@ -65,7 +65,7 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
   return change(`Add an overflow to “${v.name}”`, [
     {
       at: `paths.${next}`,
-      to: standpipe({
+      to: makeStandpipe({
         id: next,
         name: own.length
           ? `Second overflow, ${v.name.toLowerCase()}`
@@ -114,7 +114,7 @@ const CREST_OVER_OUTLET = 0.16;
  * A sump: the pump moves into it and lifts to the tank, which overflows from its bottom to the beds;
  * these run back to the sump. The tank is raised until its overflow stands above them.
  */
-export const addSump = (s: SystemDocument): MakeUp => within(s, madeSump(s));
+export const addSump = (s: SystemDocument): MakeUp => withinMost(s, madeSump(s));
 
 function madeSump(s: SystemDocument): MakeUp {
   if (s.vessels.some((v) => v.role === 'sump')) return not('There is a sump already.');
@@ -128,7 +128,7 @@ function madeSump(s: SystemDocument): MakeUp {
   const id = fresh('sump');
   const beds = fed.map((b) => vesselOf(s, b));
   const swing = beds.reduce((sum, b) => sum + b.count * 0.5 * b.fill, 0.12 * beds.length);
-  const sump = vessel(
+  const sump = makeVessel(
     id,
     'Sump',
     'sump',
@@ -157,14 +157,14 @@ function madeSump(s: SystemDocument): MakeUp {
   if (line.pump.maxHead < 1.5 * lift) {
     edits.push({
       at: `paths.${line.id}.pump`,
-      to: pump(0.03, round(Math.ceil(15 * lift) / 10 + 0.4), 3000, 45),
+      to: makePump(0.03, round(Math.ceil(15 * lift) / 10 + 0.4), 3000, 45),
     });
   }
   for (const b of beds) {
     const over = fresh('tank-overflow');
     edits.push({
       at: `paths.${over}`,
-      to: standpipe({
+      to: makeStandpipe({
         id: over,
         name: `Tank overflow, ${b.name.toLowerCase()}`,
         from: tank.id,
@@ -204,10 +204,10 @@ export function ownLine(
   const fish = s.fish.some((f) => f.vessel === store.id && f.count > 0);
   const level = levelAt(stageStorage(store.shape, null), store.fill / store.count);
   const intake = fish ? Math.round(FISH_KEEP * level * 100) / 100 : 0.04;
-  return pumpedLine({
+  return makePumpedLine({
     from: store.id,
     run: 0.6,
-    pump: pump(intake, round(Math.ceil(20 * (rise + 0.4)) / 10), flow, 8),
+    pump: makePump(intake, round(Math.ceil(20 * (rise + 0.4)) / 10), flow, 8),
     ...line,
   });
 }

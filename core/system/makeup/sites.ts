@@ -1,9 +1,9 @@
 import type { Metres } from '../../quantity/si.ts';
 import { isStore } from '../find.ts';
-import { MAINS, hole, media, openEnd, programs, standpipe, vessel } from '../layouts/parts.ts';
+import { MAINS, makeHole, makeMedia, makeOpenEnd, makePrograms, makeStandpipe, makeVessel } from '../layouts/parts.ts';
 import { USUAL_PLANTING } from '../planting.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
-import { change, not, within, type MakeUp } from './change.ts';
+import { change, not, withinMost, type MakeUp } from './change.ts';
 import { freshIds, nextName } from './names.ts';
 import { ownLine } from './parts.ts';
 
@@ -59,7 +59,7 @@ const BUILT: Record<SiteKind, Site> = {
     flow: 420,
     line: { pipe: 'hose-16', end: 0.22, valve: 0.85 },
     vessel: ({ id, name, floor }) =>
-      vessel(
+      makeVessel(
         id,
         name,
         'raft',
@@ -67,7 +67,7 @@ const BUILT: Record<SiteKind, Site> = {
         { floor, fill: 0.14, emptyMass: 15, plants: USUAL_PLANTING },
       ),
     back: ({ id, store, back, called }) =>
-      standpipe({
+      makeStandpipe({
         id: back,
         name: `Overflow of the ${called}`,
         from: id,
@@ -85,7 +85,7 @@ const BUILT: Record<SiteKind, Site> = {
     flow: 220,
     line: { pipe: 'hose-13', end: 0.05, valve: 0.8 },
     vessel: ({ id, name, floor }) =>
-      vessel(
+      makeVessel(
         id,
         name,
         'channel',
@@ -93,15 +93,15 @@ const BUILT: Record<SiteKind, Site> = {
         { floor, emptyMass: 3, plants: { ...USUAL_PLANTING, rootShare: 0.3 } },
       ),
     back: ({ id, store, back, called }) =>
-      openEnd(back, `End of the ${called}`, id, store.id, 0.025),
+      makeOpenEnd(back, `End of the ${called}`, id, store.id, 0.025),
   },
   'seed-box': {
     label: 'Add a drip-fed seed box',
     flow: 150,
     line: { pipe: 'hose-10', end: 0.09, pinholes: { count: 8, diameter: 0.001 } },
-    timer: (id) => programs(id, 'digital-20', [7, 9, 11, 13, 15, 17, 19], 5),
+    timer: (id) => makePrograms(id, 'digital-20', [7, 9, 11, 13, 15, 17, 19], 5),
     vessel: ({ id, name, floor }) =>
-      vessel(
+      makeVessel(
         id,
         name,
         'bed',
@@ -109,12 +109,12 @@ const BUILT: Record<SiteKind, Site> = {
         {
           floor,
           emptyMass: 2,
-          media: media('coir', 0.08),
+          media: makeMedia('coir', 0.08),
           plants: { ...USUAL_PLANTING, rooting: 0.04 },
         },
       ),
     back: ({ id, store, back, called }) =>
-      hole(back, `Drain of the ${called}`, id, store.id, 0, 0.012),
+      makeHole(back, `Drain of the ${called}`, id, store.id, 0, 0.012),
   },
 };
 
@@ -130,7 +130,7 @@ const storeFor = (s: SystemDocument): Vessel | undefined =>
   )[0];
 
 /** Adds a plant site beside a tank or reservoir, with a small pump of its own and a return by gravity. */
-export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp => within(s, madeSite(s, kind));
+export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp => withinMost(s, madeSite(s, kind));
 
 /** The control of a site's pump: its own timer, or what is always on. */
 function controlFor(s: SystemDocument, site: Site, fresh: (id: string) => string) {

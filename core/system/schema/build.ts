@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { MOST } from '../limits.ts';
 import { SEAL_KINDS, STAND_KINDS, VESSEL_MAKES, WALLS } from '../types.ts';
-import { id, line, num } from './fields.ts';
+import { id, oneLine, num } from './fields.ts';
 
 /** Schema of what the grower chose, measured, paid and did while building. */
 
@@ -18,8 +18,8 @@ const list = (entry: Joi.SchemaMap) =>
 const moment = Joi.number().strict().min(0).max(8.64e15).allow(null).required();
 const price = (key: string) => num(`build.running.${key}` as Parameters<typeof num>[0]).allow(null);
 
-export const build = Joi.object({
-  currency: line(8),
+export const buildSchema = Joi.object({
+  currency: oneLine(8),
   kerf: num('build.kerf'),
   stopGap: num('build.stopGap'),
   bag: num('build.bag'),
@@ -45,7 +45,7 @@ export const build = Joi.object({
   parts: list({
     price: num('build.parts.*.price').allow(null),
     have: Joi.boolean().strict().required(),
-    source: line(200),
+    source: oneLine(200),
   }),
   cut: list({ length: num('build.cut.*.length') }),
   steps: list({
@@ -56,7 +56,7 @@ export const build = Joi.object({
       .max(40)
       .unique('id')
       .required(),
-    note: line(2000),
+    note: oneLine(2000),
   }),
   running: Joi.object(
     Object.fromEntries(

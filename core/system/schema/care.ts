@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { MOST } from '../limits.ts';
 import { OWN_UNITS, READINGS } from '../types.ts';
-import { id, line, num } from './fields.ts';
+import { id, oneLine, num } from './fields.ts';
 
 /** Schema of how the running system is looked after. */
 
@@ -18,7 +18,7 @@ const one = (kinds: readonly string[]) =>
 const about = Joi.string().allow('').max(64).required();
 const value = Joi.number().strict().min(-1e6).max(1e6).required();
 
-export const care = Joi.object({
+export const careSchema = Joi.object({
   filled: Joi.number().strict().min(0).max(8.64e15).allow(null).required(),
   stocked: Joi.boolean().strict().required(),
   tasks: list({
@@ -26,8 +26,8 @@ export const care = Joi.object({
     every: num('care.tasks.*.every').integer().allow(null),
   }),
   own: list({
-    title: line(120),
-    why: line(400),
+    title: oneLine(120),
+    why: oneLine(400),
     minutes: num('care.own.*.minutes'),
     every: num('care.own.*.every').integer(),
     unit: one(OWN_UNITS),

@@ -21,14 +21,14 @@ export const name = Joi.string()
   .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
   .required();
 /** One line of text of the grower’s, or none. */
-export const line = (most: number) =>
+export const oneLine = (most: number) =>
   Joi.string()
     .allow('')
     .max(most)
     .pattern(/^[^\u0000-\u001f\u007f-\u009f\u2028\u2029]*$/)
     .required();
 /** One of the ids of a catalogue’s rows. */
-export const oneOf = (rows: readonly { id: string }[]) =>
+export const oneOfRows = (rows: readonly { id: string }[]) =>
   Joi.string()
     .valid(...rows.map((r) => r.id))
     .required();

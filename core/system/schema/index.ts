@@ -3,23 +3,23 @@ import { TIMERS } from '../../catalogue/index.ts';
 import { crossCheck } from '../crossCheck.ts';
 import { MOST } from '../limits.ts';
 import { DOCUMENT_KIND, DOCUMENT_VERSION, type SystemDocument } from '../types.ts';
-import { id, name, num, oneOf } from './fields.ts';
+import { id, name, num, oneOfRows } from './fields.ts';
 import {
-  crop,
-  device,
-  fish,
-  own,
-  plan,
-  plantsPerFish,
-  school,
-  site,
-  solution,
-  water,
+  cropSchema,
+  deviceSchema,
+  fishSchema,
+  ownSchema,
+  planSchema,
+  plantsPerFishSchema,
+  schoolSchema,
+  siteSchema,
+  solutionSchema,
+  waterSchema,
 } from './life.ts';
-import { path } from './paths.ts';
-import { build } from './build.ts';
-import { care } from './care.ts';
-import { vessel } from './vessels.ts';
+import { pathSchema } from './paths.ts';
+import { buildSchema } from './build.ts';
+import { careSchema } from './care.ts';
+import { vesselSchema } from './vessels.ts';
 import { placeInWords, problemInWords } from './words.ts';
 
 /**
@@ -42,7 +42,7 @@ const control = Joi.alternatives().conditional('.kind', {
       then: Joi.object({
         id,
         kind: Joi.string(),
-        device: oneOf(TIMERS),
+        device: oneOfRows(TIMERS),
         own: ownTimer,
         on: num('controls.*.on'),
         off: num('controls.*.off'),
@@ -53,7 +53,7 @@ const control = Joi.alternatives().conditional('.kind', {
       then: Joi.object({
         id,
         kind: Joi.string(),
-        device: oneOf(TIMERS),
+        device: oneOfRows(TIMERS),
         own: ownTimer,
         rows: Joi.array()
           .items(Joi.object({ start: clockTime, on: clockTime.min(1) }))
@@ -118,22 +118,22 @@ export const systemSchema = Joi.object({
   id,
   name,
   layout: Joi.string().max(64).required(),
-  site,
-  vessels: Joi.array().items(vessel).min(1).max(MOST.vessels).unique('id').required(),
-  paths: Joi.array().items(path).max(MOST.paths).unique('id').required(),
+  site: siteSchema,
+  vessels: Joi.array().items(vesselSchema).min(1).max(MOST.vessels).unique('id').required(),
+  paths: Joi.array().items(pathSchema).max(MOST.paths).unique('id').required(),
   controls: Joi.array().items(control).max(MOST.controls).unique('id').required(),
-  fish: Joi.array().items(fish).max(MOST.fish).unique('id').required(),
-  crops: Joi.array().items(crop).max(MOST.crops).unique('id').required(),
-  devices: Joi.array().items(device).max(MOST.devices).unique('id').required(),
-  water,
-  solution,
-  plan,
-  school,
-  plantsPerFish,
-  own,
+  fish: Joi.array().items(fishSchema).max(MOST.fish).unique('id').required(),
+  crops: Joi.array().items(cropSchema).max(MOST.crops).unique('id').required(),
+  devices: Joi.array().items(deviceSchema).max(MOST.devices).unique('id').required(),
+  water: waterSchema,
+  solution: solutionSchema,
+  plan: planSchema,
+  school: schoolSchema,
+  plantsPerFish: plantsPerFishSchema,
+  own: ownSchema,
   measurements: Joi.array().items(measurement).max(MOST.measurements).unique('id').required(),
-  build,
-  care,
+  build: buildSchema,
+  care: careSchema,
   service: Joi.string().valid('flooded', 'drained').allow(null).required(),
 })
   .unknown(true)

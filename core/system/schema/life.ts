@@ -14,7 +14,7 @@ const oneOfKinds = (kinds: readonly string[]) =>
 const monthly = (at: Parameters<typeof num>[0]) =>
   Joi.array().items(num(at)).length(12).allow(null).required();
 
-export const site = Joi.object({
+export const siteSchema = Joi.object({
   kind: oneOfKinds(PLACE_KINDS),
   waterTemperature: num('site.waterTemperature'),
   airTemperature: num('site.airTemperature'),
@@ -68,7 +68,7 @@ export const site = Joi.object({
   }).required(),
 }).required();
 
-export const fish = Joi.object({
+export const fishSchema = Joi.object({
   id,
   vessel: Joi.string().required(),
   kind: Joi.string().max(64).allow(null).required(),
@@ -78,7 +78,7 @@ export const fish = Joi.object({
   protein: num('fish.*.protein').allow(null),
 });
 
-export const crop = Joi.object({
+export const cropSchema = Joi.object({
   id,
   vessel: Joi.string().required(),
   crop: Joi.string().max(64).required(),
@@ -91,7 +91,7 @@ export const crop = Joi.object({
 });
 
 const inVessel = { id, kind: Joi.string(), vessel: Joi.string().required() };
-export const device = Joi.alternatives().conditional('.kind', {
+export const deviceSchema = Joi.alternatives().conditional('.kind', {
   switch: [
     {
       is: 'air-pump',
@@ -126,7 +126,7 @@ export const device = Joi.alternatives().conditional('.kind', {
 });
 
 const inWater = (key: string) => num(`water.${key}` as Parameters<typeof num>[0]).allow(null);
-export const water = Joi.object(
+export const waterSchema = Joi.object(
   Object.fromEntries(
     ['ph', 'alkalinity', 'tan', 'nitrite', 'nitrate', 'chloride', 'conductivity'].map((key) => [
       key,
@@ -135,7 +135,7 @@ export const water = Joi.object(
   ),
 ).required();
 
-export const solution = Joi.object({
+export const solutionSchema = Joi.object({
   programme: Joi.string().max(64).required(),
   strength: num('solution.strength'),
 })
@@ -209,7 +209,7 @@ const wishKinds: Record<string, Joi.SchemaMap> = {
 };
 const wish = ofKinds({ id, kind: Joi.string() }, wishKinds, 'wish');
 
-export const plan = Joi.object({
+export const planSchema = Joi.object({
   start: oneOfKinds(STARTS),
   dose: Joi.object({
     target: num('plan.dose.target'),
@@ -229,8 +229,8 @@ export const plan = Joi.object({
   time: num('plan.time').allow(null),
 }).required();
 
-export const school = oneOfKinds(SCHOOLS).allow(null);
-export const plantsPerFish = num('plantsPerFish');
+export const schoolSchema = oneOfKinds(SCHOOLS).allow(null);
+export const plantsPerFishSchema = num('plantsPerFish');
 
 /** A number of an own entry: finite, and of a size that a living thing or a device may have. */
 const some = Joi.number().strict().min(-50).max(10000).required();
@@ -306,7 +306,7 @@ const byStage = Joi.object(
   Object.fromEntries(GROWTH_STAGES.map((stage) => [stage, some.min(0)])),
 ).required();
 
-export const own = Joi.object({
+export const ownSchema = Joi.object({
   fish: list(ownFish),
   crops: list(ownCrop),
   dechlorinators: list({ perChlorine: some.min(0), bindsAmmonia: yes, note: words, source: words }),

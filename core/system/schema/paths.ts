@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { FITTINGS, PIPES } from '../../catalogue/index.ts';
 import { MOST } from '../limits.ts';
-import { id, name, num, oneOf, pairs } from './fields.ts';
+import { id, name, num, oneOfRows, pairs } from './fields.ts';
 
 const ends = {
   id,
@@ -12,7 +12,7 @@ const ends = {
 };
 const pathBase = {
   ...ends,
-  pipe: oneOf(PIPES),
+  pipe: oneOfRows(PIPES),
   bore: num('paths.*.bore'),
   run: num('paths.*.run'),
 };
@@ -24,7 +24,7 @@ const pinholes = (at: 'paths.*.pinholes' | 'paths.*.branches.*.pinholes') =>
     .required();
 
 /** A water path of any kind. */
-export const path = Joi.alternatives().conditional('.kind', {
+export const pathSchema = Joi.alternatives().conditional('.kind', {
   switch: [
     {
       is: 'pumped-line',
@@ -42,7 +42,7 @@ export const path = Joi.alternatives().conditional('.kind', {
         fittings: Joi.array()
           .items(
             Joi.object({
-              fitting: oneOf(FITTINGS),
+              fitting: oneOfRows(FITTINGS),
               count: Joi.number().strict().integer().min(0).max(50).required(),
             }),
           )
@@ -81,7 +81,7 @@ export const path = Joi.alternatives().conditional('.kind', {
             Joi.object({
               id,
               to: Joi.string().required(),
-              pipe: oneOf(PIPES),
+              pipe: oneOfRows(PIPES),
               bore: num('paths.*.branches.*.bore'),
               along: num('paths.*.branches.*.along'),
               run: num('paths.*.branches.*.run'),

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { MEDIA } from '../../catalogue/index.ts';
-import { id, name, num, oneOf, pairs, voids } from './fields.ts';
+import { id, name, num, oneOfRows, pairs, voids } from './fields.ts';
 
 const MEASURED_LEVEL = [0.001, 4] as const;
 const MEASURED_POURED = [1e-6, 50] as const;
@@ -79,7 +79,7 @@ const shape = Joi.alternatives().conditional('.kind', {
 });
 
 /** A vessel with its shape, media and pots. */
-export const vessel = Joi.object({
+export const vesselSchema = Joi.object({
   id,
   name,
   role: Joi.string()
@@ -93,7 +93,7 @@ export const vessel = Joi.object({
   emptyMass: num('vessels.*.emptyMass'),
   rimTo: Joi.string().allow(null).required(),
   media: Joi.object({
-    medium: oneOf(MEDIA),
+    medium: oneOfRows(MEDIA),
     top: num('vessels.*.media.top'),
     voids: voids('vessels.*.media.voids'),
     clogging: num('vessels.*.media.clogging'),
@@ -101,7 +101,7 @@ export const vessel = Joi.object({
       .items(
         Joi.object({
           id,
-          medium: oneOf(MEDIA),
+          medium: oneOfRows(MEDIA),
           top: num('vessels.*.media.layers.*.top'),
           voids: voids('vessels.*.media.layers.*.voids'),
         }),
@@ -113,7 +113,7 @@ export const vessel = Joi.object({
     .allow(null)
     .required(),
   pots: Joi.object({
-    medium: oneOf(MEDIA),
+    medium: oneOfRows(MEDIA),
     count: num('vessels.*.pots.count').integer(),
     diameter: num('vessels.*.pots.diameter'),
     height: num('vessels.*.pots.height'),

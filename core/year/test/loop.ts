@@ -1,10 +1,10 @@
-import { courseOf } from '../../season/index.ts';
+import { seasonSetupOf } from '../../season/index.ts';
 import { runTended, type TendedSeason } from '../index.ts';
-import type { Drawn } from './systems.ts';
+import type { RandomSystem } from './systems.ts';
 
 /** A drawn system in a closed loop with its grower, and what the loop must hold. */
 
-export interface Outcome {
+export interface LoopOutcome {
   readonly tended: TendedSeason;
   readonly deaths: number;
   /** Share of the fish-days with un-ionised ammonia over its acting limit. */
@@ -18,10 +18,10 @@ export interface Outcome {
 
 const FORTNIGHT = 14;
 
-export function closedLoop(d: Drawn, days: number): Outcome {
+export function closedLoop(d: RandomSystem, days: number): LoopOutcome {
   const tended = runTended(
     d.ground,
-    { ...courseOf(d.system), days, events: [] },
+    { ...seasonSetupOf(d.system), days, events: [] },
     {
       seed: d.seed,
     },

@@ -3,7 +3,7 @@ import { readingsOf, startCourse } from '../../log/index.ts';
 import { chance } from '../../numerics/chance.ts';
 import { asKnown, tended } from '../../readings/index.ts';
 import {
-  courseOf,
+  seasonSetupOf,
   fitSeason,
   runSeason,
   seasonGround,
@@ -45,7 +45,7 @@ export function noisyStart(seed: number): NoisyStart | null {
   ]);
   const { a, day } = judgeWhole(system);
   const ground = seasonGround({ system, a, day });
-  const course = { ...courseOf(system), events: [], start: 'fishless' as const, begins: 61 };
+  const course = { ...seasonSetupOf(system), events: [], start: 'fishless' as const, begins: 61 };
   const whole = withParameters({ ...course, days: 120 }, parameters);
   const likely = runTended(ground, whole, { seed, start: START, zone: ZONE }).season.cycledDay;
   if (likely === null) return null;

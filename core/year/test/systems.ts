@@ -8,7 +8,7 @@ import { LAYOUTS } from '../../system/layouts/index.ts';
 
 /** Systems drawn by lot: every layout with fish, a species, a climate and a tap that suit it, stocked within the rules. */
 
-export interface Drawn {
+export interface RandomSystem {
   readonly seed: number;
   readonly system: SystemDocument;
   readonly ground: SeasonGround;
@@ -33,7 +33,7 @@ const months = (mean: number, swing: number) =>
  *
  * @returns null where the species that was drawn does not suit the place, the tap or the tank
  */
-export function drawSystem(seed: number): Drawn | null {
+export function drawSystem(seed: number): RandomSystem | null {
   const random = chance(seed);
   const of = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const between = (a: number, b: number) => a + (b - a) * random();

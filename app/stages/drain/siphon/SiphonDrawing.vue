@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { format, type QuantityKind } from '../../../../core/quantity';
 import { vesselOf, type Siphon } from '../../../../core/system';
-import { cycleOf } from '../../../../core/workshop/cycle';
+import { siphonCycle } from '../../../../core/workshop/cycle';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
 import CycleFrame from './CycleFrame.vue';
@@ -98,7 +98,7 @@ const widths = computed(() => {
   }
   return list;
 });
-const moments = computed(() => cycleOf(props.siphon, flood.value));
+const moments = computed(() => siphonCycle(props.siphon, flood.value));
 const legX = computed(() => cx.value - Math.max(3 * half(props.siphon.bore), 0.06 * scale.value));
 </script>
 

@@ -7,7 +7,7 @@ import type { StockChoice } from '../../../../core/workshop/stockSearch';
 import {
   centreOf,
   inflowBand,
-  linesFeeding,
+  linesFeedingSiphon,
   marginsOfWindow,
   openingInWords,
 } from '../../../../core/workshop/window';
@@ -30,7 +30,7 @@ const siphon = computed<Siphon>(() => chosen.siphon!);
 const window = computed(() => system.assessment!.siphons.find((w) => w.id === siphon.value.id));
 const margins = computed(() => window.value && marginsOfWindow(window.value));
 const centre = computed(() => window.value && centreOf(window.value));
-const line = computed(() => linesFeeding(system.document!, siphon.value)[0]);
+const line = computed(() => linesFeedingSiphon(system.document!, siphon.value)[0]);
 const times = (x: number) => (Number.isFinite(x) ? `${Math.round(x * 100) / 100} ×` : 'ample');
 // While something is pulled these wait: each asks for a dozen systems.
 const suggested = shallowRef<ReturnType<typeof suggestionsFor>>([]);

@@ -9,7 +9,7 @@ import {
 } from '../../../../core/workshop/irrigation';
 import { dayOfYear } from '../../../../core/calendar';
 import { daylight } from '../../../../core/workshop/sun';
-import { deviceOf, settingsFor, type Settings, type Wanted } from '../../../../core/workshop/timer';
+import { deviceOf, settingsFor, type TimerSettings, type TimerRequest } from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
 import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';
@@ -22,7 +22,7 @@ export interface Timed {
   name: string;
   /** The bed that asks for most, whose needs are shown. */
   irrigation: Irrigation | null;
-  wanted: Wanted | null;
+  wanted: TimerRequest | null;
 }
 
 const DEVICES: Record<Control['kind'], string> = {
@@ -69,7 +69,7 @@ export function useTimer() {
     const c = timer.value?.control;
     return bench.own ?? (!bench.device && c && 'own' in c ? c.own : null);
   });
-  const settings = computed<Settings | null>(() => {
+  const settings = computed<TimerSettings | null>(() => {
     const t = timer.value;
     return t?.wanted ? settingsFor(t.control.id, device.value, own.value, t.wanted) : null;
   });

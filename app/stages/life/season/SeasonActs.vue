@@ -2,9 +2,9 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { tell } from '../../../../core/quantity';
-import type { Act, SeasonWithCare } from '../../../../core/year';
+import type { GrowerAction, SeasonWithCare } from '../../../../core/year';
 import { useSettings } from '../../../stores/settings';
-import { ACT_MARKS, actInWords, markOf, marksOf, type ActKind, type Mark } from './acts';
+import { ACT_MARKS, actInWords, actionMark, actionMarks, type GrowerActionKind, type ActionMark } from './acts';
 
 /** What the grower of a tended season does, as marks under its curves; one that is pressed tells its plan. */
 const props = defineProps<{ main: SeasonWithCare }>();
@@ -19,31 +19,31 @@ const APART = 15;
 const days = computed(() => props.main.season.days);
 const x = (day: number) => LEFT + (day / days.value) * (width.value - LEFT - RIGHT);
 const marks = computed(() =>
-  marksOf(props.main.acts, (APART * days.value) / Math.max(100, width.value - LEFT - RIGHT)),
+  actionMarks(props.main.acts, (APART * days.value) / Math.max(100, width.value - LEFT - RIGHT)),
 );
 const kinds = computed(() => {
   const there = new Set(marks.value.map((m) => m.kind));
-  const order = Object.keys(ACT_MARKS) as ActKind[];
+  const order = Object.keys(ACT_MARKS) as GrowerActionKind[];
   return [...order.filter((k) => there.has(k)), ...[...there].filter((k) => !order.includes(k))];
 });
-const rowOf = (kind: ActKind) => 10 + ROW * kinds.value.indexOf(kind);
+const rowOf = (kind: GrowerActionKind) => 10 + ROW * kinds.value.indexOf(kind);
 const chosen = ref('');
 const open = computed(() => marks.value.find((m) => m.key === chosen.value) ?? null);
 watch(
   () => props.main,
   () => (chosen.value = ''),
 );
-const dayOf = (a: Act) => Math.floor(a.time);
-const hourOf = (a: Act) => {
+const dayOf = (a: GrowerAction) => Math.floor(a.time);
+const hourOf = (a: GrowerAction) => {
   const hour = 8 + 24 * (a.time - Math.floor(a.time));
   const minutes = Math.round(hour * 60);
   return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, '0')}`;
 };
-const label = (m: Mark) =>
+const label = (m: ActionMark) =>
   m.acts.length === 1
-    ? `${markOf(m.kind).name}, day ${dayOf(m.acts[0]!)}`
-    : `${markOf(m.kind).name}, ${m.acts.length} times from day ${dayOf(m.acts[0]!)} to day ${dayOf(m.acts.at(-1)!)}`;
-const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key);
+    ? `${actionMark(m.kind).name}, day ${dayOf(m.acts[0]!)}`
+    : `${actionMark(m.kind).name}, ${m.acts.length} times from day ${dayOf(m.acts[0]!)} to day ${dayOf(m.acts.at(-1)!)}`;
+const choose = (m: ActionMark) => (chosen.value = chosen.value === m.key ? '' : m.key);
 </script>
 
 <template>
@@ -56,7 +56,7 @@ const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key)
     >
       <g v-for="k in kinds" :key="k" aria-hidden="true">
         <line :x1="x(0)" :x2="x(days)" :y1="rowOf(k)" :y2="rowOf(k)" />
-        <text :x="LEFT - 10" :y="rowOf(k) + 4" text-anchor="end">{{ markOf(k).short }}</text>
+        <text :x="LEFT - 10" :y="rowOf(k) + 4" text-anchor="end">{{ actionMark(k).short }}</text>
       </g>
       <g
         v-for="m in marks"
@@ -73,7 +73,7 @@ const choose = (m: Mark) => (chosen.value = chosen.value === m.key ? '' : m.key)
         @keydown.space.prevent="choose(m)"
       >
         <rect x="-8" y="-9" width="16" height="18" />
-        <path :d="markOf(m.kind).path" />
+        <path :d="actionMark(m.kind).path" />
       </g>
     </svg>
     <div v-if="open" class="told" role="status">

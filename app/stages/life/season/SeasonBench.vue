@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { Scatter } from 'vue-chartjs';
-import { groupsOf } from '../../../../core/life';
+import { fishGroups } from '../../../../core/life';
 import '../../../parts/chartFont';
 import { dayOfYear, daysAcross, localDay } from '../../../../core/calendar';
 import { CARES } from '../../../../core/year/cares';
@@ -14,18 +14,18 @@ import SeasonActs from './SeasonActs.vue';
 import SeasonAsks from './SeasonAsks.vue';
 import SeasonEvents from './SeasonEvents.vue';
 import { useSeasonInk } from './seasonCanvas';
-import { seasonChart, type SeasonOver, type View } from './seasonChart';
+import { seasonChart, type SeasonOver, type SeasonCurves } from './seasonChart';
 import { CARE_NAMES, CARE_OF_CURVE, TROUBLE_WORDS, seasonInWords } from './words';
 
 /** The season in place of the drawing: curves over the days, what the grower does, what is planned to be moved by hand. */
 const store = useSeason();
 const system = useSystem();
 const settings = useSettings();
-const view = ref<View>('nitrogen');
+const view = ref<SeasonCurves>('nitrogen');
 const ink = useSeasonInk();
 const kind = computed(() => {
   const doc = system.document;
-  return doc ? (groupsOf(doc)[0]?.kind ?? null) : null;
+  return doc ? (fishGroups(doc)[0]?.kind ?? null) : null;
 });
 const over = computed((): SeasonOver[] => [
   ...store.others.map((o) => ({ season: o.season, name: CARE_OF_CURVE[o.care] })),
@@ -54,7 +54,7 @@ const today = computed(() => {
 const words = computed(() =>
   store.main ? seasonInWords(store.main.season, store.fit, store.main.care, settings.units) : '',
 );
-const VIEWS: readonly { id: View; name: string }[] = [
+const VIEWS: readonly { id: SeasonCurves; name: string }[] = [
   { id: 'nitrogen', name: 'Nitrogen' },
   { id: 'ph', name: 'pH and alkalinity' },
   { id: 'life', name: 'Temperature, oxygen, growth' },

@@ -1,14 +1,14 @@
 import { tell, type UnitSystem, format } from '../../../../core/quantity';
 import { cropKindOf, type SystemDocument } from '../../../../core/system';
-import type { Act } from '../../../../core/year';
+import type { GrowerAction } from '../../../../core/year';
 
 /** What a grower did in a tended season, as its marks tell it. */
 
-export type ActKind = Act['treatment'];
+export type GrowerActionKind = GrowerAction['treatment'];
 
 /** Names and drawn signs of what is done; what has none of its own shares the last. */
 export const ACT_MARKS: Readonly<
-  Partial<Record<ActKind, { name: string; short: string; path: string }>>
+  Partial<Record<GrowerActionKind, { name: string; short: string; path: string }>>
 > = {
   change: { name: 'Water change', short: 'Change', path: 'M0 -6C5 0 5 6 0 6S-5 0 0 -6Z' },
   base: { name: 'Base', short: 'Base', path: 'M0 -6L6 5H-6Z' },
@@ -23,19 +23,19 @@ export const ACT_MARKS: Readonly<
   },
 };
 const OTHER = { name: 'Treatment', short: 'Other', path: 'M0 -6L6 0L0 6L-6 0Z' };
-export const markOf = (kind: ActKind) => ACT_MARKS[kind] ?? OTHER;
+export const actionMark = (kind: GrowerActionKind) => ACT_MARKS[kind] ?? OTHER;
 
 /** Acts that stand so near to each other on the axis that one mark holds them. */
-export interface Mark {
+export interface ActionMark {
   readonly key: string;
-  readonly kind: ActKind;
+  readonly kind: GrowerActionKind;
   readonly day: number;
-  readonly acts: readonly Act[];
+  readonly acts: readonly GrowerAction[];
 }
 
 /** Marks of each kind in a row of its own. @param span days that one mark holds */
-export function marksOf(acts: readonly Act[], span: number): Mark[] {
-  const marks = new Map<string, Act[]>();
+export function actionMarks(acts: readonly GrowerAction[], span: number): ActionMark[] {
+  const marks = new Map<string, GrowerAction[]>();
   for (const a of acts) {
     const key = `${a.treatment}/${Math.floor(a.time / span)}`;
     marks.set(key, [...(marks.get(key) ?? []), a]);
@@ -49,7 +49,7 @@ export function marksOf(acts: readonly Act[], span: number): Mark[] {
 }
 
 /** What was done, in a sentence. */
-export function actInWords(a: Act, units: UnitSystem): string {
+export function actInWords(a: GrowerAction, units: UnitSystem): string {
   if (a.title.length) return tell(a.title, units);
   const amount = a.amount === null || a.measure === null ? '' : format(a.amount, a.measure, units);
   switch (a.treatment) {
@@ -60,7 +60,7 @@ export function actInWords(a: Act, units: UnitSystem): string {
     case 'fish-out':
       return `Remove ${amount} of fish, because they have grown`;
     default:
-      return `${markOf(a.treatment).name} ${amount}`;
+      return `${actionMark(a.treatment).name} ${amount}`;
   }
 }
 

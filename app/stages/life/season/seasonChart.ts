@@ -25,7 +25,7 @@ const DASHES: readonly number[][] = [
   [10, 3, 2, 3],
 ];
 /** Which curves are looked at: nitrogen, acidity, or what lives. */
-export type View = 'nitrogen' | 'ph' | 'life';
+export type SeasonCurves = 'nitrogen' | 'ph' | 'life';
 
 const line = (
   label: string,
@@ -86,7 +86,7 @@ export function seasonChart(
   fit: Fit | null,
   readings: readonly Reading[],
   kind: FishKind | null,
-  view: View,
+  view: SeasonCurves,
   ink: SeasonInk,
   today: number | null = null,
 ) {

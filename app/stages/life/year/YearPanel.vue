@@ -2,7 +2,7 @@
 import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { dayAfter } from '../../../../core/calendar';
-import { groupsOf } from '../../../../core/life';
+import { fishGroups } from '../../../../core/life';
 import { cropKinds, type Away, type Wish } from '../../../../core/system';
 import { headKinds, massKinds } from '../../../../core/year/wishes';
 import DocumentChoice from '../../../parts/DocumentChoice.vue';
@@ -40,7 +40,7 @@ function fresh(kind: string, id: string): Wish {
       to: dayAfter(begins, 360),
     };
   if (kind === 'mass') return { id, kind: 'mass', crop: 'bush-tomato', mass: 5 };
-  const [group] = groupsOf(doc.value);
+  const [group] = fishGroups(doc.value);
   const { from, to } = group?.kind.growth ?? { from: 0, to: 0.3 };
   return {
     id,

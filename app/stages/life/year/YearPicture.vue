@@ -10,7 +10,7 @@ import { useLifeBench } from '../../../stores/lifeBench';
 import { useSettings } from '../../../stores/settings';
 import { hereZone } from '../../../stores/zone';
 import { wishName } from './words';
-import { bedRows, monthsOf, type Bar } from './yearPicture';
+import { bedRows, monthsOf, type PlantingBar } from './yearPicture';
 
 /** A year from above: the water and its fish, what stands in each bed, and what is harvested of what is wanted. */
 const props = defineProps<{
@@ -84,12 +84,12 @@ const fishPath = computed(() => {
 const chosen = ref('');
 const bars = computed(() => beds.value.flatMap((b) => b.bars.map((bar) => ({ bar, bed: b }))));
 const open = computed(() => bars.value.find((b) => b.bar.id === chosen.value) ?? null);
-const inWords = (b: Bar, bed: string) =>
+const inWords = (b: PlantingBar, bed: string) =>
   b.always
     ? `${b.name} in ${bed}, ${b.plants} plants, all year`
     : `${b.name} in ${bed}, ${b.plants} plants: planted ${dayName(b.first)}${b.ready < b.last ? `, harvested from ${dayName(b.ready)}` : ''}, cleared ${dayName(b.last - 1)}`;
 const firstBar = computed(() => open.value?.bar.id ?? bars.value[0]?.bar.id);
-function choose(b: Bar) {
+function choose(b: PlantingBar) {
   chosen.value = chosen.value === b.id ? '' : b.id;
 }
 /** Arrow keys go from one planting to the next. */
@@ -116,7 +116,7 @@ function key(event: KeyboardEvent, i: number) {
   );
 }
 /** Shows the bed on the day on which the planting has been planted out. */
-function showBed(b: Bar) {
+function showBed(b: PlantingBar) {
   bench.stand = b.id;
   bench.day = dayAfter(begins.value, b.first);
   bench.open = 'plants';

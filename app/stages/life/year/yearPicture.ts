@@ -4,7 +4,7 @@ import { isPlantSite, standsOf, type SystemDocument } from '../../../../core/sys
 
 /** The planting of a year over its days: bars of what stands in each bed, in lanes. */
 
-export interface Bar {
+export interface PlantingBar {
   readonly id: string;
   readonly name: string;
   readonly group: string;
@@ -20,7 +20,7 @@ export interface Bar {
 export interface BedRow {
   readonly id: string;
   readonly name: string;
-  readonly bars: readonly Bar[];
+  readonly bars: readonly PlantingBar[];
   readonly lanes: number;
 }
 
@@ -50,7 +50,7 @@ export function bedRows(doc: SystemDocument, begins: number, days: number): BedR
       })
       .sort((a, b) => a.first - b.first || a.last - b.last);
     const ends: number[] = [];
-    const placed = bars.map((b): Bar => {
+    const placed = bars.map((b): PlantingBar => {
       let lane = ends.findIndex((end) => end <= b.first);
       if (lane < 0) lane = ends.length;
       ends[lane] = b.last;
