@@ -39,7 +39,11 @@ const endOf = (x: { cured: number | null; curable: boolean }) => {
 };
 const hasFish = computed(() => (system.document?.fish.length ?? 0) > 0);
 const rows = computed(() => {
-  const row = (name: string, of: (y: PracticeTally) => string, worth: (y: PracticeTally) => number) => ({
+  const row = (
+    name: string,
+    of: (y: PracticeTally) => string,
+    worth: (y: PracticeTally) => number,
+  ) => ({
     name,
     mine: of(d.value.mine.tally),
     best: of(d.value.best.tally),

@@ -176,7 +176,14 @@ const floods = computed(() => {
 });
 
 /** A label that may also move along its line, up to the right end of what it measures. */
-const along = (key: string, text: string, x: number, y: number, end = x, must = false): LabelRequest => ({
+const along = (
+  key: string,
+  text: string,
+  x: number,
+  y: number,
+  end = x,
+  must = false,
+): LabelRequest => ({
   key,
   texts: [text],
   must,

@@ -1,4 +1,4 @@
-import { isTimber, type Piece, type PipeRun, type Span } from '../../core/build';
+import { isTimber, type Piece, type BuiltPipe, type Span } from '../../core/build';
 import type { Point, Scene } from './scene';
 
 /** Where the legs of a run lie in the drawing: pieces and fittings are drawn along them. */
@@ -20,7 +20,7 @@ const BESIDE = 0.06;
 const STUB = 0.05;
 
 /** Drawn course of every leg of a run; nothing where the path is not drawn as one. */
-export function drawnCourse(run: PipeRun, scene: Scene): readonly Leg[] | null {
+export function drawnCourse(run: BuiltPipe, scene: Scene): readonly Leg[] | null {
   const n = run.legs.length;
   if (!n) return null;
   const line = scene.lines.find((l) => l.path.id === run.path);

@@ -63,8 +63,16 @@ export { hereZone };
 type NewValues = Omit<EntryValues, 'at' | 'zone'> & { at?: number };
 
 /** A step of the design with which an entry came, and one with which it went. */
-const came = (id: string): EntryChange => ({ id, undo: { deleted: true }, redo: { deleted: null } });
-const went = (id: string): EntryChange => ({ id, undo: { deleted: null }, redo: { deleted: true } });
+const came = (id: string): EntryChange => ({
+  id,
+  undo: { deleted: true },
+  redo: { deleted: null },
+});
+const went = (id: string): EntryChange => ({
+  id,
+  undo: { deleted: null },
+  redo: { deleted: true },
+});
 
 /** The log of the open system, kept as it is written, and what follows from it: the plan of care and tasks. */
 export const useLog = defineStore('log', () => {

@@ -1,9 +1,8 @@
+import { DAY } from '../../core/network/types';
 import { computed, ref, type Ref } from 'vue';
 import type { DayTrace } from '../../core/day';
 import { wantsStill } from '../parts/motion';
 
-/** Seconds of a day. */
-export const DAY = 86400;
 /** A window of the strip is played in this many seconds. */
 const PLAY_SECONDS = 20;
 

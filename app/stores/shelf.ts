@@ -2,7 +2,13 @@ import { nanoid } from 'nanoid';
 import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { LAYOUTS, plainName, stepBetween, type SavedHistory, type SystemDocument } from '../../core/system';
+import {
+  LAYOUTS,
+  plainName,
+  stepBetween,
+  type SavedHistory,
+  type SystemDocument,
+} from '../../core/system';
 import { DEMO_DAYS, demoFilled, midnight } from '../../core/year/demoDays';
 import { hearOthers, tellOthers } from '../storage/channel';
 import { store, type ShelfEntry, type StoredSystem } from '../storage/db';

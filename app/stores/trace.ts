@@ -6,7 +6,8 @@ import { judge, keyOf, type DaySummary, type Finding, type Fix } from '../../cor
 import { same, type SystemDocument } from '../../core/system';
 import type { Risk } from '../../core/workshop/sensitivity';
 import { dayWorker } from '../workers/client';
-import { DAY, usePlayback } from './playback';
+import { DAY } from '../../core/network/types';
+import { usePlayback } from './playback';
 import { useSystem } from './system';
 
 /** Days of a run that can be looked at. */

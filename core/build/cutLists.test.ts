@@ -5,7 +5,7 @@ import { tell } from '../quantity/index.ts';
 import { applyEdits, LAYOUTS, pumpedLines, type SystemDocument } from '../system/index.ts';
 import { runOf } from './runs.ts';
 import { stockLengthOf } from './stocks.ts';
-import type { Piece, PipeRun } from './types.ts';
+import type { Piece, BuiltPipe } from './types.ts';
 
 /**
  * Cut lists worked by hand, in mm. Sockets after ASTM D2466: ¾ in 18.3, 1 in 22.2, 1¼ in 23.8, 1½ in 27.8, 2 in
@@ -13,7 +13,7 @@ import type { Piece, PipeRun } from './types.ts';
  * and 30 under it. A millimetre stays free at each stop.
  */
 
-const runs = (s: SystemDocument): PipeRun[] =>
+const runs = (s: SystemDocument): BuiltPipe[] =>
   s.paths.map((p) => runOf(s, p, (stock) => stockLengthOf(s, stock)));
 const wrong = (s: SystemDocument) =>
   runs(s)

@@ -11,7 +11,7 @@ import { runOf } from './runs.ts';
 import { carcassPieces, supportOf, type VesselSupport } from './stand.ts';
 import { stepsOf, type BuildStep } from './steps/index.ts';
 import { stockLengthOf } from './stocks.ts';
-import type { DrilledHole, Joint, Piece, BuildQuestion, PipeRun } from './types.ts';
+import type { DrilledHole, Joint, Piece, BuildQuestion, BuiltPipe } from './types.ts';
 
 /** Everything that is built of a system, from its figures: plain data. */
 
@@ -25,7 +25,7 @@ export interface CutState {
 }
 
 export interface BuildPlan {
-  readonly runs: readonly PipeRun[];
+  readonly runs: readonly BuiltPipe[];
   readonly pieces: readonly Piece[];
   readonly joints: readonly Joint[];
   readonly holes: readonly DrilledHole[];

@@ -24,7 +24,7 @@ import {
   type Station,
 } from './course.ts';
 import { entryHole, holesOf, overRim } from './holes.ts';
-import type { Joint, Leg, Piece, BuildQuestion, PipeRun } from './types.ts';
+import type { Joint, Leg, Piece, BuildQuestion, BuiltPipe } from './types.ts';
 
 /**
  * The pipework of each path. Upright lengths are those of the design’s heights, level ones its runs: the
@@ -561,7 +561,7 @@ export function runOf(
   s: SystemDocument,
   p: WaterPath,
   stockLength: (stock: string) => Metres,
-): PipeRun {
+): BuiltPipe {
   const d = draft(s, p);
   if (!d)
     return {

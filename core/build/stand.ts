@@ -401,7 +401,11 @@ function standQuestions(
     clears: boolean;
   },
 ): BuildQuestion[] {
-  const wrong = (key: string, sentence: Phrase, fix: BuildQuestion['fix'] = null): BuildQuestion => ({
+  const wrong = (
+    key: string,
+    sentence: Phrase,
+    fix: BuildQuestion['fix'] = null,
+  ): BuildQuestion => ({
     id: `${v.id}-${key}`,
     about: v.id,
     level: 'wrong',

@@ -92,7 +92,7 @@ export interface Leg {
 }
 
 /** The pipework of one path. */
-export interface PipeRun {
+export interface BuiltPipe {
   readonly path: string;
   readonly legs: readonly Leg[];
   readonly joints: readonly Joint[];

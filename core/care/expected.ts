@@ -24,8 +24,9 @@ export function expectedOf(
   const out: Partial<Record<ExpectedQuantity, Expected>> = {};
   const { known } = before.t;
   // Hours after a treatment the water is between what was mixed and what it settles at.
-  const afterStates = (of: (e: TreatmentBasis['ends'][number], s: 'closed' | 'settled') => number) =>
-    span(after.ends.flatMap((e) => [of(e, 'closed'), of(e, 'settled')]));
+  const afterStates = (
+    of: (e: TreatmentBasis['ends'][number], s: 'closed' | 'settled') => number,
+  ) => span(after.ends.flatMap((e) => [of(e, 'closed'), of(e, 'settled')]));
   if (known.tan && before.t.hasFish)
     out.unionised = {
       before: span(before.ends.map((e) => e.states.closed.unionised)),

@@ -229,7 +229,9 @@ describe('a plan of any water, tap, system and log', () => {
         const i = pick % entries.length;
         const without = entries.filter((_, k) => k !== i);
         const taken = entries.map((e, k) => (k === i ? remove(e, NOW) : e));
-        expect(plain(carePlan(known(scene, taken)))).toEqual(plain(carePlan(known(scene, without))));
+        expect(plain(carePlan(known(scene, taken)))).toEqual(
+          plain(carePlan(known(scene, without))),
+        );
         const back = taken.map((e, k) => (k === i ? restore(e, NOW + 1) : e));
         expect(plain(carePlan(known(scene, back)))).toEqual(first);
       }),

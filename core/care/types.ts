@@ -3,7 +3,13 @@ import type { Water } from '../life/index.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { Kilograms, Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
-import type { Avoided, FeedShare, TreatmentBasis, Pace, TreatmentStep } from '../treatment/index.ts';
+import type {
+  Avoided,
+  FeedShare,
+  TreatmentBasis,
+  Pace,
+  TreatmentStep,
+} from '../treatment/index.ts';
 
 /** Hazards, and the one plan that removes them. */
 
@@ -23,7 +29,11 @@ export type Want =
   | { readonly kind: 'top-up'; readonly missing: number; readonly vessel: string }
   | { readonly kind: 'salt' }
   /** Change of alkalinity in all, mg/L CaCO₃, above 0 for a base, below for an acid. */
-  | { readonly kind: 'dose'; readonly whole: (g: TreatmentBasis) => number; readonly rescue: boolean }
+  | {
+      readonly kind: 'dose';
+      readonly whole: (g: TreatmentBasis) => number;
+      readonly rescue: boolean;
+    }
   | { readonly kind: 'dechlorinate'; readonly level: number }
   /** Something that stands for itself. */
   | {

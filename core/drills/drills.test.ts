@@ -1,7 +1,13 @@
 import { describe, expect, it, test } from 'vitest';
 import { Simulation } from '../day/simulate.ts';
 import { faultsOf, USUAL_SEVERITY, type KnownFault } from './index.ts';
-import { severityScore, momentsOf, FaultDay, worstMoment, type FaultOutcome } from '../day/drills/run.ts';
+import {
+  severityScore,
+  momentsOf,
+  FaultDay,
+  worstMoment,
+  type FaultOutcome,
+} from '../day/drills/run.ts';
 import { simulate } from '../day/simulate.ts';
 import { fixedSteps } from '../day/test/fixedStep.ts';
 import { compile } from '../assess/compile.ts';

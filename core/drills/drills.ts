@@ -122,7 +122,12 @@ function gradeBy({ lost, fish, kept, roots, dry }: Harm, loses: KnownFault['lose
 }
 
 /** What becomes of the water, where some is lost. */
-function lostInWords(fault: KnownFault, o: FaultOutcome, { lost, dry }: Harm, where: string): Phrase {
+function lostInWords(
+  fault: KnownFault,
+  o: FaultOutcome,
+  { lost, dry }: Harm,
+  where: string,
+): Phrase {
   if (fault.loses === 'leak') return say`${litres(lost)} leak away in ${time(fault.follow)}.`;
   if (fault.loses === 'loose-end')
     return say`The pump empties ${litres(lost)} onto the floor before ${dry ? 'it draws air' : 'you notice'}.`;

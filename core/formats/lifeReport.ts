@@ -1,7 +1,13 @@
 import type { Figures } from '../assess/figures.ts';
 import { lifeOf, lightOn, total } from '../life/index.ts';
 import { tell, type QuantityKind } from '../quantity/index.ts';
-import { seasonSetupOf, dailyDose, seasonGround, type SeasonSetup, type Season } from '../season/index.ts';
+import {
+  seasonSetupOf,
+  dailyDose,
+  seasonGround,
+  type SeasonSetup,
+  type Season,
+} from '../season/index.ts';
 import type { SystemDocument } from '../system/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import {

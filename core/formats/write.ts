@@ -82,7 +82,8 @@ export function writeWith(
 }
 
 /** A system of a backup, with what goes with it. */
-export type BackedUp = SavedHistory & Omit<Beside, 'runs'> & { readonly underWay?: RunUnderWay | null };
+export type BackedUp = SavedHistory &
+  Omit<Beside, 'runs'> & { readonly underWay?: RunUnderWay | null };
 
 export const BACKUP_KIND = 'mizuna-backup';
 /** Version of the wrapping; each document in it has its own. */

@@ -79,7 +79,10 @@ const inState = (w: Water, ph: number): InState => ({
  *
  * @param pressure partial pressure of carbon dioxide that it settles at; its own where nothing was done to it
  */
-export function waterStates(w: Water, pressure: Atmospheres): Readonly<Record<StateOfWater, InState>> {
+export function waterStates(
+  w: Water,
+  pressure: Atmospheres,
+): Readonly<Record<StateOfWater, InState>> {
   const c = carbonateConstants(w.t);
   return {
     closed: inState(w, closedPh(w)),

@@ -159,7 +159,10 @@ const JUST_BEFORE = 1e-4;
 const SAME_READING = HOUR;
 
 /** What the log says was given, changed and buffered since the water went in, and what it read of temperature and pH. */
-function loggedCourse(t: Tended, from: Moment): Pick<SeasonSetup, 'events' | 'dosingFrom' | 'logged'> {
+function loggedCourse(
+  t: Tended,
+  from: Moment,
+): Pick<SeasonSetup, 'events' | 'dosingFrom' | 'logged'> {
   const events: SeasonEvent[] = [];
   const warm: [number, number][] = [];
   const acid: [number, number][] = [];

@@ -76,8 +76,10 @@ export interface ActionKind {
 
 const whole = () => [''];
 const nameOf = (g: PracticeBasis, id: string): string => partName(g.system, id);
-const paths = (g: PracticeBasis, wanted: (p: PracticeBasis['system']['paths'][number]) => boolean) =>
-  g.system.paths.filter(wanted).map((p) => p.id);
+const paths = (
+  g: PracticeBasis,
+  wanted: (p: PracticeBasis['system']['paths'][number]) => boolean,
+) => g.system.paths.filter(wanted).map((p) => p.id);
 /** Timers of the design, which a pump can be taken from. */
 const programmed = (g: PracticeBasis) =>
   g.system.controls.filter((c) => c.kind !== 'always-on').map((c) => c.id);
@@ -109,7 +111,11 @@ function cure(w: Coupled, act: string, about: string): boolean {
 }
 /** An act that mends: told whether something was found. */
 const mends =
-  (id: string, found: (g: PracticeBasis, about: string) => Phrase, not: Phrase): ActionKind['does'] =>
+  (
+    id: string,
+    found: (g: PracticeBasis, about: string) => Phrase,
+    not: Phrase,
+  ): ActionKind['does'] =>
   (w, about) =>
     inWords(cure(w, id, about) ? found(w.ground, about) : not);
 

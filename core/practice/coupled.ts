@@ -576,7 +576,13 @@ export class Coupled {
     const share = volume > 0 ? v1 / volume : 1;
     for (let i = 0; i < AMOUNTS; i++) {
       const part =
-        i === X1 ? bacteria[0]! : i === X2 ? bacteria[1]! : i > OXYGEN && i < STATE_COUNT ? 0 : share;
+        i === X1
+          ? bacteria[0]!
+          : i === X2
+            ? bacteria[1]!
+            : i > OXYGEN && i < STATE_COUNT
+              ? 0
+              : share;
       home[i] = whole[i]! * part;
       rest[i] = whole[i]! - home[i]!;
     }

@@ -155,7 +155,12 @@ function leftAlone(system: SystemDocument, setup: Setup): number | null {
  *
  * @param idle loss of the run in the design as it is, nothing done
  */
-function fixesOf(g: PracticeBasis, setup: Setup, idle: number, progress: DebriefProgress): RealFix[] {
+function fixesOf(
+  g: PracticeBasis,
+  setup: Setup,
+  idle: number,
+  progress: DebriefProgress,
+): RealFix[] {
   const struck = setup.hidden.slice(0, MOST_FIXED);
   const how = severity(g);
   const drills = struck.some((h) => DRILLED_KINDS.has(h.kind))

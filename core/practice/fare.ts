@@ -92,7 +92,12 @@ export function shockOf(off: number): { readonly strain: number; readonly dying:
 }
 
 /** Takes the fish through a step. */
-export function fareFish(g: PracticeBasis, s: State, volumes: ArrayLike<number>, dt: Seconds): void {
+export function fareFish(
+  g: PracticeBasis,
+  s: State,
+  volumes: ArrayLike<number>,
+  dt: Seconds,
+): void {
   const hours = dt / HOUR;
   const w = homeWater(g, s, volumes);
   // On the first day the water settles into its rhythm; nobody is there yet.

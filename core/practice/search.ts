@@ -71,7 +71,11 @@ interface Grown extends ActionSequence {
 /** At such hours of the clock a line is looked at, whether it has lost too much already. */
 const LOOKED: Seconds = 3 * 3600;
 /** What it comes to at the end, or where a line has lost so much that it is of no use: losses only grow. */
-function outcome(w: Coupled, ends: Seconds, most = Infinity): Pick<ActionSequence, 'loss' | 'well'> {
+function outcome(
+  w: Coupled,
+  ends: Seconds,
+  most = Infinity,
+): Pick<ActionSequence, 'loss' | 'well'> {
   const { state } = w;
   while (state.t < ends && lossOf(state.tally, true) < most)
     w.advance(Math.min(ends, (Math.floor(state.t / LOOKED + 1e-9) + 1) * LOOKED));

@@ -219,18 +219,21 @@ export function recent(t: Tended, span: Seconds, wanted: (e: Entry) => boolean):
   return out;
 }
 
-const byKind = extendedState<ReadonlyMap<EntryKind, readonly Entry[]>>(new Map(), (before, log, from) => {
-  const fresh = new Map<EntryKind, Entry[]>();
-  for (let i = from; i < log.length; i++) {
-    const e = log[i]!;
-    const there = fresh.get(e.kind);
-    if (there) there.push(e);
-    else fresh.set(e.kind, [e]);
-  }
-  const kinds = new Map(before);
-  for (const [kind, own] of fresh) kinds.set(kind, [...(before.get(kind) ?? []), ...own]);
-  return kinds;
-});
+const byKind = extendedState<ReadonlyMap<EntryKind, readonly Entry[]>>(
+  new Map(),
+  (before, log, from) => {
+    const fresh = new Map<EntryKind, Entry[]>();
+    for (let i = from; i < log.length; i++) {
+      const e = log[i]!;
+      const there = fresh.get(e.kind);
+      if (there) there.push(e);
+      else fresh.set(e.kind, [e]);
+    }
+    const kinds = new Map(before);
+    for (const [kind, own] of fresh) kinds.set(kind, [...(before.get(kind) ?? []), ...own]);
+    return kinds;
+  },
+);
 /** Entries of one kind, in order of time. */
 export const entriesOfKind = (entries: readonly Entry[], kind: EntryKind): readonly Entry[] =>
   byKind(entries).get(kind) ?? [];

@@ -1,5 +1,11 @@
 import { readField } from '../entries/fields.ts';
-import { say, time, type QuantityKind, type Phrase, type PhraseQuantity } from '../quantity/index.ts';
+import {
+  say,
+  time,
+  type QuantityKind,
+  type Phrase,
+  type PhraseQuantity,
+} from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { ReadingId } from '../system/index.ts';
 import type { Tended } from './tended.ts';

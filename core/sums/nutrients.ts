@@ -1,6 +1,12 @@
 import { PH_STEP } from '../limits/index.ts';
 import { GROWTH_STAGES, PROGRAMMES, type GrowthStage } from '../catalogue/index.ts';
-import { afterTopUp, doseToTarget, solutionMix, mixedConductivity, solutionLasts } from '../life/index.ts';
+import {
+  afterTopUp,
+  doseToTarget,
+  solutionMix,
+  mixedConductivity,
+  solutionLasts,
+} from '../life/index.ts';
 import { conductivity, given, litres, ph, say, share, time } from '../quantity/index.ts';
 import { programmes } from '../system/index.ts';
 import { liquidMeasures } from './measures.ts';
@@ -26,7 +32,11 @@ export const nutrientMix = defineSum({
       'Programme',
       PROGRAMMES.map((p) => ({ id: p.id, name: p.name })),
     ),
-    choiceInput('stage', 'For', GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse()),
+    choiceInput(
+      'stage',
+      'For',
+      GROWTH_STAGES.map((id) => ({ id, name: STAGE_NAMES[id] })).reverse(),
+    ),
     asked('volume', 'Water in the system', 'volume', 0.1, [0.001, 50], 0.005),
     asked('strength', 'Strength', 'share', 1, [0.1, 1.5], 0.05),
     asked('tap', 'EC of the water', 'conductivity', 0.04, [0, 0.5], 0.005),

@@ -210,7 +210,12 @@ export const ammoniaHolds = (before: WaterBound, after: WaterBound): boolean =>
  *
  * @param acute a poison is over its acting limit: then the pH that strong aeration would give may leave the range a little
  */
-export const bandHolds = (g: TreatmentBasis, before: WaterBound, after: WaterBound, acute = false): boolean =>
+export const bandHolds = (
+  g: TreatmentBasis,
+  before: WaterBound,
+  after: WaterBound,
+  acute = false,
+): boolean =>
   WATER_STATES.every((s) => {
     const beyond = (ph: number) => Math.max(0, g.phEdge[0] - ph, ph - g.phEdge[1]);
     const slack = acute && s === 'air' ? PH_STEP.fish : PH_LEAST.step;

@@ -43,8 +43,11 @@ export const lookStep = (
   });
 
 /** The step that takes out what rots. */
-export const removeStep = (title: Phrase, instructions: readonly Phrase[], about: string): TreatmentStep =>
-  stepOf('remove', instructions, { title, about });
+export const removeStep = (
+  title: Phrase,
+  instructions: readonly Phrase[],
+  about: string,
+): TreatmentStep => stepOf('remove', instructions, { title, about });
 
 /** The step that waits. */
 export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase): TreatmentStep =>

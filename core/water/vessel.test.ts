@@ -318,7 +318,10 @@ describe('a shape put in place of another', () => {
       height: 0.4,
     });
     expect(similarShape(tub, 'box')).toEqual(box);
-    expect(similarShape(box, 'tapered-round')).toMatchObject({ bottomDiameter: 1.02, topDiameter: 1.2 });
+    expect(similarShape(box, 'tapered-round')).toMatchObject({
+      bottomDiameter: 1.02,
+      topDiameter: 1.2,
+    });
   });
 
   it('a measured one holds what the tub holds at each of its levels', () => {

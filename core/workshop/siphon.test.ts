@@ -15,7 +15,13 @@ import { simulate } from '../day/simulate.ts';
 import { siphonCycle } from './cycle.ts';
 import { suggestionsFor, valveFor } from './siphon.ts';
 import { stockChoices } from './stockSearch.ts';
-import { centreOf, inflowBand, linesFeedingSiphon, marginsOfWindow, openingInWords } from './window.ts';
+import {
+  centreOf,
+  inflowBand,
+  linesFeedingSiphon,
+  marginsOfWindow,
+  openingInWords,
+} from './window.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const siphonOf = (s: SystemDocument): Siphon => s.paths.find(isSiphon)!;

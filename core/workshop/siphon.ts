@@ -11,7 +11,13 @@ import {
 } from '../system/index.ts';
 import { root } from '../numerics/root.ts';
 import { WIDE_MOUTH_RATIO } from '../water/siphon.ts';
-import { type Margins, marginsOfWindow, centreOf, linesFeedingSiphon, openingInWords } from './window.ts';
+import {
+  type Margins,
+  marginsOfWindow,
+  centreOf,
+  linesFeedingSiphon,
+  openingInWords,
+} from './window.ts';
 
 /** A change that brings the inflow nearer to the middle of the window. */
 export interface Suggestion {

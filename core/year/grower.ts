@@ -577,7 +577,8 @@ export class TendingGrower implements Grower {
     const full = t.life.feed / 1000;
     const share = plan.feed === null || !(full > 0) ? 1 : plan.feed / full;
     const breath = plan.hazards.some((h) => h.air === 'breath');
-    const usual = plan.firstAid.some((s) => s.treatment === 'aerate') && !airIsRisky(treatmentBasis(t));
+    const usual =
+      plan.firstAid.some((s) => s.treatment === 'aerate') && !airIsRisky(treatmentBasis(t));
     run.tending = {
       fed: share > 0.99 ? 1 : share > 0 ? FEED_LIMITS.half : 0,
       clears: true,

@@ -13,7 +13,13 @@ import {
 import { stockingByGroup } from '../log/index.ts';
 import { chance } from '../numerics/chance.ts';
 import type { Kilograms, Seconds } from '../quantity/si.ts';
-import { seasonSetupOf, isAway, runSeason, seasonGround, type SeasonSetup } from '../season/index.ts';
+import {
+  seasonSetupOf,
+  isAway,
+  runSeason,
+  seasonGround,
+  type SeasonSetup,
+} from '../season/index.ts';
 import {
   applyEdits,
   isPlantSite,

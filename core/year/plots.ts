@@ -3,7 +3,13 @@ import type { CropKind } from '../catalogue/index.ts';
 import { isRootless, oversize, rootZone, rootsFit } from '../life/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { Metres } from '../quantity/si.ts';
-import { isPlantSite, planDimensions, stands, type CropPlanting, type Vessel } from '../system/index.ts';
+import {
+  isPlantSite,
+  planDimensions,
+  stands,
+  type CropPlanting,
+  type Vessel,
+} from '../system/index.ts';
 
 /** The ground of the beds over the days of a season, and what is planted on it. */
 
@@ -62,7 +68,12 @@ export class GrowingArea {
   private readonly plans = new Map<string, { length: Metres; width: Metres }>();
 
   /** @param vessels the beds @param there stands that keep their ground @param begins day of the year @param days of the season */
-  constructor(vessels: readonly Vessel[], there: readonly CropPlanting[], begins: number, days: number) {
+  constructor(
+    vessels: readonly Vessel[],
+    there: readonly CropPlanting[],
+    begins: number,
+    days: number,
+  ) {
     for (const v of vessels) {
       this.plans.set(v.id, planDimensions(v));
       this.taken.set(

@@ -12,7 +12,13 @@ import { WORK_TIME } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { stands as standsOn } from '../system/index.ts';
 import type { CareOfSeason } from './cares.ts';
-import { noAsks, TendingGrower, type GrowerAction, type Asks, type GrowerOptions } from './grower.ts';
+import {
+  noAsks,
+  TendingGrower,
+  type GrowerAction,
+  type Asks,
+  type GrowerOptions,
+} from './grower.ts';
 import { harvestOf, type Harvest } from './harvest.ts';
 
 /** A season with a grower in it, as planned, or left alone. */

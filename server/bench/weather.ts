@@ -4,7 +4,7 @@ import { onDay } from '../../core/life/index.ts';
 
 /** Weather made up from monthly normals: by the nearest climate of the catalogue and the date. */
 
-export interface WeatherDay {
+export interface ForecastDay {
   readonly date: string;
   readonly low_c: number;
   readonly high_c: number;
@@ -25,7 +25,7 @@ const scatterOf = (day: number): number => {
  * @param climate id of the catalogue
  * @returns null where there is no such climate, or it has no air of the open
  */
-export function weatherOf(climate: string, date: string, count: number): WeatherDay[] | null {
+export function weatherOf(climate: string, date: string, count: number): ForecastDay[] | null {
   const c = CLIMATES.find((x) => x.id === climate);
   if (!c || c.inside) return null;
   const { day, night } = c;

@@ -37,7 +37,10 @@ const groups = computed(() =>
   props.plan.cuttings.map((c) => ({
     ...c,
     longest: Math.max(...c.nesting.bars.map((b) => b.length)),
-    rows: stockRows([...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong], build.pieces),
+    rows: stockRows(
+      [...c.nesting.bars.flatMap((b) => b.pieces), ...c.nesting.tooLong],
+      build.pieces,
+    ),
   })),
 );
 const coils = computed(() =>

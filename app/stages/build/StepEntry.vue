@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { entryEdits, entryValue, verdictOf, type StepCheck, type BuildStep } from '../../../core/build';
+import {
+  entryEdits,
+  entryValue,
+  verdictOf,
+  type StepCheck,
+  type BuildStep,
+} from '../../../core/build';
 import { format, tell } from '../../../core/quantity';
 import QuantityField from '../../parts/QuantityField.vue';
 import { limitsInWords } from './limits';

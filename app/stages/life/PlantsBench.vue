@@ -3,7 +3,14 @@ import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { reachOf, rootZone, sowing } from '../../../core/life';
 import { format, formatDay, type QuantityKind } from '../../../core/quantity';
-import { cropKinds, fullestDay, isPlantSite, planDimensions, stands, vesselAt } from '../../../core/system';
+import {
+  cropKinds,
+  fullestDay,
+  isPlantSite,
+  planDimensions,
+  stands,
+  vesselAt,
+} from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';

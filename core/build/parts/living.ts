@@ -94,13 +94,18 @@ export function livingParts(c: Figures): PartLine[] {
     if (programme)
       for (const [i, part] of solutionMix(programme, 'leaf', water, s.solution.strength).entries())
         out.push(
-          partLine('water', ['nutrient', programme.id, String(i)], `${programme.name}: ${part.name}`, {
-            size:
-              part.unit === 'g'
-                ? say`at least ${dose(part.amount / 1000)}`
-                : say`at least ${liquid(part.amount * 1e-6)}`,
-            note: say`For the first filling of ${litres(water)}.`,
-          }),
+          partLine(
+            'water',
+            ['nutrient', programme.id, String(i)],
+            `${programme.name}: ${part.name}`,
+            {
+              size:
+                part.unit === 'g'
+                  ? say`at least ${dose(part.amount / 1000)}`
+                  : say`at least ${liquid(part.amount * 1e-6)}`,
+              note: say`For the first filling of ${litres(water)}.`,
+            },
+          ),
         );
     out.push(
       partLine('water', ['meter'], 'Meters for EC and pH, with their standards', {}),

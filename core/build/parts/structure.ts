@@ -227,7 +227,9 @@ export function electricParts(s: SystemDocument, a: Assessment): PartLine[] {
       );
     if (d.kind === 'lamp')
       out.push(
-        partLine('electrics', ['device', d.id], `Lamp over “${on}”`, { size: say`${power(d.power)}` }),
+        partLine('electrics', ['device', d.id], `Lamp over “${on}”`, {
+          size: say`${power(d.power)}`,
+        }),
       );
   }
   if (out.length)

@@ -284,10 +284,15 @@ function startSteps(w: Work, after: string): BuildStep[] {
         }),
         ...(Number.isFinite(b.drain)
           ? [
-              measuredCheck(buildKey('drain', b.id), say`“${vesselOf(s, b.id).name}” drains in`, 'time', {
-                optional: true,
-                writes: { to: 'drain-time', vessel: b.id },
-              }),
+              measuredCheck(
+                buildKey('drain', b.id),
+                say`“${vesselOf(s, b.id).name}” drains in`,
+                'time',
+                {
+                  optional: true,
+                  writes: { to: 'drain-time', vessel: b.id },
+                },
+              ),
             ]
           : []),
       ]),

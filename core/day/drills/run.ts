@@ -103,7 +103,12 @@ export class FaultDay {
   }
 }
 
-function outcomeOf(net: Network, fault: Fault, at: Seconds, traces: readonly DayTrace[]): FaultOutcome {
+function outcomeOf(
+  net: Network,
+  fault: Fault,
+  at: Seconds,
+  traces: readonly DayTrace[],
+): FaultOutcome {
   const { rest } = atRest(net);
   const n = net.vessels.length;
   const width = net.paths.length + n;

@@ -22,7 +22,8 @@ export const nitrogenWeeksRule = defineRule({
     const [first] = groups;
     if (!first || !stands.length || !weeks.some((w) => w.fish > 0)) return [];
     // Where feed and planting do not match at all, that is told and not its weeks.
-    if (feedToPlantingRule.judge(c).some((f) => f.level !== 'fine' || f.limit > f.measured)) return [];
+    if (feedToPlantingRule.judge(c).some((f) => f.level !== 'fine' || f.limit > f.measured))
+      return [];
     const free = (w: (typeof weeks)[number]) => w.fish - w.denitrified;
     const short = weeks.filter((w) => w.plants > 0 && free(w) < SHORT * w.plants).length;
     const over = weeks.filter((w) => free(w) > OVER * w.plants && free(w) > 0.5).length;

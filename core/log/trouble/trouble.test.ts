@@ -49,7 +49,13 @@ describe('the tables of trouble', () => {
 
 describe('what is behind a sign', () => {
   test.each<
-    [string, SignId, readonly TestEntry[], string, Partial<{ demo: string; edits: readonly Edit[] }>]
+    [
+      string,
+      SignId,
+      readonly TestEntry[],
+      string,
+      Partial<{ demo: string; edits: readonly Edit[] }>,
+    ]
   >([
     ['gasping after a power cut', 'fish-gasp', [{ h: 3, kind: 'power-cut' }], 'oxygen', {}],
     [

@@ -14,8 +14,10 @@ export function practiceFaultOf(id: string): PracticeFault {
   return f;
 }
 /** The part of a system at which hands put a hidden fault right. */
-export const repairPart = (g: PracticeBasis, { kind, about }: Pick<Hidden, 'kind' | 'about'>): string =>
-  practiceFaultOf(kind).partAt?.(g, about) ?? about;
+export const repairPart = (
+  g: PracticeBasis,
+  { kind, about }: Pick<Hidden, 'kind' | 'about'>,
+): string => practiceFaultOf(kind).partAt?.(g, about) ?? about;
 
 export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';
 export { DRILLED_KINDS, severity } from './water.ts';

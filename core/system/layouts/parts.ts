@@ -117,7 +117,12 @@ export const makeCrop = (
 });
 
 /** An air pump with a stone. @param flow L/min @param depth of the stone, m */
-export const makeAirPump = (vessel: string, flow: number, depth: number, power: number): Device => ({
+export const makeAirPump = (
+  vessel: string,
+  flow: number,
+  depth: number,
+  power: number,
+): Device => ({
   id: 'air',
   kind: 'air-pump',
   vessel,

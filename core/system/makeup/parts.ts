@@ -21,7 +21,8 @@ export function addFilter(s: SystemDocument, line: string): MakeUp {
 }
 
 /** A second pump beside the first, into the same bed, with a timer of its own. */
-export const addPump = (s: SystemDocument, line: string): MakeUp => withinMost(s, madePump(s, line));
+export const addPump = (s: SystemDocument, line: string): MakeUp =>
+  withinMost(s, madePump(s, line));
 
 function madePump(s: SystemDocument, line: string): MakeUp {
   const p = pumpedLines(s).find((l) => l.id === line);

@@ -1,6 +1,14 @@
 import type { Metres } from '../../quantity/si.ts';
 import { isStore } from '../find.ts';
-import { MAINS, makeHole, makeMedia, makeOpenEnd, makePrograms, makeStandpipe, makeVessel } from '../layouts/parts.ts';
+import {
+  MAINS,
+  makeHole,
+  makeMedia,
+  makeOpenEnd,
+  makePrograms,
+  makeStandpipe,
+  makeVessel,
+} from '../layouts/parts.ts';
 import { USUAL_PLANTING } from '../planting.ts';
 import type { Control, PumpedLine, SystemDocument, Vessel, WaterPath } from '../types.ts';
 import { change, not, withinMost, type MakeUp } from './change.ts';
@@ -130,7 +138,8 @@ const storeFor = (s: SystemDocument): Vessel | undefined =>
   )[0];
 
 /** Adds a plant site beside a tank or reservoir, with a small pump of its own and a return by gravity. */
-export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp => withinMost(s, madeSite(s, kind));
+export const addSite = (s: SystemDocument, kind: SiteKind): MakeUp =>
+  withinMost(s, madeSite(s, kind));
 
 /** The control of a site's pump: its own timer, or what is always on. */
 function controlFor(s: SystemDocument, site: Site, fresh: (id: string) => string) {

@@ -9,7 +9,12 @@ import {
 } from '../../../../core/workshop/irrigation';
 import { dayOfYear } from '../../../../core/calendar';
 import { daylight } from '../../../../core/workshop/sun';
-import { deviceOf, settingsFor, type TimerSettings, type TimerRequest } from '../../../../core/workshop/timer';
+import {
+  deviceOf,
+  settingsFor,
+  type TimerSettings,
+  type TimerRequest,
+} from '../../../../core/workshop/timer';
 import { useBench } from '../../../stores/bench';
 import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';

@@ -4,7 +4,14 @@ import { computed, ref, watch } from 'vue';
 import { tell } from '../../../../core/quantity';
 import type { GrowerAction, SeasonWithCare } from '../../../../core/year';
 import { useSettings } from '../../../stores/settings';
-import { ACT_MARKS, actInWords, actionMark, actionMarks, type GrowerActionKind, type ActionMark } from './acts';
+import {
+  ACT_MARKS,
+  actInWords,
+  actionMark,
+  actionMarks,
+  type GrowerActionKind,
+  type ActionMark,
+} from './acts';
 
 /** What the grower of a tended season does, as marks under its curves; one that is pressed tells its plan. */
 const props = defineProps<{ main: SeasonWithCare }>();
