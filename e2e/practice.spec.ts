@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { LESSONS } from '../core/practice/course';
-import { debrief, drawn, groundOf, PRACTICE_FAULTS } from '../core/practice';
+import { debrief, drawn, practiceBasis, PRACTICE_FAULTS } from '../core/practice';
 import { format } from '../core/quantity';
 import { demo } from '../core/test/demo';
 import { NIGHT, axe, expect, openShelf, slider, STILL, test } from './helpers';
@@ -27,7 +27,7 @@ test('a run by keyboard alone, from the number to the debrief; what is hidden st
 }) => {
   test.setTimeout(120_000);
   const system = demo('potting-shed-pair');
-  const g = groundOf(system);
+  const g = practiceBasis(system);
   expect(drawn(g, LEAK).id).toBe('slow-drip');
   const secrets = PRACTICE_FAULTS.flatMap((f) => [
     f.id,
@@ -149,7 +149,7 @@ test(
   { tag: NIGHT },
   async ({ page }) => {
     test.setTimeout(90_000);
-    expect(drawn(groundOf(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
+    expect(drawn(practiceBasis(demo('potting-shed-pair')), CUT).id).toBe('dark-evening');
     await openShelf(page);
     await page.goto(`/practice/potting-shed-pair?seed=${CUT}`);
     await page.getByRole('button', { name: /Finish and review/ }).click();

@@ -9,7 +9,7 @@ import { metricsOf, simulate } from '../core/day/index.ts';
 import {
   begin,
   bestLine,
-  groundOf,
+  practiceBasis,
   possible,
   scenarioOf,
   scenariosFor,
@@ -389,7 +389,7 @@ for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-be
 
 /** The practice bench: an hour of water and life together, and the best line of action. */
 for (const name of ['potting-shed-pair', 'eight-beds', 'terrace-steps']) {
-  const g = groundOf(demo(`${name}.json`));
+  const g = practiceBasis(demo(`${name}.json`));
   const setup = setupOf(g, scenarioOf('slow-drip'), 4);
   const w = begin(g, setup);
   const day = time(() => w.fork().advance(setup.begins + 24 * 3600), 5) / 24;

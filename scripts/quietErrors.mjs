@@ -1,10 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import ts from 'typescript';
+import { chance } from '../core/numerics/chance.ts';
 import { bin, root } from './setup.mjs';
 
 /**
- * `node scripts/quietErrors.mjs [--seed N] [--count N] [--only PREFIX] [--list]`: draws places of the code by lot,
+ * `npx tsx scripts/quietErrors.mjs [--seed N] [--count N] [--only PREFIX] [--list]`: draws places of the code by lot,
  * writes one quiet error at a time into each, and counts how many the tests notice. Run it in a clone: it writes
  * into the sources and puts them back.
  */
@@ -17,18 +18,6 @@ const seed = Number(option('seed', '1'));
 const count = Number(option('count', '60'));
 const only = option('only', '');
 process.chdir(root);
-
-/** Numbers from 0 to 1, the same for the same seed. */
-function chance(from) {
-  let a = from >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const SWAPPED = new Map([
   [ts.SyntaxKind.PlusToken, '-'],

@@ -7,7 +7,7 @@ import SectionLife from './SectionLife.vue';
 import SectionLine from './SectionLine.vue';
 import SectionOutlet from './SectionOutlet.vue';
 import SectionVessel from './SectionVessel.vue';
-import { halfWidthAt, type Placed, type PlacedLine, type Point, type Scene } from './scene';
+import { halfWidthAt, type Placed, type PlacedLine, type DrawingPoint, type Scene } from './scene';
 import { streamsOf } from './streams';
 
 /** The system itself as it is drawn: ground, vessels, life, pipes and the water in them; nothing of it is pressed. */
@@ -27,7 +27,7 @@ const props = defineProps<{
   ground: number;
   x: (x: number) => number;
   y: (z: number) => number;
-  poly: (points: readonly Point[]) => string;
+  poly: (points: readonly DrawingPoint[]) => string;
 }>();
 const uid = useId();
 const levelOf = (p: Placed) =>

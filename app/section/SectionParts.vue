@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Box } from './frame';
 import { along, pressParts } from './parts';
-import type { Point, Scene } from './scene';
+import type { DrawingPoint, Scene } from './scene';
 
 /**
  * What can be chosen, over the drawing of it: vessels by their area, pipes by their course. Tab comes to the one
@@ -37,7 +37,7 @@ const cellBox = (c: Box) => {
     height: bottom - top + 2 * more,
   };
 };
-const course = (points: readonly Point[]) =>
+const course = (points: readonly DrawingPoint[]) =>
   points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' ');
 /** What Tab comes to. */
 const stop = computed(() =>

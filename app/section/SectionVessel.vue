@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { legsOf } from './place';
-import { outline, type Placed, type Point } from './scene';
+import { outline, type Placed, type DrawingPoint } from './scene';
 
 /** One vessel: its inside with water, stones in their layers, pots; what it stands on. */
 const props = defineProps<{
@@ -27,7 +27,7 @@ const felt = computed(() => vessel.value.role === 'felt');
 const wetness = computed(() =>
   Math.min(1, Math.max(0, props.level / (0.8 * vessel.value.shape.height))),
 );
-const poly = (points: readonly Point[]) =>
+const poly = (points: readonly DrawingPoint[]) =>
   points.map((p) => `${props.x(p.x)},${props.y(p.z)}`).join(' ');
 /** Polygon of the inside between two heights above the floor. */
 const between = (from: number, to: number) => {

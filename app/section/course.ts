@@ -1,13 +1,13 @@
 import { isTimber, type Piece, type BuiltPipe, type Span } from '../../core/build';
-import type { Point, Scene } from './scene';
+import type { DrawingPoint, Scene } from './scene';
 
 /** Where the legs of a run lie in the drawing: pieces and fittings are drawn along them. */
 
-type Leg = readonly [Point, Point];
+type Leg = readonly [DrawingPoint, DrawingPoint];
 
-const still = (p: Point): Leg => [p, p];
+const still = (p: DrawingPoint): Leg => [p, p];
 /** Consecutive points as legs; one beyond the last stays at its end. */
-function legsOf(points: readonly Point[], count: number): Leg[] {
+function legsOf(points: readonly DrawingPoint[], count: number): Leg[] {
   const last = points[points.length - 1]!;
   return Array.from({ length: count }, (_, i): Leg =>
     i + 1 < points.length ? [points[i]!, points[i + 1]!] : still(last),
@@ -73,20 +73,20 @@ export function drawnCourse(run: BuiltPipe, scene: Scene): readonly Leg[] | null
   return legsOf(points, n);
 }
 
-const between = ([a, b]: Leg, share: number): Point => ({
+const between = ([a, b]: Leg, share: number): DrawingPoint => ({
   x: a.x + (b.x - a.x) * share,
   z: a.z + (b.z - a.z) * share,
 });
 
 /** Course of a piece: the parts of its legs, joined. */
-export const coursesOf = (piece: Piece, legs: readonly Leg[]): Point[][] =>
+export const coursesOf = (piece: Piece, legs: readonly Leg[]): DrawingPoint[][] =>
   piece.spans.flatMap((s) => {
     const leg = legs[s.leg];
     return leg ? [[between(leg, s.a), between(leg, s.b)]] : [];
   });
 
 /** Where a fitting sits. */
-export const pointOf = (at: Span, legs: readonly Leg[]): Point | null => {
+export const pointOf = (at: Span, legs: readonly Leg[]): DrawingPoint | null => {
   const leg = legs[at.leg];
   return leg ? between(leg, at.a) : null;
 };

@@ -1,5 +1,5 @@
 import { computed, ref, type Ref } from 'vue';
-import type { Point, Scene } from './scene';
+import type { DrawingPoint, Scene } from './scene';
 
 type Extent = Pick<Scene, 'minX' | 'maxX' | 'minZ' | 'maxZ'>;
 
@@ -88,7 +88,8 @@ export function useFrame(
   const ground = computed(() => baseGround.value * view.value.k + view.value.y);
   const X = (x: number) => left.value + x * scale.value;
   const Y = (z: number) => ground.value - z * scale.value;
-  const poly = (points: readonly Point[]) => points.map((p) => `${X(p.x)},${Y(p.z)}`).join(' ');
+  const poly = (points: readonly DrawingPoint[]) =>
+    points.map((p) => `${X(p.x)},${Y(p.z)}`).join(' ');
 
   /** The view that shows a part of the scene as large as the room beside ruler and tags allows. */
   function viewOf(e: Extent): CameraView {

@@ -14,7 +14,7 @@ import {
 } from '../../core/system';
 import { levelAt, volumeAt } from '../../core/water/vessel';
 import type { Stage } from '../../core/findings';
-import type { Point, Scene } from './scene';
+import type { DrawingPoint, Scene } from './scene';
 
 /** Something in the drawing that can be pulled up and down: one number of the document. */
 export interface Handle {
@@ -106,7 +106,7 @@ type Add = (
   at: string,
   word: string,
   name: string,
-  anchor: Point,
+  anchor: DrawingPoint,
   valueAt?: (z: number) => number,
 ) => void;
 

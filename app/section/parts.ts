@@ -1,7 +1,7 @@
 import { isDrain, pathAt, vesselAt } from '../../core/system';
 import type { Box } from './frame';
 import { halfWidthAt, legsOf, type Placed } from './place';
-import type { Point, Scene } from './scene';
+import type { DrawingPoint, Scene } from './scene';
 
 /** The parts of a scene by their place in the document: where they can be pressed, what they cover. */
 
@@ -10,7 +10,7 @@ export interface PressPart {
   readonly at: string;
   readonly name: string;
   readonly cells: readonly Box[];
-  readonly courses: readonly (readonly Point[])[];
+  readonly courses: readonly (readonly DrawingPoint[])[];
 }
 
 /** Each vessel's cells, x to the right and y up from the ground, m. */

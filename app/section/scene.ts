@@ -14,13 +14,7 @@ import {
 } from './routes';
 
 export { halfWidthAt, type Placed } from './place';
-export type {
-  PlacedBranch,
-  PlacedDrain,
-  PlacedLine,
-  PlacedOutlet,
-  DrawingPoint as Point,
-} from './routes';
+export type { PlacedBranch, PlacedDrain, PlacedLine, PlacedOutlet, DrawingPoint } from './routes';
 
 /** Where the parts of a system stand in the drawing, metres; x to the right, z up from the ground. */
 export interface Scene {

@@ -25,7 +25,7 @@ export type {
   StoredRaw,
   StoredSystem,
 } from './database';
-export { ask, attempt, type StoreResult as Kept } from './held';
+export { ask, attempt, type StoreResult } from './held';
 
 /** The systems that this browser keeps, with their photographs. */
 

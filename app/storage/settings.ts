@@ -1,5 +1,5 @@
 import { tellOthers } from './channel';
-import { database, plain, type Kept } from './db';
+import { database, plain, type StoreResult } from './db';
 import type { StoredSetting } from './database';
 import { ask, heldTable, storePart } from './held';
 
@@ -28,13 +28,13 @@ const rows = heldTable<StoredSetting>(
 );
 
 export const settings = {
-  async get(key: string): Promise<Kept<unknown>> {
+  async get(key: string): Promise<StoreResult<unknown>> {
     const held = rows.get(key);
     if (held) return { ok: true, value: held.value ?? undefined };
     return ask(async () => (await database.settings.get(key))?.value);
   },
   /** Rows whose key begins so, by what follows in their keys. */
-  async under(start: string): Promise<Kept<Map<string, unknown>>> {
+  async under(start: string): Promise<StoreResult<Map<string, unknown>>> {
     const kept = await ask(() => database.settings.where('key').startsWith(start).toArray());
     const held = rows.rows().filter((r) => r.key.startsWith(start));
     const all = new Map<string, unknown>();
@@ -48,7 +48,7 @@ export const settings = {
     }
     return kept.ok ? { ok: true, value: all } : { ...kept, rest: all };
   },
-  async set(key: string, value: unknown): Promise<Kept<unknown>> {
+  async set(key: string, value: unknown): Promise<StoreResult<unknown>> {
     const mine = plain(value);
     const merge = mergeOf(key);
     const held = rows.get(key);

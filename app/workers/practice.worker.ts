@@ -9,7 +9,7 @@ import {
   actsFor,
   debrief,
   drawn,
-  groundOf,
+  practiceBasis,
   mendFirst,
   missingFor,
   scenariosFor,
@@ -17,7 +17,7 @@ import {
   type Action,
   type ActionGroup,
   type Debrief,
-  type Ground,
+  type PracticeBasis,
   type RunRecord,
   type Sound,
 } from '../../core/practice';
@@ -75,10 +75,10 @@ export interface PracticeScope {
 const SEEN = 1800;
 const BEFORE = 600;
 
-let ground: { text: string; g: Ground } | null = null;
-function groundFor(system: SystemDocument): Ground {
+let ground: { text: string; g: PracticeBasis } | null = null;
+function groundFor(system: SystemDocument): PracticeBasis {
   const text = JSON.stringify(system);
-  if (ground?.text !== text) ground = { text, g: groundOf(system) };
+  if (ground?.text !== text) ground = { text, g: practiceBasis(system) };
   return ground.g;
 }
 let run: PracticeRun | null = null;

@@ -1,7 +1,7 @@
 /** DayTrace and assessment → Findings: sentence, measure, limit, why, fixes. One rule a file, in `rules/`. */
 export * from './types.ts';
 export * from './stages.ts';
-export type { VerdictContext as Case, Context, DaySummary, Level, Verdict } from './rule.ts';
+export type { VerdictContext, Context, DaySummary, Level, Verdict } from './rule.ts';
 export { RULES, ruleOf, type FindingId } from './rules/index.ts';
 export * from './judge.ts';
 export * from './alike.ts';

@@ -27,7 +27,7 @@ import {
   type DecimalMark,
 } from './tableCells.ts';
 
-export { UNSTATED as ASKED, DATE_ORDERS, type DateOrder, type DecimalMark } from './tableCells.ts';
+export { UNSTATED, DATE_ORDERS, type DateOrder, type DecimalMark } from './tableCells.ts';
 
 /** Any table as a log: columns told apart, what they leave open asked about, what is skipped said before it is. */
 

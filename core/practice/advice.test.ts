@@ -16,7 +16,7 @@ import {
   begin,
   waterHistory,
   firstSign,
-  groundOf,
+  practiceBasis,
   lessonSystem,
   LESSONS,
   livesIn,
@@ -31,7 +31,7 @@ import {
   scenariosFor,
   setupOf,
   type Action,
-  type Ground,
+  type PracticeBasis,
   type Setup,
 } from './index.ts';
 import { volumeAt } from '../water/vessel.ts';
@@ -39,9 +39,9 @@ import { startState } from './start.ts';
 
 /** What practice must never teach: to do worse than nothing, to see what is not there, to keep fish that die anyway. */
 
-const grounds = new Map<string, Ground>();
-const ground = (name: string): Ground => {
-  const there = grounds.get(name) ?? groundOf(demo(name));
+const grounds = new Map<string, PracticeBasis>();
+const ground = (name: string): PracticeBasis => {
+  const there = grounds.get(name) ?? practiceBasis(demo(name));
   grounds.set(name, there);
   return there;
 };
@@ -59,7 +59,7 @@ describe('a run', () => {
       { at: 'fish.fish.count', to: 4 },
       { at: 'site.waterTemperature', to: 20 },
     ]);
-    expect(mendFirst(groundOf(few))).toBeNull();
+    expect(mendFirst(practiceBasis(few))).toBeNull();
   });
   it('loses no fish in any season that it is set in, where nothing happens', () => {
     for (const name of ['potting-shed-pair', 'north-wall-lean-to', 'work-bench-bowl']) {
@@ -177,7 +177,7 @@ const ACT: Partial<Record<TreatmentId, string>> = {
   'top-up': 'top-up',
 };
 /** Acts that the plan of care advises on what is read when the player comes. */
-function advised(g: Ground, setup: Setup): Action[] {
+function advised(g: PracticeBasis, setup: Setup): Action[] {
   const w = begin(g, setup);
   const at = Date.UTC(2026, 0, setup.day) + setup.begins * 1000;
   const values: Record<string, unknown> = {};
@@ -300,10 +300,10 @@ describe('a first sign', () => {
 
 describe('a lesson', () => {
   it.each(LESSONS)('$id sends to a trouble that what it taught can cure, or that passes', (l) => {
-    const g = groundOf(lessonSystem(l, demo(l.demo)));
+    const g = practiceBasis(lessonSystem(l, demo(l.demo)));
     for (const x of scenarioOf(l.find).strikes) {
       const f = practiceFaultOf(x.kind);
-      const can = actsFor(groundOf(demo(l.demo)));
+      const can = actsFor(practiceBasis(demo(l.demo)));
       if (f.cures.length)
         expect(
           can.some((a) => f.cures.includes(a.act)),

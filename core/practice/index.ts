@@ -1,6 +1,6 @@
 /** The practice bench: a simulated copy of a system with hidden faults, a clock, looks and acts, and what a run came to. */
 export * from './types.ts';
-export { practiceBasis as groundOf, type PracticeBasis as Ground } from './ground.ts';
+export { practiceBasis, type PracticeBasis } from './ground.ts';
 export * from './acts.ts';
 export * from './scenarios.ts';
 export { livesIn, mendFirst } from './lives.ts';
@@ -12,5 +12,5 @@ export * from './debrief.ts';
 export * from './returns.ts';
 export * from './classList.ts';
 export * from './course.ts';
-export { PRACTICE_FAULTS, repairPart as partOf, practiceFaultOf } from './faults/index.ts';
+export { PRACTICE_FAULTS, repairPart, practiceFaultOf } from './faults/index.ts';
 export { Coupled } from './coupled.ts';

@@ -24,14 +24,14 @@ import {
   drawn,
   due,
   firstSign,
-  groundOf,
+  practiceBasis,
   isWell,
   lessonSystem,
   looksOf,
   lossOf,
   measureReading,
   missingFor,
-  partOf,
+  repairPart,
   nearness,
   perform,
   played,
@@ -44,7 +44,7 @@ import {
   tellings,
   truth,
   wentWell,
-  type Ground,
+  type PracticeBasis,
   type Hidden,
 } from './index.ts';
 import { homeWater } from './fare.ts';
@@ -55,9 +55,9 @@ import { nitrogenLeft } from './waters.ts';
 /** The practice bench: its coupled simulation, its troubles, and what it tells afterwards. */
 
 const HOUR = 3600;
-const grounds = new Map<string, Ground>();
-const ground = (name: string): Ground => {
-  const there = grounds.get(name) ?? groundOf(demo(name));
+const grounds = new Map<string, PracticeBasis>();
+const ground = (name: string): PracticeBasis => {
+  const there = grounds.get(name) ?? practiceBasis(demo(name));
   grounds.set(name, there);
   return there;
 };
@@ -75,7 +75,7 @@ const hide = (kind: string, about: string, from: number, grows = 0): Hidden => (
   cured: null,
   struck: false,
 });
-const world = (g: Ground, hidden: readonly Hidden[] = [], day = 160) =>
+const world = (g: PracticeBasis, hidden: readonly Hidden[] = [], day = 160) =>
   new Coupled(g, startState(g, day, hidden), day);
 const water = (w: Coupled) => homeWater(w.ground, w.state, w.state.water.volumes);
 const litres = (w: Coupled) => w.state.water.volumes.reduce((a, b) => a + b, 0);
@@ -190,7 +190,7 @@ describe('every trouble', () => {
           expect(f.name(g, about).length).toBeGreaterThan(5);
           const [cure] = f.cures;
           if (!cure) continue;
-          const part = partOf(g, { kind: f.id, about });
+          const part = repairPart(g, { kind: f.id, about });
           const act = actsFor(g).find((a) => a.act === cure && [part, ''].includes(a.about));
           expect(act, `${f.id} at ${about}`).toBeDefined();
           const w = world(g, [hide(f.id, about, 2 * HOUR)]).advance(3 * HOUR);
@@ -255,7 +255,7 @@ describe('a run', () => {
           const run = PracticeRun.start(g, drawn(g, seed).id, seed);
           for (const p of picks) run.do(acts[p % acts.length]!);
           const record = JSON.parse(JSON.stringify(run.record)) as typeof run.record;
-          const again = PracticeRun.replay(groundOf(demo(name)), record);
+          const again = PracticeRun.replay(practiceBasis(demo(name)), record);
           expect(again.entries).toEqual(run.entries);
           expect(again.world.state).toEqual(run.world.state);
         },
@@ -440,7 +440,7 @@ describe('the debrief', () => {
     ]);
     for (const f of d.fixes) {
       const setup = setupOf(g, scenarioOf('dark-evening'), 3);
-      const edited = begin(groundOf(applyEdits(g.system, f.edits)), setup).advance(setup.ends);
+      const edited = begin(practiceBasis(applyEdits(g.system, f.edits)), setup).advance(setup.ends);
       expect(edited.state.tally.died).toBeLessThan(d.idle.loss / 60);
       expect(lossOf(edited.state.tally, isWell(edited))).toBeLessThan(d.idle.loss - 1);
     }

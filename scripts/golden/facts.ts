@@ -36,6 +36,8 @@ const SEASON = 120;
 /** Work that the search for fixes may do for one finding. */
 const BUDGET = 400;
 
+type Judged = ReturnType<typeof judgeWhole>;
+
 /** Every place that a derived number can be of. */
 const placesOf = (s: SystemDocument): string[] => [
   '',
@@ -71,8 +73,7 @@ function derivedOf(c: Figures) {
 }
 
 /** Design: numbers, the day, findings with their fixes, fault tests, drawing. */
-function designOf(system: SystemDocument) {
-  const { a, trace, day, findings } = judgeWhole(system);
+function designOf(system: SystemDocument, { a, trace, day, findings }: Judged) {
   const c: Figures = { system, a, day };
   const tests = new Drills(system);
   const scene = sceneOf(system);
@@ -135,8 +136,7 @@ function designOf(system: SystemDocument) {
 }
 
 /** What is built: pieces, cuts, holes, parts, steps, tables and templates. */
-function buildLines(system: SystemDocument) {
-  const { a, day } = judgeWhole(system);
+function buildLines(system: SystemDocument, { a, day }: Judged) {
   const plan = buildPlan({ system, a, day });
   const report = {
     ...plan,
@@ -156,8 +156,13 @@ function buildLines(system: SystemDocument) {
 }
 
 /** How it is run: what is known of the water, plan of care, tasks, Troubleshooting. */
-function runningOf(document: SystemDocument, entries: readonly Entry[], now: Moment, zone: string) {
-  const first = judgeWhole(document);
+function runningOf(
+  document: SystemDocument,
+  first: Judged,
+  entries: readonly Entry[],
+  now: Moment,
+  zone: string,
+) {
   const system = asKnown({ system: document, a: first.a }, entries, now, zone);
   const { a, day, findings } = system === document ? first : judgeWhole(system);
   const t = tended({ system, a, day }, entries, now, zone, [], document);
@@ -201,10 +206,11 @@ export function reportLines(
   now: Moment,
   zone: string,
 ): string {
+  const judged = judgeWhole(system);
   return [
-    ...linesOf('design', designOf(system)),
-    ...buildLines(system),
-    ...linesOf('running', runningOf(system, entries, now, zone)),
+    ...linesOf('design', designOf(system, judged)),
+    ...buildLines(system, judged),
+    ...linesOf('running', runningOf(system, judged, entries, now, zone)),
     ...linesOf('season', seasonOf(system)),
     '',
   ].join('\n');

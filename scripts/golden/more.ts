@@ -10,7 +10,7 @@ import { asKnown, carePlan, tasksOf, tended } from '../../core/log/index.ts';
 import {
   actsFor,
   begin,
-  groundOf,
+  practiceBasis,
   isWell,
   looksOf,
   lossOf,
@@ -27,10 +27,10 @@ import {
 } from '../../core/quantity/index.ts';
 import { SUMS, answerOf, usualValues, valuesFor, type Sum } from '../../core/sums/index.ts';
 import { NO_OWN, type SystemDocument } from '../../core/system/index.ts';
+import { demo } from '../../core/test/demo.ts';
 import { NOW } from '../../core/test/tended.ts';
 import { demoWithLog, planYear } from '../../core/year/index.ts';
 import { linesOf } from './lines.ts';
-import { goldenSystem } from './systems.ts';
 
 /** Reports that are of no one system, and those that take longer: each with its lines. */
 
@@ -39,7 +39,6 @@ const figuresOf = (system: SystemDocument): Figures => {
   const { a, day } = judgeWhole(system);
   return { system, a, day };
 };
-const demo = (name: string) => goldenSystem(name).system;
 
 /** Values that a quantity is shown at, in SI. */
 const SHOWN = [0, 4e-7, 0.0123, 0.5, 1, 7.25, 40, 333.3, 12345, -3];
@@ -107,7 +106,7 @@ function calculators(): string[] {
 
 /** Every scenario of a system: what is seen and heard when one comes, every action in turn, and what it cost. */
 function practice(name: string): string[] {
-  const g = groundOf(demo(name));
+  const g = practiceBasis(demo(name));
   return scenariosFor(g).flatMap((scenario, n) => {
     const setup = setupOf(g, scenario, 7 + n);
     const world = begin(g, setup);
@@ -133,7 +132,7 @@ function practice(name: string): string[] {
   });
 }
 const actionSeen = (
-  g: ReturnType<typeof groundOf>,
+  g: ReturnType<typeof practiceBasis>,
   scenario: string,
   seed: number,
   action: { readonly act: string; readonly about: string },

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { addBed, addFilter, addOverflow, addSump } from '../../core/system/makeup/index.ts';
 import {
   applyEdits,
@@ -9,7 +9,7 @@ import {
 } from '../../core/system/index.ts';
 import { checkSystem } from '../../core/system/schema/index.ts';
 import { entriesOf, type TestEntry } from '../../core/test/tended.ts';
-import { readSystem } from '../../core/formats/file.ts';
+import { demo } from '../../core/test/demo.ts';
 import type { Entry } from '../../core/log/index.ts';
 
 /** Systems whose reports are kept: every demo, and make-ups that no demo has. */
@@ -38,29 +38,9 @@ export const BY_NIGHT = [
   'voids-measured',
 ];
 
-const DEMOS = [
-  'attic-frame',
-  'bean-buckets',
-  'bubble-lift',
-  'courtyard-wall',
-  'eight-beds',
-  'hallway-planter',
-  'north-wall-lean-to',
-  'pair-and-more',
-  'polytunnel-three',
-  'potting-shed-pair',
-  'seedling-shelf',
-  'slow-line',
-  'spring-start',
-  'terrace-steps',
-  'the-first-attempt',
-  'twin-beds',
-  'under-stairs-tray',
-  'warm-balcony',
-  'wash-house-loop',
-  'window-sill-tank',
-  'work-bench-bowl',
-];
+const DEMOS = readdirSync('demo')
+  .map((file) => file.replace('.json', ''))
+  .sort();
 
 /** Rounds of a day, each with another trouble of the water. */
 const LOGS: readonly (readonly TestEntry[])[] = [
@@ -92,13 +72,6 @@ const LOGS: readonly (readonly TestEntry[])[] = [
   ],
 ];
 
-function opened(text: string): SystemDocument {
-  const read = readSystem(text);
-  if (!read.ok) throw new Error(read.message);
-  return read.system;
-}
-const demoOf = (name: string) => opened(readFileSync(`demo/${name}.json`, 'utf8'));
-
 /** A layout after edits; each must leave a document that opens. */
 function edited(base: SystemDocument, edits: readonly Edit[]): SystemDocument {
   const checked = checkSystem(applyEdits(base, edits));
@@ -122,7 +95,7 @@ const months = (from: number, by: number) =>
 /** Make-ups that no demo has, by what they try. */
 const MADE: Readonly<Record<string, () => SystemDocument>> = {
   'branches-at-unequal-heights': () => {
-    const s = demoOf('polytunnel-three');
+    const s = demo('polytunnel-three');
     const beds = s.vessels.filter((v) => v.role === 'bed');
     return edited(
       s,
@@ -144,7 +117,7 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
     ]);
   },
   'southern-glasshouse': () =>
-    edited(demoOf('warm-balcony'), [
+    edited(demo('warm-balcony'), [
       { at: 'site.latitude', to: -34 },
       { at: 'site.kind', to: 'glasshouse' },
       { at: 'site.outside', to: { day: months(20, -7), night: months(11, -6) } },
@@ -169,7 +142,7 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
       },
     ]),
   'empty-beds': () => {
-    const s = demoOf('twin-beds');
+    const s = demo('twin-beds');
     return edited(
       s,
       s.vessels
@@ -198,19 +171,19 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
       (s) => addOverflow(s, s.vessels.find((v) => v.role === 'bed')!.id),
     ),
   'worn-pump-and-barb': () =>
-    edited(demoOf('potting-shed-pair'), [
+    edited(demo('potting-shed-pair'), [
       { at: 'paths.lift.pump.wear', to: 0.3 },
       { at: 'paths.lift.barb', to: 0.013 },
       { at: 'paths.lift.checkValve', to: true },
     ]),
   'cold-room': () =>
-    edited(demoOf('window-sill-tank'), [
+    edited(demo('window-sill-tank'), [
       { at: 'site.waterTemperature', to: 9 },
       { at: 'site.airTemperature', to: 8 },
       { at: 'site.room', to: months(11, -5) },
     ]),
   'hard-chloramine-tap': () =>
-    edited(demoOf('potting-shed-pair'), [
+    edited(demo('potting-shed-pair'), [
       { at: 'site.tap.chlorine', to: 'chloramine' },
       { at: 'site.tap.chlorineLevel', to: 2.2 },
       { at: 'site.tap.alkalinity', to: 240 },
@@ -219,21 +192,21 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
       { at: 'site.tap.treated', to: false },
     ]),
   'crowded-tank': () => {
-    const s = demoOf('wash-house-loop');
+    const s = demo('wash-house-loop');
     return edited(
       s,
       s.fish.map((f): Edit => ({ at: `fish.${f.id}.count`, to: f.count * 4 })),
     );
   },
   'no-fish-and-no-crops': () => {
-    const s = demoOf('pair-and-more');
+    const s = demo('pair-and-more');
     return edited(s, [
       ...s.fish.map((f): Edit => ({ at: `fish.${f.id}`, to: undefined })),
       ...s.crops.map((x): Edit => ({ at: `crops.${x.id}`, to: undefined })),
     ]);
   },
   'voids-measured': () => {
-    const s = demoOf('bean-buckets');
+    const s = demo('bean-buckets');
     return edited(
       s,
       s.vessels.flatMap((v): Edit[] =>
@@ -242,7 +215,7 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
     );
   },
   'balcony-with-load-limit': () =>
-    edited(demoOf('warm-balcony'), [
+    edited(demo('warm-balcony'), [
       { at: 'site.kind', to: 'balcony' },
       { at: 'site.floor', to: 'balcony' },
       { at: 'site.floorLoad', to: 300 },
@@ -250,9 +223,9 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
       { at: 'site.near.children', to: true },
       { at: 'site.power.longestCut', to: 4 * 3600 },
     ]),
-  'high-altitude': () => edited(demoOf('north-wall-lean-to'), [{ at: 'site.altitude', to: 2300 }]),
+  'high-altitude': () => edited(demo('north-wall-lean-to'), [{ at: 'site.altitude', to: 2300 }]),
   'small-water': () => {
-    const s = demoOf('attic-frame');
+    const s = demo('attic-frame');
     return edited(
       s,
       s.vessels.map((v): Edit => ({ at: `vessels.${v.id}.fill`, to: v.fill * 0.55 })),
@@ -261,7 +234,7 @@ const MADE: Readonly<Record<string, () => SystemDocument>> = {
   'bed-at-tank-height': () =>
     edited(made('bed-over-tank'), [{ at: 'vessels.bed.floor', to: 0.35 }]),
   'seeded-start': () =>
-    edited(demoOf('spring-start'), [
+    edited(demo('spring-start'), [
       { at: 'plan.start', to: 'seeded' },
       { at: 'plan.seed', to: 60 },
       { at: 'plan.begins', to: 300 },
@@ -274,6 +247,6 @@ export const goldenNames = (): string[] => [...DEMOS, ...Object.keys(MADE)];
 /** @throws Error where a make-up does not open */
 export function goldenSystem(name: string): GoldenSystem {
   const i = goldenNames().indexOf(name);
-  const system = MADE[name]?.() ?? demoOf(name);
+  const system = MADE[name]?.() ?? demo(name);
   return { name, system, entries: entriesOf(LOGS[i % LOGS.length]!) };
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { buildKey, sizeOf, type Piece } from '../../../core/build';
+import { buildKey, fittingSize, type Piece } from '../../../core/build';
 import { jointName, type JointKind } from '../../../core/catalogue';
 import { format } from '../../../core/quantity';
 import { fieldAt, type FittingSize } from '../../../core/system';
@@ -16,7 +16,7 @@ const rows = computed(() =>
   props.piece.fittings.map((kind) => {
     const id = buildKey(kind, props.piece.stock);
     const own = system.document!.build.fittings.find((x) => x.id === id);
-    const { socket, face } = sizeOf(system.document!, kind, props.piece.stock);
+    const { socket, face } = fittingSize(system.document!, kind, props.piece.stock);
     return {
       id,
       kind,

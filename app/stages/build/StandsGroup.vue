@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { buildOf, type Stand } from '../../../core/build';
+import { buildOf, type VesselSupport } from '../../../core/build';
 import { SECTIONS } from '../../../core/catalogue';
 import { format, tell, type QuantityKind } from '../../../core/quantity';
 import { vesselAt, vesselOf, type VesselBuild } from '../../../core/system';
@@ -12,7 +12,7 @@ import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 
 /** How a raised vessel is made and carried: sections, and how near they are to what they bear. */
-const props = defineProps<{ stands: readonly Stand[] }>();
+const props = defineProps<{ stands: readonly VesselSupport[] }>();
 const system = useSystem();
 const settings = useSettings();
 const chosen = useChosen();
@@ -42,7 +42,7 @@ const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
 </script>
 
 <template>
-  <PanelGroup v-if="stand" title="Stand">
+  <PanelGroup v-if="stand" title="VesselSupport">
     <TabRow
       v-if="tabs.length > 1"
       :items="tabs"

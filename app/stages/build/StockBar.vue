@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Bar, Piece } from '../../../core/build';
+import type { StockBar, Piece } from '../../../core/build';
 import { format } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 
 /** A length from the shop, or an offcut, to scale: what is cut from it, and what is left. */
 const props = defineProps<{
-  bar: Bar;
+  bar: StockBar;
   /** Longest bar of the list, m: they are drawn to one scale. */
   longest: number;
   kerf: number;

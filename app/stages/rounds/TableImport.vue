@@ -2,7 +2,7 @@
 import { useFileDialog } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import {
-  ASKED,
+  UNSTATED,
   COLUMN_USES,
   DATE_ORDERS,
   UNITS_OF,
@@ -68,7 +68,7 @@ const USES = [
   { id: '', name: 'do not import' },
   ...COLUMN_USES.map((u) => ({ id: u.id, name: u.label })),
 ];
-const OPEN = { id: ASKED, name: 'choose' };
+const OPEN = { id: UNSTATED, name: 'choose' };
 const ORDERS = DATE_ORDERS.map((id) => ({
   id: id as string,
   name: { ymd: 'year, month, day', dmy: 'day, month, year', mdy: 'month, day, year' }[id],
@@ -79,7 +79,7 @@ const MARKS = [
 ];
 /** A choice with what stands for an open question, as long as it is open. */
 const openable = (items: readonly { id: string; name: string }[], value: string) =>
-  value === ASKED ? [OPEN, ...items] : items;
+  value === UNSTATED ? [OPEN, ...items] : items;
 const kindOf = (use: ColumnUse | null) => COLUMN_USES.find((u) => u.id === use)?.kind ?? null;
 const unitsOf = (use: ColumnUse | null) => {
   const kind = kindOf(use);
@@ -88,7 +88,7 @@ const unitsOf = (use: ColumnUse | null) => {
 /** Units to choose from, the one that the head names among them. */
 function unitItems({ use, unit }: ColumnMapping) {
   const all = unitsOf(use);
-  const named = unit === ASKED || all.includes(unit) ? all : [unit, ...all];
+  const named = unit === UNSTATED || all.includes(unit) ? all : [unit, ...all];
   return openable(
     named.map((u) => ({ id: u, name: u })),
     unit,
@@ -107,8 +107,8 @@ function setColumn(i: number, change: Partial<ColumnMapping>) {
 const setUse = (i: number, use: string) =>
   setColumn(i, {
     use: (use || null) as ColumnUse | null,
-    unit: unitsOf((use || null) as ColumnUse | null).length ? ASKED : '',
-    scale: scalesOf((use || 'note') as ColumnUse).length ? ASKED : null,
+    unit: unitsOf((use || null) as ColumnUse | null).length ? UNSTATED : '',
+    scale: scalesOf((use || 'note') as ColumnUse).length ? UNSTATED : null,
   });
 const read = computed(() =>
   table.value && mapping.value && system.document
