@@ -82,14 +82,20 @@ const summary = computed(() => {
   display: flex;
   font-size: var(--type-small);
 }
-/* One line: what changed stands over the end of the sentence. */
-.short .counts {
-  position: absolute;
-  inset: 4px 6px auto auto;
+/* One line: the sentence ends where it says what changed. */
+.worst.short {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.short .line {
+  flex: 1;
+  min-width: 0;
 }
 .news {
   margin-left: auto;
   padding: 0 8px;
+  white-space: nowrap;
   border-radius: var(--radius);
   background: var(--water-soft);
 }

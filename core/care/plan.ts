@@ -25,6 +25,7 @@ import {
   alkalinityUse,
   bandsOf,
   recent,
+  runningSince,
   type Tended,
 } from '../readings/index.ts';
 import type { ReadingId } from '../system/index.ts';
@@ -253,7 +254,7 @@ function chlorine(d: Draft): void {
 function unreadForDose(t: Tended): ReadingId[] {
   const { ph, alkalinity: alk } = t.known;
   const out: ReadingId[] = [];
-  const starts = (x: typeof ph) => x?.from === 'start' && t.entries.length === 0;
+  const starts = (x: typeof ph) => x?.from === 'start' && runningSince(t.system, t.entries) === null;
   const old = (x: typeof ph, most: number) =>
     !x || x.doubted || x.from === 'plausible' || x.at === null || (x.age ?? 0) > most;
   if (!starts(ph) && (old(ph, DOSE_AGE.ph) || ph!.from === 'start')) out.push('ph');

@@ -6,7 +6,9 @@ import { tell } from '../quantity/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';
 import { entriesOfStep } from './building.ts';
+import { readdirSync } from 'node:fs';
 import { newEntry } from '../entries/entries.ts';
+import { asKnown, tended } from '../readings/index.ts';
 import { readLog } from '../entries/schema.ts';
 import { seriesOf } from '../readings/trends.ts';
 import { entryWords, noteBeside } from './words.ts';
@@ -97,4 +99,30 @@ describe('the build in the log', () => {
       });
     }
   });
+
+  // The steps of the wet test are done with tap water; the season has no say before the system is filled.
+  it.each(readdirSync('demo').map((f) => f.replace(/\.json$/, '')))(
+    '%s is judged as the same plan while its steps are ticked off',
+    (name) => {
+      const s = demo(name);
+      if (s.care.filled !== null) return;
+      const { a, day } = judgeWhole(s);
+      const { steps } = buildPlan({ system: s, a, day });
+      const final = steps.findIndex((x) => x.id === 'treated' || x.id === 'mixed');
+      expect(final).toBeGreaterThan(10);
+      const log = steps
+        .slice(0, final)
+        .flatMap((x) =>
+          entriesOfStep(s, x, (p) => tell(p, 'metric'), NOW, 'Europe/Vienna').map((n) =>
+            newEntry(n.id, n.values, NOW),
+          ),
+        );
+      expect(log.length).toBeGreaterThan(4);
+      const later = NOW + 86_400_000;
+      const c = { system: s, a, day };
+      expect(asKnown(c, log, later, 'Europe/Vienna')).toEqual(s);
+      const plan = tended(c, [], later, 'Europe/Vienna', []);
+      expect(tended(c, log, later, 'Europe/Vienna', []).known).toEqual(plan.known);
+    },
+  );
 });

@@ -626,8 +626,8 @@ export function knowledgeOf(
   // Temperature: what is not known of today is as the season has it.
   const t = known.temperature;
   if (!t || (!t.fresh && !t.doubted)) {
-    // A design without a log is judged at the temperature that it was given.
-    const seasonal = season !== null && entries.length > 0;
+    // A design without water is judged at the temperature that it was given, also while it is built.
+    const seasonal = season !== null && runningSince(system, entries) !== null;
     const expected = seasonal ? season : (t?.best ?? system.site.waterTemperature);
     const spread = seasonal || t ? TEMPERATURE_LIMITS.unread : 0;
     put('temperature', [expected - spread, expected + spread], {

@@ -115,7 +115,7 @@ export function asKnown(
 ): SystemDocument {
   const { system: s } = c;
   const { known, entries: counted } = knownAt(c, entries, now, zone);
-  if (!counted.length) return s;
+  if (!counted.length || runningSince(s, counted) === null) return s;
   const water = { ...s.water };
   for (const id of STARTING_WATER) {
     const x = known[id];

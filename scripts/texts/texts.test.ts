@@ -86,6 +86,18 @@ it('no sentence has a unit typed after its number: the person chooses the units'
   expect(found).toEqual([]);
 });
 
+/** A name of the code, as “VesselSupport”, which a rename leaves in a text. */
+const CODE_NAME = /(?<![.\p{L}])\p{L}*\p{Ll}{2}\p{Lu}\p{Ll}{2,}/u;
+it('no text has a name of the code in it', () => {
+  expect(CODE_NAME.test('VesselSupport')).toBe(true);
+  expect(CODE_NAME.test('Energy in kWh at pH 7')).toBe(false);
+  const found = sources
+    .flatMap((f) => collectTexts(f))
+    .filter((t) => !t.quoted && !t.text.startsWith('<') && CODE_NAME.test(t.text))
+    .map((t) => `${t.file}:${t.line} ${t.text}`);
+  expect(found).toEqual([]);
+});
+
 it.each(readdirSync('demo').filter((f) => f.endsWith('.json')))(
   'what is said of %s is plain as a whole',
   (file) => {

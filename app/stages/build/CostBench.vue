@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { BuildPlan } from '../../../core/build';
-import { tell } from '../../../core/quantity';
+import { plural, tell } from '../../../core/quantity';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { useSettings } from '../../stores/settings';
@@ -16,6 +16,20 @@ const system = useSystem();
 const bench = useBuildBench();
 const money = useMoney();
 const cost = computed(() => props.plan.cost);
+const unpriced = computed(() =>
+  cost.value.unpriced
+    ? plural(
+        cost.value.unpriced,
+        'One item of the parts list has no price.',
+        '# items of the parts list have no price.',
+      )
+    : 'All items of the parts list have a price.',
+);
+const had = computed(() =>
+  cost.value.had
+    ? plural(cost.value.had, 'You have one item already.', 'You have # items already.')
+    : '',
+);
 const most = computed(() =>
   Math.max(1e-9, ...cost.value.running.map((r) => r.cost ?? 0), harvest.value ?? 0),
 );
@@ -27,10 +41,7 @@ const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
   <div>
     <PanelGroup title="To build">
       <p class="big">{{ cost.total === null ? 'No prices yet' : money(cost.total) }}</p>
-      <p class="quiet">
-        {{ cost.unpriced }} items of the parts list have no price. You already have
-        {{ cost.had }} of them.
-      </p>
+      <p class="quiet">{{ unpriced }} {{ had }}</p>
       <v-btn size="small" @click="bench.open = 'parts'">To the parts list</v-btn>
     </PanelGroup>
     <PanelGroup title="Per month">
@@ -60,7 +71,7 @@ const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
           clearable
           placeholder="unknown"
         />
-        <DocumentField at="build.running.water" clearable placeholder="unknown" />
+        <DocumentField at="build.running.water" class="wide" clearable placeholder="unknown" />
         <DocumentField
           v-if="system.document!.solution"
           at="build.running.solution"
@@ -73,7 +84,7 @@ const share = (x: number) => `${Math.max(1, (100 * x) / most.value)}%`;
           clearable
           placeholder="unknown"
         />
-        <DocumentField at="build.running.harvest" clearable placeholder="unknown" />
+        <DocumentField at="build.running.harvest" class="wide" clearable placeholder="unknown" />
       </div>
     </PanelGroup>
   </div>

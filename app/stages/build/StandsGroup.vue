@@ -42,7 +42,7 @@ const nameOf = (list: readonly { id: string; name: string }[], id: unknown) =>
 </script>
 
 <template>
-  <PanelGroup v-if="stand" title="VesselSupport">
+  <PanelGroup v-if="stand" title="Stand">
     <TabRow
       v-if="tabs.length > 1"
       :items="tabs"

@@ -93,7 +93,7 @@ const goText = computed(() => {
       :max="reach[1]"
       :step="reach[2]"
       clearable
-      :placeholder="wanted || (entry.optional ? 'optional' : '')"
+      :placeholder="wanted || (entry.optional ? 'optional' : 'needed')"
       @commit="set"
       @nudge="set"
     />
