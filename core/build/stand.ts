@@ -102,6 +102,8 @@ const LONGEST_FRAME: Metres = 2.4;
 /** Height of a concrete block, and how far apart pairs of them are laid. */
 const BLOCK: Metres = 0.19;
 const BLOCKS_APART: Metres = 0.6;
+/** Less sag is not to be seen. */
+const VISIBLE_SAG: Metres = 0.0005;
 /** The board on top makes up for so much. */
 const BOARD: Metres = 0.02;
 
@@ -151,7 +153,10 @@ function checksOf(
     {
       id: 'sag',
       use: drop / (span * SAG_SHARE),
-      sentence: say`Over the years they sag ${mm(drop)}. At most ${mm(span * SAG_SHARE)} is recommended, so that the bed stays level.`,
+      sentence:
+        drop < VISIBLE_SAG
+          ? say`They stay straight over the years. A sag of at most ${mm(span * SAG_SHARE)} is recommended, so that the bed stays level.`
+          : say`Over the years they sag ${mm(drop)}. At most ${mm(span * SAG_SHARE)} is recommended, so that the bed stays level.`,
     },
     {
       id: 'buckling',
