@@ -9,7 +9,7 @@ import { store } from './storage/db';
 import { keepOffline, outdated } from './storage/version';
 import { useSettings } from './stores/settings';
 import { openedRoute } from './shelf/openedRoute';
-import { useShelf } from './stores/shelf';
+import { useShelf } from './shelf/store';
 import { useSystem } from './stores/system';
 
 const FailedPage = defineAsyncComponent(() => import('./parts/FailedPage.vue'));

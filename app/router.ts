@@ -24,7 +24,13 @@ export const router = createRouter({
       props: true,
     },
     { path: '/course', name: 'course', component: () => import('./practice/CourseView.vue') },
-    { path: '/sums', name: 'sums', component: () => import('./sums/SumsView.vue') },
+    {
+      path: '/calculators',
+      name: 'calculators',
+      component: () => import('./calculators/CalculatorsView.vue'),
+    },
+    // As the page was called when it was first bookmarked.
+    { path: '/sums', redirect: { name: 'calculators' } },
     { path: '/open', name: 'link', component: () => import('./shelf/LinkView.vue') },
     { path: '/running', name: 'running', component: () => import('./shelf/RunningView.vue') },
     { path: '/search', name: 'search', component: () => import('./search/SearchView.vue') },

@@ -93,13 +93,13 @@ for (const theme of ['paper', 'evening'] as const) {
         await still(page);
         await axe(page, name, rules, 'aside');
       }
-      await page.goto('/sums');
+      await page.goto('/calculators');
       await expect(page.getByRole('heading', { name: 'Is my water safe?' })).toBeVisible();
       await axe(page, 'calculators', rules);
       await page.getByRole('button', { name: 'Is this ammonia safe?' }).click();
       await expect(page.getByRole('article', { name: 'Is this ammonia safe' })).toBeVisible();
       await still(page);
-      await axe(page, 'sums', rules);
+      await axe(page, 'calculators', rules);
       await page.goto('/search');
       await expect(page.getByRole('button', { name: 'Search', exact: true })).toBeVisible();
       await still(page);

@@ -80,7 +80,7 @@ test('a bed is added, its taps are set evenly, and undo takes it back', async ({
   await expect(tabs.getByRole('button', { name: 'Fourth bed' })).toHaveCount(0);
 });
 
-test('drills run with progress, play in the drawing, and a fix mends what failed', async ({
+test('faultTests run with progress, play in the drawing, and a fix mends what failed', async ({
   page,
 }) => {
   await openDemo(page, 'Potting-shed pair', 'Fill & drain');
@@ -102,7 +102,7 @@ test('drills run with progress, play in the drawing, and a fix mends what failed
   await expect(page.getByRole('button', { name: 'Run the fault tests again' })).toBeVisible({
     timeout: 60_000,
   });
-  const loose = page.locator('[data-drill="delivery-off/lift"]');
+  const loose = page.locator('[data-fault-test="delivery-off/lift"]');
   await expect(loose).toContainText('failed');
   await loose.getByRole('button', { name: /comes off/ }).click();
   await expect(page.getByText(/^Fault test:/)).toBeVisible();

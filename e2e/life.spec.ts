@@ -210,7 +210,7 @@ async function calculator(page: Page, question: string) {
 test('a calculator is found by its question, answers in a picture, and goes to the log and the tasks', async ({
   page,
 }) => {
-  await page.goto('/sums');
+  await page.goto('/calculators');
   const find = page.getByRole('textbox', { name: 'What do you want to know?' });
   await find.fill('gasping');
   const questions = page.locator('[data-question]');
@@ -249,10 +249,10 @@ test('a calculator is found by its question, answers in a picture, and goes to t
 });
 
 test(
-  'sums answer in one’s own measures, with and without a system',
+  'calculators answer in one’s own measures, with and without a system',
   { tag: NIGHT },
   async ({ page }) => {
-    await page.goto('/sums');
+    await page.goto('/calculators');
     await calculator(page, 'How much salt protects my fish from nitrite?');
     await type(page, 'Nitrite', '1');
     await type(page, 'Water in the system', '100 US gal');

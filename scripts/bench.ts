@@ -1,4 +1,4 @@
-import { Drills } from '../core/drills/index.ts';
+import { FaultTests } from '../core/faultTests/index.ts';
 import fc from 'fast-check';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
@@ -19,9 +19,9 @@ import {
 import { fixedSteps } from '../core/day/test/fixedStep.ts';
 import { generalDay } from './bench/generalOde.ts';
 import { judge, judgeWhole } from '../core/findings/index.ts';
-import { buildPlan, type BuildPlan } from '../core/build/index.ts';
-import { nest } from '../core/build/nesting.ts';
-import { seasonSetupOf, fitSeason, runSeason, seasonGround } from '../core/season/index.ts';
+import { buildPlan, type BuildPlan } from '../core/construction/index.ts';
+import { nest } from '../core/construction/nesting.ts';
+import { seasonSetupOf, fitSeason, runSeason, seasonBasis } from '../core/season/index.ts';
 import { planYear, runTended } from '../core/year/index.ts';
 import { searchSystems } from '../core/workshop/search.ts';
 
@@ -139,7 +139,7 @@ for (const file of demos) {
 for (const file of ['potting-shed-pair.json', 'north-wall-lean-to.json', 'eight-beds.json']) {
   const system = demo(file);
   const { a, day } = judgeWhole(system);
-  const ground = seasonGround({ system, a, day });
+  const ground = seasonBasis({ system, a, day });
   const year = { ...seasonSetupOf(system), days: 365 };
   runSeason(ground, year);
   const fish = time(() => runSeason(ground, { ...year, start: 'fish' }), 9);
@@ -238,14 +238,14 @@ for (const file of ['potting-shed-pair.json', 'eight-beds.json']) {
   );
 }
 
-/** All drills of a system at their worst moments. */
+/** All fault tests of a system at their worst moments. */
 for (const file of ['potting-shed-pair.json', 'polytunnel-three.json', 'eight-beds.json']) {
   const s = demo(file);
   const t = performance.now();
-  const drills = new Drills(s);
-  const done = drills.faults.map((f) => drills.run(f));
+  const faultTests = new FaultTests(s);
+  const done = faultTests.faults.map((f) => faultTests.run(f));
   console.log(
-    `all ${done.length} drills of ${file.replace('.json', '')} at their worst moments: ${ms(performance.now() - t)} (wanted below 5 s); ${['failed', 'loss', 'passed'].map((g) => `${done.filter((d) => d.grade === g).length} ${g}`).join(', ')}`,
+    `all ${done.length} faultTests of ${file.replace('.json', '')} at their worst moments: ${ms(performance.now() - t)} (wanted below 5 s); ${['failed', 'loss', 'passed'].map((g) => `${done.filter((d) => d.grade === g).length} ${g}`).join(', ')}`,
   );
 }
 

@@ -139,7 +139,7 @@ try {
     path: '/system/potting-shed-pair/drain',
     act: benchOf('Siphon'),
   });
-  await picture('drills', {
+  await picture('faultTests', {
     path: '/system/potting-shed-pair/drain',
     act: async (page) => {
       await benchOf('Faults')(page);

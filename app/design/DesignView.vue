@@ -21,14 +21,14 @@ import type PrintSheet from '../print/PrintSheet.vue';
 import { fileStem, offerFile } from '../storage/files';
 import DrawingBand from '../section/DrawingBand.vue';
 import LivingDrawing from '../section/LivingDrawing.vue';
-import { useBench } from '../stores/bench';
+import { useBench } from '../stages/drain/benchStore';
 import { useChosen } from '../stores/chosen';
-import { useLifeBench } from '../stores/lifeBench';
-import { useRoundsBench } from '../stores/roundsBench';
-import { useStartBench } from '../stores/startBench';
-import { useKept } from '../stores/kept';
+import { useLifeBench } from '../stages/life/benchStore';
+import { useRoundsBench } from '../stages/rounds/benchStore';
+import { useStartBench } from '../stages/startup/benchStore';
+import { useSaved } from '../stores/saved';
 import { useSettings } from '../stores/settings';
-import { isExample, useShelf } from '../stores/shelf';
+import { isExample, useShelf } from '../shelf/store';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useDerivation } from '../stores/derivation';
@@ -218,7 +218,7 @@ useDesignKeys({ go, showKeys: () => (keys.value = true), camera: () => living.va
 watch(
   () =>
     (system.document?.care.channels.length ?? 0) + (system.document?.care.plugs.length ?? 0) > 0,
-  async (any) => any && (await import('../stores/devices')).useDevices(),
+  async (any) => any && (await import('../stages/rounds/devicesStore')).useDevices(),
   { immediate: true },
 );
 
@@ -228,7 +228,7 @@ const running = computed(() => stage.value === 'rounds' || stage.value === 'star
 const isOpen = computed(() => system.document !== null && system.assessment !== null);
 const name = computed(() => system.document?.name ?? '');
 const openFindings = computed(() => trace.open.length);
-const reminders = useKept(() =>
+const reminders = useSaved(() =>
   system.document ? remindersOf(system.document).filter((r) => r.stage === stage.value) : [],
 );
 </script>

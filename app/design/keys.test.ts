@@ -9,7 +9,7 @@ import { useDesignKeys } from './keys';
 
 vi.mock('../workers/client', () => ({
   dayWorker: { ask: () => new Promise(() => undefined) },
-  drillWorker: { ask: () => new Promise(() => undefined) },
+  faultTestWorker: { ask: () => new Promise(() => undefined) },
 }));
 
 const camera = { nearer: vi.fn(), whole: vi.fn(), closer: vi.fn() };

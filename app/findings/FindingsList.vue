@@ -5,7 +5,7 @@ import { groupAlike, keyOf, problemsOf, type Finding, type Fix } from '../../cor
 import { same, type SystemDocument } from '../../core/system';
 import { useTrace } from '../stores/trace';
 import { tell } from '../../core/quantity';
-import { useBench } from '../stores/bench';
+import { useBench } from '../stages/drain/benchStore';
 import { useRested } from '../stores/rested';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';

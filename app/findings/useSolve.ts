@@ -5,7 +5,7 @@ import { plural } from '../../core/quantity';
 import { applyEdits, same, type SystemDocument } from '../../core/system';
 import { useLog } from '../stores/log';
 import { useSystem } from '../stores/system';
-import { drillWorker, hearing } from '../workers/client';
+import { faultTestWorker, hearing } from '../workers/client';
 
 /** A plan that solves all problems of the open system: searched in a worker, chosen from, applied as one step. */
 export const useSolve = defineStore('solve', () => {
@@ -59,7 +59,9 @@ export const useSolve = defineStore('solve', () => {
       if (request === mine) progress.value = p;
     });
     try {
-      const found = await drillWorker.ask((w) => w.solve(request, doc, running.value, heard.tell));
+      const found = await faultTestWorker.ask((w) =>
+        w.solve(request, doc, running.value, heard.tell),
+      );
       if (request !== mine) return;
       plan.value = found;
       left.value = found.left.length;
@@ -75,7 +77,7 @@ export const useSolve = defineStore('solve', () => {
   /** Ends the search with the best plan so far. */
   function stop() {
     const next = mine + 1;
-    void drillWorker.ask((w) => w.stop('solve', next)).catch(() => undefined);
+    void faultTestWorker.ask((w) => w.stop('solve', next)).catch(() => undefined);
   }
   /** Leaves a change out, or takes it back in. */
   async function toggle(index: number) {
@@ -88,7 +90,7 @@ export const useSolve = defineStore('solve', () => {
     left.value = null;
     const changes = toRaw(chosen.value).map((x) => ({ edits: x.edits }));
     try {
-      const found = await drillWorker.ask((w) => w.problemsWith(doc, changes, running.value));
+      const found = await faultTestWorker.ask((w) => w.problemsWith(doc, changes, running.value));
       // Of what was chosen before, the answer comes too late.
       if (omitted.value === now) left.value = found;
     } catch {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKept } from '../stores/kept';
+import { useSaved } from '../stores/saved';
 
 interface Row {
   id: string;
@@ -13,7 +13,7 @@ const props = defineProps<{
   items: readonly Row[];
 }>();
 const emit = defineEmits<{ 'update:modelValue': [id: string] }>();
-const rows = useKept<Row[]>(() => [...props.items]);
+const rows = useSaved<Row[]>(() => [...props.items]);
 const choose = (id: unknown) => emit('update:modelValue', String(id));
 </script>
 

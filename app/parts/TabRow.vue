@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKept } from '../stores/kept';
+import { useSaved } from '../stores/saved';
 
 /** Which of several alike a panel is about. */
 const props = defineProps<{
@@ -8,7 +8,7 @@ const props = defineProps<{
   label: string;
 }>();
 defineEmits<{ choose: [id: string] }>();
-const tabs = useKept(() => props.items.map(({ id, name }) => ({ id, name })));
+const tabs = useSaved(() => props.items.map(({ id, name }) => ({ id, name })));
 </script>
 
 <template>

@@ -10,9 +10,9 @@ import { classRoute } from '../shelf/openedRoute';
 import { store } from '../storage/db';
 import { chooseFile } from '../storage/files';
 import { saveRuns } from '../storage/saveFiles';
-import { useLearned } from '../stores/learned';
+import { useLearned } from './learnedStore';
 import { useSettings } from '../stores/settings';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from '../shelf/store';
 
 /** The course: lessons in the order of practice, what comes back, and a list of runs for a class. */
 document.title = 'Course · Mizuna';

@@ -6,7 +6,7 @@ import { format, tell, type QuantityKind } from '../../core/quantity';
 import { useMoney } from '../parts/money';
 import FixButton from '../parts/FixButton.vue';
 import PanelGroup from '../parts/PanelGroup.vue';
-import { usePractice } from '../stores/practice';
+import { usePractice } from './store';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { whenWords } from './clock';

@@ -2,8 +2,8 @@
 import { computed, ref } from 'vue';
 import { isSeed } from '../../core/practice/classList';
 import { tell, plural } from '../../core/quantity';
-import { useLearned } from '../stores/learned';
-import { usePractice } from '../stores/practice';
+import { useLearned } from './learnedStore';
+import { usePractice } from './store';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 

@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router';
 import { isSeed } from '../../core/practice/classList';
 import { BEARING } from '../section/bearing';
 import { useChosen } from '../stores/chosen';
-import { usePractice } from '../stores/practice';
+import { usePractice } from './store';
 import { useSystem } from '../stores/system';
 import DebriefPanel from './DebriefPanel.vue';
 import PracticeFrame from './PracticeFrame.vue';

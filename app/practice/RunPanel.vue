@@ -6,7 +6,7 @@ import type { ActionGroup } from '../../core/practice';
 import PanelGroup from '../parts/PanelGroup.vue';
 import PickChip from '../parts/PickChip.vue';
 import { useChosen } from '../stores/chosen';
-import { usePractice } from '../stores/practice';
+import { usePractice } from './store';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
 import { whenWords } from './clock';

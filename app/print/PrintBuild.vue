@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { CHAPTERS, SHOPS, type Chapter, type StepCheck, type Piece } from '../../core/build';
+import { CHAPTERS, SHOPS, type Chapter, type StepCheck, type Piece } from '../../core/construction';
 import { pagesOf, templatesOf, type Paper } from '../../core/formats/templates';
 import { format, formatDuration, tell, type QuantityKind } from '../../core/quantity';
 import { levelsAtRest } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import { paperSize } from '../section/paper';
 import StockBar from '../stages/build/StockBar.vue';
-import { usePlan } from '../stores/build';
+import { usePlan } from '../stages/build/store';
 import { limitsInWords } from '../stages/build/limits';
 import { useMoney } from '../parts/money';
 import { useSettings } from '../stores/settings';

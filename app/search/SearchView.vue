@@ -18,9 +18,9 @@ import { deepestLevels } from '../section/levels';
 import SectionDrawing from '../section/SectionDrawing.vue';
 import OwnedDrawing from './OwnedDrawing.vue';
 import { useSettings } from '../stores/settings';
-import { useShelf } from '../stores/shelf';
-import { drillWorker } from '../workers/client';
-import type { FoundSystem } from '../workers/drill.worker';
+import { useShelf } from '../shelf/store';
+import { faultTestWorker } from '../workers/client';
+import type { FoundSystem } from '../workers/faultTest.worker';
 
 /** From what is owned to the best few complete systems. */
 const settings = useSettings();
@@ -91,7 +91,7 @@ async function look() {
   };
   try {
     const onProgress = proxy((p: SearchProgress) => mine === request && (progress.value = p));
-    const found = await drillWorker.ask((w) => w.search(mine, what, onProgress));
+    const found = await faultTestWorker.ask((w) => w.search(mine, what, onProgress));
     if (mine === request) result.value = found;
   } catch {
     trouble.value = 'The search stopped. Your entries are still here. Search once more.';
@@ -101,7 +101,7 @@ async function look() {
 function stop() {
   running.value = false;
   const next = ++request;
-  void drillWorker.ask((w) => w.stop('search', next)).catch(() => undefined);
+  void faultTestWorker.ask((w) => w.stop('search', next)).catch(() => undefined);
 }
 onBeforeUnmount(stop);
 onMounted(() => {

@@ -15,7 +15,7 @@ import { useChosen } from '../stores/chosen';
 import { useDerivation } from '../stores/derivation';
 import { useSettings } from '../stores/settings';
 import { useSystem } from '../stores/system';
-import { useLifeBench } from '../stores/lifeBench';
+import { useLifeBench } from '../stages/life/benchStore';
 import { useTrace } from '../stores/trace';
 import { SHOWN_DAY } from './bearing';
 import { useCamera } from './camera';

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { isTimber, type Piece } from '../../core/build';
+import { isTimber, type Piece } from '../../core/construction';
 import { format } from '../../core/quantity';
 import { pathAt, vesselAt, type SystemDocument } from '../../core/system';
-import { usePlan } from '../stores/build';
-import { useBuildBench } from '../stores/buildBench';
+import { usePlan } from '../stages/build/store';
+import { useBuildBench } from '../stages/build/benchStore';
 import { useChosen } from '../stores/chosen';
 import { useSettings } from '../stores/settings';
 import { drawnCourse, coursesOf, pointOf, supportedVessel, standsAt } from './course';

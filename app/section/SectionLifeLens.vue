@@ -13,7 +13,7 @@ import { placeLabels, sayBoxes, startsBetween } from './labels';
 import { SHOWN_DAY } from './bearing';
 import { hangsAt, plantsFromSide, type DayOfPlants } from './living';
 import type { Scene } from './scene';
-import { useLifeBench } from '../stores/lifeBench';
+import { useLifeBench } from '../stages/life/benchStore';
 
 /** What lives and what keeps it alive: oxygen at the hour that is shown, bacteria, roots against the flood, devices. */
 const props = defineProps<{

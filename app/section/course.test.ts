@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { buildPlan } from '../../core/build';
+import { buildPlan } from '../../core/construction';
 import { assess } from '../../core/assess';
 import { LAYOUTS } from '../../core/system';
 import { demo } from '../../core/test/demo';

@@ -1,4 +1,4 @@
-import { isTimber, type Piece, type BuiltPipe, type Span } from '../../core/build';
+import { isTimber, type Piece, type BuiltPipe, type Span } from '../../core/construction';
 import type { DrawingPoint, Scene } from './scene';
 
 /** Where the legs of a run lie in the drawing: pieces and fittings are drawn along them. */

@@ -2,7 +2,7 @@
 import { until } from '@vueuse/core';
 import type { Layout } from '../../core/system';
 import { deepestLevels } from '../section/levels';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from './store';
 import { shelfWorker } from '../workers/client';
 import SystemPicture, { type PictureSource } from './SystemPicture.vue';
 

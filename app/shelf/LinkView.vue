@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted } from 'vue';
 import { useRouter } from 'vue-router';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from './store';
 import { openedRoute } from './openedRoute';
 
 /** A system that came in the fragment of the address: imported as a file is, then shown. */

@@ -12,7 +12,7 @@ import PlainChoice from '../parts/PlainChoice.vue';
 import QuantityField from '../parts/QuantityField.vue';
 import QuantityFields from '../parts/QuantityFields.vue';
 import { useLog } from '../stores/log';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from './store';
 import { useSystem } from '../stores/system';
 
 /** A system that runs already: a few figures and the last readings, then straight to Rounds. */

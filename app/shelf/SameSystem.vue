@@ -7,7 +7,7 @@ import { numberChanges, stepBetween } from '../../core/system';
 import { momentWords } from '../stages/rounds/when';
 import { hereZone } from '../stores/log';
 import { useSettings } from '../stores/settings';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from './store';
 import { openedRoute } from './openedRoute';
 
 /** A file of a system that is already here: what its log would change is shown before anything is done. */

@@ -6,7 +6,7 @@ import { LAYOUTS, type SystemDocument } from '../../core/system';
 import LevelMark from '../findings/LevelMark.vue';
 import { store, type ShelfEntry } from '../storage/db';
 import { useSettings } from '../stores/settings';
-import { useShelf } from '../stores/shelf';
+import { useShelf } from './store';
 import { shelfWorker } from '../workers/client';
 import SystemPicture, { type PictureSource } from './SystemPicture.vue';
 

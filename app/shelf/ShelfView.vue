@@ -13,7 +13,7 @@ import { hasWords } from '../parts/byWords';
 import PersonMenu from '../parts/PersonMenu.vue';
 import { chooseFile } from '../storage/files';
 import { useSettings } from '../stores/settings';
-import { isExample, useShelf } from '../stores/shelf';
+import { isExample, useShelf } from './store';
 import LayoutCard from './LayoutCard.vue';
 import ShelfCard from './ShelfCard.vue';
 import { inTurn } from './inTurn';
@@ -211,7 +211,7 @@ async function make(layout: string) {
         <span class="quiet">Ten short lessons, and faults to practise before they are real.</span>
       </p>
       <p class="have">
-        <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'sums' }">
+        <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'calculators' }">
           Calculators
         </v-btn>
         <span class="quiet">Doses, water changes and feed for any tank, without a system.</span>

@@ -1,11 +1,11 @@
 // @vitest-environment happy-dom
 import {
-  Drills,
-  fixesForDrill,
-  fixesForLifeDrill,
-  type Drill,
+  FaultTests,
+  fixesForFaultTest,
+  fixesForLifeFaultTest,
+  type FaultTest,
   type Severity,
-} from '../../core/drills';
+} from '../../core/faultTests';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { nextTick } from 'vue';
@@ -25,12 +25,12 @@ import { wetTray } from '../../core/system/layouts/wet-tray';
 import { trayOverReservoir } from '../../core/system/layouts/tray-over-reservoir';
 import { stockChoices } from '../../core/workshop/stockSearch';
 import { marginsOfWindow } from '../../core/workshop/window';
-import { useBench } from '../stores/bench';
-import { useDrills } from '../stores/drills';
+import { useBench } from './drain/benchStore';
+import { useFaultTests } from './drain/faultTestsStore';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { freshStores, mountIt } from '../test/mountIt';
-import DrillsBench from './drain/DrillsBench.vue';
+import FaultTestsBench from './drain/FaultTestsBench.vue';
 import ReturnChoice from './drain/ReturnChoice.vue';
 import ServiceGroup from './drain/ServiceGroup.vue';
 import MeasurePanel from './drain/measure/MeasurePanel.vue';
@@ -48,31 +48,31 @@ vi.mock('../workers/client', () => {
     fixes: async () => ({ fixes: {}, whole: true }),
     risks: async () => [],
   };
-  const drills = {
+  const faultTests = {
     async all(
       _: number,
       s: SystemDocument,
       how: Severity,
-      done: (d: Drill, n: number, of: number) => void,
+      done: (d: FaultTest, n: number, of: number) => void,
     ): Promise<boolean> {
-      const drills = new Drills(s, undefined, how);
-      for (const [i, f] of drills.faults.entries()) {
+      const faultTests = new FaultTests(s, undefined, how);
+      for (const [i, f] of faultTests.faults.entries()) {
         if (i >= breakAfter) throw new Error('gone');
-        done(drills.run(f), i + 1, drills.faults.length);
+        done(faultTests.run(f), i + 1, faultTests.faults.length);
       }
       return true;
     },
     stop: () => undefined,
     replay: async (s: SystemDocument, how: Severity, fault: string, at: number) => {
-      const drills = new Drills(s, undefined, how);
-      return drills.replay(
-        drills.faults.find((f) => f.id === fault)!,
+      const faultTests = new FaultTests(s, undefined, how);
+      return faultTests.replay(
+        faultTests.faults.find((f) => f.id === fault)!,
         at,
       );
     },
-    fixes: async (s: SystemDocument, how: Severity, d: Drill) => fixesForDrill(s, d, how),
+    fixes: async (s: SystemDocument, how: Severity, d: FaultTest) => fixesForFaultTest(s, d, how),
     lifeFixes: async (s: SystemDocument, how: Severity, id: string) =>
-      fixesForLifeDrill(s, id, how),
+      fixesForLifeFaultTest(s, id, how),
     stock: async (s: SystemDocument, id: string) =>
       stockChoices(
         s,
@@ -80,7 +80,7 @@ vi.mock('../workers/client', () => {
       ),
   };
   const of = <T>(worker: T) => ({ ask: async (question: (w: T) => unknown) => question(worker) });
-  return { dayWorker: of(day), drillWorker: of(drills) };
+  return { dayWorker: of(day), faultTestWorker: of(faultTests) };
 });
 
 function open(document: SystemDocument, ...edits: Edit[]) {
@@ -255,23 +255,23 @@ describe('measuring', () => {
   });
 });
 
-describe('drills', () => {
+describe('faultTests', () => {
   it('all are run, the worst on top, and one is played with what would have stopped it', async () => {
     const system = open(pairOf('a', 'A'), { at: 'paths.spare', to: undefined });
-    const drills = useDrills();
-    const w = mountIt(DrillsBench);
+    const faultTests = useFaultTests();
+    const w = mountIt(FaultTestsBench);
     await button(w, 'Run all fault tests').trigger('click');
-    await vi.waitFor(() => expect(drills.running).toBe(false), { timeout: 20_000 });
+    await vi.waitFor(() => expect(faultTests.running).toBe(false), { timeout: 20_000 });
     await nextTick();
     const rows = w.findAll('tbody tr');
-    expect(rows).toHaveLength(drills.of);
+    expect(rows).toHaveLength(faultTests.of);
     expect(rows[0]!.classes()).toContain('failed');
     const failed = w.findAll('tbody tr.failed').length;
     expect(w.text()).toContain(`${failed} failed`);
-    await w.find('[data-drill="drain-blocked/siphon"] button.name').trigger('click');
-    await vi.waitFor(() => expect(drills.fixes).not.toBeNull(), { timeout: 20_000 });
+    await w.find('[data-fault-test="drain-blocked/siphon"] button.name').trigger('click');
+    await vi.waitFor(() => expect(faultTests.fixes).not.toBeNull(), { timeout: 20_000 });
     expect(useTrace().replay?.name).toBe('Fault test: “Bell siphon” is blocked');
-    const fix = w.find('[data-drill="drain-blocked/siphon"] button.fix');
+    const fix = w.find('[data-fault-test="drain-blocked/siphon"] button.fix');
     await fix.trigger('click');
     expect(system.document!.paths.length).toBeGreaterThan(2);
     expect(useTrace().replay).toBeNull();
@@ -281,12 +281,12 @@ describe('drills', () => {
 
   it('strike as hard as they are told, and say when that was another time', async () => {
     open(pairOf('a', 'A'));
-    const drills = useDrills();
-    const w = mountIt(DrillsBench);
+    const faultTests = useFaultTests();
+    const w = mountIt(FaultTestsBench);
     expect(field(w, 'Power cut').element.value).toBe('8 h');
     await type(field(w, 'Power cut'), '30 h');
     await type(field(w, 'Leak'), '12 L/h');
-    await drills.run();
+    await faultTests.run();
     await nextTick();
     expect(w.text()).toContain('Power cut of 30 h');
     expect(w.text()).toContain('leaks 12 L an hour');
@@ -298,25 +298,25 @@ describe('drills', () => {
   it('that break off say so and keep what they had', async () => {
     open(pairOf('a', 'A'));
     breakAfter = 2;
-    const drills = useDrills();
-    const w = mountIt(DrillsBench);
-    await drills.run();
+    const faultTests = useFaultTests();
+    const w = mountIt(FaultTestsBench);
+    await faultTests.run();
     await nextTick();
     expect(w.findAll('[role="alert"]').map((x) => x.text())).toContainEqual(
       expect.stringContaining('could not be run'),
     );
     expect(w.findAll('tbody tr')).toHaveLength(2);
-    expect(drills.running).toBe(false);
+    expect(faultTests.running).toBe(false);
   });
 
   it('of another system are not kept', async () => {
     const system = open(wetTray.make('a', 'A'));
-    const drills = useDrills();
-    await drills.run();
-    expect(drills.done.length).toBeGreaterThan(0);
+    const faultTests = useFaultTests();
+    await faultTests.run();
+    expect(faultTests.done.length).toBeGreaterThan(0);
     system.document = trayOverReservoir.make('b', 'B');
     await nextTick();
-    expect(drills.done).toEqual([]);
+    expect(faultTests.done).toEqual([]);
   });
 });
 

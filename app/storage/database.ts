@@ -111,12 +111,12 @@ database.version(5).stores({
   raw: '[system+channel+at], at',
 });
 /** Acts of a run. */
-export const actsOf = (run: string) =>
+export const actionsOf = (run: string) =>
   database.acts.where('[run+id]').between([run, Dexie.minKey], [run, Dexie.maxKey]);
 /** Takes the runs of a system out with their acts; part of a transaction over both tables. */
 export async function deleteRuns(system: string): Promise<void> {
   const ids = await database.runs.where('system').equals(system).primaryKeys();
-  for (const id of ids) await actsOf(id).delete();
+  for (const id of ids) await actionsOf(id).delete();
   await database.runs.bulkDelete(ids);
 }
 // Runs and what was one row for many things get rows of their own.

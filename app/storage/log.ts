@@ -15,7 +15,7 @@ const RAW_KEPT = 86_400_000;
 const bare = ({ system: _, ...e }: StoredEntry): Entry => e as Entry;
 
 /** A log as it lies in the store: its entries in order of time, and rows that are none. */
-export interface KeptLog {
+export interface SavedLog {
   readonly entries: Entry[];
   readonly damaged: readonly unknown[];
 }
@@ -88,7 +88,7 @@ export const logStore = {
   /** Tells which log is open here, and how its entries are come by. */
   openHere: (system: string, entries: () => readonly Entry[]) => void (here = { system, entries }),
   /** All of a system’s log, entries that were taken out and rows that are damaged among it. */
-  async log(system: string): Promise<StoreResult<KeptLog>> {
+  async log(system: string): Promise<StoreResult<SavedLog>> {
     const kept = await ask(() => allOf(system));
     const held = heldOf(system);
     if (!kept.ok) {

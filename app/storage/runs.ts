@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { RunUnderWay } from '../../core/formats/underWay';
 import { tellOthers } from './channel';
-import { actsOf, database, deleteRuns, type StoredAct, type StoredRun } from './database';
+import { actionsOf, database, deleteRuns, type StoredAct, type StoredRun } from './database';
 import { plain } from './db';
 import { ask, attempt, heldTable, type StoreResult } from './held';
 
@@ -16,27 +16,27 @@ const acts = heldTable<StoredAct>(
   (rows) => database.acts.bulkPut([...rows]),
 );
 
-export interface KeptRun {
+export interface SavedRun {
   readonly run: StoredRun;
   readonly acts: readonly StoredAct[];
 }
 const inOrder = (a: StoredAct, b: StoredAct): number =>
   a.at - b.at || (a.id < b.id ? -1 : Number(a.id > b.id));
 
-const filed = ({ run: { id: _, system: __, ...run }, acts }: KeptRun): RunUnderWay => ({
+const filed = ({ run: { id: _, system: __, ...run }, acts }: SavedRun): RunUnderWay => ({
   ...run,
   acts: acts.map(({ at, act, about }) => ({ at, act, about })),
 });
 
 export const runStore = {
   /** The run of a system that is under way, begun last; nothing where none is. */
-  async open(system: string): Promise<StoreResult<KeptRun | null>> {
+  async open(system: string): Promise<StoreResult<SavedRun | null>> {
     const kept = await ask(async () => {
       const stored = await database.runs.where('system').equals(system).toArray();
       const held = runs.rows().filter((r) => r.system === system);
       const run = [...stored, ...held].sort((a, b) => a.begun - b.begun).at(-1);
       if (!run) return null;
-      const there = await actsOf(run.id).toArray();
+      const there = await actionsOf(run.id).toArray();
       const mine = acts.rows().filter((a) => a.run === run.id);
       const all = new Map([...there, ...mine].map((a) => [a.id, a]));
       return { run, acts: [...all.values()].sort(inOrder) };

@@ -14,7 +14,7 @@ import {
   type Vessel,
 } from '../../core/system';
 import { along } from '../section/parts';
-import { useKept } from './kept';
+import { useSaved } from './saved';
 import { useSystem } from './system';
 
 /** A part of the system as lists show it. */
@@ -40,7 +40,7 @@ export const useChosen = defineStore('chosen', () => {
   const parts = computed(() => (system.document ? flowOrder(system.document) : []));
   const thing = computed(() => parts.value.find((p) => p.at === at.value) ?? null);
   /** All parts along the water’s way, by place and name: the same list until one comes, goes or is renamed. */
-  const order = useKept<readonly Named[]>(() =>
+  const order = useSaved<readonly Named[]>(() =>
     parts.value.map((p) => ({ at: p.at, id: p.part.id, name: p.part.name })),
   );
 

@@ -40,10 +40,10 @@ import { midnight } from '../../core/year/demoDays';
 import { settings } from '../storage/settings';
 import { logStore } from '../storage/log';
 import { seasonWorker } from '../workers/client';
-import { demoLogOf } from './shelf';
+import { demoLogOf } from '../shelf/store';
 import { useSystem } from './system';
 import { useTrace } from './trace';
-import { useWeather } from './weather';
+import { useWeather } from '../stages/rounds/weatherStore';
 import { hereZone } from './zone';
 
 /** After so long a silent store is asked again, ms. */

@@ -1,4 +1,4 @@
-import { Drills } from '../../core/drills';
+import { FaultTests } from '../../core/faultTests';
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -167,13 +167,13 @@ describe('the day on the screen', () => {
     expect(trace.findings.some((f) => f.about === 'bed')).toBe(true);
   });
 
-  it('a drill is played in place of the day, on the clock of when it strikes', async () => {
+  it('a faultTest is played in place of the day, on the clock of when it strikes', async () => {
     const document = bedOverTank.make('pair', 'Pair');
     const { system, trace } = await opened(document);
     await settled(trace);
-    const drills = new Drills(document);
-    const fault = drills.faults.find((f) => f.id === 'delivery-off/lift')!;
-    trace.playReplay({ ...drills.replay(fault, 7200), name: fault.name });
+    const faultTests = new FaultTests(document);
+    const fault = faultTests.faults.find((f) => f.id === 'delivery-off/lift')!;
+    trace.playReplay({ ...faultTests.replay(fault, 7200), name: fault.name });
     expect(trace.time).toBe(1800);
     expect(trace.clock(trace.time)).toBe(7200);
     trace.seek(1800 + 7200);
@@ -182,8 +182,8 @@ describe('the day on the screen', () => {
     trace.endReplay();
     expect(trace.clock(10)).toBe(10);
     expect(trace.shown).toBe(trace.trace);
-    // An edit ends it too: the drill was of the system as it was.
-    trace.playReplay({ ...drills.replay(fault, 7200), name: fault.name });
+    // An edit ends it too: the fault test was of the system as it was.
+    trace.playReplay({ ...faultTests.replay(fault, 7200), name: fault.name });
     system.commit([{ at: 'paths.siphon.crest', to: 0.22 }], 'shorter');
     await Promise.resolve();
     expect(trace.replay).toBeNull();

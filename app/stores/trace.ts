@@ -35,7 +35,7 @@ export const useTrace = defineStore('trace', () => {
   const risks = shallowRef<Risk[]>([]);
   const busy = ref(false);
   const trouble = ref('');
-  /** A drill that is played instead of the day: it starts so long after midnight and strikes at a time of its own. */
+  /** A fault test that is played instead of the day: it starts so long after midnight and strikes at a time of its own. */
   const replay = shallowRef<{
     trace: DayTrace;
     start: number;
@@ -67,9 +67,9 @@ export const useTrace = defineStore('trace', () => {
   /** The clock at time 0 of what is shown. */
   const start = computed(() => replay.value?.start ?? 0);
   const clock = (t: number) => (t + start.value) % DAY;
-  function playReplay(drill: NonNullable<typeof replay.value>, span = DAY / 4) {
-    replay.value = drill;
-    playback.show(drill.struck, span);
+  function playReplay(faultTest: NonNullable<typeof replay.value>, span = DAY / 4) {
+    replay.value = faultTest;
+    playback.show(faultTest.struck, span);
   }
   function endReplay() {
     if (!replay.value) return;

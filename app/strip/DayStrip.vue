@@ -36,7 +36,7 @@ const rhythms = computed(() =>
     ]) ?? [],
   ),
 );
-/** When each pump is on: by the programme, so that a change shows at once; in a drill by what it gave. */
+/** When each pump is on: by the programme, so that a change shows at once; in a fault test by what it gave. */
 const runs = computed<[string, [number, number][]][]>(() => {
   const { replay, solved } = trace;
   if (!replay) return JSON.parse(rhythms.value) as [string, [number, number][]][];
@@ -198,7 +198,7 @@ function key(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="strip" :class="{ drill: trace.replay }" aria-label="The day">
+  <section class="strip" :class="{ faultTest: trace.replay }" aria-label="The day">
     <StripControls :now="now" :levels="levelsNow" />
     <div
       ref="box"
@@ -274,7 +274,7 @@ function key(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.drill {
+.faultTest {
   background: var(--watch-ground);
 }
 .struck line {

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { Drills, USUAL_SEVERITY } from '../../core/drills';
+import { FaultTests, USUAL_SEVERITY } from '../../core/faultTests';
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
@@ -132,13 +132,13 @@ describe('the day strip', () => {
     expect(w.findAll('rect.bar').length).toBeLessThan(8);
   });
 
-  it('in a drill the bars are when the pump gave water: none while the power is cut', async () => {
+  it('in a faultTest the bars are when the pump gave water: none while the power is cut', async () => {
     const s = pairOf('a', 'A');
     const { w, trace } = await strip(s);
     expect(w.findAll('rect.bar')).toHaveLength(1);
-    const drills = new Drills(s);
-    const cut = drills.faults.find((f) => f.id === 'power-cut/system')!;
-    const day = drills.replay(cut, 7200);
+    const faultTests = new FaultTests(s);
+    const cut = faultTests.faults.find((f) => f.id === 'power-cut/system')!;
+    const day = faultTests.replay(cut, 7200);
     const runs = pumpRuns(day.trace, 'lift');
     expect(runs).toHaveLength(2);
     expect(runs[0]).toEqual([0, day.struck]);
@@ -148,8 +148,8 @@ describe('the day strip', () => {
     expect(back).toBeLessThan(3);
     expect(pumpRuns(day.trace, 'gone')).toEqual([]);
     // A leak stops no pump: it runs from the first moment to the last.
-    const leak = drills.replay(
-      drills.faults.find((f) => f.kind === 'leak')!,
+    const leak = faultTests.replay(
+      faultTests.faults.find((f) => f.kind === 'leak')!,
       7200,
     ).trace;
     expect(pumpRuns(leak, 'lift')).toEqual([[0, leak.end]]);
@@ -157,7 +157,7 @@ describe('the day strip', () => {
     trace.look(86400);
     await nextTick();
     expect(w.findAll('rect.bar')).toHaveLength(2);
-    // Its ticks are those of the drill, by the clock of when it strikes: off at two, on at ten.
+    // Its ticks are those of the fault test, by the clock of when it strikes: off at two, on at ten.
     const ticks = w.findAll('.event title').map((t) => t.text());
     expect(ticks[0]).toMatch(/^01:[3-5]/);
     expect(ticks.some((t) => /^02:00 pump off, /.test(t))).toBe(true);

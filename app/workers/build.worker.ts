@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { assess } from '../../core/assess';
-import { buildPlan, type BuildPlan } from '../../core/build';
+import { buildPlan, type BuildPlan } from '../../core/construction';
 import type { DayMetrics } from '../../core/day';
 import type { SystemDocument } from '../../core/system';
 

@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { BuildWorker } from './build.worker';
 import type { DayWorker } from './day.worker';
-import type { DrillWorker } from './drill.worker';
+import type { FaultTestWorker } from './faultTest.worker';
 import type { FilesWorker } from './files.worker';
 import type { PracticeWorker } from './practice.worker';
 import type { SeasonWorker } from './season.worker';
@@ -90,9 +90,9 @@ const module = { type: 'module' } as const;
 export const dayWorker = new Mortal<DayWorker>(
   () => new Worker(new URL('./day.worker.ts', import.meta.url), module),
 );
-/** Runs drills and searches. */
-export const drillWorker = new Mortal<DrillWorker>(
-  () => new Worker(new URL('./drill.worker.ts', import.meta.url), module),
+/** Runs fault tests and searches. */
+export const faultTestWorker = new Mortal<FaultTestWorker>(
+  () => new Worker(new URL('./faultTest.worker.ts', import.meta.url), module),
   600_000,
 );
 /** Works out what stands on the shelf, so that the open system never waits for it. */
@@ -109,7 +109,7 @@ export const yearWorker = new Mortal<SeasonWorker>(
   () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
   600_000,
 );
-/** Works out what is cut, drilled, bought and done. */
+/** Works out what is cut, tested, bought and done. */
 export const buildWorker = new Mortal<BuildWorker>(
   () => new Worker(new URL('./build.worker.ts', import.meta.url), module),
   30_000,

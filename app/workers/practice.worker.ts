@@ -5,8 +5,8 @@ import {
   PracticeRun,
   bearingOf,
   SCENARIOS,
-  actOf,
-  actsFor,
+  actionOf,
+  actionsFor,
   debrief,
   drawn,
   practiceBasis,
@@ -105,13 +105,13 @@ function view(): PracticeView {
     entries: r.entries.map((e) => ({
       act: e.act,
       about: e.about,
-      label: actOf(e.act).label(g, e.about),
+      label: actionOf(e.act).label(g, e.about),
       from: e.from,
       till: e.till,
       words: e.seen.words,
     })),
-    acts: actsFor(g).map((a): OfferedAction => {
-      const k = actOf(a.act);
+    acts: actionsFor(g).map((a): OfferedAction => {
+      const k = actionOf(a.act);
       return {
         ...a,
         group: k.group,

@@ -6,21 +6,21 @@ import type { Entry } from '../../core/entries/types';
 import {
   COLUMNS,
   fitSeason,
-  seasonGround,
+  seasonBasis,
   type SeasonSetup,
   type Fit,
   type Season,
-  type SeasonGround,
+  type SeasonBasis,
 } from '../../core/season';
 import {
   demoWithLog,
   designChange,
   planYear,
   seasonWithCare,
-  troubleOf,
+  seasonProblems,
   type CareOfSeason,
   type DesignChange,
-  type SeasonTrouble,
+  type SeasonProblem,
   type SeasonWithCare,
   type PlanOptions,
   type YearPlan,
@@ -28,12 +28,12 @@ import {
 import type { Reading, SystemDocument } from '../../core/system';
 
 /** What seasons of one system are worked out from, kept for as long as it stays the same. */
-let made: { text: string; ground: SeasonGround } | null = null;
+let made: { text: string; ground: SeasonBasis } | null = null;
 
-function groundOf(system: SystemDocument, metrics: DayMetrics): SeasonGround {
+function groundOf(system: SystemDocument, metrics: DayMetrics): SeasonBasis {
   const text = JSON.stringify([system, metrics.carried]);
   if (made?.text !== text) {
-    made = { text, ground: seasonGround({ system, a: assess(system), day: { metrics } }) };
+    made = { text, ground: seasonBasis({ system, a: assess(system), day: { metrics } }) };
   }
   return made.ground;
 }
@@ -41,7 +41,7 @@ const buffers = (s: Season) => COLUMNS.map((c) => s[c].buffer);
 
 /** A season, and from which day its fish cannot be kept. */
 export interface RunOfSeason extends SeasonWithCare {
-  readonly trouble: SeasonTrouble | null;
+  readonly trouble: SeasonProblem | null;
 }
 
 const api = {
@@ -54,7 +54,7 @@ const api = {
   ): RunOfSeason {
     const ground = groundOf(system, metrics);
     const made = seasonWithCare(ground, course, care);
-    const trouble = care === 'tended' ? troubleOf(ground.c, made.season) : null;
+    const trouble = care === 'tended' ? seasonProblems(ground.c, made.season) : null;
     return transfer({ ...made, trouble }, buffers(made.season));
   },
   /** The change of the design that keeps the fish of a tended season; null where none that was tried does. */
@@ -62,7 +62,7 @@ const api = {
     system: SystemDocument,
     metrics: DayMetrics,
     course: SeasonSetup,
-    trouble: SeasonTrouble,
+    trouble: SeasonProblem,
   ): DesignChange | null {
     return designChange(groundOf(system, metrics).c, course, trouble);
   },

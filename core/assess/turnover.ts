@@ -64,7 +64,7 @@ export function turnoversOf(
   const withFish = all.filter((i) => fishIn(s, s.vessels[i]!.id).count > 0);
   const holders = new Set(withFish.length ? withFish : all.filter((i) => has(STORE_ROLES, i)));
   const { steady, rest } = atRest(net);
-  const sums = new Map<number, { flow: number; timed: number; passed: number }>();
+  const calculators = new Map<number, { flow: number; timed: number; passed: number }>();
   net.paths.forEach((p, k) => {
     if (p.kind === 'back' || !has(PLANT_ROLES, p.to) || has(PLANT_ROLES, p.from)) return;
     const holder = nearestAbove(net, p.from, holders);
@@ -72,15 +72,15 @@ export function turnoversOf(
     const pump = p.kind === 'pump' ? p.lead : feedingPumps(net, p.to)[0];
     const lead = pump === undefined ? undefined : net.paths[pump]!;
     const on = lead?.kind === 'pump' ? rhythmOf(net.controls[lead.control]!).onShare : 1;
-    const sum = sums.get(holder) ?? { flow: 0, timed: 0, passed: 0 };
+    const sum = calculators.get(holder) ?? { flow: 0, timed: 0, passed: 0 };
     const flow = steady.flows[k]!;
-    sums.set(holder, {
+    calculators.set(holder, {
       flow: sum.flow + flow,
       timed: sum.timed + flow * on,
       passed: sum.passed + (metrics?.carried[k] ?? 0),
     });
   });
-  return [...sums].flatMap(([i, { flow, timed, passed }]): Turnover[] => {
+  return [...calculators].flatMap(([i, { flow, timed, passed }]): Turnover[] => {
     const volume = among(net.vessels[i]!, rest);
     if (!(volume > 0)) return [];
     const onShare = flow > 0 ? timed / flow : 0;

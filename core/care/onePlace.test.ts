@@ -7,7 +7,7 @@ import { lifeOf } from '../life/index.ts';
 import { planReport } from '../formats/planReport.ts';
 import { reportOf } from '../formats/report.ts';
 import { tell } from '../quantity/index.ts';
-import { answerOf, isAnswer, sumOf, valuesFor } from '../sums/index.ts';
+import { answerOf, isAnswer, calculatorOf, valuesFor } from '../calculators/index.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { tasksOf } from '../log/tasks/index.ts';
 import { NOW, demoDocument, entriesOf, tendedDemo, tendedOf } from '../test/tended.ts';
@@ -31,7 +31,7 @@ describe('litres of one change', () => {
     expect(litres).toBeCloseTo(310, 6);
     const [fix] = careAdjustments({ system: t.system, a: t.c.a }, ['ammonia']);
     expect(tell(fix!.label(0), 'metric')).toMatch(/^Change 310 L of water \(50 %\)/);
-    const sum = sumOf('ammonia')!;
+    const sum = calculatorOf('ammonia')!;
     const answer = answerOf(sum, valuesFor(sum, t.c, t.volume), t.system.own, plan);
     if (!isAnswer(answer)) throw new Error('no answer');
     expect(answer.results.find((r) => r.key === 'change')!.value * 1000).toBeCloseTo(litres, 9);
@@ -43,7 +43,7 @@ describe('litres of one change', () => {
     );
     expect(report.plan.steps.find((s) => s.treatment === 'change')!.amount).toBe(310);
     // Salt for what the change leaves, in the calculator as in the plan.
-    const salt = sumOf('salt')!;
+    const salt = calculatorOf('salt')!;
     const dissolved = answerOf(salt, valuesFor(salt, t.c, t.volume), t.system.own, plan);
     if (!isAnswer(dissolved)) throw new Error('no answer');
     expect(dissolved.results.find((r) => r.key === 'salt')!.value).toBe(
@@ -78,7 +78,7 @@ describe('minutes without power', () => {
     const system = demoDocument(name);
     const { a, day, findings } = judgeWhole(system);
     const c = { system, a, day };
-    const sum = sumOf('oxygen')!;
+    const sum = calculatorOf('oxygen')!;
     const answer = sum.work(valuesFor(sum, c), system.own);
     if (!isAnswer(answer)) throw new Error('no answer');
     const toStress = Math.min(...lifeOf(c).oxygen!.cuts.map((x) => x.toStress));

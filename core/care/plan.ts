@@ -41,7 +41,7 @@ import {
   doseStep,
   feedBy,
   feedStep,
-  groundAfter,
+  basisAfter,
   treatmentBasis,
   largestAcid,
   largestDose,
@@ -122,7 +122,7 @@ class Draft {
   }
 
   apply(f: (w: Water) => Water): void {
-    this.ground = groundAfter(this.ground, f);
+    this.ground = basisAfter(this.ground, f);
   }
   isAvoided(id: TreatmentId): boolean {
     return this.avoid.some((a) => a.treatment === id);
@@ -254,7 +254,8 @@ function chlorine(d: Draft): void {
 function unreadForDose(t: Tended): ReadingId[] {
   const { ph, alkalinity: alk } = t.known;
   const out: ReadingId[] = [];
-  const starts = (x: typeof ph) => x?.from === 'start' && runningSince(t.system, t.entries) === null;
+  const starts = (x: typeof ph) =>
+    x?.from === 'start' && runningSince(t.system, t.entries) === null;
   const old = (x: typeof ph, most: number) =>
     !x || x.doubted || x.from === 'plausible' || x.at === null || (x.age ?? 0) > most;
   if (!starts(ph) && (old(ph, DOSE_AGE.ph) || ph!.from === 'start')) out.push('ph');

@@ -3,6 +3,10 @@ export * from './types.ts';
 export * from './simulate.ts';
 export { dividesDay, isOn, spansBetween } from './clock.ts';
 export * from './metrics.ts';
-export { blockDrain, drillBlockedDrain, type BlockedDrain } from './drills/blockedDrain.ts';
-export * from './drills/fault.ts';
-export * from './drills/run.ts';
+export {
+  blockDrain,
+  testBlockedDrain as testBlockedDrain,
+  type BlockedDrain,
+} from './faults/blockedDrain.ts';
+export * from './faults/fault.ts';
+export * from './faults/run.ts';

@@ -5,7 +5,7 @@ import { judge, judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
-import { drillBlockedDrain, metricsOf, simulate, simulateDay } from './index.ts';
+import { testBlockedDrain, metricsOf, simulate, simulateDay } from './index.ts';
 
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
 const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
@@ -119,7 +119,7 @@ describe('a blocked drain, tried for a day', () => {
 
   it('puts on the floor what is over the pump, less what the bed holds to its rim', () => {
     const net = compile(alone);
-    const r = drillBlockedDrain(net, 'siphon')!;
+    const r = testBlockedDrain(net, 'siphon')!;
     const tank = Math.PI * 0.55 ** 2;
     // From 620 L down to the intake at 0.27 m.
     expect(r.left).toBeCloseTo(tank * 0.27, 3);
@@ -137,8 +137,8 @@ describe('a blocked drain, tried for a day', () => {
   });
 
   it('half open carries half, and nothing happens with a second way out', () => {
-    expect(drillBlockedDrain(compile(pair()), 'siphon')!.spilled).toBe(0);
-    expect(drillBlockedDrain(compile(pair()), 'nothing')).toBeNull();
+    expect(testBlockedDrain(compile(pair()), 'siphon')!.spilled).toBe(0);
+    expect(testBlockedDrain(compile(pair()), 'nothing')).toBeNull();
   });
 });
 

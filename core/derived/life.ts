@@ -13,14 +13,14 @@ import {
   lightOn,
   nitrifyingOxygen,
   nitrifyingPh,
-  nitrifyingWarmth,
+  nitrificationTemperatureFactor,
   proteinOf,
   saturation,
   tanFromFeedGuide,
   total,
   unionisedShare,
   type LifeBalance,
-  type School,
+  type StockingRule,
 } from '../life/index.ts';
 import { given, ORIGIN, type Given } from '../quantity/derivation.ts';
 import { fishIn, siteArea } from '../system/index.ts';
@@ -147,7 +147,7 @@ export const bacteriaCapacity = derived({
     given(
       'f_t',
       'by temperature',
-      nitrifyingWarmth(c.system.site.waterTemperature),
+      nitrificationTemperatureFactor(c.system.site.waterTemperature),
       'share',
       '1.08 per °C below 25 °C',
     ),
@@ -334,7 +334,7 @@ export const stockingDensity = derived({
     '10 kg/m³ to begin with, 20 the limit of FAO 589 for small units; more only with aeration on a battery.',
 });
 
-export const plantedGround = derived({
+export const plantedArea = derived({
   id: 'planted',
   title: 'Planted area',
   kind: 'area',
@@ -403,7 +403,7 @@ export const feedOnPlanting = derived({
 });
 
 /** What a school's own measure is, in words. */
-const SCHOOL_GIVEN: Record<School['id'], string> = {
+const SCHOOL_GIVEN: Record<StockingRule['id'], string> = {
   'feed-to-planting': 'feed that a square metre of plants can use',
   'mass-per-water': 'fish in a cubic metre of water',
   bacteria: 'wetted surface',
@@ -411,7 +411,7 @@ const SCHOOL_GIVEN: Record<School['id'], string> = {
   solids: 'fish per cubic metre of tank that beds alone can clean for',
   'fish-per-plant': 'fish for the plants there are',
 };
-const SCHOOL_FORMULA: Record<School['id'], string> = {
+const SCHOOL_FORMULA: Record<StockingRule['id'], string> = {
   'feed-to-planting': String.raw`m = \frac{f \cdot A}{r}`,
   'mass-per-water': String.raw`m = \rho \cdot V`,
   bacteria: String.raw`m = \frac{r_A \cdot A \cdot f_t f_\mathrm{pH} f_{O_2}}{0.092\, p\, r}`,
@@ -419,7 +419,7 @@ const SCHOOL_FORMULA: Record<School['id'], string> = {
   solids: String.raw`m = \rho_s \cdot V`,
   'fish-per-plant': String.raw`m = \frac{n_\mathrm{plants}}{n} \cdot m_1`,
 };
-export const SCHOOL_SOURCE: Record<School['id'], string> = {
+export const STOCKING_RULE_SOURCE: Record<StockingRule['id'], string> = {
   'feed-to-planting': 'UVI and FAO 589: feed to planting, feed to fish by their ration.',
   'mass-per-water':
     'FAO 589: 10 kg/m³ to begin with, 20 the limit of small units without aeration on a battery.',
@@ -431,7 +431,7 @@ export const SCHOOL_SOURCE: Record<School['id'], string> = {
   'fish-per-plant': 'A habit of jars and counter tanks; the number is yours.',
 };
 
-export const schoolMass = derived({
+export const stockingRuleMass = derived({
   id: 'school',
   title: 'Fish by this rule of thumb',
   kind: 'mass',
@@ -439,7 +439,7 @@ export const schoolMass = derived({
   value: (s) => s.mass,
   formula: (s) => SCHOOL_FORMULA[s.id],
   given: (s) => [given('x', SCHOOL_GIVEN[s.id], s.answer, s.kind, 'this rule of thumb')],
-  source: (s) => SCHOOL_SOURCE[s.id],
+  source: (s) => STOCKING_RULE_SOURCE[s.id],
   range: (s) => s.range,
 });
 
@@ -516,7 +516,7 @@ export const lightOfDay = derived({
     'Duffie & Beckman, Solar Engineering; 4.57 µmol/J of sunlight that plants use. Lamps by their efficacy, 80 % on the plants.',
 });
 
-export const bedWarmth = derived({
+export const expectedBedTemperature = derived({
   id: 'bed-temperature',
   title: 'The bed is about',
   kind: 'temperature',

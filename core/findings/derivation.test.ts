@@ -4,7 +4,7 @@ import { demo } from '../test/demo.ts';
 import { judgeWhole } from './judge.ts';
 import { keyOf } from './types.ts';
 import { assess, type Assessment } from '../assess/assess.ts';
-import { SCHOOLS, applyEdits, type SystemDocument } from '../system/index.ts';
+import { STOCKING_RULE_IDS, applyEdits, type SystemDocument } from '../system/index.ts';
 import { boreArea } from '../water/constants.ts';
 import { frictionFactor, headLoss } from '../water/pipe.ts';
 import { kinematicViscosity } from '../water/fluid.ts';
@@ -279,7 +279,9 @@ describe('every working', () => {
   ]);
   const whole = judgeWhole(read);
   const c = { ...whole, system: read };
-  const parts = [...read.vessels, ...read.paths, ...read.fish].map((p) => p.id).concat(SCHOOLS);
+  const parts = [...read.vessels, ...read.paths, ...read.fish]
+    .map((p) => p.id)
+    .concat(STOCKING_RULE_IDS);
   const cases = QUANTITIES.flatMap((q) =>
     [...parts, ''].flatMap((part) => (q.value(c, part) === null ? [] : [[q, part] as const])),
   );

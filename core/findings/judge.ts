@@ -1,5 +1,5 @@
 import { assess, type Assessment } from '../assess/assess.ts';
-import { drillBlockedDrain } from '../day/drills/blockedDrain.ts';
+import { testBlockedDrain } from '../day/faults/blockedDrain.ts';
 import { metricsOf } from '../day/metrics.ts';
 import { simulate } from '../day/simulate.ts';
 import type { DayTrace } from '../day/types.ts';
@@ -10,7 +10,7 @@ import type { Finding } from './types.ts';
 
 const URGENCY: Record<Level, number> = { stop: 0, watch: 1, fine: 2 };
 
-/** What the findings need of a trace; a bed without a second outlet is drilled for a day as well. */
+/** What the findings need of a trace; a bed without a second outlet is tested for a day as well. */
 export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   metrics: metricsOf(a.net, trace),
   events: trace.events,
@@ -19,7 +19,7 @@ export const summarise = (a: Assessment, trace: DayTrace): DaySummary => ({
   balanceError: trace.balanceError,
   clogged: a.beds.flatMap((b) =>
     b.mainDrain !== null && b.inflow > 0 && b.otherOutlets < b.inflow
-      ? (drillBlockedDrain(a.net, b.mainDrain) ?? [])
+      ? (testBlockedDrain(a.net, b.mainDrain) ?? [])
       : [],
   ),
   truncated: trace.truncated,

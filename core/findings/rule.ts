@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess/assess.ts';
-import type { BlockedDrain } from '../day/drills/blockedDrain.ts';
+import type { BlockedDrain } from '../day/faults/blockedDrain.ts';
 import type { DayMetrics } from '../day/metrics.ts';
 import type { DayEvent } from '../day/types.ts';
 import type { Explained, Phrase, QuantityKind } from '../quantity/index.ts';

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { buildPlan, scheduleOf } from '../build/index.ts';
+import { buildPlan, scheduleOf } from '../construction/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
 import { demo } from '../test/demo.ts';

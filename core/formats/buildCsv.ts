@@ -1,4 +1,4 @@
-import { SHOPS, stockName, type BuildPlan } from '../build/index.ts';
+import { SHOPS, stockName, type BuildPlan } from '../construction/index.ts';
 import { displayUnit, tell, type UnitSystem } from '../quantity/index.ts';
 import { tableOf } from './csv.ts';
 import { plainName, type SystemDocument } from '../system/index.ts';

@@ -1,5 +1,5 @@
 import type { Figures } from '../assess/figures.ts';
-import { buildPlan, type BuildPlan, type Piece } from '../build/index.ts';
+import { buildPlan, type BuildPlan, type Piece } from '../construction/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
 import type { SystemDocument } from '../system/index.ts';

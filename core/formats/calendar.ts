@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
-import { scheduleOf, type BuildStep } from '../build/index.ts';
+import { scheduleOf, type BuildStep } from '../construction/index.ts';
 import { tell, type UnitSystem } from '../quantity/index.ts';
 
 /** The steps of a build as a calendar, with an entry where a clock has run. */

@@ -4,7 +4,7 @@ import { tell, type QuantityKind } from '../quantity/index.ts';
 import {
   seasonSetupOf,
   dailyDose,
-  seasonGround,
+  seasonBasis,
   type SeasonSetup,
   type Season,
 } from '../season/index.ts';
@@ -13,7 +13,7 @@ import { judgeWhole } from '../findings/judge.ts';
 import {
   designChange,
   seasonWithCare,
-  troubleOf,
+  seasonProblems,
   type CareOfSeason,
   type SeasonWithCare,
 } from '../year/index.ts';
@@ -115,8 +115,8 @@ export function seasonReport(s: SystemDocument, options: SeasonOptions) {
   const { a, day } = judgeWhole(s);
   const [course, care] = courseOfReport(s, options);
   const c = { system: s, a, day };
-  const made = seasonWithCare(seasonGround(c), course, care);
-  const trouble = care === 'tended' ? troubleOf(c, made.season) : null;
+  const made = seasonWithCare(seasonBasis(c), course, care);
+  const trouble = care === 'tended' ? seasonProblems(c, made.season) : null;
   const change = trouble ? designChange(c, course, trouble) : null;
   return {
     ...seasonRows(made.season),

@@ -1,5 +1,11 @@
 import { pipeById } from '../catalogue/index.ts';
-import { isRound, reachOfHole, type BuildPlan, type Hole, type Piece } from '../build/index.ts';
+import {
+  isRound,
+  reachOfHole,
+  type BuildPlan,
+  type Hole,
+  type Piece,
+} from '../construction/index.ts';
 import { format, type UnitSystem } from '../quantity/index.ts';
 import { bellSiphons, vesselOf, type BellSiphon, type SystemDocument } from '../system/index.ts';
 import { escapeXml } from './words.ts';

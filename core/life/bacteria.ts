@@ -29,7 +29,8 @@ export const ALKALINITY_PER_N = 7.14;
 export const ALKALINITY_BACK_PER_N = 3.57;
 
 /** Share of the rate that is left below 25 °C. */
-export const nitrifyingWarmth = (t: Celsius): Share => Math.min(1, 1.08 ** (t - WARM));
+export const nitrificationTemperatureFactor = (t: Celsius): Share =>
+  Math.min(1, 1.08 ** (t - WARM));
 
 /** Share of the rate by pH: 1 above 7.2, 0.3 at 6.0, 0 at 5.0. Practice. */
 export function nitrifyingPh(ph: number): Share {
@@ -55,4 +56,8 @@ export const tanCapacity = (
   ph: number,
   oxygen: GramsPerCubicMetre,
 ): GramsPerDay =>
-  surface * AREAL_RATE * nitrifyingWarmth(t) * nitrifyingPh(ph) * nitrifyingOxygen(oxygen);
+  surface *
+  AREAL_RATE *
+  nitrificationTemperatureFactor(t) *
+  nitrifyingPh(ph) *
+  nitrifyingOxygen(oxygen);

@@ -11,7 +11,7 @@ import {
   harvestedShare,
   lightGrowth,
   lightOn,
-  standUptake,
+  plantingUptake,
   sowing,
   temperatureGrowth,
 } from './index.ts';
@@ -116,7 +116,7 @@ describe('a stand', () => {
     });
     const cold = inRoom(low - 5);
     expect(sowing(cold.s, cold.x)).toMatchObject({ days: null, ready: null });
-    expect(standUptake(cold.s, cold.x, 350)).toBe(0);
+    expect(plantingUptake(cold.s, cold.x, 350)).toBe(0);
   });
   it('grows from a seventh to whole over these days, and takes nitrogen so', () => {
     const { s, x } = inRoom(middle);
@@ -125,7 +125,10 @@ describe('a stand', () => {
     const day = 340 + Math.floor(daysToHarvest / 2);
     const hand = 0.15 + (0.85 * Math.floor(daysToHarvest / 2)) / daysToHarvest;
     expect(grownShare(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(hand, 9);
-    expect(standUptake(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(x.area * nitrogen * hand, 9);
+    expect(plantingUptake(s, x, day > 366 ? day - 366 : day)).toBeCloseTo(
+      x.area * nitrogen * hand,
+      9,
+    );
     expect(grownShare(s, x, 59)).toBe(1);
     expect(grownShare(s, x, 61)).toBe(0);
   });

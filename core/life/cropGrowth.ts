@@ -45,15 +45,15 @@ export function growthLimit(
 /** Growth of a kind in one place through the year. */
 export class GrowthYear {
   private readonly daily: Float64Array;
-  /** Sums of two years, so that a span over the new year is one difference. */
-  private readonly sums: Float64Array;
+  /** Calculators of two years, so that a span over the new year is one difference. */
+  private readonly calculators: Float64Array;
 
   /** @param of share of the growth on a day of the year */
   constructor(of: (day: number) => Share) {
     const n = DAYS_OF_YEAR;
     this.daily = Float64Array.from({ length: n }, (_, i) => of(i + 1));
-    this.sums = new Float64Array(2 * n + 1);
-    for (let i = 0; i < 2 * n; i++) this.sums[i + 1] = this.sums[i]! + this.daily[i % n]!;
+    this.calculators = new Float64Array(2 * n + 1);
+    for (let i = 0; i < 2 * n; i++) this.calculators[i + 1] = this.calculators[i]! + this.daily[i % n]!;
   }
   /** Share of the growth on a day of the year. */
   on(day: number): Share {
@@ -62,7 +62,7 @@ export class GrowthYear {
   /** Days of full growth in so many days, at most a year, from a day of the year on. */
   over(from: number, days: number): number {
     const i = dayAfter(from, 0) - 1;
-    return this.sums[i + Math.min(DAYS_OF_YEAR, Math.max(0, days))]! - this.sums[i]!;
+    return this.calculators[i + Math.min(DAYS_OF_YEAR, Math.max(0, days))]! - this.calculators[i]!;
   }
   /** Days from a day of the year until so many days of full growth are there; Infinity where a year does not give them. */
   until(from: number, growth: number): number {
@@ -176,7 +176,7 @@ export function grownShare(s: SystemDocument, x: CropPlanting, day: number): Sha
 }
 
 /** Nitrogen that a stand takes on a day, g N: by how far it is grown, and by the light and temperature of the day. */
-export const standUptake = (s: SystemDocument, x: CropPlanting, day: number): number =>
+export const plantingUptake = (s: SystemDocument, x: CropPlanting, day: number): number =>
   x.area *
   x.kind.nitrogen *
   grownShare(s, x, day) *

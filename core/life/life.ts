@@ -16,7 +16,7 @@ import {
   type PlantedSite,
 } from './planting.ts';
 import { fishGroups, total, type Group } from './stock.ts';
-import { perKilogram, schoolsOf, type School } from './stocking.ts';
+import { perKilogram, stockingRules, type StockingRule } from './stocking.ts';
 
 /** The living side of a system: fish, bacteria, oxygen, plants and what they are to each other. */
 
@@ -41,7 +41,7 @@ export interface LifeBalance {
   /** TAN that the bacteria can process; nothing until the day is simulated. */
   readonly capacity: GramsPerDay | null;
   readonly oxygen: OxygenBalance | null;
-  readonly schools: readonly School[];
+  readonly schools: readonly StockingRule[];
   readonly stands: readonly CropPlanting[];
   readonly planting: readonly PlantedSite[];
   readonly plantedArea: SquareMetres;
@@ -119,7 +119,7 @@ function balance(c: Figures): LifeBalance {
   );
   const schools = once(() =>
     each && c.day
-      ? schoolsOf({
+      ? stockingRules({
           c,
           groups,
           each,

@@ -8,7 +8,7 @@ import {
   type CropPlanting,
   type SystemDocument,
 } from '../system/index.ts';
-import { standUptake } from './cropGrowth.ts';
+import { plantingUptake } from './cropGrowth.ts';
 
 /** What grows where, and what it takes. */
 
@@ -93,7 +93,7 @@ export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): Gra
     if (!isPlantSite(v)) continue;
     const own = all.filter((x) => x.stand.vessel === v.id);
     if (!own.length) sum += siteArea(v) * LEAF_NITROGEN;
-    else for (const x of own) sum += standUptake(s, x, day);
+    else for (const x of own) sum += plantingUptake(s, x, day);
   }
   return sum;
 }

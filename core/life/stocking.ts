@@ -4,7 +4,7 @@ import type { Figures } from '../assess/figures.ts';
 import { root } from '../numerics/root.ts';
 import type { QuantityKind } from '../quantity/units.ts';
 import type { GramsPerDay, Kilograms } from '../quantity/si.ts';
-import type { SchoolId } from '../system/index.ts';
+import type { StockingRuleId } from '../system/index.ts';
 import { OXYGEN_PER_N, tanCapacity } from './bacteria.ts';
 import { tanFromFeed } from './nitrogen.ts';
 import { oxygenByHour } from './oxygen.ts';
@@ -25,8 +25,8 @@ export const BROKEN_DOWN = 0.6;
 export const COUNTER_WATER = 0.15;
 
 /** One school's answer for this system. */
-export interface School {
-  readonly id: SchoolId;
+export interface StockingRule {
+  readonly id: StockingRuleId;
   /** Fish mass at which it draws its line: least and most by its range, and what counts. */
   readonly mass: Kilograms;
   readonly range: readonly [Kilograms, Kilograms];
@@ -76,7 +76,7 @@ export interface StockingBasis {
   readonly water: number;
 }
 
-type Answer = Omit<School, 'governs'>;
+type Answer = Omit<StockingRule, 'governs'>;
 
 const MOST_MASS = 5000;
 
@@ -115,7 +115,7 @@ function oxygenMass({ c, groups, each, oxygen }: StockingBasis): Kilograms | nul
   return root((kg) => (enough(kg) ? -1 : 1), 1e-4, MOST_MASS, 1e-3);
 }
 
-const SCHOOLS: Record<SchoolId, (g: StockingBasis) => Answer | null> = {
+const SCHOOLS: Record<StockingRuleId, (g: StockingBasis) => Answer | null> = {
   'feed-to-planting': ({ c, each, planting }) => {
     const area = plantedArea(planting);
     if (!(area > 0)) return null;
@@ -203,8 +203,10 @@ export const strictestMass = (schools: readonly Answer[]): Kilograms =>
   Math.min(Infinity, ...schools.filter(isLimit).map((x) => x.mass));
 
 /** Every school with its answer; the strictest governs, or the one that the grower goes by. */
-export function schoolsOf(ground: StockingBasis): School[] {
-  const answers = (Object.keys(SCHOOLS) as SchoolId[]).flatMap((id) => SCHOOLS[id](ground) ?? []);
+export function stockingRules(ground: StockingBasis): StockingRule[] {
+  const answers = (Object.keys(SCHOOLS) as StockingRuleId[]).flatMap(
+    (id) => SCHOOLS[id](ground) ?? [],
+  );
   const chosen = answers.find((x) => x.id === ground.c.system.school);
   const strictest = answers
     .filter(isLimit)
@@ -215,7 +217,7 @@ export function schoolsOf(ground: StockingBasis): School[] {
 
 /** How many of a kind a school allows: of the size that they have, and full grown. */
 export const stockFor = (
-  s: School,
+  s: StockingRule,
   g: Group,
 ): { readonly now: number; readonly grown: number } => ({
   now: Math.floor(s.mass / Math.max(1e-9, g.meanMass)),

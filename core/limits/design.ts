@@ -80,8 +80,8 @@ export const DEVICE_AGE = defineLimits(
   { source: COMMON },
   { fresh: 15 * 60 },
 );
-/** A drill by its outcome. */
-export const DRILL_LIMITS = defineLimits(
+/** A fault test by its outcome. */
+export const FAULT_TEST_LIMITS = defineLimits(
   'outcome of a fault test: water on the floor, m³; share of the fish’s water that is left; time of roots, s',
   'factor',
   { source: COMMON },

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { entryEdits, finishEdits, type BuildStep } from '../build/index.ts';
-import { buildPlan } from '../build/index.ts';
+import { entryEdits, finishEdits, type BuildStep } from '../construction/index.ts';
+import { buildPlan } from '../construction/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';

@@ -1,5 +1,5 @@
-import { entryValue } from '../build/steps/state.ts';
-import type { StepCheck as BuildEntry, BuildStep } from '../build/steps/types.ts';
+import { entryValue } from '../construction/steps/state.ts';
+import type { StepCheck as BuildEntry, BuildStep } from '../construction/steps/types.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { ReadingId, SystemDocument } from '../system/index.ts';
 import { STARTING_WATER } from '../readings/index.ts';

@@ -8,7 +8,7 @@ import {
   isWorth,
   refusalOf,
   channelRule,
-  troubleOfChannel,
+  channelProblem,
   type Heard,
 } from './devices.ts';
 import type { Entry } from '../entries/types.ts';
@@ -55,18 +55,18 @@ describe('a channel', () => {
   });
   it('whose values are refused, or whose clock is off, is told', () => {
     const last = { at: NOW, came: NOW, value: -5 };
-    expect(troubleOfChannel([{ ...last, refused: ['No pH.'] }], NOW)).toEqual({
+    expect(channelProblem([{ ...last, refused: ['No pH.'] }], NOW)).toEqual({
       kind: 'refused',
       why: ['No pH.'],
     });
-    expect(troubleOfChannel([{ ...last, off: -7_200_000 }], NOW)).toEqual({
+    expect(channelProblem([{ ...last, off: -7_200_000 }], NOW)).toEqual({
       kind: 'clock-off',
       off: -7_200_000,
     });
   });
   it('is well while it speaks and moves', () => {
     expect(
-      troubleOfChannel(
+      channelProblem(
         heard(40, (i) => 18 + (i % 3) / 10),
         NOW,
       ),
@@ -74,19 +74,19 @@ describe('a channel', () => {
   });
   it('that is silent, stuck, or whose clock stands, is told', () => {
     expect(
-      troubleOfChannel(
+      channelProblem(
         heard(40, (i) => i),
         NOW + 700_000,
       ),
     ).toMatchObject({ kind: 'silent', since: NOW });
     expect(
-      troubleOfChannel(
+      channelProblem(
         heard(40, (i) => (i < 10 ? i : 18)),
         NOW,
       ),
     ).toMatchObject({ kind: 'stuck' });
     expect(
-      troubleOfChannel(
+      channelProblem(
         heard(
           40,
           (i) => i,

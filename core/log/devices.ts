@@ -57,7 +57,7 @@ export const SILENT: Seconds = 600;
 const STUCK: Seconds = 7200;
 const FEWEST = 12;
 
-export type Trouble =
+export type ChannelProblem =
   | { readonly kind: 'silent'; readonly since: Moment }
   | { readonly kind: 'stuck'; readonly since: Moment }
   | { readonly kind: 'clock'; readonly since: Moment }
@@ -80,7 +80,7 @@ export interface Heard extends DeviceReading {
  *
  * @param heard raw readings, the oldest first
  */
-export function troubleOfChannel(heard: readonly Heard[], now: Moment): Trouble | null {
+export function channelProblem(heard: readonly Heard[], now: Moment): ChannelProblem | null {
   const last = heard.at(-1);
   if (!last) return null;
   if (now - last.came > SILENT * 1000) return { kind: 'silent', since: last.came };
@@ -250,7 +250,7 @@ export function channelRule(
 }
 
 /** Trouble of a channel in a sentence. */
-export function troubleWords(x: Trouble, id: ReadingId, now: Moment): Phrase {
+export function channelProblemWords(x: ChannelProblem, id: ReadingId, now: Moment): Phrase {
   switch (x.kind) {
     case 'silent':
       return say`No reading for ${time(Math.round((now - x.since) / 60_000) * 60)}. Check its battery, its cable and its place.`;

@@ -6,7 +6,7 @@ export * from '../care/index.ts';
 export * from './tasks/index.ts';
 export * from './words.ts';
 export * from './things.ts';
-export * from './trouble/index.ts';
+export * from './troubleshooting/index.ts';
 export * from './startup.ts';
 export * from './building.ts';
 export * from './devices.ts';

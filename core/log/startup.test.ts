@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fitSeason, runSeason, seasonGround } from '../season/index.ts';
+import { fitSeason, runSeason, seasonBasis } from '../season/index.ts';
 import { readWithLog } from '../formats/file.ts';
 import { readFileSync } from 'node:fs';
 import type { Edit } from '../system/index.ts';
@@ -117,11 +117,11 @@ describe('cycling', () => {
     const t = tendedOf(read.system, entries, [], now);
     const readings = readingsOf(t);
     expect(readings.length).toBeGreaterThan(6);
-    const fit = fitSeason(seasonGround(t.c), startCourse(t), readings)!;
+    const fit = fitSeason(seasonBasis(t.c), startCourse(t), readings)!;
     // The log was made with these: masses of the start 10^0.3 and 10^0.2, rates 5 % up.
     expect(fit.enough).toBe(true);
     const made = { x1: 0.3, x2: 0.2, rate: 1.05 };
-    const truth = runSeason(seasonGround(t.c), { ...startCourse(t), fitted: made }).cycledDay!;
+    const truth = runSeason(seasonBasis(t.c), { ...startCourse(t), fitted: made }).cycledDay!;
     expect(fit.cycled[0]!).toBeLessThanOrEqual(truth);
     expect(fit.cycled[1]!).toBeGreaterThanOrEqual(truth);
     expect(fit.cycled[1]! - fit.cycled[0]!).toBeLessThanOrEqual(14);

@@ -63,7 +63,7 @@ export interface PumpPath extends PathBase {
   readonly lead: number;
   /** Index into the network's manifolds; −1 where the line has one end. */
   readonly manifold: number;
-  /** Off its end, in a drill: what it delivers lands on the floor. */
+  /** Off its end, in a fault test: what it delivers lands on the floor. */
   readonly loose: boolean;
   /** Loss of its tap, in velocity heads of the line: what is turned off, not what the pipe eats. */
   readonly tapK: number;
@@ -110,9 +110,9 @@ export interface DrainPath extends PathBase {
   readonly outletZ: Metres;
   readonly prime: Prime | null;
   readonly siphon: boolean;
-  /** Share that is not blocked; 1 unless a drill says otherwise. */
+  /** Share that is not blocked; 1 unless a fault test says otherwise. */
   readonly open: Share;
-  /** In a drill, the level at which a running siphon that does not stop stalls and draws air with the water; else null. */
+  /** In a fault test, the level at which a running siphon that does not stop stalls and draws air with the water; else null. */
   readonly stallLevel: Metres | null;
 }
 
@@ -145,7 +145,7 @@ export interface FloatPath extends PathBase {
   /** Where it lets out, above the ground. */
   readonly outletZ: Metres;
   readonly pipe: PipeRun;
-  /** Stuck open, or shut, in a drill; null when it works. */
+  /** Stuck open, or shut, in a fault test; null when it works. */
   readonly stuck: Share | null;
 }
 

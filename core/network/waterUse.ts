@@ -1,6 +1,6 @@
 import type { CubicMetres } from '../quantity/si.ts';
 import { plantUse } from '../system/planting.ts';
-import { siteArea } from '../system/stands.ts';
+import { siteArea } from '../system/plantings.ts';
 import type { SystemDocument } from '../system/types.ts';
 import { COVERED_SHARE, openWaterEvaporation } from '../water/evaporation.ts';
 import { shapeArea } from '../water/shape.ts';

@@ -9,10 +9,10 @@ import type { TreatmentId } from '../treatment/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import { Coupled } from './coupled.ts';
-import { homeWater, shockOf } from './fare.ts';
+import { homeWater, shockOf } from './stress.ts';
 import {
-  actOf,
-  actsFor,
+  actionOf,
+  actionsFor,
   begin,
   waterHistory,
   firstSign,
@@ -181,8 +181,8 @@ function advised(g: PracticeBasis, setup: Setup): Action[] {
   const w = begin(g, setup);
   const at = Date.UTC(2026, 0, setup.day) + setup.begins * 1000;
   const values: Record<string, unknown> = {};
-  for (const a of looksOf(g).filter((x) => actOf(x.act).group === 'measure')) {
-    const { reading } = actOf(a.act).does(w, '', 0.5);
+  for (const a of looksOf(g).filter((x) => actionOf(x.act).group === 'measure')) {
+    const { reading } = actionOf(a.act).does(w, '', 0.5);
     if (!reading) continue;
     const banded =
       reading.low !== reading.high || ['tan', 'nitrite', 'nitrate'].includes(reading.id);
@@ -192,7 +192,7 @@ function advised(g: PracticeBasis, setup: Setup): Action[] {
   }
   const entry = newEntry('r', { kind: 'reading', at, zone: 'UTC', ...values }, at);
   const t = tended(g.c, [entry], at + 60_000, 'UTC');
-  const can = actsFor(g);
+  const can = actionsFor(g);
   return carePlan(t)
     .steps.filter((s) => s.at <= 3600)
     .flatMap((s) => can.filter((a) => a.act === ACT[s.treatment] && a.about === '').slice(0, 1));
@@ -263,7 +263,7 @@ describe('a first sign', () => {
         told++;
         // Played anew by the same steps, with the fault and without.
         const keyOf = (w: Coupled) => {
-          const x = actOf(sign.act).does(w, sign.about, 0.5);
+          const x = actionOf(sign.act).does(w, sign.about, 0.5);
           return x.key ?? JSON.stringify([x.signs, x.words]);
         };
         const sound = new Coupled(g, startState(g, setup.day, []), setup.day);
@@ -276,11 +276,11 @@ describe('a first sign', () => {
             sound.advance(t);
           }
         expect(struck.state.t).toBeCloseTo(sign.at, 6);
-        expect(actOf(sign.act).does(struck, sign.about, 0.5).words).toEqual(sign.words);
+        expect(actionOf(sign.act).does(struck, sign.about, 0.5).words).toEqual(sign.words);
         expect(keyOf(struck), s.id).not.toBe(keyOf(sound));
         // And no other hour of the sound day looks like it.
         const usual = new Coupled(g, startState(g, setup.day, []), setup.day);
-        if (actOf(sign.act).group === 'look')
+        if (actionOf(sign.act).group === 'look')
           for (let t = 3600; t <= sign.at; t += 3600)
             expect(keyOf(usual.advance(t)), `${s.id} at ${t}`).not.toBe(keyOf(struck));
         expect(sign.at).toBeGreaterThanOrEqual(
@@ -303,7 +303,7 @@ describe('a lesson', () => {
     const g = practiceBasis(lessonSystem(l, demo(l.demo)));
     for (const x of scenarioOf(l.find).strikes) {
       const f = practiceFaultOf(x.kind);
-      const can = actsFor(practiceBasis(demo(l.demo)));
+      const can = actionsFor(practiceBasis(demo(l.demo)));
       if (f.cures.length)
         expect(
           can.some((a) => f.cures.includes(a.act)),

@@ -39,8 +39,8 @@ import {
 import { standsOf } from '../system/index.ts';
 import { areaAt, levelAt } from '../water/vessel.ts';
 import { NO_EFFECT, practiceFaultOf, type Effects } from './faults/index.ts';
-import { fareFish, farePlants, homeWater } from './fare.ts';
-import { airAt, type PracticeBasis } from './ground.ts';
+import { stressFish, stressPlants, homeWater } from './stress.ts';
+import { airAt, type PracticeBasis } from './basis.ts';
 import { copyState, type Hidden, type State } from './types.ts';
 import { WaterCourse, stretchOf } from './waterCourse.ts';
 import { AMOUNTS, WET, breakChlorine, lose, mixBodies, move, type Amounts } from './waters.ts';
@@ -420,8 +420,8 @@ export class Coupled {
     s.gut *= Math.exp(-dt / DIGESTION);
     s.rot *= Math.exp(-dt / ROTTING);
     s.deadNitrogen *= Math.exp(-dt / DEAD_FISH);
-    fareFish(ground, s, after, dt);
-    farePlants(ground, s, net, after, crossing.carried, dt);
+    stressFish(ground, s, after, dt);
+    stressPlants(ground, s, net, after, crossing.carried, dt);
   }
 
   private warm(e: Effects, volume: CubicMetres, t: Seconds, dt: Seconds): void {

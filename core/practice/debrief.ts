@@ -1,17 +1,22 @@
-import { Drills, fixesForDrill, fixesForLifeDrill, type DrillFix } from '../drills/index.ts';
+import {
+  FaultTests,
+  fixesForFaultTest,
+  fixesForLifeFaultTest,
+  type FaultTestFix,
+} from '../faultTests/index.ts';
 import type { DayTrace } from '../day/index.ts';
 import { joined } from '../day/joined.ts';
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
 import { applyEdits, type SystemDocument } from '../system/index.ts';
-import type { Action } from './acts.ts';
+import type { Action } from './actions.ts';
 import type { Coupled } from './coupled.ts';
-import { DRILLED_KINDS, practiceFaultOf, severity } from './faults/index.ts';
-import { homeWater } from './fare.ts';
+import { TESTED_FAULT_KINDS, practiceFaultOf, severity } from './faults/index.ts';
+import { homeWater } from './stress.ts';
 import { firstSign, possible, tellings, type FirstSign, type Telling } from './information.ts';
 import { PracticeRun, begin, isWell, lossOf, type ActionRecord, type RunRecord } from './run.ts';
-import { practiceBasis, type PracticeBasis } from './ground.ts';
-import { perform } from './acts.ts';
+import { practiceBasis, type PracticeBasis } from './basis.ts';
+import { perform } from './actions.ts';
 import { bestLine } from './search.ts';
 import type { Setup } from './scenarios.ts';
 import type { PracticeTally } from './types.ts';
@@ -136,7 +141,7 @@ const MOST_FIXED = 2;
 const MOST_TOLD = 4;
 
 /** A change of the real design against a fault of the run. */
-export interface RealFix extends DrillFix {
+export interface RealFix extends FaultTestFix {
   readonly fault: string;
 }
 
@@ -151,7 +156,7 @@ function leftAlone(system: SystemDocument, setup: Setup): number | null {
 }
 
 /**
- * Changes of the design that make the drills of what struck go better, and this very run cost less.
+ * Changes of the design that make the fault tests of what struck go better, and this very run cost less.
  *
  * @param idle loss of the run in the design as it is, nothing done
  */
@@ -163,17 +168,17 @@ function fixesOf(
 ): RealFix[] {
   const struck = setup.hidden.slice(0, MOST_FIXED);
   const how = severity(g);
-  const drills = struck.some((h) => DRILLED_KINDS.has(h.kind))
-    ? new Drills(g.system, undefined, how)
+  const faultTests = struck.some((h) => TESTED_FAULT_KINDS.has(h.kind))
+    ? new FaultTests(g.system, undefined, how)
     : null;
   const out: RealFix[] = [];
   for (const [i, h] of struck.entries()) {
     if (!progress('fixes', i / struck.length)) break;
-    const { name, lifeDrill } = practiceFaultOf(h.kind);
-    const fault = drills?.fault(h.kind, h.about);
+    const { name, lifeFaultTest } = practiceFaultOf(h.kind);
+    const fault = faultTests?.fault(h.kind, h.about);
     const found = [
-      ...(fault && drills ? fixesForDrill(g.system, drills.run(fault), how) : []),
-      ...(lifeDrill ? fixesForLifeDrill(g.system, lifeDrill, how) : []),
+      ...(fault && faultTests ? fixesForFaultTest(g.system, faultTests.run(fault), how) : []),
+      ...(lifeFaultTest ? fixesForLifeFaultTest(g.system, lifeFaultTest, how) : []),
     ];
     for (const f of found) {
       if (out.length >= MOST_TOLD || out.some((x) => x.id === f.id)) continue;

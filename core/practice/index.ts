@@ -1,7 +1,7 @@
 /** The practice bench: a simulated copy of a system with hidden faults, a clock, looks and acts, and what a run came to. */
 export * from './types.ts';
-export { practiceBasis, type PracticeBasis } from './ground.ts';
-export * from './acts.ts';
+export { practiceBasis, type PracticeBasis } from './basis.ts';
+export * from './actions.ts';
 export * from './scenarios.ts';
 export { livesIn, mendFirst } from './lives.ts';
 export * from './run.ts';

@@ -1,8 +1,8 @@
 import type { Phrase } from '../quantity/index.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { actOf, actsFor, type Action } from './acts.ts';
+import { actionOf, actionsFor, type Action } from './actions.ts';
 import { Coupled } from './coupled.ts';
-import type { PracticeBasis } from './ground.ts';
+import type { PracticeBasis } from './basis.ts';
 import type { Seen } from './looks.ts';
 import { scenariosFor, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
@@ -15,10 +15,10 @@ const FAIR = 0.5;
 
 /** Looks and readings of a system. */
 export const looksOf = (g: PracticeBasis): Action[] =>
-  actsFor(g).filter((a) => ['look', 'measure'].includes(actOf(a.act).group));
+  actionsFor(g).filter((a) => ['look', 'measure'].includes(actionOf(a.act).group));
 
 /** What a look or a reading shows at this very moment; the system stays as it is. */
-const glance = (w: Coupled, a: Action): Seen => actOf(a.act).does(w, a.about, FAIR);
+const glance = (w: Coupled, a: Action): Seen => actionOf(a.act).does(w, a.about, FAIR);
 /** What was seen, as far as two of it are told apart. */
 const keyOf = (s: Seen): string => s.key ?? JSON.stringify([s.signs, s.words]);
 
@@ -85,7 +85,7 @@ export function tellings(worlds: readonly { readonly world: Coupled }[]): Tellin
         bits -= (k / n) * Math.log2(k / n);
         leaves += (k / n) * k;
       }
-      const { minutes } = actOf(a.act);
+      const { minutes } = actionOf(a.act);
       return { ...a, bits, leaves, minutes, perMinute: bits / Math.max(1, minutes) };
     })
     .sort((x, y) => y.bits - x.bits || x.minutes - y.minutes);
@@ -132,7 +132,7 @@ export function firstSign(g: PracticeBasis, setup: Setup, till: Seconds): FirstS
   // One goes by the same steps as the struck one, the other tells what is usual at any time.
   const sound = world([]);
   const usual = world([]);
-  const isLook = (a: Action) => actOf(a.act).group === 'look';
+  const isLook = (a: Action) => actionOf(a.act).group === 'look';
   const tries = looksOf(g)
     .sort((a, b) => Number(isLook(b)) - Number(isLook(a)))
     .map((act) => ({ act, shown: new Set<string>() }));

@@ -1,6 +1,6 @@
 import { say, type Phrase } from '../quantity/index.ts';
 import { aliveShare, Coupled } from './coupled.ts';
-import type { PracticeBasis } from './ground.ts';
+import type { PracticeBasis } from './basis.ts';
 import { FIRST_MORNING, startState } from './start.ts';
 
 /** Whether the fish of a system live in it where nothing happens: a run teaches nothing on fish that die anyway. */

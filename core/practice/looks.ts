@@ -9,7 +9,7 @@ import type { Metres } from '../quantity/si.ts';
 import { levelAt } from '../water/vessel.ts';
 import { isSiphon, type ReadingId } from '../system/index.ts';
 import { aliveShare, type Coupled } from './coupled.ts';
-import { homeWater } from './fare.ts';
+import { homeWater } from './stress.ts';
 
 /** What a grower sees, hears and measures: never the state itself. */
 

@@ -2,7 +2,7 @@ import { CHLORINE_LIMITS } from '../limits/index.ts';
 import { saturation } from '../life/index.ts';
 import { carbonOf } from '../season/model.ts';
 import type { Celsius } from '../quantity/si.ts';
-import type { PracticeBasis } from './ground.ts';
+import type { PracticeBasis } from './basis.ts';
 import type { NewWater } from './waters.ts';
 
 /** pH of a tap that nobody has tested. */

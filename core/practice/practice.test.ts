@@ -16,8 +16,8 @@ import {
   PracticeRun,
   SCENARIOS,
   WAITS,
-  actOf,
-  actsFor,
+  actionOf,
+  actionsFor,
   begin,
   bestLine,
   debrief,
@@ -47,7 +47,7 @@ import {
   type PracticeBasis,
   type Hidden,
 } from './index.ts';
-import { homeWater } from './fare.ts';
+import { homeWater } from './stress.ts';
 import { startState } from './start.ts';
 import { copyState } from './types.ts';
 import { nitrogenLeft } from './waters.ts';
@@ -91,7 +91,7 @@ describe('the coupled simulation', () => {
           const g = ground(name);
           const run = PracticeRun.start(g, drawn(g, seed).id, seed);
           const nitrogen = nitrogenLeft(run.world.state.bodies);
-          const acts = actsFor(g);
+          const acts = actionsFor(g);
           for (const p of picks) {
             const before = litres(run.world);
             const a = acts[p % acts.length]!;
@@ -191,7 +191,7 @@ describe('every trouble', () => {
           const [cure] = f.cures;
           if (!cure) continue;
           const part = repairPart(g, { kind: f.id, about });
-          const act = actsFor(g).find((a) => a.act === cure && [part, ''].includes(a.about));
+          const act = actionsFor(g).find((a) => a.act === cure && [part, ''].includes(a.about));
           expect(act, `${f.id} at ${about}`).toBeDefined();
           const w = world(g, [hide(f.id, about, 2 * HOUR)]).advance(3 * HOUR);
           expect(w.state.hidden[0]!.cured).toBeNull();
@@ -251,7 +251,7 @@ describe('a run', () => {
         fc.array(fc.nat(), { maxLength: 5 }),
         (name, seed, picks) => {
           const g = ground(name);
-          const acts = actsFor(g);
+          const acts = actionsFor(g);
           const run = PracticeRun.start(g, drawn(g, seed).id, seed);
           for (const p of picks) run.do(acts[p % acts.length]!);
           const record = JSON.parse(JSON.stringify(run.record)) as typeof run.record;
@@ -284,8 +284,8 @@ describe('a run', () => {
       ]).map((x) => x.toLowerCase());
       for (const s of scenariosFor(g).slice(0, cases(8, 40))) {
         const w = begin(g, setupOf(g, s, 5));
-        for (const a of actsFor(g)) {
-          const kind = actOf(a.act);
+        for (const a of actionsFor(g)) {
+          const kind = actionOf(a.act);
           const text = [
             tell(kind.label(g, a.about), 'metric'),
             tell(kind.does(w.fork(), a.about, 0.5).words, 'metric'),
@@ -302,7 +302,7 @@ describe('a run', () => {
 describe('a kit', () => {
   it('feels a bed wet, damp and dry as the hours without water go by, and standing in it', () => {
     const g = ground('potting-shed-pair');
-    const feel = (w: Coupled) => tell(actOf('feel-bed').does(w, 'bed', 0.5).words, 'metric');
+    const feel = (w: Coupled) => tell(actionOf('feel-bed').does(w, 'bed', 0.5).words, 'metric');
     const dry = world(g, [hide('pump-fails', 'lift', 6 * HOUR)]);
     expect(feel(dry.advance(6 * HOUR))).toMatch(/wet one finger deep/);
     // The pair’s pump never rests; a drained bed is damp at first, then dry.
@@ -315,7 +315,7 @@ describe('a kit', () => {
   it('reads in its bands and steps, near what is there, the same for the same uniform', () => {
     const g = ground('potting-shed-pair');
     const w = begin(g, setupOf(g, scenarioOf('generous-hand'), 3)).advance(40 * HOUR);
-    for (const a of looksOf(g).filter((x) => actOf(x.act).group === 'measure')) {
+    for (const a of looksOf(g).filter((x) => actionOf(x.act).group === 'measure')) {
       const id = a.act.replace('measure-', '') as Parameters<typeof truth>[1];
       const is = truth(w, id);
       for (const uniform of [0, 0.3, 0.5, 0.99]) {
@@ -522,7 +522,9 @@ it('takes new fish in, which breathe and are counted with the others', () => {
   perform(more, { act: 'fish-add', about: '' }, 0.5);
   // A quarter of fourteen, rounded.
   expect(more.state.shoals[0]!.alive).toBe(18);
-  expect(tell(actOf('look-fish').does(more, '', 0.5).words, 'metric')).toMatch(/You count 18\.$/);
+  expect(tell(actionOf('look-fish').does(more, '', 0.5).words, 'metric')).toMatch(
+    /You count 18\.$/,
+  );
   for (const w of [more, same]) w.advance(20 * HOUR);
   expect(water(more).oxygen).toBeLessThan(water(same).oxygen - 0.1);
   expect(water(more).tan).toBeGreaterThan(water(same).tan);
@@ -533,7 +535,9 @@ it('keeps fish in a tub for a while, and counts them', () => {
   const w = world(g).advance(9 * HOUR);
   perform(w, { act: 'fish-out', about: '' }, 0.5);
   expect(w.state.shoals[0]!.alive).toBeCloseTo(7, 6);
-  expect(tell(actOf('look-fish').does(w, '', 0.5).words, 'metric')).toContain('All 14 are there');
+  expect(tell(actionOf('look-fish').does(w, '', 0.5).words, 'metric')).toContain(
+    'All 14 are there',
+  );
   expect(isWell(w)).toBe(false);
   perform(w, { act: 'fish-back', about: '' }, 0.5);
   expect(w.state.shoals[0]!.alive).toBeCloseTo(14, 6);
@@ -546,7 +550,7 @@ it('takes a pump from its timer and puts it back', () => {
   perform(w, { act: 'timer-on', about: 'timer' }, 0.5);
   expect(w.network(w.state.t).controls[0]!.spans).toBeNull();
   w.advance(w.state.t + HOUR);
-  expect(tell(actOf('look-pump').does(w, 'lift', 0.5).words, 'metric')).toBe('Pump runs.');
+  expect(tell(actionOf('look-pump').does(w, 'lift', 0.5).words, 'metric')).toBe('Pump runs.');
   perform(w, { act: 'timer-back', about: 'timer' }, 0.5);
   expect(w.network(w.state.t).controls[0]!.spans!.length).toBe(8);
 });

@@ -1,11 +1,11 @@
 import { chance } from '../numerics/chance.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { actsFor, perform, type Action } from './acts.ts';
+import { actionsFor, perform, type Action } from './actions.ts';
 import { Coupled, strengthOf, type Observer } from './coupled.ts';
 import { practiceFaultOf } from './faults/index.ts';
 import { fishState } from '../life/index.ts';
-import { SALTY, allVolume, homeWater, saltsShare } from './fare.ts';
-import type { PracticeBasis } from './ground.ts';
+import { SALTY, allVolume, homeWater, saltsShare } from './stress.ts';
+import type { PracticeBasis } from './basis.ts';
 import type { Seen } from './looks.ts';
 import { scenarioOf, setupOf, type Setup } from './scenarios.ts';
 import { startState } from './start.ts';
@@ -67,7 +67,7 @@ export class PracticeRun {
 
   /** Does an act. @throws RangeError where it cannot be done here */
   do(a: Action, observer?: Observer): ActionRecord {
-    if (!actsFor(this.ground).some((x) => x.act === a.act && x.about === a.about))
+    if (!actionsFor(this.ground).some((x) => x.act === a.act && x.about === a.about))
       throw new RangeError('That cannot be done here.');
     const from = this.world.state.t;
     const uniform = uniformOf(this.setup.seed, this.entries.length);

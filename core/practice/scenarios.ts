@@ -4,7 +4,7 @@ import type { Seconds } from '../quantity/si.ts';
 import { practiceFaultOf, type PracticeFault } from './faults/index.ts';
 import { livesIn, seasonDay, type SeasonOfYear } from './lives.ts';
 import { FIRST_MORNING } from './start.ts';
-import type { PracticeBasis } from './ground.ts';
+import type { PracticeBasis } from './basis.ts';
 import type { Hidden } from './types.ts';
 
 /** Scenarios: what strikes when, alone or as it really comes together; and runs, made from one by a seed. */

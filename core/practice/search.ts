@@ -1,5 +1,5 @@
 import { repairPart, practiceFaultOf } from './faults/index.ts';
-import { actOf, actsFor, perform, type Action } from './acts.ts';
+import { actionOf, actionsFor, perform, type Action } from './actions.ts';
 import type { Seconds } from '../quantity/si.ts';
 import type { Coupled } from './coupled.ts';
 import { isWell, lossOf } from './run.ts';
@@ -21,7 +21,7 @@ const AGAIN: ReadonlySet<string> = new Set(['change-water', 'bicarbonate', 'cool
 const STAYS: ReadonlySet<string> = new Set([...AGAIN, 'top-up']);
 /** What an act costs by its work and parts alone, with a little for what goes on meanwhile. */
 const effort = (a: Action): number => {
-  const { minutes, money = 0, tests = 0 } = actOf(a.act);
+  const { minutes, money = 0, tests = 0 } = actionOf(a.act);
   return 0.2 * minutes + money + 0.5 * tests + 5;
 };
 /** What keeps fish and plants alive whatever the trouble is. */
@@ -54,7 +54,7 @@ function helpful(w: Coupled, setup: Setup): Action[] {
       practiceFaultOf(h.kind).cures.map((c) => `${c} ${repairPart(w.ground, h)}`),
     ),
   );
-  return actsFor(w.ground).filter(
+  return actionsFor(w.ground).filter(
     (a) =>
       CARE.has(a.act) ||
       cures.has(`${a.act} ${a.about}`) ||

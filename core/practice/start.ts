@@ -1,7 +1,7 @@
 import { Simulation } from '../day/index.ts';
 import { saturation, waterOn } from '../life/index.ts';
 import { DAY } from '../network/types.ts';
-import { AMMONIA_OXIDISERS, NITRITE_OXIDISERS, warmth } from '../season/index.ts';
+import { AMMONIA_OXIDISERS, NITRITE_OXIDISERS, temperatureFactor } from '../season/index.ts';
 import {
   ALKALINITY,
   CARBON,
@@ -14,8 +14,8 @@ import {
   carbonOf,
 } from '../season/model.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { SOLUTION } from './fare.ts';
-import type { PracticeBasis } from './ground.ts';
+import { SOLUTION } from './stress.ts';
+import type { PracticeBasis } from './basis.ts';
 import type { Hidden, State } from './types.ts';
 import { AMOUNTS, CHLORIDE, SALTS } from './waters.ts';
 
@@ -64,7 +64,7 @@ export function startState(g: PracticeBasis, day: number, hidden: readonly Hidde
     put(CHLORIDE, water.chloride ?? USUAL.chloride);
   });
   // As many bacteria as live on what the fish give off: growth makes up for decay.
-  const warm = warmth(temperature);
+  const warm = temperatureFactor(temperature);
   const x1 = (AMMONIA_OXIDISERS.yield * g.life.tan) / (AMMONIA_OXIDISERS.decay * warm);
   const x2 = (NITRITE_OXIDISERS.yield * g.life.tan) / (NITRITE_OXIDISERS.decay * warm);
   const onWalls = g.walls / Math.max(1e-9, g.walls + g.surface);

@@ -40,14 +40,14 @@ const within = ([low, high]: Pair, [least, most]: Pair): Pair => {
 const asN = (nitrate: number): number => nitrate * KIT_SCALES.no3.factor;
 
 /** Warmth in which every kind of fish thrives. */
-export const bestWarmth = (t: Tended): Pair => {
+export const bestTemperature = (t: Tended): Pair => {
   const kinds = t.life.groups.map((g) => g.kind);
   return within(common(kinds.map((k) => k.best)), common(kinds.map((k) => k.survives)));
 };
 /** Warmth that all of them bear well: half way from where they thrive to where they die. */
 const borne = (t: Tended): Pair => {
   const survives = common(t.life.groups.map((g) => g.kind.survives));
-  const best = bestWarmth(t);
+  const best = bestTemperature(t);
   return [(survives[0] + best[0]) / 2, (survives[1] + best[1]) / 2];
 };
 

@@ -9,7 +9,7 @@ import {
   accountOf,
   crossingOf,
   crossingsOf,
-  fillTold,
+  fillEvidence,
   seriesOf,
   slopeOf,
   thinned,
@@ -100,7 +100,7 @@ describe('a slope', () => {
 describe('a timed fill', () => {
   it('that is shorter tells the share of clogged voids, and the design then fills as timed', () => {
     const clogged = applyEdits(pair, [{ at: 'vessels.bed.media.clogging', to: 0.25 }]);
-    const told = fillTold(pair, 'bed', filled(clogged))!;
+    const told = fillEvidence(pair, 'bed', filled(clogged))!;
     expect(told.clogging).toBeCloseTo(0.25, 2);
     expect(filled(applyEdits(pair, told.edits)) / filled(clogged)).toBeCloseTo(1, 2);
   });
@@ -113,17 +113,17 @@ describe('a timed fill', () => {
         to: { id: 'flow-lift', kind: 'flow', path: 'lift', flow: 0.8 * flow },
       },
     ]);
-    const told = fillTold(pair, 'bed', filled(weak))!;
+    const told = fillEvidence(pair, 'bed', filled(weak))!;
     expect(told.clogging).toBeNull();
     expect(told.flowLeft).toBeCloseTo(0.8, 2);
   });
 
   it('as expected tells nothing', () => {
-    expect(fillTold(pair, 'bed', filled(pair) * 1.03)).toBeNull();
+    expect(fillEvidence(pair, 'bed', filled(pair) * 1.03)).toBeNull();
   });
 });
 
-it('sums what went in and out over the days that there are', () => {
+it('calculators what went in and out over the days that there are', () => {
   const t = tendedDemo('potting-shed-pair', [
     { h: 20 * 24, kind: 'feed', mass: 0.016 },
     { h: 10 * 24, kind: 'feed', mass: 0.016 },

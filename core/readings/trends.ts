@@ -131,7 +131,7 @@ export function crossingsOf(t: Tended): LimitCrossing[] {
 }
 
 /** A bed’s stones and its inflow as a timed fill tells them. */
-export interface FillTold {
+export interface FillEvidence {
   readonly read: Seconds;
   readonly expected: Seconds;
   /** Share of the voids that is gone, where the fill is shorter than it should be. */
@@ -158,7 +158,7 @@ const MOST_CLOGGED = 0.9;
  * @param read by stopwatch
  * @returns null where the bed does not flood, or the fill is as expected
  */
-export function fillTold(s: SystemDocument, bed: string, read: Seconds): FillTold | null {
+export function fillEvidence(s: SystemDocument, bed: string, read: Seconds): FillEvidence | null {
   const expected = fillOf(s, bed);
   if (!Number.isFinite(expected) || Math.abs(read / expected - 1) < SAME) return null;
   const v = s.vessels.find((x) => x.id === bed);

@@ -1,7 +1,7 @@
 import { luFactor, luSolve } from '../numerics/linear.ts';
 import type { Interval, Reading } from '../system/index.ts';
-import type { SeasonSetup } from './course.ts';
-import type { SeasonGround } from './ground.ts';
+import type { SeasonSetup } from './setup.ts';
+import type { SeasonBasis } from './basis.ts';
 import { runSeason, type Season } from './season.ts';
 
 /**
@@ -151,7 +151,7 @@ function spreadPoints(count: number): number[][] {
  * @returns nothing where it was stopped
  */
 export function fitSeason(
-  ground: SeasonGround,
+  ground: SeasonBasis,
   course: SeasonSetup,
   readings: readonly Reading[],
   progress: (done: number) => boolean = () => true,

@@ -1,8 +1,8 @@
 /** Weeks and months: cycling, growth, pH and alkalinity, and the fit to a grower's readings. */
 export * from './ahead.ts';
-export * from './course.ts';
+export * from './setup.ts';
 export * from './fit.ts';
-export * from './ground.ts';
+export * from './basis.ts';
 export * from './parameters.ts';
 export * from './run.ts';
 export * from './season.ts';

@@ -21,7 +21,7 @@ import {
   INHIBITION,
   NH3_PER_N,
   NITRITE_OXIDISERS,
-  warmth,
+  temperatureFactor,
   type Nitrifiers,
 } from './parameters.ts';
 import { rosenbrock, type Stepper } from './rosenbrock.ts';
@@ -191,7 +191,7 @@ export function seasonModel(rate = 1, tolerance = 1e-4): Model {
       c = conditions;
       constants = carbonateConstants(c.t);
       if (c.shell > 0) shell = shellConstants(c.t);
-      warm = warmth(c.t);
+      warm = temperatureFactor(c.t);
       saturated = saturation(c.t, c.altitude);
     },
     advance: (from, till, y) => stepper.advance(from, till, y, tolerance),

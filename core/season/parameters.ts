@@ -38,7 +38,7 @@ export const INHIBITION: GramsPerCubicMetre = 1;
 export const NH3_PER_N = 17.031 / 14.007;
 
 /** Growth and decay by temperature, a factor on those at 20 °C: ×1.10 per °C up to 30 °C. */
-export const warmth = (t: Celsius): number => 1.1 ** (Math.min(t, 30) - 20);
+export const temperatureFactor = (t: Celsius): number => 1.1 ** (Math.min(t, 30) - 20);
 
 /** "Cycled": a dose of so much on top of the day's is gone, both below the mark, within a day. mg N/L. */
 export const CYCLED = { dose: CYCLING_LIMITS.test, below: CYCLING_LIMITS.gone } as const;

@@ -30,8 +30,8 @@ import { CYCLED_WAIT, UNIONISED_LIMITS } from '../limits/index.ts';
 import type { Celsius, CubicMetres, GramsPerDay, Kilograms, Share } from '../quantity/si.ts';
 import type { Fish, SeasonEvent, SystemDocument } from '../system/index.ts';
 import { renewedAlike, tapWater } from '../readings/water.ts';
-import { loggedAt, type SeasonSetup } from './course.ts';
-import type { SeasonGround } from './ground.ts';
+import { loggedAt, type SeasonSetup } from './setup.ts';
+import type { SeasonBasis } from './basis.ts';
 import {
   ALKALINITY,
   CARBON,
@@ -114,7 +114,7 @@ export interface SeasonTally {
 }
 
 export class SeasonRun {
-  readonly ground: SeasonGround;
+  readonly ground: SeasonBasis;
   readonly course: SeasonSetup;
   /** The design, its tap as it is taken to be where nobody read it. */
   readonly system: SystemDocument;
@@ -148,7 +148,7 @@ export class SeasonRun {
   private readonly logs: NonNullable<SeasonSetup['logged']>;
   private readonly before: number;
 
-  constructor(ground: SeasonGround, course: SeasonSetup) {
+  constructor(ground: SeasonBasis, course: SeasonSetup) {
     this.ground = ground;
     this.course = course;
     this.volume = ground.volume;

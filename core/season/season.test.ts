@@ -4,8 +4,8 @@ import { judgeWhole } from '../findings/judge.ts';
 import { demo } from '../test/demo.ts';
 import { fitSeason, withParameters, type Parameters } from './fit.ts';
 import { cases } from '../test/cases.ts';
-import { seasonSetupOf, dailyDose, leftAlone, type SeasonSetup } from './course.ts';
-import { seasonGround } from './ground.ts';
+import { seasonSetupOf, dailyDose, leftAlone, type SeasonSetup } from './setup.ts';
+import { seasonBasis } from './basis.ts';
 import { runSeason, type Season } from './season.ts';
 
 const { cycling } = JSON.parse(readFileSync('core/test/life-values.json', 'utf8')) as {
@@ -22,7 +22,7 @@ const { cycling } = JSON.parse(readFileSync('core/test/life-values.json', 'utf8'
 const groundOf = (name: string) => {
   const system = demo(name);
   const { a, day } = judgeWhole(system);
-  return { system, ground: seasonGround({ system, a, day }) };
+  return { system, ground: seasonBasis({ system, a, day }) };
 };
 const { system, ground } = groundOf('north-wall-lean-to');
 const bare: SeasonSetup = {

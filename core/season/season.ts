@@ -1,6 +1,6 @@
 import type { SeasonEvent } from '../system/index.ts';
-import type { SeasonSetup } from './course.ts';
-import type { SeasonGround } from './ground.ts';
+import type { SeasonSetup } from './setup.ts';
+import type { SeasonBasis } from './basis.ts';
 import { ALKALINITY, NITRATE, NITRITE, OXYGEN, TAN } from './model.ts';
 import { SeasonRun, type SeasonTally } from './run.ts';
 
@@ -73,7 +73,7 @@ export const N_IN_PLANTS = 3;
  * @param progress told the day after each; returning false stops, and what there is so far is given
  */
 export function runSeason(
-  ground: SeasonGround,
+  ground: SeasonBasis,
   course: SeasonSetup,
   progress?: (day: number) => boolean,
   grower?: Grower,

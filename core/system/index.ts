@@ -10,7 +10,7 @@ export * from './loose.ts';
 export * from './numberChanges.ts';
 export * from './plainName.ts';
 export * from './planting.ts';
-export * from './stands.ts';
+export * from './plantings.ts';
 export * from './merge.ts';
 export * from './migrate.ts';
 export * from './stock.ts';

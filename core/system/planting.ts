@@ -1,5 +1,5 @@
 import type { Metres, Share } from '../quantity/si.ts';
-import { siteArea, stands, standsOf, type CropPlanting } from './stands.ts';
+import { siteArea, stands, standsOf, type CropPlanting } from './plantings.ts';
 import type { Planting, SystemDocument, Vessel } from './types.ts';
 
 /** What grows in a vessel, as far as its water goes. */

@@ -463,7 +463,7 @@ export interface AmmoniaDose {
 }
 
 /** Something that the grower would like of a year. Days are days of the year. */
-export type Wish =
+export type PlantRequest =
   /** Heads of a leaf crop a week, harvested between two days. */
   | { id: string; kind: 'heads'; crop: string; perWeek: number; from: number; to: number }
   /** Fresh mass of a crop in the year. */
@@ -490,13 +490,13 @@ export interface Plan {
   days: number;
   events: SeasonEvent[];
   readings: Reading[];
-  wishes: Wish[];
+  wishes: PlantRequest[];
   away: Away[];
   /** Most time that there is on a day; null where it does not matter. */
   time: Seconds | null;
 }
 
-export const SCHOOLS = [
+export const STOCKING_RULE_IDS = [
   'feed-to-planting',
   'mass-per-water',
   'bacteria',
@@ -504,7 +504,7 @@ export const SCHOOLS = [
   'solids',
   'fish-per-plant',
 ] as const;
-export type SchoolId = (typeof SCHOOLS)[number];
+export type StockingRuleId = (typeof STOCKING_RULE_IDS)[number];
 
 /** The water as it was last read; null where it was not. Nitrogen as N, alkalinity as CaCO₃. */
 export interface WaterState {
@@ -772,7 +772,7 @@ export interface SystemDocument {
   solution: Solution | null;
   plan: Plan;
   /** The school that the grower goes by; null leaves it to the strictest. */
-  school: SchoolId | null;
+  school: StockingRuleId | null;
   /** Plants that a small fish feeds, of the school that counts heads. */
   plantsPerFish: number;
   own: OwnKinds;

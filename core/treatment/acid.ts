@@ -4,7 +4,7 @@ import { ALKALINITY_RANGE, MEASURED_DOSE } from '../limits/index.ts';
 import { liquid, ph, say, time, type Phrase } from '../quantity/index.ts';
 import type { CubicMetres, GramsPerCubicMetre } from '../quantity/si.ts';
 import { CHEMICAL_CAUTION, doseWait, largestDose, type Doseable } from './base.ts';
-import type { TreatmentBasis, Refusal } from './ground.ts';
+import type { TreatmentBasis, Refusal } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Lower the pH with acid, by what the alkalinity allows. */

@@ -1,6 +1,6 @@
 import { UNIONISED_LIMITS } from '../limits/index.ts';
 import { ph, say } from '../quantity/index.ts';
-import type { TreatmentBasis } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Bring air in. Strong aeration drives carbon dioxide out and raises the pH. */

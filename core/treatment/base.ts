@@ -11,7 +11,7 @@ import {
   phBudget,
   type TreatmentBasis,
   type Refusal,
-} from './ground.ts';
+} from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Raise alkalinity, and the pH with it. */

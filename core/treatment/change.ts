@@ -19,7 +19,7 @@ import {
   type WaterBound,
   type TreatmentBasis,
   type Refusal,
-} from './ground.ts';
+} from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Change part of the water for tap water, treated and brought near its temperature. */

@@ -3,7 +3,7 @@ import { dechlorinate, standingTime } from '../life/index.ts';
 import { dose, litres, say, time } from '../quantity/index.ts';
 import type { CubicMetres } from '../quantity/si.ts';
 import { dechlorinators } from '../system/index.ts';
-import type { TreatmentBasis } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Take chlorine out: of new water before it goes in, or of the fish's water. */

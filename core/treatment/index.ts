@@ -1,6 +1,6 @@
 /** Treatments: what a grower does to the water, what it does, the largest safe amount, how it is done, what is logged. */
 export * from './types.ts';
-export * from './ground.ts';
+export * from './basis.ts';
 export * from './change.ts';
 export * from './topUp.ts';
 export * from './dechlorinate.ts';

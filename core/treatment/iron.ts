@@ -2,8 +2,8 @@ import { IRON_LIMITS } from '../limits/index.ts';
 import { concentration, dose, litres, say } from '../quantity/index.ts';
 import { CHELATES } from '../catalogue/index.ts';
 import type { CubicMetres, Kilograms, Share } from '../quantity/si.ts';
-import type { TreatmentBasis } from './ground.ts';
-import { phNow } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
+import { phNow } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Iron chelate, which young systems lack. */

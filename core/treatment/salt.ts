@@ -3,7 +3,7 @@ import { CHLORIDE_RATIO, CROP_SALT, SALT_LIMITS, SALT_PARTS, SALT_WAIT } from '.
 import { dose, say, time } from '../quantity/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { SALT, newest, type Tended } from '../readings/index.ts';
-import type { TreatmentBasis } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Plain salt: its chloride keeps nitrite out of fish blood. */

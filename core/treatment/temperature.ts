@@ -1,6 +1,6 @@
 import { HEAT_WAIT, TEMPERATURE_LIMITS } from '../limits/index.ts';
 import { degrees, power, say } from '../quantity/index.ts';
-import type { TreatmentBasis } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Cool or warm the water, slowly. */

@@ -2,7 +2,7 @@ import { CHANGE_WAIT } from '../limits/index.ts';
 import { litres, say } from '../quantity/index.ts';
 import type { CubicMetres, Share } from '../quantity/si.ts';
 import { largestRenewal, newWater } from './change.ts';
-import type { TreatmentBasis } from './ground.ts';
+import type { TreatmentBasis } from './basis.ts';
 import { stepOf, type TreatmentStep } from './types.ts';
 
 /** Top up what is missing. New water is a dose: it dilutes, and it moves the pH. */

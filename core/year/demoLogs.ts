@@ -4,7 +4,7 @@ import { pumpDutyFlow, fillTime } from '../derived/index.ts';
 import type { Figures } from '../assess/index.ts';
 import { dechlorinate } from '../life/index.ts';
 import { chance } from '../numerics/chance.ts';
-import { seasonSetupOf, seasonGround, type SeasonSetup } from '../season/index.ts';
+import { seasonSetupOf, seasonBasis, type SeasonSetup } from '../season/index.ts';
 import { dechlorinators, type SystemDocument } from '../system/index.ts';
 import { DEMO_DAYS, FIRST_ROUND, demoFilled } from './demoDays.ts';
 import { runTended } from './tended.ts';
@@ -64,7 +64,7 @@ function tendedEntries(
   const begins = dayOfYear(first);
   const whole: SeasonSetup = { ...seasonSetupOf(c.system), events: [], ...course, begins, days };
   const start = momentOf(first, FIRST_ROUND, zone);
-  return runTended(seasonGround(c), whole, { seed, start, zone, age }).entries;
+  return runTended(seasonBasis(c), whole, { seed, start, zone, age }).entries;
 }
 
 /** Bacteria of a system that has run for months, a factor on a bare start. */
@@ -194,7 +194,7 @@ function cloggingLog(scene: Scene): Entry[] {
 function solutionLog({ c, end, zone }: Scene): Entry[] {
   const s = c.system;
   const n = new Notebook(53, end, zone);
-  const { temperature } = seasonGround(c);
+  const { temperature } = seasonBasis(c);
   const store = s.vessels.find((v) => v.role === 'reservoir')!.id;
   const volume = c.a.balance.rest.reduce((sum, r) => sum + r.volume, 0);
   const use = c.a.balance.dailyWaterUse;
@@ -258,7 +258,7 @@ const LOGS: Readonly<Record<string, (scene: Scene) => Entry[]>> = {
 };
 
 /** A demo as it is kept: its document with the date of its first water, and its log. */
-export interface DemoKept {
+export interface DemoLog {
   readonly document: SystemDocument;
   readonly log: readonly Entry[];
 }
@@ -270,7 +270,7 @@ export interface DemoKept {
  * @param c figures of its document
  * @param end midnight after the last day that is noted
  */
-export function demoWithLog(file: string, c: Figures, end: Moment, zone: string): DemoKept {
+export function demoWithLog(file: string, c: Figures, end: Moment, zone: string): DemoLog {
   const kept = LOGS[file];
   if (!kept) return { document: c.system, log: [] };
   const log = kept({ c, end, zone })

@@ -30,7 +30,7 @@ import {
 import {
   isAway,
   type Grower,
-  type SeasonGround,
+  type SeasonBasis,
   type SeasonRun,
   type FishGroupState,
 } from '../season/index.ts';
@@ -62,14 +62,14 @@ const SOONEST: Seconds = 1800;
 const LEFT = 0.6;
 
 /** What a plan of care said on the day: why, what to do, how much to feed. Plain data. */
-export interface ToldPlan {
+export interface KnownPlan {
   readonly urgency: CarePlan['urgency'];
   readonly hazards: readonly { readonly id: HazardId; readonly because: Phrase }[];
   readonly steps: readonly Phrase[];
   /** Feed of the day, kg; null without fish. */
   readonly feed: Kilograms | null;
 }
-const told = (p: CarePlan): ToldPlan => ({
+const told = (p: CarePlan): KnownPlan => ({
   urgency: p.urgency,
   hazards: p.hazards.map(({ id, because }) => ({ id, because })),
   steps: p.steps.map((s) => s.title),
@@ -87,7 +87,7 @@ export interface GrowerAction {
   readonly measure: QuantityKind | null;
   readonly title: Phrase;
   /** The plan that it came from; null where it is routine. */
-  readonly plan: ToldPlan | null;
+  readonly plan: KnownPlan | null;
 }
 
 /** What a season asks of its grower. */
@@ -149,7 +149,7 @@ export class TendingGrower implements Grower {
   readonly asks: Asks = noAsks();
   /** Day on which the log shows that the bacteria are there; null until then. */
   cycledDay: number | null = null;
-  private readonly ground: SeasonGround;
+  private readonly ground: SeasonBasis;
   private readonly kits: Kits;
   private readonly start: Moment;
   private readonly zone: string;
@@ -167,7 +167,7 @@ export class TendingGrower implements Grower {
   private readonly most: Kilograms;
 
   /** @param begins day of the year */
-  constructor(ground: SeasonGround, begins: number, options: GrowerOptions = {}) {
+  constructor(ground: SeasonBasis, begins: number, options: GrowerOptions = {}) {
     this.ground = ground;
     this.kits = new Kits(options.seed ?? 1);
     this.zone = options.zone ?? ZONE;

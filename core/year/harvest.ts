@@ -1,7 +1,7 @@
 import { dayAfter, daysAcross, monthAndDay, monthsAfter } from '../calendar/dayOfYear.ts';
-import { daysToReady, harvestedShare, standUptake } from '../life/index.ts';
+import { daysToReady, harvestedShare, plantingUptake } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
-import { N_IN_PLANTS, type Season, type SeasonGround } from '../season/index.ts';
+import { N_IN_PLANTS, type Season, type SeasonBasis } from '../season/index.ts';
 import type { CropPlanting } from '../system/index.ts';
 
 /** What a season's plants give, by the nitrogen that they took up. */
@@ -16,7 +16,7 @@ export interface Harvest {
 }
 
 /** What one stand gave in a season. */
-export interface StandHarvest {
+export interface PlantingHarvest {
   readonly stand: CropPlanting;
   readonly mass: Kilograms;
   /** The same with as much nitrogen as it could use. */
@@ -24,7 +24,7 @@ export interface StandHarvest {
 }
 
 /** Days from planting out from which a stand is picked; Infinity where it is cut once. */
-function pickedFrom(ground: SeasonGround, { stand, kind }: CropPlanting): number {
+function pickedFrom(ground: SeasonBasis, { stand, kind }: CropPlanting): number {
   const { from, vessel } = stand;
   if (from === null) return 0;
   if (kind.harvest === 'once' || kind.harvest === 'none') return Infinity;
@@ -39,7 +39,7 @@ function pickedFrom(ground: SeasonGround, { stand, kind }: CropPlanting): number
  * @param give told the day of the season, the stand, and what is harvested with the nitrogen that there was and with plenty
  */
 function harvested(
-  ground: SeasonGround,
+  ground: SeasonBasis,
   season: Season,
   begins: number,
   give: (day: number, x: CropPlanting, mass: Kilograms, full: Kilograms) => void,
@@ -54,7 +54,7 @@ function harvested(
   }));
   for (let day = 0; day < season.days; day++) {
     const ofYear = dayAfter(begins, day);
-    const wants = rows.map(({ x }) => standUptake(system, x, ofYear));
+    const wants = rows.map(({ x }) => plantingUptake(system, x, ofYear));
     const all = wants.reduce((sum, x) => sum + x, 0);
     rows.forEach((row, i) => {
       const { x, share } = row;
@@ -76,7 +76,7 @@ function harvested(
 }
 
 /** The harvest of a season by crop and month. @param begins day of the year */
-export function harvestOf(ground: SeasonGround, season: Season, begins: number): Harvest[] {
+export function harvestOf(ground: SeasonBasis, season: Season, begins: number): Harvest[] {
   const cells = new Map<string, { crop: string; month: number; after: number; mass: Kilograms }>();
   harvested(ground, season, begins, (day, { kind }, mass) => {
     if (!(mass > 0)) return;
@@ -91,11 +91,11 @@ export function harvestOf(ground: SeasonGround, season: Season, begins: number):
 }
 
 /** What each stand gave in a season, and would have given with plenty of nitrogen. @param begins day of the year */
-export function standHarvests(
-  ground: SeasonGround,
+export function plantingHarvests(
+  ground: SeasonBasis,
   season: Season,
   begins: number,
-): StandHarvest[] {
+): PlantingHarvest[] {
   const masses = new Map(ground.stands.map((stand) => [stand, { stand, mass: 0, full: 0 }]));
   harvested(ground, season, begins, (_, x, mass, full) => {
     const there = masses.get(x)!;

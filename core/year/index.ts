@@ -11,5 +11,5 @@ export * from './planner.ts';
 export * from './plots.ts';
 export * from './sowings.ts';
 export * from './tended.ts';
-export * from './trouble.ts';
+export * from './problems.ts';
 export * from './wishes.ts';

@@ -12,11 +12,11 @@ import {
 } from './sowings.ts';
 import type { Missing, Slot, SlotOr, WantedWeek, YearContext, YearLimit } from './sowings.ts';
 import { GrowingArea, type Plot } from './plots.ts';
-import type { CropPlanting, Vessel, Wish } from '../system/index.ts';
+import type { CropPlanting, Vessel, PlantRequest } from '../system/index.ts';
 
 /** What is wanted of the beds, laid out on their ground over a year. */
 
-export type PlantWish = Exclude<Wish, { kind: 'fish' }>;
+export type AskedPlanting = Exclude<PlantRequest, { kind: 'fish' }>;
 
 /** Heads of a week that a plot is cut for. */
 interface Cut {
@@ -100,7 +100,7 @@ export class LayOut {
   /** @param there stands that keep their ground */
   constructor(
     private readonly g: YearContext,
-    readonly wishes: readonly Wish[],
+    readonly wishes: readonly PlantRequest[],
     there: readonly CropPlanting[],
   ) {
     const { system } = g.c;
@@ -273,7 +273,7 @@ export class LayOut {
     missed: Missed[],
     had: number[],
   ): void {
-    const w = this.wishes[wish]! as Extract<Wish, { kind: 'mass' }>;
+    const w = this.wishes[wish]! as Extract<PlantRequest, { kind: 'mass' }>;
     const times = this.timesOf(wish);
     let left = w.mass;
     let used = 0;
@@ -312,7 +312,7 @@ export const meanWorth = (shares: readonly number[]): number =>
 const weeksOf = (kind: CropKind): number => 1 + Math.floor(kind.daysOfHarvest / WEEK);
 
 /** What a wish asks for in all: heads, or kg. */
-export const wanted = (w: PlantWish, weeks: readonly WantedWeek[]): number =>
+export const wanted = (w: AskedPlanting, weeks: readonly WantedWeek[]): number =>
   w.kind === 'mass' ? w.mass : weeks.reduce((sum, x) => sum + x.count, 0);
 
 /** The most plants, up to a number, for which there is room. */

@@ -4,7 +4,7 @@ import { dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { readSystem, writeSystem } from '../formats/file.ts';
 import { outside, overlap } from '../life/index.ts';
-import { seasonSetupOf, runSeason, seasonGround } from '../season/index.ts';
+import { seasonSetupOf, runSeason, seasonBasis } from '../season/index.ts';
 import {
   applyEdits,
   cropKindOf,
@@ -13,7 +13,7 @@ import {
   vesselOf,
   type Edit,
   type SystemDocument,
-  type Wish,
+  type PlantRequest,
 } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
@@ -35,7 +35,7 @@ import {
   runTended,
   slotFor,
   slotFrom,
-  standHarvests,
+  plantingHarvests,
   wantedWeeks,
   yieldOf,
   type YearContext,
@@ -55,7 +55,7 @@ const room = (t: number): Edit[] => [
   { at: 'site.waterTemperature', to: t },
 ];
 const pair = demo('potting-shed-pair');
-const heads = (crop: string, perWeek: number, from = 1, to = 366, id = crop): Wish => ({
+const heads = (crop: string, perWeek: number, from = 1, to = 366, id = crop): PlantRequest => ({
   id,
   kind: 'heads',
   crop,
@@ -348,7 +348,7 @@ describe('a layout', () => {
 });
 
 describe('a planned year', () => {
-  const wishes: Wish[] = [
+  const wishes: PlantRequest[] = [
     heads('lettuce', 2, 150, 330),
     { id: 'beans', kind: 'mass', crop: 'dwarf-bean', mass: 1 },
     { id: 'eat', kind: 'fish', count: 6, mass: 0.03, by: 60 },
@@ -423,7 +423,7 @@ describe('a planned year', () => {
 
   it('goes in the tended season as it says: fish on their days, harvest, no trouble', () => {
     const used = figuresOf(applyEdits(wished, plan.edits));
-    const ground = seasonGround(used);
+    const ground = seasonBasis(used);
     const made = runTended(ground, seasonSetupOf(used.system), { seed: 1 });
     expect(plan.trouble).toBeNull();
     expect(made.season.tally.deaths).toBe(0);
@@ -437,7 +437,7 @@ describe('a planned year', () => {
     }
     // The heads that are told are those whose stand took up nitrogen for at least seven tenths of a whole one.
     const gave = new Map(
-      standHarvests(ground, made.season, 91).map((h) => [h.stand.stand.id, h.mass / h.full]),
+      plantingHarvests(ground, made.season, 91).map((h) => [h.stand.stand.id, h.mass / h.full]),
     );
     const had = plan.plots.reduce(
       (sum, p, i) =>
@@ -534,7 +534,7 @@ describe('a planned year', () => {
 });
 
 describe('a grower with days away', () => {
-  const ground = seasonGround(figuresOf(pair));
+  const ground = seasonBasis(figuresOf(pair));
   const base = { ...seasonSetupOf(pair), days: 30, start: 'fish' as const, seed: 1e4, events: [] };
   it('notes nothing on them and feeds again on the day of the return', () => {
     const grower = new TendingGrower(ground, 91, { seed: 1 });

@@ -6,7 +6,7 @@ import {
   fishGroups,
   hasMedia,
   lifeOf,
-  standUptake,
+  plantingUptake,
   strictestMass,
   total,
 } from '../life/index.ts';
@@ -17,7 +17,7 @@ import {
   seasonSetupOf,
   isAway,
   runSeason,
-  seasonGround,
+  seasonBasis,
   type SeasonSetup,
 } from '../season/index.ts';
 import {
@@ -29,10 +29,10 @@ import {
   type Edit,
   type SeasonEvent,
   type SystemDocument,
-  type Wish,
+  type PlantRequest,
 } from '../system/index.ts';
 import { TendingGrower } from './grower.ts';
-import { standHarvests } from './harvest.ts';
+import { plantingHarvests } from './harvest.ts';
 import {
   LayOut,
   PLAIN,
@@ -50,7 +50,7 @@ import {
   type YearLimit,
 } from './sowings.ts';
 import { runTended, type SeasonWithCare } from './tended.ts';
-import { figuresOf, troubleOf, type SeasonTrouble } from './trouble.ts';
+import { figuresOf, seasonProblems, type SeasonProblem } from './problems.ts';
 
 /**
  * A year planned from what is wanted of it: the beds are laid out by light, warmth and ground, the fish are chosen by what the
@@ -75,7 +75,7 @@ const TRIES = 600;
 const ROUND = 100;
 
 /** What is had of a wish in a month. */
-export interface WishMonth {
+export interface RequestMonth {
   readonly month: number;
   readonly after: number;
   readonly wanted: number;
@@ -84,12 +84,12 @@ export interface WishMonth {
   readonly limit: YearLimit | null;
 }
 /** What is had of a wish. */
-export interface WishResult {
+export interface RequestResult {
   readonly id: string;
   readonly wanted: number;
   readonly had: number;
   /** Of heads, month by month. */
-  readonly months: readonly WishMonth[];
+  readonly months: readonly RequestMonth[];
   readonly limit: YearLimit | null;
   /** Mass of a fish on the day of a wish for fish. */
   readonly reached: Kilograms | null;
@@ -109,13 +109,13 @@ export interface YearPlan {
   readonly plots: readonly PlannedPlot[];
   readonly stands: readonly CropStand[];
   readonly events: readonly SeasonEvent[];
-  readonly wishes: readonly WishResult[];
+  readonly wishes: readonly RequestResult[];
   readonly away: readonly AwayResult[];
   /** Time a day in the busiest month, and the most that is wanted; null where nothing was said. */
   readonly time: { readonly most: Seconds | null; readonly busiest: Seconds } | null;
   /** The tended season of the plan; null of a system without fish. */
   readonly season: SeasonWithCare | null;
-  readonly trouble: SeasonTrouble | null;
+  readonly trouble: SeasonProblem | null;
   /** Nitrogen that came in and that plants took, g. */
   readonly nitrogen: { readonly given: number; readonly taken: number } | null;
   /** What makes the plan the system's. */
@@ -134,7 +134,7 @@ export type YearPlanProgress = (done: number, best: YearPlan | null) => boolean;
 /** The first day on which the water of a start feeds plants; null where it never does. */
 function firstFed(c: Figures, course: SeasonSetup, seed: number): number | null {
   if (course.start === 'fish') return 0;
-  const ground = seasonGround(c);
+  const ground = seasonBasis(c);
   const grower = new TendingGrower(ground, course.begins, { seed });
   runSeason(ground, { ...course, dosing: null }, () => grower.cycledDay === null, grower);
   return grower.cycledDay;
@@ -208,7 +208,7 @@ class Planner {
     });
   }
 
-  private get fishWishes(): Extract<Wish, { kind: 'fish' }>[] {
+  private get fishWishes(): Extract<PlantRequest, { kind: 'fish' }>[] {
     return this.base.plan.wishes.filter((w) => w.kind === 'fish');
   }
 
@@ -236,7 +236,7 @@ class Planner {
     const all = standsOf(c.system);
     let sum = 0;
     for (let d = 0; d < YEAR; d += 7)
-      for (const x of all) sum += standUptake(c.system, x, dayAfter(this.ground.begins, d));
+      for (const x of all) sum += plantingUptake(c.system, x, dayAfter(this.ground.begins, d));
     const taken = sum / Math.ceil(YEAR / 7);
     const each = total(fishGroups(c.system), (x) => x.tan) / design;
     const free = hasMedia(c.system) ? 1 - DENITRIFIED : 1;
@@ -309,7 +309,7 @@ class Planner {
       share: Math.min(1, w.count / Math.max(1, count)),
     }));
     const c = this.figures(laid, count, [...planned, ...eaten]);
-    const ground = seasonGround(c);
+    const ground = seasonBasis(c);
     const course = seasonSetupOf(c.system);
     const { entries: _, ...made } = runTended(ground, course, { seed: this.seed });
     const { season, acts } = made;
@@ -330,10 +330,12 @@ class Planner {
       came[i] ? [{ ...e, day: Math.round(came[i].time) }] : [],
     );
     events.push(...eaten.filter((_, i) => fish[i]!.had > 0));
-    const gave = new Map(standHarvests(ground, season, begins).map((h) => [h.stand.stand.id, h]));
+    const gave = new Map(
+      plantingHarvests(ground, season, begins).map((h) => [h.stand.stand.id, h]),
+    );
     const stands = this.stands(laid.plots);
     const wishes = this.results(laid, (i) => gave.get(stands[i]!.id) ?? { mass: 0, full: 0 }, fish);
-    const trouble = troubleOf(c, season);
+    const trouble = seasonProblems(c, season);
     const taken = season.uptake.subarray(0, season.days).reduce((sum, x) => sum + x, 0);
     const { groups } = lifeOf(c);
     const perFeed =
@@ -413,13 +415,13 @@ class Planner {
     laid: LaidOut,
     gave: (plot: number) => { mass: number; full: number },
     fish: readonly {
-      w: Extract<Wish, { kind: 'fish' }>;
+      w: Extract<PlantRequest, { kind: 'fish' }>;
       had: number;
       limit: YearLimit | null;
       reached: Kilograms | null;
     }[],
-  ): WishResult[] {
-    return this.base.plan.wishes.map((w, i): WishResult => {
+  ): RequestResult[] {
+    return this.base.plan.wishes.map((w, i): RequestResult => {
       if (w.kind === 'fish') {
         const x = fish.find((f) => f.w === w);
         return {
@@ -483,7 +485,7 @@ class Planner {
           else misses(cut.week.after, 'nitrogen', cut.heads);
         }
       for (const m of missed) if (m.week) misses(m.week.after, m.limit, m.amount);
-      const list = [...months.values()].map(({ limits, ...m }): WishMonth => ({
+      const list = [...months.values()].map(({ limits, ...m }): RequestMonth => ({
         ...m,
         limit: mostMissing(limits),
       }));
@@ -500,7 +502,7 @@ class Planner {
     });
   }
 
-  private absences(trouble: SeasonTrouble | null): AwayResult[] {
+  private absences(trouble: SeasonProblem | null): AwayResult[] {
     const { away } = this.base.plan;
     const whole = lastsWithoutTopUp(this.ground.c) / 86400;
     return away.map((x: Away): AwayResult => {

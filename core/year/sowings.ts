@@ -6,12 +6,12 @@ import {
   frosty,
   growthLimit,
   harvestedShare,
-  standUptake,
+  plantingUptake,
   type GrowthLimit,
 } from '../life/index.ts';
 import type { Kilograms } from '../quantity/si.ts';
 import { N_IN_PLANTS } from '../season/index.ts';
-import { cropKindOf, type CropPlanting, type Vessel, type Wish } from '../system/index.ts';
+import { cropKindOf, type CropPlanting, type Vessel, type PlantRequest } from '../system/index.ts';
 import { bedsFor } from './plots.ts';
 
 /** When a crop can be planted in a bed so that it is harvested on a day, and what keeps it from that. */
@@ -186,7 +186,8 @@ export function yieldOf(g: YearContext, kind: CropKind, slot: Slot): Kilograms {
   };
   const from = kind.harvest === 'once' ? slot.first : slot.ready;
   let sum = 0;
-  for (let d = from; d <= slot.last; d++) sum += standUptake(system, stand, dayAfter(g.begins, d));
+  for (let d = from; d <= slot.last; d++)
+    sum += plantingUptake(system, stand, dayAfter(g.begins, d));
   return (sum / N_IN_PLANTS) * harvestedShare(kind);
 }
 
@@ -201,7 +202,7 @@ export interface WantedWeek {
 
 /** Weeks of a season in which a wish wants heads. */
 export function wantedWeeks(
-  wish: Extract<Wish, { kind: 'heads' }>,
+  wish: Extract<PlantRequest, { kind: 'heads' }>,
   begins: number,
   days: number,
 ): WantedWeek[] {
@@ -219,7 +220,7 @@ export function wantedWeeks(
 /** Kind and beds of a wish of plants; null where the crop is not known. */
 export function cropOf(
   c: Figures,
-  wish: Exclude<Wish, { kind: 'fish' }>,
+  wish: Exclude<PlantRequest, { kind: 'fish' }>,
 ): { kind: CropKind; beds: Vessel[] } | null {
   const kind = cropKindOf(c.system, wish.crop);
   return kind ? { kind, beds: bedsFor(c, kind) } : null;

@@ -5,7 +5,7 @@ import {
   runSeason,
   type SeasonSetup,
   type Season,
-  type SeasonGround,
+  type SeasonBasis,
 } from '../season/index.ts';
 import { sowing } from '../life/index.ts';
 import { WORK_TIME } from '../limits/index.ts';
@@ -45,7 +45,7 @@ export interface TendedSeason extends SeasonWithCare {
  * @param options of its grower
  */
 export function runTended(
-  ground: SeasonGround,
+  ground: SeasonBasis,
   course: SeasonSetup,
   options: GrowerOptions = {},
   progress?: (day: number) => boolean,
@@ -84,7 +84,7 @@ function busiestOf(spent: readonly Seconds[]): Seconds {
   return most;
 }
 /** Time that the beds take, by day of the season: planting, and once a week the harvest of what has its days. */
-function bedWork({ c, stands }: SeasonGround, begins: number, days: number): Seconds[] {
+function bedWork({ c, stands }: SeasonBasis, begins: number, days: number): Seconds[] {
   const spent = Array.from({ length: days }, () => 0);
   for (const x of stands) {
     const { from, to } = x.stand;
@@ -102,7 +102,7 @@ function bedWork({ c, stands }: SeasonGround, begins: number, days: number): Sec
 }
 
 /** What a season asks that nobody tends: water, feed, and what is planned. */
-function asksOf(ground: SeasonGround, course: SeasonSetup, season: Season): Asks {
+function asksOf(ground: SeasonBasis, course: SeasonSetup, season: Season): Asks {
   const changed = course.events.reduce(
     (sum, e) => (e.kind === 'water-change' && e.day < season.days ? sum + e.share : sum),
     0,
@@ -117,7 +117,7 @@ function asksOf(ground: SeasonGround, course: SeasonSetup, season: Season): Asks
 
 /** A season in one of the three ways of care. @param seed of the errors of the kits */
 export function seasonWithCare(
-  ground: SeasonGround,
+  ground: SeasonBasis,
   course: SeasonSetup,
   care: CareOfSeason,
   seed = 1,

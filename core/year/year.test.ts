@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { judgeWhole } from '../findings/judge.ts';
-import { seasonSetupOf, leftAlone, seasonGround, N_IN_PLANTS } from '../season/index.ts';
+import { seasonSetupOf, leftAlone, seasonBasis, N_IN_PLANTS } from '../season/index.ts';
 import { applyEdits, type Edit } from '../system/index.ts';
 import { cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
@@ -15,7 +15,7 @@ import {
   runTended,
   seasonMoney,
   seasonWithCare,
-  troubleOf,
+  seasonProblems,
 } from './index.ts';
 import { closedLoop } from './test/loop.ts';
 import { noisyStart } from './test/noisyStart.ts';
@@ -27,7 +27,7 @@ const figuresOf = (name: string, edits: readonly Edit[] = []) => {
   return { system, a, day };
 };
 const pair = figuresOf('potting-shed-pair');
-const ground = seasonGround(pair);
+const ground = seasonBasis(pair);
 const course = { ...seasonSetupOf(pair.system), events: [], start: 'fishless' as const, days: 150 };
 
 describe('kits', () => {
@@ -181,8 +181,8 @@ describe('fish that cannot be kept', () => {
   const its = { ...seasonSetupOf(balcony.system), events: [], days: 100 };
 
   it('are told with the day, and with a change of the design that was tried', () => {
-    const { season } = runTended(seasonGround(balcony), its, { seed: 1 });
-    const trouble = troubleOf(balcony, season)!;
+    const { season } = runTended(seasonBasis(balcony), its, { seed: 1 });
+    const trouble = seasonProblems(balcony, season)!;
     expect(trouble.day).toBeGreaterThan(20);
     const change = designChange(balcony, its, trouble)!;
     expect(change).not.toBeNull();
@@ -191,8 +191,8 @@ describe('fish that cannot be kept', () => {
       system: applyEdits(balcony.system, change.edits),
       a: { ...balcony.a },
     };
-    const after = runTended(seasonGround(next), its, { seed: 1 });
-    expect(troubleOf(next, after.season)).toBeNull();
+    const after = runTended(seasonBasis(next), its, { seed: 1 });
+    expect(seasonProblems(next, after.season)).toBeNull();
   });
 
   it('are told by what puts them under stress: here weather alone', () => {
@@ -202,11 +202,11 @@ describe('fish that cannot be kept', () => {
       { at: 'fish.fish.kind', to: 'rainbow-trout' },
     ]);
     const its = { ...course, start: 'fish' as const, seed: 1e4, days: 10 };
-    const { season } = runTended(seasonGround(hot), its, { seed: 1 });
-    expect(troubleOf(hot, season)).toEqual({ day: 0, what: 'temperature' });
+    const { season } = runTended(seasonBasis(hot), its, { seed: 1 });
+    expect(seasonProblems(hot, season)).toEqual({ day: 0, what: 'temperature' });
   });
   it('are none in a system within the rules', () => {
-    expect(troubleOf(pair, runTended(ground, course, { seed: 1 }).season)).toBeNull();
+    expect(seasonProblems(pair, runTended(ground, course, { seed: 1 }).season)).toBeNull();
   });
 });
 
@@ -231,7 +231,7 @@ describe('the logs of the demos', () => {
     const c = figuresOf(name);
     const end = midnight(Date.parse(at), ZONE);
     const { document, log } = demoWithLog(name, c, end, ZONE);
-    const { temperature } = seasonGround(c);
+    const { temperature } = seasonBasis(c);
     const read = log.filter((e) => e.temperature !== undefined);
     expect(read.length).toBeGreaterThan(10);
     for (const e of read) {

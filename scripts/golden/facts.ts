@@ -1,8 +1,8 @@
 import { handlesOf } from '../../app/section/handles.ts';
 import { sceneOf } from '../../app/section/scene.ts';
-import { buildPlan } from '../../core/build/index.ts';
+import { buildPlan } from '../../core/construction/index.ts';
 import { QUANTITIES, type Figures } from '../../core/derived/index.ts';
-import { Drills, lifeDrills } from '../../core/drills/index.ts';
+import { FaultTests, lifeFaultTests } from '../../core/faultTests/index.ts';
 import { fixesFor, judgeWhole, remindersOf, STAGES } from '../../core/findings/index.ts';
 import { cutListCsv, partsCsv } from '../../core/formats/buildCsv.ts';
 import { lifeReport, seasonReport } from '../../core/formats/lifeReport.ts';
@@ -75,7 +75,7 @@ function derivedOf(c: Figures) {
 /** Design: numbers, the day, findings with their fixes, fault tests, drawing. */
 function designOf(system: SystemDocument, { a, trace, day, findings }: Judged) {
   const c: Figures = { system, a, day };
-  const tests = new Drills(system);
+  const tests = new FaultTests(system);
   const scene = sceneOf(system);
   return {
     derived: derivedOf(c),
@@ -108,7 +108,7 @@ function designOf(system: SystemDocument, { a, trace, day, findings }: Judged) {
       const { outcome: _, ...graded } = tests.run(f);
       return graded;
     }),
-    lifeTests: lifeDrills(c),
+    lifeTests: lifeFaultTests(c),
     measurables: measurables(system),
     uncertainties: uncertainties(system),
     risks: risksOf(system),

@@ -8,7 +8,7 @@ import { tasksIcs } from '../../core/formats/tasksIcs.ts';
 import * as limits from '../../core/limits/index.ts';
 import { asKnown, carePlan, tasksOf, tended } from '../../core/log/index.ts';
 import {
-  actsFor,
+  actionsFor,
   begin,
   practiceBasis,
   isWell,
@@ -25,7 +25,13 @@ import {
   QUANTITY_KINDS,
   UNIT_SYSTEMS,
 } from '../../core/quantity/index.ts';
-import { SUMS, answerOf, usualValues, valuesFor, type Sum } from '../../core/sums/index.ts';
+import {
+  CALCULATORS,
+  answerOf,
+  usualValues,
+  valuesFor,
+  type Calculator,
+} from '../../core/calculators/index.ts';
 import { NO_OWN, type SystemDocument } from '../../core/system/index.ts';
 import { demo } from '../../core/test/demo.ts';
 import { NOW } from '../../core/test/tended.ts';
@@ -81,7 +87,7 @@ function units(): string[] {
 
 /** Every answer of the calculators: as they open, with every input at its ends, and of some systems. */
 function calculators(): string[] {
-  return (SUMS as readonly Sum[]).flatMap((sum) => {
+  return (CALCULATORS as readonly Calculator[]).flatMap((sum) => {
     const usual = usualValues(sum);
     const ends = sum.inputs.flatMap((i) =>
       (i.kind === 'choice' ? i.options.map((o) => o.id) : [i.min, i.max]).map(
@@ -113,7 +119,7 @@ function practice(name: string): string[] {
     const uncared = PracticeRun.start(g, scenario.id, 7 + n).finish();
     const looks = looksOf(g);
     const run = PracticeRun.start(g, scenario.id, 7 + n);
-    const actions = actsFor(g);
+    const actions = actionsFor(g);
     for (let k = 0; k < 6 && !run.over; k++) run.do(actions[(n * 5 + k * 7) % actions.length]!);
     run.finish();
     const costOf = (r: PracticeRun) => ({

@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../core/test/demo.ts';
-import { buildPlan } from '../../core/build/index.ts';
+import { buildPlan } from '../../core/construction/index.ts';
 import { fixesFor, judgeWhole } from '../../core/findings/index.ts';
 import { tell, type Phrase } from '../../core/quantity/index.ts';
 import { collectTexts } from './collect.ts';
@@ -71,9 +71,9 @@ it('no text of the sources uses a retired word or a long sentence', () => {
 });
 
 /** Tables of fixed metric units, and goods that are named by their nominal size. */
-const METRIC = /^core\/(formats|catalogue)\/|^core\/build\/stocks/;
+const METRIC = /^core\/(formats|catalogue)\/|^core\/construction\/stocks/;
 /** Names of faults are plain words that runs and files keep; this one says how much it leaks. */
-const NAMED = new Set(['core/drills/faults/leak.ts']);
+const NAMED = new Set(['core/faultTests/faults/leak.ts']);
 const TYPED_UNIT = /\{\} ?(mg\/L|°C|°F|mm|cm|L|L\/h|g|kg|W|kWh|m²|mS\/cm)(?![\w/²])/;
 it('no sentence has a unit typed after its number: the person chooses the units', () => {
   expect(TYPED_UNIT.test('off by {} °C.')).toBe(true);

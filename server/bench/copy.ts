@@ -1,7 +1,7 @@
 import { dayOfYear, daysAcross, localDay } from '../../core/calendar/index.ts';
 import { judgeWhole } from '../../core/findings/judge.ts';
 import { lifeOf } from '../../core/life/index.ts';
-import { seasonSetupOf, runSeason, seasonGround } from '../../core/season/index.ts';
+import { seasonSetupOf, runSeason, seasonBasis } from '../../core/season/index.ts';
 import {
   isStore,
   pumpedLines,
@@ -46,7 +46,7 @@ export class Copy {
     const { a, day, trace } = judgeWhole(system);
     const figures = { system, a, day };
     const life = lifeOf(figures);
-    const season = runSeason(seasonGround(figures), { ...seasonSetupOf(system), days: 365 });
+    const season = runSeason(seasonBasis(figures), { ...seasonSetupOf(system), days: 365 });
     const begins = system.plan.begins;
     const on = (column: Float64Array, at: number): number => {
       const d = daysAcross(begins, dayOfYear(localDay(at, 'UTC')));

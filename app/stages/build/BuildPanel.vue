@@ -2,9 +2,9 @@
 import { defineAsyncComponent } from 'vue';
 import { useDisplay } from 'vuetify';
 import BenchTabs from '../../parts/BenchTabs.vue';
-import { useBuildBench, type BuildTab } from '../../stores/buildBench';
+import { useBuildBench, type BuildTab } from './benchStore';
 import CutsBench from './CutsBench.vue';
-import { usePlan } from '../../stores/build';
+import { usePlan } from './store';
 
 /** Build: parts, cuts, holes, steps and what it costs. */
 const bench = useBuildBench();

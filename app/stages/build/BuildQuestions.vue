@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BuildQuestion } from '../../../core/build';
+import type { BuildQuestion } from '../../../core/construction';
 import { tell, plural } from '../../../core/quantity';
 import LevelMark from '../../findings/LevelMark.vue';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuildBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { BuildPlan } from '../../../core/build';
+import type { BuildPlan } from '../../../core/construction';
 import { plural, tell } from '../../../core/quantity';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuildBench } from './benchStore';
 import { useMoney } from '../../parts/money';
 
 /** What it costs to build and to run, and what a harvest is against that. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiDelete, mdiPlus } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
-import { buildKey, stockKind, stockName, type BuildPlan } from '../../../core/build';
+import { buildKey, stockKind, stockName, type BuildPlan } from '../../../core/construction';
 import { format, type QuantityKind, plural } from '../../../core/quantity';
 import { fieldAt } from '../../../core/system';
 import DocumentField from '../../parts/DocumentField.vue';
@@ -9,8 +9,8 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { fileStem, offerFile } from '../../storage/files';
-import { useBuild } from '../../stores/build';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuild } from './store';
+import { useBuildBench } from './benchStore';
 import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { buildKey, fittingSize, type Piece } from '../../../core/build';
+import { buildKey, fittingSize, type Piece } from '../../../core/construction';
 import { jointName, type JointKind } from '../../../core/catalogue';
 import { format } from '../../../core/quantity';
 import { fieldAt, type FittingSize } from '../../../core/system';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { faceOf, reachOfHole, type BuildPlan, type DrilledHole } from '../../../core/build';
+import { faceOf, reachOfHole, type BuildPlan, type DrilledHole } from '../../../core/construction';
 import { format, tell, type QuantityKind } from '../../../core/quantity';
 import { fieldAt, pathAt, vesselOf, type RouteChoice, type Wall } from '../../../core/system';
 import LevelMark from '../../findings/LevelMark.vue';
@@ -8,7 +8,7 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import QuantityField from '../../parts/QuantityField.vue';
 import { fileStem, offerFile } from '../../storage/files';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuildBench } from './benchStore';
 import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';

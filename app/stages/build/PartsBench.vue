@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { notedParts, SHOPS, type BuildPlan, type NotedPart } from '../../../core/build';
+import { notedParts, SHOPS, type BuildPlan, type NotedPart } from '../../../core/construction';
 import { format, tell } from '../../../core/quantity';
 import { fieldAt, type PartNote } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';

@@ -2,8 +2,8 @@
 import { computed } from 'vue';
 import { format, tell } from '../../../core/quantity';
 import type { CutPiece } from '../../../core/system';
-import { useBuild } from '../../stores/build';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuild } from './store';
+import { useBuildBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import FittingFields from './FittingFields.vue';

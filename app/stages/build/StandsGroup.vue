@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { buildOf, type VesselSupport } from '../../../core/build';
+import { buildOf, type VesselSupport } from '../../../core/construction';
 import { SECTIONS } from '../../../core/catalogue';
 import { format, tell, type QuantityKind } from '../../../core/quantity';
 import { vesselAt, vesselOf, type VesselBuild } from '../../../core/system';

@@ -10,11 +10,11 @@ import {
   unfinishedBefore,
   type BuildStep,
   type StepState,
-} from '../../../core/build';
+} from '../../../core/construction';
 import { entriesOfStep } from '../../../core/log';
 import { dateFormat, formatDuration, tell } from '../../../core/quantity';
 import type { StoredPhoto } from '../../storage/db';
-import { useBuild } from '../../stores/build';
+import { useBuild } from './store';
 import { hereZone, useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';

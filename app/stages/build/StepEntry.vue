@@ -7,11 +7,11 @@ import {
   verdictOf,
   type StepCheck,
   type BuildStep,
-} from '../../../core/build';
+} from '../../../core/construction';
 import { format, tell } from '../../../core/quantity';
 import QuantityField from '../../parts/QuantityField.vue';
 import { limitsInWords } from './limits';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuildBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
 import { computed, nextTick, ref, watch } from 'vue';
-import { CHAPTERS, type BuildPlan, type Chapter, type StepState } from '../../../core/build';
+import { CHAPTERS, type BuildPlan, type Chapter, type StepState } from '../../../core/construction';
 import { tell } from '../../../core/quantity';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { fileStem, offerFile } from '../../storage/files';
-import { useBuild } from '../../stores/build';
-import { useBuildBench } from '../../stores/buildBench';
+import { useBuild } from './store';
+import { useBuildBench } from './benchStore';
 import { useChosen } from '../../stores/chosen';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';

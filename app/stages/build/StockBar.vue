@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { StockBar, Piece } from '../../../core/build';
+import type { StockBar, Piece } from '../../../core/construction';
 import { format } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 

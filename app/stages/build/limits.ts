@@ -1,4 +1,4 @@
-import type { StepCheck } from '../../../core/build';
+import type { StepCheck } from '../../../core/construction';
 import { format, type UnitSystem } from '../../../core/quantity';
 
 /** What passes at an entry, in words: “at least 20 min”; empty where nothing is asked, or it is a yes. */

@@ -1,4 +1,4 @@
-import type { Piece } from '../../../core/build';
+import type { Piece } from '../../../core/construction';
 
 /** Pieces of one length and one place, together as a row of the cut list. */
 export interface PieceRow {

@@ -1,6 +1,6 @@
-import type { Grade } from '../../../core/drills';
+import type { Grade } from '../../../core/faultTests';
 
-/** How a drill went, in a word. */
+/** How a fault test went, in a word. */
 export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
   passed: 'passed',
   loss: 'with loss',

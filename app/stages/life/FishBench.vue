@@ -8,13 +8,13 @@ import DocumentChoice from '../../parts/DocumentChoice.vue';
 import DocumentField from '../../parts/DocumentField.vue';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
-import { useKept } from '../../stores/kept';
+import { useSaved } from '../../stores/saved';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import OwnFields from './OwnFields.vue';
 import { isOwn, ownEntry } from './ownEntry';
 import DevicesGroup from './DevicesGroup.vue';
-import SchoolsPicture from './SchoolsPicture.vue';
+import SchoolsPicture from './StockingRulesPicture.vue';
 import WaterGroup from './WaterGroup.vue';
 import { useLife } from './useLife';
 
@@ -24,7 +24,7 @@ const settings = useSettings();
 const { figures, life } = useLife();
 const doc = computed(() => system.document!);
 const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
-const kinds = useKept(() =>
+const kinds = useSaved(() =>
   fishKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name} (${k.scientific})` })),
 );
 /** Fish live in a tank; a reservoir of solution is none. */

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
 import BenchTabs from '../../parts/BenchTabs.vue';
-import { useKept } from '../../stores/kept';
+import { useSaved } from '../../stores/saved';
 import { useSystem } from '../../stores/system';
-import { useLifeBench, type LifeTab } from '../../stores/lifeBench';
+import { useLifeBench, type LifeTab } from './benchStore';
 import FishBench from './FishBench.vue';
 
-/** Life: fish and their schools, planting, the season, the bench of sums. */
+/** Life: fish and their schools, planting, the season, the bench of calculators. */
 const bench = useLifeBench();
 const system = useSystem();
-const tabs = useKept(() => {
+const tabs = useSaved(() => {
   const s = system.document!;
   // What lives on mixed solution is never cycled.
   const cycles = s.fish.length > 0 || s.vessels.some((v) => v.role === 'tank');
@@ -18,7 +18,7 @@ const tabs = useKept(() => {
     { id: 'plants', name: 'Plants' },
     { id: 'season', name: 'Season' },
     { id: 'year', name: 'Year' },
-    { id: 'sums', name: 'Calculators' },
+    { id: 'calculators', name: 'Calculators' },
   ];
   return all.filter((t) => cycles || t.id !== 'season');
 });
@@ -27,7 +27,7 @@ const PANELS = {
   plants: defineAsyncComponent(() => import('./PlantsBench.vue')),
   season: defineAsyncComponent(() => import('./season/SeasonPanel.vue')),
   year: defineAsyncComponent(() => import('./year/YearPanel.vue')),
-  sums: defineAsyncComponent(() => import('../../sums/SumsBench.vue')),
+  calculators: defineAsyncComponent(() => import('../../calculators/CalculatorsBench.vue')),
 };
 </script>
 

@@ -8,7 +8,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { outside, overlap, plantsAt } from '../../../core/life';
 import type { Vessel } from '../../../core/system';
-import { useLifeBench } from '../../stores/lifeBench';
+import { useLifeBench } from './benchStore';
 import { useSystem } from '../../stores/system';
 
 /** A bed from above, to scale: each stand with the rings of its plants, moved by hand or by arrow keys. */

@@ -17,8 +17,8 @@ import PanelGroup from '../../parts/PanelGroup.vue';
 import ShownNumber from '../../parts/ShownNumber.vue';
 import TabRow from '../../parts/TabRow.vue';
 import { useChosen } from '../../stores/chosen';
-import { useKept } from '../../stores/kept';
-import { useLifeBench } from '../../stores/lifeBench';
+import { useSaved } from '../../stores/saved';
+import { useLifeBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import OwnFields from './OwnFields.vue';
@@ -62,7 +62,7 @@ const GROUPS: Record<CropGroup, string> = {
   foliage: 'foliage',
   'wet-footed': 'wet feet',
 };
-const choices = useKept(() =>
+const choices = useSaved(() =>
   cropKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name}, ${GROUPS[k.group]}` })),
 );
 const adding = ref<string | null>(null);

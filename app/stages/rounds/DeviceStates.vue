@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { troubleWords } from '../../../core/log';
+import { channelProblemWords } from '../../../core/log';
 import { tell } from '../../../core/quantity';
-import { useDevices } from '../../stores/devices';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useDevices } from './devicesStore';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { ageWords } from './when';
@@ -89,7 +89,7 @@ const troubles = computed(() =>
     const use = devices.useOf(id);
     if (!use || x.kind === 'drift') return [];
     return [
-      `${nameOfChannel(id)}: ${tell(troubleWords(x, use.reads, devices.now), settings.units)}`,
+      `${nameOfChannel(id)}: ${tell(channelProblemWords(x, use.reads, devices.now), settings.units)}`,
     ];
   }),
 );

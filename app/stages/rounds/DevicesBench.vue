@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import { thingName, readField, ruleMay, troubleWords } from '../../../core/log';
+import { thingName, readField, ruleMay, channelProblemWords } from '../../../core/log';
 import { format, tell } from '../../../core/quantity';
 import {
   NOT_WATER,
@@ -14,7 +14,7 @@ import {
 import PanelGroup from '../../parts/PanelGroup.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import QuantityFields from '../../parts/QuantityFields.vue';
-import { useDevices } from '../../stores/devices';
+import { useDevices } from './devicesStore';
 import type { Channel, Plug } from '../../stores/offer';
 import { useLog } from '../../stores/log';
 import { useSettings } from '../../stores/settings';
@@ -236,7 +236,7 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
             <p v-if="devices.troubles.get(c.id)" class="watch" role="status">
               {{
                 tell(
-                  troubleWords(
+                  channelProblemWords(
                     devices.troubles.get(c.id)!,
                     devices.useOf(c.id)!.reads,
                     devices.now,

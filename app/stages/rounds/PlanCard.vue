@@ -5,7 +5,7 @@ import { tell, type Phrase } from '../../../core/quantity';
 import type { TreatmentStep } from '../../../core/treatment';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import ExpectedBands from './ExpectedBands.vue';
 import { momentWords } from './when';

@@ -22,7 +22,7 @@ import PickChip from '../../parts/PickChip.vue';
 import PlainChoice from '../../parts/PlainChoice.vue';
 import { useChosen } from '../../stores/chosen';
 import { useLog } from '../../stores/log';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { ageWords } from './when';

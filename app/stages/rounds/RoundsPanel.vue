@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent } from 'vue';
 import BenchTabs from '../../parts/BenchTabs.vue';
 import { useLog } from '../../stores/log';
-import { useRoundsBench, type RoundsTab } from '../../stores/roundsBench';
+import { useRoundsBench, type RoundsTab } from './benchStore';
 import TodayBench from './TodayBench.vue';
 
 /** Rounds: the notebook in the wet hand. */
@@ -21,7 +21,7 @@ const BENCHES = {
   tasks: defineAsyncComponent(() => import('./TasksBench.vue')),
   log: defineAsyncComponent(() => import('./LogBench.vue')),
   trends: defineAsyncComponent(() => import('./TrendsBench.vue')),
-  trouble: defineAsyncComponent(() => import('./TroubleBench.vue')),
+  trouble: defineAsyncComponent(() => import('./TroubleshootingBench.vue')),
   devices: defineAsyncComponent(() => import('./DevicesBench.vue')),
 };
 const other = computed(() => BENCHES[bench.open as keyof typeof BENCHES]);

@@ -5,7 +5,7 @@ import { DUE_MINUTE, addDays, localDay, momentOf, wellSigns, type Task } from '.
 import { tell } from '../../../core/quantity';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { dueWords } from './when';
 

@@ -2,12 +2,12 @@
 import { computed, shallowRef } from 'vue';
 import {
   accountOf,
-  fillTold,
+  fillEvidence,
   latestOn,
   localDay,
   responseOf,
   sinceChange,
-  type FillTold,
+  type FillEvidence,
 } from '../../../core/log';
 import { energyADay } from '../../../core/derived';
 import { format, formatSpan, type QuantityKind } from '../../../core/quantity';
@@ -15,7 +15,7 @@ import { useMoney } from '../../parts/money';
 import { vesselOf } from '../../../core/system';
 import PanelGroup from '../../parts/PanelGroup.vue';
 import { hereZone, useLog } from '../../stores/log';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { useSystem } from '../../stores/system';
 import { useTrends } from './useTrends';
@@ -31,7 +31,7 @@ const f = (v: number, kind: QuantityKind) => format(v, kind, settings.units);
 const doc = computed(() => system.document!);
 
 /** What each bed’s last timed fill says, worked out when it is asked for. */
-const told = shallowRef<readonly { bed: string; name: string; fill: FillTold | null }[] | null>(
+const told = shallowRef<readonly { bed: string; name: string; fill: FillEvidence | null }[] | null>(
   null,
 );
 const timed = computed(() =>
@@ -44,10 +44,10 @@ function ask() {
   told.value = timed.value.map(({ bed, read }) => ({
     bed,
     name: vesselOf(doc.value, bed).name,
-    fill: fillTold(doc.value, bed, read),
+    fill: fillEvidence(doc.value, bed, read),
   }));
 }
-function take(fill: FillTold, name: string) {
+function take(fill: FillEvidence, name: string) {
   system.commit(
     fill.edits,
     fill.clogging !== null

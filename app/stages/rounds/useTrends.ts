@@ -18,7 +18,7 @@ import type { ReadingId } from '../../../core/system';
 import { useChartInk } from '../../parts/chartInk';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
-import { useRoundsBench } from '../../stores/roundsBench';
+import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { MARKED, trendChart } from './trendChart';
 

@@ -7,7 +7,7 @@ import {
   TEMPERATURE_LIMITS,
 } from '../../limits/index.ts';
 import { say, temperature as degreesAt } from '../../quantity/index.ts';
-import { bandsOf, bestWarmth, tankOf, type Tended } from '../../readings/index.ts';
+import { bandsOf, bestTemperature, tankOf, type Tended } from '../../readings/index.ts';
 import { coolStep, lookStep, warmStep, treatmentBasis } from '../../treatment/index.ts';
 import { hazardOf, type Hazard, type Want } from '../types.ts';
 
@@ -39,7 +39,7 @@ function hot(t: Tended, now: number): Hazard[] {
     hazardOf(
       'temperature',
       grave ? 'now' : 'today',
-      say`The water is at ${degreesAt(now)}. These fish do best up to ${degreesAt(bestWarmth(t)[1])} and live up to ${degreesAt(most)}. Warm water holds less oxygen.`,
+      say`The water is at ${degreesAt(now)}. These fish do best up to ${degreesAt(bestTemperature(t)[1])} and live up to ${degreesAt(most)}. Warm water holds less oxygen.`,
       {
         about,
         rests: ['temperature'],
@@ -92,7 +92,7 @@ function cold(t: Tended, now: number): Hazard[] {
       none ? 'today' : 'week',
       none
         ? say`At ${degreesAt(now)} these fish do not eat: feed would lie on the floor and rot. They eat again above ${degreesAt(stops)}.`
-        : say`At ${degreesAt(now)} these fish eat less than in their best range, from ${degreesAt(bestWarmth(t)[0])}. The ration allows for it.`,
+        : say`At ${degreesAt(now)} these fish eat less than in their best range, from ${degreesAt(bestTemperature(t)[0])}. The ration allows for it.`,
       { ...shared, feed: none ? 0 : 'full', again: HEAT_WAIT.warm * 2 },
     ),
   ];

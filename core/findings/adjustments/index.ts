@@ -1,4 +1,4 @@
-/** What can be adjusted to mend a finding or to come through a drill, by what it changes. */
+/** What can be adjusted to mend a finding or to come through a fault test, by what it changes. */
 export * from './adjustment.ts';
 export * from './pipes.ts';
 export * from './lines.ts';

@@ -9,7 +9,7 @@ import { cropCrowdingRule } from './crop-crowding.ts';
 import { cropLightRule } from './crop-light.ts';
 import { cropRootsRule } from './crop-roots.ts';
 import { cropSizeRule } from './crop-size.ts';
-import { cropWarmthRule } from './crop-warmth.ts';
+import { cropTemperatureRule } from './crop-temperature.ts';
 import { feedToPlantingRule } from './feed-on-planting.ts';
 import { fishKeepingRule } from './fish-keeping.ts';
 import { heaterRule } from './heater.ts';
@@ -117,7 +117,7 @@ export const RULES = [
   cropRootsRule,
   solutionStrengthRule,
   cropLightRule,
-  cropWarmthRule,
+  cropTemperatureRule,
   cropSizeRule,
   cropCrowdingRule,
   feedToPlantingRule,

@@ -1,8 +1,8 @@
-import type { LifeFaultId } from '../../drills/index.ts';
+import type { LifeFaultId } from '../../faultTests/index.ts';
 import type { Network } from '../../network/types.ts';
 import type { Phrase } from '../../quantity/index.ts';
 import type { Celsius, Seconds, Share } from '../../quantity/si.ts';
-import type { PracticeBasis } from '../ground.ts';
+import type { PracticeBasis } from '../basis.ts';
 import type { State } from '../types.ts';
 
 /** What faults do to the living side while they last. */
@@ -49,8 +49,8 @@ export interface PracticeFault<Id extends string = string> {
   readonly cures: readonly string[];
   /** What would have kept it from costing so much. */
   readonly advice: Phrase;
-  /** The drill of what lives in the design that it is, whose remedies are remedies of it. */
-  readonly lifeDrill?: LifeFaultId;
+  /** The fault test of what lives in the design that it is, whose remedies are remedies of it. */
+  readonly lifeFaultTest?: LifeFaultId;
 }
 
 /** A fault as it is written, its id known to the compiler. */

@@ -1,6 +1,6 @@
 import { PRACTICE_LIFE_FAULTS } from './life.ts';
 import { WATER_FAULTS } from './water.ts';
-import type { PracticeBasis } from '../ground.ts';
+import type { PracticeBasis } from '../basis.ts';
 import type { Hidden } from '../types.ts';
 import type { PracticeFault } from './definition.ts';
 
@@ -20,4 +20,4 @@ export const repairPart = (
 ): string => practiceFaultOf(kind).partAt?.(g, about) ?? about;
 
 export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';
-export { DRILLED_KINDS, severity } from './water.ts';
+export { TESTED_FAULT_KINDS as TESTED_FAULT_KINDS, severity } from './water.ts';

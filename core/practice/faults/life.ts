@@ -1,17 +1,17 @@
-import { lifeFaultOf, type LifeFaultId } from '../../drills/index.ts';
+import { lifeFaultOf, type LifeFaultId } from '../../faultTests/index.ts';
 import { NITROGEN_IN_FISH, airPumpsOf, heatersOf } from '../../life/index.ts';
 import { say } from '../../quantity/index.ts';
 import { ALKALINITY, CARBON, bicarbonate } from '../../season/model.ts';
-import { homeVolume } from '../fare.ts';
-import { firstOf } from '../ground.ts';
+import { homeVolume } from '../stress.ts';
+import { firstOf } from '../basis.ts';
 import { newTapWater } from '../newWater.ts';
 import { SALTS, addWater, lose } from '../waters.ts';
 import { definePracticeFault, type PracticeFault } from './definition.ts';
 
 /** Faults of feed, water, warmth and what lives. */
 
-/** What is known of a fault by its drill in the design. */
-const drilled = (id: LifeFaultId) => ({ advice: lifeFaultOf(id).advice, lifeDrill: id });
+/** What is known of a fault by its fault test in the design. */
+const tested = (id: LifeFaultId) => ({ advice: lifeFaultOf(id).advice, lifeFaultTest: id });
 const anyFish = (g: { hasFish: boolean }) => (g.hasFish ? ['system'] : []);
 
 export const airStops = definePracticeFault({
@@ -21,7 +21,7 @@ export const airStops = definePracticeFault({
   needs: 'fish and an air pump',
   effects: (strength) => ({ air: 1 - strength }),
   cures: ['mend-air'],
-  ...drilled('air-pump-stops'),
+  ...tested('air-pump-stops'),
 });
 
 /** So many days’ feed at once, most of it uneaten. */
@@ -33,7 +33,7 @@ export const overfed = definePracticeFault({
   needs: 'fish',
   strike: (g, s) => void (s.rot += OVERFED * g.life.feed),
   cures: ['net-feed'],
-  ...drilled('overfeeding'),
+  ...tested('overfeeding'),
 });
 
 export const deadFishPractice = definePracticeFault({
@@ -50,7 +50,7 @@ export const deadFishPractice = definePracticeFault({
   },
   mustCure: true,
   cures: ['take-out-dead'],
-  ...drilled('dead-fish'),
+  ...tested('dead-fish'),
 });
 
 /** Share of the fish’s water that was replaced at once. */
@@ -67,7 +67,7 @@ export const untreated = definePracticeFault({
     addWater(s.bodies[0], REPLACED * homeVolume(g, s), newTapWater(g, s.temperature, true));
   },
   cures: ['thiosulphate'],
-  ...drilled('tap-untreated'),
+  ...tested('tap-untreated'),
 });
 
 /** What is left of the alkalinity after months without buffer. */
@@ -89,7 +89,7 @@ export const sour = definePracticeFault({
     }
   },
   cures: ['bicarbonate'],
-  ...drilled('ph-crash'),
+  ...tested('ph-crash'),
 });
 
 export const heaterFails = definePracticeFault({
@@ -99,7 +99,7 @@ export const heaterFails = definePracticeFault({
   needs: 'a heater',
   effects: () => ({ heater: 'off' }),
   cures: ['new-heater'],
-  ...drilled('heater-fails'),
+  ...tested('heater-fails'),
 });
 
 export const heaterStuckPractice = definePracticeFault({
@@ -109,7 +109,7 @@ export const heaterStuckPractice = definePracticeFault({
   needs: 'a heater',
   effects: () => ({ heater: 'stuck' }),
   cures: ['new-heater', 'unplug-heater'],
-  ...drilled('heater-stuck'),
+  ...tested('heater-stuck'),
 });
 
 export const heat = definePracticeFault({

@@ -5,14 +5,14 @@ import {
   type FaultKind,
   type LifeFaultId,
   type Severity,
-} from '../../drills/index.ts';
+} from '../../faultTests/index.ts';
 import { DAY, type NetControl, type Network } from '../../network/types.ts';
 import { say, type Phrase } from '../../quantity/index.ts';
 import type { Seconds } from '../../quantity/si.ts';
-import type { PracticeBasis } from '../ground.ts';
+import type { PracticeBasis } from '../basis.ts';
 import { definePracticeFault, type PracticeFault } from './definition.ts';
 
-/** Faults of the water: those that are drilled, with what puts each right. */
+/** Faults of the water: those that are tested, with what puts each right. */
 
 interface Row {
   readonly kind: FaultKind;
@@ -20,7 +20,7 @@ interface Row {
   readonly cures: readonly string[];
   readonly lasts?: Seconds;
   readonly leaves?: readonly string[];
-  readonly lifeDrill?: LifeFaultId;
+  readonly lifeFaultTest?: LifeFaultId;
   readonly advice: Phrase;
 }
 
@@ -29,8 +29,8 @@ const CUT: Seconds = 20 * 3600;
 
 // prettier-ignore
 const ROWS: readonly Row[] = [
-  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, leaves: ['timer-late'], lifeDrill: 'no-power', advice: say`Use an air pump with a battery, and a design that drains into vessels with enough room.` },
-  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeDrill: 'no-pump', advice: say`Have a spare pump ready, and look at the flow every day.` },
+  { kind: 'power-cut', needs: 'a pump', cures: [], lasts: CUT, leaves: ['timer-late'], lifeFaultTest: 'no-power', advice: say`Use an air pump with a battery, and a design that drains into vessels with enough room.` },
+  { kind: 'pump-fails', needs: 'a pump', cures: ['new-pump'], lifeFaultTest: 'no-pump', advice: say`Have a spare pump ready, and look at the flow every day.` },
   { kind: 'pump-clogged', needs: 'a pump with a curve', cures: ['clean-pump', 'new-pump'], advice: say`Put a screen around the intake and rinse it every month. Time a fill every month to notice it early.` },
   { kind: 'delivery-off', needs: 'a pump', cures: ['refit'], advice: say`Put a clamp on the last joint. Place the intake high enough to leave water for the fish.` },
   { kind: 'float-stuck', needs: 'a float', cures: ['free-float'], advice: say`Lift the float by hand once a month. Fit an overflow that carries the whole flow.` },
@@ -46,7 +46,7 @@ const ROWS: readonly Row[] = [
 ];
 
 /** Where a fault can strike, and what it does there. @param strength that it has reached */
-const drilled = (g: PracticeBasis, kind: FaultKind, strength = 1) =>
+const tested = (g: PracticeBasis, kind: FaultKind, strength = 1) =>
   faultOf(kind).instances({ system: g.system, net: g.network([]), how: severity(g, strength) });
 
 /** A small system drips less: this share of its water in an hour at the most. */
@@ -60,7 +60,7 @@ export const severity = (g: PracticeBasis, strength = 1): Severity => ({
   leak: Math.min(USUAL_SEVERITY.leak, (DRIP * g.water) / 3600) * strength,
 });
 
-const fromDrill = (r: Row): PracticeFault =>
+const fromFaultTest = (r: Row): PracticeFault =>
   definePracticeFault({
     id: r.kind,
     name: (g, about) =>
@@ -68,16 +68,16 @@ const fromDrill = (r: Row): PracticeFault =>
         ? `A power cut of ${CUT / 3600} hours`
         : r.kind === 'top-up-forgotten'
           ? 'Nobody topped up for weeks'
-          : (drilled(g, r.kind).find((f) => f.about === about)?.name ?? r.kind),
-    places: (g) => drilled(g, r.kind).map((f) => f.about),
-    partAt: (g, about) => drilled(g, r.kind).find((f) => f.about === about)?.part ?? about,
+          : (tested(g, r.kind).find((f) => f.about === about)?.name ?? r.kind),
+    places: (g) => tested(g, r.kind).map((f) => f.about),
+    partAt: (g, about) => tested(g, r.kind).find((f) => f.about === about)?.part ?? about,
     needs: r.needs,
     // Air and plants take their water at all times; what was forgotten is done as it strikes.
     ...(r.kind === 'top-up-forgotten'
       ? {}
       : {
           inject: (g: PracticeBasis, about: string, strength: number) =>
-            drilled(g, r.kind, strength).find((f) => f.about === about)?.inject ??
+            tested(g, r.kind, strength).find((f) => f.about === about)?.inject ??
             ((n: Network) => n),
         }),
     ...(r.kind === 'power-cut' ? { effects: () => ({ power: false }) } : {}),
@@ -86,7 +86,7 @@ const fromDrill = (r: Row): PracticeFault =>
     ...(r.kind === 'top-up-forgotten' ? { strike: lapse, long: true } : {}),
     cures: r.cures,
     advice: r.advice,
-    ...(r.lifeDrill ? { lifeDrill: r.lifeDrill } : {}),
+    ...(r.lifeFaultTest ? { lifeFaultTest: r.lifeFaultTest } : {}),
   });
 
 /** Share of its water that a system has lost at the least when nobody topped up for weeks. */
@@ -148,5 +148,5 @@ export const timerLate = definePracticeFault({
   advice: say`Set the timer’s clock after every power cut. A digital timer with a battery keeps its time.`,
 });
 
-export const WATER_FAULTS: readonly PracticeFault[] = [...ROWS.map(fromDrill), timerLate];
-export const DRILLED_KINDS: ReadonlySet<string> = new Set(FAULTS.map((f) => f.id));
+export const WATER_FAULTS: readonly PracticeFault[] = [...ROWS.map(fromFaultTest), timerLate];
+export const TESTED_FAULT_KINDS: ReadonlySet<string> = new Set(FAULTS.map((f) => f.id));

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { CROPS, GROWTH_STAGES } from '../../catalogue/index.ts';
 import { MOST } from '../limits.ts';
-import { CHLORINE_KINDS, FLOOR_KINDS, SCHOOLS, PLACE_KINDS, STARTS } from '../types.ts';
+import { CHLORINE_KINDS, FLOOR_KINDS, STOCKING_RULE_IDS, PLACE_KINDS, STARTS } from '../types.ts';
 import { id, name, num } from './fields.ts';
 
 /** Schema of the place, of what lives in a system, and of its plan. */
@@ -229,7 +229,7 @@ export const planSchema = Joi.object({
   time: num('plan.time').allow(null),
 }).required();
 
-export const schoolSchema = oneOfKinds(SCHOOLS).allow(null);
+export const stockingRuleSchema = oneOfKinds(STOCKING_RULE_IDS).allow(null);
 export const plantsPerFishSchema = num('plantsPerFish');
 
 /** A number of an own entry: finite, and of a size that a living thing or a device may have. */

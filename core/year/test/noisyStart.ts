@@ -6,7 +6,7 @@ import {
   seasonSetupOf,
   fitSeason,
   runSeason,
-  seasonGround,
+  seasonBasis,
   withParameters,
   type Fit,
   type Parameters,
@@ -44,7 +44,7 @@ export function noisyStart(seed: number): NoisyStart | null {
     { at: 'care.stocked', to: false },
   ]);
   const { a, day } = judgeWhole(system);
-  const ground = seasonGround({ system, a, day });
+  const ground = seasonBasis({ system, a, day });
   const course = { ...seasonSetupOf(system), events: [], start: 'fishless' as const, begins: 61 };
   const whole = withParameters({ ...course, days: 120 }, parameters);
   const likely = runTended(ground, whole, { seed, start: START, zone: ZONE }).season.cycledDay;

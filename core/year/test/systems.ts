@@ -2,7 +2,7 @@ import { FISH, type FishKind } from '../../catalogue/index.ts';
 import { judgeWhole } from '../../findings/judge.ts';
 import { lifeOf, strictestMass } from '../../life/index.ts';
 import { chance } from '../../numerics/chance.ts';
-import { seasonGround, type SeasonGround } from '../../season/index.ts';
+import { seasonBasis, type SeasonBasis } from '../../season/index.ts';
 import { applyEdits, type Edit, type SystemDocument } from '../../system/index.ts';
 import { LAYOUTS } from '../../system/layouts/index.ts';
 
@@ -11,7 +11,7 @@ import { LAYOUTS } from '../../system/layouts/index.ts';
 export interface RandomSystem {
   readonly seed: number;
   readonly system: SystemDocument;
-  readonly ground: SeasonGround;
+  readonly ground: SeasonBasis;
   readonly kind: FishKind;
   readonly coldest: number;
 }
@@ -98,6 +98,6 @@ export function drawSystem(seed: number): RandomSystem | null {
     system,
     kind,
     coldest: Math.min(...room),
-    ground: seasonGround({ system, a: whole.a, day: whole.day }),
+    ground: seasonBasis({ system, a: whole.a, day: whole.day }),
   };
 }

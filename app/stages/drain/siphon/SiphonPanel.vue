@@ -17,7 +17,7 @@ import TabRow from '../../../parts/TabRow.vue';
 import { useChosen } from '../../../stores/chosen';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
-import { drillWorker } from '../../../workers/client';
+import { faultTestWorker } from '../../../workers/client';
 import SiphonWindowBar from '../SiphonWindowBar.vue';
 
 /** The workshop of a siphon: its window and margins, what centres the inflow, which stock sizes work. */
@@ -51,7 +51,7 @@ async function look() {
   looking.value = true;
   try {
     const plain = JSON.parse(JSON.stringify(system.document)) as SystemDocument;
-    found.value = await drillWorker.ask((w) => w.stock(plain, siphon.value.id));
+    found.value = await faultTestWorker.ask((w) => w.stock(plain, siphon.value.id));
   } finally {
     looking.value = false;
   }

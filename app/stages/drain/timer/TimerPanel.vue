@@ -10,7 +10,7 @@ import PanelGroup from '../../../parts/PanelGroup.vue';
 import PlainChoice from '../../../parts/PlainChoice.vue';
 import QuantityField from '../../../parts/QuantityField.vue';
 import TabRow from '../../../parts/TabRow.vue';
-import { useBench } from '../../../stores/bench';
+import { useBench } from '../benchStore';
 import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';
 import TimerEditor from '../TimerEditor.vue';

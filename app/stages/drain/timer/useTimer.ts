@@ -15,7 +15,7 @@ import {
   type TimerSettings,
   type TimerRequest,
 } from '../../../../core/workshop/timer';
-import { useBench } from '../../../stores/bench';
+import { useBench } from '../benchStore';
 import { useChosen } from '../../../stores/chosen';
 import { useSystem } from '../../../stores/system';
 

@@ -7,7 +7,7 @@ import { monthName } from '../../../parts/months';
 import { useSettings } from '../../../stores/settings';
 import { useMoney } from '../../../parts/money';
 import { useSystem } from '../../../stores/system';
-import { cropName } from './acts';
+import { cropName } from './actions';
 import { substanceName } from './substances';
 
 /** What a season asks of the grower, and what it yields. */
@@ -89,7 +89,7 @@ const crops = computed(() => {
 </script>
 
 <template>
-  <div class="sums">
+  <div class="calculators">
     <section aria-label="Effort and cost">
       <h2>Effort</h2>
       <dl>
@@ -140,7 +140,7 @@ const crops = computed(() => {
 </template>
 
 <style scoped>
-.sums {
+.calculators {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
   gap: 4px 28px;

@@ -7,15 +7,15 @@ import { dayOfYear, daysAcross, localDay } from '../../../../core/calendar';
 import { CARES } from '../../../../core/year/cares';
 import { tell } from '../../../../core/quantity';
 import { hereZone } from '../../../stores/log';
-import { useSeason } from '../../../stores/season';
+import { useSeason } from '../seasonStore';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
-import SeasonActs from './SeasonActs.vue';
+import SeasonActs from './SeasonActions.vue';
 import SeasonAsks from './SeasonAsks.vue';
 import SeasonEvents from './SeasonEvents.vue';
 import { useSeasonInk } from './seasonCanvas';
 import { seasonChart, type SeasonOver, type SeasonCurves } from './seasonChart';
-import { CARE_NAMES, CARE_OF_CURVE, TROUBLE_WORDS, seasonInWords } from './words';
+import { CARE_NAMES, CARE_OF_CURVE, PROBLEM_WORDS, seasonInWords } from './words';
 
 /** The season in place of the drawing: curves over the days, what the grower does, what is planned to be moved by hand. */
 const store = useSeason();
@@ -101,7 +101,7 @@ function choose(cares: typeof store.cares) {
       <p>
         <b
           >From day {{ store.unkept.trouble.day }} these fish are not well:
-          {{ TROUBLE_WORDS[store.unkept.trouble.what] }}.</b
+          {{ PROBLEM_WORDS[store.unkept.trouble.what] }}.</b
         >
         <template v-if="store.unkept.change">
           &#32;{{ tell(store.unkept.change.title, settings.units) }}: simulated over the whole

@@ -9,7 +9,7 @@ import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
 import PlainChoice from '../../../parts/PlainChoice.vue';
 import QuantityField from '../../../parts/QuantityField.vue';
-import { useSeason } from '../../../stores/season';
+import { useSeason } from '../seasonStore';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
 import { freshId } from '../freshId';

@@ -1,6 +1,6 @@
 import { format, type UnitSystem } from '../../../../core/quantity';
 import type { Fit, Season } from '../../../../core/season';
-import type { CareOfSeason, TroubleOfFish } from '../../../../core/year';
+import type { CareOfSeason, FishProblem } from '../../../../core/year';
 
 const peak = (xs: Float64Array, days: number) => {
   let at = 0;
@@ -66,7 +66,7 @@ export const CARE_OF_CURVE: Readonly<Record<CareOfSeason, string>> = {
 };
 
 /** What presses on the fish, in words. */
-export const TROUBLE_WORDS: Readonly<Record<TroubleOfFish, string>> = {
+export const PROBLEM_WORDS: Readonly<Record<FishProblem, string>> = {
   hunger:
     'the water cannot process the waste from their feed, so they get less feed than they need',
   oxygen: 'there is too little oxygen',

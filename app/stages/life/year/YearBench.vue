@@ -4,11 +4,11 @@ import { applyEdits } from '../../../../core/system';
 import { format } from '../../../../core/quantity';
 import { useSettings } from '../../../stores/settings';
 import { useSystem } from '../../../stores/system';
-import { useYear } from '../../../stores/year';
+import { useYear } from '../yearStore';
 import SeasonAsks from '../season/SeasonAsks.vue';
-import { TROUBLE_WORDS } from '../season/words';
+import { PROBLEM_WORDS } from '../season/words';
 import YearPicture from './YearPicture.vue';
-import { awayInWords, hadInWords, missingInWords, wishName } from './words';
+import { awayInWords, hadInWords, missingInWords, requestName } from './words';
 
 /** The year in place of the drawing: the plan that was found, or what the system has planned. */
 const store = useYear();
@@ -27,7 +27,7 @@ const results = computed(() =>
       ? [
           {
             id: r.id,
-            name: wishName(doc.value, wish),
+            name: requestName(doc.value, wish),
             had: hadInWords(wish, r, settings.units),
             whole: r.limit === null,
             missing: missingInWords(r),
@@ -108,7 +108,7 @@ const over = computed(() => {
       </div>
       <div v-if="plan?.trouble" class="result short">
         <b>Fish under stress from day {{ plan.trouble.day }}.</b>
-        <p>{{ TROUBLE_WORDS[plan.trouble.what] }}.</p>
+        <p>{{ PROBLEM_WORDS[plan.trouble.what] }}.</p>
       </div>
     </section>
     <template v-if="plan?.season">

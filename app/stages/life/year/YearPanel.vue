@@ -3,16 +3,16 @@ import { mdiDelete } from '@mdi/js';
 import { computed, ref } from 'vue';
 import { dayAfter } from '../../../../core/calendar';
 import { fishGroups } from '../../../../core/life';
-import { cropKinds, type Away, type Wish } from '../../../../core/system';
+import { cropKinds, type Away, type PlantRequest } from '../../../../core/system';
 import { headKinds, massKinds } from '../../../../core/year/wishes';
 import DocumentChoice from '../../../parts/DocumentChoice.vue';
 import DocumentField from '../../../parts/DocumentField.vue';
 import PanelGroup from '../../../parts/PanelGroup.vue';
-import { useKept } from '../../../stores/kept';
+import { useSaved } from '../../../stores/saved';
 import { useSystem } from '../../../stores/system';
 import { freshId } from '../freshId';
-import { useYear } from '../../../stores/year';
-import { wishName } from './words';
+import { useYear } from '../yearStore';
+import { requestName } from './words';
 
 /** What is wanted of a year: heads, kilograms, fish; days away and time a day. */
 const system = useSystem();
@@ -20,15 +20,17 @@ const store = useYear();
 const doc = computed(() => system.document!);
 const plan = computed(() => doc.value.plan);
 const hasFish = computed(() => doc.value.fish.some((f) => f.count > 0));
-const heads = useKept(() => headKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })));
-const masses = useKept(() => massKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })));
+const heads = useSaved(() => headKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })));
+const masses = useSaved(() =>
+  massKinds(cropKinds(doc.value)).map(({ id, name }) => ({ id, name })),
+);
 const KINDS = computed(() => [
   { id: 'heads', name: 'Heads a week' },
   { id: 'mass', name: 'Kilograms of a crop' },
   ...(hasFish.value ? [{ id: 'fish', name: 'Fish of a weight by a day' }] : []),
 ]);
 const adding = ref<string | null>(null);
-function fresh(kind: string, id: string): Wish {
+function fresh(kind: string, id: string): PlantRequest {
   const { begins } = plan.value;
   if (kind === 'heads')
     return {
@@ -55,7 +57,7 @@ function add(kind: string | null) {
   if (!kind) return;
   const id = freshId('wish', plan.value.wishes);
   const wish = fresh(kind, id);
-  system.commit([{ at: `plan.wishes.${id}`, to: wish }], `Goal: ${wishName(doc.value, wish)}`);
+  system.commit([{ at: `plan.wishes.${id}`, to: wish }], `Goal: ${requestName(doc.value, wish)}`);
 }
 function addAway() {
   const id = freshId('away', plan.value.away);
@@ -97,8 +99,8 @@ const remove = (at: string, label: string) => system.commit([{ at, to: undefined
         <v-btn
           size="small"
           :icon="mdiDelete"
-          :aria-label="`Delete the goal: ${wishName(doc, w)}`"
-          @click="remove(`plan.wishes.${w.id}`, `Goal deleted: ${wishName(doc, w)}`)"
+          :aria-label="`Delete the goal: ${requestName(doc, w)}`"
+          @click="remove(`plan.wishes.${w.id}`, `Goal deleted: ${requestName(doc, w)}`)"
         />
       </div>
       <v-select

@@ -6,10 +6,10 @@ import { format, formatDay } from '../../../../core/quantity';
 import type { SeasonEvent, SystemDocument } from '../../../../core/system';
 import type { YearPlan } from '../../../../core/year';
 import { monthName } from '../../../parts/months';
-import { useLifeBench } from '../../../stores/lifeBench';
+import { useLifeBench } from '../benchStore';
 import { useSettings } from '../../../stores/settings';
 import { hereZone } from '../../../stores/zone';
-import { wishName } from './words';
+import { requestName } from './words';
 import { bedRows, monthsOf, type PlantingBar } from './yearPicture';
 
 /** A year from above: the water and its fish, what stands in each bed, and what is harvested of what is wanted. */
@@ -55,7 +55,7 @@ const bedsEnd = computed(() => {
 const rows = computed(() =>
   (props.plan?.wishes ?? []).flatMap((r) => {
     const wish = props.doc.plan.wishes.find((w) => w.id === r.id);
-    return wish && r.months.length ? [{ r, name: wishName(props.doc, wish) }] : [];
+    return wish && r.months.length ? [{ r, name: requestName(props.doc, wish) }] : [];
   }),
 );
 const height = computed(() => bedsEnd.value + rows.value.length * (24 + GAP) + 4);

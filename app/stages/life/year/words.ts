@@ -1,6 +1,6 @@
 import { format, type UnitSystem } from '../../../../core/quantity';
-import { cropKindOf, type SystemDocument, type Wish } from '../../../../core/system';
-import type { AwayResult, WishResult, YearLimit } from '../../../../core/year';
+import { cropKindOf, type SystemDocument, type PlantRequest } from '../../../../core/system';
+import type { AwayResult, RequestResult, YearLimit } from '../../../../core/year';
 import { monthName } from '../../../parts/months';
 
 /** The year's plan in words. */
@@ -54,7 +54,7 @@ export const LIMITS: Readonly<Record<YearLimit, { why: string; help: string }>> 
 const round = (x: number) => String(Math.round(x));
 
 /** Name of what a wish is about. */
-export function wishName(doc: SystemDocument, w: Wish): string {
+export function requestName(doc: SystemDocument, w: PlantRequest): string {
   return w.kind === 'fish' ? 'Fish' : (cropKindOf(doc, w.crop)?.name ?? w.crop);
 }
 
@@ -76,7 +76,7 @@ export function monthSpans(months: readonly { month: number; after: number }[]):
 }
 
 /** What is had of a wish. */
-export function hadInWords(w: Wish, r: WishResult, units: UnitSystem): string {
+export function hadInWords(w: PlantRequest, r: RequestResult, units: UnitSystem): string {
   if (w.kind === 'heads') return `${round(r.had)} of ${round(r.wanted)} heads`;
   if (w.kind === 'mass')
     return `${format(r.had, 'mass', units)} of ${format(r.wanted, 'mass', units)}`;
@@ -86,7 +86,7 @@ export function hadInWords(w: Wish, r: WishResult, units: UnitSystem): string {
 }
 
 /** What is missing of a wish: when, why, and what would help. */
-export function missingInWords(r: WishResult): { when: string; why: string; help: string }[] {
+export function missingInWords(r: RequestResult): { when: string; why: string; help: string }[] {
   if (!r.months.length) return r.limit === null ? [] : [{ when: '', ...LIMITS[r.limit] }];
   const limits = [...new Set(r.months.flatMap((m) => (m.limit ? [m.limit] : [])))];
   return limits.map((limit) => ({

@@ -1,14 +1,21 @@
 import { beforeAll, describe, expect, it, test } from 'vitest';
 import { judgeWhole } from '../../../../core/findings';
-import { applyEdits, type SystemDocument, type Wish } from '../../../../core/system';
+import { applyEdits, type SystemDocument, type PlantRequest } from '../../../../core/system';
 import { demo } from '../../../../core/test/demo';
-import { planYear, type WishResult, type YearPlan } from '../../../../core/year';
-import { LIMITS, awayInWords, hadInWords, missingInWords, monthSpans, wishName } from './words';
+import { planYear, type RequestResult, type YearPlan } from '../../../../core/year';
+import { LIMITS, awayInWords, hadInWords, missingInWords, monthSpans, requestName } from './words';
 import { bedRows, monthsOf } from './yearPicture';
 
 const pair = demo('potting-shed-pair');
-const heads: Wish = { id: 'a', kind: 'heads', crop: 'lettuce', perWeek: 2, from: 150, to: 330 };
-const result = (more: Partial<WishResult>): WishResult => ({
+const heads: PlantRequest = {
+  id: 'a',
+  kind: 'heads',
+  crop: 'lettuce',
+  perWeek: 2,
+  from: 150,
+  to: 330,
+};
+const result = (more: Partial<RequestResult>): RequestResult => ({
   id: 'a',
   wanted: 50,
   had: 20,
@@ -31,11 +38,11 @@ describe('the year in words', () => {
   });
   it('says what is had in the units that are chosen', () => {
     expect(hadInWords(heads, result({}), 'metric')).toBe('20 of 50 heads');
-    const mass: Wish = { id: 'm', kind: 'mass', crop: 'tomato', mass: 5 };
+    const mass: PlantRequest = { id: 'm', kind: 'mass', crop: 'tomato', mass: 5 };
     const some = result({ wanted: 5, had: 2.5 });
     expect(hadInWords(mass, some, 'metric')).toBe('2.5 kg of 5 kg');
     expect(hadInWords(mass, some, 'us')).toMatch(/lb/);
-    const fish: Wish = { id: 'f', kind: 'fish', count: 6, mass: 0.3, by: 60 };
+    const fish: PlantRequest = { id: 'f', kind: 'fish', count: 6, mass: 0.3, by: 60 };
     expect(hadInWords(fish, result({ wanted: 6, had: 0, reached: 0.12 }), 'metric')).toBe(
       '0 of 6 fish, 120 g each by then',
     );
@@ -69,8 +76,8 @@ describe('the year in words', () => {
     expect(away(null)).toMatch(/^The fish can go without feed for 9 days/);
   });
   it('names a wish by its crop, and one whose crop is gone by its id', () => {
-    expect(wishName(pair, heads)).toBe('Lettuce');
-    expect(wishName(pair, { ...heads, crop: 'gone' } as Wish)).toBe('gone');
+    expect(requestName(pair, heads)).toBe('Lettuce');
+    expect(requestName(pair, { ...heads, crop: 'gone' } as PlantRequest)).toBe('gone');
   });
 });
 
