@@ -34,7 +34,9 @@ const props = defineProps<{
 const settings = useSettings();
 /** What was typed over what the system says. */
 const typed = ref<Record<string, number | string>>({});
-const filled = computed<CalculatorValues>(() => valuesFor(props.calculator, props.figures, props.water));
+const filled = computed<CalculatorValues>(() =>
+  valuesFor(props.calculator, props.figures, props.water),
+);
 const values = computed<CalculatorValues>(() => ({ ...filled.value, ...typed.value }));
 watch(
   () => props.calculator.id,
@@ -68,7 +70,9 @@ async function addToLog() {
   const a = done.value;
   if (!a) return;
   const log = useLog();
-  await log.note(a.entry ?? { kind: 'note', note: `${props.calculator.question} ${inLine.value}.` });
+  await log.note(
+    a.entry ?? { kind: 'note', note: `${props.calculator.question} ${inLine.value}.` },
+  );
   said.value = 'Added to the log. You can correct or remove it under Rounds.';
 }
 function makeTask() {

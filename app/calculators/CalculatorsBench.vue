@@ -67,7 +67,13 @@ async function show(id: string) {
         >All calculators</v-btn
       >
       <h2>{{ calculator.question }}</h2>
-      <CalculatorCard :key="calculator.id" :calculator="calculator" :figures="derivation.figures" :plan="plan" :water="water" />
+      <CalculatorCard
+        :key="calculator.id"
+        :calculator="calculator"
+        :figures="derivation.figures"
+        :plan="plan"
+        :water="water"
+      />
     </template>
     <template v-else>
       <v-text-field

@@ -66,7 +66,7 @@ const roots = computed(() =>
           y: props.y(q.z),
           h: props.y(q.z - down) - props.y(q.z),
           w,
-          chosen: q.stand === bench.stand,
+          chosen: q.planting === bench.planting,
         };
       }),
   ),

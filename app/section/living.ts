@@ -1,5 +1,5 @@
 import { daysAcross } from '../../core/calendar/dayOfYear';
-import { fullestIn, stands, standsOf, type CropPlanting } from '../../core/system';
+import { fullestIn, isPlanted, standsOf, type CropPlanting } from '../../core/system';
 import type { Metres } from '../../core/quantity/si';
 import type { SystemDocument } from '../../core/system';
 import { habitOf, type Habit } from './habits';
@@ -33,7 +33,7 @@ export const hangsAt = (p: Placed, kind: keyof typeof HANGS): Metres =>
 /** One plant as it is seen from the side. */
 export interface SidePlant {
   readonly key: string;
-  readonly stand: string;
+  readonly planting: string;
   readonly habit: Habit;
   /** Flowers and fruit hang on it. */
   readonly ripe: boolean;
@@ -62,29 +62,29 @@ export function plantsFromSide(
     day === 'fullest'
       ? fullestIn(s, vessel.id)
       : standsOf(s).filter(
-          (x) => x.stand.vessel === vessel.id && (day === 'all' || stands(x.stand, day)),
+          (x) => x.planting.vessel === vessel.id && (day === 'all' || isPlanted(x.planting, day)),
         );
   const left = p.left;
   /** Of its full size on the day; what is shown at its fullest is full grown. */
   const ageOf = (x: CropPlanting): number => {
-    if (typeof day !== 'number' || x.stand.from === null) return 1;
-    const days = daysAcross(x.stand.from, day);
+    if (typeof day !== 'number' || x.planting.from === null) return 1;
+    const days = daysAcross(x.planting.from, day);
     return Math.min(1, Math.max(0, days / Math.max(1, x.kind.daysToHarvest)));
   };
-  const rowsOf = (x: CropPlanting) => (felt ? x.stand.rows : 1);
+  const rowsOf = (x: CropPlanting) => (felt ? x.planting.rows : 1);
   return here.flatMap((x) =>
-    Array.from({ length: x.stand.columns * rowsOf(x) }, (_, i): SidePlant => {
-      const column = i % x.stand.columns;
-      const row = Math.floor(i / x.stand.columns);
+    Array.from({ length: x.planting.columns * rowsOf(x) }, (_, i): SidePlant => {
+      const column = i % x.planting.columns;
+      const row = Math.floor(i / x.planting.columns);
       const age = ageOf(x);
       const size = SEEDLING + (1 - SEEDLING) * age;
       const tall = felt ? Math.min(x.kind.height, x.kind.spacing) : x.kind.height;
-      const along = x.stand.x + (column + 0.5) * x.kind.spacing;
+      const along = x.planting.x + (column + 0.5) * x.kind.spacing;
       return {
-        key: `${x.stand.id}-${i}`,
-        stand: x.stand.id,
+        key: `${x.planting.id}-${i}`,
+        planting: x.planting.id,
         x: Math.min(p.end - 0.01, left + along),
-        z: felt ? z + x.stand.y + (row + 0.2) * x.kind.spacing : z,
+        z: felt ? z + x.planting.y + (row + 0.2) * x.kind.spacing : z,
         habit: habitOf(x.kind),
         ripe: age > RIPE && BEARS.has(x.kind.group),
         height: tall * size,

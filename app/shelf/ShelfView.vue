@@ -211,7 +211,11 @@ async function make(layout: string) {
         <span class="quiet">Ten short lessons, and faults to practise before they are real.</span>
       </p>
       <p class="have">
-        <v-btn variant="tonal" :prepend-icon="mdiCalculatorVariantOutline" :to="{ name: 'calculators' }">
+        <v-btn
+          variant="tonal"
+          :prepend-icon="mdiCalculatorVariantOutline"
+          :to="{ name: 'calculators' }"
+        >
           Calculators
         </v-btn>
         <span class="quiet">Doses, water changes and feed for any tank, without a system.</span>

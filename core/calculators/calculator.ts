@@ -126,8 +126,9 @@ export interface Calculator<Id extends string = string> {
 }
 
 /** A calculator as it is written, its id known to the compiler. */
-export const defineCalculator = <const Id extends string>(calculator: Calculator<Id>): Calculator<Id> =>
-  calculator;
+export const defineCalculator = <const Id extends string>(
+  calculator: Calculator<Id>,
+): Calculator<Id> => calculator;
 
 /** A number that is asked for. */
 export const asked = (

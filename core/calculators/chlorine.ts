@@ -41,7 +41,7 @@ export const chlorineCalculator = defineCalculator({
     const kind = v.kind as 'chlorine' | 'chloramine';
     const by = dechlorinators({ own }).find((d) => d.id === v.by)!;
     const amount = dechlorinate(by, n(v, 'level'), n(v, 'volume')) / 1000;
-    const stands = standingTime(kind, n(v, 'level'));
+    const standingTimes = standingTime(kind, n(v, 'level'));
     const freed = freedAmmonia(
       kind,
       n(v, 'level'),
@@ -64,15 +64,20 @@ export const chlorineCalculator = defineCalculator({
           measures: powder(amount, GRAMS_PER_TEASPOON),
           main: true,
         },
-        ...(stands
+        ...(standingTimes
           ? [
               {
                 key: 'stand_short',
                 label: 'Or aerate it, at least',
-                value: stands[0],
+                value: standingTimes[0],
                 kind: 'time' as const,
               },
-              { key: 'stand_long', label: 'and up to', value: stands[1], kind: 'time' as const },
+              {
+                key: 'stand_long',
+                label: 'and up to',
+                value: standingTimes[1],
+                kind: 'time' as const,
+              },
             ]
           : []),
         {
@@ -88,9 +93,9 @@ export const chlorineCalculator = defineCalculator({
           ? [
               say`Chloramine does not leave when water stands. When it breaks down, it releases ammonia: ${concentration(freed)} as N in the system. A conditioner that also binds ammonia is safer. Follow its label.`,
             ]
-          : stands
+          : standingTimes
             ? [
-                say`Or aerate it. Half of the chlorine leaves in ${time(CHLORINE_WAIT.halfLife[0])} to ${time(CHLORINE_WAIT.halfLife[1])}, by depth and stirring. It falls to ${concentration(CHLORINE_LIMITS.target)} in ${time(stands[0])} to ${time(stands[1])}.`,
+                say`Or aerate it. Half of the chlorine leaves in ${time(CHLORINE_WAIT.halfLife[0])} to ${time(CHLORINE_WAIT.halfLife[1])}, by depth and stirring. It falls to ${concentration(CHLORINE_LIMITS.target)} in ${time(standingTimes[0])} to ${time(standingTimes[1])}.`,
               ]
             : []),
         say`Check with a total chlorine test (DPD) that reads down to ${concentration(CHLORINE_LIMITS.proof)}. With a coarser strip, wait four more half-lives after it shows none. A free chlorine strip does not show chloramine.`,

@@ -96,7 +96,10 @@ export function answerOf(
 }
 
 /** A calculator’s inputs, the grower’s own entries among what may be chosen. */
-export const inputsOf = (calculator: Calculator, own: OwnKinds = NO_OWN): readonly CalculatorInput[] => {
+export const inputsOf = (
+  calculator: Calculator,
+  own: OwnKinds = NO_OWN,
+): readonly CalculatorInput[] => {
   const more = calculator.ownOf?.(own) ?? {};
   return calculator.inputs.map((i) =>
     i.kind === 'choice' && more[i.key]?.length
@@ -110,7 +113,11 @@ export const inputsOf = (calculator: Calculator, own: OwnKinds = NO_OWN): readon
  *
  * @param water that is there by the last level, m³; at rest where it is not given
  */
-export function valuesFor(calculator: Calculator, c: Figures | null, water?: number): CalculatorValues {
+export function valuesFor(
+  calculator: Calculator,
+  c: Figures | null,
+  water?: number,
+): CalculatorValues {
   const usual = usualValues(calculator);
   if (!c) return usual;
   const within = (i: CalculatorInput, x: number | string) =>

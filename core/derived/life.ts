@@ -345,8 +345,8 @@ export const plantedArea = derived({
   value: (life) => life.plantedArea,
   formula: String.raw`\sum_i A_i, \quad A_i = n_i \cdot s_i^2`,
   given: (life) =>
-    life.stands.length
-      ? life.stands.map((x, i) =>
+    life.plantings.length
+      ? life.plantings.map((x, i) =>
           given(
             `A_{${i + 1}}`,
             `${x.plants} × ${x.kind.name}`,

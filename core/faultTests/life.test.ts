@@ -56,7 +56,9 @@ describe('faultTests of what lives', () => {
 
   it('an air pump that stops is a faultTest only where there is one', () => {
     expect(faultTest('air-pump-stops', 'potting-shed-pair')).toBeDefined();
-    expect(faultTest('air-pump-stops', 'potting-shed-pair', { at: 'devices', to: [] })).toBeUndefined();
+    expect(
+      faultTest('air-pump-stops', 'potting-shed-pair', { at: 'devices', to: [] }),
+    ).toBeUndefined();
   });
 
   it('a dead fish frees 27 g of nitrogen per kilogram into the water', () => {
@@ -91,7 +93,8 @@ describe('faultTests of what lives', () => {
 
   it('a strong heater that sticks boils what a weak one spares', () => {
     const stuck = (power: number) =>
-      faultTest('heater-stuck', 'window-sill-tank', { at: 'devices.heater.power', to: power })!.grade;
+      faultTest('heater-stuck', 'window-sill-tank', { at: 'devices.heater.power', to: power })!
+        .grade;
     expect(stuck(500)).toBe('failed');
     expect(stuck(25)).toBe('passed');
     expect(faultTest('heater-fails', 'window-sill-tank')!.name).toMatch(/coldest/);

@@ -92,10 +92,10 @@ describe('a stand', () => {
   const inRoom = (t: number) => {
     const edits = room(t).map((e) => ({
       ...e,
-      at: e.at.replace('crops.lettuce', `crops.${known.stand.id}`),
+      at: e.at.replace('crops.lettuce', `crops.${known.planting.id}`),
     }));
     const s = applyEdits(pair, edits);
-    return { s, x: standsOf(s).find((y) => y.stand.id === known.stand.id)! };
+    return { s, x: standsOf(s).find((y) => y.planting.id === known.planting.id)! };
   };
   const [low, high] = known.kind.growth;
   const middle = (low + high) / 2;

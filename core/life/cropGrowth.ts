@@ -2,7 +2,7 @@ import { DAYS_OF_YEAR, dayAfter, daysAcross } from '../calendar/dayOfYear.ts';
 import type { CropGroup, CropKind } from '../catalogue/index.ts';
 import { CROP_LIMITS } from '../limits/index.ts';
 import type { Celsius, MolesPerSquareMetreDay, Share } from '../quantity/si.ts';
-import { stands, type CropPlanting, type SystemDocument } from '../system/index.ts';
+import { isPlanted, type CropPlanting, type SystemDocument } from '../system/index.ts';
 import { airOn } from './climate.ts';
 import { lightOn } from './light.ts';
 
@@ -53,7 +53,8 @@ export class GrowthYear {
     const n = DAYS_OF_YEAR;
     this.daily = Float64Array.from({ length: n }, (_, i) => of(i + 1));
     this.calculators = new Float64Array(2 * n + 1);
-    for (let i = 0; i < 2 * n; i++) this.calculators[i + 1] = this.calculators[i]! + this.daily[i % n]!;
+    for (let i = 0; i < 2 * n; i++)
+      this.calculators[i + 1] = this.calculators[i]! + this.daily[i % n]!;
   }
   /** Share of the growth on a day of the year. */
   on(day: number): Share {
@@ -167,11 +168,11 @@ const SEEDLING = 0.15;
 
 /** How far a stand is grown on a day, 0 … 1: from planting out to its harvest by its days of growth; as grown where no day is set. */
 export function grownShare(s: SystemDocument, x: CropPlanting, day: number): Share {
-  const { stand, kind } = x;
-  if (!stands(stand, day)) return 0;
-  if (stand.from === null || kind.daysToHarvest === 0) return 1;
-  const growth = cropPlaces(s).growth(stand.vessel, kind);
-  const had = growth.over(stand.from, daysAcross(stand.from, day));
+  const { planting, kind } = x;
+  if (!isPlanted(planting, day)) return 0;
+  if (planting.from === null || kind.daysToHarvest === 0) return 1;
+  const growth = cropPlaces(s).growth(planting.vessel, kind);
+  const had = growth.over(planting.from, daysAcross(planting.from, day));
   return Math.min(1, SEEDLING + ((1 - SEEDLING) * had) / kind.daysToHarvest);
 }
 
@@ -180,7 +181,7 @@ export const plantingUptake = (s: SystemDocument, x: CropPlanting, day: number):
   x.area *
   x.kind.nitrogen *
   grownShare(s, x, day) *
-  cropPlaces(s).growth(x.stand.vessel, x.kind).on(day);
+  cropPlaces(s).growth(x.planting.vessel, x.kind).on(day);
 
 /** Days from planting out to the first harvest; Infinity where a year does not bring it. */
 export const daysToReady = (

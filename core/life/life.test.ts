@@ -271,14 +271,14 @@ describe('the year', () => {
 
 describe('planting', () => {
   const s = demo('potting-shed-pair');
-  const stands = standsOf(s);
+  const plantings = standsOf(s);
   it('takes the ground of its spacing', () => {
-    const mizuna = stands.find((x) => x.kind.id === 'mizuna')!;
+    const mizuna = plantings.find((x) => x.kind.id === 'mizuna')!;
     expect(mizuna.plants).toBe(9);
     expect(mizuna.area).toBeCloseTo(9 * 0.18 ** 2, 9);
   });
   it('grows from planting out to harvest, and is nothing outside its days', () => {
-    const x = { ...stands[0]!, stand: { ...stands[0]!.stand, from: 350, to: 40 } };
+    const x = { ...plantings[0]!, planting: { ...plantings[0]!.planting, from: 350, to: 40 } };
     expect(grownShare(s, x, 200)).toBe(0);
     expect(grownShare(s, x, 351)).toBeGreaterThan(0.1);
     expect(grownShare(s, x, 20)).toBeGreaterThan(grownShare(s, x, 351));
@@ -287,7 +287,7 @@ describe('planting', () => {
   it('takes nitrogen by its crops', () => {
     const day = 200;
     const places = cropPlaces(s);
-    const hand = stands.reduce(
+    const hand = plantings.reduce(
       (sum, x) => sum + x.area * x.kind.nitrogen * places.growth('bed', x.kind).on(day),
       0,
     );
@@ -297,15 +297,19 @@ describe('planting', () => {
   });
   it('sees what hangs out of the bed and what lies over another', () => {
     const bed = s.vessels.find((v) => v.id === 'bed')!;
-    const moved = { ...stands[0]!, stand: { ...stands[0]!.stand, x: 1.1 } };
+    const moved = { ...plantings[0]!, planting: { ...plantings[0]!.planting, x: 1.1 } };
     expect(outside(bed, moved)).toBeGreaterThan(0.5);
-    expect(outside(bed, stands[0]!)).toBe(0);
+    expect(outside(bed, plantings[0]!)).toBe(0);
     const twin = {
-      ...stands[1]!,
-      stand: { ...stands[1]!.stand, x: stands[0]!.stand.x, y: stands[0]!.stand.y },
+      ...plantings[1]!,
+      planting: {
+        ...plantings[1]!.planting,
+        x: plantings[0]!.planting.x,
+        y: plantings[0]!.planting.y,
+      },
     };
-    expect(overlap(stands[0]!, twin)).toBeGreaterThan(0.1);
-    expect(overlap(stands[0]!, stands[1]!)).toBe(0);
+    expect(overlap(plantings[0]!, twin)).toBeGreaterThan(0.1);
+    expect(overlap(plantings[0]!, plantings[1]!)).toBe(0);
   });
   it('knows how far a seed lies over the wet zone', () => {
     const zone = { top: 0.28, flood: 0.235, low: 0.03, dry: 0.045, depth: 0.28 };
@@ -315,8 +319,8 @@ describe('planting', () => {
     expect(r.grown).toBe(0);
   });
   it('is sown some weeks before, with seeds to spare', () => {
-    const x = { ...stands.find((y) => y.kind.id === 'pak-choi')! };
-    const plan = sowing(s, { ...x, stand: { ...x.stand, from: 110 } });
+    const x = { ...plantings.find((y) => y.kind.id === 'pak-choi')! };
+    const plan = sowing(s, { ...x, planting: { ...x.planting, from: 110 } });
     expect(plan.day).toBe(110 - x.kind.nurseryDays);
     expect(plan.seeds).toBeGreaterThan(x.plants);
   });

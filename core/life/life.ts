@@ -42,7 +42,7 @@ export interface LifeBalance {
   readonly capacity: GramsPerDay | null;
   readonly oxygen: OxygenBalance | null;
   readonly schools: readonly StockingRule[];
-  readonly stands: readonly CropPlanting[];
+  readonly plantings: readonly CropPlanting[];
   readonly planting: readonly PlantedSite[];
   readonly plantedArea: SquareMetres;
   readonly weeks: readonly WeekOfNitrogen[];
@@ -77,14 +77,14 @@ function heaterFor(c: Figures, groups: readonly Group[]): LifeBalance['heater'] 
 export const hasMedia = (s: SystemDocument): boolean =>
   s.vessels.some((v) => v.role === 'bed' && v.media !== null);
 
-function weeksOf(c: Figures, stands: readonly CropPlanting[], media: boolean): WeekOfNitrogen[] {
+function weeksOf(c: Figures, plantings: readonly CropPlanting[], media: boolean): WeekOfNitrogen[] {
   const { system: s, a } = c;
   return Array.from({ length: WEEKS }, (_, w) => {
     const day = midWeek(w);
     const fish = 7 * total(fishGroups(s, waterOn(s, a, day)), (g) => g.tan);
     return {
       fish,
-      plants: 7 * uptakeOn(s, day, [...stands]),
+      plants: 7 * uptakeOn(s, day, [...plantings]),
       denitrified: media ? DENITRIFIED * fish : 0,
     };
   });
@@ -109,7 +109,7 @@ function balance(c: Figures): LifeBalance {
     groups.length || s.vessels.some((v) => v.role === 'reservoir')
       ? oxygenBalanceOf(c, groups, Math.min(tan, tanCapacity(surface(1), t, ph, 5)), t)
       : null;
-  const stands = standsOf(s);
+  const plantings = standsOf(s);
   const planting = fullestPlanting(s);
   const each = perKilogram(groups);
   const homes = new Set(groups.map((g) => g.vessel));
@@ -131,7 +131,7 @@ function balance(c: Figures): LifeBalance {
         })
       : [],
   );
-  const weeks = once(() => weeksOf(c, stands, hasMedia(s)));
+  const weeks = once(() => weeksOf(c, plantings, hasMedia(s)));
   const heater = once(() => heaterFor(c, groups));
   return {
     groups,
@@ -145,7 +145,7 @@ function balance(c: Figures): LifeBalance {
     get schools() {
       return schools();
     },
-    stands,
+    plantings,
     planting,
     plantedArea: plantedArea(planting),
     get weeks() {

@@ -1,5 +1,5 @@
 import { DAYS_OF_YEAR, dayAfter } from '../calendar/dayOfYear.ts';
-import { planDimensions, stands, type CropPlanting } from '../system/index.ts';
+import { planDimensions, isPlanted, type CropPlanting } from '../system/index.ts';
 import type { Figures } from '../assess/figures.ts';
 import type { CropKind } from '../catalogue/index.ts';
 import type { Celsius, Metres, Share } from '../quantity/si.ts';
@@ -81,45 +81,52 @@ export function oversize(zone: RootZone, v: Vessel, kind: CropKind): 'tall' | 'w
 /** Share of a stand's rectangle that lies outside its bed's plan. */
 export function outside(v: Vessel, x: CropPlanting): number {
   const plan = planDimensions(v);
-  const along = Math.max(0, Math.min(plan.length, x.stand.x + x.length) - Math.max(0, x.stand.x));
-  const across = Math.max(0, Math.min(plan.width, x.stand.y + x.width) - Math.max(0, x.stand.y));
+  const along = Math.max(
+    0,
+    Math.min(plan.length, x.planting.x + x.length) - Math.max(0, x.planting.x),
+  );
+  const across = Math.max(
+    0,
+    Math.min(plan.width, x.planting.y + x.width) - Math.max(0, x.planting.y),
+  );
   return 1 - (along * across) / (x.length * x.width);
 }
 
 /** Whether two stands are in the ground at the same time. */
 export function together(a: CropStand, b: CropStand): boolean {
   if (a.from === null || b.from === null)
-    return stands(a, b.from ?? a.from ?? 1) || stands(b, a.from ?? 1);
-  return stands(a, b.from) || stands(b, a.from);
+    return isPlanted(a, b.from ?? a.from ?? 1) || isPlanted(b, a.from ?? 1);
+  return isPlanted(a, b.from) || isPlanted(b, a.from);
 }
 
 /** Ground on which two stands lie over each other, m². */
 export function overlap(a: CropPlanting, b: CropPlanting): number {
-  if (a.stand.vessel !== b.stand.vessel || !together(a.stand, b.stand)) return 0;
+  if (a.planting.vessel !== b.planting.vessel || !together(a.planting, b.planting)) return 0;
   const along =
-    Math.min(a.stand.x + a.length, b.stand.x + b.length) - Math.max(a.stand.x, b.stand.x);
+    Math.min(a.planting.x + a.length, b.planting.x + b.length) -
+    Math.max(a.planting.x, b.planting.x);
   const across =
-    Math.min(a.stand.y + a.width, b.stand.y + b.width) - Math.max(a.stand.y, b.stand.y);
+    Math.min(a.planting.y + a.width, b.planting.y + b.width) - Math.max(a.planting.y, b.planting.y);
   return along > 1e-6 && across > 1e-6 ? along * across : 0;
 }
 
 /** Plants of a stand in the bed's plan: the middle of each. */
-export const plantsAt = ({ stand, kind }: CropPlanting): { x: Metres; y: Metres }[] =>
-  Array.from({ length: stand.columns * stand.rows }, (_, i) => ({
-    x: stand.x + ((i % stand.columns) + 0.5) * kind.spacing,
-    y: stand.y + (Math.floor(i / stand.columns) + 0.5) * kind.spacing,
+export const plantsAt = ({ planting, kind }: CropPlanting): { x: Metres; y: Metres }[] =>
+  Array.from({ length: planting.columns * planting.rows }, (_, i) => ({
+    x: planting.x + ((i % planting.columns) + 0.5) * kind.spacing,
+    y: planting.y + (Math.floor(i / planting.columns) + 0.5) * kind.spacing,
   }));
 
 /** Coldest and warmest air, and the coldest night, while a stand is in the ground. */
 export function airOver(
   s: SystemDocument,
-  stand: CropStand,
+  planting: CropStand,
 ): { low: Celsius; high: Celsius; night: Celsius } {
   let low = Infinity;
   let high = -Infinity;
   let night = Infinity;
   for (let d = 4; d <= DAYS_OF_YEAR; d += 7) {
-    if (!stands(stand, d)) continue;
+    if (!isPlanted(planting, d)) continue;
     const air = airOn(s, d);
     low = Math.min(low, air.mean);
     high = Math.max(high, air.day);
@@ -131,13 +138,13 @@ export function airOver(
 /** Whether seed comes up in the bed on its first day: the bed is cooler than the air. */
 export function germinates(
   s: SystemDocument,
-  stand: CropStand,
+  planting: CropStand,
   kind: CropKind,
 ): {
   bed: Celsius;
   comesUp: boolean;
 } {
-  const air = airOn(s, stand.from ?? s.plan.begins).mean;
+  const air = airOn(s, planting.from ?? s.plan.begins).mean;
   const bed = bedTemperature(air, s.site.humidity)[1];
   return { bed, comesUp: bed >= kind.germination[0] && bed <= kind.germination[1] };
 }
@@ -150,20 +157,21 @@ export function frosty({ site }: Pick<SystemDocument, 'site'>, day: number): boo
 }
 
 /** Days of frost that fall into a stand's time; for crops that frost kills. */
-export function inFrost(s: SystemDocument, stand: CropStand): boolean {
+export function inFrost(s: SystemDocument, planting: CropStand): boolean {
   const { last, first } = s.site.frost;
   if (s.site.kind === 'indoor' || last === null || first === null) return false;
-  if (stand.from === null && stand.to === null) return true;
-  for (let d = 1; d <= DAYS_OF_YEAR; d += 3) if (stands(stand, d) && frosty(s, d)) return true;
+  if (planting.from === null && planting.to === null) return true;
+  for (let d = 1; d <= DAYS_OF_YEAR; d += 3)
+    if (isPlanted(planting, d) && frosty(s, d)) return true;
   return false;
 }
 
 /** Seeds to sow for a stand, when, and when it is first harvested: by the light and the warmth of its place. */
-export function sowing(s: SystemDocument, { stand, kind, plants }: CropPlanting) {
+export function sowing(s: SystemDocument, { planting, kind, plants }: CropPlanting) {
   const seeds = Math.ceil(
     (plants * Math.max(1, kind.seedsPerSite)) / Math.max(0.05, kind.germinates),
   );
-  const { from, vessel } = stand;
+  const { from, vessel } = planting;
   const days = from === null ? null : daysToReady(s, { vessel, from }, kind);
   return {
     seeds,

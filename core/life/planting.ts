@@ -3,7 +3,7 @@ import type { GramsPerDay, SquareMetres } from '../quantity/si.ts';
 import {
   isPlantSite,
   siteArea,
-  stands,
+  isPlanted,
   standsOf,
   type CropPlanting,
   type SystemDocument,
@@ -27,12 +27,12 @@ const bearsFruit = (kind: CropKind) => kind.group === 'fruit';
 /** What is planted on a day. */
 export function plantedOn(s: SystemDocument, day: number, all = standsOf(s)): PlantedSite[] {
   return s.vessels.filter(isPlantSite).map((v) => {
-    const own = all.filter((x) => x.stand.vessel === v.id);
+    const own = all.filter((x) => x.planting.vessel === v.id);
     if (!own.length) return { vessel: v.id, noted: false, leaf: siteArea(v), fruit: 0 };
     let leaf = 0;
     let fruit = 0;
     for (const x of own) {
-      if (!stands(x.stand, day)) continue;
+      if (!isPlanted(x.planting, day)) continue;
       if (bearsFruit(x.kind)) fruit += x.area;
       else leaf += x.area;
     }
@@ -50,7 +50,8 @@ export const plantedArea = (sites: readonly PlantedSite[]): SquareMetres =>
 /** The planting of the fullest week of the year: what the fish may be stocked for. */
 export function fullestPlanting(s: SystemDocument): PlantedSite[] {
   const all = standsOf(s);
-  if (all.every((x) => x.stand.from === null && x.stand.to === null)) return plantedOn(s, 1, all);
+  if (all.every((x) => x.planting.from === null && x.planting.to === null))
+    return plantedOn(s, 1, all);
   let best: PlantedSite[] = [];
   for (let w = 0; w < WEEKS; w++) {
     const sites = plantedOn(s, midWeek(w), all);
@@ -91,7 +92,7 @@ export function uptakeOn(s: SystemDocument, day: number, all = standsOf(s)): Gra
   let sum = 0;
   for (const v of s.vessels) {
     if (!isPlantSite(v)) continue;
-    const own = all.filter((x) => x.stand.vessel === v.id);
+    const own = all.filter((x) => x.planting.vessel === v.id);
     if (!own.length) sum += siteArea(v) * LEAF_NITROGEN;
     else for (const x of own) sum += plantingUptake(s, x, day);
   }

@@ -36,7 +36,7 @@ export interface Treatment {
   readonly by: string;
   readonly byName: string;
   /** It may stand aerated instead, so long; null for chloramine. */
-  readonly stands: readonly [Seconds, Seconds] | null;
+  readonly standingTimes: readonly [Seconds, Seconds] | null;
   /** None in the tap; shown to be out; to be waited for; still in; not tested. */
   readonly state: 'none' | 'proved' | 'waits' | 'in' | 'open';
   /** Until when four more half-lives have gone by since a coarse test showed none. */
@@ -63,7 +63,7 @@ export function treatmentOf(t: Tended): Treatment {
     dose: level === null ? null : dechlorinate(by, level, t.volume) / 1000,
     by: by.id,
     byName: by.name,
-    stands: level === null ? null : standingTime(kind, level),
+    standingTimes: level === null ? null : standingTime(kind, level),
     until: null,
   };
   if (kind === 'none') return { ...base, state: 'none' };

@@ -60,8 +60,8 @@ export function thingName(s: SystemDocument, id: string | undefined): string {
   if (!id) return '';
   const part = [...s.vessels, ...s.paths].find((p) => p.id === id);
   if (part) return part.name;
-  const stand = s.crops.find((c) => c.id === id);
-  const crop = cropKinds(s).find((k) => k.id === (stand?.crop ?? id));
+  const planting = s.crops.find((c) => c.id === id);
+  const crop = cropKinds(s).find((k) => k.id === (planting?.crop ?? id));
   if (crop) return crop.name;
   return fishKindOf(s, id)?.name ?? substances(s).find((x) => x.id === id)?.name ?? id;
 }

@@ -150,7 +150,7 @@ export function practiceBasis(system: SystemDocument): PracticeBasis {
   const rest = restVolumes(base);
   const usual = (day?.metrics.carried ?? base.paths.map(() => 0)).map((x) => x / DAY);
   const into = (i: number) => base.vessels[i]!.bed || isPlantSite(system.vessels[i]!);
-  const stands = standsOf(system);
+  const plantings = standsOf(system);
   const hourly = day?.metrics.hourly ?? [];
   const feeds = base.paths.map((p) => p.to >= 0 && into(p.to) && p.kind !== 'back');
   return {
@@ -182,7 +182,7 @@ export function practiceBasis(system: SystemDocument): PracticeBasis {
     denitrified: hasMedia(system) && groups.length ? DENITRIFIED : 0,
     plants: system.vessels.flatMap((v, vessel) => {
       if (!isPlantSite(v)) return [];
-      const own = stands.filter((x) => x.stand.vessel === v.id);
+      const own = plantings.filter((x) => x.planting.vessel === v.id);
       const site = life.planting.find((x) => x.vessel === v.id);
       const count = own.length
         ? own.reduce((sum, x) => sum + x.plants, 0)

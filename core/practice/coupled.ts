@@ -106,7 +106,7 @@ interface Crossing {
 export class Coupled {
   private readonly models: readonly [Model, Model, Model];
   private readonly isHome: readonly boolean[];
-  private readonly stands;
+  private readonly plantings;
   /** The last quarter of an hour, piece by piece, as one who stood by saw it. */
   pieces: readonly Recent[];
   /** How the water is known to run, and how it runs from here on; nothing where neither is asked for. */
@@ -123,7 +123,7 @@ export class Coupled {
     const model = () => seasonModel(1, 1e-3);
     this.models = [model(), model(), model()];
     this.isHome = ground.system.vessels.map((_, i) => ground.home.includes(i));
-    this.stands = standsOf(ground.system);
+    this.plantings = standsOf(ground.system);
     const { volumes } = state.water;
     const levels = ground
       .network([])
@@ -537,7 +537,7 @@ export class Coupled {
         volume: rest1,
         surface: ground.surface * wet,
         tan: 0,
-        uptake: ground.hasFish ? uptakeOn(system, year, [...this.stands]) * wet : 0,
+        uptake: ground.hasFish ? uptakeOn(system, year, [...this.plantings]) * wet : 0,
         denitrified: ground.denitrified,
         breath: (1 - SOLIDS_IN_TANK) * solids,
         exchange: exchange[1],

@@ -91,8 +91,8 @@ function fishBands(t: Tended): Partial<Record<ReadingId, Band>> {
 }
 
 function solutionBands(t: Tended): Partial<Record<ReadingId, Band>> {
-  const ec = cropRange(t.life.stands, (k) => k.conductivity);
-  const ph = cropRange(t.life.stands, (k) => k.ph);
+  const ec = cropRange(t.life.plantings, (k) => k.conductivity);
+  const ph = cropRange(t.life.plantings, (k) => k.ph);
   const strength = t.system.solution?.strength ?? 1;
   return {
     temperature: { good: SOLUTION_WARMTH.best, edge: SOLUTION_WARMTH.edge },

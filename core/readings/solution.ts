@@ -14,7 +14,7 @@ export const programmeOf = (t: Tended): Programme | null =>
 
 /** Stage that most of what grows is in: fruit where there is any. */
 export const stageOf = (t: Tended): GrowthStage =>
-  t.life.stands.some((x) => x.kind.group === 'fruit') ? 'fruit' : 'leaf';
+  t.life.plantings.some((x) => x.kind.group === 'fruit') ? 'fruit' : 'leaf';
 
 /** A change of at least so much of the water is a new solution. */
 const ANEW = SOLUTION_ANEW.share;

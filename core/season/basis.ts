@@ -12,7 +12,7 @@ export interface SeasonBasis {
   readonly volume: CubicMetres;
   /** Exchange with the air, m³ a day. */
   readonly exchange: number;
-  readonly stands: readonly CropPlanting[];
+  readonly plantings: readonly CropPlanting[];
   readonly media: boolean;
   /** Water of a day of the year, with its heaters and without. */
   temperature(day: number, heated: boolean): Celsius;
@@ -31,7 +31,7 @@ function yearly(of: (day: number) => number): (day: number) => number {
 
 /** Figures of a system that a season needs; once for all its seasons. */
 export function seasonBasis(c: Figures): SeasonBasis {
-  const stands = standsOf(c.system);
+  const plantings = standsOf(c.system);
   const heated = yearly((day) => waterOn(c.system, c.a, day, true));
   const unheated = yearly((day) => waterOn(c.system, c.a, day, false));
   return {
@@ -39,9 +39,9 @@ export function seasonBasis(c: Figures): SeasonBasis {
     surface: lifeOf(c).surface,
     volume: waterOf(c),
     exchange: 24 * meanExchange(c),
-    stands,
+    plantings,
     media: hasMedia(c.system),
     temperature: (day, on) => (on ? heated : unheated)(day),
-    uptake: yearly((day) => uptakeOn(c.system, day, stands)),
+    uptake: yearly((day) => uptakeOn(c.system, day, plantings)),
   };
 }

@@ -1,5 +1,5 @@
 import type { Metres, Share } from '../quantity/si.ts';
-import { siteArea, stands, standsOf, type CropPlanting } from './plantings.ts';
+import { isPlanted, siteArea, standsOf, type CropPlanting } from './plantings.ts';
 import type { Planting, SystemDocument, Vessel } from './types.ts';
 
 /** What grows in a vessel, as far as its water goes. */
@@ -20,12 +20,12 @@ export interface PlantingShare {
 
 /** The day of the year on which the stands of a vessel drink most; the first of them. */
 export function fullestDay(all: readonly CropPlanting[]): number {
-  let best = all[0]?.stand.from ?? 1;
+  let best = all[0]?.planting.from ?? 1;
   let most = 0;
   // The most that stand together is reached on a day on which one of them is planted out.
-  for (const day of new Set(all.map((x) => x.stand.from ?? 1))) {
+  for (const day of new Set(all.map((x) => x.planting.from ?? 1))) {
     let use = 0;
-    for (const x of all) if (stands(x.stand, day)) use += x.area * x.kind.waterUse;
+    for (const x of all) if (isPlanted(x.planting, day)) use += x.area * x.kind.waterUse;
     if (use > most) {
       best = day;
       most = use;
@@ -36,7 +36,7 @@ export function fullestDay(all: readonly CropPlanting[]): number {
 /** Stands that are in the ground together on the day on which they drink most. */
 function thirstiest(all: readonly CropPlanting[]): readonly CropPlanting[] {
   const day = fullestDay(all);
-  return all.filter((x) => stands(x.stand, day));
+  return all.filter((x) => isPlanted(x.planting, day));
 }
 
 /** Stands of each vessel on the day on which they drink most, worked out once for a list of crops. */
@@ -53,8 +53,8 @@ export function fullestIn(
   if (known?.own !== s.own.crops) {
     const all = standsOf(s);
     const of = new Map<string, readonly CropPlanting[]>();
-    for (const id of new Set(all.map((x) => x.stand.vessel)))
-      of.set(id, thirstiest(all.filter((x) => x.stand.vessel === id)));
+    for (const id of new Set(all.map((x) => x.planting.vessel)))
+      of.set(id, thirstiest(all.filter((x) => x.planting.vessel === id)));
     together.set(s.crops, (known = { own: s.own.crops, of }));
   }
   return known.of.get(vessel) ?? [];

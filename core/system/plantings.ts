@@ -10,7 +10,7 @@ import type { CropStand, SystemDocument, Vessel } from './types.ts';
 
 /** A stand with its kind and what follows from it. */
 export interface CropPlanting {
-  readonly stand: CropStand;
+  readonly planting: CropStand;
   readonly kind: CropKind;
   readonly plants: number;
   readonly area: SquareMetres;
@@ -21,13 +21,20 @@ export interface CropPlanting {
 
 /** Stands of a system whose crop is known. */
 export const standsOf = (s: Pick<SystemDocument, 'crops' | 'own'>): CropPlanting[] =>
-  s.crops.flatMap((stand): CropPlanting[] => {
-    const kind = cropKindOf(s, stand.crop);
+  s.crops.flatMap((planting): CropPlanting[] => {
+    const kind = cropKindOf(s, planting.crop);
     if (!kind) return [];
-    const length = stand.columns * kind.spacing;
-    const width = stand.rows * kind.spacing;
+    const length = planting.columns * kind.spacing;
+    const width = planting.rows * kind.spacing;
     return [
-      { stand, kind, plants: stand.columns * stand.rows, area: length * width, length, width },
+      {
+        planting,
+        kind,
+        plants: planting.columns * planting.rows,
+        area: length * width,
+        length,
+        width,
+      },
     ];
   });
 
@@ -57,7 +64,7 @@ export const isPlantSite = (v: Vessel): boolean =>
   (PLANT_ROLES as readonly string[]).includes(v.role);
 
 /** Whether a stand is in the ground on a day of the year. */
-export function stands({ from, to }: CropStand, day: number): boolean {
+export function isPlanted({ from, to }: CropStand, day: number): boolean {
   if (from === null && to === null) return true;
   const start = from ?? 1;
   const end = to ?? DAYS_OF_YEAR;

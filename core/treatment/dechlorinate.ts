@@ -22,7 +22,7 @@ export function dechlorinateNew(g: TreatmentBasis, volume: CubicMetres): Treatme
   const level = tap.chlorineLevel ?? CHLORINE_LIMITS.usualTap;
   const by = byOf(g);
   const grams = dechlorinate(by, level, volume) / 1000;
-  const stands = tap.chlorine === 'chloramine' ? null : standingTime('chlorine', level);
+  const standingTimes = tap.chlorine === 'chloramine' ? null : standingTime('chlorine', level);
   return stepOf(
     'dechlorinate',
     [
@@ -33,8 +33,8 @@ export function dechlorinateNew(g: TreatmentBasis, volume: CubicMetres): Treatme
           : [
               say`Your tap water has chloramine. Use a conditioner that also binds ammonia, and follow its label.`,
             ]
-        : stands
-          ? [say`Or let the new water stand with an air stone for ${time(stands[1])}.`]
+        : standingTimes
+          ? [say`Or let the new water stand with an air stone for ${time(standingTimes[1])}.`]
           : []),
     ],
     {

@@ -19,7 +19,7 @@ export function saltNeeded(g: TreatmentBasis, ratio: number = CHLORIDE_RATIO.aim
 /** Whether crops grow here that salt harms. */
 const sensitiveCrops = (t: Tended): string[] => [
   ...new Set(
-    t.life.stands
+    t.life.plantings
       .filter((x) => x.kind.conductivity[1] <= CROP_SALT.sensitive)
       .map((x) => x.kind.name),
   ),

@@ -17,15 +17,15 @@ export interface Harvest {
 
 /** What one stand gave in a season. */
 export interface PlantingHarvest {
-  readonly stand: CropPlanting;
+  readonly planting: CropPlanting;
   readonly mass: Kilograms;
   /** The same with as much nitrogen as it could use. */
   readonly full: Kilograms;
 }
 
 /** Days from planting out from which a stand is picked; Infinity where it is cut once. */
-function pickedFrom(ground: SeasonBasis, { stand, kind }: CropPlanting): number {
-  const { from, vessel } = stand;
+function pickedFrom(ground: SeasonBasis, { planting, kind }: CropPlanting): number {
+  const { from, vessel } = planting;
   if (from === null) return 0;
   if (kind.harvest === 'once' || kind.harvest === 'none') return Infinity;
   return daysToReady(ground.c.system, { vessel, from }, kind);
@@ -45,7 +45,7 @@ function harvested(
   give: (day: number, x: CropPlanting, mass: Kilograms, full: Kilograms) => void,
 ): void {
   const { system } = ground.c;
-  const rows = ground.stands.map((x) => ({
+  const rows = ground.plantings.map((x) => ({
     x,
     share: harvestedShare(x.kind),
     picked: pickedFrom(ground, x),
@@ -58,7 +58,7 @@ function harvested(
     const all = wants.reduce((sum, x) => sum + x, 0);
     rows.forEach((row, i) => {
       const { x, share } = row;
-      const { from, to } = x.stand;
+      const { from, to } = x.planting;
       const age = from === null ? Infinity : daysAcross(from, ofYear);
       const full = (wants[i]! / N_IN_PLANTS) * share;
       const grows = all > 0 ? (season.uptake[day]! / all) * full : 0;
@@ -96,7 +96,9 @@ export function plantingHarvests(
   season: Season,
   begins: number,
 ): PlantingHarvest[] {
-  const masses = new Map(ground.stands.map((stand) => [stand, { stand, mass: 0, full: 0 }]));
+  const masses = new Map(
+    ground.plantings.map((planting) => [planting, { planting, mass: 0, full: 0 }]),
+  );
   harvested(ground, season, begins, (_, x, mass, full) => {
     const there = masses.get(x)!;
     there.mass += mass;

@@ -384,7 +384,7 @@ describe('a planned year', () => {
     const used = applyEdits(wished, plan.edits);
     const read = readSystem(writeSystem(used));
     expect(read.ok && read.system).toEqual(used);
-    expect(used.crops.map((x) => x.id)).toEqual(plan.stands.map((x) => x.id));
+    expect(used.crops.map((x) => x.id)).toEqual(plan.plantings.map((x) => x.id));
     expect(used.plan.events).toEqual(plan.events);
     const back = applyEdits(used, invertEdits(wished, plan.edits));
     expect(new Set(back.crops.map((x) => x.id))).toEqual(new Set(wished.crops.map((x) => x.id)));
@@ -417,7 +417,7 @@ describe('a planned year', () => {
     const all = standsOf(used);
     for (const [i, x] of all.entries())
       for (const y of all.slice(i + 1))
-        if (x.stand.id.startsWith(PLANNED) || y.stand.id.startsWith(PLANNED))
+        if (x.planting.id.startsWith(PLANNED) || y.planting.id.startsWith(PLANNED))
           expect(overlap(x, y)).toBeLessThan(1e-6);
   });
 
@@ -437,11 +437,14 @@ describe('a planned year', () => {
     }
     // The heads that are told are those whose stand took up nitrogen for at least seven tenths of a whole one.
     const gave = new Map(
-      plantingHarvests(ground, made.season, 91).map((h) => [h.stand.stand.id, h.mass / h.full]),
+      plantingHarvests(ground, made.season, 91).map((h) => [
+        h.planting.planting.id,
+        h.mass / h.full,
+      ]),
     );
     const had = plan.plots.reduce(
       (sum, p, i) =>
-        p.wish === 0 && gave.get(plan.stands[i]!.id)! >= 0.7
+        p.wish === 0 && gave.get(plan.plantings[i]!.id)! >= 0.7
           ? sum + p.cuts.reduce((n, x) => n + x.heads, 0)
           : sum,
       0,
@@ -516,7 +519,7 @@ describe('a planned year', () => {
       const all = standsOf(applyEdits(asked, made.edits));
       for (const [k, x] of all.entries())
         for (const y of all.slice(k + 1))
-          if (x.stand.id.startsWith(PLANNED) && y.stand.id.startsWith(PLANNED))
+          if (x.planting.id.startsWith(PLANNED) && y.planting.id.startsWith(PLANNED))
             expect(overlap(x, y)).toBeLessThan(1e-6);
     }
     expect(seen).toBe(cases(1, 12));

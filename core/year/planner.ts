@@ -107,7 +107,7 @@ export interface YearPlan {
   /** First day on which the water feeds plants; null where it never does. */
   readonly cycledDay: number | null;
   readonly plots: readonly PlannedPlot[];
-  readonly stands: readonly CropStand[];
+  readonly plantings: readonly CropStand[];
   readonly events: readonly SeasonEvent[];
   readonly wishes: readonly RequestResult[];
   readonly away: readonly AwayResult[];
@@ -188,7 +188,7 @@ class Planner {
   }
 
   /** Stands of a layout, as they stand in the document. */
-  stands(plots: readonly PlannedPlot[]): CropStand[] {
+  plantings(plots: readonly PlannedPlot[]): CropStand[] {
     const counts = new Map<string, number>();
     const round = (x: number) => Math.round(x * 1e4) / 1e4;
     return plots.map((p) => {
@@ -247,7 +247,7 @@ class Planner {
     return figuresOf(
       this.c,
       applyEdits(this.base, [
-        { at: 'crops', to: [...this.kept(laid), ...this.stands(laid.plots)] },
+        { at: 'crops', to: [...this.kept(laid), ...this.plantings(laid.plots)] },
         { at: 'plan.events', to: [...this.base.plan.events, ...events] },
         ...this.fishEdits(count),
       ]),
@@ -290,7 +290,7 @@ class Planner {
 
   /** A layout with a number of fish, tried in the tended season. */
   try(laid: LaidOut, count: number): YearPlan {
-    const key = `${count}/${JSON.stringify(this.stands(laid.plots))}`;
+    const key = `${count}/${JSON.stringify(this.plantings(laid.plots))}`;
     const was = this.tried.get(key);
     if (was) return was;
     const made = this.hasSeason ? this.inSeason(laid, count) : this.outOfSeason(laid);
@@ -331,10 +331,14 @@ class Planner {
     );
     events.push(...eaten.filter((_, i) => fish[i]!.had > 0));
     const gave = new Map(
-      plantingHarvests(ground, season, begins).map((h) => [h.stand.stand.id, h]),
+      plantingHarvests(ground, season, begins).map((h) => [h.planting.planting.id, h]),
     );
-    const stands = this.stands(laid.plots);
-    const wishes = this.results(laid, (i) => gave.get(stands[i]!.id) ?? { mass: 0, full: 0 }, fish);
+    const plantings = this.plantings(laid.plots);
+    const wishes = this.results(
+      laid,
+      (i) => gave.get(plantings[i]!.id) ?? { mass: 0, full: 0 },
+      fish,
+    );
     const trouble = seasonProblems(c, season);
     const taken = season.uptake.subarray(0, season.days).reduce((sum, x) => sum + x, 0);
     const { groups } = lifeOf(c);
@@ -374,7 +378,7 @@ class Planner {
       days,
       cycledDay: this.fed,
       plots: laid.plots,
-      stands,
+      plantings,
       events,
       wishes,
       away: this.absences(trouble),
@@ -395,7 +399,7 @@ class Planner {
       days,
       cycledDay: null,
       plots: laid.plots,
-      stands: this.stands(laid.plots),
+      plantings: this.plantings(laid.plots),
       events: [],
       wishes,
       away: this.absences(null),
@@ -526,7 +530,7 @@ class Planner {
       ...system.plan.events
         .filter(isPlanned)
         .map((e): Edit => ({ at: `plan.events.${e.id}`, to: undefined })),
-      ...this.stands(laid.plots).map((x): Edit => ({ at: `crops.${x.id}`, to: x })),
+      ...this.plantings(laid.plots).map((x): Edit => ({ at: `crops.${x.id}`, to: x })),
       ...events.map((e): Edit => ({ at: `plan.events.${e.id}`, to: e })),
       ...(system.plan.days < YEAR ? [{ at: 'plan.days', to: YEAR }] : []),
       ...this.fishEdits(count),

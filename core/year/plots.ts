@@ -6,7 +6,7 @@ import type { Metres } from '../quantity/si.ts';
 import {
   isPlantSite,
   planDimensions,
-  stands,
+  isPlanted,
   type CropPlanting,
   type Vessel,
 } from '../system/index.ts';
@@ -53,7 +53,7 @@ function spansOf(x: CropPlanting, begins: number, days: number): [number, number
   const out: [number, number][] = [];
   let first: number | null = null;
   for (let d = 0; d <= days; d++) {
-    const there = d < days && stands(x.stand, dayAfter(begins, d));
+    const there = d < days && isPlanted(x.planting, dayAfter(begins, d));
     if (there && first === null) first = d;
     if (!there && first !== null) {
       out.push([first, d - 1]);
@@ -79,11 +79,11 @@ export class GrowingArea {
       this.taken.set(
         v.id,
         there
-          .filter((x) => x.stand.vessel === v.id)
+          .filter((x) => x.planting.vessel === v.id)
           .flatMap((x) =>
             spansOf(x, begins, days).map(([first, last]) => ({
-              x: x.stand.x,
-              y: x.stand.y,
+              x: x.planting.x,
+              y: x.planting.y,
               length: x.length,
               width: x.width,
               first,

@@ -166,8 +166,8 @@ export function slotFrom(g: YearContext, vessel: string, kind: CropKind, first: 
 export function yieldOf(g: YearContext, kind: CropKind, slot: Slot): Kilograms {
   const { system } = g.c;
   const area = kind.spacing ** 2;
-  const stand: CropPlanting = {
-    stand: {
+  const planting: CropPlanting = {
+    planting: {
       id: '',
       vessel: slot.vessel,
       crop: kind.id,
@@ -187,7 +187,7 @@ export function yieldOf(g: YearContext, kind: CropKind, slot: Slot): Kilograms {
   const from = kind.harvest === 'once' ? slot.first : slot.ready;
   let sum = 0;
   for (let d = from; d <= slot.last; d++)
-    sum += plantingUptake(system, stand, dayAfter(g.begins, d));
+    sum += plantingUptake(system, planting, dayAfter(g.begins, d));
   return (sum / N_IN_PLANTS) * harvestedShare(kind);
 }
 

@@ -10,7 +10,7 @@ import {
 import { sowing } from '../life/index.ts';
 import { WORK_TIME } from '../limits/index.ts';
 import type { Seconds } from '../quantity/si.ts';
-import { stands as standsOn } from '../system/index.ts';
+import { isPlanted } from '../system/index.ts';
 import type { CareOfSeason } from './cares.ts';
 import {
   noAsks,
@@ -84,16 +84,16 @@ function busiestOf(spent: readonly Seconds[]): Seconds {
   return most;
 }
 /** Time that the beds take, by day of the season: planting, and once a week the harvest of what has its days. */
-function bedWork({ c, stands }: SeasonBasis, begins: number, days: number): Seconds[] {
+function bedWork({ c, plantings }: SeasonBasis, begins: number, days: number): Seconds[] {
   const spent = Array.from({ length: days }, () => 0);
-  for (const x of stands) {
-    const { from, to } = x.stand;
+  for (const x of plantings) {
+    const { from, to } = x.planting;
     if (from === null) continue;
     const { ready } = sowing(c.system, x);
     for (let day = 0; day < days; day++) {
       const ofYear = dayAfter(begins, day);
       if (ofYear === from) spent[day]! += WORK_TIME.plant;
-      if (ready === null || to === null || !standsOn(x.stand, ofYear)) continue;
+      if (ready === null || to === null || !isPlanted(x.planting, ofYear)) continue;
       const since = daysAcross(ready, ofYear);
       if (since <= daysAcross(ready, to) && since % 7 === 0) spent[day]! += WORK_TIME.harvest;
     }

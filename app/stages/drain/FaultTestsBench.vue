@@ -49,7 +49,9 @@ const FIELDS = [
   },
 ] as const;
 const changed = computed(() => faultTests.ran !== null && faultTests.ran !== system.document);
-const otherwise = computed(() => FIELDS.some((x) => faultTests.how[x.key] !== faultTests.struck[x.key]));
+const otherwise = computed(() =>
+  FIELDS.some((x) => faultTests.how[x.key] !== faultTests.struck[x.key]),
+);
 const stale = computed(() =>
   changed.value
     ? 'The system has changed since. These results are for the earlier design.'
@@ -60,7 +62,9 @@ const stale = computed(() =>
 /** What lives is struck without a clock: it is there at once when the day is. */
 const alive = computed(() =>
   derivation.figures
-    ? lifeFaultTests(derivation.figures, faultTests.how).sort((a, b) => RANK[a.grade] - RANK[b.grade])
+    ? lifeFaultTests(derivation.figures, faultTests.how).sort(
+        (a, b) => RANK[a.grade] - RANK[b.grade],
+      )
     : [],
 );
 const counts = computed(() =>
@@ -86,10 +90,17 @@ const when = (d: FaultTest) =>
       </div>
     </details>
     <div class="acts">
-      <v-btn v-if="!faultTests.running" variant="tonal" :prepend-icon="mdiPlay" @click="faultTests.run()">
+      <v-btn
+        v-if="!faultTests.running"
+        variant="tonal"
+        :prepend-icon="mdiPlay"
+        @click="faultTests.run()"
+      >
         {{ faultTests.done.length ? 'Run the fault tests again' : 'Run all fault tests' }}
       </v-btn>
-      <v-btn v-else variant="outlined" :prepend-icon="mdiStop" @click="faultTests.stop()">Stop</v-btn>
+      <v-btn v-else variant="outlined" :prepend-icon="mdiStop" @click="faultTests.stop()"
+        >Stop</v-btn
+      >
       <span v-if="faultTests.running" class="quiet" role="status">
         {{ faultTests.count }} of {{ faultTests.of || '…' }}
       </span>
@@ -179,7 +190,9 @@ const when = (d: FaultTest) =>
               type="button"
               class="name"
               :aria-expanded="faultTests.openLife === d.id"
-              @click="faultTests.openLife === d.id ? faultTests.closeLife() : faultTests.showLife(d.id)"
+              @click="
+                faultTests.openLife === d.id ? faultTests.closeLife() : faultTests.showLife(d.id)
+              "
             >
               {{ d.name }}
             </button>

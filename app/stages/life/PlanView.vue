@@ -13,7 +13,7 @@ import { useSystem } from '../../stores/system';
 
 /** A bed from above, to scale: each stand with the rings of its plants, moved by hand or by arrow keys. */
 const settings = useSettings();
-const props = defineProps<{ bed: Vessel; stands: readonly CropPlanting[] }>();
+const props = defineProps<{ bed: Vessel; plantings: readonly CropPlanting[] }>();
 const system = useSystem();
 const bench = useLifeBench();
 const frame = ref<HTMLElement>();
@@ -32,9 +32,9 @@ const moving = shallowRef<{ id: string; x: number; y: number } | null>(null);
 const SNAP = 0.01;
 const snap = (v: number) => Math.round(v / SNAP) * SNAP;
 const placed = computed(() =>
-  props.stands.map((s): CropPlanting =>
-    moving.value?.id === s.stand.id
-      ? { ...s, stand: { ...s.stand, x: moving.value.x, y: moving.value.y } }
+  props.plantings.map((s): CropPlanting =>
+    moving.value?.id === s.planting.id
+      ? { ...s, planting: { ...s.planting, x: moving.value.x, y: moving.value.y } }
       : s,
   ),
 );
@@ -48,7 +48,7 @@ const within = (s: CropPlanting, x: number, y: number) => ({
 });
 function put(s: CropPlanting, x: number, y: number) {
   const to = within(s, x, y);
-  const now = s.stand;
+  const now = s.planting;
   if (Math.abs(to.x - now.x) < 1e-6 && Math.abs(to.y - now.y) < 1e-6) return;
   system.commit(
     [
@@ -60,33 +60,34 @@ function put(s: CropPlanting, x: number, y: number) {
 }
 
 type Grip = D3DragEvent<SVGGElement, unknown, { x: number; y: number }>;
-const standOf = (node: SVGGElement) => props.stands.find((s) => s.stand.id === node.dataset.stand);
+const plantingOf = (node: SVGGElement) =>
+  props.plantings.find((s) => s.planting.id === node.dataset.planting);
 const grip = drag<SVGGElement, unknown>()
   .subject(function (this: SVGGElement) {
-    const s = standOf(this);
-    return s ? { x: px(s.stand.x), y: py(s.stand.y) } : { x: 0, y: 0 };
+    const s = plantingOf(this);
+    return s ? { x: px(s.planting.x), y: py(s.planting.y) } : { x: 0, y: 0 };
   })
   .on('start', function (this: SVGGElement) {
-    const s = standOf(this);
-    if (s) bench.stand = s.stand.id;
+    const s = plantingOf(this);
+    if (s) bench.planting = s.planting.id;
   })
   .on('drag', function (this: SVGGElement, event: Grip) {
-    const s = standOf(this);
+    const s = plantingOf(this);
     if (!s) return;
     const x = (event.x - PAD) / scale.value;
     const y = plan.value.width - (event.y - PAD) / scale.value;
-    moving.value = { id: s.stand.id, ...within(s, x, y) };
+    moving.value = { id: s.planting.id, ...within(s, x, y) };
   })
   .on('end', function (this: SVGGElement) {
     const m = moving.value;
-    const s = standOf(this);
+    const s = plantingOf(this);
     moving.value = null;
     if (m && s) put(s, m.x, m.y);
   });
 const hold = () => {
   if (svg.value) select(svg.value).selectAll<SVGGElement, unknown>('g.stand').call(grip);
 };
-watch([svg, () => props.stands.map((s) => s.stand.id).join()], hold, {
+watch([svg, () => props.plantings.map((s) => s.planting.id).join()], hold, {
   flush: 'post',
   immediate: true,
 });
@@ -96,7 +97,7 @@ onBeforeUnmount(() => {
 
 function key(s: CropPlanting, event: KeyboardEvent) {
   const step = event.shiftKey ? 0.1 : SNAP;
-  const { x, y, columns, rows, id } = s.stand;
+  const { x, y, columns, rows, id } = s.planting;
   const moves: Record<string, () => void> = {
     ArrowLeft: () => put(s, x - step, y),
     ArrowRight: () => put(s, x + step, y),
@@ -118,7 +119,7 @@ function key(s: CropPlanting, event: KeyboardEvent) {
   move();
 }
 const inWords = (s: CropPlanting) =>
-  `${s.kind.name}, ${s.plants} plants, ${format(s.stand.x, 'length', settings.units)} from the left, ${format(s.stand.y, 'length', settings.units)} from the front${wrong(s) ? ', too close or outside' : ''}`;
+  `${s.kind.name}, ${s.plants} plants, ${format(s.planting.x, 'length', settings.units)} from the left, ${format(s.planting.y, 'length', settings.units)} from the front${wrong(s) ? ', too close or outside' : ''}`;
 const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !== 'felt');
 </script>
 
@@ -141,22 +142,22 @@ const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !=
       />
       <g
         v-for="s in placed"
-        :key="s.stand.id"
+        :key="s.planting.id"
         class="stand"
-        :class="{ chosen: bench.stand === s.stand.id, wrong: wrong(s) }"
-        :data-stand="s.stand.id"
+        :class="{ chosen: bench.planting === s.planting.id, wrong: wrong(s) }"
+        :data-stand="s.planting.id"
         role="button"
         tabindex="0"
         :aria-label="inWords(s)"
-        :aria-pressed="bench.stand === s.stand.id"
-        @focus="bench.stand = s.stand.id"
-        @click="bench.stand = s.stand.id"
+        :aria-pressed="bench.planting === s.planting.id"
+        @focus="bench.planting = s.planting.id"
+        @click="bench.planting = s.planting.id"
         @keydown="key(s, $event)"
       >
         <rect
           class="ground"
-          :x="px(s.stand.x)"
-          :y="py(s.stand.y + s.width)"
+          :x="px(s.planting.x)"
+          :y="py(s.planting.y + s.width)"
           :width="s.length * scale"
           :height="s.width * scale"
           rx="4"
@@ -170,7 +171,9 @@ const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !=
             :r="Math.max(1.5, 0.11 * s.kind.spacing * scale)"
           />
         </g>
-        <text :x="px(s.stand.x) + 5" :y="py(s.stand.y + s.width) + 13">{{ s.kind.name }}</text>
+        <text :x="px(s.planting.x) + 5" :y="py(s.planting.y + s.width) + 13">
+          {{ s.kind.name }}
+        </text>
       </g>
     </svg>
     <p class="quiet">

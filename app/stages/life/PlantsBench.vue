@@ -8,7 +8,7 @@ import {
   fullestDay,
   isPlantSite,
   planDimensions,
-  stands,
+  isPlanted,
   vesselAt,
 } from '../../../core/system';
 import type { CropGroup } from '../../../core/catalogue';
@@ -40,17 +40,22 @@ const f = (v: number, k: QuantityKind) => format(v, k, settings.units);
 const sites = computed(() => doc.value.vessels.filter(isPlantSite));
 const bed = computed(() => {
   const about = chosen.vessel;
-  const stand = doc.value.crops.find((c) => c.id === bench.stand);
+  const planting = doc.value.crops.find((c) => c.id === bench.planting);
   return (
-    sites.value.find((v) => v.id === (chosen.thing ? about?.id : stand?.vessel)) ?? sites.value[0]
+    sites.value.find((v) => v.id === (chosen.thing ? about?.id : planting?.vessel)) ??
+    sites.value[0]
   );
 });
-const all = computed(() => life.value.stands.filter((s) => s.stand.vessel === bed.value?.id));
+const all = computed(() => life.value.plantings.filter((s) => s.planting.vessel === bed.value?.id));
 /** Where a stand has its days, the bed is shown on one day of the year: at its fullest, until another is chosen. */
-const dated = computed(() => all.value.some((s) => s.stand.from !== null || s.stand.to !== null));
+const dated = computed(() =>
+  all.value.some((s) => s.planting.from !== null || s.planting.to !== null),
+);
 const shownDay = computed(() => bench.day ?? fullestDay(all.value));
-const here = computed(() => all.value.filter((s) => stands(s.stand, shownDay.value)));
-const open = computed(() => all.value.find((s) => s.stand.id === bench.stand) ?? here.value[0]);
+const here = computed(() => all.value.filter((s) => isPlanted(s.planting, shownDay.value)));
+const open = computed(
+  () => all.value.find((s) => s.planting.id === bench.planting) ?? here.value[0],
+);
 const zone = computed(() => (bed.value ? rootZone(figures.value, bed.value) : null));
 
 const GROUPS: Record<CropGroup, string> = {
@@ -75,12 +80,12 @@ function add(id: string | null) {
   const ids = new Set(doc.value.crops.map((c) => c.id));
   let own = kind.id;
   for (let i = 2; ids.has(own); i++) own = `${kind.id}-${i}`;
-  const end = Math.max(0, ...all.value.map((s) => s.stand.x + s.length));
+  const end = Math.max(0, ...all.value.map((s) => s.planting.x + s.length));
   const fits = (n: number, room: number) =>
     Math.max(1, Math.min(n, Math.floor(room / kind.spacing)));
   const columns = fits(2, plan.length - end);
   const x = Math.max(0, Math.min(end, plan.length - columns * kind.spacing));
-  bench.stand = own;
+  bench.planting = own;
   system.commit(
     [
       {
@@ -107,7 +112,7 @@ function makeOwn() {
   if (!s) return;
   const own = ownEntry(doc.value, 'crops', s.kind);
   system.commit(
-    [...own.edits, { at: `crops.${s.stand.id}.crop`, to: own.id }],
+    [...own.edits, { at: `crops.${s.planting.id}.crop`, to: own.id }],
     `Own figures for ${s.kind.name}`,
   );
 }
@@ -136,7 +141,7 @@ const days = computed(() => {
   if (kind.daysToHarvest) {
     const about = plan.ready === null ? '' : `, about ${formatDay(plan.ready)}`;
     out[0] += `, ${plan.days ?? kind.daysToHarvest} days after planting out${about}`;
-    if (s.stand.from !== null && plan.ready === null)
+    if (s.planting.from !== null && plan.ready === null)
       out[0] += '; on that day it is too dark or too cold for it';
   }
   if (kind.nurseryDays) {
@@ -181,7 +186,7 @@ const HARVEST = {
           @input="bench.day = Number(($event.target as HTMLInputElement).value)"
         />
       </label>
-      <PlanView :bed="bed" :stands="here" />
+      <PlanView :bed="bed" :plantings="here" />
       <p v-if="dated && !here.length" class="quiet">Nothing grows in this bed on this day.</p>
       <v-autocomplete
         class="add"
@@ -195,28 +200,28 @@ const HARVEST = {
       <div v-if="here.length > 1" class="stands" role="group" aria-label="Plantings in this bed">
         <v-btn
           v-for="s in here"
-          :key="s.stand.id"
+          :key="s.planting.id"
           size="small"
           :variant="s === open ? 'tonal' : 'text'"
           :aria-pressed="s === open"
-          @click="bench.stand = s.stand.id"
+          @click="bench.planting = s.planting.id"
           >{{ s.kind.name }}</v-btn
         >
       </div>
     </PanelGroup>
-    <PanelGroup v-if="open" :key="open.stand.id" :title="open.kind.name">
+    <PanelGroup v-if="open" :key="open.planting.id" :title="open.kind.name">
       <p class="words">
         {{ open.plants }} plants at {{ f(open.kind.spacing, 'length') }},
         {{ f(open.area, 'area') }}; {{ f(open.kind.height, 'length') }} tall. {{ roots }}
       </p>
       <p class="words">{{ days }}</p>
       <div class="fields">
-        <DocumentField :at="`crops.${open.stand.id}.columns`" />
-        <DocumentField :at="`crops.${open.stand.id}.rows`" />
-        <DocumentField :at="`crops.${open.stand.id}.x`" />
-        <DocumentField :at="`crops.${open.stand.id}.y`" />
-        <DocumentField :at="`crops.${open.stand.id}.from`" clearable placeholder="planted now" />
-        <DocumentField :at="`crops.${open.stand.id}.to`" clearable placeholder="permanently" />
+        <DocumentField :at="`crops.${open.planting.id}.columns`" />
+        <DocumentField :at="`crops.${open.planting.id}.rows`" />
+        <DocumentField :at="`crops.${open.planting.id}.x`" />
+        <DocumentField :at="`crops.${open.planting.id}.y`" />
+        <DocumentField :at="`crops.${open.planting.id}.from`" clearable placeholder="planted now" />
+        <DocumentField :at="`crops.${open.planting.id}.to`" clearable placeholder="permanently" />
       </div>
       <OwnFields v-if="isOwn(doc, 'crops', open.kind.id)" :id="open.kind.id" group="crops" />
       <v-btn v-else size="small" @click="makeOwn()">Own figures for it</v-btn>
@@ -225,7 +230,7 @@ const HARVEST = {
         :prepend-icon="mdiDelete"
         @click="
           system.commit(
-            [{ at: `crops.${open.stand.id}`, to: undefined }],
+            [{ at: `crops.${open.planting.id}`, to: undefined }],
             `${open.kind.name} removed`,
           )
         "

@@ -7,10 +7,10 @@ export type LifeTab = 'fish' | 'plants' | 'season' | 'year' | 'calculators';
 /** The open bench of Life, the stand that is chosen in plan and side view alike, and the open calculator. */
 export const useLifeBench = defineStore('lifeBench', () => {
   const open = ref<LifeTab>('fish');
-  const stand = ref('');
+  const planting = ref('');
   /** The open calculator; empty for the list of their questions. */
   const calculator = ref('');
   /** Day of the year on which the beds are shown; null for each at its fullest. */
   const day = ref<number | null>(null);
-  return { open, stand, calculator, day };
+  return { open, planting, calculator, day };
 });

@@ -41,7 +41,7 @@ export const useYear = defineStore('year', () => {
     () =>
       plan.value !== null &&
       !stale.value &&
-      plan.value.stands.every((x) => system.document!.crops.some((c) => c.id === x.id)) &&
+      plan.value.plantings.every((x) => system.document!.crops.some((c) => c.id === x.id)) &&
       plan.value.events.every((x) => system.document!.plan.events.some((e) => e.id === x.id)),
   );
 

@@ -206,9 +206,9 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
             <p v-if="treatment.dose !== null">
               {{ f(treatment.level!, 'concentration') }} of chlorine in {{ f(t.volume, 'volume') }}:
               <b>{{ f(treatment.dose, 'dose') }} of {{ inSentence(treatment.byName) }}</b
-              ><template v-if="treatment.stands"
-                >, or {{ f(treatment.stands[0], 'time') }} to
-                {{ f(treatment.stands[1], 'time') }} of aeration</template
+              ><template v-if="treatment.standingTimes"
+                >, or {{ f(treatment.standingTimes[0], 'time') }} to
+                {{ f(treatment.standingTimes[1], 'time') }} of aeration</template
               >.
             </p>
             <p v-else>Test total chlorine. The amount of treatment depends on it.</p>

@@ -115,7 +115,7 @@ export function livingParts(c: Figures): PartLine[] {
   for (const x of standsOf(s)) {
     const spare = Math.ceil(x.plants * PLUG_SPARES);
     out.push(
-      partLine('plants', ['crop', x.stand.id], x.kind.name, {
+      partLine('plants', ['crop', x.planting.id], x.kind.name, {
         size: x.kind.nurseryDays > 0 ? say`plugs` : say`seeds or cuttings`,
         count: x.plants + spare,
         spare,

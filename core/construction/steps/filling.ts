@@ -309,12 +309,12 @@ function startSteps(w: Work, after: string): BuildStep[] {
           say`Hold the beds flooded while you plant (service mode). Rinse the soil off bought seedlings. Set the roots where the flood reaches them.`,
           ...crops.map(
             (x): Phrase =>
-              say`${String(x.plants)} × ${x.kind.name} in “${vesselOf(s, x.stand.vessel).name}”, ${mm(x.kind.spacing)} apart.`,
+              say`${String(x.plants)} × ${x.kind.name} in “${vesselOf(s, x.planting.vessel).name}”, ${mm(x.kind.spacing)} apart.`,
           ),
         ],
         after: ['run'],
         minutes: 60,
-        about: [...new Set(crops.map((x) => x.stand.vessel))],
+        about: [...new Set(crops.map((x) => x.planting.vessel))],
       }),
     );
   if (wormArea(s) > 0)

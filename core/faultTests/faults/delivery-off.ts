@@ -18,5 +18,6 @@ export const deliveryOff = defineFault({
         loses: 'loose-end' as const,
       })),
 
-  remedies: ({ system: s, faultTest }) => lineOf(s, faultTest.about).flatMap((l) => adjustIntake(s, l, 1)),
+  remedies: ({ system: s, faultTest }) =>
+    lineOf(s, faultTest.about).flatMap((l) => adjustIntake(s, l, 1)),
 });

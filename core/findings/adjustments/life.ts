@@ -192,15 +192,15 @@ export const moreShade = (s: SystemDocument): Adjustment[] =>
 
 /** More plants of a stand: further rows and columns by turns. */
 export function morePlants(s: SystemDocument): Adjustment[] {
-  const [stand] = s.crops;
-  if (!stand) return [];
+  const [planting] = s.crops;
+  if (!planting) return [];
   return [
     {
-      id: `${stand.id}-rows`,
+      id: `${planting.id}-rows`,
       count: 20,
       graded: true,
-      edits: (k) => [{ at: `crops.${stand.id}.rows`, to: stand.rows + 1 + k }],
-      label: (k) => say`Plant ${String((k + 1) * stand.columns)} more`,
+      edits: (k) => [{ at: `crops.${planting.id}.rows`, to: planting.rows + 1 + k }],
+      label: (k) => say`Plant ${String((k + 1) * planting.columns)} more`,
     },
   ];
 }

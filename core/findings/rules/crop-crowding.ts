@@ -8,12 +8,12 @@ const LEAST = 0.05;
 
 /** A stand made smaller by its last row or column. */
 function smaller(s: SystemDocument, id: string): Adjustment[] {
-  const stand = s.crops.find((x) => x.id === id);
-  if (!stand) return [];
-  const fewer = Array.from({ length: stand.columns + stand.rows - 2 }, (_, k) => {
+  const planting = s.crops.find((x) => x.id === id);
+  if (!planting) return [];
+  const fewer = Array.from({ length: planting.columns + planting.rows - 2 }, (_, k) => {
     const cut = k + 1;
-    const columns = Math.max(1, stand.columns - Math.ceil(cut / 2));
-    const rows = Math.max(1, stand.rows - Math.floor(cut / 2));
+    const columns = Math.max(1, planting.columns - Math.ceil(cut / 2));
+    const rows = Math.max(1, planting.rows - Math.floor(cut / 2));
     return { columns, rows };
   });
   return [
@@ -33,7 +33,7 @@ function smaller(s: SystemDocument, id: string): Adjustment[] {
 
 const clash = (x: CropPlanting, all: readonly CropPlanting[]) =>
   all
-    .filter((y) => y.stand.id < x.stand.id)
+    .filter((y) => y.planting.id < x.planting.id)
     .map((y) => ({ y, ground: overlap(x, y) }))
     .filter(({ y, ground }) => ground > LEAST * Math.min(x.area, y.area))
     .sort((p, q) => q.ground - p.ground)[0];
@@ -46,15 +46,15 @@ export const cropCrowdingRule = defineRule({
   needsDay: false,
 
   judge: (c) => {
-    const { stands } = lifeOf(c);
-    return stands.flatMap((x): Verdict[] => {
-      const v = vesselOf(c.system, x.stand.vessel);
+    const { plantings } = lifeOf(c);
+    return plantings.flatMap((x): Verdict[] => {
+      const v = vesselOf(c.system, x.planting.vessel);
       const out = outside(v, x);
       if (out > LEAST)
         return [
           {
             about: v.id,
-            part: x.stand.id,
+            part: x.planting.id,
             level: 'watch',
             measured: out,
             limit: LEAST,
@@ -64,12 +64,12 @@ export const cropCrowdingRule = defineRule({
             source: 'Spacing by the table of crops.',
           },
         ];
-      const hit = clash(x, stands);
+      const hit = clash(x, plantings);
       return hit
         ? [
             {
               about: v.id,
-              part: x.stand.id,
+              part: x.planting.id,
               level: 'watch',
               measured: hit.ground,
               limit: LEAST * x.area,
@@ -86,7 +86,7 @@ export const cropCrowdingRule = defineRule({
   adjustments: ({ system: s, f }) => smaller(s, f.part ?? ''),
 
   explain: (c) => {
-    const x = lifeOf(c).stands.find((y) => y.stand.id === c.f.part);
+    const x = lifeOf(c).plantings.find((y) => y.planting.id === c.f.part);
     return x
       ? {
           title: 'Area of a planting',

@@ -48,13 +48,13 @@ export const cropLightRule = defineRule({
   needsDay: false,
 
   judge: (c) => {
-    const { stands } = lifeOf(c);
-    const sites = [...new Set(stands.map((x) => x.stand.vessel))];
+    const { plantings } = lifeOf(c);
+    const sites = [...new Set(plantings.map((x) => x.planting.vessel))];
     return sites.flatMap((id): Verdict[] => {
       const v = vesselOf(c.system, id);
-      const here = stands.filter((x) => x.stand.vessel === id);
+      const here = plantings.filter((x) => x.planting.vessel === id);
       const first = here.reduce((x, y) => (y.kind.light[0] > x.kind.light[0] ? y : x));
-      const now = lightOn(c.system, v, first.stand.from ?? c.system.plan.begins);
+      const now = lightOn(c.system, v, first.planting.from ?? c.system.plan.begins);
       if (now === null) return [];
       const [least, good] = first.kind.light;
       const level = now < least ? 'watch' : 'fine';

@@ -21,8 +21,8 @@ export const cropRootsRule = defineRule({
 
   judge: (c) => {
     if (!c.day) return [];
-    return lifeOf(c).stands.flatMap(({ stand, kind }) => {
-      const v = vesselOf(c.system, stand.vessel);
+    return lifeOf(c).plantings.flatMap(({ planting, kind }) => {
+      const v = vesselOf(c.system, planting.vessel);
       if (isRootless(v)) return [];
       const zone = rootZone(c, v);
       const reach = reachOf(zone, kind);
@@ -33,7 +33,7 @@ export const cropRootsRule = defineRule({
       return [
         {
           about: v.id,
-          part: stand.id,
+          part: planting.id,
           level,
           measured: dryGrown ? zone.dry : zone.depth,
           limit: dryGrown ? kind.roots : ROOM_FOR_ROOTS * kind.roots,
@@ -64,9 +64,9 @@ export const cropRootsRule = defineRule({
     ),
 
   explain: (c) => {
-    const x = lifeOf(c).stands.find((y) => y.stand.id === c.f.part);
+    const x = lifeOf(c).plantings.find((y) => y.planting.id === c.f.part);
     if (!x) return null;
-    const zone = rootZone(c, vesselOf(c.system, x.stand.vessel));
+    const zone = rootZone(c, vesselOf(c.system, x.planting.vessel));
     return {
       title: 'Roots against the flood',
       formula: String.raw`z_\mathrm{top} - z_\mathrm{flood} \le d_\mathrm{roots}`,

@@ -13,8 +13,8 @@ export const cropSizeRule = defineRule({
   needsDay: false,
 
   judge: (c) =>
-    lifeOf(c).stands.flatMap(({ stand, kind }): Verdict[] => {
-      const v = vesselOf(c.system, stand.vessel);
+    lifeOf(c).plantings.flatMap(({ planting, kind }): Verdict[] => {
+      const v = vesselOf(c.system, planting.vessel);
       if (v.role === 'felt') return [];
       const zone = rootZone(c, v);
       const over = oversize(zone, v, kind);
@@ -23,7 +23,7 @@ export const cropSizeRule = defineRule({
       return [
         {
           about: v.id,
-          part: stand.id,
+          part: planting.id,
           level: 'watch',
           measured: over === 'wide' ? kind.spacing ** 2 : kind.height,
           limit: over === 'wide' ? plan.length * plan.width : 4 * zone.depth,
@@ -46,7 +46,7 @@ export const cropSizeRule = defineRule({
     ).filter(() => s.crops.some((x) => x.id === f.part)),
 
   explain: (c) => {
-    const x = lifeOf(c).stands.find((y) => y.stand.id === c.f.part);
+    const x = lifeOf(c).plantings.find((y) => y.planting.id === c.f.part);
     return x
       ? {
           title: 'Size against the bed',
@@ -57,7 +57,7 @@ export const cropSizeRule = defineRule({
             given(
               'd',
               'depth for roots',
-              rootZone(c, vesselOf(c.system, x.stand.vessel)).depth,
+              rootZone(c, vesselOf(c.system, x.planting.vessel)).depth,
               'length',
               ORIGIN.entered,
             ),

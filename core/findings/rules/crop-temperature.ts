@@ -43,11 +43,11 @@ export const cropTemperatureRule = defineRule({
   judge: (c) => {
     const { system: s } = c;
     if (!knowsYear(s)) return [];
-    return lifeOf(c).stands.flatMap((x): Verdict[] => {
-      const { stand, kind } = x;
-      const { low, high, night } = airOver(s, stand);
-      const base = { about: stand.vessel, part: stand.id, kind: 'temperature' as const };
-      if (kind.frost === 'tender' && inFrost(s, stand) && s.site.kind !== 'glasshouse')
+    return lifeOf(c).plantings.flatMap((x): Verdict[] => {
+      const { planting, kind } = x;
+      const { low, high, night } = airOver(s, planting);
+      const base = { about: planting.vessel, part: planting.id, kind: 'temperature' as const };
+      if (kind.frost === 'tender' && inFrost(s, planting) && s.site.kind !== 'glasshouse')
         return [
           {
             ...base,
@@ -63,7 +63,7 @@ export const cropTemperatureRule = defineRule({
       const cold = low < least - BEARS;
       const hot = high > most + BEARS;
       if (!cold && !hot) {
-        const start = germinates(s, stand, kind);
+        const start = germinates(s, planting, kind);
         return [
           {
             ...base,
@@ -100,9 +100,9 @@ export const cropTemperatureRule = defineRule({
   adjustments: ({ system: s, f }) => betterTime(s, f.part ?? ''),
 
   explain: (c) => {
-    const x = lifeOf(c).stands.find((y) => y.stand.id === c.f.part);
+    const x = lifeOf(c).plantings.find((y) => y.planting.id === c.f.part);
     if (!x) return null;
-    const air = airOver(c.system, x.stand);
+    const air = airOver(c.system, x.planting);
     return {
       title: 'Air temperature while it is in the bed',
       formula: String.raw`t_\mathrm{low} \le t_\mathrm{cold}, \quad t_\mathrm{warm} \le t_\mathrm{high}`,

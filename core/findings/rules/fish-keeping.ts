@@ -156,12 +156,15 @@ const overlap: Need = {
   part: 'together',
   kind: 'ph',
   check: (c, g) => {
-    const { stands } = lifeOf({ ...c, day: null });
-    if (!stands.length || g.count === 0) return null;
-    const low = Math.max(g.kind.ph[0], BACTERIA_PH, ...stands.map((x) => x.kind.ph[0]));
-    const high = Math.min(g.kind.ph[1], ...stands.map((x) => Math.max(CROPS_BEAR, x.kind.ph[1])));
+    const { plantings } = lifeOf({ ...c, day: null });
+    if (!plantings.length || g.count === 0) return null;
+    const low = Math.max(g.kind.ph[0], BACTERIA_PH, ...plantings.map((x) => x.kind.ph[0]));
+    const high = Math.min(
+      g.kind.ph[1],
+      ...plantings.map((x) => Math.max(CROPS_BEAR, x.kind.ph[1])),
+    );
     if (low <= high + 1e-9) return null;
-    const crop = stands.reduce((x, y) => (y.kind.ph[1] < x.kind.ph[1] ? y : x));
+    const crop = plantings.reduce((x, y) => (y.kind.ph[1] < x.kind.ph[1] ? y : x));
     return {
       level: 'watch',
       measured: high,

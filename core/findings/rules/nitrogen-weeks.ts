@@ -18,9 +18,9 @@ export const nitrogenWeeksRule = defineRule({
   needsDay: false,
 
   judge: (c) => {
-    const { groups, weeks, stands } = lifeOf(c);
+    const { groups, weeks, plantings } = lifeOf(c);
     const [first] = groups;
-    if (!first || !stands.length || !weeks.some((w) => w.fish > 0)) return [];
+    if (!first || !plantings.length || !weeks.some((w) => w.fish > 0)) return [];
     // Where feed and planting do not match at all, that is told and not its weeks.
     if (feedToPlantingRule.judge(c).some((f) => f.level !== 'fine' || f.limit > f.measured))
       return [];

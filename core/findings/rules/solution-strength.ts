@@ -15,10 +15,10 @@ export const solutionStrengthRule = defineRule({
   judge: (c) => {
     const { system: s } = c;
     const store = s.vessels.find((v) => v.role === 'reservoir');
-    const { stands } = lifeOf(c);
-    if (!store || s.solution === null || !stands.length) return [];
+    const { plantings } = lifeOf(c);
+    if (!store || s.solution === null || !plantings.length) return [];
     const out: Verdict[] = [];
-    const ec = cropRange(stands, (k) => k.conductivity);
+    const ec = cropRange(plantings, (k) => k.conductivity);
     const now = s.water.conductivity;
     if (ec && now !== null) {
       const ok =
@@ -40,7 +40,7 @@ export const solutionStrengthRule = defineRule({
         source: 'Commonly published hydroponic tables.',
       });
     }
-    const sour = cropRange(stands, (k) => k.ph);
+    const sour = cropRange(plantings, (k) => k.ph);
     const acidity = s.water.ph;
     if (sour && acidity !== null) {
       const ok =
@@ -63,8 +63,8 @@ export const solutionStrengthRule = defineRule({
   },
 
   adjustments: ({ system: s, a, f }) => {
-    const { stands } = lifeOf({ system: s, a, day: null });
-    const range = cropRange(stands, (k) => (f.part === 'ph' ? k.ph : k.conductivity));
+    const { plantings } = lifeOf({ system: s, a, day: null });
+    const range = cropRange(plantings, (k) => (f.part === 'ph' ? k.ph : k.conductivity));
     if (!range) return [];
     const to = Math.round(((range.low + range.high) / 2) * 100) / 100;
     return f.part === 'ph'
@@ -77,9 +77,9 @@ export const solutionStrengthRule = defineRule({
   },
 
   explain: (c) => {
-    const { stands } = lifeOf(c);
+    const { plantings } = lifeOf(c);
     const acid = c.f.part === 'ph';
-    const range = cropRange(stands, (k) => (acid ? k.ph : k.conductivity));
+    const range = cropRange(plantings, (k) => (acid ? k.ph : k.conductivity));
     if (!range) return null;
     const kind = acid ? 'ph' : 'conductivity';
     return {

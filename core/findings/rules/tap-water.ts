@@ -31,13 +31,13 @@ export const tapWaterRule = defineRule({
     if (!home || tap.chlorine === null || tap.chlorine === 'none' || tap.chlorineLevel === null)
       return [];
     const { topUp, mixed, level } = afterTopUp(s, a);
-    const stands = standingTime(tap.chlorine, level);
+    const standingTimes = standingTime(tap.chlorine, level);
     const vitamin = dechlorinate(DECHLORINATORS[0]!, level, topUp) / 1000;
     const harmful = !tap.treated && mixed > CHLORINE_LIMITS.target;
     const how =
-      stands === null
+      standingTimes === null
         ? say`Chloramine does not leave when water stands. Use a conditioner that also binds ammonia.`
-        : say`Chlorine leaves aerated water in ${time(stands[0])} to ${time(stands[1])}. ${mass(vitamin)} of vitamin C in ${litres(topUp)} removes it as well.`;
+        : say`Chlorine leaves aerated water in ${time(standingTimes[0])} to ${time(standingTimes[1])}. ${mass(vitamin)} of vitamin C in ${litres(topUp)} removes it as well.`;
     return [
       {
         about: home.id,

@@ -413,9 +413,9 @@ function coldDay(t: Tended): number | null {
 
 /** What the planting plan asks for: sowing, planting out, harvest and clearing of each stand. */
 function plantingTasks(t: Tended): TaskRule[] {
-  return t.life.stands.flatMap((x): TaskRule[] => {
-    const { stand, kind, plants } = x;
-    if (stand.from === null) return [];
+  return t.life.plantings.flatMap((x): TaskRule[] => {
+    const { planting, kind, plants } = x;
+    if (planting.from === null) return [];
     const { seeds, day, days: wait, ready } = sowing(t.system, x);
     const name = inSentence(kind.name);
     const at = (d: number): Schedule => ({
@@ -423,13 +423,13 @@ function plantingTasks(t: Tended): TaskRule[] {
       dates: (y) => datesOf(y, d),
       early: 20,
     });
-    const shared = { about: () => [stand.vessel], applies: () => true };
+    const shared = { about: () => [planting.vessel], applies: () => true };
     return [
       ...(day !== null && kind.nurseryDays > 0
         ? [
             {
               ...shared,
-              id: `sow-${stand.id}`,
+              id: `sow-${planting.id}`,
               title: () => say`Sow ${String(seeds)} seeds of ${name}`,
               why: say`Plant them out in ${days(kind.nurseryDays)}.`,
               minutes: 15,
@@ -439,22 +439,22 @@ function plantingTasks(t: Tended): TaskRule[] {
         : []),
       {
         ...shared,
-        id: `plant-${stand.id}`,
+        id: `plant-${planting.id}`,
         title: () => say`Plant ${String(plants)} ${name}`,
         why: say`Set the roots where the flood reaches them.`,
         minutes: 20,
         records: 'planting',
-        schedule: () => at(stand.from!),
+        schedule: () => at(planting.from!),
         doneBy: done(
           'planting',
-          (e) => e.about === stand.id || (e.about === stand.vessel && e.what === kind.id),
+          (e) => e.about === planting.id || (e.about === planting.vessel && e.what === kind.id),
         ),
       },
       ...(ready !== null && kind.harvest !== 'none'
         ? [
             {
               ...shared,
-              id: `harvest-${stand.id}`,
+              id: `harvest-${planting.id}`,
               title: () => say`First harvest of ${name}`,
               why: say`It is ready about ${days(wait!)} after planting out. Plants left in the bed take up little more nitrogen.`,
               minutes: 20,
@@ -464,15 +464,15 @@ function plantingTasks(t: Tended): TaskRule[] {
             },
           ]
         : []),
-      ...(stand.to !== null
+      ...(planting.to !== null
         ? [
             {
               ...shared,
-              id: `clear-${stand.id}`,
+              id: `clear-${planting.id}`,
               title: () => say`Remove ${name} and clear roots from the drain`,
               why: say`The next crop needs its area.`,
               minutes: 20,
-              schedule: () => at(stand.to!),
+              schedule: () => at(planting.to!),
             },
           ]
         : []),

@@ -204,18 +204,18 @@ describe('tasks', () => {
   });
 
   it('follow the planting plan: sow, plant, harvest, clear', () => {
-    const stand: Edit = { at: 'crops.mizuna.from', to: 170 };
+    const planting: Edit = { at: 'crops.mizuna.from', to: 170 };
     const all = tasks(
       'potting-shed-pair',
       [],
-      [filled(80), stand, { at: 'crops.mizuna.to', to: 240 }],
+      [filled(80), planting, { at: 'crops.mizuna.to', to: 240 }],
     );
     expect(dueOf(all, 'plant-mizuna')).toBe('2026-06-18');
     expect(dueOf(all, 'clear-mizuna')).toBe('2026-08-27');
     const early = tasks(
       'potting-shed-pair',
       [{ h: 2, kind: 'planting', about: 'mizuna' }],
-      [filled(80), stand],
+      [filled(80), planting],
     );
     expect(dueOf(early, 'plant-mizuna')).toBe('2027-06-18');
   });

@@ -191,7 +191,7 @@ const sun = ({ t }: DiagnosisCase): Evidence | null =>
     ? evidence(1, say`open water outdoors`)
     : null;
 const ironHungry = ({ t }: DiagnosisCase): Evidence | null =>
-  t.life.stands.some((x) => cropKindOf(t.system, x.stand.crop)?.short.includes('iron'))
+  t.life.plantings.some((x) => cropKindOf(t.system, x.planting.crop)?.short.includes('iron'))
     ? evidence(1, say`crops here are often short of iron`)
     : null;
 const noIron = ({ t }: DiagnosisCase): Evidence | null => {

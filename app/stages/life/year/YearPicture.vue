@@ -117,7 +117,7 @@ function key(event: KeyboardEvent, i: number) {
 }
 /** Shows the bed on the day on which the planting has been planted out. */
 function showBed(b: PlantingBar) {
-  bench.stand = b.id;
+  bench.planting = b.id;
   bench.day = dayAfter(begins.value, b.first);
   bench.open = 'plants';
 }

@@ -95,7 +95,7 @@ describe('the picture of a year', () => {
     const [bed] = bedRows(doc, plan.begins, plan.days);
     expect(bed!.bars).toHaveLength(plan.plots.length);
     for (const b of bed!.bars) {
-      const i = plan.stands.findIndex((x) => x.id === b.id);
+      const i = plan.plantings.findIndex((x) => x.id === b.id);
       const plot = plan.plots[i]!;
       expect(b).toMatchObject({ first: plot.first, last: plot.last + 1, always: false });
       expect(Math.abs(b.ready - plot.ready)).toBeLessThanOrEqual(1);

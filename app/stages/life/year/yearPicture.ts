@@ -26,12 +26,12 @@ export interface BedRow {
 
 /** What stands in each bed over the days of a season. */
 export function bedRows(doc: SystemDocument, begins: number, days: number): BedRow[] {
-  const stands = standsOf(doc);
+  const plantings = standsOf(doc);
   return doc.vessels.filter(isPlantSite).map((v): BedRow => {
-    const bars = stands
-      .filter((x) => x.stand.vessel === v.id)
+    const bars = plantings
+      .filter((x) => x.planting.vessel === v.id)
       .flatMap((x) => {
-        const { from, to, id } = x.stand;
+        const { from, to, id } = x.planting;
         const shared = { id, name: x.kind.name, group: x.kind.group, plants: x.plants };
         const first = from === null ? 0 : daysAcross(begins, from);
         const length = to === null || from === null ? days : daysAcross(from, to);
