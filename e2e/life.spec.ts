@@ -60,23 +60,27 @@ test('fish are stocked by a school, and go by it', async ({ page }) => {
   await expect(page.locator('[data-finding="oxygen"]')).toHaveAttribute('data-level', /watch|stop/);
 });
 
-test('too many fish on a warm balcony are mended by fixes alone', async ({ page }) => {
-  test.setTimeout(180_000);
-  await page.goto('/system/warm-balcony/life');
-  await settled(page);
-  await showFindings(page);
-  await expect(finding(page, 'oxygen')).toHaveAttribute('data-level', 'stop');
-  await expect(finding(page, 'ammonia')).toHaveAttribute('data-level', 'stop');
-  for (let i = 0; i < 12; i++) {
-    const stop = page.locator('[data-finding][data-level="stop"]').first();
-    if ((await stop.count()) === 0) break;
-    const id = await stop.getAttribute('data-finding');
-    await stop.locator('.fix').first().click();
+test(
+  'too many fish on a warm balcony are mended by fixes alone',
+  { tag: NIGHT },
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.goto('/system/warm-balcony/life');
     await settled(page);
-    expect(id).not.toBeNull();
-  }
-  await expect(page.locator('[data-finding][data-level="stop"]')).toHaveCount(0);
-});
+    await showFindings(page);
+    await expect(finding(page, 'oxygen')).toHaveAttribute('data-level', 'stop');
+    await expect(finding(page, 'ammonia')).toHaveAttribute('data-level', 'stop');
+    for (let i = 0; i < 12; i++) {
+      const stop = page.locator('[data-finding][data-level="stop"]').first();
+      if ((await stop.count()) === 0) break;
+      const id = await stop.getAttribute('data-finding');
+      await stop.locator('.fix').first().click();
+      await settled(page);
+      expect(id).not.toBeNull();
+    }
+    await expect(page.locator('[data-finding][data-level="stop"]')).toHaveCount(0);
+  },
+);
 
 test('a bed is planned by hand and by keyboard, in plan and side view alike', async ({ page }) => {
   await openDemo(page, 'Potting-shed pair', 'Life');

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { STILL, expect, openDemo, settled, test } from './helpers';
+import { NIGHT, STILL, expect, openDemo, settled, test } from './helpers';
 
 test.use({ ...STILL, hasTouch: true });
 
@@ -29,32 +29,34 @@ for (const [width, height] of [
   [390, 844],
   [360, 640],
 ] as const) {
-  test(`at ${width} × ${height} each stage shows its work on the first screen, and nothing lies under the thumb bar`, async ({
-    page,
-  }) => {
-    await page.setViewportSize({ width, height });
-    await openDemo(page, 'Potting-shed pair', 'Place');
-    for (const [stage, work] of Object.entries(WORK)) {
+  test(
+    `at ${width} × ${height} each stage shows its work on the first screen, and nothing lies under the thumb bar`,
+    { tag: width === 360 ? NIGHT : [] },
+    async ({ page }) => {
+      await page.setViewportSize({ width, height });
+      await openDemo(page, 'Potting-shed pair', 'Place');
+      for (const [stage, work] of Object.entries(WORK)) {
+        await rail(page)
+          .getByRole('button', { name: new RegExp(`${stage}$`) })
+          .tap();
+        await expect(page.getByRole('region', { name: stage })).toBeVisible();
+        await page.evaluate(() => window.scrollTo(0, 0));
+        await inHand(page, stage, work(page).first());
+        // The day is folded away except where it is the work.
+        await expect(page.getByRole('slider', { name: 'Moment of the day' })).toHaveCount(
+          stage === 'Fill & drain' ? 1 : 0,
+        );
+      }
+      // The drawing opens on a touch and closes on another.
       await rail(page)
-        .getByRole('button', { name: new RegExp(`${stage}$`) })
+        .getByRole('button', { name: /Vessels/ })
         .tap();
-      await expect(page.getByRole('region', { name: stage })).toBeVisible();
-      await page.evaluate(() => window.scrollTo(0, 0));
-      await inHand(page, stage, work(page).first());
-      // The day is folded away except where it is the work.
-      await expect(page.getByRole('slider', { name: 'Moment of the day' })).toHaveCount(
-        stage === 'Fill & drain' ? 1 : 0,
-      );
-    }
-    // The drawing opens on a touch and closes on another.
-    await rail(page)
-      .getByRole('button', { name: /Vessels/ })
-      .tap();
-    await page.getByRole('button', { name: 'Open the drawing' }).tap();
-    await expect(page.getByRole('slider', { name: /^Rim of/ }).first()).toBeVisible();
-    await page.getByRole('button', { name: 'Close the drawing' }).tap();
-    await expect(page.getByRole('slider', { name: /^Rim of/ })).toHaveCount(0);
-  });
+      await page.getByRole('button', { name: 'Open the drawing' }).tap();
+      await expect(page.getByRole('slider', { name: /^Rim of/ }).first()).toBeVisible();
+      await page.getByRole('button', { name: 'Close the drawing' }).tap();
+      await expect(page.getByRole('slider', { name: /^Rim of/ })).toHaveCount(0);
+    },
+  );
 }
 
 test('with the keyboard open the field that is typed in stays in view, clear of the thumb bar', async ({

@@ -214,14 +214,16 @@ test(
   },
 );
 
-test('a system whose fish die by themselves is not practised on: it says what to mend', async ({
-  page,
-}) => {
-  await openShelf(page);
-  await page.goto('/practice/the-first-attempt');
-  await expect(page.getByRole('alert')).toContainText('Solve its problems first, then practise.');
-  await expect(page.getByRole('button', { name: 'Go and look' })).toHaveCount(0);
-  await axe(page, 'page');
-  await page.getByRole('link', { name: 'Show the problems' }).click();
-  await expect(page).toHaveURL(/system\/the-first-attempt/);
-});
+test(
+  'a system whose fish die by themselves is not practised on: it says what to mend',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openShelf(page);
+    await page.goto('/practice/the-first-attempt');
+    await expect(page.getByRole('alert')).toContainText('Solve its problems first, then practise.');
+    await expect(page.getByRole('button', { name: 'Go and look' })).toHaveCount(0);
+    await axe(page, 'page');
+    await page.getByRole('link', { name: 'Show the problems' }).click();
+    await expect(page).toHaveURL(/system\/the-first-attempt/);
+  },
+);

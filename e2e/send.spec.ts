@@ -4,7 +4,7 @@ import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
 import { chromiumLaunch } from '../scripts/chromium.mjs';
 import { bin, freePort } from '../scripts/setup.mjs';
-import { STILL, expect, openDemo, settled, test } from './helpers';
+import { NIGHT, STILL, expect, openDemo, settled, test } from './helpers';
 
 test.use(STILL);
 
@@ -17,21 +17,25 @@ async function sent(page: Page): Promise<string> {
   return link.inputValue();
 }
 
-test('the QR code reads as the link, and a computer’s own name is said to be no use to a phone', async ({
-  page,
-}) => {
-  await openDemo(page, 'North-wall lean-to');
-  const link = await sent(page);
-  const image = PNG.sync.read(
-    await page.getByRole('img', { name: /^QR code with the link/ }).screenshot(),
-  );
-  const read = jsQR(new Uint8ClampedArray(image.data), image.width, image.height);
-  expect(read?.data).toBe(link);
-  await expect(page.getByRole('note').filter({ hasText: 'A phone cannot' })).toContainText(
-    'npm start -- --lan',
-  );
-  await expect(page.getByText(/The log is not in the link\. \d+ entries stay here/)).toBeVisible();
-});
+test(
+  'the QR code reads as the link, and a computer’s own name is said to be no use to a phone',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openDemo(page, 'North-wall lean-to');
+    const link = await sent(page);
+    const image = PNG.sync.read(
+      await page.getByRole('img', { name: /^QR code with the link/ }).screenshot(),
+    );
+    const read = jsQR(new Uint8ClampedArray(image.data), image.width, image.height);
+    expect(read?.data).toBe(link);
+    await expect(page.getByRole('note').filter({ hasText: 'A phone cannot' })).toContainText(
+      'npm start -- --lan',
+    );
+    await expect(
+      page.getByText(/The log is not in the link\. \d+ entries stay here/),
+    ).toBeVisible();
+  },
+);
 
 test('a system goes to a phone in the same network and comes back with its differences shown', async ({
   page,

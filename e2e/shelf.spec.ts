@@ -38,28 +38,32 @@ test(
 const DEMOS = 8;
 const MANY = cases(300, 500);
 
-test('a shelf of hundreds draws what is seen, and a system is found by its name', async ({
-  page,
-}) => {
-  await openShelf(page);
-  const document = await demo('potting-shed-pair');
-  await lay(
-    page,
-    Array.from({ length: MANY }, (_, i) => rowOf(document, `s${i}`, `Bench ${i} of the row`)),
-  );
-  await page.reload();
-  await expect(page.getByRole('link', { name: 'Bench 0 of the row' })).toBeAttached();
-  await expect(page.getByRole('article')).toHaveCount(MANY + DEMOS);
-  await expect(page.getByRole('article').getByRole('img').first()).toBeVisible();
-  // Those out of sight are a name and an empty place.
-  expect(await page.locator('article svg').count()).toBeLessThan(200);
-  expect(await page.locator('*').count()).toBeLessThan(12_000);
-  await page.getByRole('searchbox', { name: 'Find by name' }).fill('271 row');
-  await expect(page.getByRole('article')).toHaveCount(1);
-  await expect(page.getByRole('status').filter({ hasText: `1 of ${MANY + DEMOS}` })).toBeVisible();
-  await page.getByRole('link', { name: 'Bench 271 of the row' }).click();
-  await settled(page);
-});
+test(
+  'a shelf of hundreds draws what is seen, and a system is found by its name',
+  { tag: NIGHT },
+  async ({ page }) => {
+    await openShelf(page);
+    const document = await demo('potting-shed-pair');
+    await lay(
+      page,
+      Array.from({ length: MANY }, (_, i) => rowOf(document, `s${i}`, `Bench ${i} of the row`)),
+    );
+    await page.reload();
+    await expect(page.getByRole('link', { name: 'Bench 0 of the row' })).toBeAttached();
+    await expect(page.getByRole('article')).toHaveCount(MANY + DEMOS);
+    await expect(page.getByRole('article').getByRole('img').first()).toBeVisible();
+    // Those out of sight are a name and an empty place.
+    expect(await page.locator('article svg').count()).toBeLessThan(200);
+    expect(await page.locator('*').count()).toBeLessThan(12_000);
+    await page.getByRole('searchbox', { name: 'Find by name' }).fill('271 row');
+    await expect(page.getByRole('article')).toHaveCount(1);
+    await expect(
+      page.getByRole('status').filter({ hasText: `1 of ${MANY + DEMOS}` }),
+    ).toBeVisible();
+    await page.getByRole('link', { name: 'Bench 271 of the row' }).click();
+    await settled(page);
+  },
+);
 
 test('a damaged row hides no other; it is named, its raw data saved, and taken away', async ({
   page,

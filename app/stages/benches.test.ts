@@ -255,7 +255,7 @@ describe('measuring', () => {
   });
 });
 
-describe('faultTests', () => {
+describe('fault tests', () => {
   it('all are run, the worst on top, and one is played with what would have stopped it', async () => {
     const system = open(pairOf('a', 'A'), { at: 'paths.spare', to: undefined });
     const faultTests = useFaultTests();

@@ -9,6 +9,7 @@ import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useDerivation } from '../stores/derivation';
+import { listed } from '../../core/test/cases';
 import { freshStores, mountIt } from '../test/mountIt';
 import DrainPanel from './drain/DrainPanel.vue';
 import LiftPanel from './lift/LiftPanel.vue';
@@ -41,8 +42,16 @@ async function dead(w: ReturnType<typeof mountIt>): Promise<string[]> {
   return out;
 }
 
+/** A siphon, a timer with a reservoir, joined beds, felt and an air lift show every kind of number by day. */
+const SHOWN = LAYOUTS.filter((l) =>
+  listed(
+    LAYOUTS.map((x) => x.id as string),
+    ['bed-over-tank', 'tray-over-reservoir', 'felt-wall', 'air-lift'],
+  ).includes(l.id),
+);
+
 describe('every dotted number opens its derivation', () => {
-  test.each(LAYOUTS.map((l) => [l.id, l] as const))('%s', async (_, l) => {
+  test.each(SHOWN.map((l) => [l.id, l] as const))('%s', async (_, l) => {
     const doc = l.make('x', 'X');
     const a = open(doc);
     for (const panel of [VesselsPanel, LiftPanel, DrainPanel]) {

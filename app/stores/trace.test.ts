@@ -167,7 +167,7 @@ describe('the day on the screen', () => {
     expect(trace.findings.some((f) => f.about === 'bed')).toBe(true);
   });
 
-  it('a faultTest is played in place of the day, on the clock of when it strikes', async () => {
+  it('a fault test is played in place of the day, on the clock of when it strikes', async () => {
     const document = bedOverTank.make('pair', 'Pair');
     const { system, trace } = await opened(document);
     await settled(trace);

@@ -132,7 +132,7 @@ describe('the day strip', () => {
     expect(w.findAll('rect.bar').length).toBeLessThan(8);
   });
 
-  it('in a faultTest the bars are when the pump gave water: none while the power is cut', async () => {
+  it('in a fault test the bars are when the pump gave water: none while the power is cut', async () => {
     const s = pairOf('a', 'A');
     const { w, trace } = await strip(s);
     expect(w.findAll('rect.bar')).toHaveLength(1);

@@ -23,7 +23,7 @@ const owned: Owned = {
 };
 
 describe('the worker of the benches', () => {
-  it('runs every faultTest and counts them as they come', async () => {
+  it('runs every fault test and counts them as they come', async () => {
     const came: [string, number, number][] = [];
     const whole = await worker.all(1, pair, USUAL_SEVERITY, (d, n, of) =>
       came.push([d.fault, n, of]),
@@ -34,7 +34,7 @@ describe('the worker of the benches', () => {
     expect(new Set(came.map(([fault]) => fault)).size).toBe(came.length);
   });
 
-  it('gives up between two faultTests when it is told to stop', async () => {
+  it('gives up between two fault tests when it is told to stop', async () => {
     const came: FaultTest[] = [];
     const whole = await worker.all(2, pair, USUAL_SEVERITY, (d, n) => {
       came.push(d);
@@ -44,7 +44,7 @@ describe('the worker of the benches', () => {
     expect(came).toHaveLength(2);
   });
 
-  it('a search that was made or stopped does not keep faultTests from being run, nor they it', async () => {
+  it('a search that was made or stopped does not keep fault tests from being run, nor they it', async () => {
     // Searches count from the clock, fault tests from one: each job minds its own numbers only.
     const request = Date.now();
     worker.stop('search', request);

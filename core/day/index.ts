@@ -3,10 +3,6 @@ export * from './types.ts';
 export * from './simulate.ts';
 export { dividesDay, isOn, spansBetween } from './clock.ts';
 export * from './metrics.ts';
-export {
-  blockDrain,
-  testBlockedDrain as testBlockedDrain,
-  type BlockedDrain,
-} from './faults/blockedDrain.ts';
+export { blockDrain, testBlockedDrain, type BlockedDrain } from './faults/blockedDrain.ts';
 export * from './faults/fault.ts';
 export * from './faults/run.ts';

@@ -22,7 +22,7 @@ describe('networks of any make-up', () => {
         expect(trace.volumes.reduce((a, b) => Math.min(a, b), 0)).toBeGreaterThan(-1e-9);
         expect(trace.spilled).toBeGreaterThanOrEqual(0);
       }),
-      { numRuns: cases(60, 400) },
+      { numRuns: cases(25, 400) },
     );
   });
 
@@ -123,7 +123,7 @@ describe('networks of any make-up', () => {
         });
         expect(Math.abs(fast.spilled - plain.spilled)).toBeLessThan(0.01 * plain.spilled + 1e-3);
       }),
-      { numRuns: cases(3, 24) },
+      { numRuns: cases(1, 24) },
     );
   });
 });

@@ -17,7 +17,7 @@ const figures = (name: string, ...edits: Edit[]) => {
 const faultTest = (id: (typeof LIFE_FAULTS)[number]['id'], name: string, ...edits: Edit[]) =>
   lifeFaultTests(figures(name, ...edits)).find((d) => d.id === id);
 
-describe('faultTests of what lives', () => {
+describe('fault tests of what lives', () => {
   test.each(readdirSync('demo'))(
     'of %s are told in words, and only where there are fish',
     (file) => {
@@ -54,7 +54,7 @@ describe('faultTests of what lives', () => {
     expect(cut(true)).toBe('passed');
   });
 
-  it('an air pump that stops is a faultTest only where there is one', () => {
+  it('an air pump that stops is a fault test only where there is one', () => {
     expect(faultTest('air-pump-stops', 'potting-shed-pair')).toBeDefined();
     expect(
       faultTest('air-pump-stops', 'potting-shed-pair', { at: 'devices', to: [] }),
@@ -71,7 +71,7 @@ describe('faultTests of what lives', () => {
     expect(d.grade).toBe(bad > 0.05 ? 'failed' : 'loss');
   });
 
-  it('untreated tap water harms with chlorine, and with none in it is no faultTest', () => {
+  it('untreated tap water harms with chlorine, and with none in it is no fault test', () => {
     expect(faultTest('tap-untreated', 'north-wall-lean-to')!.grade).toBe('failed');
     expect(faultTest('tap-untreated', 'twin-beds')).toBeUndefined();
   });

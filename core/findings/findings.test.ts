@@ -322,7 +322,7 @@ describe('fixes', () => {
           }
         }
       }),
-      { numRuns: cases(8, 80) },
+      { numRuns: cases(4, 80) },
     );
   });
 

@@ -5,12 +5,13 @@ import { differences } from './compare.ts';
 import { reportLines } from './facts.ts';
 import { MORE } from './more.ts';
 import { goldenNames, goldenSystem, BY_NIGHT } from './systems.ts';
+import { NIGHTLY } from '../../core/test/cases.ts';
 
 /** Where the accepted reports stand. */
 export const REPORTS = 'scripts/golden/reports';
 const accept = process.env.GOLDEN === 'accept';
 const only = process.env.GOLDEN_ONLY?.split(',');
-const night = process.env.NIGHTLY === '1' || accept;
+const night = NIGHTLY || accept;
 
 /** Names of all reports. */
 export const reportNames = (): string[] => [...goldenNames(), ...Object.keys(MORE)];

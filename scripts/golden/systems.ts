@@ -26,7 +26,7 @@ export const BY_NIGHT = [
   'polytunnel-three',
   'no-fish-and-no-crops',
   'pair-and-more',
-  'practice-under-stairs-tray',
+  'practice-potting-shed-pair',
   'spring-start',
   'twin-beds',
   'bean-buckets',

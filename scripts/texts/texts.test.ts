@@ -15,6 +15,14 @@ const sources = ['app', 'core', 'server'].flatMap((room) =>
     .map((f) => `${room}/${f}`),
 );
 
+/** The texts of a file, collected once. */
+const kept = new Map<string, ReturnType<typeof collectTexts>>();
+function textsOf(file: string): ReturnType<typeof collectTexts> {
+  const texts = kept.get(file) ?? collectTexts(file);
+  kept.set(file, texts);
+  return texts;
+}
+
 /** Retired words of a text, each with what is used instead. */
 const retiredIn = (text: string): string[] =>
   RETIRED.flatMap(({ pattern, instead }) => {
@@ -62,7 +70,7 @@ const b = x === 'not a text' ? 'Two words' : 'paths.bed';
 });
 
 it('no text of the sources uses a retired word or a long sentence', () => {
-  const texts = sources.flatMap((f) => collectTexts(f)).filter((t) => !t.quoted);
+  const texts = sources.flatMap(textsOf).filter((t) => !t.quoted);
   expect(texts.length).toBeGreaterThan(4500);
   const found = texts.flatMap((t) =>
     faultsOf(t.text).map((why) => `${t.file}:${t.line} ${why}: ${t.text}`),
@@ -80,7 +88,7 @@ it('no sentence has a unit typed after its number: the person chooses the units'
   expect(TYPED_UNIT.test('Change {} Litres, {} go')).toBe(false);
   const found = sources
     .filter((f) => !METRIC.test(f) && !NAMED.has(f))
-    .flatMap((f) => collectTexts(f))
+    .flatMap(textsOf)
     .filter((t) => !t.quoted && TYPED_UNIT.test(t.text))
     .map((t) => `${t.file}:${t.line} ${t.text}`);
   expect(found).toEqual([]);
@@ -92,7 +100,7 @@ it('no text has a name of the code in it', () => {
   expect(CODE_NAME.test('VesselSupport')).toBe(true);
   expect(CODE_NAME.test('Energy in kWh at pH 7')).toBe(false);
   const found = sources
-    .flatMap((f) => collectTexts(f))
+    .flatMap(textsOf)
     .filter((t) => !t.quoted && !t.text.startsWith('<') && CODE_NAME.test(t.text))
     .map((t) => `${t.file}:${t.line} ${t.text}`);
   expect(found).toEqual([]);

@@ -56,7 +56,7 @@ const waiting = (what: string) =>
 /** Lets everything that was answered be heard. */
 const heard = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-describe('answers of the faultTests that come late', () => {
+describe('answers of the fault tests that come late', () => {
   beforeEach(() => {
     setActivePinia(createPinia());
     waits.length = told.length = 0;
@@ -74,7 +74,7 @@ describe('answers of the faultTests that come late', () => {
     return { system, store, trace: useTrace() };
   }
 
-  it('do not play a faultTest over the one that was asked for since, nor show its fixes there', async () => {
+  it('do not play a fault test over the one that was asked for since, nor show its fixes there', async () => {
     const { store, trace } = await ran();
     void store.show(power);
     const first = await waiting(`replay ${power.fault}`);
@@ -90,7 +90,7 @@ describe('answers of the faultTests that come late', () => {
     await vi.waitFor(() => expect(store.fixes).toMatchObject([{ label: [loose.fault] }]));
   });
 
-  it('of fixes: those of a faultTest that was left are not shown beside the next', async () => {
+  it('of fixes: those of a fault test that was left are not shown beside the next', async () => {
     const { store } = await ran();
     void store.show(power);
     (await waiting(`replay ${power.fault}`)).answer();

@@ -9,7 +9,7 @@ import { cropCrowdingRule } from './crop-crowding.ts';
 import { cropLightRule } from './crop-light.ts';
 import { cropRootsRule } from './crop-roots.ts';
 import { cropSizeRule } from './crop-size.ts';
-import { cropTemperatureRule } from './crop-temperature.ts';
+import { cropTemperatureRule } from './crop-warmth.ts';
 import { feedToPlantingRule } from './feed-on-planting.ts';
 import { fishKeepingRule } from './fish-keeping.ts';
 import { heaterRule } from './heater.ts';

@@ -38,7 +38,7 @@ describe('the tables of trouble', () => {
     for (const x of CAUSES) expect(tell(x.then, 'metric')).not.toMatch(orders);
   });
 
-  it('end in tasks, faultTests and calculators that there are', () => {
+  it('end in tasks, fault tests and calculators that there are', () => {
     for (const { end } of CAUSES) {
       if (end.kind === 'task') expect(TASKS.map((x) => x.id)).toContain(end.task);
       if (end.kind === 'faultTest') expect(FAULTS.map((x) => x.id)).toContain(end.fault);

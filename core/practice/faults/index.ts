@@ -20,4 +20,4 @@ export const repairPart = (
 ): string => practiceFaultOf(kind).partAt?.(g, about) ?? about;
 
 export { NO_EFFECT, type Effects, type PracticeFault } from './definition.ts';
-export { TESTED_FAULT_KINDS as TESTED_FAULT_KINDS, severity } from './water.ts';
+export { TESTED_FAULT_KINDS, severity } from './water.ts';
