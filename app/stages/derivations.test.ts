@@ -9,7 +9,7 @@ import SectionDrawing from '../section/SectionDrawing.vue';
 import { useSystem } from '../stores/system';
 import { useTrace } from '../stores/trace';
 import { useDerivation } from '../stores/derivation';
-import { listed } from '../../core/test/cases';
+import { allOrFew } from '../../core/test/cases';
 import { freshStores, mountIt } from '../test/mountIt';
 import DrainPanel from './drain/DrainPanel.vue';
 import LiftPanel from './lift/LiftPanel.vue';
@@ -44,7 +44,7 @@ async function dead(w: ReturnType<typeof mountIt>): Promise<string[]> {
 
 /** A siphon, a timer with a reservoir, joined beds, felt and an air lift show every kind of number by day. */
 const SHOWN = LAYOUTS.filter((l) =>
-  listed(
+  allOrFew(
     LAYOUTS.map((x) => x.id as string),
     ['bed-over-tank', 'tray-over-reservoir', 'felt-wall', 'air-lift'],
   ).includes(l.id),

@@ -12,7 +12,7 @@ import { prepare } from './flows.ts';
 import { metricsOf } from './metrics.ts';
 import { simulate } from './simulate.ts';
 import { fixedSteps } from './test/fixedStep.ts';
-import { listed } from '../test/cases.ts';
+import { allOrFew } from '../test/cases.ts';
 
 /** Every layout's demo: it holds together, and behaves as an independent calculation says. */
 
@@ -51,7 +51,7 @@ describe('the demo of every layout', () => {
   /** By day without the two in which plain steps take longest. */
   const QUICK = names.filter((n) => n !== 'polytunnel-three' && n !== 'twin-beds');
   // The plain solver steps through the first hours in which something happens.
-  test.each(listed(names, QUICK))('%s goes as by plain fixed steps', (name) => {
+  test.each(allOrFew(names, QUICK))('%s goes as by plain fixed steps', (name) => {
     const net = compile(open(name));
     const first = Math.min(
       ...net.controls.map((c) => (c.spans?.length ? c.spans[0]![0] : Infinity)),

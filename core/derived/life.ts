@@ -334,7 +334,7 @@ export const stockingDensity = derived({
     '10 kg/m³ to begin with, 20 the limit of FAO 589 for small units; more only with aeration on a battery.',
 });
 
-export const plantedArea = derived({
+export const areaOfPlants = derived({
   id: 'planted',
   title: 'Planted area',
   kind: 'area',

@@ -17,7 +17,7 @@ import { pair as pairOf } from '../test/pair.ts';
 import { trayOverReservoir } from '../system/layouts/tray-over-reservoir.ts';
 import { fixesForFaultTest } from './fixes.ts';
 import { FaultTests } from './faultTests.ts';
-import { listed } from '../test/cases.ts';
+import { allOrFew } from '../test/cases.ts';
 
 const pair = (...edits: Edit[]) => applyEdits(pairOf('p', 'P'), edits);
 const tray = (...edits: Edit[]) => applyEdits(trayOverReservoir.make('t', 'T'), edits);
@@ -177,7 +177,7 @@ const QUICK = LAYOUTS.map((l) => l.id).filter(
 
 describe('every layout', () => {
   test.each(
-    listed(
+    allOrFew(
       LAYOUTS.map((l) => l.id),
       QUICK,
     ),

@@ -6,7 +6,7 @@ import { quantityAt } from '../derived/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
 import { applyEdits } from '../system/index.ts';
-import { cases, listed } from '../test/cases.ts';
+import { cases, allOrFew } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import {
   ACTIONS,
@@ -369,7 +369,7 @@ describe('what a look tells', () => {
 describe('the best line', () => {
   /** Of each scenario, whether anywhere it costs something to do nothing. */
   const costly = new Set<string>();
-  it.each(listed(MORE, ['bean-buckets', 'under-stairs-tray']))(
+  it.each(allOrFew(MORE, ['bean-buckets', 'under-stairs-tray']))(
     'of each scenario in %s ends well, and costs no more than doing nothing',
     (name) => {
       const g = ground(name);
@@ -493,7 +493,7 @@ describe('the debrief', () => {
 });
 
 /** No act: what the hidden faults do by themselves. */
-it.each(listed(['loose-end', 'slow-drip', 'shut-drain'], ['slow-drip']))(
+it.each(allOrFew(['loose-end', 'slow-drip', 'shut-drain'], ['slow-drip']))(
   'the debrief of %s loses what plain fixed steps lose',
   (scenario) => {
     const g = ground('potting-shed-pair');

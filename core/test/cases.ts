@@ -5,5 +5,5 @@ export const NIGHTLY = Boolean(process.env.NIGHTLY);
 export const cases = (usual: number, nightly: number): number => (NIGHTLY ? nightly : usual);
 
 /** All of a list at night, and in every test run the few that differ most. */
-export const listed = <T>(all: readonly T[], few: readonly T[]): readonly T[] =>
+export const allOrFew = <T>(all: readonly T[], few: readonly T[]): readonly T[] =>
   NIGHTLY ? all : few;
