@@ -109,7 +109,7 @@ const mendsAll = (x: Fix, all: readonly Fix[], parts: number) =>
       <button type="button" class="more" @click="measure">Measure it</button>
     </details>
     <button type="button" class="more" :aria-expanded="all" @click="all = !all">
-      {{ all ? 'Hide' : 'Show' }} what is OK ({{ fine.length }})
+      {{ all ? `Hide what is OK (${fine.length})` : `Show what is OK (${fine.length})` }}
     </button>
     <ul v-if="all">
       <FindingCard v-for="f in fine" :key="keyOf(f)" :finding="f" :fixes="[]" :looking="false" />

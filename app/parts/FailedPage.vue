@@ -34,7 +34,8 @@ const again = () => location.reload();
   <main class="failed">
     <h1>This page cannot be shown</h1>
     <p role="alert">
-      {{ id ? 'This system' : 'This page' }} causes an error. Your saved data was not changed.
+      {{ id ? 'This system causes an error.' : 'This page causes an error.' }} Your saved data was
+      not changed.
     </p>
     <p v-if="problem" role="alert">{{ problem }}</p>
     <p class="quiet">{{ failure instanceof Error ? failure.message : String(failure) }}</p>

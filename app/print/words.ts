@@ -64,7 +64,8 @@ export function lineWords(c: Figures, line: PumpedLine, f: ShowQuantity): string
   const parts = fitted(s, line, f);
   const ends = [line, ...line.branches].map((b) => {
     const tap = b.valve;
-    return `${f(deliveryFlow.value(c, b.id)!, 'flow')} to ${vesselOf(s, b.to).name}${tap === null ? '' : `, tap ${f(tap, 'share')} open`}`;
+    const to = `${f(deliveryFlow.value(c, b.id)!, 'flow')} to ${vesselOf(s, b.to).name}`;
+    return tap === null ? to : `${to}, tap ${f(tap, 'share')} open`;
   });
   return [
     `${line.name}: ${f(flow, 'flow')} at ${f(head, 'head')} of lift, ${pipe(line, f)}, ${f(c.a.duties.find((d) => d.id === line.id)!.length, 'run')}`,
@@ -116,5 +117,10 @@ export function outletWords(c: Figures, p: WaterPath, f: ShowQuantity): string {
 export function bedWords(c: Figures, bed: string, f: ShowQuantity): string {
   const fill = fillTime.value(c, bed)!;
   const floods = floodsADay.value(c, bed);
-  return `${vesselOf(c.system, bed).name}: ${Number.isFinite(fill) ? `fills in ${f(fill, 'time')}` : 'never fills'}, drains in ${f(drainTime.value(c, bed)!, 'time')}${floods === null ? '' : `, ${f(floods, 'count')} floods a day`}.`;
+  const parts = [
+    Number.isFinite(fill) ? `fills in ${f(fill, 'time')}` : 'never fills',
+    `drains in ${f(drainTime.value(c, bed)!, 'time')}`,
+    ...(floods === null ? [] : [`${f(floods, 'count')} floods a day`]),
+  ];
+  return `${vesselOf(c.system, bed).name}: ${parts.join(', ')}.`;
 }

@@ -242,7 +242,13 @@ const inWords = computed(() =>
     .map((p) => {
       const i = props.system.vessels.indexOf(p.vessel);
       const rest = props.assessment.balance.rest[i];
-      return `${p.vessel.name}, floor at ${format(p.vessel.floor, 'length', settings.units)}, water at ${format(levelOf(p), 'length', settings.units)} of ${format(p.vessel.shape.height, 'length', settings.units)}${rest ? `, ${format(rest.volume, 'volume', settings.units)} at rest` : ''}.`;
+      const parts = [
+        p.vessel.name,
+        `floor at ${format(p.vessel.floor, 'length', settings.units)}`,
+        `water at ${format(levelOf(p), 'length', settings.units)} of ${format(p.vessel.shape.height, 'length', settings.units)}`,
+        ...(rest ? [`${format(rest.volume, 'volume', settings.units)} at rest`] : []),
+      ];
+      return `${parts.join(', ')}.`;
     })
     .join(' '),
 );

@@ -198,7 +198,7 @@ function lineHandles({ s, scene, add }: Building) {
         (fills ? { on: 'fill from', off: 'filled at' } : { on: 'empty from', off: 'emptied at' })[
           key
         ],
-        `Float of ${name}, ${key === 'on' ? 'starts' : 'stops'} the pump`,
+        key === 'on' ? `Float of ${name}, starts the pump` : `Float of ${name}, stops the pump`,
         { x: p.right, z: p.vessel.floor + float[key] },
       );
   }

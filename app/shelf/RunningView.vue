@@ -168,7 +168,8 @@ async function save() {
           :fields="[
             {
               ...WATER,
-              label: `Water in the ${main?.role === 'reservoir' ? 'reservoir' : 'fish tank'}`,
+              label:
+                main?.role === 'reservoir' ? 'Water in the reservoir' : 'Water in the fish tank',
             },
           ]"
           :values="own"

@@ -155,7 +155,12 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     notice.value =
       p.from === 'link'
         ? `“${p.system.name}”: its design was replaced. Undo restores the one from before.`
-        : `“${p.system.name}”: ${added.length} entries added, ${changed.length} corrected, ${removed.length} removed${withDesign && p.differs ? ', and its design replaced' : ''}.`;
+        : `“${p.system.name}”: ${[
+            plural(added.length, 'one entry added', '# entries added'),
+            `${changed.length} corrected`,
+            `${removed.length} removed`,
+            ...(withDesign && p.differs ? ['its design replaced'] : []),
+          ].join(', ')}.`;
     details.value = p.refused;
     await list();
     return p.system.id;
@@ -204,7 +209,12 @@ export function useShelfFiles({ systems, loaded, trouble, list, load, keep, free
     const count = (n: number) => plural(n, '# system', '# systems');
     const { unread } = backup;
     const left = backup.refused.length - unread;
-    notice.value = `${count(put)} added from the backup${there ? `, ${count(there)} already on the shelf` : ''}${unread ? `; ${count(unread)} could not be read` : ''}${left ? `; ${left} of its entries and photos could not be imported` : ''}.`;
+    notice.value = `${[
+      `${count(put)} added from the backup`,
+      ...(there ? [`${count(there)} already on the shelf`] : []),
+      ...(unread ? [`${count(unread)} could not be read`] : []),
+      ...(left ? [`${left} of its entries and photos could not be imported`] : []),
+    ].join('; ')}.`;
     details.value = backup.refused;
   }
   function stopReading() {

@@ -80,5 +80,7 @@ export function readOrder(raw: unknown, id: string, on: boolean): string | null 
   if (raw.id !== id) return 'another plug answered. Go and check both.';
   return raw.on === on
     ? null
-    : `it should be ${on ? 'on' : 'off'}, but reports ${raw.on === true ? 'on' : 'off'}. Go and check.`;
+    : on
+      ? 'it should be on, but reports off. Go and check.'
+      : 'it should be off, but reports on. Go and check.';
 }

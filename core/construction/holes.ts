@@ -214,7 +214,10 @@ export function holesOf(s: SystemDocument, p: WaterPath): Hole[] {
                 id: `${p.id}-hole-2`,
                 vessel: to.id,
                 path: p.id,
-                what: `joining pipe “${p.name}”${to.count > 1 ? `, one in each of ${to.count}` : ''}`,
+                what:
+                  to.count > 1
+                    ? `joining pipe “${p.name}”, one in each of ${to.count}`
+                    : `joining pipe “${p.name}”`,
                 ...wall(to, 'left', Math.max(half, z - to.floor + half)),
                 ...sealed(s, usual, p.pipe),
                 count: to.count,
@@ -341,7 +344,9 @@ export function holeQuestions(s: SystemDocument, holes: readonly Hole[]): BuildQ
     const pipe = pipeById(h.pipe!)!.name;
     const what = at.includes('.float-valve--')
       ? 'the float valve’s thread'
-      : `${h.seal === 'bulkhead' ? 'a bulkhead' : 'a rubber seal'} for ${pipe}`;
+      : h.seal === 'bulkhead'
+        ? `a bulkhead for ${pipe}`
+        : `a rubber seal for ${pipe}`;
     out.push({
       id: at,
       about: h.vessel,

@@ -92,7 +92,9 @@ function missingElbows(p: WaterPath, needs: number): BuildQuestion[] {
       id: `${p.id}-elbows`,
       about: p.id,
       level: 'wrong',
-      sentence: say`“${p.name}” needs ${plural(needs, 'one elbow', '# elbows')} and the design counts ${counted ? 'one' : 'none'}. Each elbow reduces the flow.`,
+      sentence: counted
+        ? say`“${p.name}” needs ${plural(needs, 'one elbow', '# elbows')} and the design counts one. Each elbow reduces the flow.`
+        : say`“${p.name}” needs ${plural(needs, 'one elbow', '# elbows')} and the design counts none. Each elbow reduces the flow.`,
       fix: { label: needs === 1 ? say`Count one elbow` : say`Count two elbows`, edits: [edit] },
     },
   ];

@@ -306,7 +306,14 @@ export function supportOf(
   const where = s.site.floor;
   const engineer =
     whole > HEAVY || v.floor > TALL || where === 'balcony' || where === 'roof'
-      ? say`${mass(whole)} at ${mm(v.floor)}${where === 'balcony' || where === 'roof' ? ` on a ${where}` : ''}: these are simple checks of beams and posts. Ask a structural engineer.`
+      ? [
+          ...(where === 'balcony'
+            ? say`${mass(whole)} at ${mm(v.floor)} on a balcony`
+            : where === 'roof'
+              ? say`${mass(whole)} at ${mm(v.floor)} on a roof`
+              : say`${mass(whole)} at ${mm(v.floor)}`),
+          ': these are simple checks of beams and posts. Ask a structural engineer.',
+        ]
       : null;
   const courses = Math.floor(v.floor / BLOCK + 1e-9);
   const rest = v.floor - courses * BLOCK;

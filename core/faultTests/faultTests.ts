@@ -130,7 +130,9 @@ function lostInWords(
 ): Phrase {
   if (fault.loses === 'leak') return say`${litres(lost)} leak away in ${time(fault.follow)}.`;
   if (fault.loses === 'loose-end')
-    return say`The pump empties ${litres(lost)} onto the floor before ${dry ? 'it draws air' : 'you notice'}.`;
+    return dry
+      ? say`The pump empties ${litres(lost)} onto the floor before it draws air.`
+      : say`The pump empties ${litres(lost)} onto the floor before you notice.`;
   return o.overAfter === null
     ? say`${litres(lost)} land on the floor.`
     : say`${litres(lost)} land on the floor. “${where}” overflows ${after(o.overAfter)}.`;

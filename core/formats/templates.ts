@@ -97,8 +97,14 @@ function holeSheet(s: SystemDocument, h: Hole, units: UnitSystem): Sheet {
     lines: [
       h.diameter === null
         ? 'Draw a hole of the size printed on the seal’s packet around the cross.'
-        : `${format(h.diameter, 'bore', units)} hole${h.seal ? '; the flange covers the dashed circle' : ''}.`,
-      `${h.on === 'floor' ? 'In the floor' : `In the ${h.on} wall`}: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} ${h.on === 'floor' ? 'from the' : 'above the'} ${edges[1]}${isRound(v) && h.on === 'floor' ? ', of the square around it' : ''}.`,
+        : h.seal
+          ? `${format(h.diameter, 'bore', units)} hole; the flange covers the dashed circle.`
+          : `${format(h.diameter, 'bore', units)} hole.`,
+      h.on !== 'floor'
+        ? `In the ${h.on} wall: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} above the ${edges[1]}.`
+        : isRound(v)
+          ? `In the floor: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} from the ${edges[1]}, of the square around it.`
+          : `In the floor: ${f(h.x)} from the ${edges[0]}, ${f(h.y)} from the ${edges[1]}.`,
     ],
     width,
     height,

@@ -128,9 +128,13 @@ export function entryWords(e: Entry, s: SystemDocument, t: Tended | null = null)
     case 'dose':
       return amount
         ? ['Dosed ', ...amount, of]
-        : [`Dosed ${inSentence(what)}${count ? `, ${count} of a full dose` : ''}`];
+        : [
+            count
+              ? `Dosed ${inSentence(what)}, ${count} of a full dose`
+              : `Dosed ${inSentence(what)}`,
+          ];
     case 'planting':
-      return [`Planted ${count ? `${count} ` : ''}${inSentence(what)}`];
+      return [count ? `Planted ${count} ${inSentence(what)}` : `Planted ${inSentence(what)}`];
     case 'harvest':
       return amount ? ['Harvested ', ...amount, of] : [`Harvested ${count} ${inSentence(what)}`];
     case 'fish-in':

@@ -240,8 +240,16 @@ export function lookAtTimer(w: Coupled, about: string): Seen {
   const wanted = isOn(should, w.state.t);
   const same = JSON.stringify(is.spans) === JSON.stringify(should.spans);
   const words = same
-    ? say`It is ${now ? 'on' : 'off'}, as it should be at this hour. Its clock is right.`
-    : say`It is ${now ? 'on' : 'off'}, but by its programme it should be ${wanted ? 'on' : 'off'}.`;
+    ? now
+      ? say`It is on, as it should be at this hour. Its clock is right.`
+      : say`It is off, as it should be at this hour. Its clock is right.`
+    : now === wanted
+      ? now
+        ? say`It is on, as it should be at this hour, but its clock is wrong.`
+        : say`It is off, as it should be at this hour, but its clock is wrong.`
+      : now
+        ? say`It is on, but by its programme it should be off.`
+        : say`It is off, but by its programme it should be on.`;
   return inWords(words);
 }
 
@@ -259,7 +267,7 @@ export function lookAtPlugs(w: Coupled): Seen {
       e.power &&
       (e.heater === 'stuck' || (e.heater === 'works' && w.state.temperature < heater.setpoint)) &&
       !w.state.set.unheated;
-    parts.push(`the heater’s lamp is ${on ? 'on' : 'off'}`);
+    parts.push(on ? 'the heater’s lamp is on' : 'the heater’s lamp is off');
   }
   parts.push(e.power ? 'there is power' : 'there is no power');
   const text = parts.join('; ');

@@ -27,7 +27,8 @@ const bandWords = ([low, high]: readonly [number, number], kind: QuantityKind): 
 export function readWords(t: Tended, id: ReadingId): Phrase {
   const x = t.known[id];
   const { short, kind } = readField(id);
-  if (!x || x.from === 'plausible') return say`${short} not read${x?.at ? ' lately' : ''}`;
+  if (!x || x.from === 'plausible')
+    return x?.at ? say`${short} not read lately` : say`${short} not read`;
   const value = x.from === 'read' ? bandWords(x.band, kind) : [{ value: x.best, kind }];
   const origin: Phrase =
     x.from === 'start'

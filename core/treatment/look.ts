@@ -14,12 +14,19 @@ export const readStep = (
   why: readonly Phrase[] = [],
   at: Seconds = 0,
 ): TreatmentStep =>
-  stepOf('read', [say`Read ${listedFields(reads)}${at > 0 ? ' again' : ' now'}.`, ...why], {
-    title: say`Read ${listedFields(reads)}`,
-    about,
-    at,
-    reads,
-  });
+  stepOf(
+    'read',
+    [
+      at > 0 ? say`Read ${listedFields(reads)} again.` : say`Read ${listedFields(reads)} now.`,
+      ...why,
+    ],
+    {
+      title: say`Read ${listedFields(reads)}`,
+      about,
+      at,
+      reads,
+    },
+  );
 
 /** The step that looks at something; `task` is what is ticked off with it. */
 export const lookStep = (
@@ -54,7 +61,9 @@ export const waitStep = (left: Seconds, reads: readonly ReadingId[], why: Phrase
   stepOf(
     'wait',
     [
-      say`Wait ${time(Math.ceil(left / 60) * 60)}, then read ${reads.length ? listedFields(reads) : 'the water'}.`,
+      reads.length
+        ? say`Wait ${time(Math.ceil(left / 60) * 60)}, then read ${listedFields(reads)}.`
+        : say`Wait ${time(Math.ceil(left / 60) * 60)}, then read the water.`,
       why,
     ],
     { wait: left, reads, title: say`Wait ${time(Math.ceil(left / 60) * 60)}` },

@@ -165,7 +165,9 @@ export function irrigationFor(
       id: 'thirst',
       name: 'Water for plants',
       interval: thirst,
-      why: `The water that the media hold for the roots, used at the peak rate of the day${lamps ? ' under lamps' : ''}.`,
+      why: lamps
+        ? 'The water that the media hold for the roots, used at the peak rate of the day under lamps.'
+        : 'The water that the media hold for the roots, used at the peak rate of the day.',
     },
   ];
   const source = s.vessels.findIndex((x) => x.id === duty.from);

@@ -146,6 +146,62 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
   return out;
 }
 
+/** A string of the code as it stands, placeholders as {}; null where it is none. */
+function stringOf(node: ts.Node): string | null {
+  if (ts.isParenthesizedExpression(node)) return stringOf(node.expression);
+  if (ts.isTaggedTemplateExpression(node)) return stringOf(node.template);
+  if (ts.isStringLiteralLike(node)) return node.text;
+  if (!ts.isTemplateExpression(node)) return null;
+  return node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join('');
+}
+
+/**
+ * Sentences that are put together of halves: a template in which a condition chooses between words. In another
+ * language the other half would change with it.
+ *
+ * @param file as it is named in reports
+ */
+export function halvesIn(file: string, content = readFileSync(file, 'utf8')): SourceText[] {
+  const out: SourceText[] = [];
+  const ofCode = (code: string, firstLine: number) => {
+    const source = ts.createSourceFile(file, code, ts.ScriptTarget.Latest, true);
+    const visit = (node: ts.Node): void => {
+      const text = ts.isTemplateExpression(node) ? stringOf(node)! : '';
+      if (ts.isTemplateExpression(node) && /\p{L}{2,} |\p{L}{3,}[,:]/u.test(text))
+        for (const { expression } of node.templateSpans) {
+          let chosen: ts.Expression = expression;
+          while (ts.isParenthesizedExpression(chosen)) chosen = chosen.expression;
+          if (!ts.isConditionalExpression(chosen)) continue;
+          const words = [chosen.whenTrue, chosen.whenFalse].map((x) => stringOf(x) ?? '');
+          if (words.some((w) => /\p{L}{2,}/u.test(w)))
+            out.push({
+              file,
+              line: firstLine + source.getLineAndCharacterOfPosition(node.getStart()).line,
+              text: node.getText().replace(/\s+/g, ' '),
+              quoted: false,
+            });
+        }
+      ts.forEachChild(node, visit);
+    };
+    visit(source);
+  };
+  if (!file.endsWith('.vue')) {
+    ofCode(content, 1);
+    return out;
+  }
+  const { descriptor } = parse(content);
+  for (const b of [descriptor.script, descriptor.scriptSetup])
+    if (b) ofCode(b.content, b.loc.start.line);
+  const shown = descriptor.template;
+  const expressions = /\{\{([\s\S]*?)\}\}|\s(?::|@|v-)[\w:.-]+="([^"]*)"/g;
+  for (const m of shown?.content.matchAll(expressions) ?? [])
+    ofCode(
+      `(${m[1] ?? m[2]})`,
+      shown!.loc.start.line + shown!.content.slice(0, m.index).split('\n').length - 1,
+    );
+  return out;
+}
+
 /** All texts of a source file. @param file as it is named in reports */
 export function collectTexts(file: string, content = readFileSync(file, 'utf8')): SourceText[] {
   if (!file.endsWith('.vue')) return textsOfCode(content, file, 1);

@@ -4,7 +4,7 @@ import { demo } from '../../core/test/demo.ts';
 import { buildPlan } from '../../core/construction/index.ts';
 import { fixesFor, judgeWhole } from '../../core/findings/index.ts';
 import { tell, type Phrase } from '../../core/quantity/index.ts';
-import { collectTexts } from './collect.ts';
+import { collectTexts, halvesIn } from './collect.ts';
 import { MOST_WORDS, RETIRED } from './retired.ts';
 
 /** All texts of the interface and of the core are in plain words. */
@@ -90,6 +90,20 @@ it('no sentence has a unit typed after its number: the person chooses the units'
     .filter((f) => !METRIC.test(f) && !NAMED.has(f))
     .flatMap(textsOf)
     .filter((t) => !t.quoted && TYPED_UNIT.test(t.text))
+    .map((t) => `${t.file}:${t.line} ${t.text}`);
+  expect(found).toEqual([]);
+});
+
+it('no sentence is put together of halves', () => {
+  const half = "const a = `Pump ${on ? 'on' : 'off'} at ${t}`;";
+  expect(halvesIn('a.ts', half).map((x) => x.line)).toEqual([1]);
+  expect(halvesIn('a.ts', 'const a = on ? `Pump on at ${t}` : `Pump off at ${t}`;')).toEqual([]);
+  const vue = `<script setup lang="ts">\nconst b = 1;\n</script>\n<template><p>{{ \`Use \${x ? 'this' : 'that'} pump\` }}</p></template>`;
+  expect(halvesIn('a.vue', vue).map((x) => x.line)).toEqual([4]);
+  // A report of the command line has its columns.
+  const found = sources
+    .filter((f) => f !== 'core/formats/buildReport.ts')
+    .flatMap((f) => halvesIn(f))
     .map((t) => `${t.file}:${t.line} ${t.text}`);
   expect(found).toEqual([]);
 });

@@ -50,7 +50,8 @@ const coils = computed(() =>
 function bought(c: (typeof groups.value)[number]): string {
   const { nesting: n } = c;
   const own = n.bars.filter((b) => b.offcut).length;
-  const count = `${plural(n.bought, '# length', '# lengths')} of ${f(c.length, 'run')}${own ? ` and ${own} of your own` : ''}`;
+  const lengths = `${plural(n.bought, '# length', '# lengths')} of ${f(c.length, 'run')}`;
+  const count = own ? `${lengths} and ${own} of your own` : lengths;
   if (n.proved) return `${count}. This is the minimum.`;
   return `${count}. The minimum may be ${n.bound}, but the search found no such plan in time.`;
 }
@@ -120,7 +121,9 @@ const setLength = (stock: string, length: number | null) =>
         to: length === null ? undefined : { id: buildKey(stock), length },
       },
     ],
-    `${stockName(stock)} sold by ${length === null ? 'the usual length' : f(length, 'run')}`,
+    length === null
+      ? `${stockName(stock)} sold by the usual length`
+      : `${stockName(stock)} sold by ${f(length, 'run')}`,
   );
 const ownLength = (stock: string) => doc.value.build.stock.some((x) => x.id === buildKey(stock));
 
@@ -173,7 +176,9 @@ async function save() {
         class="sold"
         :model-value="g.length"
         kind="run"
-        :label="`${stockKind(g.stock) === 'pipe' ? 'Pipe' : 'Section'} sold in lengths of`"
+        :label="
+          stockKind(g.stock) === 'pipe' ? 'Pipe sold in lengths of' : 'Section sold in lengths of'
+        "
         :min="stockField.min"
         :max="stockField.max"
         :step="stockField.step"

@@ -37,9 +37,10 @@ const height = computed(() => bottom.value + EDGE);
 const shown = computed(() => props.holes.find((h) => h.id === props.chosen) ?? props.holes[0]);
 const inWords = computed(() =>
   props.holes
-    .map(
-      (h) =>
-        `${h.what}: ${f(h.x)} from the left, ${f(h.y)} ${props.floor ? 'from the front' : 'above the floor'}`,
+    .map((h) =>
+      props.floor
+        ? `${h.what}: ${f(h.x)} from the left, ${f(h.y)} from the front`
+        : `${h.what}: ${f(h.x)} from the left, ${f(h.y)} above the floor`,
     )
     .join('; '),
 );

@@ -126,10 +126,11 @@ async function save() {
             <span
               >{{ h.what
               }}<i
-                >{{ f(h.x, 'length') }} from the left{{ face.on === 'floor' ? '' : ' end' }},
-                {{ f(h.y, 'length') }}
-                {{ face.on === 'floor' ? 'from the front' : 'above the floor' }};
-                {{ UNDER[h.under] }}</i
+                >{{
+                  face.on === 'floor'
+                    ? `${f(h.x, 'length')} from the left, ${f(h.y, 'length')} from the front`
+                    : `${f(h.x, 'length')} from the left end, ${f(h.y, 'length')} above the floor`
+                }}; {{ UNDER[h.under] }}</i
               ></span
             >
           </button>

@@ -37,9 +37,13 @@ const left = computed(() => {
 /** Width of a letter in the picture’s units. */
 const LETTER = 23;
 const fits = (width: number, text: string) => text.length * LETTER + 12 < width;
+const whole = computed(() => {
+  const length = format(props.bar.length, 'run', settings.units);
+  return props.bar.offcut ? `Own piece of ${length}` : `Length of ${length}`;
+});
 const inWords = computed(
   () =>
-    `${props.bar.offcut ? 'Own piece' : 'Length'} of ${format(props.bar.length, 'run', settings.units)}: ${parts.value.map((p) => f(p.length)).join(', ')}; ${f(props.bar.left)} left`,
+    `${whole.value}: ${parts.value.map((p) => f(p.length)).join(', ')}; ${f(props.bar.left)} left`,
 );
 </script>
 

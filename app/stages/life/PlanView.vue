@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { format } from '../../../core/quantity';
+import { format, plural } from '../../../core/quantity';
 import { useSettings } from '../../stores/settings';
 import { planDimensions, type CropPlanting } from '../../../core/system';
 import { drag, type D3DragEvent } from 'd3-drag';
@@ -119,7 +119,13 @@ function key(s: CropPlanting, event: KeyboardEvent) {
   move();
 }
 const inWords = (s: CropPlanting) =>
-  `${s.kind.name}, ${s.plants} plants, ${format(s.planting.x, 'length', settings.units)} from the left, ${format(s.planting.y, 'length', settings.units)} from the front${wrong(s) ? ', too close or outside' : ''}`;
+  [
+    s.kind.name,
+    plural(s.plants, 'one plant', '# plants'),
+    `${format(s.planting.x, 'length', settings.units)} from the left`,
+    `${format(s.planting.y, 'length', settings.units)} from the front`,
+    ...(wrong(s) ? ['too close or outside'] : []),
+  ].join(', ');
 const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !== 'felt');
 </script>
 

@@ -129,7 +129,11 @@ const roots = computed(() => {
   const seed =
     s.kind.start === 'seed' && reach.seed > 0 ? ' Sow at the wet level or on a wick.' : '';
   const plug = reach.plug > 0 ? ` Set plugs ${f(reach.plug, 'length')} deeper, or on a wick.` : '';
-  return `${wet}. The roots grow ${f(s.kind.roots, 'length')} deep${reach.grown > 0.005 ? ' and do not reach it' : ''}.${seed || plug}`;
+  const roots =
+    reach.grown > 0.005
+      ? `The roots grow ${f(s.kind.roots, 'length')} deep and do not reach it.`
+      : `The roots grow ${f(s.kind.roots, 'length')} deep.`;
+  return `${wet}. ${roots}${seed || plug}`;
 });
 /** When it is started and harvested, and what it may lack. */
 const days = computed(() => {

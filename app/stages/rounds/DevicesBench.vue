@@ -329,8 +329,12 @@ const levels = computed(() => doc.value.care.channels.some((u) => u.reads === 'l
               @click="press(p)"
               >{{
                 confirming === p.id
-                  ? `Yes, switch it ${p.on ? 'off' : 'on'}`
-                  : `Switch ${p.on ? 'off' : 'on'}`
+                  ? p.on
+                    ? 'Yes, switch it off'
+                    : 'Yes, switch it on'
+                  : p.on
+                    ? 'Switch off'
+                    : 'Switch on'
               }}</v-btn
             >
             <v-btn v-if="confirming === p.id" size="small" @click="confirming = ''">Cancel</v-btn>

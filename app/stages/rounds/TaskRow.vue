@@ -81,9 +81,9 @@ const doWord = computed(() => {
     >
     <button type="button" class="title" :aria-expanded="open" @click="open = !open">
       {{ title }}
-      <span class="quiet"
-        >{{ due }}, {{ task.minutes }} min{{ task.later ? ', postponed' : '' }}</span
-      >
+      <span class="quiet">{{
+        [due, `${task.minutes} min`, ...(task.later ? ['postponed'] : [])].join(', ')
+      }}</span>
     </button>
     <div v-if="open" class="more">
       <p>{{ tell(task.why, settings.units) }}</p>

@@ -246,7 +246,8 @@ export const useDevices = defineStore('devices', () => {
     trouble.value = '';
     const refused = refusalFor(plug, on);
     if (refused) {
-      trouble.value = `${plug.name} stays ${on ? 'off' : 'on'}. ${tell(refused, settings.units)}`;
+      const stays = on ? `${plug.name} stays off.` : `${plug.name} stays on.`;
+      trouble.value = `${stays} ${tell(refused, settings.units)}`;
       return;
     }
     ordered.value = [...ordered.value, plug.id];
@@ -259,7 +260,13 @@ export const useDevices = defineStore('devices', () => {
       if (!answer.ok) {
         const why = typeof body.error === 'string' ? body.error : 'It does not answer.';
         trouble.value = `${plug.name}: ${why}`;
-        if (by === 'rule') alarm(plug, `its rule could not switch it ${on ? 'on' : 'off'}. ${why}`);
+        if (by === 'rule')
+          alarm(
+            plug,
+            on
+              ? `its rule could not switch it on. ${why}`
+              : `its rule could not switch it off. ${why}`,
+          );
       } else {
         const wrong = readOrder(body, plug.id, on);
         alarm(plug, wrong);

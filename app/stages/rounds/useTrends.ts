@@ -13,7 +13,7 @@ import {
   partBand,
 } from '../../../core/log';
 import { knowsYear, waterOn } from '../../../core/life';
-import { format, formatSpan } from '../../../core/quantity';
+import { format, formatSpan, plural } from '../../../core/quantity';
 import type { ReadingId } from '../../../core/system';
 import { useChartInk } from '../../parts/chartInk';
 import { useChosen } from '../../stores/chosen';
@@ -95,10 +95,23 @@ export function useTrends() {
     const now = formatSpan(last.low, last.high, field.value.kind, settings.units);
     const c = crossing.value;
     const good = band.value?.good.map((x) => (Number.isFinite(x) ? f(x) : '')) ?? [];
-    const wanted = good.length
-      ? `, wanted ${good[0] && good[1] ? `${good[0]} to ${good[1]}` : good[0] ? `from ${good[0]}` : `up to ${good[1]}`}`
-      : '';
-    return `${points.value.length} readings, last ${now}${wanted}${c ? `. It reaches ${f(c.limit)} in about ${Math.max(1, Math.round(c.days))} days` : ''}.`;
+    const [from, to] = good;
+    const wanted =
+      from && to
+        ? `wanted ${from} to ${to}`
+        : from
+          ? `wanted from ${from}`
+          : to
+            ? `wanted up to ${to}`
+            : '';
+    const read = [
+      plural(points.value.length, 'one reading', '# readings'),
+      `last ${now}`,
+      ...(wanted ? [wanted] : []),
+    ].join(', ');
+    if (!c) return `${read}.`;
+    const days = plural(Math.max(1, Math.round(c.days)), 'one day', '# days');
+    return `${read}. It reaches ${f(c.limit)} in about ${days}.`;
   });
   /** Every reading that there is, with what its line says. */
   const all = computed(() =>

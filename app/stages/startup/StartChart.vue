@@ -37,7 +37,9 @@ const words = computed(() => {
   const [low, high] = f.cycled;
   return low === null
     ? `From ${f.readings} readings: not cycled within ${f.season.days} days.`
-    : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${high === null ? 'after the end of the forecast' : dayOf(high)}.`;
+    : high === null
+      ? `From ${f.readings} readings: cycled ${dayOf(low)} or later, perhaps after the end of the forecast.`
+      : `From ${f.readings} readings: cycled between ${dayOf(low)} and ${dayOf(high)}.`;
 });
 const router = useRouter();
 const system = useSystem();

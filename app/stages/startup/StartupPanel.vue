@@ -270,10 +270,11 @@ const starts = STARTS.map((id) => ({ id, name: START_WORDS[id] }));
           <b>Cycled since {{ dayWords(cycled, today) }}.</b>
         </p>
         <p v-else-if="likely && start.fit?.enough && likely[0]">
-          <b
-            >Likely cycled between {{ dayWords(likely[0], today) }} and
-            {{ likely[1] ? dayWords(likely[1], today) : 'later' }}.</b
-          >
+          <b>{{
+            likely[1]
+              ? `Likely cycled between ${dayWords(likely[0], today)} and ${dayWords(likely[1], today)}.`
+              : `Likely cycled ${dayWords(likely[0], today)} or later.`
+          }}</b>
         </p>
         <p v-else-if="start.filled !== null" class="quiet">
           {{

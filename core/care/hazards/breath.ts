@@ -156,7 +156,12 @@ export function breathHazards(t: Tended): Hazard[] {
   const warm = t.known.temperature!.best;
   const why =
     gasp === null
-      ? say`Oxygen was read at ${concentration(value!)}${read!.fresh ? '' : ', and not since'}. These fish are comfortable from ${concentration(comfort)}, under stress below ${concentration(stress)}.`
+      ? [
+          ...(read!.fresh
+            ? say`Oxygen was read at ${concentration(value!)}.`
+            : say`Oxygen was read at ${concentration(value!)}, and not since.`),
+          ...say` These fish are comfortable from ${concentration(comfort)}, under stress below ${concentration(stress)}.`,
+        ]
       : low
         ? say`The fish gasped ${ago(t, gasp)} ago, and oxygen was read at ${concentration(value!)}.`
         : say`The fish gasped ${ago(t, gasp)} ago. Oxygen is short, or gills and blood cannot take it up.`;

@@ -52,7 +52,7 @@ export const trendHazards = (t: Tended): Hazard[] =>
         'trend',
         'week',
         [
-          `${f.label} ${c.side === 'below' ? 'falls' : 'rises'} by `,
+          c.side === 'below' ? `${f.label} falls by ` : `${f.label} rises by `,
           ...change,
           ' a week. In ',
           days(Math.max(1, Math.round(c.days))),

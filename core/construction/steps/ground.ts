@@ -69,7 +69,9 @@ export function measureStep({ c, joints, holes }: Work): BuildStep {
         buildKey('hole', key),
         key.startsWith('float-valve')
           ? say`Hole for the float valve’s thread`
-          : say`Hole size of the ${h.seal === 'bulkhead' ? 'bulkhead' : 'rubber seal'} for ${stockName(h.pipe!)}`,
+          : h.seal === 'bulkhead'
+            ? say`Hole size of the bulkhead for ${stockName(h.pipe!)}`
+            : say`Hole size of the rubber seal for ${stockName(h.pipe!)}`,
         'bore',
         {
           means: say`It is printed on the packet or the maker’s sheet. A hole that is too large cannot be repaired.`,
@@ -191,7 +193,11 @@ function siteSteps(w: Work, list: readonly Vessel[]): BuildStep[] {
         caution: say`Where small children live, fit a fence or a grid before you fill it. Local law may require one.`,
       }),
     );
-  if (stand)
+  if (stand) {
+    const carries =
+      stand.frames * list.length > 1
+        ? say`Each carries ${mass(stand.load)}.`
+        : say`It carries ${mass(stand.load)}.`;
     out.push(
       step({
         ...base,
@@ -206,7 +212,9 @@ function siteSteps(w: Work, list: readonly Vessel[]): BuildStep[] {
                 say`Cut bearers, joists, legs and braces by the cut list and label every piece.`,
                 say`Join the legs in pairs, bolt the bearers on, then add joists and deck. Fit the braces last: without them the stand folds sideways.`,
                 [
-                  ...say`Centres of the joists, measured from the ${stand.deck.width > stand.deck.length ? 'front' : 'left'} end of the deck: `,
+                  ...(stand.deck.width > stand.deck.length
+                    ? say`Centres of the joists, measured from the front end of the deck: `
+                    : say`Centres of the joists, measured from the left end of the deck: `),
                   ...listed(stand.joistsAt.map((x) => say`${mm(x)}`)),
                   '.',
                 ],
@@ -214,15 +222,23 @@ function siteSteps(w: Work, list: readonly Vessel[]): BuildStep[] {
                   (x) =>
                     say`Cut a hole of ${bore(x.diameter)} into the deck for the ${x.what}, ${mm(x.x)} from its left and ${mm(x.y)} from its front edge.`,
                 ),
-                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}, ${mass(stand.perLeg)} on each of ${String(stand.legs)} legs. Put a pad under each and level it within ${mm(LEVEL)}. Shake it: it must not move sideways.`,
+                [
+                  ...carries,
+                  ...say` Each of its ${String(stand.legs)} legs carries ${mass(stand.perLeg)}. Put a pad under each leg and level the stand within ${mm(LEVEL)}. Shake it: it must not move sideways.`,
+                ],
                 ...stand.checks.map((x) => x.sentence),
                 ...(stand.engineer ? [stand.engineer] : []),
               ]
             : [
-                say`It carries ${mass(stand.load)}${stand.frames * list.length > 1 ? ' each' : ''}. Level it within ${mm(LEVEL)} on firm ground, with a board on top.`,
+                [
+                  ...carries,
+                  ...say` Level it within ${mm(LEVEL)} on firm ground, with a board on top.`,
+                ],
                 ...(stand.packed > 0
                   ? [
-                      say`${stand.blocks ? 'Slabs or planks on the blocks' : 'Slabs or planks'} add ${mm(stand.packed)}, so that its floor is ${mm(v.floor)} above the ground.`,
+                      stand.blocks
+                        ? say`Slabs or planks on the blocks add ${mm(stand.packed)}, so that its floor is ${mm(v.floor)} above the ground.`
+                        : say`Slabs or planks add ${mm(stand.packed)}, so that its floor is ${mm(v.floor)} above the ground.`,
                     ]
                   : []),
                 ...(stand.engineer ? [stand.engineer] : []),
@@ -233,6 +249,7 @@ function siteSteps(w: Work, list: readonly Vessel[]): BuildStep[] {
         caution: say`Wear eye and hearing protection when you saw. Fix tall stands to the wall.`,
       }),
     );
+  }
   if (buildOf(w.c.system, v.id).make === 'lined-frame')
     out.push(
       step({

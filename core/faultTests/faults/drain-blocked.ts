@@ -23,7 +23,10 @@ export const drainBlocked = defineFault({
         ? [
             {
               about: p.id,
-              name: `“${p.name}” is blocked${how.drainBlocked < 1 ? ` to ${percent(how.drainBlocked)} %` : ''}`,
+              name:
+                how.drainBlocked < 1
+                  ? `“${p.name}” is blocked to ${percent(how.drainBlocked)} %`
+                  : `“${p.name}” is blocked`,
               inject: (n: Network) => blockDrain(n, p.id, 1 - how.drainBlocked),
             },
           ]

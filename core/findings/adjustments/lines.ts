@@ -58,7 +58,9 @@ export const adjustPumpFlow = (s: SystemDocument, line: PumpedLine, dir: 1 | -1)
         `paths.${line.id}.pump.maxFlow`,
         dir * 100 * L_H,
         (_, to) =>
-          say`Use a ${dir > 0 ? 'stronger' : 'smaller'} pump, rated ${flow(to)} on its box`,
+          dir > 0
+            ? say`Use a stronger pump, rated ${flow(to)} on its box`
+            : say`Use a smaller pump, rated ${flow(to)} on its box`,
         () => clear,
       );
 };

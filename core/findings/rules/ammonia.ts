@@ -31,7 +31,10 @@ export const ammoniaRule = defineRule({
         sentence:
           level === 'fine'
             ? say`Total ammonia is ${concentration(tan!)}. At pH ${ph(acidity!)}, ${concentration(now)} of it is un-ionised, which is safe.`
-            : say`Total ammonia is ${concentration(tan!)}. At pH ${ph(acidity!)}, ${concentration(now)} of it is un-ionised. Total ammonia up to ${concentration(safe)} would be safe.${now >= deadly ? ' This is deadly for many fish.' : ''}`,
+            : [
+                ...say`Total ammonia is ${concentration(tan!)}. At pH ${ph(acidity!)}, ${concentration(now)} of it is un-ionised. Total ammonia up to ${concentration(safe)} would be safe.`,
+                ...(now >= deadly ? [' This is deadly for many fish.'] : []),
+              ],
         why: say`The same reading is harmless at low pH and deadly at high pH in warm water, because only the un-ionised part is toxic. As nitrogen: be careful at ${concentration(caution)}, act at ${concentration(act)}.`,
         source: 'Emerson and others (1975).',
       },

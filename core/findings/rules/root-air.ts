@@ -94,7 +94,10 @@ export const rootAirRule = defineRule({
           measured: b.floodedShare,
           limit: FLOODED_WISH,
           kind: 'share',
-          sentence: say`“${v.name}” is flooded for ${share(b.floodedShare)} of the day${level === 'watch' ? '. Roots need air for at least half of it.' : '.'}`,
+          sentence:
+            level === 'watch'
+              ? say`“${v.name}” is flooded for ${share(b.floodedShare)} of the day. Roots need air for at least half of it.`
+              : say`“${v.name}” is flooded for ${share(b.floodedShare)} of the day.`,
         },
       ];
     });

@@ -58,7 +58,9 @@ const REPLACED = 0.15;
 export const untreated = definePracticeFault({
   id: 'tap-untreated',
   name: (g) =>
-    `Someone changed water with untreated tap water that contains ${g.system.site.tap.chlorine === 'chloramine' ? 'chloramine' : 'chlorine'}`,
+    g.system.site.tap.chlorine === 'chloramine'
+      ? 'Someone changed water with untreated tap water that contains chloramine'
+      : 'Someone changed water with untreated tap water that contains chlorine',
   places: (g) => (g.hasFish && g.system.site.tap.chlorine !== 'none' ? ['system'] : []),
   needs: 'fish and tap water with chlorine',
   strike: (g, s) => {

@@ -37,7 +37,9 @@ const text = computed(() => formatDuration(Math.round(shown.value)));
       type="button"
       class="press"
       :class="{ running }"
-      :aria-label="`${running ? 'Stop' : 'Start'} the stopwatch: ${props.label}`"
+      :aria-label="
+        running ? `Stop the stopwatch: ${props.label}` : `Start the stopwatch: ${props.label}`
+      "
       @click="press"
     >
       {{ running ? `Stop · ${text}` : shown > 0 ? text : 'Stopwatch' }}

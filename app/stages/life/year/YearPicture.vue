@@ -87,7 +87,11 @@ const open = computed(() => bars.value.find((b) => b.bar.id === chosen.value) ??
 const inWords = (b: PlantingBar, bed: string) =>
   b.always
     ? `${b.name} in ${bed}, ${b.plants} plants, all year`
-    : `${b.name} in ${bed}, ${b.plants} plants: planted ${dayName(b.first)}${b.ready < b.last ? `, harvested from ${dayName(b.ready)}` : ''}, cleared ${dayName(b.last - 1)}`;
+    : `${b.name} in ${bed}, ${b.plants} plants: ${[
+        `planted ${dayName(b.first)}`,
+        ...(b.ready < b.last ? [`harvested from ${dayName(b.ready)}`] : []),
+        `cleared ${dayName(b.last - 1)}`,
+      ].join(', ')}`;
 const firstBar = computed(() => open.value?.bar.id ?? bars.value[0]?.bar.id);
 function choose(b: PlantingBar) {
   chosen.value = chosen.value === b.id ? '' : b.id;
