@@ -123,7 +123,7 @@ test('a timer is set from what the bed asks for', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Type of timer' }).last().click({ force: true });
   await page.getByRole('option', { name: 'Dial with pins of 15 min' }).click();
   await expect(page.getByText(/Press these \d+ pins of 15 min/)).toBeVisible();
-  await page.getByRole('button', { name: /^Set dial with pins/ }).click();
+  await page.getByRole('button', { name: /^Set the timer to these times/ }).click();
   await settled(page);
   await expect(page.getByRole('textbox', { name: 'Program 1 on at' })).toHaveValue('05:00');
   await expect(page.getByRole('textbox', { name: 'for', exact: true }).first()).toHaveValue(

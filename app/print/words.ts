@@ -9,7 +9,7 @@ import {
   startingFlow,
   type Figures,
 } from '../../core/derived';
-import { formatClock, type QuantityKind } from '../../core/quantity';
+import { formatClock, type QuantityKind, inSentence } from '../../core/quantity';
 import {
   controlOf,
   isDrain,
@@ -42,7 +42,7 @@ function fitted(s: SystemDocument, line: PumpedLine, f: ShowQuantity): string[] 
   return [
     ...line.fittings
       .filter((x) => x.count > 0)
-      .map((x) => `${x.count} × ${fittingById(x.fitting)?.name.toLowerCase() ?? x.fitting}`),
+      .map((x) => `${x.count} × ${inSentence(fittingById(x.fitting)?.name ?? x.fitting)}`),
     ...(line.valve === null || line.branches.length ? [] : [`tap ${f(line.valve, 'share')} open`]),
     ...(line.checkValve ? ['check valve'] : []),
     ...(line.filter ? ['solids filter'] : []),

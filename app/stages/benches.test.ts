@@ -167,7 +167,7 @@ describe('the timer in hand', () => {
     expect(w.findAll('.needs .governs')).toHaveLength(1);
     select(w, 'Type of timer').vm.$emit('update:modelValue', 'dial-15');
     await nextTick();
-    await button(w, 'Set dial with pins').trigger('click');
+    await button(w, 'Set the timer to these times').trigger('click');
     const set = readAt(system.document!, 'controls.timer') as Control & { kind: 'programs' };
     expect(set.device).toBe('dial-15');
     expect(set.rows.length).toBeGreaterThan(0);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '../../../core/quantity';
 import { computed } from 'vue';
 import {
   SITES,
@@ -33,7 +34,7 @@ const offers = computed(() => {
       : [{ label: `Add an overflow to ${vessel.name}`, change: addOverflow(s, vessel.id) }]),
     { label: 'Add a sump', change: addSump(s) },
     ...SITES.map(({ id, name, particular }) => ({
-      label: `Add a ${name.toLowerCase()}`,
+      label: `Add a ${inSentence(name)}`,
       change: addSite(s, id),
       particular,
     })),

@@ -1,3 +1,4 @@
+import { inSentence } from '../../quantity/index.ts';
 import type { Edit } from '../edit.ts';
 import { beds, isDrain, isStore, pumpedLines, targetsOf, vesselOf } from '../find.ts';
 import { makeBranch } from '../layouts/parts.ts';
@@ -65,7 +66,7 @@ function madeBed(s: SystemDocument): MakeUp {
       const link: Link = {
         ...joined,
         id: to,
-        name: `Joining pipe, ${low(name)}`,
+        name: `Joining pipe, ${inSentence(name)}`,
         from: id,
         to: last.id,
       };
@@ -83,7 +84,13 @@ function madeBed(s: SystemDocument): MakeUp {
       const to = fresh(p.id);
       edits.push({
         at: `paths.${to}`,
-        to: { ...p, id: to, name: `${kindOf(p)} to the ${low(name)}`, from: last.id, to: id },
+        to: {
+          ...p,
+          id: to,
+          name: `${kindOf(p)} to the ${inSentence(name)}`,
+          from: last.id,
+          to: id,
+        },
       });
     }
     for (const p of outs) edits.push({ at: `paths.${p.id}.from`, to: id });
@@ -91,14 +98,13 @@ function madeBed(s: SystemDocument): MakeUp {
     const to = fresh(pass.id);
     edits.push({
       at: `paths.${to}`,
-      to: { ...pass, id: to, name: `Tank overflow, ${low(name)}`, to: id },
+      to: { ...pass, id: to, name: `Tank overflow, ${inSentence(name)}`, to: id },
     });
     edits.push(...copies(outs, id, name, fresh));
   } else return not(`“${last.name}” has no feed pipe that another bed could share.`);
-  return change(`Add ${low(name)}`, edits);
+  return change(`Add ${inSentence(name)}`, edits);
 }
 
-const low = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
 const round = (x: number) => Math.round(x * 1e4) / 1e4;
 const kindOf = (p: Link | OpenHole) => (p.kind === 'link' ? 'Pipe' : 'Floor drain');
 
@@ -118,7 +124,7 @@ function copies(
     const plain = p.name.replace(/, .*$/, '');
     return {
       at: `paths.${id}`,
-      to: { ...p, id, name: `${plain}, ${low(name)}`, from: bed },
+      to: { ...p, id, name: `${plain}, ${inSentence(name)}`, from: bed },
     };
   });
 }

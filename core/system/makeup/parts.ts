@@ -1,3 +1,4 @@
+import { inSentence } from '../../quantity/index.ts';
 import type { Edit } from '../edit.ts';
 import { drains, isDrain, isStore, pumpedLines, vesselOf } from '../find.ts';
 import { MAINS, makePump, makePumpedLine, makeStandpipe, makeVessel } from '../layouts/parts.ts';
@@ -69,8 +70,8 @@ function madeOverflow(s: SystemDocument, id: string): MakeUp {
       to: makeStandpipe({
         id: next,
         name: own.length
-          ? `Second overflow, ${v.name.toLowerCase()}`
-          : `Overflow, ${v.name.toLowerCase()}`,
+          ? `Second overflow, ${inSentence(v.name)}`
+          : `Overflow, ${inSentence(v.name)}`,
         from: id,
         to,
         pipe: 'sch40-1-1/2',
@@ -167,7 +168,7 @@ function madeSump(s: SystemDocument): MakeUp {
       at: `paths.${over}`,
       to: makeStandpipe({
         id: over,
-        name: `Tank overflow, ${b.name.toLowerCase()}`,
+        name: `Tank overflow, ${inSentence(b.name)}`,
         from: tank.id,
         to: b.id,
         pipe: 'sch40-2',

@@ -1,3 +1,4 @@
+import { inSentence } from '../../quantity/index.ts';
 import type { Metres } from '../../quantity/si.ts';
 import { isStore } from '../find.ts';
 import {
@@ -162,7 +163,7 @@ function madeSite(s: SystemDocument, kind: SiteKind): MakeUp {
   const id = fresh(kind);
   const feed = fresh(`${kind}-feed`);
   const floor = Math.round((store.floor + store.shape.height + OVER_RIM) * 200) / 200;
-  const called = name.toLowerCase();
+  const called = inSentence(name);
   const ground: Ground = { id, name, floor, store, back: fresh(`${kind}-return`), called };
   const { control, edits } = controlFor(s, site, fresh);
   const line = ownLine(

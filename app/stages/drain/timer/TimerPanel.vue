@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { TIMERS, timerById } from '../../../../core/catalogue';
-import { formatDuration } from '../../../../core/quantity';
+import { TIMERS } from '../../../../core/catalogue';
+import { formatDuration, inSentence } from '../../../../core/quantity';
 import { plantingsOf, vesselOf } from '../../../../core/system';
 import DateField from '../../../parts/DateField.vue';
 import DocumentField from '../../../parts/DocumentField.vue';
@@ -111,7 +111,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
       </div>
       <p v-if="crops.length" class="quiet">
         Water use and roots are those of the full-grown crops planned under Life:
-        {{ crops.join(', ').toLowerCase() }}. The crop that needs water most often sets the
+        {{ crops.map(inSentence).join(', ') }}. The crop that needs water most often sets the
         interval.
       </p>
       <v-btn v-else-if="!bed.plants" variant="outlined" class="plants" @click="notePlants">
@@ -159,9 +159,7 @@ const every = (t: number) => (Number.isFinite(t) ? formatDuration(Math.round(t /
           <li v-for="l in settings.lost" :key="l">{{ l }}</li>
           <li v-if="!settings.lost.length">Its steps allow the exact times.</li>
         </ul>
-        <v-btn variant="tonal" @click="set">
-          Set {{ timerById(device)?.name.toLowerCase() ?? 'the timer' }} so
-        </v-btn>
+        <v-btn variant="tonal" @click="set"> Set the timer to these times </v-btn>
       </template>
     </PanelGroup>
     <PanelGroup v-if="timer" title="Current settings">
