@@ -369,7 +369,7 @@ describe('what a look tells', () => {
 describe('the best line', () => {
   /** Of each scenario, whether anywhere it costs something to do nothing. */
   const costly = new Set<string>();
-  it.each(allOrFew(MORE, ['bean-buckets', 'under-stairs-tray']))(
+  it.each(allOrFew(MORE, ['potting-shed-pair', 'under-stairs-tray']))(
     'of each scenario in %s ends well, and costs no more than doing nothing',
     (name) => {
       const g = ground(name);

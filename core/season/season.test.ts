@@ -316,7 +316,7 @@ describe('a forecast from readings', () => {
   };
 
   it('finds the parameters of noisy readings within its band in nine of ten trials', () => {
-    const trials = Array.from({ length: cases(4, 100) }, (_, i) => trial(i + 1));
+    const trials = Array.from({ length: cases(10, 100) }, (_, i) => trial(i + 1));
     let within = 0;
     for (const { truth, fit } of trials) {
       const all = [0, 1, 2].every((i) => Math.abs(fit.at[i]! - truth[i]!) <= 2.5 * fit.spread[i]!);
