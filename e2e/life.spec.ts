@@ -238,7 +238,7 @@ test('a calculator is found by its question, answers in a picture, and goes to t
   await calculator(page, 'How much water do I change?');
   await expect(page.getByRole('img', { name: /^Each change: .* of 620 L, / })).toBeVisible();
   await type(page, 'Level now', '60');
-  const each = (await page.locator('.sum .main b').textContent())!;
+  const each = (await page.locator('.calculator .main b').textContent())!;
   await page.getByRole('button', { name: 'Log it as done' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Added to the log' })).toBeVisible();
   await page.getByRole('button', { name: 'Make it a task' }).click();

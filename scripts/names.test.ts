@@ -35,3 +35,15 @@ it('a name is found in whatever it is exported by', () => {
   expect(RENAMED.test('export { a as b } from "x";')).toBe(true);
   expect(RENAMED.test(text)).toBe(false);
 });
+
+it('every data attribute that code reads is written in a template', () => {
+  const app = readdirSync('app', { recursive: true, encoding: 'utf8' })
+    .filter((f) => /\.(ts|vue)$/.test(f) && !/\.test\.ts$/.test(f))
+    .map((f) => readFileSync(`app/${f}`, 'utf8'))
+    .join('\n');
+  const read = [...app.matchAll(/\.dataset\.(\w+)/g)].map((m) =>
+    m[1]!.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`),
+  );
+  expect(read.length).toBeGreaterThan(1);
+  expect([...new Set(read)].filter((x) => !new RegExp(`\\bdata-${x}\\b`).test(app))).toEqual([]);
+});

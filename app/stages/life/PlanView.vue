@@ -151,7 +151,7 @@ const round = computed(() => props.bed.shape.kind !== 'box' && props.bed.role !=
         :key="s.planting.id"
         class="stand"
         :class="{ chosen: bench.planting === s.planting.id, wrong: wrong(s) }"
-        :data-stand="s.planting.id"
+        :data-planting="s.planting.id"
         role="button"
         tabindex="0"
         :aria-label="inWords(s)"
