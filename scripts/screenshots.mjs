@@ -139,7 +139,7 @@ try {
     path: '/system/potting-shed-pair/drain',
     act: benchOf('Siphon'),
   });
-  await picture('faultTests', {
+  await picture('fault-tests', {
     path: '/system/potting-shed-pair/drain',
     act: async (page) => {
       await benchOf('Faults')(page);
