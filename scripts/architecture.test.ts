@@ -7,12 +7,14 @@ const { forbidden } = createRequire(import.meta.url)('../.dependency-cruiser.cjs
 };
 /** The rooms of the core in the order in which they may import each other. */
 const order = forbidden.flatMap(({ name }) => /^core-(\w+)-looks-back-only$/.exec(name)?.[1] ?? []);
-const rooms = readdirSync('core', { withFileTypes: true })
-  .filter((x) => x.isDirectory() && x.name !== 'test')
-  .map((x) => x.name);
+const roomsOf = (of: string): string[] =>
+  readdirSync(of, { withFileTypes: true })
+    .filter((x) => x.isDirectory() && x.name !== 'test')
+    .map((x) => x.name)
+    .sort();
 
 it('every room of the core has its place in the order of imports', () => {
-  expect([...order].sort()).toEqual(rooms.sort());
+  expect([...order].sort()).toEqual(roomsOf('core'));
 });
 
 it('the page on architecture lists the rooms of core and app, those of the core in that order', () => {
@@ -25,8 +27,5 @@ it('the page on architecture lists the rooms of core and app, those of the core 
       .flatMap((line) => (/^ {2}((\w+\/ ?)+)/.exec(line)?.[1] ?? '').match(/\w+/g) ?? []),
   );
   expect(core).toEqual(order);
-  const folders = readdirSync('app', { withFileTypes: true })
-    .filter((x) => x.isDirectory() && x.name !== 'test')
-    .map((x) => x.name);
-  expect([...app!].sort()).toEqual(folders.sort());
+  expect([...app!].sort()).toEqual(roomsOf('app'));
 });

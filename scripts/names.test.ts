@@ -10,10 +10,14 @@ const RENAMED = /^export (?:type )?\{[^}]*\w as \w/m;
 /** Names that each file exports; what it passes on from another is not its own. */
 const exportsOf = (text: string): string[] => [...text.matchAll(DECLARED)].map((m) => m[1]!);
 
-it('two files never export the same name', () => {
-  const files = ['core', 'app', 'server', 'scripts']
-    .flatMap((dir) => (readdirSync(dir, { recursive: true }) as string[]).map((f) => join(dir, f)))
+/** Sources of a folder, without tests and declarations. */
+const sourcesOf = (dir: string): string[] =>
+  readdirSync(dir, { recursive: true, encoding: 'utf8' })
+    .map((f) => join(dir, f))
     .filter((f) => /\.(ts|vue)$/.test(f) && !/(\.test|\.d)\.ts$/.test(f));
+
+it('two files never export the same name', () => {
+  const files = ['core', 'app', 'server', 'scripts'].flatMap(sourcesOf);
   const where = new Map<string, string[]>();
   const renamed: string[] = [];
   for (const f of files) {
@@ -37,9 +41,8 @@ it('a name is found in whatever it is exported by', () => {
 });
 
 it('every data attribute that code reads is written in a template', () => {
-  const app = readdirSync('app', { recursive: true, encoding: 'utf8' })
-    .filter((f) => /\.(ts|vue)$/.test(f) && !/\.test\.ts$/.test(f))
-    .map((f) => readFileSync(`app/${f}`, 'utf8'))
+  const app = sourcesOf('app')
+    .map((f) => readFileSync(f, 'utf8'))
     .join('\n');
   const read = [...app.matchAll(/\.dataset\.(\w+)/g)].map((m) =>
     m[1]!.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`),

@@ -17,24 +17,25 @@ export function useNews(): Ref<string> {
   const system = useSystem();
   const log = useLog();
   const news = refAutoReset('', SHOWN_FOR);
-  let before: Map<string, Level> | null = null;
-  let judged: { document: unknown; noted: unknown; loaded: string } | null = null;
+  let before: {
+    levels: Map<string, Level>;
+    document: unknown;
+    noted: unknown;
+    loaded: string;
+  } | null = null;
   watch(
     () => [trace.findings, trace.busy, trace.solved?.id] as const,
     ([findings, busy, id], [, , old]) => {
       if (busy) return;
+      const last = before;
       const now = new Map(findings.map((f) => [keyOf(f), f.level]));
-      const last = judged;
-      judged = { document: system.document, noted: log.noted, loaded: log.loaded };
-      const changed =
-        last !== null &&
-        last.loaded === id &&
-        (last.document !== judged.document || last.noted !== judged.noted);
-      if (before && id === old && changed) {
+      before = { levels: now, document: system.document, noted: log.noted, loaded: log.loaded };
+      const changed = last?.document !== before.document || last?.noted !== before.noted;
+      if (last && id === old && last.loaded === id && changed) {
         let better = 0;
         let worse = 0;
-        for (const key of new Set([...now.keys(), ...before.keys()])) {
-          const change = URGENCY[now.get(key) ?? 'fine'] - URGENCY[before.get(key) ?? 'fine'];
+        for (const key of new Set([...now.keys(), ...last.levels.keys()])) {
+          const change = URGENCY[now.get(key) ?? 'fine'] - URGENCY[last.levels.get(key) ?? 'fine'];
           if (change < 0) better++;
           if (change > 0) worse++;
         }
@@ -44,7 +45,6 @@ export function useNews(): Ref<string> {
         ];
         if (parts.length) news.value = parts.join(', ');
       }
-      before = now;
     },
   );
   return news;

@@ -109,7 +109,7 @@ export const yearWorker = new Mortal<SeasonWorker>(
   () => new Worker(new URL('./season.worker.ts', import.meta.url), module),
   600_000,
 );
-/** Works out what is cut, tested, bought and done. */
+/** Works out what is cut, drilled, bought and done. */
 export const buildWorker = new Mortal<BuildWorker>(
   () => new Worker(new URL('./build.worker.ts', import.meta.url), module),
   30_000,

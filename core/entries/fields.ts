@@ -46,6 +46,13 @@ export const READ_FIELDS: readonly FieldOfLog[] = [
   field('fillTime', 'Time to fill', 'fill time', 'time', [0, 864000], 5),
 ];
 
+/** Read at a place of its own: one part says nothing of another. */
+export const PART_FIELDS: ReadonlySet<ReadField> = new Set<ReadField>([
+  'level',
+  'flow',
+  'fillTime',
+]);
+
 const BY_ID = new Map(READ_FIELDS.map((f) => [f.id, f]));
 /** The row of a field. */
 export const readField = (id: ReadField): FieldOfLog => BY_ID.get(id)!;

@@ -166,7 +166,7 @@ export function cropPlaces(s: Place & Pick<SystemDocument, 'own'>): CropPlaces {
 /** A seedling takes this share of what a grown plant takes. */
 const SEEDLING = 0.15;
 
-/** How far a stand is grown on a day, 0 … 1: from planting out to its harvest by its days of growth; as grown where no day is set. */
+/** How far a planting is grown on a day, 0 … 1: from planting out to its harvest by its days of growth; as grown where no day is set. */
 export function grownShare(s: SystemDocument, x: CropPlanting, day: number): Share {
   const { planting, kind } = x;
   if (!isPlanted(planting, day)) return 0;
@@ -176,7 +176,7 @@ export function grownShare(s: SystemDocument, x: CropPlanting, day: number): Sha
   return Math.min(1, SEEDLING + ((1 - SEEDLING) * had) / kind.daysToHarvest);
 }
 
-/** Nitrogen that a stand takes on a day, g N: by how far it is grown, and by the light and temperature of the day. */
+/** Nitrogen that a planting takes on a day, g N: by how far it is grown, and by the light and temperature of the day. */
 export const plantingUptake = (s: SystemDocument, x: CropPlanting, day: number): number =>
   x.area *
   x.kind.nitrogen *

@@ -39,7 +39,7 @@ export const SEEDLING_ROOTS: Metres = 0.05;
 export const SEED_DEPTH: Metres = 0.01;
 
 /**
- * What a stand needs to find water: its roots grown, its roots as a plug, and a seed; how far each is short.
+ * What a planting needs to find water: its roots grown, its roots as a plug, and a seed; how far each is short.
  *
  * @returns m that the wet zone lies below their reach; 0 where they reach it
  */
@@ -78,7 +78,7 @@ export function oversize(zone: RootZone, v: Vessel, kind: CropKind): 'tall' | 'w
   return kind.support === 'none' && kind.height > TALL_TO_DEPTH * zone.depth ? 'tall' : null;
 }
 
-/** Share of a stand's rectangle that lies outside its bed's plan. */
+/** Share of a planting's rectangle that lies outside its bed's plan. */
 export function outside(v: Vessel, x: CropPlanting): number {
   const plan = planDimensions(v);
   const along = Math.max(
@@ -110,14 +110,14 @@ export function overlap(a: CropPlanting, b: CropPlanting): number {
   return along > 1e-6 && across > 1e-6 ? along * across : 0;
 }
 
-/** Plants of a stand in the bed's plan: the middle of each. */
+/** Plants of a planting in the bed's plan: the middle of each. */
 export const plantsAt = ({ planting, kind }: CropPlanting): { x: Metres; y: Metres }[] =>
   Array.from({ length: planting.columns * planting.rows }, (_, i) => ({
     x: planting.x + ((i % planting.columns) + 0.5) * kind.spacing,
     y: planting.y + (Math.floor(i / planting.columns) + 0.5) * kind.spacing,
   }));
 
-/** Coldest and warmest air, and the coldest night, while a stand is in the ground. */
+/** Coldest and warmest air, and the coldest night, while a planting is in the ground. */
 export function airOver(
   s: SystemDocument,
   planting: CropStand,
@@ -156,7 +156,7 @@ export function frosty({ site }: Pick<SystemDocument, 'site'>, day: number): boo
   return last < first ? day < last || day > first : day > first && day < last;
 }
 
-/** Days of frost that fall into a stand's time; for crops that frost kills. */
+/** Days of frost that fall into a planting's time; for crops that frost kills. */
 export function inFrost(s: SystemDocument, planting: CropStand): boolean {
   const { last, first } = s.site.frost;
   if (s.site.kind === 'indoor' || last === null || first === null) return false;
@@ -166,7 +166,7 @@ export function inFrost(s: SystemDocument, planting: CropStand): boolean {
   return false;
 }
 
-/** Seeds to sow for a stand, when, and when it is first harvested: by the light and the warmth of its place. */
+/** Seeds to sow for a planting, when, and when it is first harvested: by the light and the warmth of its place. */
 export function sowing(s: SystemDocument, { planting, kind, plants }: CropPlanting) {
   const seeds = Math.ceil(
     (plants * Math.max(1, kind.seedsPerSite)) / Math.max(0.05, kind.germinates),

@@ -14,7 +14,7 @@ import { plantingUptake } from './cropGrowth.ts';
 
 export const WEEKS = 52;
 
-/** Planted ground of one site: its stands, or all of it in leaf where none is noted. */
+/** Planted ground of one site: its plantings, or all of it in leaf where none is noted. */
 export interface PlantedSite {
   readonly vessel: string;
   readonly noted: boolean;

@@ -6,7 +6,7 @@ import { tell } from '../quantity/index.ts';
 import { tended } from '../readings/index.ts';
 import { applyEdits, type ReadingId } from '../system/index.ts';
 import type { TreatmentId } from '../treatment/index.ts';
-import { cases } from '../test/cases.ts';
+import { NIGHTLY, allOrFew, cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import { Coupled } from './coupled.ts';
 import { homeWater, shockOf } from './stress.ts';
@@ -199,16 +199,17 @@ function advised(g: PracticeBasis, setup: Setup): Action[] {
 }
 
 describe('the plan of care in a run', () => {
-  const names = process.env.NIGHTLY
-    ? [
-        'potting-shed-pair',
-        'north-wall-lean-to',
-        'slow-line',
-        'spring-start',
-        'work-bench-bowl',
-        'under-stairs-tray',
-      ]
-    : ['potting-shed-pair', 'north-wall-lean-to'];
+  const names = allOrFew(
+    [
+      'potting-shed-pair',
+      'north-wall-lean-to',
+      'slow-line',
+      'spring-start',
+      'work-bench-bowl',
+      'under-stairs-tray',
+    ],
+    ['potting-shed-pair', 'north-wall-lean-to'],
+  );
   it.each(names)(
     'never loses more than doing nothing, in %s',
     (name) => {
@@ -239,23 +240,22 @@ describe('the plan of care in a run', () => {
 });
 
 describe('a first sign', () => {
-  const names = process.env.NIGHTLY
-    ? [
-        'potting-shed-pair',
-        'north-wall-lean-to',
-        'slow-line',
-        'work-bench-bowl',
-        'under-stairs-tray',
-      ]
-    : ['under-stairs-tray', 'work-bench-bowl'];
+  const names = allOrFew(
+    [
+      'potting-shed-pair',
+      'north-wall-lean-to',
+      'slow-line',
+      'work-bench-bowl',
+      'under-stairs-tray',
+    ],
+    ['under-stairs-tray', 'work-bench-bowl'],
+  );
   it.each(names)(
     'is a difference from the same system without the fault, the earliest, in %s',
     (name) => {
       const g = ground(name);
       let told = 0;
-      const all = scenariosFor(g).filter(
-        (s, i) => s.strikes.length && (process.env.NIGHTLY || i % 2),
-      );
+      const all = scenariosFor(g).filter((s, i) => s.strikes.length && (NIGHTLY || i % 2));
       for (const s of all) {
         const setup = setupOf(g, s, 2);
         const sign = firstSign(g, setup, setup.ends);

@@ -6,7 +6,7 @@ import { quantityAt } from '../derived/index.ts';
 import { judgeWhole } from '../findings/judge.ts';
 import { tell } from '../quantity/index.ts';
 import { applyEdits } from '../system/index.ts';
-import { cases, allOrFew } from '../test/cases.ts';
+import { NIGHTLY, allOrFew, cases } from '../test/cases.ts';
 import { demo } from '../test/demo.ts';
 import {
   ACTIONS,
@@ -65,7 +65,7 @@ const FEW = ['potting-shed-pair', 'under-stairs-tray', 'bean-buckets'];
 /** With taps on branches and floats that fail in two ways. */
 const BRANCHED = ['twin-beds', 'seedling-shelf'];
 const MORE = readdirSync('demo').map((file) => file.replace('.json', ''));
-const NAMES = process.env.NIGHTLY ? MORE : FEW;
+const NAMES = allOrFew(MORE, FEW);
 const hide = (kind: string, about: string, from: number, grows = 0): Hidden => ({
   kind,
   about,
@@ -375,7 +375,10 @@ describe('the best line', () => {
       const g = ground(name);
       const all = scenariosFor(g);
       // Every third in the short run: the search is the slow part.
-      const some = process.env.NIGHTLY ? all : all.filter((_, i) => i % 3 === 0);
+      const some = allOrFew(
+        all,
+        all.filter((_, i) => i % 3 === 0),
+      );
       for (const s of some) {
         const setup = setupOf(g, s, 3);
         const { best, idle } = bestLine(begin(g, setup), setup);
@@ -384,10 +387,10 @@ describe('the best line', () => {
         if (s.strikes.length && best.loss < idle.loss - 1) costly.add(s.id);
       }
     },
-    process.env.NIGHTLY ? 1_800_000 : 120_000,
+    NIGHTLY ? 1_800_000 : 120_000,
   );
   it('is worth looking for: doing nothing loses more', () => {
-    if (process.env.NIGHTLY)
+    if (NIGHTLY)
       for (const s of SCENARIOS) if (s.strikes.length) expect([...costly], s.id).toContain(s.id);
     expect(costly.size).toBeGreaterThanOrEqual(8);
   });

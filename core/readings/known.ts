@@ -1,7 +1,7 @@
 import type { Figures } from '../assess/index.ts';
 import { dayOfYear } from '../calendar/dayOfYear.ts';
 import { DAY_MS, localDay } from '../calendar/time.ts';
-import { readField } from '../entries/fields.ts';
+import { PART_FIELDS, readField } from '../entries/fields.ts';
 import type { Entry, Moment } from '../entries/types.ts';
 import {
   ALKALINITY_PER_N,
@@ -74,8 +74,6 @@ export const STARTING_WATER: readonly (keyof WaterState & ReadingId)[] = [
 /** Read of the water itself, and so carried through what is done to it. */
 const CARRIED = ['tan', 'nitrite', 'nitrate', 'chloride', 'chlorine', 'alkalinity'] as const;
 type Carried = (typeof CARRIED)[number];
-/** Read at a place of its own: one part says nothing of another. */
-const OF_A_PART: ReadonlySet<ReadingId> = new Set<ReadingId>(['level', 'flow', 'fillTime']);
 const IS_READING: ReadonlySet<string> = new Set(READINGS);
 
 /** The last reading of something, as it was written and as it is carried. */
@@ -306,7 +304,7 @@ class Walk {
       if (e.kind !== 'reading') continue;
       for (const key in e) {
         const id = key as ReadingId;
-        if (!IS_READING.has(key) || OF_A_PART.has(id) || this.begins.has(id)) continue;
+        if (!IS_READING.has(key) || PART_FIELDS.has(id) || this.begins.has(id)) continue;
         if (e[id] === undefined) continue;
         if (!this.wrongPlace(id, e.about ?? '', pairOf(e[id]))) this.begins.set(id, e.at);
       }
@@ -323,7 +321,7 @@ class Walk {
       if (id === 'level') {
         this.volume.level(e.about ?? this.store(), given as number, e.at);
       }
-      if (OF_A_PART.has(id)) continue;
+      if (PART_FIELDS.has(id)) continue;
       const v = pairOf(given);
       const about = e.about ?? '';
       const place = this.wrongPlace(id, about, v);

@@ -15,7 +15,7 @@ export interface Harvest {
   readonly mass: Kilograms;
 }
 
-/** What one stand gave in a season. */
+/** What one planting gave in a season. */
 export interface PlantingHarvest {
   readonly planting: CropPlanting;
   readonly mass: Kilograms;
@@ -23,7 +23,7 @@ export interface PlantingHarvest {
   readonly full: Kilograms;
 }
 
-/** Days from planting out from which a stand is picked; Infinity where it is cut once. */
+/** Days from planting out from which a planting is picked; Infinity where it is cut once. */
 function pickedFrom(ground: SeasonBasis, { planting, kind }: CropPlanting): number {
   const { from, vessel } = planting;
   if (from === null) return 0;
@@ -32,11 +32,11 @@ function pickedFrom(ground: SeasonBasis, { planting, kind }: CropPlanting): numb
 }
 
 /**
- * Goes through a season's harvest: the nitrogen that was taken up is shared among the stands by what each would take, and
- * a stand that is cut once is harvested on the day on which it is cleared.
+ * Goes through a season's harvest: the nitrogen that was taken up is shared among the plantings by what each would take, and
+ * a planting that is cut once is harvested on the day on which it is cleared.
  *
  * @param begins day of the year
- * @param give told the day of the season, the stand, and what is harvested with the nitrogen that there was and with plenty
+ * @param give told the day of the season, the planting, and what is harvested with the nitrogen that there was and with plenty
  */
 function harvested(
   ground: SeasonBasis,
@@ -90,7 +90,7 @@ export function harvestOf(ground: SeasonBasis, season: Season, begins: number): 
   return [...cells.values()].sort((a, b) => a.after - b.after || a.crop.localeCompare(b.crop));
 }
 
-/** What each stand gave in a season, and would have given with plenty of nitrogen. @param begins day of the year */
+/** What each planting gave in a season, and would have given with plenty of nitrogen. @param begins day of the year */
 export function plantingHarvests(
   ground: SeasonBasis,
   season: Season,

@@ -97,7 +97,7 @@ export class LayOut {
   readonly weeks: readonly WantedWeek[][];
   private readonly empty: GrowingArea;
 
-  /** @param there stands that keep their ground */
+  /** @param there plantings that keep their ground */
   constructor(
     private readonly g: YearContext,
     readonly wishes: readonly PlantRequest[],

@@ -435,7 +435,7 @@ describe('a planned year', () => {
       expect(e.day).toBeGreaterThan(plan.cycledDay!);
       expect(e.day < 190 || e.day >= 199).toBe(true);
     }
-    // The heads that are told are those whose stand took up nitrogen for at least seven tenths of a whole one.
+    // The heads that are told are those whose planting took up nitrogen for at least seven tenths of a whole one.
     const gave = new Map(
       plantingHarvests(ground, made.season, 91).map((h) => [
         h.planting.planting.id,

@@ -187,7 +187,7 @@ class Planner {
     return crops.filter((x) => !isPlanned(x) && !(this.clear && cleared.has(x.vessel)));
   }
 
-  /** Stands of a layout, as they stand in the document. */
+  /** Plantings of a layout, as they stand in the document. */
   plantings(plots: readonly PlannedPlot[]): CropStand[] {
     const counts = new Map<string, number>();
     const round = (x: number) => Math.round(x * 1e4) / 1e4;

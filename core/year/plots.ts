@@ -48,7 +48,7 @@ export function rectangles(count: number, most: { columns: number; rows: number 
   return out.filter((x) => x.spare === least);
 }
 
-/** Days of the season on which a stand that is there already is in the ground, span by span. */
+/** Days of the season on which a planting that is there already is in the ground, span by span. */
 function spansOf(x: CropPlanting, begins: number, days: number): [number, number][] {
   const out: [number, number][] = [];
   let first: number | null = null;
@@ -67,7 +67,7 @@ export class GrowingArea {
   private readonly taken = new Map<string, Taken[]>();
   private readonly plans = new Map<string, { length: Metres; width: Metres }>();
 
-  /** @param vessels the beds @param there stands that keep their ground @param begins day of the year @param days of the season */
+  /** @param vessels the beds @param there plantings that keep their ground @param begins day of the year @param days of the season */
   constructor(
     vessels: readonly Vessel[],
     there: readonly CropPlanting[],

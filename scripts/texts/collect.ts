@@ -11,6 +11,8 @@ export interface SourceText {
   readonly text: string;
   /** From a formula, a citation or another place that quotes. */
   readonly quoted: boolean;
+  /** A condition within it chooses between words: in another language the other half would change with it. */
+  readonly halves: boolean;
 }
 
 /** Properties and names that hold citations, formulas and names of species. */
@@ -60,24 +62,45 @@ function isCode(node: ts.Node): boolean {
   return false;
 }
 
+/** A string of the code as it stands, placeholders as {}; null where it is none. */
+function stringOf(node: ts.Node): string | null {
+  if (ts.isParenthesizedExpression(node)) return stringOf(node.expression);
+  if (ts.isTaggedTemplateExpression(node)) return stringOf(node.template);
+  if (ts.isStringLiteralLike(node)) return node.text;
+  if (!ts.isTemplateExpression(node)) return null;
+  return node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join('');
+}
+
+/** Whether words of a template are chosen by a condition within it. */
+function hasHalves(node: ts.TemplateExpression): boolean {
+  if (!/\p{L}{2,} |\p{L}{3,}[,:]/u.test(stringOf(node)!)) return false;
+  return node.templateSpans.some(({ expression }) => {
+    let chosen: ts.Expression = expression;
+    while (ts.isParenthesizedExpression(chosen)) chosen = chosen.expression;
+    return (
+      ts.isConditionalExpression(chosen) &&
+      [chosen.whenTrue, chosen.whenFalse].some((x) => /\p{L}{2,}/u.test(stringOf(x) ?? ''))
+    );
+  });
+}
+
 function textsOfCode(code: string, file: string, firstLine: number): SourceText[] {
   const source = ts.createSourceFile(file, code, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS);
   const out: SourceText[] = [];
-  const add = (node: ts.Node, text: string) => {
-    if (!isText(text) || isCode(node)) return;
+  const add = (node: ts.Node, text: string, halves = false) => {
+    if (!halves && (!isText(text) || isCode(node))) return;
     out.push({
       file,
       line: firstLine + source.getLineAndCharacterOfPosition(node.getStart()).line,
       text: text.replace(/\s+/g, ' ').trim(),
       quoted: isQuoted(node),
+      halves,
     });
   };
   const visit = (node: ts.Node): void => {
     if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node))
       add(ts.isTaggedTemplateExpression(node.parent) ? node.parent : node, node.text);
-    if (ts.isTemplateExpression(node)) {
-      add(node, node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join(''));
-    }
+    if (ts.isTemplateExpression(node)) add(node, stringOf(node)!, hasHalves(node));
     ts.forEachChild(node, visit);
   };
   visit(source);
@@ -101,7 +124,7 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
       .replace(/\s+/g, ' ')
       .trim();
     if (isText(text) || /^[a-z]{3,}$/.test(text))
-      out.push({ file, line: run[0]!.line, text, quoted: false });
+      out.push({ file, line: run[0]!.line, text, quoted: false, halves: false });
     run.length = 0;
   };
   const visit = (node: TemplateNode): void => {
@@ -134,7 +157,13 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
           TEXT_ATTRIBUTES.test(p.name) &&
           /[a-z]{2}/.test(p.value.content)
         )
-          out.push({ file, line: p.loc.start.line, text: p.value.content, quoted: false });
+          out.push({
+            file,
+            line: p.loc.start.line,
+            text: p.value.content,
+            quoted: false,
+            halves: false,
+          });
         if (p.type === 7) expression(p.exp);
       }
       n.children?.forEach(visit);
@@ -143,62 +172,6 @@ function textsOfTemplate(block: SFCTemplateBlock, file: string): SourceText[] {
   };
   block.ast?.children.forEach((c) => visit(c as TemplateNode));
   flush();
-  return out;
-}
-
-/** A string of the code as it stands, placeholders as {}; null where it is none. */
-function stringOf(node: ts.Node): string | null {
-  if (ts.isParenthesizedExpression(node)) return stringOf(node.expression);
-  if (ts.isTaggedTemplateExpression(node)) return stringOf(node.template);
-  if (ts.isStringLiteralLike(node)) return node.text;
-  if (!ts.isTemplateExpression(node)) return null;
-  return node.head.text + node.templateSpans.map((s) => `{}${s.literal.text}`).join('');
-}
-
-/**
- * Sentences that are put together of halves: a template in which a condition chooses between words. In another
- * language the other half would change with it.
- *
- * @param file as it is named in reports
- */
-export function halvesIn(file: string, content = readFileSync(file, 'utf8')): SourceText[] {
-  const out: SourceText[] = [];
-  const ofCode = (code: string, firstLine: number) => {
-    const source = ts.createSourceFile(file, code, ts.ScriptTarget.Latest, true);
-    const visit = (node: ts.Node): void => {
-      const text = ts.isTemplateExpression(node) ? stringOf(node)! : '';
-      if (ts.isTemplateExpression(node) && /\p{L}{2,} |\p{L}{3,}[,:]/u.test(text))
-        for (const { expression } of node.templateSpans) {
-          let chosen: ts.Expression = expression;
-          while (ts.isParenthesizedExpression(chosen)) chosen = chosen.expression;
-          if (!ts.isConditionalExpression(chosen)) continue;
-          const words = [chosen.whenTrue, chosen.whenFalse].map((x) => stringOf(x) ?? '');
-          if (words.some((w) => /\p{L}{2,}/u.test(w)))
-            out.push({
-              file,
-              line: firstLine + source.getLineAndCharacterOfPosition(node.getStart()).line,
-              text: node.getText().replace(/\s+/g, ' '),
-              quoted: false,
-            });
-        }
-      ts.forEachChild(node, visit);
-    };
-    visit(source);
-  };
-  if (!file.endsWith('.vue')) {
-    ofCode(content, 1);
-    return out;
-  }
-  const { descriptor } = parse(content);
-  for (const b of [descriptor.script, descriptor.scriptSetup])
-    if (b) ofCode(b.content, b.loc.start.line);
-  const shown = descriptor.template;
-  const expressions = /\{\{([\s\S]*?)\}\}|\s(?::|@|v-)[\w:.-]+="([^"]*)"/g;
-  for (const m of shown?.content.matchAll(expressions) ?? [])
-    ofCode(
-      `(${m[1] ?? m[2]})`,
-      shown!.loc.start.line + shown!.content.slice(0, m.index).split('\n').length - 1,
-    );
   return out;
 }
 

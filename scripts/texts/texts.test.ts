@@ -4,7 +4,7 @@ import { demo } from '../../core/test/demo.ts';
 import { buildPlan } from '../../core/construction/index.ts';
 import { fixesFor, judgeWhole } from '../../core/findings/index.ts';
 import { tell, type Phrase } from '../../core/quantity/index.ts';
-import { collectTexts, halvesIn } from './collect.ts';
+import { collectTexts } from './collect.ts';
 import { MOST_WORDS, RETIRED } from './retired.ts';
 
 /** All texts of the interface and of the core are in plain words. */
@@ -95,15 +95,20 @@ it('no sentence has a unit typed after its number: the person chooses the units'
 });
 
 it('no sentence is put together of halves', () => {
-  const half = "const a = `Pump ${on ? 'on' : 'off'} at ${t}`;";
-  expect(halvesIn('a.ts', half).map((x) => x.line)).toEqual([1]);
-  expect(halvesIn('a.ts', 'const a = on ? `Pump on at ${t}` : `Pump off at ${t}`;')).toEqual([]);
+  const halves = (file: string, content: string) =>
+    collectTexts(file, content)
+      .filter((t) => t.halves)
+      .map((t) => t.line);
+  expect(halves('a.ts', "const a = `Pump ${on ? 'on' : 'off'} at ${t}`;")).toEqual([1]);
+  expect(halves('a.ts', "const a = `tap ${x ? 'one' : 'two'} open`;")).toEqual([1]);
+  expect(halves('a.ts', 'const a = on ? `Pump on at ${t}` : `Pump off at ${t}`;')).toEqual([]);
   const vue = `<script setup lang="ts">\nconst b = 1;\n</script>\n<template><p>{{ \`Use \${x ? 'this' : 'that'} pump\` }}</p></template>`;
-  expect(halvesIn('a.vue', vue).map((x) => x.line)).toEqual([4]);
+  expect(halves('a.vue', vue)).toEqual([4]);
   // A report of the command line has its columns.
   const found = sources
     .filter((f) => f !== 'core/formats/buildReport.ts')
-    .flatMap((f) => halvesIn(f))
+    .flatMap(textsOf)
+    .filter((t) => t.halves)
     .map((t) => `${t.file}:${t.line} ${t.text}`);
   expect(found).toEqual([]);
 });

@@ -11,7 +11,7 @@ import type { Vessel } from '../../../core/system';
 import { useLifeBench } from './benchStore';
 import { useSystem } from '../../stores/system';
 
-/** A bed from above, to scale: each stand with the rings of its plants, moved by hand or by arrow keys. */
+/** A bed from above, to scale: each planting with the rings of its plants, moved by hand or by arrow keys. */
 const settings = useSettings();
 const props = defineProps<{ bed: Vessel; plantings: readonly CropPlanting[] }>();
 const system = useSystem();
@@ -27,7 +27,7 @@ const px = (x: number) => PAD + x * scale.value;
 /** The front of the bed is below. */
 const py = (y: number) => PAD + (plan.value.width - y) * scale.value;
 
-/** A stand on its way, before it is put down. */
+/** A planting on its way, before it is put down. */
 const moving = shallowRef<{ id: string; x: number; y: number } | null>(null);
 const SNAP = 0.01;
 const snap = (v: number) => Math.round(v / SNAP) * SNAP;

@@ -28,7 +28,7 @@ import NitrogenYear from './NitrogenYear.vue';
 import PlanView from './PlanView.vue';
 import { useLife } from './useLife';
 
-/** What stands in each bed: its plan, each stand with its roots against the flood, its days and its light. */
+/** What stands in each bed: its plan, each planting with its roots against the flood, its days and its light. */
 const system = useSystem();
 const settings = useSettings();
 const chosen = useChosen();
@@ -47,7 +47,7 @@ const bed = computed(() => {
   );
 });
 const all = computed(() => life.value.plantings.filter((s) => s.planting.vessel === bed.value?.id));
-/** Where a stand has its days, the bed is shown on one day of the year: at its fullest, until another is chosen. */
+/** Where a planting has its days, the bed is shown on one day of the year: at its fullest, until another is chosen. */
 const dated = computed(() =>
   all.value.some((s) => s.planting.from !== null || s.planting.to !== null),
 );
@@ -71,7 +71,7 @@ const choices = useSaved(() =>
   cropKinds(doc.value).map((k) => ({ id: k.id, name: `${k.name}, ${GROUPS[k.group]}` })),
 );
 const adding = ref<string | null>(null);
-/** A new stand goes where there is room from the left; two by two where it fits. */
+/** A new planting goes where there is room from the left; two by two where it fits. */
 function add(id: string | null) {
   adding.value = null;
   const kind = cropKinds(doc.value).find((k) => k.id === id);
@@ -116,7 +116,7 @@ function makeOwn() {
     `Own figures for ${s.kind.name}`,
   );
 }
-/** What to say of the roots of a stand. */
+/** What to say of the roots of a planting. */
 const roots = computed(() => {
   const s = open.value;
   const z = zone.value;

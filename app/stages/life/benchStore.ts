@@ -4,7 +4,7 @@ import { ref } from 'vue';
 /** What lies on the bench at Life. */
 export type LifeTab = 'fish' | 'plants' | 'season' | 'year' | 'calculators';
 
-/** The open bench of Life, the stand that is chosen in plan and side view alike, and the open calculator. */
+/** The open bench of Life, the planting that is chosen in plan and side view alike, and the open calculator. */
 export const useLifeBench = defineStore('lifeBench', () => {
   const open = ref<LifeTab>('fish');
   const planting = ref('');

@@ -78,7 +78,7 @@ export const useYear = defineStore('year', () => {
     progress.value = null;
     yearWorker.end();
   }
-  /** Makes the plan the system's: its stands, its events, its fish, as one change. */
+  /** Makes the plan the system's: its plantings, its events, its fish, as one change. */
   function use() {
     if (!plan.value || stale.value || used.value) return;
     stop();

@@ -1,5 +1,6 @@
 import { computed } from 'vue';
 import {
+  PART_FIELDS,
   READ_FIELDS,
   bandsOf,
   crossingOf,
@@ -14,7 +15,6 @@ import {
 } from '../../../core/log';
 import { knowsYear, waterOn } from '../../../core/life';
 import { format, formatSpan, plural } from '../../../core/quantity';
-import type { ReadingId } from '../../../core/system';
 import { useChartInk } from '../../parts/chartInk';
 import { useChosen } from '../../stores/chosen';
 import { hereZone, useLog } from '../../stores/log';
@@ -22,7 +22,6 @@ import { useRoundsBench } from './benchStore';
 import { useSettings } from '../../stores/settings';
 import { MARKED, trendChart } from './trendChart';
 
-const PER_PART: readonly ReadingId[] = ['level', 'flow', 'fillTime'];
 const DAY = 86_400_000;
 /** Days of expected warmth that are drawn, back and ahead. */
 const BACK = 60;
@@ -38,7 +37,7 @@ export function useTrends() {
   const field = computed(() => readField(bench.field));
   /** Readings of a part are of one: the chosen, or the first that has any. */
   const about = computed(() => {
-    if (!PER_PART.includes(bench.field)) return null;
+    if (!PART_FIELDS.has(bench.field)) return null;
     const id = chosen.thing?.part.id;
     const has = (x: string) => seriesOf(log.entries, bench.field, x).length > 0;
     if (id && has(id)) return id;
